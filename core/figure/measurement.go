@@ -1,0 +1,118 @@
+// Package figure is the body as dressed so far: the measurements it is made
+// from, its level sections, and what each layer of clothes does to it.
+package figure
+
+import "ardentgusset/core/measure"
+
+// Source says where a number comes from.
+type Source string
+
+const (
+	Practice Source = "common practice, no source"
+	Memory   Source = "from memory"
+	Geometry Source = "geometry"
+	Own      Source = "the wearer's own reading"
+	Bodies   Source = "507 adults: Heinz, Peterson, Johnson and Kerr, Journal of Statistics Education 11(2), 2003"
+)
+
+// Reason is why a number is what it is.
+type Reason struct {
+	Text   string `json:"text"`
+	Source Source `json:"source"`
+}
+
+// Measurement describes one thing that can be measured on a wearer. Names
+// follow the terms of ISO 8559-1 where it has them.
+type Measurement struct {
+	Key     string         `json:"key"`
+	Label   string         `json:"label"`
+	Meaning string         `json:"meaning"` // where the tape lies and how to hold it
+	Low     measure.Length `json:"low_mm"`  // below this an adult reading is questioned
+	High    measure.Length `json:"high_mm"` // above this it is questioned
+	Girth   bool           `json:"girth"`
+	Extra   bool           `json:"extra"` // sharpens the figure, but is not asked for first
+
+	column int     // in the 507 bodies, or -1
+	share  float64 // of the height, when there is no column
+	spread float64 // ± of that share, as a part of the height, two standard deviations
+}
+
+// The order is the one a person is measured in. Ranges of the girths with a
+// column hold every one of the 507 bodies and leave room outside; the others
+// are from memory.
+var measurements = []Measurement{
+	{Key: "height", Label: "Height", Meaning: "Standing straight against a wall, no shoes, from the floor to the top of the head.", Low: 1200, High: 2150, column: 23},
+	{Key: "bust_girth", Label: "Bust", Meaning: "Level round the fullest part of the bust, arms down, breathing out.", Low: 650, High: 1800, Girth: true, column: 10},
+	{Key: "underbust_girth", Label: "Underbust", Meaning: "Level round the ribs just under the bust.", Low: 550, High: 1600, Girth: true, column: -1},
+	{Key: "waist_girth", Label: "Waist", Meaning: "Round the narrowest part; tie a cord there first and leave it on. Do not pull in.", Low: 480, High: 1800, Girth: true, column: 11},
+	{Key: "high_hip_girth", Label: "High hip", Meaning: "Level round the top of the hip bones, about the height of the navel.", Low: 550, High: 1900, Girth: true, column: 12},
+	{Key: "hip_girth", Label: "Hip", Meaning: "Level round the fullest part of the seat, feet together.", Low: 700, High: 2000, Girth: true, column: 13},
+	{Key: "upper_arm_girth", Label: "Upper arm", Meaning: "Round the fullest part of the upper arm, arm bent.", Low: 200, High: 600, Girth: true, column: 15},
+	{Key: "back_waist_length", Label: "Back waist length", Meaning: "From the bone at the base of the neck down the spine to the waist cord.", Low: 300, High: 560, column: -1, share: 0.245, spread: 0.02},
+	{Key: "front_length", Label: "Front length", Meaning: "From where shoulder and neck meet, over the bust, down to the waist cord.", Low: 320, High: 640, column: -1, share: 0.262, spread: 0.025},
+	{Key: "across_back", Label: "Across back", Meaning: "From arm to arm across the shoulder blades.", Low: 280, High: 520, column: -1, share: 0.215, spread: 0.025},
+	{Key: "waist_to_bust", Label: "Waist to bust line", Meaning: "Straight up at the side from the waist cord to the height of the fullest bust.", Low: 100, High: 280, column: -1, share: 0.105, spread: 0.02},
+	{Key: "waist_to_underbust", Label: "Waist to underbust", Meaning: "Straight up at the side from the waist cord to the underbust line.", Low: 40, High: 200, column: -1, share: 0.058, spread: 0.02},
+	{Key: "waist_to_high_hip", Label: "Waist to high hip", Meaning: "Down the side from the waist cord to the high hip line.", Low: 50, High: 160, column: -1, share: 0.057, spread: 0.012},
+	{Key: "waist_to_hip", Label: "Waist to hip", Meaning: "Down the side from the waist cord to the hip line.", Low: 120, High: 300, column: -1, share: 0.119, spread: 0.018},
+	{Key: "waist_to_knee", Label: "Waist to knee", Meaning: "Down the side from the waist cord to the middle of the knee.", Low: 400, High: 800, column: -1, share: 0.352, spread: 0.024},
+	{Key: "waist_to_floor_front", Label: "Waist to floor, front", Meaning: "At the centre front from the waist cord over the belly, then straight down. No shoes.", Low: 700, High: 1400, column: -1, share: 0.615, spread: 0.03},
+	{Key: "waist_to_floor_side", Label: "Waist to floor, side", Meaning: "At the side from the waist cord over the hip, then straight down. No shoes.", Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
+	{Key: "waist_to_floor_back", Label: "Waist to floor, back", Meaning: "At the centre back from the waist cord over the seat, then straight down. No shoes.", Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
+	{Key: "bust_breadth", Label: "Bust breadth", Meaning: "Between two books held upright against the sides at the bust line.", Low: 180, High: 600, column: -1, Extra: true},
+	{Key: "bust_depth", Label: "Bust depth", Meaning: "Between a wall behind the back and a book held upright against the bust.", Low: 120, High: 550, column: -1, Extra: true},
+	{Key: "waist_breadth", Label: "Waist breadth", Meaning: "Between two books held upright against the sides at the waist cord.", Low: 140, High: 600, column: -1, Extra: true},
+	{Key: "waist_depth", Label: "Waist depth", Meaning: "Between two books held upright before and behind the waist.", Low: 110, High: 550, column: -1, Extra: true},
+	{Key: "hip_breadth", Label: "Hip breadth", Meaning: "Between two books held upright against the sides at the hip line.", Low: 220, High: 700, column: -1, Extra: true},
+	{Key: "hip_depth", Label: "Hip depth", Meaning: "Between a wall behind the seat and a book held upright in front at the hip line.", Low: 140, High: 600, column: -1, Extra: true},
+}
+
+// Measurements lists everything that can be measured, in measuring order.
+func Measurements() []Measurement { return append([]Measurement(nil), measurements...) }
+
+// MeasurementOf finds a measurement by its key.
+func MeasurementOf(key string) (Measurement, bool) {
+	for _, m := range measurements {
+		if m.Key == key {
+			return m, true
+		}
+	}
+	return Measurement{}, false
+}
+
+// Worn is what was on the body when a reading was taken.
+type Worn string
+
+const (
+	Bare       Worn = "bare"       // skin, or the thinnest close-fitting underwear
+	OverShift  Worn = "shift"      // over a thin loose layer
+	OverCorset Worn = "corset"     // over a closed corset
+	OverSkirts Worn = "petticoats" // over corset and petticoats or a bustle
+)
+
+// States lists what a reading may have been taken over, with its wording.
+func States() []struct {
+	Key   Worn
+	Label string
+} {
+	return []struct {
+		Key   Worn
+		Label string
+	}{{Bare, "bare, or one thin close layer"}, {OverShift, "over a shift"}, {OverCorset, "over a closed corset"}, {OverSkirts, "over corset and petticoats"}}
+}
+
+// Reading is one number taken off a wearer.
+type Reading struct {
+	Key   string         `json:"key"`
+	Worn  Worn           `json:"worn"`
+	Value measure.Length `json:"value_mm"`
+}
+
+// Group says which of the 507 bodies a missing reading is estimated from.
+type Group string
+
+const (
+	AllBodies Group = "all"
+	Women     Group = "women"
+	Men       Group = "men"
+)

@@ -1,0 +1,143 @@
+package figure
+
+import (
+	"errors"
+	"math"
+
+	"ardentgusset/core/plane"
+)
+
+// directions is how many bearings a section is sampled at: every 2 degrees.
+const directions = 180
+
+// Section is a closed convex curve: the outline that a tape touches at one
+// level of the figure, seen from above.
+//
+// It is kept as its support function: for each bearing, the distance from the
+// axis of the body to the tape's tangent there, in mm. Bearings run 0° front,
+// 90° the wearer's left, 180° back, 270° right. In this form the trade's sums
+// are exact: the girth is the integral of the support (Cauchy's formula), a
+// thickness t adds t everywhere and so 2πt to the girth (Steiner's formula),
+// and the tape round two shapes together, bridging the hollow between them, is
+// the larger support at each bearing. Any text on convex geometry has all
+// three; Schneider, Convex Bodies, ch. 1 and 4.
+type Section struct{ support [directions]float64 }
+
+func bearing(i int) float64 { return 2 * math.Pi * float64(i) / directions }
+
+// Ellipse is the section of the given breadth (side to side) and depth (front
+// to back), mm.
+func Ellipse(breadth, depth float64) Section {
+	var s Section
+	for i := range s.support {
+		sin, cos := math.Sincos(bearing(i))
+		s.support[i] = math.Hypot(depth/2*cos, breadth/2*sin)
+	}
+	return s
+}
+
+// EllipseOfGirth is the ellipse of that girth whose depth is ratio × breadth.
+func EllipseOfGirth(girth, ratio float64) Section {
+	e := Ellipse(1, ratio)
+	return e.Scaled(girth / e.Girth())
+}
+
+// ErrNoSection: no convex curve has these three.
+var ErrNoSection = errors.New("no body has this breadth and depth with this girth")
+
+// SectionOf is a section with exactly this girth, breadth and depth. It lies
+// between the ellipse and the rectangle (a fuller girth) or the ellipse and
+// the lozenge (a smaller one); outside those it fails with ErrNoSection.
+func SectionOf(girth, breadth, depth float64) (Section, error) {
+	round := Ellipse(breadth, depth)
+	g := round.Girth()
+	var far Section
+	for i := range far.support {
+		sin, cos := math.Sincos(bearing(i))
+		x, y := math.Abs(depth/2*cos), math.Abs(breadth/2*sin)
+		if girth > g {
+			far.support[i] = x + y
+		} else {
+			far.support[i] = math.Max(x, y)
+		}
+	}
+	share := 0.0
+	if d := far.Girth() - g; math.Abs(d) > 1e-9 {
+		share = (girth - g) / d
+	}
+	if share > 1 || !(breadth > 0 && depth > 0 && girth > 0) {
+		return Section{}, ErrNoSection
+	}
+	return round.Toward(far, share), nil
+}
+
+// Girth is what a tape reads, mm.
+func (s Section) Girth() float64 {
+	sum := 0.0
+	for _, h := range s.support {
+		sum += h
+	}
+	return sum * 2 * math.Pi / directions
+}
+
+// Breadth is the width from side to side, Depth from front to back.
+func (s Section) Breadth() float64 { return s.support[directions/4] + s.support[directions*3/4] }
+func (s Section) Depth() float64   { return s.support[0] + s.support[directions/2] }
+
+// Reach is how far the section stands from the axis at a bearing in degrees.
+func (s Section) Reach(degrees float64) float64 {
+	at := math.Mod(math.Mod(degrees, 360)+360, 360) / 360 * directions
+	i := int(at)
+	return s.support[i%directions]*(1-(at-float64(i))) + s.support[(i+1)%directions]*(at-float64(i))
+}
+
+// Thicker is the section under a cloth of thickness t.
+func (s Section) Thicker(t float64) Section {
+	for i := range s.support {
+		s.support[i] += t
+	}
+	return s
+}
+
+// Scaled is the section k times as large.
+func (s Section) Scaled(k float64) Section {
+	for i := range s.support {
+		s.support[i] *= k
+	}
+	return s
+}
+
+// Toward is the section a share of the way to o; girths blend in proportion.
+func (s Section) Toward(o Section, share float64) Section {
+	for i := range s.support {
+		s.support[i] += (o.support[i] - s.support[i]) * share
+	}
+	return s
+}
+
+// Outline is the curve itself as a polygon, seen from above with the front
+// down: x is the wearer's left, y is towards the back.
+func (s Section) Outline() []plane.Point {
+	out := make([]plane.Point, 0, directions)
+	for i, h := range s.support {
+		// The point of tangency: h·n + h'·n⊥, the derivative by central
+		// differences.
+		prev, next := s.support[(i+directions-1)%directions], s.support[(i+1)%directions]
+		slope := (next - prev) / (2 * (2 * math.Pi / directions))
+		sin, cos := math.Sincos(bearing(i))
+		out = append(out, plane.Pt(h*sin+slope*cos, -(h*cos-slope*sin)))
+	}
+	return out
+}
+
+// Convex tells whether the section has no dent: h + h” is nowhere negative.
+func (s Section) Convex() bool {
+	step := 2 * math.Pi / directions
+	for i, h := range s.support {
+		prev, next := s.support[(i+directions-1)%directions], s.support[(i+1)%directions]
+		if h+(prev-2*h+next)/(step*step) < -1e-6*h-1e-9 {
+			return false
+		}
+	}
+	return true
+}

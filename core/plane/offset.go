@@ -1,0 +1,140 @@
+package plane
+
+import "math"
+
+// Side is one stretch of a polygon's border and how far out its offset lies.
+type Side struct {
+	Line []Point // in the polygon's counter-clockwise order
+	Out  float64 // mm, 0 or more
+}
+
+// spike is how far a pointed corner of an offset may stand out, in multiples
+// of the larger of the two distances, before it is cut off square.
+const spike = 2.5
+
+// Outset moves each side of a counter-clockwise polygon outwards by its own
+// distance and joins them with sharp corners, as a cutter marks an allowance
+// that differs from edge to edge. The sides must follow one another head to
+// tail and close. Very pointed corners are cut off.
+func Outset(sides []Side) []Point {
+	type stretch struct {
+		line []Point
+		head Point // direction at the start
+		tail Point // direction at the end
+		out  float64
+	}
+	var all []stretch
+	for _, s := range sides {
+		l := Join(s.Line)
+		if len(l) < 2 {
+			continue
+		}
+		all = append(all, stretch{
+			line: shifted(l, s.Out), out: s.Out,
+			head: l[1].Sub(l[0]).Unit(), tail: l[len(l)-1].Sub(l[len(l)-2]).Unit(),
+		})
+	}
+	var out []Point
+	for i, s := range all {
+		next := all[(i+1)%len(all)]
+		out = append(out, s.line...)
+		a, b := s.line[len(s.line)-1], next.line[0]
+		if a.Same(b) {
+			continue
+		}
+		corner, ok := Meet(a, s.tail, b, next.head)
+		reach := spike * math.Max(s.out, next.out)
+		turn := s.tail.Cross(next.head)
+		switch {
+		case !ok || (turn > 0 && (corner.To(a) > reach || corner.To(b) > reach)):
+			if turn > 0 && ok { // too pointed: square it off at the reach
+				out = append(out, a.Add(s.tail.Times(reach/2)), b.Sub(next.head.Times(reach/2)))
+			}
+		case turn > 0 || corner.To(a)+corner.To(b) < 4*reach:
+			out = append(out, corner)
+		}
+	}
+	return unlooped(tidy(out))
+}
+
+// shifted is a line moved to its right (outwards on a counter-clockwise
+// border), its inner corners mitred.
+func shifted(l []Point, d float64) []Point {
+	if d == 0 {
+		return l
+	}
+	out := make([]Point, 0, len(l))
+	for i := range l {
+		switch i {
+		case 0:
+			out = append(out, l[0].Add(l[1].Sub(l[0]).Unit().Right().Times(d)))
+		case len(l) - 1:
+			out = append(out, l[i].Add(l[i].Sub(l[i-1]).Unit().Right().Times(d)))
+		default:
+			u, v := l[i].Sub(l[i-1]).Unit(), l[i+1].Sub(l[i]).Unit()
+			k := 1 + u.Dot(v)
+			if k < 0.2 { // a hairpin inside one edge: two plain ends
+				out = append(out, l[i].Add(u.Right().Times(d)), l[i].Add(v.Right().Times(d)))
+				continue
+			}
+			out = append(out, l[i].Add(u.Right().Add(v.Right()).Times(d/k)))
+		}
+	}
+	return out
+}
+
+// tidy drops repeated points and those that only lie on a straight stretch
+// (or run back along it).
+func tidy(poly []Point) []Point {
+	for {
+		n := len(poly)
+		out := make([]Point, 0, n)
+		for i, p := range poly {
+			var prev Point
+			if len(out) > 0 {
+				prev = out[len(out)-1]
+			} else {
+				prev = poly[n-1]
+			}
+			next := poly[(i+1)%n]
+			if p.To(prev) < 1e-6 {
+				continue
+			}
+			u, v := p.Sub(prev), next.Sub(p)
+			if math.Abs(u.Cross(v)) < 1e-9*(1+u.Norm()*v.Norm()) && v.Norm() > 1e-6 {
+				continue
+			}
+			out = append(out, p)
+		}
+		if len(out) == n || len(out) < 4 {
+			return out
+		}
+		poly = out
+	}
+}
+
+// unlooped cuts the small loops out of an offset: where the border crosses
+// itself the shorter way round is dropped.
+func unlooped(poly []Point) []Point {
+	for range 64 {
+		i, j, crossed := Crossing(poly)
+		if !crossed || len(poly) < 4 {
+			return poly
+		}
+		n := len(poly)
+		a, b, c, d := poly[i], poly[(i+1)%n], poly[j], poly[(j+1)%n]
+		x, ok := Meet(a, b.Sub(a), c, d.Sub(c))
+		if !ok {
+			x = b.Mid(c)
+		}
+		inner := append([]Point{x}, poly[i+1:j+1]...)
+		outer := append(append([]Point{}, poly[:i+1]...), x)
+		outer = append(outer, poly[j+1:]...)
+		if math.Abs(Area(inner)) > math.Abs(Area(outer)) {
+			poly = tidy(inner)
+		} else {
+			poly = tidy(outer)
+		}
+	}
+	return poly
+}

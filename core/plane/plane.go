@@ -1,0 +1,276 @@
+// Package plane is the flat geometry under every pattern piece.
+//
+// Axes: x to the right, y up, millimetres. A polygon is a slice of points
+// without the first one repeated; counter-clockwise is the inside-left way
+// round and has a positive area. A line is an open slice of points.
+package plane
+
+import "math"
+
+// Tolerance is how far a flattened curve may stand from the true one, mm.
+const Tolerance = 0.02
+
+// Point is a place or a direction on the plane.
+type Point struct{ X, Y float64 }
+
+// Pt is Point{x, y}.
+func Pt(x, y float64) Point { return Point{x, y} }
+
+func (p Point) Add(q Point) Point               { return Point{p.X + q.X, p.Y + q.Y} }
+func (p Point) Sub(q Point) Point               { return Point{p.X - q.X, p.Y - q.Y} }
+func (p Point) Times(k float64) Point           { return Point{p.X * k, p.Y * k} }
+func (p Point) Dot(q Point) float64             { return p.X*q.X + p.Y*q.Y }
+func (p Point) Cross(q Point) float64           { return p.X*q.Y - p.Y*q.X }
+func (p Point) Norm() float64                   { return math.Hypot(p.X, p.Y) }
+func (p Point) To(q Point) float64              { return math.Hypot(q.X-p.X, q.Y-p.Y) }
+func (p Point) Mid(q Point) Point               { return p.Toward(q, 0.5) }
+func (p Point) Left() Point                     { return Point{-p.Y, p.X} }
+func (p Point) Right() Point                    { return Point{p.Y, -p.X} }
+func (p Point) Same(q Point) bool               { return p.To(q) < 1e-6 }
+func (p Point) Toward(q Point, t float64) Point { return Point{p.X + (q.X-p.X)*t, p.Y + (q.Y-p.Y)*t} }
+
+// Unit is p scaled to length 1, or the zero vector when p has no length.
+func (p Point) Unit() Point {
+	n := p.Norm()
+	if n < 1e-12 {
+		return Point{}
+	}
+	return p.Times(1 / n)
+}
+
+// Turned is p turned counter-clockwise about the origin, in radians.
+func (p Point) Turned(a float64) Point {
+	s, c := math.Sincos(a)
+	return Point{p.X*c - p.Y*s, p.X*s + p.Y*c}
+}
+
+// Cubic flattens the Bézier curve a, b, c, d into a line that includes both
+// ends and stays within Tolerance.
+func Cubic(a, b, c, d Point) []Point {
+	// The second differences bound the distance from the chord.
+	bend := math.Max(a.Sub(b.Times(2)).Add(c).Norm(), b.Sub(c.Times(2)).Add(d).Norm())
+	n := int(math.Ceil(math.Sqrt(bend * 6 / (8 * Tolerance))))
+	n = min(max(n, 1), 200)
+	line := make([]Point, n+1)
+	for i := range line {
+		t := float64(i) / float64(n)
+		u := 1 - t
+		line[i] = a.Times(u * u * u).Add(b.Times(3 * u * u * t)).Add(c.Times(3 * u * t * t)).Add(d.Times(t * t * t))
+	}
+	line[n] = d
+	return line
+}
+
+// Sweep is a fair curve from a to b that leaves a in the direction from and
+// reaches b in the direction to.
+func Sweep(a, from, b, to Point) []Point {
+	k := a.To(b) / 3
+	return Cubic(a, a.Add(from.Unit().Times(k)), b.Sub(to.Unit().Times(k)), b)
+}
+
+// Join strings lines together, dropping the repeated points where they meet.
+func Join(lines ...[]Point) []Point {
+	var out []Point
+	for _, l := range lines {
+		for _, p := range l {
+			if len(out) == 0 || !out[len(out)-1].Same(p) {
+				out = append(out, p)
+			}
+		}
+	}
+	return out
+}
+
+// Length is the length of a line.
+func Length(line []Point) float64 {
+	sum := 0.0
+	for i := 1; i < len(line); i++ {
+		sum += line[i-1].To(line[i])
+	}
+	return sum
+}
+
+// Perimeter is the length round a polygon.
+func Perimeter(poly []Point) float64 {
+	if len(poly) < 2 {
+		return 0
+	}
+	return Length(poly) + poly[len(poly)-1].To(poly[0])
+}
+
+// Along is the point at a distance along a line, and the direction there.
+// Distances outside the line give its ends.
+func Along(line []Point, at float64) (Point, Point) {
+	last := Point{1, 0}
+	for i := 1; i < len(line); i++ {
+		d := line[i-1].To(line[i])
+		if d < 1e-12 {
+			continue
+		}
+		last = line[i].Sub(line[i-1]).Times(1 / d)
+		if at <= d {
+			return line[i-1].Toward(line[i], math.Max(at, 0)/d), last
+		}
+		at -= d
+	}
+	return line[len(line)-1], last
+}
+
+// Part is the stretch of a line between two distances along it.
+func Part(line []Point, from, to float64) []Point {
+	a, _ := Along(line, from)
+	b, _ := Along(line, to)
+	out := []Point{a}
+	run := 0.0
+	for i := 1; i < len(line); i++ {
+		run += line[i-1].To(line[i])
+		if run > from+1e-9 && run < to-1e-9 {
+			out = append(out, line[i])
+		}
+	}
+	return append(out, b)
+}
+
+// Area is the signed area of a polygon: positive when counter-clockwise.
+func Area(poly []Point) float64 {
+	sum := 0.0
+	for i, p := range poly {
+		sum += p.Cross(poly[(i+1)%len(poly)])
+	}
+	return sum / 2
+}
+
+// Inside tells whether p lies inside the polygon (even-odd rule).
+func Inside(poly []Point, p Point) bool {
+	in := false
+	for i, a := range poly {
+		b := poly[(i+1)%len(poly)]
+		if (a.Y > p.Y) != (b.Y > p.Y) && p.X < a.X+(p.Y-a.Y)/(b.Y-a.Y)*(b.X-a.X) {
+			in = !in
+		}
+	}
+	return in
+}
+
+// Reversed is the line the other way round.
+func Reversed(line []Point) []Point {
+	out := make([]Point, len(line))
+	for i, p := range line {
+		out[len(line)-1-i] = p
+	}
+	return out
+}
+
+// Mirrored is the line with x -> 2·axis − x.
+func Mirrored(line []Point, axis float64) []Point {
+	out := make([]Point, len(line))
+	for i, p := range line {
+		out[i] = Point{2*axis - p.X, p.Y}
+	}
+	return out
+}
+
+// Moved is the line shifted by d.
+func Moved(line []Point, d Point) []Point {
+	out := make([]Point, len(line))
+	for i, p := range line {
+		out[i] = p.Add(d)
+	}
+	return out
+}
+
+// Turned is the line turned about the origin by degrees, counter-clockwise.
+// Right angles are exact.
+func Turned(line []Point, degrees float64) []Point {
+	s, c := math.Sincos(degrees * math.Pi / 180)
+	if q := degrees / 90; q == math.Trunc(q) {
+		s, c = math.Round(s), math.Round(c)
+	}
+	out := make([]Point, len(line))
+	for i, p := range line {
+		out[i] = Point{p.X*c - p.Y*s, p.X*s + p.Y*c}
+	}
+	return out
+}
+
+// Box is the smallest upright rectangle round the points.
+type Box struct{ Min, Max Point }
+
+// BoxOf is the box round all the given points; the zero Box for none.
+func BoxOf(lines ...[]Point) Box {
+	b, first := Box{}, true
+	for _, l := range lines {
+		for _, p := range l {
+			if first {
+				b, first = Box{p, p}, false
+			}
+			b.Min = Point{math.Min(b.Min.X, p.X), math.Min(b.Min.Y, p.Y)}
+			b.Max = Point{math.Max(b.Max.X, p.X), math.Max(b.Max.Y, p.Y)}
+		}
+	}
+	return b
+}
+
+func (b Box) Width() float64  { return b.Max.X - b.Min.X }
+func (b Box) Height() float64 { return b.Max.Y - b.Min.Y }
+func (b Box) Centre() Point   { return b.Min.Mid(b.Max) }
+
+// Crossing finds where a polygon crosses itself: the indices of two sides and
+// true, or false when it is simple. Sides that only meet at their common
+// corner do not cross; a side folded back on its neighbour does.
+func Crossing(poly []Point) (int, int, bool) {
+	n := len(poly)
+	for i := 0; i < n; i++ {
+		a, b := poly[i], poly[(i+1)%n]
+		lo, hi := math.Min(a.X, b.X)-1e-9, math.Max(a.X, b.X)+1e-9
+		for j := i + 1; j < n; j++ {
+			c, d := poly[j], poly[(j+1)%n]
+			if math.Max(c.X, d.X) < lo || math.Min(c.X, d.X) > hi {
+				continue
+			}
+			switch {
+			case j == i+1 && n > 2: // b == c
+				if folded(a, b, d) {
+					return i, j, true
+				}
+			case i == 0 && j == n-1: // d == a
+				if folded(c, a, b) {
+					return i, j, true
+				}
+			case touches(a, b, c, d):
+				return i, j, true
+			}
+		}
+	}
+	return 0, 0, false
+}
+
+// folded: going a, b, d, the path turns straight back on itself.
+func folded(a, b, d Point) bool {
+	u, v := b.Sub(a), d.Sub(b)
+	return math.Abs(u.Cross(v)) < 1e-9*u.Norm()*v.Norm()+1e-12 && u.Dot(v) < 0
+}
+
+// touches: the segments ab and cd share a point.
+func touches(a, b, c, d Point) bool {
+	side := func(p, q, r Point) float64 { return q.Sub(p).Cross(r.Sub(p)) }
+	d1, d2 := side(c, d, a), side(c, d, b)
+	d3, d4 := side(a, b, c), side(a, b, d)
+	if ((d1 > 0 && d2 < 0) || (d1 < 0 && d2 > 0)) && ((d3 > 0 && d4 < 0) || (d3 < 0 && d4 > 0)) {
+		return true
+	}
+	on := func(p, q, r Point, s float64) bool {
+		return math.Abs(s) < 1e-9 && math.Min(p.X, q.X)-1e-9 <= r.X && r.X <= math.Max(p.X, q.X)+1e-9 &&
+			math.Min(p.Y, q.Y)-1e-9 <= r.Y && r.Y <= math.Max(p.Y, q.Y)+1e-9
+	}
+	return on(c, d, a, d1) || on(c, d, b, d2) || on(a, b, c, d3) || on(a, b, d, d4)
+}
+
+// Meet is where the line through p along u meets the line through q along v.
+func Meet(p, u, q, v Point) (Point, bool) {
+	k := u.Cross(v)
+	if math.Abs(k) < 1e-9 {
+		return Point{}, false
+	}
+	return p.Add(u.Times(q.Sub(p).Cross(v) / k)), true
+}

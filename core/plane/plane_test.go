@@ -1,0 +1,97 @@
+package plane
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func square(s float64) []Point { return []Point{{0, 0}, {s, 0}, {s, s}, {0, s}} }
+
+func TestAreaAndInside(t *testing.T) {
+	assert.Equal(t, 100.0, Area(square(10)))
+	assert.Equal(t, -100.0, Area(Reversed(square(10))))
+	assert.True(t, Inside(square(10), Pt(5, 5)))
+	assert.False(t, Inside(square(10), Pt(15, 5)))
+}
+
+// A quarter circle by the usual cubic (handle 0.5523) is longer than the true
+// arc by less than 3 parts in 10,000; flattening must add almost nothing.
+func TestCubicLength(t *testing.T) {
+	const r, k = 300.0, 0.5522847498
+	l := Length(Cubic(Pt(r, 0), Pt(r, r*k), Pt(r*k, r), Pt(0, r)))
+	assert.InDelta(t, r*math.Pi/2, l, 0.15)
+}
+
+func TestPartsAddUp(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		v := rapid.Float64Range(-500, 500)
+		p := func(n string) Point { return Pt(v.Draw(t, n+"x"), v.Draw(t, n+"y")) }
+		l := Cubic(p("a"), p("b"), p("c"), p("d"))
+		whole := Length(l)
+		cut := rapid.Float64Range(0, 1).Draw(t, "cut") * whole
+		if d := math.Abs(Length(Part(l, 0, cut)) + Length(Part(l, cut, whole)) - whole); d > 1e-6 {
+			t.Fatalf("parts differ from the whole by %v", d)
+		}
+	})
+}
+
+func TestCrossing(t *testing.T) {
+	_, _, crossed := Crossing(square(5))
+	assert.False(t, crossed)
+	_, _, crossed = Crossing([]Point{{0, 0}, {10, 10}, {10, 0}, {0, 10}})
+	assert.True(t, crossed, "bow tie")
+	_, _, crossed = Crossing([]Point{{0, 0}, {10, 0}, {5, 0}, {5, 5}})
+	assert.True(t, crossed, "folded back")
+}
+
+func TestOutsetOfASquareByEdge(t *testing.T) {
+	s := square(100)
+	out := Outset([]Side{{s[:2], 10}, {s[1:3], 20}, {s[2:4], 0}, {[]Point{s[3], s[0]}, 5}})
+	b := BoxOf(out)
+	assert.Equal(t, Box{Pt(-5, -10), Pt(120, 100)}, b)
+	assert.InDelta(t, 125*110, Area(out), 1e-6)
+}
+
+// For a convex polygon moved out by d with sharp corners the area grows by
+// perimeter·d + d²·Σtan(turn/2) (elementary geometry).
+func TestOutsetAreaOfConvexPolygons(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(3, 14).Draw(t, "n")
+		d := rapid.Float64Range(0.5, 30).Draw(t, "d")
+		a, b := rapid.Float64Range(50, 400).Draw(t, "a"), rapid.Float64Range(50, 400).Draw(t, "b")
+		poly := make([]Point, n)
+		for i := range poly {
+			s, c := math.Sincos(2 * math.Pi * float64(i) / float64(n))
+			poly[i] = Pt(a*c, b*s)
+		}
+		want := Area(poly) + Perimeter(poly)*d
+		var sides []Side
+		for i := range poly {
+			p, q, r := poly[i], poly[(i+1)%n], poly[(i+2)%n]
+			sides = append(sides, Side{[]Point{p, q}, d})
+			turn := math.Acos(math.Min(1, q.Sub(p).Unit().Dot(r.Sub(q).Unit())))
+			if math.Tan(turn/2) > spike {
+				t.Skip("a corner this pointed is cut off")
+			}
+			want += d * d * math.Tan(turn/2)
+		}
+		got := Outset(sides)
+		if math.Abs(Area(got)-want) > 1e-6*want {
+			t.Fatalf("area %v, want %v", Area(got), want)
+		}
+	})
+}
+
+func TestOutsetOfAHollowCurveHasNoLoop(t *testing.T) {
+	hollow := Cubic(Pt(100, 0), Pt(60, 40), Pt(40, 40), Pt(0, 0)) // an armhole tighter than its allowance
+	poly := append([]Point{{0, 0}, {0, -60}, {100, -60}}, hollow[:len(hollow)-1]...)
+	require.Positive(t, Area(poly))
+	out := Outset([]Side{{poly[:3], 10}, {[]Point{poly[2], poly[3]}, 10}, {hollow, 25}})
+	_, _, crossed := Crossing(out)
+	assert.False(t, crossed)
+	assert.Greater(t, Area(out), Area(poly))
+}
