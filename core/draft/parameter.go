@@ -1,0 +1,227 @@
+package draft
+
+import (
+	"fmt"
+	"math"
+	"sort"
+	"strings"
+
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+)
+
+// Unit is how a parameter is counted and typed.
+type Unit string
+
+const (
+	Length Unit = "length" // mm
+	Count  Unit = "count"  // whole
+	Ratio  Unit = "ratio"
+	Choice Unit = "choice"
+)
+
+// Option is one answer to a choice.
+type Option struct {
+	Key   string `json:"key"`
+	Label string `json:"label"`
+}
+
+// Parameter is one thing that can be chosen about a garment, described as
+// data: the form, the checks, the command line and the guide all come from
+// it.
+type Parameter struct {
+	Key, Label string
+	Unit       Unit
+	Low, High  float64 // inclusive; for lengths mm
+	Options    []Option
+	Rule       string // how the default is found, in words
+	Help       string
+	// Default gives the default on a figure, with its reason. Values holds
+	// the parameters before this one.
+	Default func(on figure.Figure, v Values) (float64, figure.Reason)
+	// Between gives the range on a figure, where it depends on it; else Low
+	// and High hold.
+	Between func(on figure.Figure, v Values) (low, high float64)
+	// First is the default of a choice.
+	First string
+}
+
+// Settings are a person's own choices by parameter key: float64 for lengths
+// (mm), counts and ratios, string for choices.
+type Settings map[string]any
+
+// Value is a parameter settled on a figure.
+type Value struct {
+	Parameter Parameter
+	Number    float64
+	Choice    string
+	Own       bool // the person's own choice, not the default
+	Default   float64
+	Reason    figure.Reason
+	Low, High float64
+}
+
+// Values are all parameters of a garment settled on a figure.
+type Values struct {
+	list []Value
+	at   map[string]int
+}
+
+// All lists the values in the order of the parameters.
+func (v Values) All() []Value { return v.list }
+
+// Number is a length in mm, a count or a ratio.
+func (v Values) Number(key string) float64 { return v.list[v.at[key]].Number }
+
+// Whole is a count.
+func (v Values) Whole(key string) int { return int(math.Round(v.Number(key))) }
+
+// Choice is the key of the chosen option.
+func (v Values) Choice(key string) string { return v.list[v.at[key]].Choice }
+
+// SettingError says which setting is wrong and what would be right.
+type SettingError struct {
+	Key, Label string
+	Why        string
+}
+
+func (e *SettingError) Error() string { return e.Label + ": " + e.Why }
+
+// Settle resolves settings against a garment's parameters on a figure. A
+// setting outside its range is brought to the nearer end for drafting and
+// reported, so that one bad number never takes the drawing away; the error,
+// when not nil, is the first of those reported.
+func Settle(g Garment, on figure.Figure, set Settings) (Values, []*SettingError) {
+	v := Values{at: map[string]int{}}
+	var wrong []*SettingError
+	known := map[string]bool{}
+	for _, p := range g.Parameters() {
+		known[p.Key] = true
+		val := Value{Parameter: p, Low: p.Low, High: p.High}
+		fail := func(format string, a ...any) {
+			wrong = append(wrong, &SettingError{p.Key, p.Label, fmt.Sprintf(format, a...)})
+		}
+		raw, own := set[p.Key]
+		if p.Unit == Choice {
+			val.Choice = p.First
+			if own {
+				s, _ := raw.(string)
+				if p.has(s) {
+					val.Choice, val.Own = s, true
+				} else {
+					fail("choose one of %s", p.optionKeys())
+				}
+			}
+		} else {
+			if p.Between != nil {
+				val.Low, val.High = p.Between(on, v)
+			}
+			if p.Default != nil {
+				val.Default, val.Reason = p.Default(on, v)
+			}
+			val.Default = math.Min(math.Max(val.Default, val.Low), val.High)
+			if p.Unit == Count {
+				val.Default = math.Round(val.Default)
+			}
+			val.Number = val.Default
+			if own {
+				n, ok := raw.(float64)
+				switch {
+				case !ok || math.IsNaN(n) || math.IsInf(n, 0):
+					fail("%s is not a number", brief(raw))
+				case n < val.Low-1e-6 || n > val.High+1e-6:
+					fail("%s; it was %s", p.Range(val.Low, val.High, measure.CM), p.Show(n, measure.CM))
+					val.Number, val.Own = math.Min(math.Max(n, val.Low), val.High), true
+				case p.Unit == Count && n != math.Trunc(n):
+					fail("%g is not a whole number", n)
+					val.Number, val.Own = math.Round(n), true
+				default:
+					val.Number, val.Own = n, true
+				}
+			}
+		}
+		v.at[p.Key] = len(v.list)
+		v.list = append(v.list, val)
+	}
+	var strange []string
+	for k := range set {
+		if !known[k] {
+			strange = append(strange, k)
+		}
+	}
+	sort.Strings(strange)
+	for _, k := range strange {
+		wrong = append(wrong, &SettingError{brief(k), brief(k), "there is no such parameter for a " + g.About().Kind})
+	}
+	return v, wrong
+}
+
+func (p Parameter) has(key string) bool {
+	for _, o := range p.Options {
+		if o.Key == key {
+			return true
+		}
+	}
+	return false
+}
+
+func (p Parameter) optionKeys() string {
+	var keys []string
+	for _, o := range p.Options {
+		keys = append(keys, o.Key)
+	}
+	return strings.Join(keys, ", ")
+}
+
+// Show writes a number of this parameter in a person's unit.
+func (p Parameter) Show(n float64, u measure.Unit) string {
+	if p.Unit == Length {
+		return measure.Length(n).In(u)
+	}
+	return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.2f", n), "0"), ".")
+}
+
+// Range says in words what would be right.
+func (p Parameter) Range(low, high float64, u measure.Unit) string {
+	return fmt.Sprintf("it lies between %s and %s", p.Show(low, u), p.Show(high, u))
+}
+
+// Type reads what a person typed for this parameter into a setting. Range is
+// judged by Settle, on the figure.
+func (p Parameter) Type(text string, u measure.Unit) (any, error) {
+	switch p.Unit {
+	case Choice:
+		if !p.has(text) {
+			return nil, fmt.Errorf("choose one of %s", p.optionKeys())
+		}
+		return text, nil
+	case Length:
+		l, err := measure.Parse(text, u)
+		return float64(l), err
+	default:
+		// A plain number reads like a length in millimetres without its unit.
+		l, err := measure.Parse(strings.TrimSpace(text)+" mm", u)
+		if err != nil {
+			return nil, fmt.Errorf("%q is not a number like 5 or 2.5", brief(text))
+		}
+		if p.Unit == Count && float64(l) != math.Trunc(float64(l)) {
+			return nil, fmt.Errorf("%q is not a whole number", brief(text))
+		}
+		return float64(l), nil
+	}
+}
+
+func brief(v any) string {
+	s := fmt.Sprint(v)
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}
+
+// Fixed is a default that is the same on every figure.
+func Fixed(n float64, text string, source figure.Source) func(figure.Figure, Values) (float64, figure.Reason) {
+	return func(figure.Figure, Values) (float64, figure.Reason) {
+		return n, figure.Reason{Text: text, Source: source}
+	}
+}

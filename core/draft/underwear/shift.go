@@ -1,0 +1,256 @@
+// Package underwear holds what is worn next to the skin.
+package underwear
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
+
+// Shift is a shift of rectangles, side gores and square gussets, after the
+// old economical cut.
+type Shift struct{}
+
+func (Shift) About() draft.About {
+	return draft.About{
+		Kind: "shift", Name: "Shift", Family: "underwear",
+		What:  "Rectangles, triangles and square gussets; worn next to the skin, under everything.",
+		Usual: cloth.Fabric{Name: "Fine linen or lawn", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 120, Shrinkage: 0.05},
+	}
+}
+
+func (Shift) Parameters() []draft.Parameter {
+	return []draft.Parameter{
+		{Key: "ease", Label: "Ease round the body", Unit: draft.Length, Low: 40, High: 400,
+			Rule: "14 cm", Help: "Over the largest of bust, waist and hip as they are without a corset.",
+			Default: draft.Fixed(140, "pulls on over the head without an opening", figure.Memory)},
+		{Key: "sleeve_ease", Label: "Ease round the upper arm", Unit: draft.Length, Low: 30, High: 300,
+			Rule: "10 cm", Help: "Added to the upper arm girth for the width of the sleeve.",
+			Default: draft.Fixed(100, "the arm can be lifted", figure.Memory)},
+		{Key: "gusset", Label: "Gusset, side of the square", Unit: draft.Length, Low: 50, High: 160,
+			Rule: "10 cm", Help: "Finished side of the square set under each arm.",
+			Default: draft.Fixed(100, "the usual square", figure.Practice)},
+		{Key: "sleeve_length", Label: "Sleeve length", Unit: draft.Length, Low: 60, High: 700,
+			Rule: "18 cm", Help: "From the shoulder line down the arm; measured from the body's edge.",
+			Default: draft.Fixed(180, "to the middle of the upper arm", figure.Memory),
+			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return v.Number("gusset") + 20, 700 }},
+		{Key: "length", Label: "Length from the shoulder", Unit: draft.Length, Low: 500, High: 1500,
+			Rule: "front length and waist to knee", Help: "From the shoulder to the hem.",
+			Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
+				return on.Length("front_length") + on.Length("waist_to_knee"), figure.Reason{Text: "front length and waist to knee", Source: figure.Practice}
+			},
+			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
+				low := goreTop(on, v) + 120
+				return low, low + 800
+			}},
+		{Key: "flare", Label: "Gore width at the hem", Unit: draft.Length, Low: 60, High: 500,
+			Rule: "22 cm", Help: "Width of each of the two side gores at the hem.",
+			Default: draft.Fixed(220, "room to walk", figure.Memory)},
+		{Key: "neck_width", Label: "Neck, half width", Unit: draft.Length, Low: 60, High: 220,
+			Rule: "half of across back less 5.5 cm", Help: "From the centre to the end of the shoulder seam.",
+			Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
+				return math.Round(on.Length("across_back")/2 - 55), figure.Reason{Text: "leaves a shoulder strap that stays on", Source: figure.Memory}
+			},
+			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
+				_, _, half := widthOf(on, v)
+				return 60, math.Max(70, half-20)
+			}},
+		{Key: "neck_front", Label: "Neck depth, front", Unit: draft.Length, Low: 40, High: 260,
+			Rule: "17 cm", Help: "Cut it smaller first, try it on, then enlarge.",
+			Default: draft.Fixed(170, "hides under a low bodice", figure.Memory)},
+		{Key: "neck_back", Label: "Neck depth, back", Unit: draft.Length, Low: 20, High: 200,
+			Rule:    "6 cm",
+			Help:    "From the shoulder line down the centre back.",
+			Default: draft.Fixed(60, "lies below the nape", figure.Memory)},
+		{Key: "allowance", Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 25,
+			Rule: "1.2 cm", Help: "Felled: one side trimmed, the other turned over it.",
+			Default: draft.Fixed(12, "enough to run and fell", figure.Practice)},
+		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 6, High: 60,
+			Rule: "2 cm", Help: "Turned twice, at the lower edge and the sleeves.",
+			Default: draft.Fixed(20, "turned twice", figure.Practice)},
+	}
+}
+
+// widthOf finds the fullest place of the body as it is at this place in the
+// stack, its girth, and from it half the width of the front (and the back).
+func widthOf(on figure.Figure, v draft.Values) (fullest figure.Level, girth, half float64) {
+	for _, l := range []figure.Level{figure.Bust, figure.Waist, figure.Hip} {
+		if g := on.GirthAt(l); g > girth {
+			fullest, girth = l, g
+		}
+	}
+	return fullest, girth, (girth + v.Number("ease")) / 4
+}
+
+// armholeOf is half the width of the sleeve.
+func armholeOf(on figure.Figure, v draft.Values) float64 {
+	return (on.Length("upper_arm_girth") + v.Number("sleeve_ease")) / 2
+}
+
+// goreTop is how far below the shoulder the gores begin: at the waist, or a
+// little below the gusset when that is lower.
+func goreTop(on figure.Figure, v draft.Values) float64 {
+	return math.Max(on.Length("front_length"), armholeOf(on, v)+v.Number("gusset")+60)
+}
+
+func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	gusset := v.Number("gusset")
+	fullest, girth, half := widthOf(on, v)
+	armhole := armholeOf(on, v)
+	length, flare := v.Number("length"), v.Number("flare")
+	neck := v.Number("neck_width")
+	top := goreTop(on, v)
+	side := length - top               // height of the gore
+	slant := math.Hypot(side, flare/2) // the gore's slanted edge, and the body edge it is sewn to
+
+	seam, hem := v.Number("allowance"), v.Number("hem")
+	body := func(id, name string, depth float64) pattern.Piece {
+		// On the fold at x = 0; the shoulder lies along the top.
+		h := top + slant
+		cf, corner := plane.Pt(0, h-depth), plane.Pt(half, h)
+		shoulder := plane.Pt(neck, h)
+		p := pattern.Piece{ID: id, Name: name, Cut: 1, Fold: "fold", Edges: []pattern.Edge{
+			{ID: "hem", Name: "hem", Line: []plane.Point{{}, {X: half}}, Allowance: hem},
+			{ID: "gore", Name: "gore edge", Line: []plane.Point{{X: half}, {X: half, Y: slant}}, Allowance: seam},
+			{ID: "side", Name: "side edge", Line: []plane.Point{{X: half, Y: slant}, {X: half, Y: h - armhole - gusset}}, Allowance: seam},
+			{ID: "gusset", Name: "gusset edge", Line: []plane.Point{{X: half, Y: h - armhole - gusset}, {X: half, Y: h - armhole}}, Allowance: seam},
+			{ID: "armhole", Name: "sleeve edge", Line: []plane.Point{{X: half, Y: h - armhole}, corner}, Allowance: seam},
+			{ID: "shoulder", Name: "shoulder", Line: []plane.Point{corner, shoulder}, Allowance: seam},
+			{ID: "neck", Name: "neck edge", Line: plane.Cubic(shoulder, shoulder.Add(plane.Pt(0, -depth*0.62)), cf.Add(plane.Pt(neck*0.62, 0)), cf), Allowance: 0},
+			{ID: "fold", Name: "centre fold", Line: []plane.Point{cf, {}}},
+		}}
+		waist := top + slant - on.Length("front_length")
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: []plane.Point{{Y: waist}, {X: half, Y: waist}}, Label: "waist"})
+		return p
+	}
+	front, back := body("front", "Front", v.Number("neck_front")), body("back", "Back", v.Number("neck_back"))
+
+	gore := pattern.Piece{ID: "gore", Name: "Side gore", Cut: 2}
+	tip, l, r := plane.Pt(0, side), plane.Pt(-flare/2, 0), plane.Pt(flare/2, 0)
+	// The hem is an arc about the tip, so that it hangs level.
+	half2 := math.Asin(flare / 2 / slant)
+	var arc []plane.Point
+	for i := range 25 {
+		s, c := math.Sincos(half2 * (float64(i)/12 - 1))
+		arc = append(arc, plane.Pt(slant*s, side-slant*c))
+	}
+	arc[0], arc[24] = l, r
+	gore.Edges = []pattern.Edge{
+		{ID: "hem", Name: "hem", Line: arc, Allowance: hem},
+		{ID: "back", Name: "back edge", Line: []plane.Point{r, tip}, Allowance: seam},
+		{ID: "front", Name: "front edge", Line: []plane.Point{tip, l}, Allowance: seam},
+	}
+
+	long := v.Number("sleeve_length")
+	sleeve := pattern.Rectangle("sleeve", "Sleeve", 2*armhole, long, seam)
+	sleeve.Cut, sleeve.Mirrored = 2, true
+	sleeve.Allow(hem, "bottom")
+	sleeve.Split("top", pattern.Stretch{ID: "head-back", Name: "head, back half", Length: armhole}, pattern.Stretch{ID: "head-front", Name: "head, front half"})
+	sleeve.Split("right", pattern.Stretch{ID: "under-back", Name: "underarm, back", Length: long - gusset}, pattern.Stretch{ID: "gusset-back", Name: "gusset edge, back"})
+	sleeve.Split("left", pattern.Stretch{ID: "gusset-front", Name: "gusset edge, front", Length: gusset}, pattern.Stretch{ID: "under-front", Name: "underarm, front"})
+	sleeve.Notches = append(sleeve.Notches, pattern.Notch{Edge: "head-front", At: 0, Label: "shoulder"})
+
+	square := pattern.Rectangle("gusset", "Underarm gusset", gusset, gusset, seam)
+	square.Cut = 2
+
+	s := func(id, pa, ea, pb, eb, how string) pattern.Seam {
+		return pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea}, B: pattern.Side{Piece: pb, Edge: eb}, Technique: how}
+	}
+	const fell = "run and felled"
+	d := draft.Draft{
+		Pieces: []pattern.Piece{front, back, gore, sleeve, square},
+		Seams: []pattern.Seam{
+			s("shoulder", "front", "shoulder", "back", "shoulder", fell),
+			s("sleeve-front", "front", "armhole", "sleeve", "head-front", fell),
+			s("sleeve-back", "back", "armhole", "sleeve", "head-back", fell),
+			s("gusset-body-front", "front", "gusset", "gusset", "bottom", fell),
+			s("gusset-body-back", "back", "gusset", "gusset", "right", fell),
+			s("gusset-sleeve-front", "sleeve", "gusset-front", "gusset", "left", fell),
+			s("gusset-sleeve-back", "sleeve", "gusset-back", "gusset", "top", fell),
+			s("underarm", "sleeve", "under-front", "sleeve", "under-back", fell),
+			s("side", "front", "side", "back", "side", fell),
+			s("gore-front", "front", "gore", "gore", "front", fell),
+			s("gore-back", "back", "gore", "gore", "back", fell),
+		},
+		Cautions: []caution.Caution{caution.Iron},
+		Wear:     draft.Wear{Cover: cover(on, length, float64(in.Thickness), 4*half)},
+	}
+	add := func(key, part, label string, value float64) {
+		d.Dimensions = append(d.Dimensions, draft.Dimension{Key: key, Part: part, Label: label, Value: value})
+	}
+	add("body.width", "front and back", "in width", 2*half)
+	add("sleeve.width", "every sleeve", "in width", 2*armhole)
+	add("length", "the shift", "in length", length)
+	neckEdge := 0.0
+	for _, p := range []*pattern.Piece{&front, &back} {
+		e, _ := p.Edge("neck")
+		neckEdge += 2 * e.Length()
+	}
+	hems := 4*half + 2*plane.Length(arc) + 4*armhole
+	felled := 0.0
+	for _, m := range d.Seams {
+		for i := range d.Pieces {
+			if d.Pieces[i].ID == m.A.Piece {
+				e, _ := d.Pieces[i].Edge(m.A.Edge)
+				felled += e.Length() * float64(m.Times(d.Pieces))
+			}
+		}
+	}
+	d.Rows = []stitch.Row{
+		{What: "felling every seam", Kind: stitch.Felling, Length: felled, Layers: 3},
+		{What: "hems of body and sleeves", Kind: stitch.Felling, Length: hems, Layers: 3},
+		{What: "neck binding, outside", Kind: stitch.Lockstitch, Length: neckEdge, Layers: 3},
+		{What: "neck binding, inside", Kind: stitch.Felling, Length: neckEdge, Layers: 3},
+	}
+	d.Notions = []draft.Notion{{Kind: "binding", What: "Neck binding, cut 27 mm wide on the bias", Quantity: (neckEdge + 50) / 1000, Unit: "m",
+		Why: fmt.Sprintf("neck edge %.0f mm and 50 mm to join", neckEdge)}}
+	if over := neckEdge; over < 560 {
+		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "The head may not pass the neck",
+			Text: fmt.Sprintf("The opening measures %s; a head needs about 58 cm. Widen or deepen the neck.", measure.Length(over).In(measure.CM)),
+			Fix:  draft.Settings{"neck_front": math.Min(260, v.Number("neck_front")+50)}, FixLabel: "Deepen the front by 5 cm"})
+	}
+	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
+		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Length(girth).In(measure.CM))})
+	d.Steps = []work.Step{
+		{ID: "cut", Name: "Cut the shift", Minutes: 50, Needs: []work.Need{work.Table}, How: "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck 2 cm smaller than drawn."},
+		{ID: "gores", Name: "Set the gores", Minutes: 60, Needs: []work.Need{work.Machine}, How: "From the point down to the hem, so that any stretch runs off at the hem.",
+			After: []work.After{{Step: "cut", Why: "they are set into the flat body pieces"}}},
+		{ID: "shoulder", Name: "Shoulder seams, and try the neck", Minutes: 30, Needs: []work.Need{work.Machine, work.Wearer}, How: "Try it over the head, then cut the neck to its line.",
+			After: []work.After{{Step: "cut", Why: "both body pieces must be there"}}},
+		{ID: "gussets", Name: "Set a gusset into each sleeve", Minutes: 45, Needs: []work.Need{work.Machine}, How: "Two neighbouring sides of the square to the two sleeve edges; stop each seam one allowance before the corner.",
+			After: []work.After{{Step: "cut", Why: "the sleeve still lies flat"}}},
+		{ID: "sleeves", Name: "Sleeves to the body", Minutes: 60, Needs: []work.Need{work.Machine}, How: "Sleeve head to the armhole edges, shoulder to shoulder; then the free sides of the gusset to front and back.",
+			After: []work.After{{Step: "shoulder", Why: "the head runs over the shoulder seam"}, {Step: "gussets", Why: "the gusset joins sleeve and body in one corner"}}},
+		{ID: "sides", Name: "Underarm and side seams", Minutes: 40, Needs: []work.Need{work.Machine}, How: "From the sleeve hem through the gusset down to the gore; sew the underarm twice.",
+			After: []work.After{{Step: "sleeves", Why: "the seam runs through sleeve and body in one"}, {Step: "gores", Why: "the side seam ends at the gore's tip"}}},
+		{ID: "fell", Name: "Fell the seams", Minutes: math.Round(felled / 1000 * 18), Needs: []work.Need{work.Hand}, How: "Trim one allowance to 4 mm, turn the other over it and fell it down.",
+			After: []work.After{{Step: "sides", Why: "it is done in one go, when nothing more can change"}}},
+		{ID: "neck", Name: "Bind the neck", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand}, How: "The edge has no allowance: the binding takes its place.",
+			After: []work.After{{Step: "sleeves", Why: "the neck is only final when the sleeves hang from it"}}},
+		{ID: "hem", Name: "Hem body and sleeves", Minutes: math.Round(hems / 1000 * 18), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn %.0f mm in twice.", hem),
+			After: []work.After{{Step: "sides", Why: "the hem runs round over the side seams"}, {Step: "fell", Why: "felled allowances are caught in the hem"}}},
+	}
+	return d, nil
+}
+
+// cover is a loose cloth's thickness down the body: it hangs in folds, so on
+// the mean it lies as thick as its width over the girth there.
+func cover(on figure.Figure, length, thickness, width float64) []draft.Cover {
+	top, _ := on.Span()
+	bottom := math.Max(length-on.Length("front_length"), 50)
+	var out []draft.Cover
+	for drop := top; drop < bottom+40; drop += 40 {
+		at := math.Min(drop, bottom)
+		out = append(out, draft.Cover{Drop: at, Thickness: thickness * math.Max(1, width/on.Girth(at))})
+	}
+	return out
+}

@@ -1,0 +1,188 @@
+// Package pattern is the cut piece: its sewing line as named edges, its
+// allowances, notches and marks, and the seams that join edges in pairs.
+package pattern
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/plane"
+)
+
+// Edge is a named stretch of a piece's sewing line.
+type Edge struct {
+	ID        string
+	Name      string
+	Line      []plane.Point
+	Allowance float64 // mm added outside it; 0 for a fold or a bound edge
+}
+
+// Length is the length of the sewing line, mm.
+func (e Edge) Length() float64 { return plane.Length(e.Line) }
+
+// Notch is a match mark at a distance along an edge from its start.
+type Notch struct {
+	Edge  string
+	At    float64
+	Label string
+}
+
+// MarkKind is what a mark on a piece means. Each is drawn in its own way.
+type MarkKind string
+
+const (
+	WaistLine MarkKind = "waist"
+	BoneLine  MarkKind = "bone"
+	BuskLine  MarkKind = "busk"
+	Eyelet    MarkKind = "eyelet"
+	PleatFold MarkKind = "pleat-fold"
+	PleatTo   MarkKind = "pleat-to"
+	Gather    MarkKind = "gather"
+	FoldLine  MarkKind = "fold"
+	Dart      MarkKind = "dart"
+	Placket   MarkKind = "placket"
+	Section   MarkKind = "section" // where the next piece of a joined edge begins
+)
+
+// Mark is something drawn inside the sewing line: a path, or a point when the
+// path has one.
+type Mark struct {
+	Kind  MarkKind
+	Path  []plane.Point
+	Label string
+	Width float64 // of a bone or a busk, or the diameter of an eyelet, mm
+}
+
+// Piece is one pattern piece, right side up. Its edges run counter-clockwise,
+// head to tail, and close. The grain runs up the piece (along y) unless
+// GrainDegrees says otherwise.
+type Piece struct {
+	ID, Name     string
+	Edges        []Edge
+	Cut          int    // how many to cut, of the whole piece
+	Mirrored     bool   // half of them mirrored: a left and a right
+	Fold         string // the edge that lies on the fold of the cloth, or ""
+	GrainDegrees float64
+	Notches      []Notch
+	Marks        []Mark
+}
+
+// Edge finds an edge by its ID.
+func (p *Piece) Edge(id string) (*Edge, bool) {
+	for i := range p.Edges {
+		if p.Edges[i].ID == id {
+			return &p.Edges[i], true
+		}
+	}
+	return nil, false
+}
+
+// Outline is the sewing line as a polygon, and for each edge the index of its
+// first point in it.
+func (p *Piece) Outline() ([]plane.Point, []int) {
+	var out []plane.Point
+	starts := make([]int, len(p.Edges))
+	for i, e := range p.Edges {
+		line := plane.Join(e.Line)
+		starts[i] = len(out)
+		if len(out) > 0 && out[len(out)-1].Same(line[0]) {
+			starts[i]--
+			line = line[1:]
+		}
+		out = append(out, line...)
+	}
+	if len(out) > 1 && out[0].Same(out[len(out)-1]) {
+		out = out[:len(out)-1]
+	}
+	return out, starts
+}
+
+// CutLine is the cutting line: every edge moved out by its own allowance.
+func (p *Piece) CutLine() []plane.Point {
+	sides := make([]plane.Side, len(p.Edges))
+	for i, e := range p.Edges {
+		sides[i] = plane.Side{Line: e.Line, Out: e.Allowance}
+	}
+	return plane.Outset(sides)
+}
+
+// Opened is the cutting line of the piece as it is cut: with its mirror half
+// when it lies on a fold.
+func (p *Piece) Opened() []plane.Point {
+	line := p.CutLine()
+	e, ok := p.Edge(p.Fold)
+	if !ok {
+		return line
+	}
+	// Folds are upright: x is the same at both ends.
+	axis := e.Line[0].X
+	right := e.Line[0].Y < e.Line[len(e.Line)-1].Y // going up, the piece is on the left
+	var half []plane.Point
+	n := len(line)
+	from := -1
+	for i, q := range line {
+		next := line[(i+1)%n]
+		if math.Abs(q.X-axis) < 1e-6 && math.Abs(next.X-axis) < 1e-6 && (next.Y > q.Y) == right {
+			from = (i + 1) % n
+		}
+	}
+	if from < 0 {
+		return line
+	}
+	for k := range n {
+		half = append(half, line[(from+k)%n])
+	}
+	back := plane.Reversed(plane.Mirrored(half, axis))
+	return append(half, back[1:len(back)-1]...)
+}
+
+// Area is the cloth in one cut piece, mm².
+func (p *Piece) Area() float64 { return plane.Area(p.Opened()) }
+
+// CutNote says how many to cut and how.
+func (p *Piece) CutNote() string {
+	s := fmt.Sprintf("cut %d", p.Cut)
+	if p.Fold != "" {
+		return s + " on the fold"
+	}
+	if p.Mirrored {
+		return s + ", mirrored"
+	}
+	return s
+}
+
+// Fault says what makes the piece impossible to cut, or nil.
+func (p *Piece) Fault() error {
+	line, _ := p.Outline()
+	if len(line) < 3 {
+		return fmt.Errorf("%s has no area", p.Name)
+	}
+	for _, q := range line {
+		if math.IsNaN(q.X+q.Y) || math.IsInf(q.X+q.Y, 0) {
+			return fmt.Errorf("%s has a corner that can't be placed", p.Name)
+		}
+	}
+	for i, e := range p.Edges {
+		next := p.Edges[(i+1)%len(p.Edges)]
+		if e.Line[len(e.Line)-1].To(next.Line[0]) > 1e-3 {
+			return fmt.Errorf("%s: %s does not meet %s", p.Name, e.Name, next.Name)
+		}
+		if e.Allowance < 0 {
+			return fmt.Errorf("%s: %s has a negative allowance", p.Name, e.Name)
+		}
+	}
+	if plane.Area(line) <= 0 {
+		return fmt.Errorf("%s is turned inside out", p.Name)
+	}
+	if _, _, crossed := plane.Crossing(line); crossed {
+		return fmt.Errorf("%s crosses its own sewing line", p.Name)
+	}
+	cut := p.CutLine()
+	if _, _, crossed := plane.Crossing(cut); crossed {
+		return fmt.Errorf("%s crosses its own cutting line", p.Name)
+	}
+	if plane.Area(cut) < plane.Area(line)-1e-6 {
+		return fmt.Errorf("%s: the cutting line falls inside the sewing line", p.Name)
+	}
+	return nil
+}
