@@ -274,3 +274,54 @@ func Meet(p, u, q, v Point) (Point, bool) {
 	}
 	return p.Add(u.Times(q.Sub(p).Cross(v) / k)), true
 }
+
+// Plainer is a polygon with fewer corners that holds the given one and stands
+// out from it by at most about twice the tolerance (Douglas and Peucker, 1973,
+// then moved out by the tolerance).
+func Plainer(poly []Point, tolerance float64) []Point {
+	if len(poly) < 8 {
+		return poly
+	}
+	// Split at two far corners so that the ends stay put.
+	far := 0
+	for i, p := range poly {
+		if p.To(poly[0]) > poly[far].To(poly[0]) {
+			far = i
+		}
+	}
+	first := thinned(poly[:far+1], tolerance)
+	second := thinned(append(append([]Point{}, poly[far:]...), poly[0]), tolerance)
+	thin := append(first[:len(first)-1], second[:len(second)-1]...)
+	if len(thin) < 3 {
+		return poly
+	}
+	sides := make([]Side, len(thin))
+	for i := range thin {
+		sides[i] = Side{[]Point{thin[i], thin[(i+1)%len(thin)]}, tolerance}
+	}
+	return Outset(sides)
+}
+
+func thinned(line []Point, tolerance float64) []Point {
+	if len(line) < 3 {
+		return append([]Point{}, line...)
+	}
+	a, b := line[0], line[len(line)-1]
+	u := b.Sub(a).Unit()
+	worst, at := 0.0, 0
+	for i := 1; i < len(line)-1; i++ {
+		v := line[i].Sub(a)
+		d := math.Abs(u.Cross(v))
+		if u == (Point{}) {
+			d = v.Norm()
+		}
+		if d > worst {
+			worst, at = d, i
+		}
+	}
+	if worst <= tolerance {
+		return []Point{a, b}
+	}
+	head := thinned(line[:at+1], tolerance)
+	return append(head[:len(head)-1], thinned(line[at:], tolerance)...)
+}

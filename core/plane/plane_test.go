@@ -95,3 +95,20 @@ func TestOutsetOfAHollowCurveHasNoLoop(t *testing.T) {
 	assert.False(t, crossed)
 	assert.Greater(t, Area(out), Area(poly))
 }
+
+func TestPlainerHoldsTheShape(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(8, 90).Draw(t, "n")
+		poly := make([]Point, n)
+		for i := range poly {
+			s, c := math.Sincos(2 * math.Pi * float64(i) / float64(n))
+			r := 200 + 60*math.Sin(3*2*math.Pi*float64(i)/float64(n))*rapid.Float64Range(0.99, 1).Draw(t, "r")
+			poly[i] = Pt(r*c, r*s)
+		}
+		plain := Plainer(poly, 0.25)
+		for _, p := range poly {
+			require.True(t, Inside(plain, p))
+		}
+		require.LessOrEqual(t, Area(plain)-Area(poly), Perimeter(poly)*0.75)
+	})
+}

@@ -1,0 +1,265 @@
+// Package lay places pieces on cloth.
+//
+// Coordinates: x runs along the cloth's length, y across it from 0 to its
+// width, mm. Angles are degrees counter-clockwise.
+package lay
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"io"
+	"math"
+	"strings"
+
+	"ardentgusset/core/plane"
+)
+
+// XY is a point as it stands in a job: [x, y].
+type XY [2]float64
+
+// Cloth is what is cut from.
+type Cloth struct {
+	Width    float64 `json:"width_mm"`
+	Selvedge float64 `json:"selvedge_mm,omitempty"` // kept free at both edges
+	Length   float64 `json:"length_mm,omitempty"`   // 0: as long as needed
+	Nap      bool    `json:"nap,omitempty"`         // only the first turn of each piece
+	RepeatX  float64 `json:"repeat_x_mm,omitempty"`
+	RepeatY  float64 `json:"repeat_y_mm,omitempty"`
+	Flaws    [][]XY  `json:"flaws,omitempty"` // polygons no piece may touch
+}
+
+// Match ties a point of a piece to the same place of the cloth's repeat as
+// the other pieces of its group.
+type Match struct {
+	Point XY     `json:"point"`
+	Group string `json:"group"`
+}
+
+// Piece is a shape to place, count times.
+type Piece struct {
+	ID          string    `json:"id"`
+	Count       int       `json:"count"`
+	MirrorPairs bool      `json:"mirror_pairs,omitempty"` // odd copies are mirrored, y -> −y
+	Turns       []float64 `json:"turns,omitempty"`        // that keep the grain right; none: only 0
+	Outline     []XY      `json:"outline"`                // the cutting line, a simple polygon
+	Match       *Match    `json:"match,omitempty"`
+}
+
+// Job is everything the engine needs. Version guards the format; 0 means 1.
+type Job struct {
+	Version int     `json:"version,omitempty"`
+	Cloth   Cloth   `json:"cloth"`
+	Gap     float64 `json:"gap_mm,omitempty"`  // least distance between pieces
+	Seconds float64 `json:"seconds,omitempty"` // how long it may search
+	Seed    int64   `json:"seed,omitempty"`
+	Pieces  []Piece `json:"pieces"`
+}
+
+// Placement is one copy placed: the outline, mirrored if said, turned about
+// (0,0), then moved by (X, Y).
+type Placement struct {
+	ID       string  `json:"id"`
+	Copy     int     `json:"copy"`
+	Mirrored bool    `json:"mirrored"`
+	Turn     float64 `json:"turn_deg"`
+	X        float64 `json:"x_mm"`
+	Y        float64 `json:"y_mm"`
+}
+
+// Unplaced is a copy that found no room, and why.
+type Unplaced struct {
+	ID   string `json:"id"`
+	Copy int    `json:"copy"`
+	Why  string `json:"why"`
+}
+
+// Result is a lay.
+type Result struct {
+	Length      float64     `json:"length_mm"`
+	Utilisation float64     `json:"utilisation"` // area of the pieces over width × length
+	Placements  []Placement `json:"placements"`
+	Unplaced    []Unplaced  `json:"unplaced"`
+}
+
+// Limits of a job.
+const (
+	MaxPieces = 2000
+	MaxPoints = 5000
+	MaxSize   = 1e6 // mm
+)
+
+// Read reads a job. Unknown fields are refused by name.
+func Read(r io.Reader) (Job, error) {
+	data, err := io.ReadAll(r)
+	if err != nil {
+		return Job{}, fmt.Errorf("the job can't be read: %w", err)
+	}
+	dec := json.NewDecoder(bytes.NewReader(data))
+	dec.DisallowUnknownFields()
+	var j Job
+	if err := dec.Decode(&j); err != nil {
+		return Job{}, fmt.Errorf("the job can't be read: %s", strings.TrimPrefix(err.Error(), "json: "))
+	}
+	if dec.More() {
+		return Job{}, fmt.Errorf("the job can't be read: something follows after its end")
+	}
+	return j, j.Check()
+}
+
+// Check says what is wrong with a job, naming the piece and the reason, or
+// nil.
+func (j *Job) Check() error {
+	if j.Version > 1 || j.Version < 0 {
+		return fmt.Errorf("version %d of the job is not known; this program reads version 1", j.Version)
+	}
+	c := j.Cloth
+	for _, f := range []struct {
+		name      string
+		value     float64
+		low, high float64
+	}{{"cloth.width_mm", c.Width, 1, MaxSize}, {"cloth.selvedge_mm", c.Selvedge, 0, c.Width / 2.01}, {"cloth.length_mm", c.Length, 0, MaxSize},
+		{"cloth.repeat_x_mm", c.RepeatX, 0, MaxSize}, {"cloth.repeat_y_mm", c.RepeatY, 0, MaxSize}, {"gap_mm", j.Gap, 0, 1000}, {"seconds", j.Seconds, 0, 3600}} {
+		if !(f.value >= f.low && f.value <= f.high) {
+			return fmt.Errorf("%s must lie between %g and %g, not %g", f.name, f.low, f.high, f.value)
+		}
+	}
+	if len(j.Pieces) == 0 {
+		return fmt.Errorf("pieces: there is nothing to place")
+	}
+	for i, flaw := range c.Flaws {
+		if err := checkPolygon(flaw); err != nil {
+			return fmt.Errorf("flaw %d %w", i+1, err)
+		}
+	}
+	total := 0
+	seen := map[string]bool{}
+	for i := range j.Pieces {
+		p := &j.Pieces[i]
+		if p.ID == "" {
+			return fmt.Errorf("piece %d has no id", i+1)
+		}
+		name := fmt.Sprintf("piece %q", shorten(p.ID))
+		if seen[p.ID] {
+			return fmt.Errorf("%s is there twice", name)
+		}
+		seen[p.ID] = true
+		if p.Count < 1 {
+			return fmt.Errorf("%s: count must be 1 or more, not %d", name, p.Count)
+		}
+		// Checked piece by piece so that the sum can't overflow.
+		if p.Count > MaxPieces || total+p.Count > MaxPieces {
+			return fmt.Errorf("%s brings the job over %d pieces", name, MaxPieces)
+		}
+		total += p.Count
+		if err := checkPolygon(p.Outline); err != nil {
+			return fmt.Errorf("%s %w", name, err)
+		}
+		if len(p.Turns) > 360 {
+			return fmt.Errorf("%s has more than 360 turns", name)
+		}
+		fits := false
+		narrowest := math.Inf(1)
+		for _, t := range p.turns(c.Nap) {
+			if math.IsNaN(t) || math.IsInf(t, 0) || math.Abs(t) > 1e6 {
+				return fmt.Errorf("%s has a turn that is not an angle", name)
+			}
+			h := plane.BoxOf(plane.Turned(points(p.Outline), t)).Height()
+			narrowest = math.Min(narrowest, h)
+			fits = fits || h <= c.Width-2*c.Selvedge+edgeSlack
+		}
+		if !fits {
+			return fmt.Errorf("%s is %.1f mm across at its narrowest allowed turn; the cloth has %.1f mm between its selvedges", name, narrowest, c.Width-2*c.Selvedge)
+		}
+		if p.Match != nil {
+			if m := p.Match.Point; math.IsNaN(m[0]+m[1]) || math.Abs(m[0]) > MaxSize || math.Abs(m[1]) > MaxSize {
+				return fmt.Errorf("%s has a match point that is not a place", name)
+			}
+		}
+	}
+	return nil
+}
+
+func shorten(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}
+
+func checkPolygon(xy []XY) error {
+	if len(xy) < 3 {
+		return fmt.Errorf("needs at least three corners, not %d", len(xy))
+	}
+	if len(xy) > MaxPoints {
+		return fmt.Errorf("has more than %d corners", MaxPoints)
+	}
+	for _, q := range xy {
+		if math.IsNaN(q[0]+q[1]) || math.Abs(q[0]) > MaxSize || math.Abs(q[1]) > MaxSize {
+			return fmt.Errorf("has a corner that is not a place within %g mm", MaxSize)
+		}
+	}
+	poly := clean(points(xy))
+	if len(poly) < 3 {
+		return fmt.Errorf("has no area")
+	}
+	widest := 0.0
+	for _, q := range poly {
+		widest = math.Max(widest, math.Abs(poly[1].Sub(poly[0]).Cross(q.Sub(poly[0]))))
+	}
+	if widest < 1e-6 {
+		return fmt.Errorf("has no area")
+	}
+	if _, _, crossed := plane.Crossing(poly); crossed {
+		return fmt.Errorf("crosses itself")
+	}
+	return nil
+}
+
+// clean drops corners that repeat their neighbour, the closing one included.
+func clean(poly []plane.Point) []plane.Point {
+	var out []plane.Point
+	for _, q := range poly {
+		if len(out) == 0 || !out[len(out)-1].Same(q) {
+			out = append(out, q)
+		}
+	}
+	for len(out) > 1 && out[0].Same(out[len(out)-1]) {
+		out = out[:len(out)-1]
+	}
+	return out
+}
+
+func points(xy []XY) []plane.Point {
+	out := make([]plane.Point, len(xy))
+	for i, q := range xy {
+		out[i] = plane.Pt(q[0], q[1])
+	}
+	return out
+}
+
+func (p *Piece) turns(nap bool) []float64 {
+	t := p.Turns
+	if len(t) == 0 {
+		t = []float64{0}
+	}
+	if nap {
+		t = t[:1]
+	}
+	return t
+}
+
+// Shape is the outline of a copy as a placement puts it on the cloth.
+func (p *Piece) Shape(at Placement) []plane.Point {
+	return plane.Moved(p.turned(at.Mirrored, at.Turn), plane.Pt(at.X, at.Y))
+}
+
+func (p *Piece) turned(mirrored bool, turn float64) []plane.Point {
+	poly := clean(points(p.Outline))
+	if mirrored {
+		for i := range poly {
+			poly[i].Y = -poly[i].Y
+		}
+	}
+	return plane.Turned(poly, turn)
+}

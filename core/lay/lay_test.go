@@ -1,0 +1,203 @@
+package lay
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func rectangle(id string, count int, w, h float64) Piece {
+	return Piece{ID: id, Count: count, Turns: []float64{0, 180}, Outline: []XY{{0, 0}, {w, 0}, {w, h}, {0, h}}}
+}
+
+func place(t require.TestingT, j Job) Result {
+	require.NoError(t, j.Check())
+	return Place(context.Background(), j)
+}
+
+func TestRectanglesFillTheWidth(t *testing.T) {
+	r := place(t, Job{Cloth: Cloth{Width: 300}, Pieces: []Piece{rectangle("a", 6, 200, 100)}})
+	assert.InDelta(t, 400, r.Length, 1e-3)
+	assert.InDelta(t, 1, r.Utilisation, 1e-5)
+	assert.Len(t, r.Placements, 6)
+}
+
+func TestSelvedgeAndFlawAreKeptFree(t *testing.T) {
+	flaw := []XY{{0, 40}, {150, 40}, {150, 60}, {0, 60}}
+	r := place(t, Job{Cloth: Cloth{Width: 120, Selvedge: 10, Flaws: [][]XY{flaw}}, Pieces: []Piece{rectangle("a", 1, 50, 100)}})
+	require.Len(t, r.Placements, 1)
+	assert.InDelta(t, 10, r.Placements[0].Y+minOver(r.Placements[0], 100), 1e-6)
+	assert.InDelta(t, 200, r.Length, 1e-3, "it lies behind the flaw")
+}
+
+func minOver(p Placement, h float64) float64 {
+	if p.Turn == 180 {
+		return -h
+	}
+	return 0
+}
+
+func TestNapAllowsOneTurnOnly(t *testing.T) {
+	j := Job{Cloth: Cloth{Width: 500, Nap: true}, Pieces: []Piece{{ID: "wedge", Count: 4, Turns: []float64{0, 180}, Outline: []XY{{0, 0}, {400, 0}, {0, 240}}}}}
+	for _, p := range place(t, j).Placements {
+		assert.Zero(t, p.Turn)
+	}
+	short := place(t, Job{Cloth: Cloth{Width: 500}, Pieces: j.Pieces})
+	assert.Less(t, short.Length, place(t, j).Length, "turned wedges interlock")
+}
+
+func TestWhatDoesNotFitSaysWhy(t *testing.T) {
+	r := place(t, Job{Cloth: Cloth{Width: 100, Length: 500}, Pieces: []Piece{rectangle("long", 1, 600, 50), rectangle("many", 3, 300, 90)}})
+	require.Len(t, r.Unplaced, 3)
+	for _, u := range r.Unplaced {
+		assert.NotEmpty(t, u.Why)
+	}
+	assert.LessOrEqual(t, r.Length, 500.0)
+}
+
+func TestRepeatsMatch(t *testing.T) {
+	a, b := rectangle("a", 2, 70, 40), rectangle("b", 2, 90, 30)
+	a.Match, b.Match = &Match{XY{10, 5}, "side"}, &Match{XY{50, 12}, "side"}
+	j := Job{Cloth: Cloth{Width: 400, RepeatX: 64, RepeatY: 48}, Pieces: []Piece{a, b}}
+	r := place(t, j)
+	require.Len(t, r.Placements, 4)
+	var first *plane.Point
+	for _, p := range r.Placements {
+		piece := map[string]*Piece{"a": &a, "b": &b}[p.ID]
+		m := plane.Turned([]plane.Point{plane.Pt(piece.Match.Point[0], piece.Match.Point[1])}, p.Turn)[0].Add(plane.Pt(p.X, p.Y))
+		if first == nil {
+			first = &m
+		}
+		assert.InDelta(t, 0, math.Remainder(m.X-first.X, 64), 1e-6)
+		assert.InDelta(t, 0, math.Remainder(m.Y-first.Y, 48), 1e-6)
+	}
+}
+
+// star draws a simple polygon round a centre, with hollows.
+func star(t *rapid.T, name string) []XY {
+	n := rapid.IntRange(3, 12).Draw(t, name)
+	var out []XY
+	for i := range n {
+		r := rapid.Float64Range(20, 120).Draw(t, name+" r")
+		s, c := math.Sincos(2 * math.Pi * float64(i) / float64(n))
+		out = append(out, XY{r * c, r * s})
+	}
+	return out
+}
+
+// No two pieces overlap, none leaves the cloth, odd copies of pairs are
+// mirrored and the same job gives the same lay. Overlap is judged by sampling
+// points, which has nothing in common with how the engine judges it.
+func TestEveryLayIsSound(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		j := Job{Seed: 3, Cloth: Cloth{Width: rapid.Float64Range(260, 700).Draw(t, "width"), Selvedge: rapid.Float64Range(0, 8).Draw(t, "selvedge")}, Gap: rapid.SampledFrom([]float64{0, 0, 7}).Draw(t, "gap")}
+		for i := range rapid.IntRange(1, 5).Draw(t, "pieces") {
+			j.Pieces = append(j.Pieces, Piece{ID: fmt.Sprint(i), Count: rapid.IntRange(1, 3).Draw(t, "count"), MirrorPairs: rapid.Bool().Draw(t, "pairs"),
+				Turns: []float64{0, 180}, Outline: star(t, fmt.Sprint("shape ", i))})
+		}
+		r := place(t, j)
+		require.Empty(t, r.Unplaced)
+		require.Equal(t, r, Place(context.Background(), j))
+		var shapes [][]plane.Point
+		for _, p := range r.Placements {
+			for i := range j.Pieces {
+				if j.Pieces[i].ID == p.ID {
+					require.Equal(t, j.Pieces[i].MirrorPairs && p.Copy%2 == 1, p.Mirrored)
+					s := j.Pieces[i].Shape(p)
+					b := plane.BoxOf(s)
+					require.GreaterOrEqual(t, b.Min.X, -1e-6)
+					require.LessOrEqual(t, b.Max.X, r.Length+1e-6)
+					require.GreaterOrEqual(t, b.Min.Y, j.Cloth.Selvedge-1e-6)
+					require.LessOrEqual(t, b.Max.Y, j.Cloth.Width-j.Cloth.Selvedge+1e-6)
+					shapes = append(shapes, s)
+				}
+			}
+		}
+		for i, a := range shapes {
+			box := plane.BoxOf(a)
+			for k := range 60 {
+				p := plane.Pt(box.Min.X+box.Width()*math.Mod(float64(k)*0.618034, 1), box.Min.Y+box.Height()*float64(k)/60)
+				if !plane.Inside(a, p) || border(a, p) < 0.01 {
+					continue
+				}
+				for m, b := range shapes {
+					if m != i {
+						require.False(t, plane.Inside(b, p) && border(b, p) > 0.01, "pieces %d and %d overlap at %v", i, m, p)
+					}
+				}
+			}
+			for m, b := range shapes {
+				if m > i && j.Gap > 0 {
+					for _, p := range a {
+						require.GreaterOrEqual(t, border(b, p), j.Gap-1e-3)
+					}
+				}
+			}
+		}
+	})
+}
+
+// border is the distance from a point to a polygon's border.
+func border(poly []plane.Point, p plane.Point) float64 {
+	best := math.Inf(1)
+	for i, a := range poly {
+		b := poly[(i+1)%len(poly)]
+		u := b.Sub(a)
+		k := math.Max(0, math.Min(1, p.Sub(a).Dot(u)/u.Dot(u)))
+		best = math.Min(best, p.To(a.Add(u.Times(k))))
+	}
+	return best
+}
+
+func TestBadJobsNameThePiece(t *testing.T) {
+	for text, want := range map[string]string{
+		`{"cloth":{"width_mm":100},"pieces":[]}`:                                                                                                      "nothing to place",
+		`{"cloth":{"width_mm":-1},"pieces":[{"id":"a","count":1,"outline":[[0,0],[1,0],[0,1]]}]}`:                                                     "width_mm",
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"bow","count":1,"outline":[[0,0],[9,9],[9,0],[0,9]]}]}`:                                            `"bow" crosses itself`,
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"big","count":1,"outline":[[0,0],[500,0],[500,500],[0,500]]}]}`:                                    `"big" is 500.0 mm across`,
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"many","count":2001,"outline":[[0,0],[1,0],[0,1]]}]}`:                                              `"many" brings the job over 2000`,
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"flat","count":1,"outline":[[0,0],[1,0],[2,0]]}]}`:                                                 `"flat" has no area`,
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"a","count":1,"outline":[[0,0],[1e999,0],[2,0]]}]}`:                                                "can't be read",
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"a","count":1,"colour":"red","outline":[[0,0],[1,0],[0,1]]}]}`:                                     `"colour"`,
+		`{"version":7,"cloth":{"width_mm":100},"pieces":[{"id":"a","count":1,"outline":[[0,0],[1,0],[0,1]]}]}`:                                        "version 7",
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"a","count":1,"outline":[[0,0],[1,0],[0,1]]},{"id":"a","count":1,"outline":[[0,0],[1,0],[0,1]]}]}`: "twice",
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"a","outline":[[0,0],[1,0],[0,1]]}]}`:                                                              "count",
+		`not json`: "can't be read",
+	} {
+		_, err := Read(strings.NewReader(text))
+		require.Error(t, err, text)
+		assert.Contains(t, err.Error(), want)
+		assert.NotContains(t, err.Error(), "\n")
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add(`{"cloth":{"width_mm":300,"nap":true},"gap_mm":2,"seconds":1,"pieces":[{"id":"a","count":2,"mirror_pairs":true,"turns":[0,180],"outline":[[0,0],[100,0],[100,50]]}]}`)
+	f.Add(`{"cloth":{"width_mm":1e6,"flaws":[[[0,0],[1,1],[1,0]]]},"pieces":[{"id":"","count":-1}]}`)
+	f.Fuzz(func(t *testing.T, s string) {
+		j, err := Read(strings.NewReader(s))
+		if err != nil {
+			return
+		}
+		total := 0
+		for _, p := range j.Pieces {
+			total += p.Count * len(p.Outline)
+		}
+		if total > 40 {
+			return // sound, but not to be laid a million times
+		}
+		r := Place(context.Background(), j)
+		if _, err := json.Marshal(r); err != nil {
+			t.Fatalf("the result can't be written: %v", err)
+		}
+	})
+}

@@ -1,0 +1,421 @@
+package lay
+
+import (
+	"context"
+	"math"
+	"math/rand/v2"
+	"sort"
+	"time"
+
+	"ardentgusset/core/plane"
+)
+
+// Pieces may stand over an edge by this much, mm.
+const edgeSlack = 0.05
+
+// orders is how many orders of placing are tried: a few sensible ones and
+// the rest shuffled.
+const orders = 12
+
+// Place lays the pieces: each at the place nearest the cloth's beginning
+// where its true outline fits, in several orders of placing, keeping the
+// shortest lay. It stops early when the context ends or the job's seconds are
+// over, but always tries one order. The same job gives the same lay, unless
+// time cuts the search short. The job must have passed Check.
+func Place(ctx context.Context, j Job) Result {
+	if j.Seconds > 0 {
+		var stop context.CancelFunc
+		ctx, stop = context.WithTimeout(ctx, time.Duration(j.Seconds*float64(time.Second)))
+		defer stop()
+	}
+	var items []item
+	for i := range j.Pieces {
+		for c := range j.Pieces[i].Count {
+			items = append(items, newItem(&j.Pieces[i], c, j.Cloth.Nap))
+		}
+	}
+	random := rand.New(rand.NewPCG(uint64(j.Seed), 0))
+	sorts := []func(a, b *item) bool{
+		func(a, b *item) bool { return a.area > b.area },
+		func(a, b *item) bool { return a.length > b.length },
+		func(a, b *item) bool { return a.width > b.width },
+	}
+	var best Result
+	for try := range orders {
+		order := append([]item(nil), items...)
+		sort.SliceStable(order, func(x, y int) bool { return sorts[try%len(sorts)](&order[x], &order[y]) })
+		if try >= len(sorts) {
+			// Swap neighbours here and there: largest first still mostly holds.
+			for range len(order) {
+				k := random.IntN(len(order))
+				l := min(k+1+random.IntN(3), len(order)-1)
+				order[k], order[l] = order[l], order[k]
+			}
+		}
+		r := run(j, order)
+		if try == 0 || len(r.Unplaced) < len(best.Unplaced) || (len(r.Unplaced) == len(best.Unplaced) && r.Length < best.Length-1e-9) {
+			best = r
+		}
+		if ctx.Err() != nil || len(items) > 300 {
+			break
+		}
+	}
+	// In the order of the job, so that a reader finds them.
+	rank := map[string]int{}
+	for i := range j.Pieces {
+		rank[j.Pieces[i].ID] = i
+	}
+	sort.SliceStable(best.Placements, func(a, b int) bool {
+		p, q := best.Placements[a], best.Placements[b]
+		if rank[p.ID] != rank[q.ID] {
+			return rank[p.ID] < rank[q.ID]
+		}
+		return p.Copy < q.Copy
+	})
+	return best
+}
+
+// item is one copy to place, with its shape at every turn it may have.
+type item struct {
+	piece               *Piece
+	copy                int
+	mirrored            bool
+	area, length, width float64
+	poses               []pose
+}
+
+type pose struct {
+	turn  float64
+	shape []plane.Point
+	inner []plane.Point
+	box   plane.Box
+	match plane.Point
+}
+
+func newItem(p *Piece, copy int, nap bool) item {
+	it := item{piece: p, copy: copy, mirrored: p.MirrorPairs && copy%2 == 1}
+	for _, t := range p.turns(nap) {
+		s := p.turned(it.mirrored, t)
+		ps := pose{turn: t, shape: s, inner: inside(s), box: plane.BoxOf(s)}
+		if p.Match != nil {
+			m := plane.Pt(p.Match.Point[0], p.Match.Point[1])
+			if it.mirrored {
+				m.Y = -m.Y
+			}
+			ps.match = plane.Turned([]plane.Point{m}, t)[0]
+		}
+		it.poses = append(it.poses, ps)
+	}
+	it.area = math.Abs(plane.Area(it.poses[0].shape))
+	it.length, it.width = it.poses[0].box.Width(), it.poses[0].box.Height()
+	return it
+}
+
+// side is a stretch of border, its lower end first.
+type side struct{ a, b plane.Point }
+
+// placed is a shape lying on the cloth that others must keep clear of.
+type placed struct {
+	box   plane.Box
+	shape []plane.Point
+	inner []plane.Point // places surely inside it
+	// Its sides (and, with a gap, the border of all that is too near), in
+	// bands by height, so that only those at a height are looked at.
+	bands [][]side
+	pitch float64
+}
+
+const bandCount = 24
+
+func obstacle(shape []plane.Point, gap float64) placed {
+	b := plane.BoxOf(shape)
+	r := gap * 1.01
+	p := placed{shape: shape, inner: inside(shape), box: plane.Box{Min: b.Min.Sub(plane.Pt(r, r)), Max: b.Max.Add(plane.Pt(r, r))}}
+	p.bands = make([][]side, bandCount)
+	p.pitch = p.box.Height() / bandCount
+	n := len(shape)
+	for i, a := range shape {
+		b := shape[(i+1)%n]
+		p.add(a, b)
+		if gap == 0 {
+			continue
+		}
+		// The sides moved out both ways, and a polygon round each corner.
+		out := b.Sub(a).Unit().Right().Times(gap)
+		p.add(a.Add(out), b.Add(out))
+		p.add(a.Sub(out), b.Sub(out))
+		const corners = 24
+		r := gap / math.Cos(math.Pi/corners)
+		for k := range corners {
+			s0, c0 := math.Sincos(2 * math.Pi * float64(k) / corners)
+			s1, c1 := math.Sincos(2 * math.Pi * float64(k+1) / corners)
+			p.add(a.Add(plane.Pt(r*c0, r*s0)), a.Add(plane.Pt(r*c1, r*s1)))
+		}
+	}
+	return p
+}
+
+func (o *placed) add(a, b plane.Point) {
+	if a.Y > b.Y {
+		a, b = b, a
+	}
+	for k := o.band(a.Y); k <= o.band(b.Y); k++ {
+		o.bands[k] = append(o.bands[k], side{a, b})
+	}
+}
+
+func (o *placed) band(y float64) int {
+	return min(max(int((y-o.box.Min.Y)/o.pitch), 0), bandCount-1)
+}
+
+// span is a stretch of forbidden places along the cloth, its ends allowed.
+type span struct{ from, to float64 }
+
+// forbidden lists where along x a shape, at height dy, would overlap the
+// obstacle. For every pair of sides that share heights the sides touch for
+// exactly one stretch of x; sides of the two shapes that never touch leave the
+// shapes apart, or one inside the other, which is tested between stretches.
+func (o *placed) forbidden(shape []plane.Point, box plane.Box, dy float64, out []span) []span {
+	if box.Min.Y+dy >= o.box.Max.Y || box.Max.Y+dy <= o.box.Min.Y {
+		return out
+	}
+	n := len(shape)
+	for i, a := range shape {
+		b := shape[(i+1)%n]
+		if a.Y > b.Y {
+			a, b = b, a
+		}
+		a.Y += dy
+		b.Y += dy
+		if a.Y > o.box.Max.Y || b.Y < o.box.Min.Y {
+			continue
+		}
+		first, last := o.band(a.Y), o.band(b.Y)
+		for k := first; k <= last; k++ {
+			for _, e := range o.bands[k] {
+				// A side in several bands is looked at in the first they share.
+				if k > first && o.band(e.a.Y) < k {
+					continue
+				}
+				from, to := math.Max(a.Y, e.a.Y), math.Min(b.Y, e.b.Y)
+				if to-from < shortest {
+					// A level side crosses whatever passes its height.
+					switch {
+					case e.b.Y-e.a.Y < shortest && a.Y < e.a.Y-shortest && b.Y > e.a.Y+shortest:
+						x := at(a, b, e.a.Y)
+						out = append(out, span{math.Min(e.a.X, e.b.X) - x, math.Max(e.a.X, e.b.X) - x})
+					case b.Y-a.Y < shortest && e.a.Y < a.Y-shortest && e.b.Y > a.Y+shortest:
+						x := at(e.a, e.b, a.Y)
+						out = append(out, span{x - math.Max(a.X, b.X), x - math.Min(a.X, b.X)})
+					}
+					continue
+				}
+				x0 := at(e.a, e.b, from) - at(a, b, from)
+				x1 := at(e.a, e.b, to) - at(a, b, to)
+				out = append(out, span{math.Min(x0, x1), math.Max(x0, x1)})
+			}
+		}
+	}
+	return out
+}
+
+// Sides that share less height than this, mm, can pass each other.
+const shortest = 1e-7
+
+// at is the x of a side at a height it spans.
+func at(a, b plane.Point, y float64) float64 { return a.X + (b.X-a.X)*(y-a.Y)/(b.Y-a.Y) }
+
+// overlaps tells whether a shape moved by d lies in the obstacle at a place
+// where no stretch of sides says so: one inside the other, or passing it
+// corner through corner. Points well inside either are tried in the other.
+func (o *placed) overlaps(shape, inner []plane.Point, d plane.Point) bool {
+	for _, p := range inner {
+		if plane.Inside(o.shape, p.Add(d)) {
+			return true
+		}
+	}
+	for _, p := range o.inner {
+		if plane.Inside(shape, p.Sub(d)) {
+			return true
+		}
+	}
+	return false
+}
+
+// inside are points spread through a polygon: on level lines, the middle of
+// each stretch that lies inside, and places near its ends.
+func inside(poly []plane.Point) []plane.Point {
+	b := plane.BoxOf(poly)
+	var out []plane.Point
+	const lines = 9
+	for k := range lines {
+		y := b.Min.Y + b.Height()*(float64(k)+0.51234)/lines
+		var xs []float64
+		for i, p := range poly {
+			q := poly[(i+1)%len(poly)]
+			if (p.Y > y) != (q.Y > y) {
+				xs = append(xs, at(p, q, y))
+			}
+		}
+		sort.Float64s(xs)
+		for i := 0; i+1 < len(xs); i += 2 {
+			w := xs[i+1] - xs[i]
+			for _, share := range [...]float64{0.02, 0.5, 0.98} {
+				if w*0.02 > 1e-3 {
+					out = append(out, plane.Pt(xs[i]+w*share, y))
+				}
+			}
+		}
+	}
+	return out
+}
+
+func run(j Job, order []item) Result {
+	c := j.Cloth
+	var lying []placed
+	for _, f := range c.Flaws {
+		lying = append(lying, obstacle(clean(points(f)), 0))
+	}
+	residue := map[string]plane.Point{} // of the match point of each group
+	var r Result
+	r.Placements, r.Unplaced = []Placement{}, []Unplaced{}
+	area := 0.0
+	for _, it := range order {
+		var best Placement
+		var bestPose *pose
+		bestEnd, bestY := math.Inf(1), 0.0
+		for k := range it.poses {
+			p := &it.poses[k]
+			low, high := c.Selvedge-p.box.Min.Y, c.Width-c.Selvedge-p.box.Max.Y
+			if high < low {
+				if high < low-edgeSlack {
+					continue
+				}
+				high = low
+			}
+			for _, dy := range heights(p, low, high, lying, c, it.piece.Match, residue) {
+				x, ok := slide(p, dy, lying, c, it.piece.Match, residue, bestEnd-p.box.Max.X)
+				if !ok {
+					continue
+				}
+				end := x + p.box.Max.X
+				if end < bestEnd-1e-9 || (end < bestEnd+1e-9 && dy < bestY) {
+					bestEnd, bestY, bestPose = end, dy, p
+					best = Placement{ID: it.piece.ID, Copy: it.copy, Mirrored: it.mirrored, Turn: p.turn, X: x, Y: dy}
+				}
+			}
+		}
+		if bestPose == nil {
+			why := "no room is left on the cloth in hand"
+			if it.poses[0].box.Width() > c.Length && c.Length > 0 {
+				why = "it is longer than the cloth in hand"
+			}
+			r.Unplaced = append(r.Unplaced, Unplaced{it.piece.ID, it.copy, why})
+			continue
+		}
+		if m := it.piece.Match; m != nil {
+			if _, ok := residue[m.Group]; !ok {
+				residue[m.Group] = bestPose.match.Add(plane.Pt(best.X, best.Y))
+			}
+		}
+		lying = append(lying, obstacle(plane.Moved(bestPose.shape, plane.Pt(best.X, best.Y)), j.Gap))
+		r.Placements = append(r.Placements, best)
+		r.Length = math.Max(r.Length, bestEnd)
+		area += it.area
+	}
+	if r.Length > 0 {
+		r.Utilisation = area / (c.Width * r.Length)
+	}
+	return r
+}
+
+// heights are the places across the cloth worth trying: against the edges,
+// and against what lies there already; or every place where the repeat
+// matches.
+func heights(p *pose, low, high float64, lying []placed, c Cloth, m *Match, residue map[string]plane.Point) []float64 {
+	if m != nil && c.RepeatY > 0 {
+		if want, ok := residue[m.Group]; ok {
+			first := want.Y - p.match.Y
+			first += math.Ceil((low-first)/c.RepeatY-1e-9) * c.RepeatY
+			var out []float64
+			for y := first; y <= high+1e-9; y += c.RepeatY {
+				out = append(out, y)
+			}
+			return out
+		}
+	}
+	out := []float64{low, high}
+	for i := range lying {
+		for _, y := range [...]float64{lying[i].box.Max.Y - p.box.Min.Y, lying[i].box.Min.Y - p.box.Max.Y, lying[i].box.Min.Y - p.box.Min.Y, lying[i].box.Max.Y - p.box.Max.Y} {
+			if y > low && y < high {
+				out = append(out, y)
+			}
+		}
+	}
+	sort.Float64s(out)
+	kept := out[:1]
+	for _, y := range out[1:] {
+		if y-kept[len(kept)-1] > 0.5 || y == high {
+			kept = append(kept, y)
+		}
+	}
+	return kept
+}
+
+// slide finds the least x at which the pose fits at a height, no further than
+// limit.
+func slide(p *pose, dy float64, lying []placed, c Cloth, m *Match, residue map[string]plane.Point, limit float64) (float64, bool) {
+	x := -p.box.Min.X
+	var spans []span
+	for i := range lying {
+		spans = lying[i].forbidden(p.shape, p.box, dy, spans)
+	}
+	sort.Slice(spans, func(a, b int) bool { return spans[a].from < spans[b].from })
+	step := 0.0
+	if m != nil && c.RepeatX > 0 {
+		if want, ok := residue[m.Group]; ok {
+			step = c.RepeatX
+			x = want.X - p.match.X
+			x += math.Ceil((-p.box.Min.X-x)/step-1e-9) * step
+		}
+	}
+	fits := func(x float64) bool {
+		for i := range lying {
+			o := &lying[i]
+			if p.box.Min.Y+dy < o.box.Max.Y && p.box.Max.Y+dy > o.box.Min.Y && p.box.Min.X+x < o.box.Max.X && p.box.Max.X+x > o.box.Min.X && o.overlaps(p.shape, p.inner, plane.Pt(x, dy)) {
+				return false
+			}
+		}
+		return true
+	}
+	for i := 0; ; {
+		// Past every stretch that holds x.
+		// One that begins just here counts: where two stretches meet end to
+		// end, corner passes corner and the shapes still overlap.
+		for i < len(spans) && spans[i].from <= x+1e-7 {
+			if spans[i].to > x+1e-7 {
+				next := spans[i].to
+				if step > 0 {
+					next = x + math.Ceil((next-x)/step-1e-9)*step
+				}
+				x = next
+			}
+			i++
+		}
+		if x > limit+1e-9 || (c.Length > 0 && x+p.box.Max.X > c.Length+1e-9) {
+			return 0, false
+		}
+		if fits(x) {
+			return x, true
+		}
+		if i >= len(spans) {
+			// Inside something that has no side to its right: can't be.
+			return 0, false
+		}
+		if step > 0 {
+			x += step
+		} else {
+			x = math.Max(x, spans[i].from) + 1e-6
+		}
+	}
+}
