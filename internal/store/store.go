@@ -1,0 +1,253 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"net/url"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"github.com/glebarez/sqlite"
+	"github.com/go-gormigrate/gormigrate/v2"
+	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
+	"gorm.io/gorm/logger"
+)
+
+// Store is one SQLite file, opened.
+type Store struct {
+	db  *gorm.DB
+	now func() time.Time
+}
+
+// Errors a person can act on.
+var (
+	// ErrGone: the record was deleted, perhaps in another tab.
+	ErrGone = errors.New("this is no longer there; it was deleted, perhaps in another tab. Undo on the first page brings it back")
+	// ErrFull and ErrReadOnly: nothing could be written.
+	ErrFull     = errors.New("the disk is full: this was not kept. Free some space and enter it again; what was kept before is safe")
+	ErrReadOnly = errors.New("the data file can't be written to: this was not kept. Check its permissions, or start the program with another --db")
+	// ErrNewer: the file belongs to a later version of the program.
+	ErrNewer = errors.New("this data file was written by a newer version of Ardent Gusset; use that version, or restore a backup into another file. Nothing was changed")
+	// ErrNothingToUndo says there is no earlier state.
+	ErrNothingToUndo = errors.New("there is nothing to undo")
+)
+
+// Conflict: the value was changed elsewhere since it was shown.
+type Conflict struct{ Theirs string }
+
+func (c *Conflict) Error() string {
+	return fmt.Sprintf("this was changed to %s in another tab meanwhile. Enter yours again to use it instead", c.Theirs)
+}
+
+// InUse: a wearer who is still dressed in something can't be deleted.
+type InUse struct{ Ensembles []string }
+
+func (e *InUse) Error() string {
+	return "still the wearer of " + strings.Join(e.Ensembles, ", ") + ": give these another wearer or delete them first"
+}
+
+// migrations, oldest first. Each is never changed once it was released.
+func migrations() []*gormigrate.Migration {
+	return []*gormigrate.Migration{{
+		ID: "0001_wearers_ensembles_layers",
+		Migrate: func(tx *gorm.DB) error {
+			return tx.AutoMigrate(&Wearer{}, &Reading{}, &Ensemble{}, &Layer{}, &StepLog{}, &Timing{}, &History{})
+		},
+	}}
+}
+
+// Open opens a data file, creating it (and its folder) when it is not there,
+// and brings it up to this version. It fails with ErrNewer on a file of a
+// later version.
+func Open(path string) (*Store, error) { return open(path, "rwc") }
+
+func open(path, mode string) (*Store, error) {
+	if dir := filepath.Dir(path); mode == "rwc" {
+		if err := os.MkdirAll(dir, 0o700); err != nil {
+			return nil, fmt.Errorf("the folder %s can't be made: %w", dir, err)
+		}
+	}
+	// A path may hold characters that mean something in a URI.
+	dsn := "file:" + (&url.URL{Path: path}).EscapedPath() + "?mode=" + mode + "&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)"
+	if mode == "rwc" {
+		// Transactions take the write lock at once: one that reads first and
+		// writes later could not get it while another waits.
+		dsn += "&_pragma=journal_mode(WAL)&_pragma=synchronous(NORMAL)&_txlock=immediate"
+	}
+	db, err := gorm.Open(sqlite.Open(dsn), &gorm.Config{Logger: logger.Discard, TranslateError: true})
+	if err != nil {
+		return nil, fmt.Errorf("%s can't be opened as a data file: %w", path, err)
+	}
+	raw, err := db.DB()
+	if err != nil {
+		return nil, err
+	}
+	raw.SetMaxOpenConns(4)
+	s := &Store{db: db, now: time.Now}
+	known := map[string]bool{}
+	for _, m := range migrations() {
+		known[m.ID] = true
+	}
+	applied := 0
+	if db.Migrator().HasTable("migrations") {
+		var ids []string
+		if err := db.Table("migrations").Pluck("id", &ids).Error; err != nil {
+			return nil, errors.Join(fmt.Errorf("%s can't be read: %w", path, err), s.Close())
+		}
+		for _, id := range ids {
+			if !known[id] {
+				return nil, errors.Join(ErrNewer, s.Close())
+			}
+			applied++
+		}
+	} else if err := db.Exec("select count(*) from sqlite_master").Error; err != nil {
+		return nil, errors.Join(fmt.Errorf("%s is not a data file of this program: %w", path, err), s.Close())
+	}
+	if applied < len(known) && mode == "rwc" { // a backup is looked at as it is
+		if err := gormigrate.New(db, gormigrate.DefaultOptions, migrations()).Migrate(); err != nil {
+			return nil, errors.Join(fmt.Errorf("%s can't be brought up to this version: %w", path, explain(err)), s.Close())
+		}
+	}
+	return s, nil
+}
+
+// Close closes the file.
+func (s *Store) Close() error {
+	raw, err := s.db.DB()
+	if err != nil {
+		return err
+	}
+	return raw.Close()
+}
+
+// explain turns what SQLite says into what a person can act on.
+func explain(err error) error {
+	switch {
+	case err == nil:
+		return nil
+	case errors.Is(err, gorm.ErrRecordNotFound):
+		return ErrGone
+	case strings.Contains(err.Error(), "database or disk is full"):
+		return ErrFull
+	case strings.Contains(err.Error(), "readonly database"), strings.Contains(err.Error(), "read-only"):
+		return ErrReadOnly
+	}
+	return err
+}
+
+// Empty tells whether nothing was ever entered.
+func (s *Store) Empty() (bool, error) {
+	var n int64
+	if err := s.db.Model(&Wearer{}).Count(&n).Error; err != nil {
+		return false, explain(err)
+	}
+	return n == 0, nil
+}
+
+// historyLength is how many actions on one thing can be undone.
+const historyLength = 60
+
+// act runs one action of a person in one transaction, keeping the state of
+// the thing it touches so that it can be undone.
+func (s *Store) act(ctx context.Context, scope Scope, id uint, label string, do func(tx *gorm.DB) error) error {
+	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		before, err := whole(tx, scope, id)
+		if err != nil {
+			return err
+		}
+		if err := do(tx); err != nil {
+			return err
+		}
+		_, err = whole(tx, scope, id)
+		h := History{Scope: scope, ScopeID: id, Label: label, Before: before, Deleted: errors.Is(err, gorm.ErrRecordNotFound), At: s.now()}
+		if err := tx.Create(&h).Error; err != nil {
+			return err
+		}
+		return tx.Where("scope = ? and scope_id = ? and id <= ?", scope, id, int(h.ID)-historyLength*20).Delete(&History{}).Error
+	}))
+}
+
+// whole is a wearer or an ensemble with all that belongs to it, as JSON.
+func whole(tx *gorm.DB, scope Scope, id uint) (string, error) {
+	var v any
+	var err error
+	if scope == OfWearer {
+		w := Wearer{}
+		err, v = tx.Preload("Readings").First(&w, id).Error, &w
+	} else {
+		e := Ensemble{}
+		err, v = tx.Preload("Layers.Steps").Preload("Layers.Timings").First(&e, id).Error, &e
+	}
+	if err != nil {
+		return "", err
+	}
+	b, err := json.Marshal(v)
+	return string(b), err
+}
+
+// LastAction is what Undo would undo for a thing, or false.
+func (s *Store) LastAction(ctx context.Context, scope Scope, id uint) (History, bool) {
+	var h History
+	err := s.db.WithContext(ctx).Where("scope = ? and scope_id = ?", scope, id).Order("id desc").First(&h).Error
+	return h, err == nil
+}
+
+// LastDeleted is the deletion that can be undone from the first page.
+func (s *Store) LastDeleted(ctx context.Context) (History, bool) {
+	var all []History
+	if s.db.WithContext(ctx).Where("deleted").Order("id desc").Limit(20).Find(&all).Error != nil {
+		return History{}, false
+	}
+	for _, h := range all {
+		if last, ok := s.LastAction(ctx, h.Scope, h.ScopeID); ok && last.ID == h.ID {
+			return h, true
+		}
+	}
+	return History{}, false
+}
+
+// Undo brings a wearer or an ensemble back to before the last action on it
+// and says what was undone.
+func (s *Store) Undo(ctx context.Context, scope Scope, id uint) (string, error) {
+	label := ""
+	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		var h History
+		if err := tx.Where("scope = ? and scope_id = ?", scope, id).Order("id desc").First(&h).Error; err != nil {
+			if errors.Is(err, gorm.ErrRecordNotFound) {
+				return ErrNothingToUndo
+			}
+			return err
+		}
+		label = h.Label
+		if err := tx.Delete(&h).Error; err != nil {
+			return err
+		}
+		if scope == OfWearer {
+			var w Wearer
+			if err := json.Unmarshal([]byte(h.Before), &w); err != nil {
+				return err
+			}
+			if err := tx.Where("wearer_id = ?", id).Delete(&Reading{}).Error; err != nil {
+				return err
+			}
+			return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&w).Error
+		}
+		var e Ensemble
+		if err := json.Unmarshal([]byte(h.Before), &e); err != nil {
+			return err
+		}
+		if err := tx.First(&Wearer{}, e.WearerID).Error; err != nil {
+			return fmt.Errorf("its wearer was deleted; bring the wearer back first")
+		}
+		if err := tx.Where("ensemble_id = ?", id).Delete(&Layer{}).Error; err != nil {
+			return err
+		}
+		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&e).Error
+	})
+	return label, explain(err)
+}
