@@ -83,7 +83,14 @@ type Note struct {
 type Wear struct {
 	LaceTo float64 // the waist is drawn to this girth first, mm; 0 for no lacing
 	Cover  []Cover // from the top down
+	// Hang is how far the cloth stands out where it hangs free of the body,
+	// as the girth of its outline by drop. It is only drawn: what is cut to
+	// the figure rests on Cover alone.
+	Hang []Hang
 }
+
+// Hang is the girth of a garment's outline at a drop, mm.
+type Hang struct{ Drop, Girth float64 }
 
 // Cover is the thickness of cloth at a drop below the waist, mm. Between
 // covers it runs straight; above the first and below the last there is none.

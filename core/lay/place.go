@@ -15,7 +15,7 @@ const edgeSlack = 0.05
 
 // orders is how many orders of placing are tried: a few sensible ones and
 // the rest shuffled.
-const orders = 12
+const orders = 6
 
 // Place lays the pieces: each at the place nearest the cloth's beginning
 // where its true outline fits, in several orders of placing, keeping the

@@ -81,6 +81,9 @@ func (l Length) Bare(u Unit) string {
 	return fmt.Sprintf("%s%d.%d", sign, n/10, n%10)
 }
 
+// Float is the length as a plain number of millimetres.
+func (l Length) Float() float64 { return float64(l) }
+
 // Fine writes a small length or a difference: millimetres in CM ("4.5 mm"),
 // sixteenths in IN.
 func (l Length) Fine(u Unit) string {

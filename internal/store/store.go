@@ -251,3 +251,8 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id uint) (string, error) 
 	})
 	return label, explain(err)
 }
+
+// Forget drops everything that could be undone, as after filling a new file.
+func (s *Store) Forget(ctx context.Context) error {
+	return explain(s.db.WithContext(ctx).Where("1 = 1").Delete(&History{}).Error)
+}

@@ -483,6 +483,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 			break
 		}
 	}
+	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: f.waist}, {Drop: f.hipDrop, Girth: f.hip}, {Drop: long, Girth: f.hip + (f.round-f.hip)*0.85}}
 	note := func(title, text string) { d.Notes = append(d.Notes, draft.Note{Title: title, Text: text}) }
 	cm := func(x float64) string { return measure.Length(x).In(measure.CM) }
 	if f.pleats.Overlap() {

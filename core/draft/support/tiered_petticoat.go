@@ -199,6 +199,15 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			break
 		}
 	}
+	// Gathered cloth falls in folds: its outline stands out by a part of what
+	// the cloth would (from memory).
+	const inFolds = 0.4
+	hip, end := on.Drop(figure.Hip), v.Number("band")+long
+	hang := func(drop, cloth float64) draft.Hang {
+		g := on.Girth(drop)
+		return draft.Hang{Drop: drop, Girth: g + math.Max(0, cloth-g)*inFolds}
+	}
+	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: waist}, hang(hip*0.5, upper*0.9), hang(v.Number("band")+upperLong, upper*1.1), hang(end, lower)}
 	d.Notes = append(d.Notes, draft.Note{Title: fmt.Sprintf("Hem of %s", measure.Length(lower).In(measure.CM)),
 		Text: fmt.Sprintf("%d and %d breadths of the chosen cloth. Match the tiers at the %d section marks; no gathering thread is longer than a section.", upperN, lowerN, sections)})
 	if each := lower / float64(sections); each > 1500 {

@@ -1,0 +1,139 @@
+// Package patternjson writes a drafted garment in the project's pattern
+// format, which other programs read.
+package patternjson
+
+import (
+	"encoding/json"
+	"io"
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/plane"
+)
+
+type xy [2]float64
+
+type document struct {
+	Format  string             `json:"format"`
+	Version int                `json:"version"`
+	Garment string             `json:"garment"`
+	Figure  map[string]float64 `json:"figure"`
+	Pieces  []piece            `json:"pieces"`
+	Seams   []seam             `json:"seams"`
+	Notions []notion           `json:"notions"`
+}
+
+type piece struct {
+	ID          string  `json:"id"`
+	Name        string  `json:"name"`
+	Cut         int     `json:"cut"`
+	MirrorPairs bool    `json:"mirror_pairs"`
+	OnFold      bool    `json:"on_fold"`
+	GrainDeg    float64 `json:"grain_deg"`
+	Outline     []xy    `json:"outline"`
+	CutOutline  []xy    `json:"cut_outline"`
+	Edges       []edge  `json:"edges"`
+	Marks       []mark  `json:"marks"`
+}
+
+type edge struct {
+	ID        string  `json:"id"`
+	From      int     `json:"from"`
+	To        int     `json:"to"`
+	Length    float64 `json:"length_mm"`
+	Allowance float64 `json:"allowance_mm"`
+}
+
+type mark struct {
+	Kind  string `json:"kind"`
+	At    *xy    `json:"at,omitempty"`
+	Path  []xy   `json:"path,omitempty"`
+	Label string `json:"label"`
+}
+
+type side struct {
+	Piece string `json:"piece"`
+	Edge  string `json:"edge"`
+}
+
+type seam struct {
+	ID        string  `json:"id"`
+	A         side    `json:"a"`
+	B         side    `json:"b"`
+	Ease      float64 `json:"ease_mm"`
+	Technique string  `json:"technique"`
+}
+
+type notion struct {
+	Kind     string  `json:"kind"`
+	What     string  `json:"what"`
+	Quantity float64 `json:"quantity"`
+	Unit     string  `json:"unit"`
+	Why      string  `json:"why"`
+}
+
+func points(line []plane.Point) []xy {
+	out := make([]xy, len(line))
+	for i, p := range line {
+		out[i] = point(p)
+	}
+	return out
+}
+
+// Micrometres are finer than any cutter.
+func point(p plane.Point) xy { return xy{round(p.X), round(p.Y)} }
+
+func round(x float64) float64 { return math.Round(x*1000)/1000 + 0 }
+
+// Write writes a stage. Edges from and to index outline; an edge that ends
+// where the outline closes has to = 0.
+func Write(w io.Writer, s ensemble.Stage) error {
+	d := document{Format: "ardent-gusset/pattern", Version: 1, Garment: s.Kind, Figure: map[string]float64{}, Pieces: []piece{}, Seams: []seam{}, Notions: []notion{}}
+	for _, l := range figure.Levels() {
+		d.Figure[string(l)+"_girth"] = round(s.On.GirthAt(l))
+	}
+	for i := range s.Draft.Pieces {
+		p := &s.Draft.Pieces[i]
+		outline, starts := p.Outline()
+		out := piece{ID: p.ID, Name: p.Name, Cut: p.Cut, MirrorPairs: p.Mirrored, OnFold: p.Fold != "", GrainDeg: 90 + p.GrainDegrees,
+			Outline: points(outline), CutOutline: points(p.CutLine()), Edges: []edge{}, Marks: []mark{}}
+		for k, e := range p.Edges {
+			to := 0
+			if k+1 < len(starts) {
+				to = starts[k+1]
+			}
+			out.Edges = append(out.Edges, edge{e.ID, starts[k], to, round(e.Length()), round(e.Allowance)})
+		}
+		for _, nt := range p.Notches {
+			if e, ok := p.Edge(nt.Edge); ok {
+				at, _ := plane.Along(e.Line, nt.At)
+				q := point(at)
+				out.Marks = append(out.Marks, mark{Kind: "notch", At: &q, Label: nt.Label})
+			}
+		}
+		for _, m := range p.Marks {
+			k := mark{Kind: string(m.Kind), Label: m.Label}
+			if len(m.Path) == 1 {
+				q := point(m.Path[0])
+				k.At = &q
+			} else {
+				k.Path = points(m.Path)
+			}
+			out.Marks = append(out.Marks, k)
+		}
+		d.Pieces = append(d.Pieces, out)
+	}
+	for _, t := range s.Trued {
+		d.Seams = append(d.Seams, seam{t.ID, side{t.A.Piece, t.A.Edge}, side{t.B.Piece, t.B.Edge}, round(t.Ease), t.Technique})
+	}
+	for _, x := range s.Notions() {
+		d.Notions = append(d.Notions, notionOf(x))
+	}
+	enc := json.NewEncoder(w)
+	enc.SetIndent("", " ")
+	return enc.Encode(d)
+}
+
+func notionOf(x draft.Notion) notion { return notion{x.Kind, x.What, round(x.Quantity), x.Unit, x.Why} }

@@ -1,0 +1,306 @@
+// Package pdf prints pattern pieces at true scale: on sheets of paper to be
+// joined, or on one large one.
+package pdf
+
+import (
+	"context"
+	"fmt"
+	"io"
+	"math"
+	"strings"
+
+	"ardentgusset/core/lay"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"codeberg.org/go-pdf/fpdf"
+	"golang.org/x/image/font/gofont/gobold"
+	"golang.org/x/image/font/gofont/goregular"
+)
+
+// Paper is what is printed on, mm; upright.
+type Paper struct {
+	Key, Name     string
+	Width, Height float64
+	Whole         bool // everything on one sheet, as long as needed
+}
+
+// Papers that can be chosen.
+func Papers() []Paper {
+	return []Paper{
+		{"a4", "A4, joined", 210, 297, false},
+		{"letter", "Letter, joined", 215.9, 279.4, false},
+		{"a0", "one sheet, A0 wide", 841, 0, true},
+	}
+}
+
+// PaperOf finds a paper by its key.
+func PaperOf(key string) (Paper, bool) {
+	for _, p := range Papers() {
+		if p.Key == key {
+			return p, true
+		}
+	}
+	return Paper{}, false
+}
+
+// Printers keep a strip free round a page, and joined pages lap by a strip.
+const margin, lap = 10.0, 10.0
+
+// Print writes the pieces. Titles say whose they are and what.
+type Print struct {
+	Title, Subtitle string
+	Unit            measure.Unit
+	Paper           Paper
+}
+
+type sheet struct {
+	*fpdf.Fpdf
+	unit measure.Unit
+}
+
+// Write lays the pieces out and writes the PDF. The error is for pieces that
+// can't be laid or a writer that fails.
+func (p Print) Write(ctx context.Context, w io.Writer, pieces []pattern.Piece) error {
+	tileW, tileH := p.Paper.Width-2*margin-lap, p.Paper.Height-2*margin-lap
+	width := p.Paper.Width - 2*margin
+	if !p.Paper.Whole {
+		// As wide as a few sheets, so that the map is not one long ribbon.
+		need := 0.0
+		for i := range pieces {
+			b := plane.BoxOf(pieces[i].CutLine())
+			need = math.Max(need, math.Min(b.Width(), b.Height()))
+		}
+		width = tileH * math.Max(3, math.Ceil((need+20)/tileH))
+	}
+	spread, length, err := arrange(ctx, pieces, width)
+	if err != nil {
+		return err
+	}
+	f := fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: fpdf.SizeType{Wd: p.Paper.Width, Ht: math.Max(p.Paper.Height, length+2*margin+120)}})
+	f.SetAutoPageBreak(false, 0)
+	f.SetMargins(0, 0, 0)
+	f.SetCatalogSort(true)
+	f.AddUTF8FontFromBytes("body", "", goregular.TTF)
+	f.AddUTF8FontFromBytes("body", "B", gobold.TTF)
+	f.SetTitle(plain(p.Title), true)
+	f.SetCreator("Ardent Gusset", true)
+	s := &sheet{f, p.Unit}
+	if p.Paper.Whole {
+		f.AddPage()
+		s.heading(p, margin, margin+6)
+		s.testSquares(p.Paper.Width-margin-110, margin+2)
+		s.legend(pieces, margin, margin+20)
+		for _, q := range spread {
+			s.piece(q, func(a plane.Point) (float64, float64) { return margin + a.Y, margin + 118 + a.X })
+		}
+		return f.Output(w)
+	}
+	s.tiles(p, spread, pieces, width, length, tileW, tileH)
+	return f.Output(w)
+}
+
+// laid is a piece with its place on the whole spread: x along its length, y
+// across.
+type laid struct {
+	piece *pattern.Piece
+	move  func(plane.Point) plane.Point
+	cut   []plane.Point
+}
+
+func arrange(ctx context.Context, pieces []pattern.Piece, width float64) ([]laid, float64, error) {
+	j := lay.Job{Cloth: lay.Cloth{Width: width}, Seed: 1}
+	for i := range pieces {
+		q := lay.Piece{ID: fmt.Sprint(i), Count: 1, Turns: []float64{0, 90, 180, 270}}
+		for _, c := range plane.Plainer(pieces[i].CutLine(), 1) {
+			q.Outline = append(q.Outline, lay.XY{c.X, c.Y})
+		}
+		j.Pieces = append(j.Pieces, q)
+	}
+	if err := j.Check(); err != nil {
+		return nil, 0, fmt.Errorf("the pieces can't be set on the paper: %w", err)
+	}
+	r := lay.Place(ctx, j)
+	var out []laid
+	for _, at := range r.Placements {
+		var k int
+		if _, err := fmt.Sscan(at.ID, &k); err != nil {
+			return nil, 0, err
+		}
+		move := func(q plane.Point) plane.Point {
+			return plane.Turned([]plane.Point{q}, at.Turn)[0].Add(plane.Pt(at.X, at.Y))
+		}
+		l := laid{piece: &pieces[k], move: move}
+		for _, c := range pieces[k].CutLine() {
+			l.cut = append(l.cut, move(c))
+		}
+		out = append(out, l)
+	}
+	return out, r.Length, nil
+}
+
+// plain is text the fonts can carry.
+func plain(s string) string {
+	return strings.Map(func(r rune) rune {
+		if r > 0xFFFF || r < 32 {
+			return '·'
+		}
+		return r
+	}, s)
+}
+
+func (s *sheet) text(x, y, size float64, style, t string) {
+	s.SetFont("body", style, size)
+	s.Text(x, y, plain(t))
+}
+
+func (s *sheet) heading(p Print, x, y float64) {
+	s.text(x, y, 14, "B", p.Title)
+	s.text(x, y+6, 9, "", p.Subtitle)
+}
+
+// testSquares draws the two squares that prove the scale.
+func (s *sheet) testSquares(x, y float64) {
+	s.SetDrawColor(0, 0, 0)
+	s.SetLineWidth(0.2)
+	s.Rect(x, y, 100, 100, "D")
+	s.SetDashPattern([]float64{2, 1}, 0)
+	s.Rect(x, y, 4*25.4, 4*25.4, "D")
+	s.SetDashPattern(nil, 0)
+	s.text(x+4, y+8, 8, "", "Test square: the full line is 10 cm,")
+	s.text(x+4, y+12, 8, "", "the broken line 4 in. Measure before you cut.")
+	s.text(x+4, y+16, 8, "", "Print at 100 %, never “fit to page”.")
+}
+
+func (s *sheet) polyline(line []plane.Point, place func(plane.Point) (float64, float64), closed bool) {
+	if len(line) < 2 {
+		return
+	}
+	x, y := place(line[0])
+	s.MoveTo(x, y)
+	for _, q := range line[1:] {
+		x, y = place(q)
+		s.LineTo(x, y)
+	}
+	if closed {
+		s.ClosePath()
+	}
+	s.DrawPath("D")
+}
+
+// style sets pen and dash for one of our lines; each differs by dash or
+// weight, never by colour.
+func (s *sheet) style(kind string) {
+	s.SetDrawColor(30, 33, 48)
+	weight, dash := 0.25, []float64(nil)
+	switch kind {
+	case "cut":
+		weight = 0.5
+	case "sew":
+		dash = []float64{3, 1.5}
+	case "bound":
+		weight = 0.7
+	case "on-fold", string(pattern.FoldLine):
+		dash = []float64{8, 1.5, 1.5, 1.5}
+	case string(pattern.WaistLine):
+		dash = []float64{0.4, 1.4}
+	case string(pattern.Gather):
+		dash = []float64{1.2, 1.2}
+	case string(pattern.PleatTo):
+		dash = []float64{2.5, 2.5}
+	case string(pattern.BoneLine):
+		s.SetDrawColor(170, 170, 170)
+	case string(pattern.BuskLine):
+		s.SetDrawColor(140, 140, 140)
+	}
+	s.SetLineWidth(weight)
+	s.SetDashPattern(dash, 0)
+}
+
+// piece draws one piece through place, which takes a point of the spread to
+// the page.
+func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
+	p := l.piece
+	via := func(q plane.Point) (float64, float64) { return place(l.move(q)) }
+	s.style("cut")
+	s.polyline(l.cut, place, true)
+	for _, e := range p.Edges {
+		switch {
+		case e.ID == p.Fold:
+			s.style("on-fold")
+		case e.Allowance == 0:
+			s.style("bound")
+		default:
+			s.style("sew")
+		}
+		s.polyline(e.Line, via, false)
+	}
+	for _, m := range p.Marks {
+		s.style(string(m.Kind))
+		switch {
+		case m.Kind == pattern.Eyelet:
+			x, y := via(m.Path[0])
+			s.Circle(x, y, m.Width/2, "D")
+		case m.Width > 0:
+			// Both sides of the bone or busk.
+			for _, side := range []float64{-0.5, 0.5} {
+				s.polyline(shift(m.Path, side*m.Width), via, false)
+			}
+		default:
+			s.polyline(m.Path, via, false)
+		}
+	}
+	s.style("notch")
+	for _, nt := range p.Notches {
+		if e, ok := p.Edge(nt.Edge); ok {
+			at, dir := plane.Along(e.Line, nt.At)
+			s.polyline([]plane.Point{at, at.Add(dir.Right().Times(math.Min(math.Max(e.Allowance*0.7, 3), 9)))}, via, false)
+		}
+	}
+	outline, _ := p.Outline()
+	b := plane.BoxOf(outline)
+	c := b.Centre()
+	half := math.Min(b.Height()*0.3, 130)
+	g := plane.Pt(c.X+b.Width()*0.17, c.Y)
+	up, down := g.Add(plane.Pt(0, half)), g.Add(plane.Pt(0, -half))
+	s.SetLineWidth(0.25)
+	s.polyline([]plane.Point{up.Add(plane.Pt(-2, -4)), up, up.Add(plane.Pt(2, -4))}, via, false)
+	s.polyline([]plane.Point{down.Add(plane.Pt(-2, 4)), down, down.Add(plane.Pt(2, 4))}, via, false)
+	s.polyline([]plane.Point{up, down}, via, false)
+	x, y := via(plane.Pt(c.X, c.Y))
+	size := math.Min(11, math.Max(5, math.Min(b.Width(), b.Height())*0.12))
+	s.text(x-6, y, size, "B", p.Name)
+	s.text(x-6, y+size*0.45, size*0.8, "", p.CutNote())
+}
+
+// shift moves a line sideways by d.
+func shift(line []plane.Point, d float64) []plane.Point {
+	out := make([]plane.Point, len(line))
+	for i, p := range line {
+		a, b := line[max(i-1, 0)], line[min(i+1, len(line)-1)]
+		out[i] = p.Add(b.Sub(a).Unit().Left().Times(d))
+	}
+	return out
+}
+
+// The lines that occur, for the legend.
+var lines = []struct{ kind, label string }{
+	{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold", "on the fold of the cloth, or fold"},
+	{"notch", "notch"}, {"waist", "waist level"}, {"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-to", "pleat: bring the fold to here"},
+}
+
+func (s *sheet) legend(pieces []pattern.Piece, x, y float64) {
+	for i, l := range lines {
+		s.style(l.kind)
+		yy := y + float64(i)*6
+		s.Line(x, yy, x+18, yy)
+		s.SetDashPattern(nil, 0)
+		s.text(x+21, yy+1.2, 8, "", l.label)
+	}
+	yy := y + float64(len(lines))*6 + 4
+	for i := range pieces {
+		col, row := i/9, i%9
+		s.text(x+float64(col)*62, yy+float64(row)*5, 8, "", fmt.Sprintf("%s: %s", pieces[i].Name, pieces[i].CutNote()))
+	}
+}

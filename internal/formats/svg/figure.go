@@ -1,0 +1,225 @@
+package svg
+
+import (
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/plane"
+)
+
+// Stand draws a figure on a dressmaker's stand, front and side, true to its
+// own proportions, with every measurement where it is taken.
+type Stand struct {
+	Bare  figure.Figure
+	Worn  []Dressed // from the skin out; none for the measuring page
+	Unit  measure.Unit
+	Marks bool // the measurements are drawn
+	// FrontOnly leaves out the side view, the levels and all lettering.
+	FrontOnly bool
+}
+
+// Dressed is a layer as it is worn.
+type Dressed struct {
+	ID     string
+	Colour string
+	After  figure.Figure
+	Wear   draft.Wear
+}
+
+// form is the outline of a stand on one side of its axis at bearing deg, from
+// the shoulder down; y is the drop.
+func form(f figure.Figure, deg float64) []plane.Point {
+	top, _ := f.Span()
+	end := f.Drop(figure.Hip) + 130
+	shoulder := -f.Length("back_waist_length") + 25
+	var out []plane.Point
+	for drop := end; drop > top+40; drop -= 22 {
+		out = append(out, plane.Pt(f.At(drop).Reach(deg), drop))
+	}
+	chest := f.At(top + 40).Reach(deg)
+	side := math.Abs(math.Mod(deg, 180)-90) < 1
+	if side {
+		half := f.Length("across_back")/2 + 12
+		out = append(out, plane.Pt(math.Max(chest*0.99, half*0.98), top+10), plane.Pt(half, (top+shoulder)/2), plane.Pt(half*1.01, shoulder+36), plane.Pt(half*0.93, shoulder+12), plane.Pt(62, shoulder-24), plane.Pt(56, shoulder-58))
+	} else {
+		lean := 1.0
+		if deg == 180 {
+			lean = 1.06
+		}
+		out = append(out, plane.Pt(chest*0.97*lean, top), plane.Pt(chest*0.8*lean, (top+shoulder)/2), plane.Pt(chest*0.62*lean, shoulder+14), plane.Pt(54, shoulder-22), plane.Pt(50, shoulder-58))
+	}
+	return out
+}
+
+// Draw draws it.
+func (s Stand) Draw() string {
+	f := s.Bare
+	floor := f.Length("waist_to_floor_side")
+	top := -f.Length("back_waist_length") - 60
+	half := 330.0
+	for _, w := range s.Worn {
+		for _, h := range w.Wear.Hang {
+			half = math.Max(half, h.Girth/(2*math.Pi)*1.12+40)
+		}
+	}
+	gap := 40.0
+	width, height := 4*half+gap, floor-top+110
+	if s.FrontOnly {
+		width, height = 2*half, floor-top+40
+	}
+	unit := math.Max(width/760, height/640)
+	var d drawing
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="stand" role="img" aria-label="The figure, front and side" viewBox="%s %s %s %s">`, n(-half), n(top-30), n(width), n(height))
+	s.view(&d, "front", 90, 270, 0, unit, floor)
+	if s.FrontOnly {
+		d.put(`</svg>`)
+		return d.String()
+	}
+	s.view(&d, "from the left side", 0, 180, 2*half+gap, unit, floor)
+	d.put(`</svg>`)
+	return d.String()
+}
+
+// view draws one view about x: a is the bearing on its right hand of the
+// page, b on its left.
+func (s Stand) view(d *drawing, name string, a, b, x, unit, floor float64) {
+	f := s.Bare
+	d.put(`<g transform="translate(%s 0)">`, n(x))
+	end := f.Drop(figure.Hip) + 130
+	// Pole, foot and floor.
+	d.put(`<path class="floor" d="M-200 %s L200 %s"/><path class="pole" d="M-9 %s L-9 %s M9 %s L9 %s M-9 %s L-120 %s M9 %s L120 %s"/>`, n(floor), n(floor), n(end), n(floor-46), n(end), n(floor-46), n(floor-60), n(floor), n(floor-60), n(floor))
+	closed := func(f figure.Figure) string {
+		right, left := form(f, a), form(f, b)
+		for i := range left {
+			left[i].X = -left[i].X
+		}
+		p := smooth(right, true)
+		return p + smooth(plane.Reversed(left), false) + "Z"
+	}
+	d.put(`<path class="form" d="%s"/>`, closed(f))
+	last := f
+	for _, w := range s.Worn {
+		last = w.After
+		s.garment(d, w, a, b)
+	}
+	if len(s.Worn) > 0 {
+		d.put(`<path class="form-bare" d="%s"/>`, closed(f))
+	}
+	if s.FrontOnly {
+		d.put(`</g>`)
+		return
+	}
+	for _, l := range figure.Levels() {
+		drop := last.Drop(l)
+		sec := last.At(drop)
+		r, le := sec.Reach(a), sec.Reach(b)
+		dip := (r + le) * 0.06
+		if name == "front" {
+			d.put(`<path class="level" data-measure="%s_girth" d="M%s %s Q0 %s %s %s"><title>%s</title></path>`, l, n(-le), n(drop), n(drop+2*dip), n(r), n(drop), esc(l.Label()))
+			girth := measure.Length(f.GirthAt(l)).In(s.Unit)
+			if len(s.Worn) > 0 {
+				girth = measure.Length(last.GirthAt(l)).In(s.Unit)
+			}
+			out := math.Max(f.Length("across_back")/2+16, math.Max(r, 120)) + 12*unit
+			if s.Marks || len(s.Worn) > 0 {
+				d.put(`<text class="level-name" data-measure="%s_girth" x="%s" y="%s" font-size="%s"><tspan class="what">%s</tspan> <tspan class="num">%s</tspan></text>`, l, n(out), n(drop+4*unit), n(12.5*unit), esc(l.Label()), esc(girth))
+			}
+		} else {
+			d.put(`<path class="level" data-measure="%s_girth" d="M%s %s L%s %s"/>`, l, n(-le), n(drop), n(r), n(drop))
+		}
+	}
+	if s.Marks {
+		s.lengths(d, name, unit, floor)
+	}
+	d.put(`<text class="view" x="0" y="%s" font-size="%s">%s</text></g>`, n(floor+34*unit), n(13*unit), esc(name))
+}
+
+// garment draws a layer's outline in one view: close to the body as far as
+// it covers it, and hanging free below.
+func (s Stand) garment(d *drawing, w Dressed, a, b float64) {
+	top, bottom := w.Wear.Reach()
+	if len(w.Wear.Cover) == 0 {
+		return
+	}
+	limit, _ := w.After.Span()
+	top = math.Max(top, limit+40)
+	reach := func(drop, deg float64) float64 {
+		sec := w.After.At(drop)
+		r := sec.Reach(deg)
+		for i := 1; i < len(w.Wear.Hang); i++ {
+			p, q := w.Wear.Hang[i-1], w.Wear.Hang[i]
+			if drop >= p.Drop && drop <= q.Drop {
+				k := (drop - p.Drop) / (q.Drop - p.Drop)
+				g := p.Girth + (q.Girth-p.Girth)*k
+				return math.Max(r, r*(1-k)*g/sec.Girth()+k*g/(2*math.Pi)*(0.4*r*2*math.Pi/sec.Girth()+0.6))
+			}
+		}
+		return r
+	}
+	var right, left []plane.Point
+	steps := int(math.Max(6, math.Ceil((bottom-top)/30)))
+	for i := range steps + 1 {
+		drop := top + (bottom-top)*float64(i)/float64(steps)
+		right = append(right, plane.Pt(reach(drop, a), drop))
+		left = append(left, plane.Pt(-reach(drop, b), drop))
+	}
+	d.put(`<path class="garment dye-%s" data-layer="%s" d="%s%sZ"/>`, esc(w.Colour), esc(w.ID), smooth(right, true), smooth(plane.Reversed(left), false))
+}
+
+// lengths draws the upright measurements beside the form.
+func (s Stand) lengths(d *drawing, view string, unit, floor float64) {
+	f := s.Bare
+	line := func(key, label string, x, from, to float64) {
+		t := 5 * unit
+		d.put(`<g class="span" data-measure="%s"><path d="M%s %s L%s %s M%s %s L%s %s M%s %s L%s %s"/><text x="%s" y="%s" font-size="%s">%s</text></g>`, key,
+			n(x), n(from), n(x), n(to), n(x-t), n(from), n(x+t), n(from), n(x-t), n(to), n(x+t), n(to), n(x-6*unit), n((from+to)/2+4*unit), n(11*unit), esc(label))
+	}
+	shoulder := -f.Length("back_waist_length")
+	left := -(f.Length("across_back")/2 + 34*unit)
+	if view == "front" {
+		line("waist_to_underbust", "", left+16*unit, f.Drop(figure.Underbust), 0)
+		line("waist_to_bust", "to bust", left-8*unit, f.Drop(figure.Bust), 0)
+		line("front_length", "front length", left-64*unit, shoulder-20, 0)
+		line("waist_to_high_hip", "", left+16*unit, 0, f.Drop(figure.HighHip))
+		line("waist_to_hip", "to hip", left-8*unit, 0, f.Drop(figure.Hip))
+		line("waist_to_knee", "to knee", left-64*unit, 0, f.Drop(figure.Knee))
+		line("waist_to_floor_front", "to floor", 34*unit, 0, floor)
+		d.put(`<path class="span" data-measure="across_back" d="M%s %s L%s %s"/>`, n(-f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2), n(f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2))
+		d.put(`<ellipse class="span" data-measure="upper_arm_girth" cx="%s" cy="%s" rx="16" ry="42"/>`, n(f.Length("across_back")/2+14), n(shoulder+95))
+		line("height", "", -310, -f.Length("back_waist_length")-60, floor)
+		return
+	}
+	back := -(f.At(f.Drop(figure.Hip)).Reach(180) + 30*unit)
+	line("back_waist_length", "back", back, shoulder-20, 0)
+	line("waist_to_floor_back", "to floor", back, 0, floor)
+	line("waist_to_floor_side", "to floor", 26*unit, 0, floor)
+}
+
+// FromAbove draws sections of one level laid over each other: the bare body
+// and each layer, front down.
+func FromAbove(bare figure.Figure, worn []Dressed, level figure.Level, unit measure.Unit) string {
+	var d drawing
+	drop := bare.Drop(level)
+	outer := bare.At(drop)
+	for _, w := range worn {
+		outer = w.After.At(drop)
+	}
+	half := math.Max(outer.Breadth(), bare.At(drop).Breadth())/2 + 34
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="above" role="img" aria-label="Section at the %s, from above" viewBox="%s %s %s %s">`, esc(level.Label()), n(-half), n(-half*0.92), n(2*half), n(2*half*0.92))
+	up := func(s figure.Section) []plane.Point {
+		p := s.Outline()
+		for i := range p {
+			p[i].Y = -p[i].Y
+		}
+		return p
+	}
+	for i := len(worn) - 1; i >= 0; i-- {
+		d.put(`<path class="garment dye-%s" data-layer="%s" d="%s"/>`, esc(worn[i].Colour), esc(worn[i].ID), path(up(worn[i].After.At(drop)), true))
+	}
+	d.put(`<path class="form-bare" d="%s"/>`, path(up(bare.At(drop)), true))
+	d.put(`<text class="num" x="0" y="-4" font-size="15">%s</text><text class="what" x="0" y="14" font-size="12">%s, bare %s</text><text class="what" x="0" y="%s" font-size="11">front</text></svg>`,
+		esc(measure.Length(outer.Girth()).In(unit)), esc(level.Label()), esc(measure.Length(bare.At(drop).Girth()).In(unit)), n(half*0.9))
+	return d.String()
+}

@@ -1,0 +1,240 @@
+package svg
+
+import (
+	"math"
+
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// Sheet is how pieces are drawn together.
+type Sheet struct {
+	Unit       measure.Unit
+	Dimensions bool // edge lengths are written at every edge
+	// On screen a sheet is fitted into Width × Height CSS pixels; with TrueScale
+	// it is as large as the cloth, for printing and cutting.
+	Width, Height float64
+	TrueScale     bool
+	Title         string
+}
+
+type spot struct {
+	p    *pattern.Piece
+	box  plane.Box
+	x, y float64 // of the box's upper left corner, y down
+}
+
+// Draw draws the pieces in rows, each with its name below.
+func (s Sheet) Draw(pieces []pattern.Piece) string {
+	if s.Width == 0 {
+		s.Width, s.Height = 900, 560
+	}
+	spots, w, h, unit := s.arrange(pieces)
+	var d drawing
+	size := ""
+	if s.TrueScale {
+		size = ` width="` + n(w) + `mm" height="` + n(h) + `mm"`
+	}
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="sheet" role="img" aria-label="%s"%s viewBox="0 0 %s %s" data-unit="%s">`, esc(s.Title), size, n(w), n(h), n(unit))
+	if s.TrueScale {
+		d.put(`<title>%s</title><style>%s</style>`, esc(s.Title), lineLanguage)
+	}
+	for _, sp := range spots {
+		s.piece(&d, sp, unit)
+	}
+	d.put(`</svg>`)
+	return d.String()
+}
+
+// arrange sets the pieces in rows so that the sheet fills its frame best, and
+// says how many mm one CSS pixel will be.
+func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64) {
+	var sum float64
+	widest := 0.0
+	for i := range pieces {
+		b := plane.BoxOf(pieces[i].CutLine())
+		sum += b.Width()
+		widest = math.Max(widest, b.Width())
+	}
+	unit = 1
+	if s.TrueScale {
+		spots, w, h = rows(pieces, math.Max(widest, math.Sqrt(sum*sum/3)), 1)
+		return spots, w, h, 1
+	}
+	best := math.Inf(1)
+	for k := 1; k <= 8; k++ {
+		limit := math.Max(widest*1.001, sum*1.25/float64(k))
+		guess := sum / s.Width / float64(k)
+		for range 4 { // lettering takes room in proportion to the scale it makes
+			sp, sw, sh := rows(pieces, limit, guess)
+			guess = math.Max(sw/s.Width, sh/s.Height)
+			if guess < best {
+				best, spots, w, h, unit = guess, sp, sw, sh, guess
+			}
+		}
+	}
+	return spots, w, h, unit
+}
+
+func rows(pieces []pattern.Piece, limit, unit float64) (spots []spot, w, h float64) {
+	gap, label := 26*unit, 44*unit
+	x, y, tall := gap, gap, 0.0
+	row := 0
+	drop := func() { // bottoms of a row stand on one line
+		for i := row; i < len(spots); i++ {
+			spots[i].y = y + tall - spots[i].box.Height()
+		}
+		row = len(spots)
+	}
+	for i := range pieces {
+		b := plane.BoxOf(pieces[i].CutLine())
+		room := math.Max(b.Width(), 96*unit)
+		if x > gap && x+room > limit+gap {
+			drop()
+			x, y, tall = gap, y+tall+label+gap*0.6, 0
+		}
+		spots = append(spots, spot{p: &pieces[i], box: b, x: x + (room-b.Width())/2})
+		x += room + gap
+		w = math.Max(w, x)
+		tall = math.Max(tall, b.Height())
+	}
+	drop()
+	return spots, w, y + tall + label
+}
+
+func (s Sheet) piece(d *drawing, sp spot, unit float64) {
+	p := sp.p
+	// Local coordinates: x as the piece, y down.
+	dx, dy := sp.x-sp.box.Min.X, sp.y+sp.box.Max.Y
+	d.put(`<g class="piece" data-piece="%s" transform="translate(%s %s)">`, esc(p.ID), n(dx), n(dy))
+	d.put(`<path class="cut" d="%s"/>`, path(p.CutLine(), true))
+	outline, _ := p.Outline()
+	d.put(`<path class="face" d="%s"/>`, path(outline, true))
+	for _, m := range p.Marks {
+		s.mark(d, p, m, unit)
+	}
+	for _, e := range p.Edges {
+		class := "sew"
+		if e.ID == p.Fold {
+			class = "on-fold"
+		} else if e.Allowance == 0 {
+			class = "sew bound"
+		}
+		d.put(`<path class="%s" data-edge="%s" d="%s"><title>%s: %s</title></path>`, class, esc(p.ID+" "+e.ID), path(e.Line, false), esc(e.Name), esc(measure.Length(e.Length()).In(s.Unit)))
+	}
+	for _, nt := range p.Notches {
+		e, ok := p.Edge(nt.Edge)
+		if !ok {
+			continue
+		}
+		at, dir := plane.Along(e.Line, nt.At)
+		out := at.Add(dir.Right().Times(math.Min(math.Max(e.Allowance*0.7, 3), 9)))
+		d.put(`<path class="notch" d="%s"/>`, path([]plane.Point{at, out}, false))
+	}
+	s.grain(d, p, outline, unit)
+	if s.Dimensions {
+		s.dimensions(d, p, unit)
+	}
+	mid := (sp.box.Min.X + sp.box.Max.X) / 2
+	f := unit
+	if s.TrueScale {
+		f = 0.5
+	}
+	d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-sp.box.Min.Y+18*f), n(14*f), esc(p.Name))
+	d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text></g>`, n(mid), n(-sp.box.Min.Y+33*f), n(12*f), esc(p.CutNote()))
+}
+
+func (s Sheet) mark(d *drawing, p *pattern.Piece, m pattern.Mark, unit float64) {
+	switch m.Kind {
+	case pattern.BoneLine, pattern.BuskLine:
+		d.put(`<path class="%s-bed" stroke-width="%s" d="%s"/><path class="%s" d="%s"><title>%s</title></path>`, m.Kind, n(m.Width), path(m.Path, false), m.Kind, path(m.Path, false), esc(m.Label))
+	case pattern.Eyelet:
+		d.put(`<circle class="eyelet" cx="%s" cy="%s" r="%s"/>`, n(m.Path[0].X), n(-m.Path[0].Y), n(m.Width/2))
+	default:
+		d.put(`<path class="%s" d="%s"/>`, m.Kind, path(m.Path, false))
+		if m.Label != "" && m.Kind != pattern.WaistLine && len(m.Path) > 1 {
+			at := m.Path[len(m.Path)-1]
+			if m.Kind == pattern.Dart {
+				at = m.Path[1]
+			}
+			if s.Dimensions || m.Kind == pattern.PleatFold {
+				d.put(`<text class="small" x="%s" y="%s" font-size="%s">%s</text>`, n(at.X), n(-at.Y+11*unit), n(9*unit), esc(m.Label))
+			}
+		}
+	}
+}
+
+// grain draws the grain arrow where the piece is widest.
+func (s Sheet) grain(d *drawing, p *pattern.Piece, outline []plane.Point, unit float64) {
+	b := plane.BoxOf(outline)
+	c := b.Centre()
+	// Step aside from whatever is drawn down the middle.
+	c.X += b.Width() * 0.17
+	if !plane.Inside(outline, c) {
+		c.X = b.Centre().X
+	}
+	half := math.Min(b.Height()*0.3, 130)
+	up, down := plane.Pt(c.X, c.Y+half), plane.Pt(c.X, c.Y-half)
+	a := math.Min(7*unit, half*0.4)
+	d.put(`<path class="grain" d="%s"/>`, path([]plane.Point{down, up}, false))
+	for _, e := range []struct {
+		at plane.Point
+		k  float64
+	}{{up, -1}, {down, 1}} {
+		d.put(`<path class="grain" d="%s"/>`, path([]plane.Point{e.at.Add(plane.Pt(-a*0.5, e.k*a)), e.at, e.at.Add(plane.Pt(a*0.5, e.k*a))}, false))
+	}
+}
+
+func (s Sheet) dimensions(d *drawing, p *pattern.Piece, unit float64) {
+	for _, e := range p.Edges {
+		if e.Length() < 26*unit {
+			continue
+		}
+		at, dir := plane.Along(e.Line, e.Length()/2)
+		at = at.Add(dir.Left().Times(10 * unit))
+		angle := -math.Atan2(dir.Y, dir.X) * 180 / math.Pi
+		if angle > 90 || angle < -90 {
+			angle += 180
+		}
+		d.put(`<text class="dim" transform="translate(%s %s) rotate(%s)" font-size="%s">%s</text>`, n(at.X), n(-at.Y), n(angle), n(10.5*unit), esc(measure.Length(e.Length()).In(s.Unit)))
+	}
+}
+
+// Line is one entry of the legend.
+type Line struct{ Class, Label string }
+
+// Legend lists the lines that occur on the pieces, in a fixed order.
+func Legend(pieces []pattern.Piece) []Line {
+	all := []Line{{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold", "on the fold of the cloth"}, {"grain", "grain"}, {"notch", "notch"},
+		{"waist", "waist level"}, {"bone", "bone"}, {"busk", "busk"}, {"eyelet", "eyelet"}, {"dart", "dart"}, {"pleat-fold", "pleat: fold here"}, {"pleat-to", "pleat: bring to here"},
+		{"gather", "gathering row"}, {"fold", "fold"}, {"placket", "placket"}, {"section", "section mark"}}
+	used := map[string]bool{"cut": true, "sew": true, "grain": true}
+	for i := range pieces {
+		for _, m := range pieces[i].Marks {
+			used[string(m.Kind)] = true
+		}
+		if len(pieces[i].Notches) > 0 {
+			used["notch"] = true
+		}
+		for _, e := range pieces[i].Edges {
+			if e.ID == pieces[i].Fold {
+				used["on-fold"] = true
+			} else if e.Allowance == 0 {
+				used["bound"] = true
+			}
+		}
+	}
+	var out []Line
+	for _, l := range all {
+		if used[l.Class] {
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// lineLanguage styles a sheet that leaves the program, in ink only.
+const lineLanguage = `path{fill:none;stroke:#1e2130;stroke-width:.5}.cut{stroke-width:.9}.sew{stroke-dasharray:4 2}.bound{stroke-dasharray:none;stroke-width:1.1}` +
+	`.on-fold{stroke-dasharray:10 2 2 2}.face{stroke:none}.waist{stroke-dasharray:.5 2}.bone-bed,.busk-bed{stroke:#bbb;opacity:.5}.gather{stroke-dasharray:1.5 1.5}` +
+	`.fold{stroke-dasharray:8 2 2 2}.pleat-to{stroke-dasharray:3 3}.eyelet{fill:none;stroke:#1e2130;stroke-width:.5}text{font-family:sans-serif;text-anchor:middle;fill:#1e2130}`

@@ -1,0 +1,80 @@
+package web
+
+import (
+	"fmt"
+
+	"ardentgusset/core/work"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+)
+
+type benchView struct {
+	Now    *planned // the step shown large
+	Drawn  string   // the stack's layer it belongs to
+	Only   string   // "" or "hand": only what can be done away from the workroom
+	Shown  []planned
+	Asked  bool // a step was chosen by its address
+	Needs  []work.Need
+	Beside []planned // what else could be done now
+}
+
+func (s *Server) benchStation(c *gin.Context) {
+	s.station(c, "bench", 0, func(_ *store.Store, p *page) error {
+		p.V = viewBench(p.E, c.Query("step"), c.Query("only"))
+		return nil
+	})
+}
+
+func viewBench(e *ensembleView, step, only string) benchView {
+	v := benchView{Only: only, Now: e.Next()}
+	for i := range e.Plan {
+		q := e.Plan[i]
+		if q.ID == step {
+			v.Now, v.Asked = &e.Plan[i], true
+		}
+		if only == "hand" && !q.Portable() {
+			continue
+		}
+		v.Shown = append(v.Shown, q)
+		if !q.Done && q.Ready && len(v.Beside) < 4 {
+			v.Beside = append(v.Beside, q)
+		}
+	}
+	return v
+}
+
+// step ticks off, times or notes a step.
+func (s *Server) step(c *gin.Context) {
+	if !s.change(c, func(st *store.Store, l store.Layer) error {
+		step := c.PostForm("step")
+		e, err := st.Ensemble(c, l.EnsembleID)
+		if err != nil {
+			return err
+		}
+		v := s.view(c, st, e, 0, unitOf(c))
+		known := false
+		for _, p := range v.Plan {
+			known = known || (p.LayerID == l.ID && p.Own == step)
+		}
+		if !known {
+			return &store.FieldError{Field: "step", Why: "this step is no longer part of the work; load the page again"}
+		}
+		switch c.PostForm("do") {
+		case "done", "undone":
+			return st.Tick(c, l.ID, step, c.PostForm("do") == "done")
+		case "start", "stop":
+			return st.Time(c, l.ID, step, c.PostForm("do") == "start")
+		case "note":
+			return st.NoteStep(c, l.ID, step, c.PostForm("note"))
+		}
+		return &store.FieldError{Field: "do", Why: fmt.Sprintf("%.20q is nothing that can be done with a step", c.PostForm("do"))}
+	}) {
+		return
+	}
+	if c.PostForm("do") == "note" && wantsJSON(c) {
+		c.JSON(200, gin.H{"kept": true})
+		return
+	}
+	s.back(c)
+}

@@ -1,0 +1,438 @@
+package web
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/internal/formats/svg"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+)
+
+type homeView struct {
+	Ensembles []homeEnsemble
+	Wearers   []store.Wearer
+	Deleted   *store.History
+}
+
+type homeEnsemble struct {
+	store.Ensemble
+	Drawing string
+	Event   string
+	Days    int
+	Done    int
+	Steps   int
+}
+
+func (s *Server) home(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	p := s.page(c, "Ensembles")
+	all, err := st.Ensembles(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	var h homeView
+	if h.Wearers, err = st.Wearers(c); err != nil {
+		s.fail(c, err)
+		return
+	}
+	if d, ok := st.LastDeleted(c); ok {
+		h.Deleted = &d
+	}
+	for _, e := range all {
+		v := s.view(c, st, e, 0, p.Unit)
+		h.Ensembles = append(h.Ensembles, homeEnsemble{Ensemble: e, Event: v.Event, Days: v.Days, Done: v.DoneCount(), Steps: len(v.Plan),
+			Drawing: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, FrontOnly: true}.Draw()})
+	}
+	p.V = h
+	s.render(c, http.StatusOK, "home", p)
+}
+
+// setUnit and setLight keep a choice of this browser.
+func (s *Server) setUnit(c *gin.Context) {
+	remember(c, "unit", string(measure.UnitOf(c.PostForm("unit"))))
+	s.back(c)
+}
+
+func (s *Server) setLight(c *gin.Context) {
+	light := c.PostForm("light")
+	if light != "day" && light != "evening" {
+		light = ""
+	}
+	remember(c, "light", light)
+	s.back(c)
+}
+
+func remember(c *gin.Context, key, value string) {
+	http.SetCookie(c.Writer, &http.Cookie{Name: key, Value: value, Path: "/", MaxAge: 365 * 24 * 3600, SameSite: http.SameSiteLaxMode, HttpOnly: true})
+}
+
+// back returns to the page a form names, if it is one of ours.
+func (s *Server) back(c *gin.Context) {
+	to := c.PostForm("back")
+	if !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.Contains(to, `\`) {
+		to = "/"
+	}
+	s.done(c, to)
+}
+
+// backup sends a consistent copy of everything.
+func (s *Server) backup(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	dir, err := os.MkdirTemp("", "ardent-gusset-backup-*")
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	defer func() { _ = os.RemoveAll(dir) }()
+	file := filepath.Join(dir, "copy.db")
+	if err := st.Backup(c, file); err != nil {
+		s.fail(c, err)
+		return
+	}
+	c.FileAttachment(file, "ardent-gusset-"+s.opt.Now().Format("2006-01-02")+".db")
+}
+
+// restore puts an uploaded backup in the place of the data. The data of now
+// is kept beside it under another name.
+func (s *Server) restore(c *gin.Context) {
+	kept, err := s.takeBackup(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p := s.page(c, "Restored")
+	p.Message = "The backup is in place. What was here before is kept as " + kept + "."
+	s.render(c, http.StatusOK, "error", p)
+}
+
+func (s *Server) takeBackup(c *gin.Context) (kept string, err error) {
+	up, err := c.FormFile("backup")
+	if err != nil {
+		return "", &store.FieldError{Field: "backup", Why: "choose the backup file first"}
+	}
+	in, err := up.Open()
+	if err != nil {
+		return "", err
+	}
+	defer func() { err = errors.Join(err, in.Close()) }()
+	tmp, err := os.MkdirTemp(filepath.Dir(s.opt.Path), ".restore-*")
+	if err != nil {
+		return "", err
+	}
+	defer func() { _ = os.RemoveAll(tmp) }()
+	file := filepath.Join(tmp, "uploaded.db")
+	out, err := os.OpenFile(file, os.O_CREATE|os.O_WRONLY|os.O_EXCL, 0o600)
+	if err != nil {
+		return "", err
+	}
+	_, err = io.Copy(out, in)
+	if err = errors.Join(err, out.Close()); err != nil {
+		return "", err
+	}
+	sound := filepath.Join(tmp, "sound.db")
+	if err := store.Restore(file, sound); err != nil {
+		return "", &store.FieldError{Field: "backup", Why: "that file is not a sound backup of this program: " + strings.ReplaceAll(err.Error(), tmp, "")}
+	}
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if err := s.st.Close(); err != nil {
+		return "", err
+	}
+	kept = fmt.Sprintf("%s.before-%s", s.opt.Path, s.opt.Now().Format("20060102-150405"))
+	if err = os.Rename(s.opt.Path, kept); err == nil {
+		if err = os.Rename(sound, s.opt.Path); err != nil {
+			err = errors.Join(err, os.Rename(kept, s.opt.Path))
+		}
+	}
+	st, openErr := store.Open(s.opt.Path)
+	if openErr != nil && err == nil { // the backup is of another version: what was here comes back
+		err = errors.Join(openErr, os.Rename(kept, s.opt.Path))
+		st, openErr = store.Open(s.opt.Path)
+	}
+	if openErr != nil {
+		return "", errors.Join(err, openErr)
+	}
+	s.st = st
+	return filepath.Base(kept), err
+}
+
+type particularsView struct {
+	Wearers []store.Wearer
+	Rec     store.Ensemble
+	Heel    string
+	Hours   string
+	Field   string // with Message: which field is wrong
+	New     bool
+}
+
+func (s *Server) newEnsemble(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	ws, err := st.Wearers(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p := s.page(c, "A new ensemble")
+	p.V = particularsView{Wearers: ws, New: true, Heel: measure.Length(0).In(p.Unit), Hours: "2"}
+	s.render(c, http.StatusOK, "particulars", p)
+}
+
+func (s *Server) particulars(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(c, id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	ws, err := st.Wearers(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p := s.page(c, e.Name)
+	p.E = s.view(c, st, e, 0, p.Unit)
+	p.V = particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours)}
+	s.render(c, http.StatusOK, "particulars", p)
+}
+
+// typedEnsemble reads the form. What was typed comes back with the error.
+func typedEnsemble(c *gin.Context, u measure.Unit) (store.Ensemble, error) {
+	e := store.Ensemble{ID: id(c, "ensemble"), Name: c.PostForm("name"), Hours: 2}
+	var err error
+	short := func(field, text string) string {
+		if strings.TrimSpace(text) == "" {
+			return ""
+		}
+		t, e := store.Named(field, text)
+		if e != nil && err == nil {
+			err = e
+		}
+		return t
+	}
+	e.Part, e.Occasion = short("part", c.PostForm("part")), short("occasion", c.PostForm("occasion"))
+	if _, scan := fmt.Sscan(c.PostForm("wearer"), &e.WearerID); scan != nil && err == nil {
+		err = &store.FieldError{Field: "wearer", Why: "choose who wears it"}
+	}
+	if d := strings.TrimSpace(c.PostForm("event_date")); d != "" {
+		if e2 := parseDay(d); e2 != nil && err == nil {
+			err = &store.FieldError{Field: "event_date", Why: "write the date as year-month-day, like 2027-06-19"}
+		}
+		e.EventDate = d
+	}
+	if h := strings.TrimSpace(c.PostForm("heel")); h != "" {
+		l, e2 := measure.Parse(h, u)
+		if e2 != nil && err == nil {
+			err = &store.FieldError{Field: "heel", Why: e2.Error()}
+		} else if l > 250 && err == nil {
+			err = &store.FieldError{Field: "heel", Why: "a heel is at most 25 cm (10 in) high"}
+		}
+		e.Heel = l
+	}
+	if h := strings.TrimSpace(c.PostForm("hours")); h != "" {
+		var x float64
+		if _, e2 := fmt.Sscan(strings.Replace(h, ",", ".", 1), &x); (e2 != nil || !(x >= 0.25 && x <= 24)) && err == nil {
+			err = &store.FieldError{Field: "hours", Why: "hours a day lie between ¼ and 24, like 1.5"}
+		}
+		if x >= 0.25 && x <= 24 {
+			e.Hours = x
+		}
+	}
+	if err == nil {
+		_, err = store.Named("name", e.Name)
+	}
+	return e, err
+}
+
+func (s *Server) addEnsemble(c *gin.Context) { s.saveEnsemble(c, true) }
+
+func (s *Server) changeEnsemble(c *gin.Context) { s.saveEnsemble(c, false) }
+
+func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
+	st, release := s.data()
+	defer release()
+	p := s.page(c, "Ensemble")
+	e, err := typedEnsemble(c, p.Unit)
+	if err == nil {
+		if fresh {
+			e, err = st.AddEnsemble(c, e)
+		} else {
+			err = st.ChangeEnsemble(c, e)
+		}
+	}
+	if err == nil {
+		s.done(c, fmt.Sprintf("/ensembles/%d/layers", e.ID))
+		return
+	}
+	var field *store.FieldError
+	if !errors.As(err, &field) {
+		s.fail(c, err)
+		return
+	}
+	ws, listErr := st.Wearers(c)
+	if listErr != nil {
+		s.fail(c, listErr)
+		return
+	}
+	p.Message = sentence(field.Why)
+	p.V = particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh}
+	s.render(c, http.StatusUnprocessableEntity, "particulars", p)
+}
+
+func (s *Server) deleteEnsemble(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	if err := st.DeleteEnsemble(c, id(c, "ensemble")); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.done(c, "/")
+}
+
+func (s *Server) undoEnsemble(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	if _, err := st.Undo(c, store.OfEnsemble, id(c, "ensemble")); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.back(c)
+}
+
+// seen takes note of all changes, or of one layer's.
+func (s *Server) seen(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(c, id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	_, stages, err := ensemble.Walk(planOf(e))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	only := c.PostForm("layer")
+	snaps := map[uint]ensemble.Snapshot{}
+	for i := range stages {
+		if stages[i].Err == nil && (only == "" || only == stages[i].ID) {
+			snaps[e.Layers[i].ID] = stages[i].Snapshot()
+		}
+	}
+	if err := st.See(c, snaps); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.back(c)
+}
+
+type figureView struct {
+	Stand  string
+	Above  []string
+	Rows   []figureRow
+	Levels []figure.Level
+}
+
+type figureRow struct {
+	Name   string
+	Colour string
+	Girths []figureGirth
+}
+
+type figureGirth struct{ MM, By float64 }
+
+func (s *Server) figureStation(c *gin.Context) {
+	s.station(c, "figure", 0, func(st *store.Store, p *page) error {
+		v := p.E
+		f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit}.Draw()}
+		for _, l := range []figure.Level{figure.Bust, figure.Waist, figure.Hip} {
+			f.Above = append(f.Above, svg.FromAbove(v.Bare, v.Dressed(), l, p.Unit))
+		}
+		row := func(name, colour string, now, before figure.Figure) {
+			r := figureRow{Name: name, Colour: colour}
+			for _, l := range f.Levels {
+				r.Girths = append(r.Girths, figureGirth{now.GirthAt(l), now.GirthAt(l) - before.GirthAt(l)})
+			}
+			f.Rows = append([]figureRow{r}, f.Rows...)
+		}
+		row("bare", "", v.Bare, v.Bare)
+		for i, stage := range v.Stages {
+			if stage.Err == nil {
+				row(stage.Name, v.Rec.Layers[i].Fabric.Colour, stage.After, stage.On)
+			}
+		}
+		p.V = f
+		return nil
+	})
+}
+
+// station renders a station's page of an ensemble.
+func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*store.Store, *page) error) {
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(c, id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p := s.page(c, e.Name)
+	p.Station = name
+	p.E = s.view(c, st, e, layer, p.Unit)
+	if layer != 0 && p.E.Layer == nil {
+		s.fail(c, store.ErrGone)
+		return
+	}
+	s.lays.warm(p.E.Stages)
+	if err := fill(st, p); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.render(c, http.StatusOK, name, p)
+}
+
+func (s *Server) toLayers(c *gin.Context) {
+	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/ensembles/%d/layers", id(c, "ensemble")))
+}
+
+// toLayer goes to a station of the outermost layer.
+func (s *Server) toLayer(station string) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		st, release := s.data()
+		defer release()
+		e, err := st.Ensemble(c, id(c, "ensemble"))
+		if err != nil {
+			s.fail(c, err)
+			return
+		}
+		if len(e.Layers) == 0 {
+			s.toLayers(c)
+			return
+		}
+		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/ensembles/%d/layers/%d/%s", e.ID, e.Layers[len(e.Layers)-1].ID, station))
+	}
+}
+
+// parseDay checks a date as browsers send it.
+func parseDay(s string) error {
+	t, err := time.Parse(time.DateOnly, s)
+	if err == nil && (t.Year() < 1900 || t.Year() > 2200) {
+		err = errors.New("the year is out of range")
+	}
+	return err
+}

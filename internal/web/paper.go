@@ -1,0 +1,88 @@
+package web
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"net/http"
+	"time"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/lay"
+	"ardentgusset/internal/formats/patternjson"
+	"ardentgusset/internal/formats/pdf"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+)
+
+type ensembleSnapshot = ensemble.Snapshot
+
+// patience is how long a page waits for a lay before it is shown without it.
+const patience = 80 * time.Millisecond
+
+// layWithin is the lay of a job if it is known or found soon.
+func (s *Server) layWithin(c *gin.Context, j lay.Job) (lay.Result, bool) {
+	wait := patience
+	if c.Query("wait") != "" { // the page's own request for the missing part
+		wait = 20 * time.Second
+	}
+	ctx, cancel := context.WithTimeout(c.Request.Context(), wait)
+	defer cancel()
+	return s.lays.get(ctx, j)
+}
+
+// paper answers with a file made from a layer's draft.
+func (s *Server) paper(c *gin.Context, write func(*page) error) {
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(c, id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p := s.page(c, e.Name)
+	p.E = s.view(c, st, e, id(c, "layer"), p.Unit)
+	if p.E.Layer == nil {
+		s.fail(c, store.ErrGone)
+		return
+	}
+	if p.E.Layer.Stage.Err != nil {
+		s.fail(c, p.E.Layer.Stage.Err)
+		return
+	}
+	if err := write(p); err != nil {
+		s.fail(c, err)
+	}
+}
+
+func (s *Server) paperPDF(c *gin.Context) {
+	s.paper(c, func(p *page) error {
+		paper, ok := pdf.PaperOf(c.DefaultQuery("paper", "a4"))
+		if !ok {
+			return &store.FieldError{Field: "paper", Why: "choose a4, letter or a0"}
+		}
+		l := p.E.Layer
+		var b bytes.Buffer
+		err := pdf.Print{Title: p.E.Rec.Name + ": " + l.Rec.Name, Subtitle: fmt.Sprintf("for %s, drafted %s", p.E.Rec.Wearer.Name, s.opt.Now().Format("2 January 2006")), Unit: p.Unit, Paper: paper}.
+			Write(c, &b, l.Stage.Draft.Pieces)
+		if err != nil {
+			return err
+		}
+		c.Header("Content-Disposition", `inline; filename="`+l.Rec.Kind+"-"+paper.Key+`.pdf"`)
+		c.Data(http.StatusOK, "application/pdf", b.Bytes())
+		return nil
+	})
+}
+
+func (s *Server) patternJSON(c *gin.Context) {
+	s.paper(c, func(p *page) error {
+		var b bytes.Buffer
+		if err := patternjson.Write(&b, *p.E.Layer.Stage); err != nil {
+			return err
+		}
+		c.Header("Content-Disposition", `attachment; filename="`+p.E.Layer.Rec.Kind+`.json"`)
+		c.Data(http.StatusOK, "application/json", b.Bytes())
+		return nil
+	})
+}

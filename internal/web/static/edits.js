@@ -1,0 +1,160 @@
+// Fields keep themselves: what is typed is sent, and the parts of the page
+// that follow from it come back drawn.
+import { say } from "./say.js";
+
+async function send(url, fields, signal) {
+  const body = new URLSearchParams(fields);
+  const r = await fetch(url, { method: "POST", body, signal, headers: { "X-From-Page": "1" } });
+  let answer;
+  try {
+    answer = await r.json();
+  } catch {
+    throw new Error(r.status === 401 ? "Enter the passphrase again, then repeat this." : "The program gave no answer that can be read.");
+  }
+  if (!r.ok) throw Object.assign(new Error(answer.error || "Not done."), { field: answer.field, refused: true });
+  return answer;
+}
+
+function redraw(parts) {
+  for (const [name, html] of Object.entries(parts || {})) {
+    const old = document.getElementById(name);
+    if (!old) continue;
+    const open = old.querySelector("details[open]") !== null;
+    const box = document.createElement("template");
+    box.innerHTML = html;
+    const fresh = box.content.firstElementChild;
+    const view = old.querySelector("svg.sheet")?.dataset.moved;
+    old.replaceWith(fresh);
+    if (open) fresh.querySelector("details")?.setAttribute("open", "");
+    const sheet = fresh.querySelector("svg.sheet");
+    if (view && sheet) { // stay where the eye was
+      sheet.dataset.moved = view;
+      sheet.dataset.whole = sheet.getAttribute("viewBox");
+      sheet.setAttribute("viewBox", view);
+    }
+  }
+}
+
+function settle(root, fields, except) {
+  for (const [key, f] of Object.entries(fields || {})) {
+    const input = root.querySelector(`[data-key="${CSS.escape(key)}"]`);
+    if (!input) continue;
+    const row = input.closest(".param, .reading");
+    if (f.was !== undefined) input.dataset.was = f.was;
+    if (input !== except && document.activeElement !== input && f.value !== undefined && input.value !== f.value) input.value = f.value;
+    const put = (sel, text) => { const el = row.querySelector(sel); if (el && text !== undefined) el.textContent = text; };
+    put("[data-other]", f.other);
+    put("[data-estimate]", f.estimate);
+    put("[data-reason]", f.reason);
+    put("[data-range]", f.range);
+    if (f.own !== undefined) {
+      row.classList.toggle("own", f.own);
+      const b = row.querySelector("[data-default]");
+      if (b) b.hidden = !f.own;
+    }
+    if (f.note !== undefined) input.classList.toggle("questioned", f.note !== "");
+  }
+}
+
+function problem(input, text) {
+  const box = input.closest(".param, .reading, .note-form").querySelector("[data-problem]");
+  box.textContent = text;
+  input.toggleAttribute("aria-invalid", false);
+  if (text) input.setAttribute("aria-invalid", "true");
+}
+
+// One field at a time is on its way; the newest answer wins.
+let turn = Promise.resolve();
+
+function keep(root, url, input, extra = {}) {
+  const value = input.value;
+  turn = turn.then(async () => {
+    try {
+      const a = await send(url, { key: input.dataset.key, value, was: input.dataset.was || "", ...extra });
+      problem(input, "");
+      settle(root, a.fields, null);
+      const own = a.fields?.[input.dataset.key];
+      if (own && input.value === value) input.value = own.value;
+      redraw(a.parts);
+    } catch (err) {
+      problem(input, err.message);
+      if (!err.refused) say("Not kept: " + err.message);
+    }
+  });
+  return turn;
+}
+
+const lengths = () => (document.querySelector("[data-lengths]")?.getAttribute("aria-pressed") === "true" ? "yes" : "no");
+
+export function edits() {
+  const layer = document.querySelector("[data-layer-post]");
+  const choices = document.querySelector(".choices");
+  if (layer && choices) {
+    const base = layer.dataset.layerPost;
+    let waiting, going;
+    choices.addEventListener("submit", (e) => e.preventDefault());
+    // The drawing follows what is typed; it is kept when the field is left.
+    choices.addEventListener("input", (e) => {
+      if (!e.target.matches("input[data-key]")) return;
+      clearTimeout(waiting);
+      waiting = setTimeout(async () => {
+        going?.abort();
+        going = new AbortController();
+        try {
+          const a = await send(base + "/preview", { key: e.target.dataset.key, value: e.target.value, lengths: lengths() }, going.signal);
+          problem(e.target, "");
+          settle(choices, a.fields, e.target);
+          redraw(a.parts);
+        } catch (err) {
+          if (err.refused) problem(e.target, err.message);
+        }
+      }, 180);
+    });
+    choices.addEventListener("change", (e) => {
+      if (!e.target.dataset.key) return;
+      clearTimeout(waiting);
+      going?.abort();
+      keep(choices, base + "/settings", e.target, { lengths: lengths() });
+    });
+    choices.addEventListener("click", (e) => {
+      const b = e.target.closest("[data-default]");
+      if (!b) return;
+      const input = b.closest(".param").querySelector("[data-key]");
+      input.value = "";
+      keep(choices, base + "/settings", input, { lengths: lengths() }).then(() => input.focus());
+    });
+  }
+  const cloth = document.querySelector("[data-cloth-post]");
+  if (cloth) {
+    cloth.addEventListener("submit", (e) => e.preventDefault());
+    cloth.addEventListener("change", (e) => keep(cloth, cloth.dataset.clothPost, e.target));
+  }
+  const measuring = document.querySelector("[data-post]");
+  if (measuring) {
+    measuring.addEventListener("change", (e) => {
+      if (e.target.dataset.key) keep(measuring, measuring.dataset.post, e.target, { worn: measuring.dataset.worn });
+    });
+    // Enter goes on to the next reading, as one measures.
+    measuring.addEventListener("keydown", (e) => {
+      if (e.key !== "Enter" || !e.target.dataset.key) return;
+      e.preventDefault();
+      const all = [...measuring.querySelectorAll("input[data-key]")];
+      (all[all.indexOf(e.target) + 1] || e.target).focus();
+      e.target.blur();
+      (all[all.indexOf(e.target) + 1] || e.target).focus();
+    });
+  }
+  const note = document.querySelector("[data-note-post]");
+  if (note) {
+    note.addEventListener("submit", (e) => e.preventDefault());
+    note.addEventListener("change", async (e) => {
+      try {
+        await send(note.dataset.notePost, { step: note.dataset.step, do: "note", note: e.target.value });
+        problem(e.target, "");
+        say("Noted.");
+      } catch (err) {
+        problem(e.target, err.message);
+      }
+    });
+  }
+}

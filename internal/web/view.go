@@ -1,0 +1,430 @@
+package web
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"html/template"
+	"math"
+	"net/http"
+	"strconv"
+	"strings"
+	"time"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/work"
+	"ardentgusset/internal/formats/svg"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+)
+
+// page is what every template gets.
+type page struct {
+	Title   string
+	Unit    measure.Unit
+	Light   string // "", "day" or "evening"
+	Message string
+	Version string
+	Path    string
+	E       *ensembleView
+	Station string
+	V       any // what the station itself shows
+}
+
+func (s *Server) page(c *gin.Context, title string) *page {
+	p := &page{Title: title, Unit: unitOf(c), Version: s.opt.Version, Path: c.Request.URL.RequestURI()}
+	if l, err := c.Cookie("light"); err == nil && (l == "day" || l == "evening") {
+		p.Light = l
+	}
+	return p
+}
+
+func unitOf(c *gin.Context) measure.Unit {
+	u, _ := c.Cookie("unit")
+	return measure.UnitOf(u)
+}
+
+// render writes a page whole or not at all.
+func (s *Server) render(c *gin.Context, status int, name string, p *page) {
+	var b bytes.Buffer
+	if err := s.templates.ExecuteTemplate(&b, name, p); err != nil {
+		s.opt.Log.Error("a page could not be drawn", "page", name, "error", err.Error())
+		c.String(http.StatusInternalServerError, "This page could not be drawn. What you entered is kept.")
+		return
+	}
+	c.Data(status, "text/html; charset=utf-8", b.Bytes())
+}
+
+// part renders one part of a page for the page's own requests.
+func (s *Server) part(name string, p *page) (string, error) {
+	var b bytes.Buffer
+	err := s.templates.ExecuteTemplate(&b, name, p)
+	return b.String(), err
+}
+
+// parts answers with redrawn parts of the page, by the ID of the element
+// they replace, and whatever else there is to say.
+func (s *Server) parts(c *gin.Context, p *page, answer gin.H, names ...string) {
+	parts := map[string]string{}
+	for _, n := range names {
+		html, err := s.part(n, p)
+		if err != nil {
+			s.fail(c, err)
+			return
+		}
+		parts[n] = html
+	}
+	if answer == nil {
+		answer = gin.H{}
+	}
+	answer["parts"] = parts
+	c.JSON(http.StatusOK, answer)
+}
+
+var functions = template.FuncMap{
+	// L is a length in the chosen unit with the other in small type after it.
+	"L": func(mm any, u measure.Unit) template.HTML {
+		l := lengthOf(mm)
+		return template.HTML(`<span class="len">` + l.In(u) + ` <small>` + l.In(u.Other()) + `</small></span>`) // both written by us
+	},
+	"plain":   func(mm any, u measure.Unit) string { return lengthOf(mm).In(u) },
+	"fine":    func(mm any, u measure.Unit) string { return lengthOf(mm).Fine(u) },
+	"svg":     func(s string) template.HTML { return template.HTML(s) }, // drawn by the svg package, which escapes
+	"percent": func(x float64) string { return strconv.Itoa(int(math.Round(x*100))) + " %" },
+	"abs":     math.Abs,
+	"money":   func(x float64) string { return strconv.FormatFloat(x, 'f', 2, 64) },
+	"minutes": func(m float64) string { return duration(m) },
+	"day":     func(t time.Time) string { return t.Format("Mon 2 January") },
+	"lower":   strings.ToLower,
+	"number":  func(x float64) string { return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) },
+	"yards": func(m float64) string {
+		return (measure.Length(m) * measure.Metre).Bought(measure.IN).AsBought(measure.IN)
+	},
+	"add":    func(a, b int) int { return a + b },
+	"states": store.States,
+	"dict": func(pairs ...any) map[string]any {
+		m := map[string]any{}
+		for i := 0; i+1 < len(pairs); i += 2 {
+			m[fmt.Sprint(pairs[i])] = pairs[i+1]
+		}
+		return m
+	},
+}
+
+func lengthOf(v any) measure.Length {
+	switch x := v.(type) {
+	case float64:
+		return measure.Length(x)
+	case measure.Length:
+		return x
+	}
+	return 0
+}
+
+func duration(m float64) string {
+	n := int(math.Round(m))
+	if n < 60 {
+		return fmt.Sprintf("%d min", n)
+	}
+	if n%60 == 0 {
+		return fmt.Sprintf("%d h", n/60)
+	}
+	return fmt.Sprintf("%d h %02d", n/60, n%60)
+}
+
+// ensembleView is an ensemble with everything worked out.
+type ensembleView struct {
+	Rec      store.Ensemble
+	Bare     figure.Figure
+	Stages   []ensemble.Stage
+	Stack    []stackRow // outermost first
+	Tape     string
+	Event    string // "Sat 12 December"
+	Days     int
+	HasEvent bool
+	Left     float64 // minutes of work
+	Plan     []planned
+	PlanErr  string
+	Ready    time.Time // when it would be done
+	Late     bool
+	Undo     string
+	Layer    *layerView // the chosen one
+	Err      string     // why no figure could be made
+}
+
+type stackRow struct {
+	ID              uint
+	Name, Kind      string
+	State           store.State
+	Position, Count int
+	Stale           bool
+	Change          string
+	Made            bool // already cut or sewn
+	Err             string
+	Band            string
+	Chosen          bool
+	Before, After   []girth
+}
+
+type girth struct {
+	Level    string
+	MM, Bare float64
+}
+
+// layerView is the chosen layer.
+type layerView struct {
+	Rec   store.Layer
+	Stage *ensemble.Stage
+	Row   *stackRow
+	Notes []noteView
+}
+
+type noteView struct {
+	draft.Note
+	Key      string // tells the notes of a page apart
+	Caution  bool
+	Settings string // of the fix, as JSON
+}
+
+// planned is a step of the work with what was noted of it.
+type planned struct {
+	ensemble.LayerStep
+	LayerID   uint
+	LayerName string
+	Done      bool
+	Ready     bool // everything before it is done
+	Waits     []waiting
+	Note      string
+	Running   bool
+	Started   time.Time
+	Spent     float64 // minutes
+	Number    int
+}
+
+type waiting struct{ Name, Why string }
+
+// planOf is what the walk needs of an ensemble.
+func planOf(e store.Ensemble) ensemble.Plan {
+	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel}
+	for _, r := range e.Wearer.Readings {
+		p.Readings = append(p.Readings, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM})
+	}
+	for _, l := range e.Layers {
+		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric})
+	}
+	return p
+}
+
+// view works an ensemble out. layer is the chosen one, or 0.
+func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, layer uint, u measure.Unit) *ensembleView {
+	v := &ensembleView{Rec: e}
+	var err error
+	v.Bare, v.Stages, err = ensemble.Walk(planOf(e))
+	if err != nil {
+		v.Err = sentence(err.Error())
+		v.Bare, v.Stages, _ = ensemble.Walk(ensemble.Plan{Group: e.Wearer.Group})
+	}
+	if h, ok := st.LastAction(ctx, store.OfEnsemble, e.ID); ok {
+		v.Undo = h.Label
+	}
+	if t, err := time.Parse("2006-01-02", e.EventDate); err == nil {
+		v.HasEvent, v.Event, v.Days = true, t.Format("Mon 2 January"), work.DaysUntil(s.opt.Now(), t)
+	}
+	fresh := map[uint]ensemble.Snapshot{}
+	for i := range v.Stages {
+		rec := e.Layers[i]
+		stage := &v.Stages[i]
+		row := stackRow{ID: rec.ID, Name: rec.Name, Kind: rec.Kind, State: rec.State, Position: i, Count: len(v.Stages), Chosen: rec.ID == layer,
+			Made: rec.State == store.Cut || rec.State == store.Sewn || rec.State == store.WornNow}
+		if stage.Err != nil {
+			row.Err = sentence(stage.Err.Error())
+		} else if len(rec.Seen.Dimensions) == 0 {
+			fresh[rec.ID] = stage.Snapshot()
+		} else if changes := ensemble.Changes(rec.Seen, stage.Snapshot()); len(changes) > 0 {
+			row.Stale, row.Change = true, ensemble.Say(changes, u)
+		}
+		for _, l := range []figure.Level{figure.Bust, figure.Waist, figure.Hip} {
+			row.Before = append(row.Before, girth{l.Label(), stage.On.GirthAt(l), v.Bare.GirthAt(l)})
+			row.After = append(row.After, girth{l.Label(), stage.After.GirthAt(l), v.Bare.GirthAt(l)})
+		}
+		state := string(rec.State)
+		if row.Stale || row.Err != "" {
+			state = "stale"
+		}
+		thick := 0.0
+		for _, c := range stage.Draft.Wear.Cover {
+			thick = math.Max(thick, c.Thickness)
+		}
+		row.Band = svg.Band(rec.Fabric.Colour, state, thick)
+		v.Stack = append([]stackRow{row}, v.Stack...)
+	}
+	// A layer drafted for the first time has been taken note of as it is.
+	if err := st.See(ctx, fresh); err != nil {
+		s.opt.Log.Warn("a first draft could not be noted", "error", err.Error())
+	}
+	for i := range v.Stack {
+		if v.Stack[i].Chosen {
+			k := len(v.Stages) - 1 - i
+			v.Layer = &layerView{Rec: e.Layers[k], Stage: &v.Stages[k], Row: &v.Stack[i]}
+			v.Layer.Notes = notesOf(v.Layer)
+		}
+	}
+	v.Tape = svg.Tape(v.pins(), u)
+	v.plan(s.opt.Now())
+	return v
+}
+
+func (v *ensembleView) pins() []svg.Pin {
+	var pins []svg.Pin
+	outer := v.Bare
+	for _, st := range v.Stages {
+		outer = st.After
+	}
+	for _, l := range []figure.Level{figure.Waist, figure.Bust, figure.Hip} {
+		pins = append(pins, svg.Pin{Label: "bare " + l.Label(), MM: v.Bare.GirthAt(l)})
+		if len(v.Stages) > 0 {
+			pins = append(pins, svg.Pin{Label: l.Label(), MM: outer.GirthAt(l), Worn: true})
+		}
+	}
+	return pins
+}
+
+// plan puts the order of work together with what has been done of it.
+func (v *ensembleView) plan(now time.Time) {
+	steps, err := ensemble.Order(v.Stages)
+	if err != nil {
+		v.PlanErr = err.Error()
+		return
+	}
+	recs := map[string]*store.Layer{}
+	for i := range v.Rec.Layers {
+		recs[strconv.Itoa(int(v.Rec.Layers[i].ID))] = &v.Rec.Layers[i]
+	}
+	done, names := map[string]bool{}, map[string]string{}
+	for i, st := range steps {
+		rec := recs[st.Layer]
+		p := planned{LayerStep: st, LayerID: rec.ID, LayerName: rec.Name, Number: i + 1}
+		for _, l := range rec.Steps {
+			if l.Step == st.Own {
+				p.Done, p.Note = l.DoneAt != nil, l.Note
+			}
+		}
+		for _, t := range rec.Timings {
+			if t.Step != st.Own {
+				continue
+			}
+			end := now
+			if t.EndedAt != nil {
+				end = *t.EndedAt
+			} else {
+				p.Running, p.Started = true, t.StartedAt
+			}
+			p.Spent += end.Sub(t.StartedAt).Minutes()
+		}
+		done[st.ID], names[st.ID] = p.Done, st.Name
+		p.Ready = true
+		for _, a := range st.After {
+			if !done[a.Step] {
+				p.Ready = false
+				p.Waits = append(p.Waits, waiting{names[a.Step], a.Why})
+			}
+		}
+		if !p.Done {
+			v.Left += math.Max(st.Minutes-p.Spent, 0)
+		}
+		v.Plan = append(v.Plan, p)
+	}
+	v.Ready = work.Forecast(v.Left, math.Max(v.Rec.Hours, 0.25), now)
+	if t, err := time.Parse("2006-01-02", v.Rec.EventDate); err == nil {
+		v.Late = work.DaysUntil(v.Ready, t) < 0
+	}
+}
+
+// Next is the step to do now: the running one, or the first that is ready.
+func (v *ensembleView) Next() *planned {
+	for i := range v.Plan {
+		if v.Plan[i].Running && !v.Plan[i].Done {
+			return &v.Plan[i]
+		}
+	}
+	for i := range v.Plan {
+		if !v.Plan[i].Done && v.Plan[i].Ready {
+			return &v.Plan[i]
+		}
+	}
+	return nil
+}
+
+// DoneCount is how many steps are done.
+func (v *ensembleView) DoneCount() int {
+	n := 0
+	for _, p := range v.Plan {
+		if p.Done {
+			n++
+		}
+	}
+	return n
+}
+
+// AnyStale tells whether a layer has changed since it was taken note of.
+func (v *ensembleView) AnyStale() bool {
+	for _, r := range v.Stack {
+		if r.Stale {
+			return true
+		}
+	}
+	return false
+}
+
+// Dressed lists the layers for drawing.
+func (v *ensembleView) Dressed() []svg.Dressed {
+	var out []svg.Dressed
+	for i, st := range v.Stages {
+		if st.Err == nil {
+			out = append(out, svg.Dressed{ID: st.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: st.After, Wear: st.Draft.Wear})
+		}
+	}
+	return out
+}
+
+// notesOf ranks what the margin says about a layer: what is wrong, what needs
+// deciding, what is good to know, and the cautions.
+func notesOf(l *layerView) []noteView {
+	var out []noteView
+	add := func(n draft.Note, caution bool) {
+		v := noteView{Note: n, Caution: caution, Key: strings.ToLower(strings.ReplaceAll(n.Title, " ", "-"))}
+		if n.Fix != nil {
+			v.Settings = encode(n.Fix)
+		}
+		out = append(out, v)
+	}
+	for _, w := range l.Stage.Wrong {
+		add(draft.Note{Grave: true, Title: w.Label + " is outside its range", Text: sentence(w.Why) + " The nearest value that can be drafted is drawn.",
+			Fix: draft.Settings{w.Key: nil}, FixLabel: "Use the default"}, false)
+	}
+	for _, grave := range []bool{true, false} {
+		for _, n := range l.Stage.Draft.Notes {
+			if n.Grave == grave {
+				add(n, false)
+			}
+		}
+		if grave {
+			for _, c := range l.Stage.Draft.Cautions {
+				if c == caution.Lacing {
+					add(draft.Note{Title: c.Title, Text: c.Text}, true)
+				}
+			}
+		}
+	}
+	for _, c := range l.Stage.Draft.Cautions {
+		if c != caution.Lacing {
+			add(draft.Note{Title: c.Title, Text: c.Text}, true)
+		}
+	}
+	return out
+}
