@@ -5,7 +5,10 @@
 // round and has a positive area. A line is an open slice of points.
 package plane
 
-import "math"
+import (
+	"math"
+	"sort"
+)
 
 // Tolerance is how far a flattened curve may stand from the true one, mm.
 const Tolerance = 0.02
@@ -191,6 +194,39 @@ func Turned(line []Point, degrees float64) []Point {
 		out[i] = Point{p.X*c - p.Y*s, p.X*s + p.Y*c}
 	}
 	return out
+}
+
+// Beside is a line moved to its left by d (to its right when negative), as a
+// second line drawn along it; sharp bends are not mended.
+func Beside(line []Point, d float64) []Point {
+	out := make([]Point, len(line))
+	for i, p := range line {
+		a, b := line[max(i-1, 0)], line[min(i+1, len(line)-1)]
+		out[i] = p.Add(b.Sub(a).Unit().Left().Times(d))
+	}
+	return out
+}
+
+// Middle is a point inside a polygon at half its height: a share of the way
+// across the widest stretch there.
+func Middle(poly []Point, share float64) Point {
+	b := BoxOf(poly)
+	y := b.Centre().Y + b.Height()*1e-4
+	var xs []float64
+	for i, p := range poly {
+		q := poly[(i+1)%len(poly)]
+		if (p.Y > y) != (q.Y > y) {
+			xs = append(xs, p.X+(q.X-p.X)*(y-p.Y)/(q.Y-p.Y))
+		}
+	}
+	sort.Float64s(xs)
+	best, at := -1.0, b.Centre()
+	for i := 0; i+1 < len(xs); i += 2 {
+		if w := xs[i+1] - xs[i]; w > best {
+			best, at = w, Point{xs[i] + w*share, y}
+		}
+	}
+	return at
 }
 
 // Box is the smallest upright rectangle round the points.

@@ -360,7 +360,7 @@ type figureGirth struct{ MM, By float64 }
 func (s *Server) figureStation(c *gin.Context) {
 	s.station(c, "figure", 0, func(st *store.Store, p *page) error {
 		v := p.E
-		f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit}.Draw()}
+		f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, Across: 560}.Draw()}
 		for _, l := range []figure.Level{figure.Bust, figure.Waist, figure.Hip} {
 			f.Above = append(f.Above, svg.FromAbove(v.Bare, v.Dressed(), l, p.Unit))
 		}

@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/ensemble"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
@@ -49,7 +50,27 @@ func (s *Server) addLayer(c *gin.Context) {
 	s.done(c, fmt.Sprintf("/ensembles/%d/layers", e))
 }
 
-// ofEnsemble runs a change of a layer, which must belong to the ensemble of
+// unseen are the first drafts of layers that none has been noted of.
+func (s *Server) unseen(e store.Ensemble) map[uint]ensemble.Snapshot {
+	fresh := map[uint]ensemble.Snapshot{}
+	for _, l := range e.Layers {
+		if len(l.Seen.Dimensions) == 0 {
+			_, stages, err := ensemble.Walk(planOf(e))
+			if err != nil {
+				return nil
+			}
+			for i := range stages {
+				if stages[i].Err == nil && len(e.Layers[i].Seen.Dimensions) == 0 {
+					fresh[e.Layers[i].ID] = stages[i].Snapshot()
+				}
+			}
+			return fresh
+		}
+	}
+	return fresh
+}
+
+// change runs a change of a layer, which must belong to the ensemble of
 // the address.
 func (s *Server) change(c *gin.Context, do func(st *store.Store, layer store.Layer) error) bool {
 	st, release := s.data()
@@ -59,7 +80,11 @@ func (s *Server) change(c *gin.Context, do func(st *store.Store, layer store.Lay
 		err = store.ErrGone
 		for _, l := range e.Layers {
 			if l.ID == id(c, "layer") {
-				err = do(st, l)
+				// What is there before the change is on record, so that the
+				// layers outside it can be compared with it afterwards.
+				if err = st.See(c, s.unseen(e)); err == nil {
+					err = do(st, l)
+				}
 			}
 		}
 	}
@@ -276,7 +301,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			// it has changed unseen.
 			p.E = s.view(c, st, e, l.ID, p.Unit)
 			if p.E.Layer.Stage.Err == nil && !p.E.Layer.Row.Made {
-				if err := st.See(c, map[uint]ensembleSnapshot{l.ID: p.E.Layer.Stage.Snapshot()}); err != nil {
+				if err := st.See(c, map[uint]ensemble.Snapshot{l.ID: p.E.Layer.Stage.Snapshot()}); err != nil {
 					return err
 				}
 				if e, err = st.Ensemble(c, l.EnsembleID); err != nil {
@@ -296,7 +321,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			}
 			fields[f.Key] = h
 		}
-		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "margin", "stack", "tape", "truing", "headline")
+		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "headline")
 		return nil
 	})
 }

@@ -7,7 +7,6 @@ import (
 	"net/http"
 	"time"
 
-	"ardentgusset/core/ensemble"
 	"ardentgusset/core/lay"
 	"ardentgusset/internal/formats/patternjson"
 	"ardentgusset/internal/formats/pdf"
@@ -15,8 +14,6 @@ import (
 
 	"github.com/gin-gonic/gin"
 )
-
-type ensembleSnapshot = ensemble.Snapshot
 
 // patience is how long a page waits for a lay before it is shown without it.
 const patience = 80 * time.Millisecond

@@ -102,6 +102,8 @@ var functions = template.FuncMap{
 	"day":     func(t time.Time) string { return t.Format("Mon 2 January") },
 	"lower":   strings.ToLower,
 	"number":  func(x float64) string { return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) },
+	// metres are rounded up to what is sold.
+	"metres": func(m float64) string { return strconv.FormatFloat(math.Ceil(m*10-1e-9)/10, 'f', -1, 64) + " m" },
 	"yards": func(m float64) string {
 		return (measure.Length(m) * measure.Metre).Bought(measure.IN).AsBought(measure.IN)
 	},
@@ -186,8 +188,8 @@ type layerView struct {
 
 type noteView struct {
 	draft.Note
-	Key      string // tells the notes of a page apart
 	Caution  bool
+	Urgent   bool   // stands above everything else
 	Settings string // of the fix, as JSON
 }
 
@@ -235,7 +237,6 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 	if t, err := time.Parse("2006-01-02", e.EventDate); err == nil {
 		v.HasEvent, v.Event, v.Days = true, t.Format("Mon 2 January"), work.DaysUntil(s.opt.Now(), t)
 	}
-	fresh := map[uint]ensemble.Snapshot{}
 	for i := range v.Stages {
 		rec := e.Layers[i]
 		stage := &v.Stages[i]
@@ -243,8 +244,6 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 			Made: rec.State == store.Cut || rec.State == store.Sewn || rec.State == store.WornNow}
 		if stage.Err != nil {
 			row.Err = sentence(stage.Err.Error())
-		} else if len(rec.Seen.Dimensions) == 0 {
-			fresh[rec.ID] = stage.Snapshot()
 		} else if changes := ensemble.Changes(rec.Seen, stage.Snapshot()); len(changes) > 0 {
 			row.Stale, row.Change = true, ensemble.Say(changes, u)
 		}
@@ -264,7 +263,7 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		v.Stack = append([]stackRow{row}, v.Stack...)
 	}
 	// A layer drafted for the first time has been taken note of as it is.
-	if err := st.See(ctx, fresh); err != nil {
+	if err := st.See(ctx, s.unseen(e)); err != nil {
 		s.opt.Log.Warn("a first draft could not be noted", "error", err.Error())
 	}
 	for i := range v.Stack {
@@ -397,7 +396,7 @@ func (v *ensembleView) Dressed() []svg.Dressed {
 func notesOf(l *layerView) []noteView {
 	var out []noteView
 	add := func(n draft.Note, caution bool) {
-		v := noteView{Note: n, Caution: caution, Key: strings.ToLower(strings.ReplaceAll(n.Title, " ", "-"))}
+		v := noteView{Note: n, Caution: caution, Urgent: n.Grave}
 		if n.Fix != nil {
 			v.Settings = encode(n.Fix)
 		}
@@ -417,6 +416,7 @@ func notesOf(l *layerView) []noteView {
 			for _, c := range l.Stage.Draft.Cautions {
 				if c == caution.Lacing {
 					add(draft.Note{Title: c.Title, Text: c.Text}, true)
+					out[len(out)-1].Urgent = true
 				}
 			}
 		}

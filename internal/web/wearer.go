@@ -40,7 +40,6 @@ type readingField struct {
 	Other     string // in the other unit
 	Estimated bool
 	Estimate  string
-	Spread    string
 	Reason    figure.Reason
 	Note      string
 }
@@ -83,7 +82,7 @@ func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, wor
 			fd.Note = notes[m.Key]
 			if t, ok := f.Taken(m.Key); ok && fd.MM == 0 {
 				fd.Estimated, fd.Reason = t.Estimated, t.Reason
-				fd.Estimate, fd.Spread = t.Value.In(u), t.Spread.In(u)
+				fd.Estimate = t.Value.Bare(u) + " ± " + t.Spread.In(u)
 			}
 		}
 		v.Total++
@@ -93,7 +92,7 @@ func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, wor
 			v.Fields = append(v.Fields, fd)
 		}
 	}
-	v.Stand = svg.Stand{Bare: f, Unit: u, Marks: true}.Draw()
+	v.Stand = svg.Stand{Bare: f, Unit: u, Marks: true, Across: 560}.Draw()
 	if h, ok := st.LastAction(c, store.OfWearer, w.ID); ok {
 		v.Undo = h.Label
 	}
@@ -193,6 +192,10 @@ func (s *Server) setReading(c *gin.Context) {
 	if len(typed) > 80 {
 		typed = typed[:80]
 	}
+	if err := s.noteEnsemblesOf(c, st, wearer); err != nil {
+		s.fail(c, err)
+		return
+	}
 	if err := st.SetReading(c, wearer, key, worn, value, was, typed); err != nil {
 		s.fail(c, err)
 		return
@@ -219,7 +222,7 @@ func estimateText(f readingField) string {
 	if !f.Estimated {
 		return ""
 	}
-	return fmt.Sprintf("estimated %s ± %s", f.Estimate, f.Spread)
+	return "estimated " + f.Estimate
 }
 
 func (s *Server) deleteWearer(c *gin.Context) {
@@ -240,4 +243,21 @@ func (s *Server) undoWearer(c *gin.Context) {
 		return
 	}
 	s.back(c)
+}
+
+// noteEnsemblesOf records the drafts of everything a wearer wears before the
+// wearer's readings change.
+func (s *Server) noteEnsemblesOf(c *gin.Context, st *store.Store, wearer uint) error {
+	all, err := st.Ensembles(c)
+	if err != nil {
+		return err
+	}
+	for _, e := range all {
+		if e.WearerID == wearer {
+			if err := st.See(c, s.unseen(e)); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }

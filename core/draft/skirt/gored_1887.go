@@ -30,9 +30,10 @@ func (Gored) About() draft.About {
 	}
 }
 
-// Steepest is what one gore edge takes in between hip and waist before darts
-// help it, mm (from memory: more pulls the seam off its line).
-const steepest, largestDart = 20.0, 28.0
+// steepest is what one gore edge takes in between hip and waist before darts
+// help it; darts are between the smallest and the largest, mm (from memory:
+// more pulls the seam off its line, less is not worth a dart).
+const steepest, smallestDart, largestDart = 20.0, 12.0, 28.0
 
 func (Gored) Parameters() []draft.Parameter {
 	return []draft.Parameter{
@@ -104,7 +105,7 @@ func widthsOf(on figure.Figure, v draft.Values) widths {
 // can't be less.
 func clothAtHip(on figure.Figure, v draft.Values) float64 {
 	w := widthsOf(on, v)
-	return 2 * (w.frontHip + w.backCloth + steepest)
+	return 2 * (w.frontHip + w.backCloth + steepest + smallestDart)
 }
 
 // free is what stays unpleated beside the seam for the placket, mm.
@@ -230,7 +231,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	inDarts := (surplus - take*edges) / float64(n+1)
 	darts := int(math.Ceil(inDarts/largestDart - 1e-9))
 	intake := 0.0
-	if inDarts < 2 { // not worth a dart: the edges take it
+	if inDarts < smallestDart { // the edges take it
 		take, darts, inDarts = surplus/edges, 0, 0
 	}
 	if darts > 0 {

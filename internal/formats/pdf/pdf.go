@@ -245,7 +245,7 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 		case m.Width > 0:
 			// Both sides of the bone or busk.
 			for _, side := range []float64{-0.5, 0.5} {
-				s.polyline(shift(m.Path, side*m.Width), via, false)
+				s.polyline(plane.Beside(m.Path, side*m.Width), via, false)
 			}
 		default:
 			s.polyline(m.Path, via, false)
@@ -262,7 +262,7 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 	b := plane.BoxOf(outline)
 	c := b.Centre()
 	half := math.Min(b.Height()*0.3, 130)
-	g := plane.Pt(c.X+b.Width()*0.17, c.Y)
+	g := plane.Middle(outline, 0.58)
 	up, down := g.Add(plane.Pt(0, half)), g.Add(plane.Pt(0, -half))
 	s.SetLineWidth(0.25)
 	s.polyline([]plane.Point{up.Add(plane.Pt(-2, -4)), up, up.Add(plane.Pt(2, -4))}, via, false)
@@ -272,16 +272,6 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 	size := math.Min(11, math.Max(5, math.Min(b.Width(), b.Height())*0.12))
 	s.text(x-6, y, size, "B", p.Name)
 	s.text(x-6, y+size*0.45, size*0.8, "", p.CutNote())
-}
-
-// shift moves a line sideways by d.
-func shift(line []plane.Point, d float64) []plane.Point {
-	out := make([]plane.Point, len(line))
-	for i, p := range line {
-		a, b := line[max(i-1, 0)], line[min(i+1, len(line)-1)]
-		out[i] = p.Add(b.Sub(a).Unit().Left().Times(d))
-	}
-	return out
 }
 
 // The lines that occur, for the legend.

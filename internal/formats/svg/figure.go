@@ -12,10 +12,11 @@ import (
 // Stand draws a figure on a dressmaker's stand, front and side, true to its
 // own proportions, with every measurement where it is taken.
 type Stand struct {
-	Bare  figure.Figure
-	Worn  []Dressed // from the skin out; none for the measuring page
-	Unit  measure.Unit
-	Marks bool // the measurements are drawn
+	Bare   figure.Figure
+	Worn   []Dressed // from the skin out; none for the measuring page
+	Unit   measure.Unit
+	Marks  bool    // the measurements are drawn
+	Across float64 // how wide it will be shown, CSS pixels; 0 for 440
 	// FrontOnly leaves out the side view, the levels and all lettering.
 	FrontOnly bool
 }
@@ -42,13 +43,14 @@ func form(f figure.Figure, deg float64) []plane.Point {
 	side := math.Abs(math.Mod(deg, 180)-90) < 1
 	if side {
 		half := f.Length("across_back")/2 + 12
-		out = append(out, plane.Pt(math.Max(chest*0.99, half*0.98), top+10), plane.Pt(half, (top+shoulder)/2), plane.Pt(half*1.01, shoulder+36), plane.Pt(half*0.93, shoulder+12), plane.Pt(62, shoulder-24), plane.Pt(56, shoulder-58))
+		out = append(out, plane.Pt(chest*0.97, top+8), plane.Pt(half*0.86, (top+shoulder)/2+14), plane.Pt(half*0.9, shoulder+62), plane.Pt(half*0.99, shoulder+26),
+			plane.Pt(half*0.92, shoulder+8), plane.Pt(half*0.55, shoulder-16), plane.Pt(66, shoulder-36), plane.Pt(56, shoulder-56), plane.Pt(54, shoulder-82))
 	} else {
 		lean := 1.0
 		if deg == 180 {
 			lean = 1.06
 		}
-		out = append(out, plane.Pt(chest*0.97*lean, top), plane.Pt(chest*0.8*lean, (top+shoulder)/2), plane.Pt(chest*0.62*lean, shoulder+14), plane.Pt(54, shoulder-22), plane.Pt(50, shoulder-58))
+		out = append(out, plane.Pt(chest*0.97*lean, top), plane.Pt(chest*0.8*lean, (top+shoulder)/2), plane.Pt(chest*0.6*lean, shoulder+10), plane.Pt(58, shoulder-34), plane.Pt(52, shoulder-56), plane.Pt(50, shoulder-82))
 	}
 	return out
 }
@@ -57,34 +59,43 @@ func form(f figure.Figure, deg float64) []plane.Point {
 func (s Stand) Draw() string {
 	f := s.Bare
 	floor := f.Length("waist_to_floor_side")
-	top := -f.Length("back_waist_length") - 60
-	half := 330.0
+	top := -f.Length("back_waist_length") - 64
+	half := 300.0
+	if s.Marks {
+		half = 400
+	}
 	for _, w := range s.Worn {
 		for _, h := range w.Wear.Hang {
 			half = math.Max(half, h.Girth/(2*math.Pi)*1.12+40)
 		}
 	}
 	gap := 40.0
-	width, height := 4*half+gap, floor-top+110
+	width, height := 4*half+gap, floor-top+130
 	if s.FrontOnly {
 		width, height = 2*half, floor-top+40
 	}
-	unit := math.Max(width/760, height/640)
+	if s.Across == 0 {
+		s.Across = 440
+	}
+	unit := math.Max(width/s.Across, height/(s.Across*1.35))
+	if !s.FrontOnly {
+		height = floor - top + 34 + 46*unit // room for the name of the view
+	}
 	var d drawing
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="stand" role="img" aria-label="The figure, front and side" viewBox="%s %s %s %s">`, n(-half), n(top-30), n(width), n(height))
-	s.view(&d, "front", 90, 270, 0, unit, floor)
+	s.view(&d, "front", 90, 270, 0, unit, floor, half)
 	if s.FrontOnly {
 		d.put(`</svg>`)
 		return d.String()
 	}
-	s.view(&d, "from the left side", 0, 180, 2*half+gap, unit, floor)
+	s.view(&d, "from the left side", 0, 180, 2*half+gap, unit, floor, half)
 	d.put(`</svg>`)
 	return d.String()
 }
 
 // view draws one view about x: a is the bearing on its right hand of the
 // page, b on its left.
-func (s Stand) view(d *drawing, name string, a, b, x, unit, floor float64) {
+func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64) {
 	f := s.Bare
 	d.put(`<g transform="translate(%s 0)">`, n(x))
 	end := f.Drop(figure.Hip) + 130
@@ -100,9 +111,9 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor float64) {
 	}
 	d.put(`<path class="form" d="%s"/>`, closed(f))
 	last := f
-	for _, w := range s.Worn {
+	for i, w := range s.Worn {
 		last = w.After
-		s.garment(d, w, a, b)
+		s.garment(d, i, a, b)
 	}
 	if len(s.Worn) > 0 {
 		d.put(`<path class="form-bare" d="%s"/>`, closed(f))
@@ -131,69 +142,86 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor float64) {
 		}
 	}
 	if s.Marks {
-		s.lengths(d, name, unit, floor)
+		s.lengths(d, name, unit, floor, half)
 	}
 	d.put(`<text class="view" x="0" y="%s" font-size="%s">%s</text></g>`, n(floor+34*unit), n(13*unit), esc(name))
 }
 
-// garment draws a layer's outline in one view: close to the body as far as
-// it covers it, and hanging free below.
-func (s Stand) garment(d *drawing, w Dressed, a, b float64) {
-	top, bottom := w.Wear.Reach()
+// reach is how far a layer's outline stands from the axis at a drop and a
+// bearing: close over the figure as far as the cloth is held, and where it
+// hangs free, out to the outline of the hanging cloth.
+func (w Dressed) reach(drop, deg float64) float64 {
+	sec := w.After.At(drop)
+	r := sec.Reach(deg)
+	for i := 1; i < len(w.Wear.Hang); i++ {
+		p, q := w.Wear.Hang[i-1], w.Wear.Hang[i]
+		if drop >= p.Drop && drop <= q.Drop {
+			k := (drop - p.Drop) / (q.Drop - p.Drop)
+			g := p.Girth + (q.Girth-p.Girth)*k
+			// Hanging cloth is rounder than the body it hangs from.
+			round := math.Min(math.Max(drop/700, 0), 1)
+			round = round * round * (3 - 2*round)
+			return math.Max(r, g*(r/sec.Girth()*(1-round)+round/(2*math.Pi)))
+		}
+	}
+	return r
+}
+
+// garment draws a layer's outline in one view. What is worn over it holds it
+// in.
+func (s Stand) garment(d *drawing, i int, a, b float64) {
+	w := s.Worn[i]
 	if len(w.Wear.Cover) == 0 {
 		return
 	}
+	top, bottom := w.Wear.Reach()
 	limit, _ := w.After.Span()
-	top = math.Max(top, limit+40)
-	reach := func(drop, deg float64) float64 {
-		sec := w.After.At(drop)
-		r := sec.Reach(deg)
-		for i := 1; i < len(w.Wear.Hang); i++ {
-			p, q := w.Wear.Hang[i-1], w.Wear.Hang[i]
-			if drop >= p.Drop && drop <= q.Drop {
-				k := (drop - p.Drop) / (q.Drop - p.Drop)
-				g := p.Girth + (q.Girth-p.Girth)*k
-				return math.Max(r, r*(1-k)*g/sec.Girth()+k*g/(2*math.Pi)*(0.4*r*2*math.Pi/sec.Girth()+0.6))
+	top = math.Max(top, limit+30)
+	held := func(drop, deg float64) float64 {
+		r := w.reach(drop, deg)
+		for _, o := range s.Worn[i+1:] {
+			if t, b := o.Wear.Reach(); drop >= t-30 && drop <= b && len(o.Wear.Cover) > 0 {
+				r = math.Min(r, o.reach(drop, deg))
 			}
 		}
 		return r
 	}
 	var right, left []plane.Point
-	steps := int(math.Max(6, math.Ceil((bottom-top)/30)))
-	for i := range steps + 1 {
-		drop := top + (bottom-top)*float64(i)/float64(steps)
-		right = append(right, plane.Pt(reach(drop, a), drop))
-		left = append(left, plane.Pt(-reach(drop, b), drop))
+	steps := int(math.Max(6, math.Ceil((bottom-top)/14)))
+	for k := range steps + 1 {
+		drop := top + (bottom-top)*float64(k)/float64(steps)
+		right = append(right, plane.Pt(held(drop, a), drop))
+		left = append(left, plane.Pt(-held(drop, b), drop))
 	}
 	d.put(`<path class="garment dye-%s" data-layer="%s" d="%s%sZ"/>`, esc(w.Colour), esc(w.ID), smooth(right, true), smooth(plane.Reversed(left), false))
 }
 
 // lengths draws the upright measurements beside the form.
-func (s Stand) lengths(d *drawing, view string, unit, floor float64) {
+func (s Stand) lengths(d *drawing, view string, unit, floor, half float64) {
 	f := s.Bare
 	line := func(key, label string, x, from, to float64) {
 		t := 5 * unit
-		d.put(`<g class="span" data-measure="%s"><path d="M%s %s L%s %s M%s %s L%s %s M%s %s L%s %s"/><text x="%s" y="%s" font-size="%s">%s</text></g>`, key,
-			n(x), n(from), n(x), n(to), n(x-t), n(from), n(x+t), n(from), n(x-t), n(to), n(x+t), n(to), n(x-6*unit), n((from+to)/2+4*unit), n(11*unit), esc(label))
+		d.put(`<g class="span" data-measure="%s"><path d="M%s %s L%s %s M%s %s L%s %s M%s %s L%s %s"/><text transform="translate(%s %s) rotate(-90)" font-size="%s">%s</text></g>`, key,
+			n(x), n(from), n(x), n(to), n(x-t), n(from), n(x+t), n(from), n(x-t), n(to), n(x+t), n(to), n(x-4*unit), n((from+to)/2), n(11*unit), esc(label))
 	}
 	shoulder := -f.Length("back_waist_length")
-	left := -(f.Length("across_back")/2 + 34*unit)
+	left := -(f.Length("across_back")/2 + 10*unit)
 	if view == "front" {
-		line("waist_to_underbust", "", left+16*unit, f.Drop(figure.Underbust), 0)
-		line("waist_to_bust", "to bust", left-8*unit, f.Drop(figure.Bust), 0)
-		line("front_length", "front length", left-64*unit, shoulder-20, 0)
-		line("waist_to_high_hip", "", left+16*unit, 0, f.Drop(figure.HighHip))
-		line("waist_to_hip", "to hip", left-8*unit, 0, f.Drop(figure.Hip))
-		line("waist_to_knee", "to knee", left-64*unit, 0, f.Drop(figure.Knee))
-		line("waist_to_floor_front", "to floor", 34*unit, 0, floor)
+		line("waist_to_underbust", "", left, f.Drop(figure.Underbust), 0)
+		line("waist_to_bust", "to bust", left-18*unit, f.Drop(figure.Bust), 0)
+		line("front_length", "front length", left-36*unit, shoulder-20, 0)
+		line("waist_to_high_hip", "", left, 0, f.Drop(figure.HighHip))
+		line("waist_to_hip", "to hip", left-18*unit, 0, f.Drop(figure.Hip))
+		line("waist_to_knee", "to knee", left-36*unit, 0, f.Drop(figure.Knee))
+		line("waist_to_floor_front", "front to floor", 30*unit, 0, floor)
 		d.put(`<path class="span" data-measure="across_back" d="M%s %s L%s %s"/>`, n(-f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2), n(f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2))
 		d.put(`<ellipse class="span" data-measure="upper_arm_girth" cx="%s" cy="%s" rx="16" ry="42"/>`, n(f.Length("across_back")/2+14), n(shoulder+95))
-		line("height", "", -310, -f.Length("back_waist_length")-60, floor)
+		line("height", "height", left-56*unit, -f.Length("back_waist_length")-60, floor)
 		return
 	}
 	back := -(f.At(f.Drop(figure.Hip)).Reach(180) + 30*unit)
 	line("back_waist_length", "back", back, shoulder-20, 0)
-	line("waist_to_floor_back", "to floor", back, 0, floor)
+	line("waist_to_floor_back", "back to floor", back, 0, floor)
 	line("waist_to_floor_side", "to floor", 26*unit, 0, floor)
 }
 
@@ -206,8 +234,9 @@ func FromAbove(bare figure.Figure, worn []Dressed, level figure.Level, unit meas
 	for _, w := range worn {
 		outer = w.After.At(drop)
 	}
-	half := math.Max(outer.Breadth(), bare.At(drop).Breadth())/2 + 34
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="above" role="img" aria-label="Section at the %s, from above" viewBox="%s %s %s %s">`, esc(level.Label()), n(-half), n(-half*0.92), n(2*half), n(2*half*0.92))
+	half := math.Max(outer.Breadth(), bare.At(drop).Breadth())/2 + 12
+	px := 2 * half / 140 // it is shown about 140 CSS pixels across
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="above" role="img" aria-label="Section at the %s, from above" viewBox="%s %s %s %s">`, esc(level.Label()), n(-half), n(-half*0.85), n(2*half), n(2*half*0.85+16*px))
 	up := func(s figure.Section) []plane.Point {
 		p := s.Outline()
 		for i := range p {
@@ -219,7 +248,7 @@ func FromAbove(bare figure.Figure, worn []Dressed, level figure.Level, unit meas
 		d.put(`<path class="garment dye-%s" data-layer="%s" d="%s"/>`, esc(worn[i].Colour), esc(worn[i].ID), path(up(worn[i].After.At(drop)), true))
 	}
 	d.put(`<path class="form-bare" d="%s"/>`, path(up(bare.At(drop)), true))
-	d.put(`<text class="num" x="0" y="-4" font-size="15">%s</text><text class="what" x="0" y="14" font-size="12">%s, bare %s</text><text class="what" x="0" y="%s" font-size="11">front</text></svg>`,
-		esc(measure.Length(outer.Girth()).In(unit)), esc(level.Label()), esc(measure.Length(bare.At(drop).Girth()).In(unit)), n(half*0.9))
+	d.put(`<text class="what" x="0" y="%s" font-size="%s">%s</text><text class="num" x="0" y="%s" font-size="%s">%s</text><text class="what" x="0" y="%s" font-size="%s">bare %s</text><text class="what" x="0" y="%s" font-size="%s">front</text></svg>`,
+		n(-13*px), n(12*px), esc(level.Label()), n(3*px), n(14*px), esc(measure.Length(outer.Girth()).In(unit)), n(17*px), n(11*px), esc(measure.Length(bare.At(drop).Girth()).In(unit)), n(half*0.85+12*px), n(10.5*px))
 	return d.String()
 }

@@ -35,14 +35,19 @@ func Lay(j lay.Job, r lay.Result, names map[string]string, dye string, unit meas
 		shape := find[p.ID].Shape(p)
 		b := plane.BoxOf(shape)
 		d.put(`<g class="laid" data-piece="%s"><path class="cut" d="%s"><title>%s</title></path>`, esc(p.ID), path(shape, true), esc(names[p.ID]))
-		c := b.Centre()
-		if !plane.Inside(shape, c) {
-			c = centroid(shape)
-		}
+		c := plane.Middle(shape, 0.5)
 		name := names[p.ID]
 		size := math.Min(12*px, math.Max(b.Width()/(0.62*float64(len([]rune(name)))+1), 0))
 		if size > 6.5*px && b.Height() > 16*px {
 			d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(c.X), n(-c.Y+size*0.35), n(size), esc(name))
+		}
+		// The grain runs along the cloth; what is turned across it says so by
+		// its arrow.
+		if find[p.ID].Turns[0] != 0 && b.Height() > 50*px {
+			half := math.Min(b.Width()*0.3, 60*px)
+			y := -c.Y - 14*px
+			d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %sM%s %sl%s %sl%s %s"/>`, n(c.X-half), n(y), n(2*half), n(-5*px), n(-3*px), n(5*px), n(3*px), n(-5*px), n(3*px),
+				n(c.X-half+5*px), n(y-3*px), n(-5*px), n(3*px), n(5*px), n(3*px))
 		}
 		if p.Mirrored {
 			d.put(`<text class="small" x="%s" y="%s" font-size="%s">mirrored</text>`, n(c.X), n(-c.Y+12*px+size*0.35), n(9*px))
@@ -68,12 +73,4 @@ func Lay(j lay.Job, r lay.Result, names map[string]string, dye string, unit meas
 	d.put(`<path class="needed" d="M%s %s V%s"/><text class="needed-name" x="%s" y="%s" font-size="%s">%s</text>`, n(length), n(-w-8*px), n(10*px), n(length), n(-w-10*px), n(12*px), esc(measure.Length(r.Length).In(unit)))
 	d.put(`</svg>`)
 	return d.String()
-}
-
-func centroid(poly []plane.Point) plane.Point {
-	var c plane.Point
-	for _, p := range poly {
-		c = c.Add(p)
-	}
-	return c.Times(1 / float64(len(poly)))
 }

@@ -28,7 +28,7 @@ type spot struct {
 // Draw draws the pieces in rows, each with its name below.
 func (s Sheet) Draw(pieces []pattern.Piece) string {
 	if s.Width == 0 {
-		s.Width, s.Height = 900, 560
+		s.Width, s.Height = 640, 470
 	}
 	spots, w, h, unit := s.arrange(pieces)
 	var d drawing
@@ -63,15 +63,17 @@ func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64
 		return spots, w, h, 1
 	}
 	best := math.Inf(1)
-	for k := 1; k <= 8; k++ {
-		limit := math.Max(widest*1.001, sum*1.25/float64(k))
-		guess := sum / s.Width / float64(k)
-		for range 4 { // lettering takes room in proportion to the scale it makes
-			sp, sw, sh := rows(pieces, limit, guess)
-			guess = math.Max(sw/s.Width, sh/s.Height)
-			if guess < best {
-				best, spots, w, h, unit = guess, sp, sw, sh, guess
-			}
+	for k := 2; k <= 16; k++ {
+		limit := math.Max(widest*1.001, sum*2.5/float64(k))
+		guess := sum / s.Width / float64(k) * 2
+		// Lettering takes room in proportion to the scale it makes.
+		for range 12 {
+			_, sw, sh := rows(pieces, limit, guess)
+			guess = math.Max(guess*0.7, math.Max(sw/s.Width, sh/s.Height))
+		}
+		sp, sw, sh := rows(pieces, limit, guess)
+		if guess < best {
+			best, spots, w, h, unit = guess, sp, sw, sh, guess
 		}
 	}
 	return spots, w, h, unit
@@ -81,15 +83,30 @@ func rows(pieces []pattern.Piece, limit, unit float64) (spots []spot, w, h float
 	gap, label := 26*unit, 44*unit
 	x, y, tall := gap, gap, 0.0
 	row := 0
-	drop := func() { // bottoms of a row stand on one line
+	// Pieces of a row stand on one line, or hang from one waist level when
+	// all of them have one.
+	drop := func() {
+		waisted := true
+		above, below := 0.0, 0.0
+		for _, sp := range spots[row:] {
+			waisted = waisted && hasWaist(sp.p)
+			above, below = math.Max(above, sp.box.Max.Y), math.Max(below, -sp.box.Min.Y)
+		}
+		if waisted && above > 0 && below > 0 {
+			tall = above + below
+		}
 		for i := row; i < len(spots); i++ {
 			spots[i].y = y + tall - spots[i].box.Height()
+			if waisted && above > 0 && below > 0 {
+				spots[i].y = y + above - spots[i].box.Max.Y
+			}
 		}
 		row = len(spots)
 	}
 	for i := range pieces {
 		b := plane.BoxOf(pieces[i].CutLine())
-		room := math.Max(b.Width(), 96*unit)
+		letters := max(len([]rune(pieces[i].Name)), len(pieces[i].CutNote())-1)
+		room := math.Max(b.Width(), float64(letters)*7.2*unit)
 		if x > gap && x+room > limit+gap {
 			drop()
 			x, y, tall = gap, y+tall+label+gap*0.6, 0
@@ -101,6 +118,16 @@ func rows(pieces []pattern.Piece, limit, unit float64) (spots []spot, w, h float
 	}
 	drop()
 	return spots, w, y + tall + label
+}
+
+// hasWaist tells whether the waist level is drawn at the height 0 of a piece.
+func hasWaist(p *pattern.Piece) bool {
+	for _, m := range p.Marks {
+		if m.Kind == pattern.WaistLine && m.Path[0].Y == 0 {
+			return true
+		}
+	}
+	return false
 }
 
 func (s Sheet) piece(d *drawing, sp spot, unit float64) {
@@ -141,14 +168,16 @@ func (s Sheet) piece(d *drawing, sp spot, unit float64) {
 	if s.TrueScale {
 		f = 0.5
 	}
-	d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-sp.box.Min.Y+18*f), n(14*f), esc(p.Name))
-	d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text></g>`, n(mid), n(-sp.box.Min.Y+33*f), n(12*f), esc(p.CutNote()))
+	low := sp.box.Min.Y
+	d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-low+18*f), n(14*f), esc(p.Name))
+	d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text></g>`, n(mid), n(-low+33*f), n(12*f), esc(p.CutNote()))
 }
 
 func (s Sheet) mark(d *drawing, p *pattern.Piece, m pattern.Mark, unit float64) {
 	switch m.Kind {
 	case pattern.BoneLine, pattern.BuskLine:
-		d.put(`<path class="%s-bed" stroke-width="%s" d="%s"/><path class="%s" d="%s"><title>%s</title></path>`, m.Kind, n(m.Width), path(m.Path, false), m.Kind, path(m.Path, false), esc(m.Label))
+		bed := append(plane.Beside(m.Path, m.Width/2), plane.Reversed(plane.Beside(m.Path, -m.Width/2))...)
+		d.put(`<path class="%s-bed" d="%s"/><path class="%s" d="%s"><title>%s</title></path>`, m.Kind, path(bed, true), m.Kind, path(m.Path, false), esc(m.Label))
 	case pattern.Eyelet:
 		d.put(`<circle class="eyelet" cx="%s" cy="%s" r="%s"/>`, n(m.Path[0].X), n(-m.Path[0].Y), n(m.Width/2))
 	default:
@@ -168,12 +197,7 @@ func (s Sheet) mark(d *drawing, p *pattern.Piece, m pattern.Mark, unit float64) 
 // grain draws the grain arrow where the piece is widest.
 func (s Sheet) grain(d *drawing, p *pattern.Piece, outline []plane.Point, unit float64) {
 	b := plane.BoxOf(outline)
-	c := b.Centre()
-	// Step aside from whatever is drawn down the middle.
-	c.X += b.Width() * 0.17
-	if !plane.Inside(outline, c) {
-		c.X = b.Centre().X
-	}
+	c := plane.Middle(outline, 0.58)
 	half := math.Min(b.Height()*0.3, 130)
 	up, down := plane.Pt(c.X, c.Y+half), plane.Pt(c.X, c.Y-half)
 	a := math.Min(7*unit, half*0.4)
@@ -188,7 +212,7 @@ func (s Sheet) grain(d *drawing, p *pattern.Piece, outline []plane.Point, unit f
 
 func (s Sheet) dimensions(d *drawing, p *pattern.Piece, unit float64) {
 	for _, e := range p.Edges {
-		if e.Length() < 26*unit {
+		if b := plane.BoxOf(p.CutLine()); e.Length() < 46*unit || math.Min(b.Width(), b.Height()) < 48*unit {
 			continue
 		}
 		at, dir := plane.Along(e.Line, e.Length()/2)
@@ -236,5 +260,5 @@ func Legend(pieces []pattern.Piece) []Line {
 
 // lineLanguage styles a sheet that leaves the program, in ink only.
 const lineLanguage = `path{fill:none;stroke:#1e2130;stroke-width:.5}.cut{stroke-width:.9}.sew{stroke-dasharray:4 2}.bound{stroke-dasharray:none;stroke-width:1.1}` +
-	`.on-fold{stroke-dasharray:10 2 2 2}.face{stroke:none}.waist{stroke-dasharray:.5 2}.bone-bed,.busk-bed{stroke:#bbb;opacity:.5}.gather{stroke-dasharray:1.5 1.5}` +
+	`.on-fold{stroke-dasharray:10 2 2 2}.face{stroke:none}.waist{stroke-dasharray:.5 2}.bone-bed,.busk-bed{fill:#bbb;stroke:none;opacity:.5}.gather{stroke-dasharray:1.5 1.5}` +
 	`.fold{stroke-dasharray:8 2 2 2}.pleat-to{stroke-dasharray:3 3}.eyelet{fill:none;stroke:#1e2130;stroke-width:.5}text{font-family:sans-serif;text-anchor:middle;fill:#1e2130}`

@@ -39,7 +39,7 @@ func Tape(pins []Pin, unit measure.Unit) string {
 		x, tall := at(float64(k)*step), 7.0
 		if k%major == 0 {
 			tall = 12
-			d.put(`<text class="figure" x="%s" y="50" font-size="12">%s</text>`, n(x+4), measure.Length(float64(k)*step).Bare(unit))
+			d.put(`<text class="numeral" x="%s" y="50" font-size="12">%s</text>`, n(x+4), measure.Length(float64(k)*step).Bare(unit))
 		}
 		d.put(`<path class="mark" d="M%s 26v%s"/>`, n(x), n(tall))
 	}

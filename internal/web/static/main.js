@@ -21,6 +21,9 @@ document.addEventListener("click", (e) => {
   if (e.target.closest("#ask-keys")) document.getElementById("keys").showModal();
 });
 
+// On a narrow page the station in hand may lie off the edge of the row.
+document.querySelector(".stations [aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
+
 // A lay that was not ready when the page was drawn is fetched when it is.
 const pending = document.querySelector(".pending[data-wait], .pending[data-reload]");
 if (pending) {

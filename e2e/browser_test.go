@@ -1,0 +1,261 @@
+// Package e2e drives the real interface in a real browser.
+package e2e
+
+import (
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"fmt"
+	"net"
+	"net/url"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"ardentgusset/internal/demo"
+	"ardentgusset/internal/store"
+	"ardentgusset/internal/web"
+
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/log"
+	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/page"
+	"github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+)
+
+var allocator context.Context
+
+func TestMain(m *testing.M) {
+	found := false
+	for _, name := range []string{"chromium", "chromium-browser", "google-chrome"} {
+		if _, err := exec.LookPath(name); err == nil {
+			found = true
+		}
+	}
+	if !found {
+		fmt.Println("no Chromium on this machine: the browser tests are skipped")
+		if os.Getenv("CI") != "" {
+			os.Exit(1)
+		}
+		os.Exit(0)
+	}
+	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true), chromedp.Flag("hide-scrollbars", true))
+	var stop context.CancelFunc
+	allocator, stop = chromedp.NewExecAllocator(context.Background(), opts...)
+	code := m.Run()
+	stop()
+	os.Exit(code)
+}
+
+// today is the day of the tests: pictures and sums do not change overnight.
+var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
+
+// app starts the program on a fresh file, with demo data if asked.
+func app(t *testing.T, withDemo bool) string {
+	path := filepath.Join(t.TempDir(), "data.db")
+	st, err := store.Open(path)
+	require.NoError(t, err)
+	if withDemo {
+		require.NoError(t, demo.Fill(context.Background(), st, today))
+	}
+	srv, err := web.New(st, web.Options{Path: path, Loopback: true, Now: func() time.Time { return today }, Version: "test"})
+	require.NoError(t, err)
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	ctx, stop := context.WithCancel(context.Background())
+	ended := make(chan struct{})
+	go func() { _ = srv.Serve(ctx, l); close(ended) }()
+	t.Cleanup(func() { stop(); <-ended; _ = srv.Close() })
+	return "http://" + l.Addr().String()
+}
+
+// tab is a browser tab that remembers what went wrong in it and every
+// address it asked for.
+type tab struct {
+	*testing.T
+	ctx  context.Context
+	base string
+
+	mu       sync.Mutex
+	problems []string
+	asked    []string
+}
+
+func open(t *testing.T, base string) *tab {
+	b := &tab{T: t, base: base}
+	ctx, cancel := chromedp.NewContext(allocator, chromedp.WithListener(b.hear))
+	ctx, stop := context.WithTimeout(ctx, 90*time.Second)
+	b.ctx = ctx
+	t.Cleanup(func() {
+		stop()
+		cancel()
+		b.mu.Lock()
+		defer b.mu.Unlock()
+		if len(b.problems) > 0 {
+			t.Errorf("in the browser's console: %s", strings.Join(b.problems, "; "))
+		}
+		for _, a := range b.asked {
+			if !strings.HasPrefix(a, base) && !strings.HasPrefix(a, "data:") && !strings.HasPrefix(a, "about:") && !strings.HasPrefix(a, "blob:") {
+				t.Errorf("a request left the machine: %s", a)
+			}
+		}
+	})
+	b.do(func(ctx context.Context, tg *chromedp.Target) (chromedp.Void, error) {
+		_, err := cdp.Call(ctx, tg, log.Enable, cdp.Empty{})
+		return chromedp.Void{}, err
+	})
+	b.size(1280, 800)
+	return b
+}
+
+func (b *tab) hear(ev any) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	switch e := ev.(type) {
+	case *network.EventRequestWillBeSent:
+		b.asked = append(b.asked, e.Request.URL)
+	case *runtime.EventExceptionThrown:
+		b.problems = append(b.problems, fmt.Sprint(e.ExceptionDetails.Text, " ", e.ExceptionDetails.LineNumber))
+	case *runtime.EventConsoleAPICalled:
+		if e.Type == runtime.ConsoleAPICalledTypeError {
+			b.problems = append(b.problems, "console.error")
+		}
+	case *log.EventEntryAdded:
+		// An answer of 4xx to a wrong entry is no fault of the page.
+		if e.Entry.Level == log.EntryLevelError && e.Entry.Source != log.EntrySourceNetwork {
+			b.problems = append(b.problems, e.Entry.Text)
+		}
+	}
+}
+
+func (b *tab) do(steps ...chromedp.Action[chromedp.Void]) {
+	b.Helper()
+	require.NoError(b, chromedp.Do(b.ctx, steps...))
+}
+
+func (b *tab) size(w, h int64) { b.do(chromedp.EmulateViewport(w, h)) }
+
+func (b *tab) visit(path string) { b.Helper(); b.do(chromedp.Navigate(b.base + path)) }
+
+func js[T any](b *tab, script string) T {
+	b.Helper()
+	v, err := chromedp.Run(b.ctx, chromedp.Evaluate[T](script, chromedp.EvalAwaitPromise))
+	require.NoError(b, err, script)
+	return v
+}
+
+func quoted(s string) string {
+	q, _ := json.Marshal(s)
+	return string(q)
+}
+
+// until waits for a script to be true.
+func (b *tab) until(script string) {
+	b.Helper()
+	end := time.Now().Add(10 * time.Second)
+	for {
+		v, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool](`Boolean(`+script+`)`))
+		if err == nil && v {
+			return
+		}
+		if time.Now().After(end) {
+			text, _ := chromedp.Run(b.ctx, chromedp.Evaluate[string](`document.body.innerText.slice(0, 1500)`))
+			b.Fatalf("never true: %s (%v)\n%s", script, err, text)
+		}
+		time.Sleep(30 * time.Millisecond)
+	}
+}
+
+func (b *tab) sees(text string) {
+	b.Helper()
+	b.until(`document.body.innerText.includes(` + quoted(text) + `)`)
+}
+
+func (b *tab) text(sel string) string {
+	b.Helper()
+	return js[string](b, `document.querySelector(`+quoted(sel)+`).textContent.trim().replace(/\s+/g, " ")`)
+}
+
+func (b *tab) click(sel string) {
+	b.Helper()
+	b.until(`document.querySelector(` + quoted(sel) + `)`)
+	b.do(chromedp.Click(chromedp.CSS(sel)))
+}
+
+// enter types into a field in place of what is there and leaves it.
+func (b *tab) enter(sel, text string) {
+	b.Helper()
+	b.until(`document.querySelector(` + quoted(sel) + `)`)
+	b.do(chromedp.Focus(chromedp.CSS(sel)))
+	js[bool](b, `document.querySelector(`+quoted(sel)+`).select(), true`)
+	b.press("\b")
+	b.press(text)
+	b.press("\t")
+}
+
+func (b *tab) press(keys string) { b.Helper(); b.do(chromedp.KeyEvent(keys)) }
+
+// reply waits for the page that follows from a step.
+func (b *tab) reply(step func()) {
+	b.Helper()
+	js[bool](b, `(window.stillHere = true)`)
+	step()
+	b.until(`!window.stillHere && document.readyState === "complete"`)
+}
+
+func (b *tab) light(scheme string) {
+	b.do(func(ctx context.Context, tg *chromedp.Target) (chromedp.Void, error) {
+		_, err := cdp.Call(ctx, tg, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: scheme}}})
+		return chromedp.Void{}, err
+	})
+}
+
+func (b *tab) picture(file string) {
+	b.Helper()
+	js[bool](b, `document.fonts.ready.then(() => true)`)
+	shot, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+	require.NoError(b, err)
+	require.NoError(b, os.WriteFile(file, shot, 0o644))
+}
+
+// accessible runs axe-core and fails on whatever it finds serious.
+func (b *tab) accessible(name string) {
+	b.Helper()
+	axe, err := os.ReadFile("testdata/axe.min.js")
+	require.NoError(b, err)
+	if _, err := chromedp.Run(b.ctx, chromedp.Evaluate[any](string(axe)+"; 1")); err != nil {
+		b.Fatal(err)
+	}
+	found := js[string](b, `axe.run(document, {resultTypes: ["violations"]}).then(r => r.violations.filter(v => v.impact === "serious" || v.impact === "critical").map(v => v.id + ": " + v.nodes.slice(0, 3).map(n => n.html.slice(0, 140) + " " + (n.any[0]?.message || "")).join(" | ")).join("\n"))`)
+	if found != "" {
+		b.Errorf("%s: %s", name, found)
+	}
+}
+
+// printed is the page as the browser prints it.
+func (b *tab) printed() []byte {
+	b.Helper()
+	res, err := chromedp.Run(b.ctx, func(ctx context.Context, tg *chromedp.Target) (page.PrintToPDFResult, error) {
+		return cdp.Call(ctx, tg, page.PrintToPDF, page.PrintToPDFParams{})
+	})
+	require.NoError(b, err)
+	data, err := base64.StdEncoding.DecodeString(string(res.Data))
+	if err != nil { // already decoded
+		return []byte(res.Data)
+	}
+	return data
+}
+
+func path(b *tab) string {
+	u, err := url.Parse(js[string](b, `location.href`))
+	require.NoError(b, err)
+	return u.RequestURI()
+}

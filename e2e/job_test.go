@@ -1,0 +1,266 @@
+package e2e
+
+import (
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// The main job, from a tape measure to a ticked-off step and a print.
+func TestFromTapeMeasureToTick(t *testing.T) {
+	b := open(t, app(t, false))
+	b.visit("/")
+	b.reply(func() { b.click(`a[href="/wearers/new"]`) })
+	b.enter("#name", "Someone New")
+	b.reply(func() { b.click(".main-button") })
+	for key, typed := range map[string]string{"bust_girth": "36 in", "waist_girth": "27 1/2 in", "hip_girth": "99 cm", "height": "5 ft 6 in"} {
+		b.enter("#r-"+key, typed)
+	}
+	b.until(`document.querySelector("#r-waist_girth").value === "69.9 cm"`)
+	b.until(`document.querySelector("#r-height").dataset.was === "1676.4"`)
+	assert.Contains(t, b.text(`[data-measure="underbust_girth"] [data-estimate]`), "±")
+	assert.Contains(t, b.text("#wearer-stand"), "69.9 cm")
+
+	b.visit("/ensembles/new")
+	b.enter("#name", "A trial of four layers")
+	b.enter("#part", "about 1887")
+	js[bool](b, `(document.querySelector("#event_date").value = "2027-05-15", true)`)
+	b.enter("#heel", "1 1/2 in")
+	b.reply(func() { b.click(".main-button") })
+	for _, kind := range []string{"shift", "corset", "petticoat-tiered", "skirt-gored-1887"} {
+		b.reply(func() { b.click(`.garment-button[value="` + kind + `"]`) })
+	}
+	assert.Equal(t, 4, js[int](b, `document.querySelectorAll(".stack li[data-layer]").length`))
+
+	// The corset, laced in further: petticoat and skirt follow and say so.
+	b.reply(func() { b.click(`[data-key="3"]`) })
+	b.reply(func() { b.click(`.stack li[data-layer="2"] a`) })
+	b.sees("Corset, drafted over shift")
+	b.sees("doctor’s word")
+	before := js[string](b, `document.querySelector(".sheet").outerHTML`)
+	b.enter("#p-laced_waist", "61.75 cm")
+	b.until(`document.querySelectorAll(".stack li.stale").length === 2`)
+	assert.NotEqual(t, before, js[string](b, `document.querySelector(".sheet").outerHTML`), "the drawing followed without loading the page")
+	assert.Contains(t, b.text(`.stack li[data-layer="4"]`), "waist 31 mm smaller")
+	assert.Contains(t, b.text(`.stack li[data-layer="4"]`), "narrower by")
+	assert.NotContains(t, b.text(`.stack li[data-layer="1"]`), "changed", "the shift below does not change")
+	assert.Contains(t, b.text("#truing"), "seams are true")
+	b.reply(func() { b.click(`.stack li[data-layer="4"] a`) })
+	b.sees("Changed since you last looked")
+	b.reply(func() { b.click(".note.changed button") })
+	b.until(`document.querySelectorAll(".stack li.stale").length === 1`)
+
+	// A petticoat worn under the corset instead is made to the bare waist.
+	b.visit("/ensembles/1/layers")
+	outer := b.text(".layer-row:nth-child(2)")
+	require.Contains(t, outer, "petticoat")
+	b.reply(func() { b.click(`[aria-label="Wear Two-tier petticoat one further in"]`) })
+	b.until(`document.querySelectorAll(".layer-row h3")[2].textContent === "Two-tier petticoat"`)
+	assert.Contains(t, b.text(".layer-row:nth-child(3) .change"), "larger")
+	b.reply(func() { b.click("[data-undo]") })
+	b.until(`document.querySelectorAll(".layer-row h3")[1].textContent === "Two-tier petticoat"`)
+
+	// Cloth: what to buy follows its width.
+	b.visit("/ensembles/1/layers/4/cloth")
+	b.until(`document.querySelector(".lay")`)
+	wide := b.text(".buy-line")
+	b.enter("#c-width_mm", "30 in")
+	b.until(`document.querySelector(".lay") && document.querySelector(".buy-line").textContent.trim().replace(/\s+/g, " ") !== ` + quoted(wide))
+	b.enter("#c-price_per_m", "12.50")
+	b.sees("to pay")
+	b.visit("/ensembles/1/buy")
+	for _, want := range []string{"Busk, straight", "Corset lace", "Sewing thread for Corset", "Hooks and eyes", "spiral steel bone", "Stay tape"} {
+		b.sees(want)
+	}
+
+	// The bench: tick, time, note; Back goes back.
+	b.visit("/ensembles/1/bench")
+	first := b.text("#now-name")
+	b.reply(func() { b.click(".timer") })
+	b.until(`document.querySelector(".timer.running")`)
+	b.enter("#note", "Chalk does not show on this side")
+	b.sees("Noted.")
+	b.reply(func() { b.click(".big-done") })
+	assert.NotEqual(t, first, b.text("#now-name"))
+	b.sees("Chalk does not show on this side")
+	b.sees("1 of ")
+	here := path(b)
+	b.reply(func() { b.click(`[data-key="2"]`) })
+	b.reply(func() { js[bool](b, `(history.back(), true)`) })
+	assert.Equal(t, here, path(b))
+
+	// Print: the page, and the pieces at true scale.
+	assert.True(t, strings.HasPrefix(string(b.printed()), "%PDF"))
+	got := js[string](b, `fetch("/ensembles/1/layers/2/paper.pdf?paper=a4").then(r => r.text()).then(t => t.slice(0, 5))`)
+	assert.Equal(t, "%PDF-", got)
+}
+
+// Everything can be done without a mouse.
+func TestKeyboardOnly(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/1/layers")
+	b.reply(func() { b.press("3") })
+	b.sees("Walking skirt, drafted over petticoat")
+	b.reply(func() { b.press("[") })
+	b.sees("Petticoat, drafted over corset")
+	b.reply(func() { b.press("u") })
+	b.until(`document.body.dataset.unit === "in"`)
+	b.reply(func() { b.press("u") })
+	whole := js[string](b, `document.querySelector(".sheet").getAttribute("viewBox")`)
+	b.press("+")
+	b.until(`document.querySelector(".sheet").getAttribute("viewBox") !== ` + quoted(whole))
+	b.press("0")
+	b.until(`document.querySelector(".sheet").getAttribute("viewBox") === ` + quoted(whole))
+	b.press("?")
+	b.until(`document.querySelector("#keys").open`)
+	b.press("\x1b")
+	b.until(`!document.querySelector("#keys").open`)
+	// From the top of the page, Tab alone reaches the first choice, and what
+	// is typed there is kept.
+	b.visit("/ensembles/1/layers/2/draft")
+	for i := 0; ; i++ {
+		require.Less(t, i, 80, "Tab never reached the laced waist")
+		b.press("\t")
+		if js[string](b, `document.activeElement.id`) == "p-laced_waist" {
+			break
+		}
+	}
+	require.NotEmpty(t, js[string](b, `getComputedStyle(document.activeElement).outlineStyle`))
+	js[bool](b, `(document.activeElement.select(), true)`)
+	b.press("25 in\t")
+	b.until(`document.querySelector("#p-laced_waist").value === "63.5 cm"`)
+	b.reply(func() { b.press("z") })
+	b.until(`document.querySelector("#p-laced_waist").value === "66 cm"`)
+	b.reply(func() { b.press("6") })
+	at := b.text("#now-name")
+	b.reply(func() { b.press("d") })
+	assert.NotEqual(t, at, b.text("#now-name"))
+}
+
+func TestPhoneAtTheBench(t *testing.T) {
+	b := open(t, app(t, true))
+	b.size(390, 844)
+	for _, p := range []string{"/", "/wearers/1", "/ensembles/1/figure", "/ensembles/1/layers", "/ensembles/1/layers/2/draft", "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/1/bench"} {
+		b.visit(p)
+		assert.LessOrEqual(t, js[int](b, `document.documentElement.scrollWidth`), 390, "%s is wider than the phone", p)
+	}
+	assert.Less(t, js[float64](b, `document.querySelector(".big-done").getBoundingClientRect().bottom`), 844.0, "Done is on the first screen")
+	assert.Greater(t, js[float64](b, `document.querySelector(".big-done").getBoundingClientRect().height`), 48.0)
+}
+
+var pages = []string{"/", "/wearers/1", "/wearers/3", "/wearers/new", "/ensembles/new", "/ensembles/1/particulars", "/ensembles/1/figure", "/ensembles/1/layers",
+	"/ensembles/1/layers/1/draft", "/ensembles/1/layers/2/draft?lengths=yes", "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/1/bench", "/ensembles/99/layers"}
+
+func TestEveryPageIsAccessible(t *testing.T) {
+	b := open(t, app(t, true))
+	for _, scheme := range []string{"light", "dark"} {
+		b.light(scheme)
+		for _, p := range pages {
+			b.visit(p)
+			b.accessible(scheme + " " + p)
+		}
+	}
+}
+
+func TestNonsenseIsAnsweredAtTheField(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/wearers/1")
+	for _, typed := range []string{"NaN", "-5", "<script>alert(1)</script>", "👗", "70 parsecs", "1e999", "0", "5 km", strings.Repeat("9", 300)} {
+		b.enter("#r-waist_girth", typed)
+		b.until(`document.querySelector('[data-measure="waist_girth"] [data-problem]').textContent.length > 10`)
+		assert.Equal(t, typed, js[string](b, `document.querySelector("#r-waist_girth").value`), "what was typed is still there")
+		b.enter("#r-waist_girth", "71 cm")
+		b.until(`document.querySelector('[data-measure="waist_girth"] [data-problem]').textContent === ""`)
+	}
+	b.enter("#r-waist_girth", "28")
+	b.sees("inches typed as centimetres?")
+	b.visit("/ensembles/1/layers/2/draft")
+	for key, typed := range map[string]string{"laced_waist": "12 cm", "panels": "5.5", "lacing_gap": "-1", "allowance": "a lot"} {
+		b.enter("#p-"+key, typed)
+		b.until(`document.querySelector('[data-param="` + key + `"] [data-problem]').textContent.length > 10`)
+	}
+	assert.NotEmpty(t, js[string](b, `document.querySelector(".sheet").outerHTML`), "the drawing stays")
+	b.visit("/ensembles/new")
+	b.enter("#name", strings.Repeat("x", 10000))
+	b.reply(func() { b.click(".main-button") })
+	b.sees("10000 characters are too many")
+	b.enter("#name", "<b>Bold</b> 👑")
+	b.enter("#hours", "99")
+	b.reply(func() { b.click(".main-button") })
+	b.sees("hours a day lie between")
+	assert.Equal(t, "<b>Bold</b> 👑", js[string](b, `document.querySelector("#name").value`))
+	b.enter("#hours", "1.5")
+	b.reply(func() { b.click(".main-button") })
+	b.sees("<b>Bold</b> 👑")
+}
+
+func TestTwoTabs(t *testing.T) {
+	base := app(t, true)
+	one, two := open(t, base), open(t, base)
+	for _, b := range []*tab{one, two} {
+		b.visit("/ensembles/1/layers/2/draft")
+	}
+	one.enter("#p-laced_waist", "64 cm")
+	one.until(`document.querySelector("#p-laced_waist").dataset.was === "640"`)
+	two.enter("#p-laced_waist", "62 cm")
+	two.until(`document.querySelector('[data-param="laced_waist"] [data-problem]').textContent.includes("64 cm in another tab")`)
+	two.enter("#p-panels", "6")
+	two.until(`document.querySelectorAll(".sheet .piece").length === 6`)
+	// A wearer deleted in another tab.
+	one.visit("/wearers/3")
+	two.visit("/wearers/3")
+	one.click(".who summary")
+	one.reply(func() { one.click(`form[action="/wearers/3/delete"] button`) })
+	two.enter("#r-hip_girth", "93 cm")
+	two.until(`document.querySelector('[data-measure="hip_girth"] [data-problem]').textContent.includes("no longer there")`)
+	one.reply(func() { one.click(".undo-bar button") })
+	one.sees("Tamsin Orrowby")
+}
+
+// TestShots takes the pictures of the guide; it runs when SHOTS names their
+// folder.
+func TestShots(t *testing.T) {
+	dir := os.Getenv("SHOTS")
+	if dir == "" {
+		t.Skip("SHOTS is not set: no pictures are taken")
+	}
+	require.NoError(t, os.MkdirAll(dir, 0o755))
+	b := open(t, app(t, true))
+	take := func(name, path string, w, h int64, scheme string) {
+		b.size(w, h)
+		b.light(scheme)
+		b.visit(path)
+		b.picture(filepath.Join(dir, name+".png"))
+	}
+	take("home", "/", 1280, 800, "light")
+	take("wearer", "/wearers/1", 1280, 800, "light")
+	take("figure", "/ensembles/1/figure", 1280, 800, "light")
+	take("draft-corset", "/ensembles/1/layers/2/draft", 1280, 800, "light")
+	take("draft-skirt", "/ensembles/1/layers/4/draft", 1280, 800, "light")
+	take("cloth", "/ensembles/1/layers/4/cloth?wait=1", 1280, 800, "light")
+	take("buy", "/ensembles/1/buy?wait=1", 1280, 800, "dark")
+	take("bench", "/ensembles/1/bench", 1280, 800, "light")
+	take("bench-phone", "/ensembles/1/bench", 390, 844, "light")
+	b.size(1280, 800)
+	b.light("light")
+	b.visit("/ensembles/1/layers/2/draft")
+	b.enter("#p-laced_waist", "62.9 cm")
+	b.until(`document.querySelectorAll(".stack li.stale").length === 2`)
+	b.visit("/ensembles/1/layers")
+	b.picture(filepath.Join(dir, "layers-changed.png"))
+	if _, err := exec.LookPath("pdftoppm"); err == nil {
+		pdf := js[[]int](b, `fetch("/ensembles/1/layers/2/paper.pdf?paper=a4").then(r => r.arrayBuffer()).then(a => [...new Uint8Array(a)])`)
+		raw := make([]byte, len(pdf))
+		for i, v := range pdf {
+			raw[i] = byte(v)
+		}
+		file := filepath.Join(t.TempDir(), "corset.pdf")
+		require.NoError(t, os.WriteFile(file, raw, 0o644))
+		require.NoError(t, exec.Command("pdftoppm", "-png", "-r", "60", "-f", "1", "-l", "1", "-singlefile", file, filepath.Join(dir, "print-first-page")).Run())
+	}
+}
