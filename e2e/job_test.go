@@ -22,7 +22,7 @@ func TestFromTapeMeasureToTick(t *testing.T) {
 		b.enter("#r-"+key, typed)
 	}
 	b.until(`document.querySelector("#r-waist_girth").value === "69.9 cm"`)
-	b.until(`document.querySelector("#r-height").dataset.was === "1676.4"`)
+	b.until(`document.querySelector("#r-height").dataset.was.startsWith("1676.")`)
 	assert.Contains(t, b.text(`[data-measure="underbust_girth"] [data-estimate]`), "±")
 	assert.Contains(t, b.text("#wearer-stand"), "69.9 cm")
 
@@ -91,8 +91,8 @@ func TestFromTapeMeasureToTick(t *testing.T) {
 	b.sees("1 of ")
 	here := path(b)
 	b.reply(func() { b.click(`[data-key="2"]`) })
-	b.reply(func() { js[bool](b, `(history.back(), true)`) })
-	assert.Equal(t, here, path(b))
+	js[bool](b, `(history.back(), true)`)
+	b.until(`location.pathname + location.search === ` + quoted(here))
 
 	// Print: the page, and the pieces at true scale.
 	assert.True(t, strings.HasPrefix(string(b.printed()), "%PDF"))
@@ -134,6 +134,7 @@ func TestKeyboardOnly(t *testing.T) {
 	js[bool](b, `(document.activeElement.select(), true)`)
 	b.press("25 in\t")
 	b.until(`document.querySelector("#p-laced_waist").value === "63.5 cm"`)
+	b.press("\x1b") // out of the fields
 	b.reply(func() { b.press("z") })
 	b.until(`document.querySelector("#p-laced_waist").value === "66 cm"`)
 	b.reply(func() { b.press("6") })
@@ -186,13 +187,13 @@ func TestNonsenseIsAnsweredAtTheField(t *testing.T) {
 	}
 	assert.NotEmpty(t, js[string](b, `document.querySelector(".sheet").outerHTML`), "the drawing stays")
 	b.visit("/ensembles/new")
-	b.enter("#name", strings.Repeat("x", 10000))
+	js[bool](b, `(document.querySelector("#name").value = "x".repeat(10000), true)`)
 	b.reply(func() { b.click(".main-button") })
 	b.sees("10000 characters are too many")
 	b.enter("#name", "<b>Bold</b> 👑")
 	b.enter("#hours", "99")
 	b.reply(func() { b.click(".main-button") })
-	b.sees("hours a day lie between")
+	b.sees("Hours a day lie between")
 	assert.Equal(t, "<b>Bold</b> 👑", js[string](b, `document.querySelector("#name").value`))
 	b.enter("#hours", "1.5")
 	b.reply(func() { b.click(".main-button") })

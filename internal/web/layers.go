@@ -310,7 +310,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 				p.E = s.view(c, st, e, l.ID, p.Unit)
 			}
 		}
-		p.Station = "draft"
+		p.Station, p.Path = "draft", fmt.Sprintf("/ensembles/%d/layers/%d/draft", l.EnsembleID, l.ID)
 		v := s.viewDraft(p, c.PostForm("lengths") == "yes")
 		p.V = v
 		fields := map[string]gin.H{}
@@ -321,7 +321,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			}
 			fields[f.Key] = h
 		}
-		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "headline")
+		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "headline", "stations")
 		return nil
 	})
 }
@@ -486,7 +486,7 @@ func (s *Server) setCloth(c *gin.Context) {
 		if err != nil {
 			return err
 		}
-		p.Station = "cloth"
+		p.Station, p.Path = "cloth", fmt.Sprintf("/ensembles/%d/layers/%d/cloth", l.EnsembleID, l.ID)
 		p.E = s.view(c, st, e, l.ID, p.Unit)
 		v := s.viewCloth(c, p)
 		p.V = v
@@ -494,7 +494,7 @@ func (s *Server) setCloth(c *gin.Context) {
 		for _, f := range v.Fields {
 			fields[f.Key] = gin.H{"value": f.Value, "other": f.Other, "was": f.Was}
 		}
-		s.parts(c, p, gin.H{"fields": fields}, "cloth-lay", "stack", "tape", "headline")
+		s.parts(c, p, gin.H{"fields": fields}, "cloth-lay", "stack", "tape", "headline", "stations")
 		return nil
 	})
 }

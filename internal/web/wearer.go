@@ -211,6 +211,7 @@ func (s *Server) setReading(c *gin.Context) {
 		return
 	}
 	p.V = v
+	p.Path = fmt.Sprintf("/wearers/%d?worn=%s", wearer, worn)
 	fields := map[string]gin.H{}
 	for _, f := range append(v.Fields, v.Extras...) {
 		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f), "note": f.Note}

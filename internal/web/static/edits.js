@@ -1,5 +1,6 @@
 // Fields keep themselves: what is typed is sent, and the parts of the page
 // that follow from it come back drawn.
+import { pending } from "./pending.js";
 import { say } from "./say.js";
 
 async function send(url, fields, signal) {
@@ -33,6 +34,7 @@ function redraw(parts) {
       sheet.setAttribute("viewBox", view);
     }
   }
+  pending();
 }
 
 function settle(root, fields, except) {

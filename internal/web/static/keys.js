@@ -2,6 +2,7 @@
 export function keys() {
   document.addEventListener("keydown", (e) => {
     if (e.ctrlKey || e.metaKey || e.altKey) return;
+    if (e.key === "Escape" && e.target.matches("input, textarea, select")) return e.target.blur();
     if (e.target.closest("input, textarea, select, dialog[open]")) return;
     const go = (sel) => { const el = document.querySelector(sel); if (el) { e.preventDefault(); el.click(); } };
     if (e.key >= "1" && e.key <= "9") return go(`.stations [data-key="${e.key}"]`);
