@@ -28,10 +28,8 @@ func (s Stage) Job() lay.Job {
 		for _, q := range plane.Plainer(p.Opened(), 0.25) {
 			out.Outline = append(out.Outline, lay.XY{q.X, q.Y})
 		}
-		// A plain long strip may be cut along the cloth or across it: bands
-		// are cut along, where they stretch least.
-		if b := plane.BoxOf(p.Opened()); p.ID == "band" && b.Width() > b.Height() {
-			out.Turns = []float64{0, 180}
+		if p.EitherWay {
+			out.Turns = append(out.Turns, 0, 180)
 		}
 		j.Pieces = append(j.Pieces, out)
 	}

@@ -62,6 +62,7 @@ type Piece struct {
 	Cut          int    // how many to cut, of the whole piece
 	Mirrored     bool   // half of them mirrored: a left and a right
 	Fold         string // the edge that lies on the fold of the cloth, or ""
+	EitherWay    bool   // a straight strip that may also lie across the cloth
 	GrainDegrees float64
 	Notches      []Notch
 	Marks        []Mark
@@ -146,7 +147,10 @@ func (p *Piece) CutNote() string {
 		return s + " on the fold"
 	}
 	if p.Mirrored {
-		return s + ", mirrored"
+		s += ", mirrored"
+	}
+	if p.EitherWay {
+		s += ", along or across"
 	}
 	return s
 }

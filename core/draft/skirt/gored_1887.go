@@ -330,6 +330,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	// The band, marked where each piece begins, from the opening on.
 	lap := v.Number("lap")
 	band := pattern.Rectangle("band", "Band", waist+lap, 2*v.Number("band"), seam)
+	band.EitherWay = true
 	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: v.Number("band")}, {X: waist + lap, Y: v.Number("band")}}, Label: "fold"})
 	type target struct {
 		id, piece string
@@ -422,6 +423,7 @@ func pocketAndPlacket(opening float64) []pattern.Piece {
 	}}
 	facing := pattern.Rectangle("placket-facing", "Placket facing", 25, opening+25, 12)
 	lap := pattern.Rectangle("placket-lap", "Placket underlap", 50, opening+25, 12)
+	facing.EitherWay, lap.EitherWay = true, true
 	return []pattern.Piece{pocket, facing, lap}
 }
 

@@ -111,7 +111,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	parts = append(parts, pattern.Stretch{ID: "underlap", Name: "underlap"})
 	band.Split("bottom", parts...)
 	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: v.Number("band")}, {X: waist + lap, Y: v.Number("band")}}, Label: "fold"})
-	band.GrainDegrees = 0
+	band.EitherWay = true
 
 	tier := func(id, name string, n int, width, height float64) pattern.Piece {
 		p := pattern.Rectangle(id, name, width/float64(n), height, seam)
@@ -140,6 +140,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	facing := pattern.Rectangle("placket-facing", "Placket facing", 12.7, placket, bandEnds)
 	facing.Allow(25.4-12.7, "right")
 	under := pattern.Rectangle("placket-lap", "Placket underlap", 2*25.4, placket, bandEnds)
+	facing.EitherWay, under.EitherWay = true, true
 
 	d := draft.Draft{Pieces: []pattern.Piece{band, top, bottom, facing, under}, Cautions: []caution.Caution{caution.Flame, caution.Iron}}
 	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed, how string) {
@@ -210,6 +211,20 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: waist}, hang(hip*0.5, upper*0.9), hang(v.Number("band")+upperLong, upper*1.1), hang(end, lower)}
 	d.Notes = append(d.Notes, draft.Note{Title: fmt.Sprintf("Hem of %s", measure.Length(lower).In(measure.CM)),
 		Text: fmt.Sprintf("%d and %d breadths of the chosen cloth. Match the tiers at the %d section marks; no gathering thread is longer than a section.", upperN, lowerN, sections)})
+	// A little less fullness may save a whole breadth.
+	for _, tier := range []struct {
+		key, name   string
+		n           int
+		width, from float64
+	}{{"upper_ratio", "upper", upperN, upper, basis}, {"lower_ratio", "lower", lowerN, lower, upper}} {
+		fits := float64(tier.n-1) * (float64(in.Usable()) - 2*seam)
+		ratio := math.Floor(fits/tier.from*100) / 100
+		if tier.n > 1 && fits >= 0.88*tier.width && ratio >= 1.2 {
+			d.Notes = append(d.Notes, draft.Note{Title: fmt.Sprintf("The %s tier needs a breadth for its last few centimetres", tier.name),
+				Text: fmt.Sprintf("At %.2f times instead of %.2f it fits in %d of this cloth and saves one.", ratio, tier.width/tier.from, tier.n-1),
+				Fix:  draft.Settings{tier.key: ratio}, FixLabel: fmt.Sprintf("Take %.2f times", ratio)})
+		}
+	}
 	if each := lower / float64(sections); each > 1500 {
 		d.Notes = append(d.Notes, draft.Note{Title: "Long gathering threads", Text: fmt.Sprintf("A section of %s is more than a thread carries (120 to 150 cm): halve it and start a new thread.", measure.Length(each).In(measure.CM))})
 	}

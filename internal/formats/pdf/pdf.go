@@ -78,7 +78,11 @@ func (p Print) Write(ctx context.Context, w io.Writer, pieces []pattern.Piece) e
 	if err != nil {
 		return err
 	}
-	f := fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: fpdf.SizeType{Wd: p.Paper.Width, Ht: math.Max(p.Paper.Height, length+2*margin+120)}})
+	height := p.Paper.Height
+	if p.Paper.Whole { // as long as what lies on it, below the heading and the squares
+		height = length + 2*margin + 120
+	}
+	f := fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: fpdf.SizeType{Wd: p.Paper.Width, Ht: height}})
 	f.SetAutoPageBreak(false, 0)
 	f.SetMargins(0, 0, 0)
 	f.SetCatalogSort(true)
@@ -166,7 +170,7 @@ func (s *sheet) testSquares(x, y float64) {
 	s.SetLineWidth(0.2)
 	s.Rect(x, y, 100, 100, "D")
 	s.SetDashPattern([]float64{2, 1}, 0)
-	s.Rect(x, y, 4*25.4, 4*25.4, "D")
+	s.Rect(x-4, y-4, 4*25.4, 4*25.4, "D") // apart, so that no side of the two runs on the other
 	s.SetDashPattern(nil, 0)
 	s.text(x+4, y+8, 8, "", "Test square: the full line is 10 cm,")
 	s.text(x+4, y+12, 8, "", "the broken line 4 in. Measure before you cut.")

@@ -1,0 +1,80 @@
+package core
+
+import (
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// The core is the trade and nothing else: it opens no files, asks no clock,
+// speaks no HTTP and no SQL, and imports nothing from outside it but general
+// libraries. Of its rooms only ensemble knows all the others.
+func TestTheCoreKeepsToItself(t *testing.T) {
+	forbidden := []string{"net/http", "net", "database/sql", "html/template", "os", "os/exec", "gorm.io/", "github.com/gin-gonic/", "ardentgusset/internal", "ardentgusset/cmd", "log", "log/slog"}
+	base := map[string]bool{"plane": true, "measure": true}
+	files := 0
+	err := filepath.WalkDir(".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+			return err
+		}
+		files++
+		f, err := parser.ParseFile(token.NewFileSet(), path, nil, 0)
+		require.NoError(t, err)
+		room := strings.Split(filepath.ToSlash(path), "/")[0]
+		for _, imp := range f.Imports {
+			name, err := strconv.Unquote(imp.Path.Value)
+			require.NoError(t, err)
+			for _, bad := range forbidden {
+				assert.False(t, name == bad || (strings.HasSuffix(bad, "/") || strings.HasPrefix(bad, "ardentgusset")) && strings.HasPrefix(name, bad), "%s imports %s", path, name)
+			}
+			assert.False(t, name == "ardentgusset/core/ensemble" && room != "ensemble", "%s imports the ensemble, which stands above it", path)
+			if base[room] {
+				assert.False(t, strings.HasPrefix(name, "ardentgusset/"), "%s is a ground floor and imports %s", path, name)
+			}
+		}
+		ast.Inspect(f, func(n ast.Node) bool {
+			if sel, ok := n.(*ast.SelectorExpr); ok {
+				if x, ok := sel.X.(*ast.Ident); ok && x.Name == "time" && (sel.Sel.Name == "Now" || sel.Sel.Name == "Since" || sel.Sel.Name == "Sleep") {
+					t.Errorf("%s asks the clock", path)
+				}
+			}
+			return true
+		})
+		return nil
+	})
+	require.NoError(t, err)
+	assert.Greater(t, files, 20)
+}
+
+// A garment is one file: nothing outside its own file and the catalogue names
+// its type.
+func TestAGarmentIsOneFile(t *testing.T) {
+	for kind, home := range map[string]string{"Shift{}": "underwear", "Corset{}": "foundation", "TieredPetticoat{}": "support", "Gored{}": "skirt"} {
+		var named []string
+		require.NoError(t, filepath.WalkDir("..", func(path string, d fs.DirEntry, err error) error {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+				return err
+			}
+			f, err := parser.ParseFile(token.NewFileSet(), path, nil, 0)
+			require.NoError(t, err)
+			ast.Inspect(f, func(n ast.Node) bool {
+				if c, ok := n.(*ast.CompositeLit); ok {
+					if sel, ok := c.Type.(*ast.SelectorExpr); ok && sel.X.(*ast.Ident).Name == home && sel.Sel.Name+"{}" == kind {
+						named = append(named, filepath.Base(path))
+					}
+				}
+				return true
+			})
+			return nil
+		}))
+		assert.Equal(t, []string{"catalogue.go"}, named, kind)
+	}
+}
