@@ -48,11 +48,11 @@ func viewBench(e *ensembleView, step, only string) benchView {
 func (s *Server) step(c *gin.Context) {
 	if !s.change(c, func(st *store.Store, l store.Layer) error {
 		step := c.PostForm("step")
-		e, err := st.Ensemble(c, l.EnsembleID)
+		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
 		if err != nil {
 			return err
 		}
-		v := s.view(c, st, e, 0, unitOf(c))
+		v := s.view(c.Request.Context(), st, e, 0, unitOf(c))
 		known := false
 		for _, p := range v.Plan {
 			known = known || (p.LayerID == l.ID && p.Own == step)
@@ -62,11 +62,11 @@ func (s *Server) step(c *gin.Context) {
 		}
 		switch c.PostForm("do") {
 		case "done", "undone":
-			return st.Tick(c, l.ID, step, c.PostForm("do") == "done")
+			return st.Tick(c.Request.Context(), l.ID, step, c.PostForm("do") == "done")
 		case "start", "stop":
-			return st.Time(c, l.ID, step, c.PostForm("do") == "start")
+			return st.Time(c.Request.Context(), l.ID, step, c.PostForm("do") == "start")
 		case "note":
-			return st.NoteStep(c, l.ID, step, c.PostForm("note"))
+			return st.NoteStep(c.Request.Context(), l.ID, step, c.PostForm("note"))
 		}
 		return &store.FieldError{Field: "do", Why: fmt.Sprintf("%.20q is nothing that can be done with a step", c.PostForm("do"))}
 	}) {

@@ -38,21 +38,21 @@ func (s *Server) home(c *gin.Context) {
 	st, release := s.data()
 	defer release()
 	p := s.page(c, "Ensembles")
-	all, err := st.Ensembles(c)
+	all, err := st.Ensembles(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
 	var h homeView
-	if h.Wearers, err = st.Wearers(c); err != nil {
+	if h.Wearers, err = st.Wearers(c.Request.Context()); err != nil {
 		s.fail(c, err)
 		return
 	}
-	if d, ok := st.LastDeleted(c); ok {
+	if d, ok := st.LastDeleted(c.Request.Context()); ok {
 		h.Deleted = &d
 	}
 	for _, e := range all {
-		v := s.view(c, st, e, 0, p.Unit)
+		v := s.view(c.Request.Context(), st, e, 0, p.Unit)
 		h.Ensembles = append(h.Ensembles, homeEnsemble{Ensemble: e, Event: v.Event, Days: v.Days, Done: v.DoneCount(), Steps: len(v.Plan),
 			Drawing: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, FrontOnly: true}.Draw()})
 	}
@@ -99,7 +99,7 @@ func (s *Server) backup(c *gin.Context) {
 	}
 	defer func() { _ = os.RemoveAll(dir) }()
 	file := filepath.Join(dir, "copy.db")
-	if err := st.Backup(c, file); err != nil {
+	if err := st.Backup(c.Request.Context(), file); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -182,7 +182,7 @@ type particularsView struct {
 func (s *Server) newEnsemble(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	ws, err := st.Wearers(c)
+	ws, err := st.Wearers(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -195,18 +195,18 @@ func (s *Server) newEnsemble(c *gin.Context) {
 func (s *Server) particulars(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	e, err := st.Ensemble(c, id(c, "ensemble"))
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
-	ws, err := st.Wearers(c)
+	ws, err := st.Wearers(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
 	p := s.page(c, e.Name)
-	p.E = s.view(c, st, e, 0, p.Unit)
+	p.E = s.view(c.Request.Context(), st, e, 0, p.Unit)
 	p.V = particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours)}
 	s.render(c, http.StatusOK, "particulars", p)
 }
@@ -270,9 +270,9 @@ func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
 	e, err := typedEnsemble(c, p.Unit)
 	if err == nil {
 		if fresh {
-			e, err = st.AddEnsemble(c, e)
+			e, err = st.AddEnsemble(c.Request.Context(), e)
 		} else {
-			err = st.ChangeEnsemble(c, e)
+			err = st.ChangeEnsemble(c.Request.Context(), e)
 		}
 	}
 	if err == nil {
@@ -284,7 +284,7 @@ func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
 		s.fail(c, err)
 		return
 	}
-	ws, listErr := st.Wearers(c)
+	ws, listErr := st.Wearers(c.Request.Context())
 	if listErr != nil {
 		s.fail(c, listErr)
 		return
@@ -297,7 +297,7 @@ func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
 func (s *Server) deleteEnsemble(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	if err := st.DeleteEnsemble(c, id(c, "ensemble")); err != nil {
+	if err := st.DeleteEnsemble(c.Request.Context(), id(c, "ensemble")); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -307,7 +307,7 @@ func (s *Server) deleteEnsemble(c *gin.Context) {
 func (s *Server) undoEnsemble(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	if _, err := st.Undo(c, store.OfEnsemble, id(c, "ensemble")); err != nil {
+	if _, err := st.Undo(c.Request.Context(), store.OfEnsemble, id(c, "ensemble")); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -318,7 +318,7 @@ func (s *Server) undoEnsemble(c *gin.Context) {
 func (s *Server) seen(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	e, err := st.Ensemble(c, id(c, "ensemble"))
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -335,7 +335,7 @@ func (s *Server) seen(c *gin.Context) {
 			snaps[e.Layers[i].ID] = stages[i].Snapshot()
 		}
 	}
-	if err := st.See(c, snaps); err != nil {
+	if err := st.See(c.Request.Context(), snaps); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -386,14 +386,14 @@ func (s *Server) figureStation(c *gin.Context) {
 func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*store.Store, *page) error) {
 	st, release := s.data()
 	defer release()
-	e, err := st.Ensemble(c, id(c, "ensemble"))
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
 	p := s.page(c, e.Name)
 	p.Station = name
-	p.E = s.view(c, st, e, layer, p.Unit)
+	p.E = s.view(c.Request.Context(), st, e, layer, p.Unit)
 	if layer != 0 && p.E.Layer == nil {
 		s.fail(c, store.ErrGone)
 		return
@@ -415,7 +415,7 @@ func (s *Server) toLayer(station string) gin.HandlerFunc {
 	return func(c *gin.Context) {
 		st, release := s.data()
 		defer release()
-		e, err := st.Ensemble(c, id(c, "ensemble"))
+		e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 		if err != nil {
 			s.fail(c, err)
 			return

@@ -43,7 +43,7 @@ func (s *Server) addLayer(c *gin.Context) {
 	}
 	a := g.About()
 	e := id(c, "ensemble")
-	if _, err := st.AddLayer(c, store.Layer{EnsembleID: e, Kind: a.Kind, Name: a.Name, Fabric: a.Usual, State: store.Drafted}); err != nil {
+	if _, err := st.AddLayer(c.Request.Context(), store.Layer{EnsembleID: e, Kind: a.Kind, Name: a.Name, Fabric: a.Usual, State: store.Drafted}); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -75,14 +75,14 @@ func (s *Server) unseen(e store.Ensemble) map[uint]ensemble.Snapshot {
 func (s *Server) change(c *gin.Context, do func(st *store.Store, layer store.Layer) error) bool {
 	st, release := s.data()
 	defer release()
-	e, err := st.Ensemble(c, id(c, "ensemble"))
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err == nil {
 		err = store.ErrGone
 		for _, l := range e.Layers {
 			if l.ID == id(c, "layer") {
 				// What is there before the change is on record, so that the
 				// layers outside it can be compared with it afterwards.
-				if err = st.See(c, s.unseen(e)); err == nil {
+				if err = st.See(c.Request.Context(), s.unseen(e)); err == nil {
 					err = do(st, l)
 				}
 			}
@@ -101,20 +101,20 @@ func (s *Server) moveLayer(c *gin.Context) {
 		s.fail(c, &store.FieldError{Field: "to", Why: "choose a place in the stack"})
 		return
 	}
-	if s.change(c, func(st *store.Store, l store.Layer) error { return st.MoveLayer(c, l.ID, to) }) {
+	if s.change(c, func(st *store.Store, l store.Layer) error { return st.MoveLayer(c.Request.Context(), l.ID, to) }) {
 		s.back(c)
 	}
 }
 
 func (s *Server) removeLayer(c *gin.Context) {
-	if s.change(c, func(st *store.Store, l store.Layer) error { return st.RemoveLayer(c, l.ID) }) {
+	if s.change(c, func(st *store.Store, l store.Layer) error { return st.RemoveLayer(c.Request.Context(), l.ID) }) {
 		s.done(c, fmt.Sprintf("/ensembles/%d/layers", id(c, "ensemble")))
 	}
 }
 
 func (s *Server) setState(c *gin.Context) {
 	if s.change(c, func(st *store.Store, l store.Layer) error {
-		return st.SetState(c, l.ID, store.State(c.PostForm("state")))
+		return st.SetState(c.Request.Context(), l.ID, store.State(c.PostForm("state")))
 	}) {
 		s.back(c)
 	}
@@ -261,7 +261,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			return err
 		}
 		// Tried first on a copy: what is out of range is never kept.
-		e, err := st.Ensemble(c, l.EnsembleID)
+		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
 		if err != nil {
 			return err
 		}
@@ -277,7 +277,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 				}
 			}
 		}
-		p.E = s.view(c, st, e, l.ID, p.Unit)
+		p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
 		if err := inRange(p.E, param.Key, p.Unit); err != nil {
 			return err
 		}
@@ -291,23 +291,23 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 				}
 				return fmt.Sprint(v)
 			}
-			if err := st.SetSetting(c, l.ID, param.Key, value, was, show); err != nil {
+			if err := st.SetSetting(c.Request.Context(), l.ID, param.Key, value, was, show); err != nil {
 				return err
 			}
-			if e, err = st.Ensemble(c, l.EnsembleID); err != nil {
+			if e, err = st.Ensemble(c.Request.Context(), l.EnsembleID); err != nil {
 				return err
 			}
 			// The maker changed this layer knowingly: only what lies outside
 			// it has changed unseen.
-			p.E = s.view(c, st, e, l.ID, p.Unit)
+			p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
 			if p.E.Layer.Stage.Err == nil && !p.E.Layer.Row.Made {
-				if err := st.See(c, map[uint]ensemble.Snapshot{l.ID: p.E.Layer.Stage.Snapshot()}); err != nil {
+				if err := st.See(c.Request.Context(), map[uint]ensemble.Snapshot{l.ID: p.E.Layer.Stage.Snapshot()}); err != nil {
 					return err
 				}
-				if e, err = st.Ensemble(c, l.EnsembleID); err != nil {
+				if e, err = st.Ensemble(c.Request.Context(), l.EnsembleID); err != nil {
 					return err
 				}
-				p.E = s.view(c, st, e, l.ID, p.Unit)
+				p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
 			}
 		}
 		p.Station, p.Path = "draft", fmt.Sprintf("/ensembles/%d/layers/%d/draft", l.EnsembleID, l.ID)
@@ -336,7 +336,7 @@ func (s *Server) applySettings(c *gin.Context) {
 		for key, v := range set {
 			if v == nil { // back to the default
 				delete(set, key)
-				if err := st.SetSetting(c, l.ID, key, nil, l.Settings[key], func(any) string { return "" }); err != nil {
+				if err := st.SetSetting(c.Request.Context(), l.ID, key, nil, l.Settings[key], func(any) string { return "" }); err != nil {
 					return err
 				}
 			}
@@ -357,7 +357,7 @@ func (s *Server) applySettings(c *gin.Context) {
 				return &store.FieldError{Field: key, Why: "there is no such parameter"}
 			}
 		}
-		return st.ApplySettings(c, l.ID, set)
+		return st.ApplySettings(c.Request.Context(), l.ID, set)
 	}) {
 		s.back(c)
 	}
@@ -469,7 +469,7 @@ func (s *Server) setCloth(c *gin.Context) {
 	p := s.page(c, "")
 	s.change(c, func(st *store.Store, l store.Layer) error {
 		key, text := c.PostForm("key"), c.PostForm("value")
-		err := st.SetFabric(c, l.ID, func(f *cloth.Fabric) error {
+		err := st.SetFabric(c.Request.Context(), l.ID, func(f *cloth.Fabric) error {
 			if was := c.PostForm("was"); was != "" {
 				for _, now := range clothFields(*f, p.Unit) {
 					if now.Key == key && now.Was != was {
@@ -482,12 +482,12 @@ func (s *Server) setCloth(c *gin.Context) {
 		if err != nil {
 			return err
 		}
-		e, err := st.Ensemble(c, l.EnsembleID)
+		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
 		if err != nil {
 			return err
 		}
 		p.Station, p.Path = "cloth", fmt.Sprintf("/ensembles/%d/layers/%d/cloth", l.EnsembleID, l.ID)
-		p.E = s.view(c, st, e, l.ID, p.Unit)
+		p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
 		v := s.viewCloth(c, p)
 		p.V = v
 		fields := map[string]gin.H{}

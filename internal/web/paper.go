@@ -33,13 +33,13 @@ func (s *Server) layWithin(c *gin.Context, j lay.Job) (lay.Result, bool) {
 func (s *Server) paper(c *gin.Context, write func(*page) error) {
 	st, release := s.data()
 	defer release()
-	e, err := st.Ensemble(c, id(c, "ensemble"))
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
 	p := s.page(c, e.Name)
-	p.E = s.view(c, st, e, id(c, "layer"), p.Unit)
+	p.E = s.view(c.Request.Context(), st, e, id(c, "layer"), p.Unit)
 	if p.E.Layer == nil {
 		s.fail(c, store.ErrGone)
 		return
@@ -62,7 +62,7 @@ func (s *Server) paperPDF(c *gin.Context) {
 		l := p.E.Layer
 		var b bytes.Buffer
 		err := pdf.Print{Title: p.E.Rec.Name + ": " + l.Rec.Name, Subtitle: fmt.Sprintf("for %s, drafted %s", p.E.Rec.Wearer.Name, s.opt.Now().Format("2 January 2006")), Unit: p.Unit, Paper: paper}.
-			Write(c, &b, l.Stage.Draft.Pieces)
+			Write(c.Request.Context(), &b, l.Stage.Draft.Pieces)
 		if err != nil {
 			return err
 		}

@@ -93,7 +93,7 @@ func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, wor
 		}
 	}
 	v.Stand = svg.Stand{Bare: f, Unit: u, Marks: true, Across: 560}.Draw()
-	if h, ok := st.LastAction(c, store.OfWearer, w.ID); ok {
+	if h, ok := st.LastAction(c.Request.Context(), store.OfWearer, w.ID); ok {
 		v.Undo = h.Label
 	}
 	return v, nil
@@ -124,7 +124,7 @@ func groupOf(text string) figure.Group {
 func (s *Server) addWearer(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	w, err := st.AddWearer(c, c.PostForm("name"), groupOf(c.PostForm("group")))
+	w, err := st.AddWearer(c.Request.Context(), c.PostForm("name"), groupOf(c.PostForm("group")))
 	var field *store.FieldError
 	if errors.As(err, &field) {
 		p := s.page(c, "A new wearer")
@@ -143,7 +143,7 @@ func (s *Server) addWearer(c *gin.Context) {
 func (s *Server) wearer(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	w, err := st.Wearer(c, id(c, "wearer"))
+	w, err := st.Wearer(c.Request.Context(), id(c, "wearer"))
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -160,7 +160,7 @@ func (s *Server) changeWearer(c *gin.Context) {
 	st, release := s.data()
 	defer release()
 	w := id(c, "wearer")
-	if err := st.ChangeWearer(c, w, c.PostForm("name"), groupOf(c.PostForm("group"))); err != nil {
+	if err := st.ChangeWearer(c.Request.Context(), w, c.PostForm("name"), groupOf(c.PostForm("group"))); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -196,11 +196,11 @@ func (s *Server) setReading(c *gin.Context) {
 		s.fail(c, err)
 		return
 	}
-	if err := st.SetReading(c, wearer, key, worn, value, was, typed); err != nil {
+	if err := st.SetReading(c.Request.Context(), wearer, key, worn, value, was, typed); err != nil {
 		s.fail(c, err)
 		return
 	}
-	w, err := st.Wearer(c, wearer)
+	w, err := st.Wearer(c.Request.Context(), wearer)
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -229,7 +229,7 @@ func estimateText(f readingField) string {
 func (s *Server) deleteWearer(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	if err := st.DeleteWearer(c, id(c, "wearer")); err != nil {
+	if err := st.DeleteWearer(c.Request.Context(), id(c, "wearer")); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -239,7 +239,7 @@ func (s *Server) deleteWearer(c *gin.Context) {
 func (s *Server) undoWearer(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	if _, err := st.Undo(c, store.OfWearer, id(c, "wearer")); err != nil {
+	if _, err := st.Undo(c.Request.Context(), store.OfWearer, id(c, "wearer")); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -249,13 +249,13 @@ func (s *Server) undoWearer(c *gin.Context) {
 // noteEnsemblesOf records the drafts of everything a wearer wears before the
 // wearer's readings change.
 func (s *Server) noteEnsemblesOf(c *gin.Context, st *store.Store, wearer uint) error {
-	all, err := st.Ensembles(c)
+	all, err := st.Ensembles(c.Request.Context())
 	if err != nil {
 		return err
 	}
 	for _, e := range all {
 		if e.WearerID == wearer {
-			if err := st.See(c, s.unseen(e)); err != nil {
+			if err := st.See(c.Request.Context(), s.unseen(e)); err != nil {
 				return err
 			}
 		}

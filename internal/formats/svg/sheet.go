@@ -20,9 +20,22 @@ type Sheet struct {
 }
 
 type spot struct {
-	p    *pattern.Piece
-	box  plane.Box
-	x, y float64 // of the box's upper left corner, y down
+	p       *pattern.Piece
+	cut     []plane.Point
+	box     plane.Box
+	letters float64 // in its name or its cutting note, whichever is longer
+	waist   bool    // the waist level is drawn at its height 0
+	x, y    float64 // of the box's upper left corner, y down
+}
+
+func spotsOf(pieces []pattern.Piece) []spot {
+	out := make([]spot, len(pieces))
+	for i := range pieces {
+		p := &pieces[i]
+		cut := p.CutLine()
+		out[i] = spot{p: p, cut: cut, box: plane.BoxOf(cut), letters: float64(max(len([]rune(p.Name)), len(p.CutNote())-1)), waist: hasWaist(p)}
+	}
+	return out
 }
 
 // Draw draws the pieces in rows, each with its name below.
@@ -52,14 +65,14 @@ func (s Sheet) Draw(pieces []pattern.Piece) string {
 func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64) {
 	var sum float64
 	widest := 0.0
-	for i := range pieces {
-		b := plane.BoxOf(pieces[i].CutLine())
-		sum += b.Width()
-		widest = math.Max(widest, b.Width())
+	all := spotsOf(pieces)
+	for _, sp := range all {
+		sum += sp.box.Width()
+		widest = math.Max(widest, sp.box.Width())
 	}
 	unit = 1
 	if s.TrueScale {
-		spots, w, h = rows(pieces, math.Max(widest, math.Sqrt(sum*sum/3)), 1)
+		spots, w, h = rows(all, math.Max(widest, math.Sqrt(sum*sum/3)), 1)
 		return spots, w, h, 1
 	}
 	best := math.Inf(1)
@@ -68,10 +81,10 @@ func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64
 		guess := sum / s.Width / float64(k) * 2
 		// Lettering takes room in proportion to the scale it makes.
 		for range 12 {
-			_, sw, sh := rows(pieces, limit, guess)
+			_, sw, sh := rows(all, limit, guess)
 			guess = math.Max(guess*0.7, math.Max(sw/s.Width, sh/s.Height))
 		}
-		sp, sw, sh := rows(pieces, limit, guess)
+		sp, sw, sh := rows(all, limit, guess)
 		if guess < best {
 			best, spots, w, h, unit = guess, sp, sw, sh, guess
 		}
@@ -79,7 +92,7 @@ func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64
 	return spots, w, h, unit
 }
 
-func rows(pieces []pattern.Piece, limit, unit float64) (spots []spot, w, h float64) {
+func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
 	gap, label := 26*unit, 44*unit
 	x, y, tall := gap, gap, 0.0
 	row := 0
@@ -89,7 +102,7 @@ func rows(pieces []pattern.Piece, limit, unit float64) (spots []spot, w, h float
 		waisted := true
 		above, below := 0.0, 0.0
 		for _, sp := range spots[row:] {
-			waisted = waisted && hasWaist(sp.p)
+			waisted = waisted && sp.waist
 			above, below = math.Max(above, sp.box.Max.Y), math.Max(below, -sp.box.Min.Y)
 		}
 		if waisted && above > 0 && below > 0 {
@@ -103,15 +116,15 @@ func rows(pieces []pattern.Piece, limit, unit float64) (spots []spot, w, h float
 		}
 		row = len(spots)
 	}
-	for i := range pieces {
-		b := plane.BoxOf(pieces[i].CutLine())
-		letters := max(len([]rune(pieces[i].Name)), len(pieces[i].CutNote())-1)
-		room := math.Max(b.Width(), float64(letters)*7.2*unit)
+	for _, sp := range all {
+		b := sp.box
+		room := math.Max(b.Width(), sp.letters*7.2*unit)
 		if x > gap && x+room > limit+gap {
 			drop()
 			x, y, tall = gap, y+tall+label+gap*0.6, 0
 		}
-		spots = append(spots, spot{p: &pieces[i], box: b, x: x + (room-b.Width())/2})
+		sp.x = x + (room-b.Width())/2
+		spots = append(spots, sp)
 		x += room + gap
 		w = math.Max(w, x)
 		tall = math.Max(tall, b.Height())
@@ -135,7 +148,7 @@ func (s Sheet) piece(d *drawing, sp spot, unit float64) {
 	// Local coordinates: x as the piece, y down.
 	dx, dy := sp.x-sp.box.Min.X, sp.y+sp.box.Max.Y
 	d.put(`<g class="piece" data-piece="%s" transform="translate(%s %s)">`, esc(p.ID), n(dx), n(dy))
-	d.put(`<path class="cut" d="%s"/>`, path(p.CutLine(), true))
+	d.put(`<path class="cut" d="%s"/>`, path(sp.cut, true))
 	outline, _ := p.Outline()
 	d.put(`<path class="face" d="%s"/>`, path(outline, true))
 	for _, m := range p.Marks {
@@ -161,7 +174,7 @@ func (s Sheet) piece(d *drawing, sp spot, unit float64) {
 	}
 	s.grain(d, p, outline, unit)
 	if s.Dimensions {
-		s.dimensions(d, p, unit)
+		s.dimensions(d, p, sp.box, unit)
 	}
 	mid := (sp.box.Min.X + sp.box.Max.X) / 2
 	f := unit
@@ -210,9 +223,9 @@ func (s Sheet) grain(d *drawing, p *pattern.Piece, outline []plane.Point, unit f
 	}
 }
 
-func (s Sheet) dimensions(d *drawing, p *pattern.Piece, unit float64) {
+func (s Sheet) dimensions(d *drawing, p *pattern.Piece, b plane.Box, unit float64) {
 	for _, e := range p.Edges {
-		if b := plane.BoxOf(p.CutLine()); e.Length() < 46*unit || math.Min(b.Width(), b.Height()) < 48*unit {
+		if e.Length() < 46*unit || math.Min(b.Width(), b.Height()) < 48*unit {
 			continue
 		}
 		at, dir := plane.Along(e.Line, e.Length()/2)

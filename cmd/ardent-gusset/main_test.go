@@ -1,0 +1,216 @@
+package main
+
+import (
+	"bufio"
+	"bytes"
+	"context"
+	"encoding/json"
+	"io"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"ardentgusset/internal/demo"
+	"ardentgusset/internal/store"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func cli(t *testing.T, stdin string, args ...string) (code int, out, errs string) {
+	var stdout, stderr bytes.Buffer
+	code = run(context.Background(), args, strings.NewReader(stdin), &stdout, &stderr)
+	return code, stdout.String(), stderr.String()
+}
+
+func demoFile(t *testing.T) string {
+	path := filepath.Join(t.TempDir(), "demo.db")
+	st, err := store.Open(path)
+	require.NoError(t, err)
+	require.NoError(t, demo.Fill(context.Background(), st, time.Now()))
+	require.NoError(t, st.Close())
+	return path
+}
+
+func TestHelpAndVersion(t *testing.T) {
+	code, out, _ := cli(t, "", "--help")
+	assert.Equal(t, done, code)
+	for _, c := range commands() {
+		assert.Contains(t, out, c.name)
+		code, help, _ := cli(t, "", c.name, "--help")
+		assert.Equal(t, done, code, c.name)
+		assert.Contains(t, help, c.what)
+	}
+	code, out, _ = cli(t, "", "version")
+	assert.Equal(t, done, code)
+	assert.Contains(t, out, version)
+	code, _, errs := cli(t, "", "knit")
+	assert.Equal(t, badInput, code)
+	assert.Contains(t, errs, `"knit"`)
+}
+
+func TestListAndExport(t *testing.T) {
+	db := demoFile(t)
+	code, out, errs := cli(t, "", "list", "--db", db)
+	require.Equal(t, done, code, errs)
+	var l struct {
+		Wearers   []struct{ ID int }
+		Ensembles []struct {
+			ID     int
+			Layers []struct {
+				ID      int
+				Garment string
+			}
+		}
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &l))
+	assert.Len(t, l.Wearers, 3)
+	assert.Len(t, l.Ensembles, 2)
+	for what, start := range map[string]string{"pattern": "{", "svg": "<svg", "pdf": "%PDF-"} {
+		file := filepath.Join(t.TempDir(), "out")
+		code, _, errs := cli(t, "", "export", "--db", db, "--ensemble", "1", "--layer", "2", "--what", what, "--out", file)
+		require.Equal(t, done, code, errs)
+		b, err := os.ReadFile(file)
+		require.NoError(t, err)
+		assert.True(t, strings.HasPrefix(string(b), start), what)
+	}
+	for _, bad := range [][]string{{"--ensemble", "1", "--what", "cake"}, {"--ensemble", "1", "--what", "pdf", "--paper", "a7"}} {
+		code, _, _ := cli(t, "", append([]string{"export", "--db", db, "--out", "-"}, bad...)...)
+		assert.Equal(t, badInput, code)
+	}
+	for _, gone := range [][]string{{"--ensemble", "9"}, {"--ensemble", "1", "--layer", "77"}} {
+		code, _, errs := cli(t, "", append([]string{"export", "--db", db, "--what", "svg", "--out", "-"}, gone...)...)
+		assert.Equal(t, couldNot, code)
+		assert.Equal(t, 1, strings.Count(errs, "\n"))
+	}
+	code, _, errs = cli(t, "", "list", "--db", filepath.Join(t.TempDir(), "none.db"))
+	assert.Equal(t, couldNot, code)
+	assert.Contains(t, errs, "no data file")
+}
+
+func TestCatalogueNamesEverything(t *testing.T) {
+	code, out, _ := cli(t, "", "catalogue")
+	require.Equal(t, done, code)
+	var c struct {
+		Garments []struct {
+			Kind       string
+			Parameters []struct{ Key, Label, Unit, Default, Help string }
+		}
+		Measurements []struct{ Key, Meaning string }
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &c))
+	require.Len(t, c.Garments, 4)
+	for _, g := range c.Garments {
+		for _, p := range g.Parameters {
+			assert.NotEmpty(t, p.Label, g.Kind+" "+p.Key)
+			assert.NotEmpty(t, p.Default, g.Kind+" "+p.Key)
+			assert.NotEmpty(t, p.Help, g.Kind+" "+p.Key)
+		}
+	}
+	for _, m := range c.Measurements {
+		assert.NotEmpty(t, m.Meaning, m.Key)
+	}
+}
+
+func TestDraftWithoutADataFile(t *testing.T) {
+	dir := t.TempDir()
+	write := func(name, text string) string {
+		f := filepath.Join(dir, name)
+		require.NoError(t, os.WriteFile(f, []byte(text), 0o600))
+		return f
+	}
+	fig := write("figure.json", `{"readings":{"waist_girth":700,"bust_girth":900,"hip_girth":970},"worn":[{"garment":"shift"},{"garment":"corset","params":{"laced_waist":650}}]}`)
+	code, out, errs := cli(t, "", "draft", "--garment", "petticoat-tiered", "--figure", fig, "--params", write("p.json", `{"upper_ratio":2.5}`), "--out", "-")
+	require.Equal(t, done, code, errs)
+	var p struct {
+		Garment string
+		Figure  map[string]float64
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &p))
+	assert.Equal(t, "petticoat-tiered", p.Garment)
+	assert.InDelta(t, 661, p.Figure["waist_girth"], 2, "drafted over the corset")
+	for text, want := range map[string]string{
+		`{"readings":{"tail":7}}`: "tail", `{"girths":{}}`: "girths", `{`: "can't be read", `{"readings":{"waist_girth":7}}`: "Waist",
+		`{"readings":{},"worn":[{"garment":"toga"}]}`: "toga", `{"readings":{},"worn":[{"garment":"corset","params":{"laced_waist":1}}]}`: "Laced waist",
+	} {
+		code, _, errs := cli(t, text, "draft", "--garment", "shift", "--figure", "-", "--out", "-")
+		assert.Equal(t, badInput, code, text)
+		assert.Contains(t, errs, want)
+	}
+}
+
+func TestLay(t *testing.T) {
+	job := `{"cloth":{"width_mm":300},"pieces":[{"id":"front","count":2,"mirror_pairs":true,"turns":[0,180],"outline":[[0,0],[100,0],[100,50]]}]}`
+	code, out, errs := cli(t, job, "lay", "--in", "-", "--out", "-")
+	require.Equal(t, done, code, errs)
+	var r struct {
+		Placements []struct{ Mirrored bool }
+		Unplaced   []any
+		Length     float64 `json:"length_mm"`
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &r))
+	require.Len(t, r.Placements, 2)
+	assert.NotEqual(t, r.Placements[0].Mirrored, r.Placements[1].Mirrored)
+	assert.NotNil(t, r.Unplaced)
+	code, _, errs = cli(t, strings.Replace(job, "[100,50]]", "[100,50],[50,-9]]", 1), "lay", "--in", "-", "--out", "-")
+	assert.Equal(t, badInput, code)
+	assert.Contains(t, errs, `"front" crosses itself`)
+	assert.Equal(t, 1, strings.Count(errs, "\n"))
+	file := filepath.Join(t.TempDir(), "r.json")
+	code, _, _ = cli(t, "{}", "lay", "--in", "-", "--out", file)
+	assert.Equal(t, badInput, code)
+	_, err := os.Stat(file)
+	assert.ErrorIs(t, err, os.ErrNotExist, "no half result")
+}
+
+func TestBackupRestoreCommands(t *testing.T) {
+	db := demoFile(t)
+	copyTo, back := filepath.Join(t.TempDir(), "copy.db"), filepath.Join(t.TempDir(), "back.db")
+	code, _, errs := cli(t, "", "backup", "--db", db, "--out", copyTo)
+	require.Equal(t, done, code, errs)
+	code, _, _ = cli(t, "", "backup", "--db", db, "--out", copyTo)
+	assert.Equal(t, couldNot, code)
+	code, _, errs = cli(t, "", "restore", "--in", copyTo, "--db", back)
+	require.Equal(t, done, code, errs)
+	code, _, _ = cli(t, "", "restore", "--in", copyTo, "--db", back)
+	assert.Equal(t, couldNot, code, "never over an existing file")
+	_, before, _ := cli(t, "", "list", "--db", db)
+	_, after, _ := cli(t, "", "list", "--db", back)
+	assert.Equal(t, before, after)
+}
+
+func TestServe(t *testing.T) {
+	for _, args := range [][]string{{"serve", "--addr", "0.0.0.0:0"}, {"serve", "--addr", "nonsense"}, {"serve", "--adr", "x"}, {"serve", "extra"}} {
+		code, _, errs := cli(t, "", append(args[:1:1], append(args[1:], "--db", filepath.Join(t.TempDir(), "x.db"))...)...)
+		assert.Equal(t, badInput, code, args)
+		assert.NotEmpty(t, errs)
+	}
+	ctx, stop := context.WithCancel(context.Background())
+	r, w := io.Pipe()
+	ended := make(chan int)
+	go func() {
+		ended <- run(ctx, []string{"demo", "--addr", "127.0.0.1:0", "--db", filepath.Join(t.TempDir(), "demo.db")}, nil, w, io.Discard)
+	}()
+	first, err := bufio.NewReader(r).ReadString('\n')
+	require.NoError(t, err)
+	address, ok := strings.CutPrefix(strings.TrimSpace(first), "listening on ")
+	require.True(t, ok, first)
+	res, err := http.Get(address)
+	require.NoError(t, err)
+	body, err := io.ReadAll(res.Body)
+	require.NoError(t, err)
+	require.NoError(t, res.Body.Close())
+	assert.Equal(t, 200, res.StatusCode)
+	assert.Contains(t, string(body), "The lighthouse widow")
+	http.DefaultClient.CloseIdleConnections()
+	stop()
+	select {
+	case code := <-ended:
+		assert.Equal(t, done, code)
+	case <-time.After(15 * time.Second):
+		t.Fatal("it did not stop")
+	}
+}

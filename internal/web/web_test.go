@@ -1,0 +1,286 @@
+package web
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"log/slog"
+	"mime/multipart"
+	"net/http"
+	"net/http/httptest"
+	"net/url"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"ardentgusset/core/plane"
+	"ardentgusset/internal/demo"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
+
+func demoServer(t testing.TB, change func(*Options)) *Server {
+	path := filepath.Join(t.TempDir(), "data.db")
+	st, err := store.Open(path)
+	require.NoError(t, err)
+	require.NoError(t, demo.Fill(context.Background(), st, today))
+	opt := Options{Path: path, Loopback: true, Now: func() time.Time { return today }}
+	if change != nil {
+		change(&opt)
+	}
+	s, err := New(st, opt)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	return s
+}
+
+func ask(s http.Handler, method, path string, form url.Values, head map[string]string) *httptest.ResponseRecorder {
+	var body io.Reader
+	if form != nil {
+		body = strings.NewReader(form.Encode())
+	}
+	r := httptest.NewRequest(method, "http://127.0.0.1:8160"+path, body)
+	if form != nil {
+		r.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+	}
+	for k, v := range head {
+		if k == "Host" {
+			r.Host = v
+		} else {
+			r.Header.Set(k, v)
+		}
+	}
+	w := httptest.NewRecorder()
+	s.ServeHTTP(w, r)
+	return w
+}
+
+var pages = []string{"/", "/wearers/1", "/wearers/1?worn=corset", "/wearers/new", "/ensembles/new", "/ensembles/1/particulars", "/ensembles/1/figure", "/ensembles/1/layers",
+	"/ensembles/1/layers/1/draft", "/ensembles/1/layers/2/draft?lengths=yes", "/ensembles/1/layers/3/cloth", "/ensembles/1/buy", "/ensembles/1/bench", "/ensembles/1/bench?only=hand", "/ensembles/2/figure"}
+
+func TestEveryPage(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, unit := range []string{"cm", "in"} {
+		for _, p := range pages {
+			w := ask(s, "GET", p, nil, map[string]string{"Cookie": "unit=" + unit})
+			require.Equal(t, 200, w.Code, p)
+			body := w.Body.String()
+			for _, bad := range []string{"NaN", "Inf", "%!", "<no value>", "ZgotmplZ", "onclick", " style="} {
+				assert.NotContains(t, body, bad, p)
+			}
+			csp := w.Header().Get("Content-Security-Policy")
+			assert.Contains(t, csp, "script-src 'self'")
+			assert.NotContains(t, csp, "unsafe")
+			assert.Equal(t, "nosniff", w.Header().Get("X-Content-Type-Options"))
+			assert.NotContains(t, strings.ReplaceAll(body, "http://www.w3.org/2000/svg", ""), "http://", p)
+			assert.NotContains(t, body, "https://", p)
+		}
+	}
+}
+
+func TestWhatIsNotThere(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, p := range []string{"/nowhere", "/wearers/99", "/wearers/abc", "/ensembles/99/layers", "/ensembles/1/layers/99/draft", "/ensembles/2/layers/1/draft", "/ensembles/-1/figure"} {
+		w := ask(s, "GET", p, nil, nil)
+		assert.Equal(t, 404, w.Code, p)
+		assert.Contains(t, w.Body.String(), "To the first page", p)
+	}
+}
+
+func TestStrangersAreRefused(t *testing.T) {
+	s := demoServer(t, nil)
+	assert.Equal(t, http.StatusMisdirectedRequest, ask(s, "GET", "/", nil, map[string]string{"Host": "evil.example:8160"}).Code)
+	w := ask(s, "POST", "/ensembles/1/delete", url.Values{}, map[string]string{"Sec-Fetch-Site": "cross-site"})
+	assert.Equal(t, http.StatusForbidden, w.Code)
+	w = ask(s, "POST", "/ensembles/1/delete", url.Values{}, map[string]string{"Origin": "http://evil.example"})
+	assert.Equal(t, http.StatusForbidden, w.Code)
+	assert.Equal(t, 200, ask(s, "GET", "/ensembles/1/layers", nil, nil).Code, "nothing was deleted")
+	w = ask(s, "POST", "/unit", url.Values{"unit": {"in"}, "back": {"//evil.example/"}}, nil)
+	assert.Equal(t, "/", w.Header().Get("Location"))
+}
+
+func TestPassphrase(t *testing.T) {
+	s := demoServer(t, func(o *Options) { o.Passphrase, o.Loopback = "gusset and gore", false })
+	w := ask(s, "GET", "/", nil, nil)
+	require.Equal(t, http.StatusSeeOther, w.Code)
+	assert.Equal(t, "/enter", w.Header().Get("Location"))
+	assert.Equal(t, http.StatusUnauthorized, ask(s, "POST", "/ensembles/1/delete", url.Values{}, nil).Code)
+	assert.Equal(t, http.StatusUnauthorized, ask(s, "POST", "/enter", url.Values{"passphrase": {"wrong"}}, nil).Code)
+	w = ask(s, "POST", "/enter", url.Values{"passphrase": {"gusset and gore"}}, nil)
+	require.Equal(t, http.StatusSeeOther, w.Code)
+	cookie := strings.Split(w.Header().Get("Set-Cookie"), ";")[0]
+	assert.Contains(t, w.Header().Get("Set-Cookie"), "HttpOnly")
+	assert.Equal(t, 200, ask(s, "GET", "/", nil, map[string]string{"Cookie": cookie}).Code)
+}
+
+func TestLogsHoldNothingPersonal(t *testing.T) {
+	var log bytes.Buffer
+	s := demoServer(t, func(o *Options) { o.Log = slog.New(slog.NewTextHandler(&log, nil)) })
+	ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "worn": {"bare"}, "value": {"73.3 cm"}, "was": {"710"}}, map[string]string{"X-From-Page": "1"})
+	ask(s, "GET", "/wearers/1?note=secret", nil, nil)
+	assert.Contains(t, log.String(), "/wearers/:wearer")
+	for _, private := range []string{"73.3", "733", "710", "Vennlock", "secret"} {
+		assert.NotContains(t, log.String(), private)
+	}
+}
+
+func TestErrorsSayWhatToDo(t *testing.T) {
+	s := demoServer(t, nil)
+	for err, want := range map[error]int{store.ErrFull: 507, store.ErrReadOnly: 507, store.ErrGone: 404, &store.Conflict{Theirs: "64 cm"}: 409, &store.FieldError{Field: "x", Why: "write it so"}: 422, &http.MaxBytesError{}: 413} {
+		w := httptest.NewRecorder()
+		c, _ := gin.CreateTestContext(w)
+		c.Request = httptest.NewRequest("POST", "/x", nil)
+		c.Request.Header.Set("X-From-Page", "1")
+		s.fail(c, fmt.Errorf("wrapped: %w", err))
+		assert.Equal(t, want, w.Code)
+		var answer map[string]string
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &answer))
+		assert.NotEmpty(t, answer["error"])
+	}
+	w := ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "value": {strings.Repeat("9", MaxBody+1)}}, map[string]string{"X-From-Page": "1"})
+	assert.GreaterOrEqual(t, w.Code, 400)
+	assert.Less(t, w.Code, 500)
+}
+
+func TestAPanicLosesNothing(t *testing.T) {
+	s := demoServer(t, nil)
+	r := gin.New()
+	r.Use(s.recovered)
+	r.GET("/boom", func(*gin.Context) { panic("a fault") })
+	w := ask(r, "GET", "/boom", nil, nil)
+	assert.Equal(t, 500, w.Code)
+	assert.Contains(t, w.Body.String(), "is kept")
+}
+
+func TestFixButtonsDoWhatTheySay(t *testing.T) {
+	s := demoServer(t, nil)
+	form := url.Values{"key": {"laced_waist"}, "value": {"60 cm"}, "was": {"660"}}
+	require.Equal(t, 200, ask(s, "POST", "/ensembles/1/layers/2/settings", form, map[string]string{"X-From-Page": "1"}).Code)
+	body := ask(s, "GET", "/ensembles/1/layers/2/draft", nil, nil).Body.String()
+	require.Contains(t, body, "Lace in by 5 cm")
+	w := ask(s, "POST", "/ensembles/1/layers/2/apply", url.Values{"settings": {`{"laced_waist":660}`}, "back": {"/ensembles/1/layers/2/draft"}}, nil)
+	require.Equal(t, 303, w.Code)
+	assert.NotContains(t, ask(s, "GET", "/ensembles/1/layers/2/draft", nil, nil).Body.String(), "Lace in by 5 cm")
+	for _, bad := range []string{"", "{}", "[]", `{"nonsense":1}`, `{"panels":"many"}`} {
+		assert.Equal(t, 422, ask(s, "POST", "/ensembles/1/layers/2/apply", url.Values{"settings": {bad}}, nil).Code, bad)
+	}
+}
+
+func TestBackupAndRestoreByDownload(t *testing.T) {
+	s := demoServer(t, nil)
+	w := ask(s, "GET", "/backup", nil, nil)
+	require.Equal(t, 200, w.Code)
+	require.True(t, strings.HasPrefix(w.Body.String(), "SQLite format 3"))
+	saved := w.Body.Bytes()
+	require.Equal(t, 303, ask(s, "POST", "/ensembles/1/delete", url.Values{}, nil).Code)
+	upload := func(data []byte) *httptest.ResponseRecorder {
+		var b bytes.Buffer
+		m := multipart.NewWriter(&b)
+		part, err := m.CreateFormFile("backup", "saved.db")
+		require.NoError(t, err)
+		_, err = part.Write(data)
+		require.NoError(t, err)
+		require.NoError(t, m.Close())
+		r := httptest.NewRequest("POST", "http://127.0.0.1:8160/restore", &b)
+		r.Header.Set("Content-Type", m.FormDataContentType())
+		w := httptest.NewRecorder()
+		s.ServeHTTP(w, r)
+		return w
+	}
+	assert.Equal(t, 422, upload([]byte("not a backup")).Code)
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers", nil, nil).Code)
+	w = upload(saved)
+	require.Equal(t, 200, w.Code, w.Body.String())
+	assert.Contains(t, w.Body.String(), "before-")
+	assert.Equal(t, 200, ask(s, "GET", "/ensembles/1/layers", nil, nil).Code)
+	kept, err := filepath.Glob(s.opt.Path + ".before-*")
+	require.NoError(t, err)
+	assert.Len(t, kept, 1)
+}
+
+// The pattern format as another program would check it: outlines run
+// counter-clockwise, edges index them and have their stated lengths, and sewn
+// edges agree within half a millimetre.
+func TestPatternContract(t *testing.T) {
+	s := demoServer(t, nil)
+	for layer := 1; layer <= 4; layer++ {
+		w := ask(s, "GET", fmt.Sprintf("/ensembles/1/layers/%d/pattern.json", layer), nil, nil)
+		require.Equal(t, 200, w.Code)
+		var p struct {
+			Format  string
+			Version int
+			Pieces  []struct {
+				ID      string
+				Outline [][2]float64
+				Cut     int
+				Edges   []struct {
+					ID        string
+					From, To  int
+					Length    float64 `json:"length_mm"`
+					Allowance float64 `json:"allowance_mm"`
+				}
+			}
+			Seams []struct {
+				ID   string
+				A, B struct{ Piece, Edge string }
+				Ease float64 `json:"ease_mm"`
+			}
+		}
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &p))
+		require.Equal(t, "ardent-gusset/pattern", p.Format)
+		lengths := map[string]float64{}
+		for _, q := range p.Pieces {
+			var line []plane.Point
+			for _, xy := range q.Outline {
+				line = append(line, plane.Pt(xy[0], xy[1]))
+			}
+			require.Positive(t, plane.Area(line), q.ID)
+			require.Positive(t, q.Cut)
+			for _, e := range q.Edges {
+				part := line[e.From:]
+				if e.To > e.From {
+					part = line[e.From : e.To+1]
+				} else {
+					part = append(append([]plane.Point{}, part...), line[:e.To+1]...)
+				}
+				require.InDelta(t, e.Length, plane.Length(part), 0.05, "%s %s", q.ID, e.ID)
+				require.GreaterOrEqual(t, e.Allowance, 0.0)
+				lengths[q.ID+" "+e.ID] = e.Length
+			}
+		}
+		require.NotEmpty(t, p.Seams)
+		for _, m := range p.Seams {
+			a, okA := lengths[m.A.Piece+" "+m.A.Edge]
+			b, okB := lengths[m.B.Piece+" "+m.B.Edge]
+			require.True(t, okA && okB, m.ID)
+			assert.InDelta(t, a+m.Ease, b, 0.5, m.ID)
+		}
+	}
+}
+
+func BenchmarkPages(b *testing.B) {
+	s := demoServer(b, nil)
+	for _, p := range pages {
+		ask(s, "GET", p+"?wait=1", nil, nil)
+		b.Run(strings.ReplaceAll(strings.Trim(p, "/"), "/", "_"), func(b *testing.B) {
+			for b.Loop() {
+				if w := ask(s, "GET", p, nil, nil); w.Code != 200 {
+					b.Fatal(w.Code)
+				}
+			}
+		})
+	}
+	b.Run("edit_of_the_corset", func(b *testing.B) {
+		for b.Loop() {
+			ask(s, "POST", "/ensembles/1/layers/2/preview", url.Values{"key": {"laced_waist"}, "value": {"64 cm"}}, map[string]string{"X-From-Page": "1"})
+		}
+	})
+}

@@ -1,0 +1,40 @@
+#!/usr/bin/env bash
+# Runs everything. Missing reference tools are installed where that is
+# possible (as root on a Debian machine); the checks that need them are
+# skipped with a message where it is not.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+export CGO_ENABLED="${CGO_ENABLED:-0}"
+
+need=()
+command -v chromium >/dev/null 2>&1 || command -v google-chrome >/dev/null 2>&1 || need+=(chromium)
+command -v pdftoppm >/dev/null 2>&1 || need+=(poppler-utils)
+/usr/bin/python3 -c 'import shapely' 2>/dev/null || python3 -c 'import shapely' 2>/dev/null || need+=(python3-shapely)
+if [ "${#need[@]}" -gt 0 ]; then
+	if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null 2>&1; then
+		echo "installing ${need[*]}"
+		(apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${need[@]}") >/tmp/ardent-gusset-apt.log 2>&1 ||
+			{ tail -5 /tmp/ardent-gusset-apt.log; [ -z "${CI:-}" ] || exit 1; }
+	else
+		echo "not installed: ${need[*]}; the checks that need them are skipped"
+	fi
+fi
+
+echo "== format"
+loose=$(gofmt -l .)
+[ -z "$loose" ] || { echo "not gofmt-ed: $loose"; exit 1; }
+echo "== vet"
+go vet ./...
+echo "== staticcheck"
+go tool staticcheck ./...
+echo "== tests, coverage"
+go test -count=1 -coverprofile=coverage.out -coverpkg=./core/...,./internal/...,./cmd/... ./core/... ./internal/... ./cmd/... ./outside/...
+go tool cover -func=coverage.out | tail -1
+echo "== browser tests"
+go test -count=1 -timeout 8m ./e2e
+# The race detector needs a C compiler; it is run where there is one, on the
+# parts that share anything between goroutines.
+if command -v gcc >/dev/null 2>&1; then
+	echo "== race detector"
+	CGO_ENABLED=1 go test -count=1 -race ./internal/store ./internal/web
+fi
