@@ -150,7 +150,7 @@ func (p *Piece) CutNote() string {
 		s += ", mirrored"
 	}
 	if p.EitherWay {
-		s += ", along or across"
+		s += ", either way"
 	}
 	return s
 }

@@ -270,7 +270,7 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		if v.Stack[i].Chosen {
 			k := len(v.Stages) - 1 - i
 			v.Layer = &layerView{Rec: e.Layers[k], Stage: &v.Stages[k], Row: &v.Stack[i]}
-			v.Layer.Notes = notesOf(v.Layer)
+			v.Layer.Notes = append(figureNotes(v.Bare), notesOf(v.Layer)...)
 		}
 	}
 	v.Tape = svg.Tape(v.pins(), u)
@@ -387,6 +387,27 @@ func (v *ensembleView) Dressed() []svg.Dressed {
 		if st.Err == nil {
 			out = append(out, svg.Dressed{ID: st.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: st.After, Wear: st.Draft.Wear})
 		}
+	}
+	return out
+}
+
+// figureNotes are what every draft must say about the figure it rests on:
+// readings that can't be a bare body's, and girths nobody measured.
+func figureNotes(bare figure.Figure) []noteView {
+	var out []noteView
+	for _, n := range bare.Notes() {
+		if n.Grave {
+			out = append(out, noteView{Note: draft.Note{Grave: true, Title: n.Title, Text: n.Text}, Urgent: true})
+		}
+	}
+	var guessed []string
+	for _, key := range []string{"bust_girth", "waist_girth", "hip_girth", "waist_to_hip", "waist_to_floor_side"} {
+		if t, ok := bare.Taken(key); ok && t.Estimated {
+			guessed = append(guessed, fmt.Sprintf("%s (± %s)", strings.ToLower(t.Measurement.Label), t.Spread.In(measure.CM)))
+		}
+	}
+	if len(guessed) > 0 {
+		out = append(out, noteView{Note: draft.Note{Grave: true, Title: "Estimated: measure before cutting", Text: "Nobody measured " + strings.Join(guessed, ", ") + ". What you see rests on an estimate."}, Urgent: true})
 	}
 	return out
 }

@@ -445,7 +445,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	for i := 1; i <= f.n; i++ {
 		part := "every side gore"
 		if f.n > 1 {
-			part = fmt.Sprintf("every side gore %d", i)
+			part = fmt.Sprintf("each side gore %d", i)
 		}
 		add(fmt.Sprintf("side-%d.waist", i), part, "at the waist", f.frontWaist*f.share(i))
 	}

@@ -281,18 +281,34 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 // The lines that occur, for the legend.
 var lines = []struct{ kind, label string }{
 	{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold", "on the fold of the cloth, or fold"},
-	{"notch", "notch"}, {"waist", "waist level"}, {"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-to", "pleat: bring the fold to here"},
+	{"notch", "notch"}, {"waist", "waist level"}, {"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-fold", "pleat: fold here"}, {"pleat-to", "pleat: bring the fold to here"}, {"dart", "dart"},
 }
 
 func (s *sheet) legend(pieces []pattern.Piece, x, y float64) {
-	for i, l := range lines {
+	used := map[string]bool{"cut": true, "sew": true}
+	for i := range pieces {
+		used["notch"] = used["notch"] || len(pieces[i].Notches) > 0
+		for _, m := range pieces[i].Marks {
+			used[string(m.Kind)] = true
+		}
+		used["on-fold"] = used["on-fold"] || pieces[i].Fold != "" || used[string(pattern.FoldLine)]
+		used["bone"] = used["bone"] || used["busk"]
+		for _, e := range pieces[i].Edges {
+			used["bound"] = used["bound"] || (e.Allowance == 0 && e.ID != pieces[i].Fold)
+		}
+	}
+	yy := y
+	for _, l := range lines {
+		if !used[l.kind] {
+			continue
+		}
 		s.style(l.kind)
-		yy := y + float64(i)*6
 		s.Line(x, yy, x+18, yy)
 		s.SetDashPattern(nil, 0)
 		s.text(x+21, yy+1.2, 8, "", l.label)
+		yy += 6
 	}
-	yy := y + float64(len(lines))*6 + 4
+	yy += 4
 	for i := range pieces {
 		col, row := i/9, i%9
 		s.text(x+float64(col)*62, yy+float64(row)*5, 8, "", fmt.Sprintf("%s: %s", pieces[i].Name, pieces[i].CutNote()))

@@ -72,28 +72,25 @@ func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64
 	}
 	unit = 1
 	if s.TrueScale {
-		spots, w, h = rows(all, math.Max(widest, math.Sqrt(sum*sum/3)), 1)
+		spots, w, h = rows(all, math.Max(widest+60, sum/1.7), 1)
 		return spots, w, h, 1
 	}
-	best := math.Inf(1)
-	for k := 2; k <= 16; k++ {
-		limit := math.Max(widest*1.001, sum*2.5/float64(k))
-		guess := sum / s.Width / float64(k) * 2
-		// Lettering takes room in proportion to the scale it makes.
-		for range 12 {
-			_, sw, sh := rows(all, limit, guess)
-			guess = math.Max(guess*0.7, math.Max(sw/s.Width, sh/s.Height))
-		}
-		sp, sw, sh := rows(all, limit, guess)
-		if guess < best {
-			best, spots, w, h, unit = guess, sp, sw, sh, guess
+	// The largest scale at which the rows still fit the frame. Lettering keeps
+	// its size on screen, so at some scale only smaller drawings fit; with
+	// very many pieces the sheet may grow downwards.
+	least := widest / (s.Width - 60)
+	for unit = least; unit < least*12; unit *= 1.03 {
+		if spots, w, h = rows(all, s.Width*unit, unit); w <= s.Width*unit+1e-6 && h <= s.Height*unit {
+			return spots, w, h, unit
 		}
 	}
+	unit = least * 2
+	spots, w, h = rows(all, s.Width*unit, unit)
 	return spots, w, h, unit
 }
 
 func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
-	gap, label := 26*unit, 44*unit
+	gap, label := 20*unit, 44*unit
 	x, y, tall := gap, gap, 0.0
 	row := 0
 	// Pieces of a row stand on one line, or hang from one waist level when
@@ -118,8 +115,8 @@ func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
 	}
 	for _, sp := range all {
 		b := sp.box
-		room := math.Max(b.Width(), sp.letters*7.2*unit)
-		if x > gap && x+room > limit+gap {
+		room := math.Max(b.Width(), sp.letters*6*unit)
+		if x > gap && x+room+gap > limit {
 			drop()
 			x, y, tall = gap, y+tall+label+gap*0.6, 0
 		}

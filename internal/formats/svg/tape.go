@@ -96,7 +96,11 @@ func Band(dye, state string, thickness float64) string {
 			d.put(`<path class="run" d="M12 %s H188" transform="translate(6 3)"/>`, mid)
 		}
 	case "stale":
-		d.put(`<path class="zig" d="M4 %s l8 -6 16 12 16 -12 16 12 16 -12 16 12 16 -12 16 12 16 -12 16 12 16 -12 16 12 16 -6"/>`, mid)
+		d.put(`<path class="zig" d="M4 %s l8 -5`, mid)
+		for k := range 11 {
+			d.put(` 16 %d`, 10-20*(k%2))
+		}
+		d.put(` 8 -5"/>`)
 	}
 	d.put(`</svg>`)
 	return d.String()

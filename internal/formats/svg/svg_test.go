@@ -1,0 +1,96 @@
+package svg
+
+import (
+	"encoding/xml"
+	"io"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// On every sheet, whatever the pieces, nothing lies over anything else, all of
+// it lies in the view, and the pieces are not drawn absurdly small.
+func TestPiecesAreSetApart(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var pieces []pattern.Piece
+		for range rapid.IntRange(1, 14).Draw(t, "pieces") {
+			pieces = append(pieces, pattern.Rectangle("p", strings.Repeat("n", rapid.IntRange(1, 24).Draw(t, "name")),
+				rapid.Float64Range(20, 1500).Draw(t, "w"), rapid.Float64Range(20, 1300).Draw(t, "h"), 12))
+		}
+		spots, w, h, unit := Sheet{Width: 640, Height: 470}.arrange(pieces)
+		require.Len(t, spots, len(pieces))
+		for i, a := range spots {
+			boxA := plane.Box{Min: plane.Pt(a.x, a.y), Max: plane.Pt(a.x+a.box.Width(), a.y+a.box.Height()+33*unit)}
+			require.GreaterOrEqual(t, boxA.Min.X, 0.0)
+			require.GreaterOrEqual(t, boxA.Min.Y, 0.0)
+			require.LessOrEqual(t, boxA.Max.X, w)
+			require.LessOrEqual(t, boxA.Max.Y, h+1)
+			for _, b := range spots[i+1:] {
+				boxB := plane.Box{Min: plane.Pt(b.x, b.y), Max: plane.Pt(b.x+b.box.Width(), b.y+b.box.Height()+33*unit)}
+				require.True(t, boxA.Max.X <= boxB.Min.X || boxB.Max.X <= boxA.Min.X || boxA.Max.Y <= boxB.Min.Y || boxB.Max.Y <= boxA.Min.Y, "two pieces overlap")
+			}
+		}
+		widest := 0.0
+		for _, s := range spots {
+			widest = max(widest, s.box.Width(), s.box.Height())
+		}
+		require.Greater(t, widest/unit, 60.0, "the largest piece is drawn at least 60 pixels large")
+	})
+}
+
+func wellFormed(t *testing.T, text string) {
+	dec := xml.NewDecoder(strings.NewReader(text))
+	for {
+		if _, err := dec.Token(); err == io.EOF {
+			return
+		} else if err != nil {
+			t.Fatalf("%v in %.200s", err, text)
+		}
+	}
+}
+
+func TestDrawingsAreWellFormed(t *testing.T) {
+	bare, err := figure.New(nil, figure.Women, 0)
+	require.NoError(t, err)
+	on := bare
+	var worn []Dressed
+	for _, g := range catalogue.All() {
+		v, _ := draft.Settle(g, on, nil)
+		d, err := g.Draft(on, v, g.About().Usual)
+		require.NoError(t, err)
+		for _, s := range []Sheet{{Unit: measure.IN, Title: `<"&'>`}, {Unit: measure.CM, TrueScale: true, Dimensions: true}} {
+			text := s.Draw(d.Pieces)
+			wellFormed(t, text)
+			assert.NotContains(t, text, "NaN")
+			assert.Equal(t, len(d.Pieces), strings.Count(text, `class="piece"`))
+		}
+		on = d.Wear.Dress(on)
+		worn = append(worn, Dressed{ID: g.About().Kind, Colour: "woad", After: on, Wear: d.Wear})
+	}
+	wellFormed(t, Stand{Bare: bare, Marks: true}.Draw())
+	wellFormed(t, Stand{Bare: bare, Worn: worn}.Draw())
+	wellFormed(t, FromAbove(bare, worn, figure.Waist, measure.CM))
+	wellFormed(t, Tape([]Pin{{"waist", 700, true}, {"bare waist", 710, false}}, measure.IN))
+	for _, state := range []string{"planned", "drafted", "cut", "sewn", "worn", "stale"} {
+		wellFormed(t, Band("madder", state, 1))
+	}
+	// At true scale a millimetre is a millimetre: the width attribute and the
+	// view agree.
+	sheet := Sheet{TrueScale: true}.Draw([]pattern.Piece{pattern.Rectangle("a", "A", 100, 50, 0)})
+	var root struct {
+		Width   string `xml:"width,attr"`
+		ViewBox string `xml:"viewBox,attr"`
+	}
+	require.NoError(t, xml.Unmarshal([]byte(sheet), &root))
+	assert.Equal(t, strings.TrimSuffix(root.Width, "mm"), strings.Fields(root.ViewBox)[2])
+}
