@@ -3,7 +3,7 @@ module ardentgusset
 go 1.26.0
 
 require (
-	codeberg.org/go-pdf/fpdf v0.10.0
+	codeberg.org/go-pdf/fpdf v0.12.0
 	github.com/chromedp/cdproto v0.159.2
 	github.com/chromedp/chromedp v0.23.0
 	github.com/gin-contrib/gzip v1.2.5
@@ -13,7 +13,7 @@ require (
 	github.com/go-gormigrate/gormigrate/v2 v2.1.7
 	github.com/stretchr/testify v1.12.1
 	golang.org/x/crypto v0.58.0
-	golang.org/x/image v0.25.0
+	golang.org/x/image v0.47.0
 	gonum.org/v1/gonum v0.17.0
 	gorm.io/gorm v1.31.2
 	pgregory.net/rapid v1.3.0
