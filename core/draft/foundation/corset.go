@@ -310,7 +310,7 @@ func (c *corsetDraft) panel(i int) pattern.Piece {
 	lb, lt := c.reach(i)
 	rb, rt := c.reach(i + 1)
 	upright := func(side int, from, to float64) []plane.Point {
-		n := int(math.Ceil(math.Abs(to-from) / 4))
+		n := int(math.Ceil(math.Abs(to-from) / 2.5))
 		var out []plane.Point
 		for k := range n + 1 {
 			z := from + (to-from)*float64(k)/float64(n)

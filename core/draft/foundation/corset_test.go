@@ -1,0 +1,121 @@
+package foundation
+
+import (
+	"math"
+	"testing"
+
+	"ardentgusset/core/bone"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func made(t require.TestingT, set draft.Settings) (figure.Figure, draft.Draft) {
+	on, err := figure.New([]figure.Reading{{Key: "waist_girth", Value: 710}, {Key: "bust_girth", Value: 910}, {Key: "hip_girth", Value: 980}}, figure.Women, 0)
+	require.NoError(t, err)
+	v, wrong := draft.Settle(Corset{}, on, set)
+	require.Empty(t, wrong)
+	d, err := Corset{}.Draft(on, v, Corset{}.About().Usual)
+	require.NoError(t, err)
+	return on, d
+}
+
+// at is the x where an upright edge passes a height.
+func at(line []plane.Point, y float64) float64 {
+	for i := 1; i < len(line); i++ {
+		a, b := line[i-1], line[i]
+		if (a.Y-y)*(b.Y-y) <= 0 && a.Y != b.Y {
+			return a.X + (b.X-a.X)*(y-a.Y)/(b.Y-a.Y)
+		}
+	}
+	return math.NaN()
+}
+
+// At every height that all panels reach, the cut panels add up to half of the
+// laced figure and its ease, less the gap: the girths match what is cut.
+func TestPanelsAddUpAtEveryHeight(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(4, 7).Draw(t, "panels")
+		laced := rapid.Float64Range(620, 710).Draw(t, "laced")
+		on, d := made(t, draft.Settings{"panels": float64(n), "laced_waist": laced, "top_ease": 0.0, "hip_ease": 0.0})
+		closed := on.Laced(laced)
+		width := func(y float64) (sum float64) {
+			for i := range n {
+				p := d.Pieces[i]
+				sum += at(p.Edges[1].Line, y) - at(p.Edges[3].Line, y)
+			}
+			return sum
+		}
+		require.InDelta(t, laced-50, 2*width(0), 0.1, "at the waist")
+		for y := -100.0; y < 120; y += 20 {
+			// Between the levels where widths are worked out the curve is fair
+			// rather than exact: within 2 % of the girth.
+			require.InDelta(t, closed.Girth(-y)-50, 2*width(y), 0.02*closed.Girth(-y), "at %v", y)
+		}
+	})
+}
+
+// Both edges of a panel seam are mirror images of one another.
+func TestSeamEdgesAreMirrorImages(t *testing.T) {
+	_, d := made(t, draft.Settings{"panels": 6.0})
+	for i := range 5 {
+		a, b := d.Pieces[i].Edges[1].Line, d.Pieces[i+1].Edges[3].Line
+		base := at(a, 0) + at(b, 0)
+		for y := -80.0; y < 100; y += 10 {
+			assert.InDelta(t, base, at(a, y)+at(b, y), 1e-6)
+		}
+		assert.InDelta(t, plane.Length(a), plane.Length(b), 1e-9)
+	}
+}
+
+// No bone is longer than its channel allows, none leaves its panel, and the
+// eyelets stand between the two bones of the lacing edge.
+func TestBonesStayWhereTheyBelong(t *testing.T) {
+	_, d := made(t, nil)
+	for i := range d.Pieces {
+		outline, _ := d.Pieces[i].Outline()
+		grown := plane.BoxOf(outline)
+		var bones, eyelets []float64
+		for _, m := range d.Pieces[i].Marks {
+			for _, q := range m.Path {
+				assert.True(t, q.X >= grown.Min.X-1e-6 && q.X <= grown.Max.X+1e-6 && q.Y >= grown.Min.Y-1e-6 && q.Y <= grown.Max.Y+1e-6, d.Pieces[i].Name)
+			}
+			switch m.Kind {
+			case pattern.BoneLine:
+				mid, _ := plane.Along(m.Path, plane.Length(m.Path)/2)
+				assert.True(t, plane.Inside(outline, mid), d.Pieces[i].Name)
+				bones = append(bones, m.Path[0].X)
+			case pattern.Eyelet:
+				eyelets = append(eyelets, m.Path[0].X)
+			}
+		}
+		if len(eyelets) > 0 {
+			outer, inner := bones[1], bones[2]
+			for _, x := range eyelets {
+				assert.True(t, inner < x && x < outer)
+			}
+		}
+	}
+	for _, n := range d.Notions {
+		if n.Kind == "bone" {
+			assert.Zero(t, math.Mod(n.Quantity, 2), "as many left as right")
+		}
+	}
+	b, ok := bone.Fit(bone.Spiral, "", 6, 250)
+	require.True(t, ok)
+	assert.Less(t, b.Length, 250-2*bone.Clearance+1)
+}
+
+func TestOneLayerTakesCasings(t *testing.T) {
+	_, two := made(t, nil)
+	_, one := made(t, draft.Settings{"layers": "one"})
+	assert.Equal(t, 4, two.Pieces[0].Cut)
+	assert.Equal(t, 2, one.Pieces[0].Cut)
+	assert.Greater(t, len(one.Notions), len(two.Notions))
+	assert.NoError(t, one.Check())
+}

@@ -1,0 +1,124 @@
+package skirt
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func made(t require.TestingT, waist, hip float64, set draft.Settings) (figure.Figure, draft.Draft) {
+	on, err := figure.New([]figure.Reading{{Key: "waist_girth", Value: measure.Length(waist)}, {Key: "hip_girth", Value: measure.Length(hip)}, {Key: "waist_to_floor_back", Value: 1080}, {Key: "waist_to_floor_front", Value: 1040}}, figure.Women, 0)
+	require.NoError(t, err)
+	v, wrong := draft.Settle(Gored{}, on, set)
+	require.Empty(t, wrong)
+	d, err := Gored{}.Draft(on, v, Gored{}.About().Usual)
+	require.NoError(t, err)
+	return on, d
+}
+
+func edgeOf(t require.TestingT, d draft.Draft, piece, edge string) pattern.Edge {
+	for i := range d.Pieces {
+		if d.Pieces[i].ID == piece {
+			e, ok := d.Pieces[i].Edge(edge)
+			require.True(t, ok, edge)
+			return *e
+		}
+	}
+	t.Errorf("no piece %s", piece)
+	t.FailNow()
+	return pattern.Edge{}
+}
+
+// The hem measures what was asked, the band's stretches add up to the waist
+// and its ease, and the hips pass the skirt.
+func TestSkirtAddsUp(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		waist := rapid.Float64Range(560, 1000).Draw(t, "waist")
+		hip := waist * rapid.Float64Range(1.05, 1.45).Draw(t, "hip")
+		n := rapid.IntRange(1, 3).Draw(t, "gores")
+		set := draft.Settings{"side_gores": float64(n)}
+		on, d := made(t, waist, hip, set)
+		hem, band := 0.0, 0.0
+		for i := range n + 2 {
+			hem += 2 * edgeOf(t, d, d.Pieces[i].ID, "hem").Length()
+		}
+		for _, e := range d.Pieces[n+2].Edges {
+			if strings.HasPrefix(e.ID, "left-") || strings.HasPrefix(e.ID, "right-") {
+				band += e.Length()
+			}
+		}
+		want := 0.0
+		for _, x := range d.Dimensions {
+			if x.Key == "hem" {
+				want = x.Value
+			}
+		}
+		require.InDelta(t, want, hem, 0.1)
+		require.InDelta(t, waist+10, band, 0.01)
+		// Width of all gores and the flat back at the hip line.
+		round := 0.0
+		drop := on.Drop(figure.Hip)
+		for i := range n + 2 {
+			line, _ := d.Pieces[i].Outline()
+			top := plane.BoxOf(edgeOf(t, d, d.Pieces[i].ID, "waist").Line).Max.Y
+			w := across(line, top-drop)
+			round += 2 * w
+		}
+		require.GreaterOrEqual(t, round, on.GirthAt(figure.Hip)+40)
+	})
+}
+
+// across is how wide a polygon is at a height.
+func across(poly []plane.Point, y float64) float64 {
+	lo, hi := math.Inf(1), math.Inf(-1)
+	for i, a := range poly {
+		b := poly[(i+1)%len(poly)]
+		if (a.Y > y) != (b.Y > y) {
+			x := a.X + (b.X-a.X)*(y-a.Y)/(b.Y-a.Y)
+			lo, hi = math.Min(lo, x), math.Max(hi, x)
+		}
+	}
+	return hi - lo
+}
+
+// Edges meet the waist and the hem squarely, as sewn edges must if the line
+// is to run on without a corner.
+func TestCornersAreSquare(t *testing.T) {
+	_, d := made(t, 680, 980, nil)
+	for i := range 4 {
+		p := d.Pieces[i]
+		for k, e := range p.Edges {
+			next := p.Edges[(k+1)%len(p.Edges)]
+			u := e.Line[len(e.Line)-1].Sub(e.Line[len(e.Line)-2]).Unit()
+			v := next.Line[1].Sub(next.Line[0]).Unit()
+			angle := math.Abs(math.Acos(u.Dot(v))*180/math.Pi - 90)
+			assert.Less(t, angle, 3.0, "%s: %s to %s", p.Name, e.Name, next.Name)
+		}
+	}
+}
+
+func TestDartsHaveEqualLegsAndTheBackIsLonger(t *testing.T) {
+	_, d := made(t, 600, 1050, draft.Settings{"side_gores": 1.0})
+	darts := 0
+	for i := range d.Pieces {
+		for _, m := range d.Pieces[i].Marks {
+			if m.Kind == pattern.Dart {
+				darts++
+				assert.InDelta(t, m.Path[0].To(m.Path[1]), m.Path[1].To(m.Path[2]), 0.01)
+			}
+		}
+	}
+	assert.Positive(t, darts)
+	front, back := edgeOf(t, d, "front", "fold").Length(), edgeOf(t, d, "back", "fold").Length()
+	assert.InDelta(t, 40, back-front, 0.5, "the readings differ by 4 cm")
+}
