@@ -10,6 +10,8 @@ import (
 	"os"
 	"os/signal"
 	"syscall"
+
+	"ardentgusset/core/measure"
 )
 
 // version is set when a release is built.
@@ -117,10 +119,10 @@ func run(ctx context.Context, args []string, stdin io.Reader, stdout, stderr io.
 			fs.PrintDefaults()
 			return done
 		case errors.As(err, &input):
-			fmt.Fprintln(stderr, err)
+			fmt.Fprintln(stderr, measure.Say(err.Error(), measure.CM))
 			return badInput
 		}
-		fmt.Fprintln(stderr, err)
+		fmt.Fprintln(stderr, measure.Say(err.Error(), measure.CM))
 		return couldNot
 	}
 	fmt.Fprintf(stderr, "there is no command %q; ardent-gusset --help lists them\n", args[0])

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
@@ -141,7 +142,7 @@ func (d Draft) Check() error {
 			return fmt.Errorf("seam %s joins %s, which is not there", t.ID, t.Missing)
 		}
 		if !t.True {
-			return fmt.Errorf("seam %s is out of true by %.1f mm", t.ID, t.Difference)
+			return fmt.Errorf("seam %s is out of true by %s", t.ID, measure.TellFine(t.Difference))
 		}
 	}
 	for _, x := range d.Dimensions {

@@ -130,7 +130,7 @@ func Settle(g Garment, on figure.Figure, set Settings) (Values, []*SettingError)
 				case !ok || math.IsNaN(n) || math.IsInf(n, 0):
 					fail("%s is not a number", brief(raw))
 				case n < val.Low-1e-6 || n > val.High+1e-6:
-					fail("%s; it was %s", p.Range(val.Low, val.High, measure.CM), p.Show(n, measure.CM))
+					fail("it lies between %s and %s; it was %s", p.tell(val.Low), p.tell(val.High), p.tell(n))
 					val.Number, val.Own = math.Min(math.Max(n, val.Low), val.High), true
 				case p.Unit == Count && n != math.Trunc(n):
 					fail("%g is not a whole number", n)
@@ -179,6 +179,15 @@ func (p Parameter) Show(n float64, u measure.Unit) string {
 		return measure.Length(n).In(u)
 	}
 	return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.2f", n), "0"), ".")
+}
+
+// tell writes a number of this parameter for a reader whose unit is not known
+// yet.
+func (p Parameter) tell(n float64) string {
+	if p.Unit == Length {
+		return measure.Tell(n)
+	}
+	return p.Show(n, measure.CM)
 }
 
 // Range says in words what would be right.

@@ -67,8 +67,8 @@ func (s Stage) Thread() (metres float64, why string) {
 		rowThread += r.Thread(t)
 	}
 	metres = (seamThread + rowThread) / 1000 * (1 + stitch.Waste)
-	why = fmt.Sprintf("seams %.1f m × %.2f (two layers of %.2g mm at %.2g mm a stitch), other rows %.1f m taking %.1f m, and %.0f in 100 for ends",
-		seams/1000, stitch.LockstitchRatio(stitch.StitchLength, 2*t), t, stitch.StitchLength, rows/1000, rowThread/1000, stitch.Waste*100)
+	why = fmt.Sprintf("seams %s × %.2f (two layers of %.2g mm at %.2g mm a stitch), other rows %s taking %s, and %.0f in 100 for ends",
+		measure.Tell(seams), stitch.LockstitchRatio(stitch.StitchLength, 2*t), t, stitch.StitchLength, measure.Tell(rows), measure.Tell(rowThread), stitch.Waste*100)
 	return metres, why
 }
 

@@ -94,7 +94,7 @@ func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 			return f, fmt.Errorf("%s: there is no such measurement", r.Key)
 		}
 		if !(r.Value >= Shortest && r.Value <= Tallest) {
-			return f, fmt.Errorf("%s: %s is not a body's; it must lie between %s and %s", m.Label, r.Value.In(measure.CM), Shortest.In(measure.CM), Tallest.In(measure.CM))
+			return f, fmt.Errorf("%s: %s is not a body's; it must lie between %s and %s", m.Label, measure.Tell(r.Value.Float()), measure.Tell(Shortest.Float()), measure.Tell(Tallest.Float()))
 		}
 		if r.Worn == Bare || r.Worn == "" || !m.Girth {
 			got[r.Key] = r.Value
@@ -159,7 +159,7 @@ func (f *Figure) question(got map[string]measure.Length) {
 		case v/2.54 >= m.Low && v/2.54 <= m.High:
 			add(m.Key, m.Label+": centimetres typed as inches?", fmt.Sprintf("%s is large; %s cm would be usual. If it was centimetres, add “cm” to the number.", v.In(measure.IN), v.Bare(measure.IN)))
 		default:
-			add(m.Key, m.Label+" is unusual", fmt.Sprintf("Adults mostly lie between %s and %s. Measure once more; if it stays, it stands.", m.Low.In(measure.CM), m.High.In(measure.CM)))
+			add(m.Key, m.Label+" is unusual", fmt.Sprintf("Adults mostly lie between %s and %s. Measure once more; if it stays, it stands.", measure.Tell(m.Low.Float()), measure.Tell(m.High.Float())))
 		}
 	}
 	above := func(a, b string, why string) {
@@ -202,7 +202,7 @@ func (f *Figure) build() error {
 			if err != nil {
 				f.notes = append(f.notes, Note{Key: string(l) + "_breadth", Title: "Breadth and depth don't go with the " + l.Label() + " girth",
 					Text: fmt.Sprintf("A body %s broad and %s deep can't have a girth of %s: a tape pulled flat round it already reads more or less. Measure the three once more; the usual proportion is used until then.",
-						measure.Length(b).In(measure.CM), measure.Length(d).In(measure.CM), measure.Length(girth).In(measure.CM))})
+						measure.Tell(b), measure.Tell(d), measure.Tell(girth))})
 			} else {
 				s = exact
 			}

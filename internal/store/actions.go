@@ -92,7 +92,7 @@ func (s *Store) SetReading(ctx context.Context, wearer uint, key string, worn fi
 		return &FieldError{key, "there is no such measurement"}
 	}
 	if value != 0 && !(value >= figure.Shortest && value <= figure.Tallest) {
-		return &FieldError{key, fmt.Sprintf("%s: %s is not a body's; it lies between %s and %s", m.Label, value.In(measure.CM), figure.Shortest.In(measure.CM), figure.Tallest.In(measure.CM))}
+		return &FieldError{key, fmt.Sprintf("%s: %s is not a body's; it lies between %s and %s", m.Label, measure.Tell(value.Float()), measure.Tell(figure.Shortest.Float()), measure.Tell(figure.Tallest.Float()))}
 	}
 	return s.act(ctx, OfWearer, wearer, "reading of "+strings.ToLower(m.Label), func(tx *gorm.DB) error {
 		var old Reading
@@ -104,7 +104,7 @@ func (s *Store) SetReading(ctx context.Context, wearer uint, key string, worn fi
 			if old.MM == 0 {
 				return &Conflict{"nothing"}
 			}
-			return &Conflict{old.MM.In(measure.CM)}
+			return &Conflict{measure.Tell(old.MM.Float())}
 		}
 		if value == 0 {
 			return tx.Where("wearer_id = ? and key = ? and worn = ?", wearer, key, worn).Delete(&Reading{}).Error

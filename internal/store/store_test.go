@@ -52,7 +52,7 @@ func TestReadingsAndConflicts(t *testing.T) {
 	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, 710, 0, "71 cm"))
 	var c *Conflict
 	require.ErrorAs(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, 650, 0, "65"), &c, "another tab had nothing there")
-	assert.Equal(t, "71 cm", c.Theirs)
+	assert.Equal(t, "71 cm", measure.Say(c.Theirs, measure.CM))
 	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.OverCorset, 660, 0, "66"))
 	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, 0, 710, ""))
 	w, err = s.Wearer(ctx, w.ID)

@@ -281,6 +281,10 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 		if err := inRange(p.E, param.Key, p.Unit); err != nil {
 			return err
 		}
+		// Nor is what would take the drawing away, where there was one.
+		if why := p.E.Layer.Stage.Err; why != nil && s.drafts(c, st, l) {
+			return &store.FieldError{Field: param.Key, Why: why.Error()}
+		}
 		if keep {
 			show := func(v any) string {
 				if n, ok := v.(float64); ok {
@@ -324,6 +328,21 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "headline", "stations")
 		return nil
 	})
+}
+
+// drafts tells whether a layer can be drafted as it is kept.
+func (s *Server) drafts(c *gin.Context, st *store.Store, l store.Layer) bool {
+	e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+	if err != nil {
+		return false
+	}
+	_, stages, err := ensemble.Walk(planOf(e))
+	for i := range stages {
+		if e.Layers[i].ID == l.ID {
+			return err == nil && stages[i].Err == nil
+		}
+	}
+	return false
 }
 
 // applySettings does what a note's button offers.

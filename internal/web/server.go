@@ -258,7 +258,7 @@ func (s *Server) fail(c *gin.Context, err error) {
 		s.opt.Log.Error("a request failed", "route", c.FullPath(), "error", err.Error())
 	}
 	if wantsJSON(c) {
-		answer["error"] = sentence(err.Error())
+		answer["error"] = sentence(measure.Say(err.Error(), unitOf(c)))
 		c.AbortWithStatusJSON(status, answer)
 		return
 	}

@@ -3,6 +3,7 @@ package web
 import (
 	"bytes"
 	"context"
+	"encoding/json"
 	"fmt"
 	"html/template"
 	"math"
@@ -57,7 +58,7 @@ func (s *Server) render(c *gin.Context, status int, name string, p *page) {
 		c.String(http.StatusInternalServerError, "This page could not be drawn. What you entered is kept.")
 		return
 	}
-	c.Data(status, "text/html; charset=utf-8", b.Bytes())
+	c.Data(status, "text/html; charset=utf-8", []byte(measure.Say(b.String(), p.Unit)))
 }
 
 // part renders one part of a page for the page's own requests.
@@ -83,7 +84,12 @@ func (s *Server) parts(c *gin.Context, p *page, answer gin.H, names ...string) {
 		answer = gin.H{}
 	}
 	answer["parts"] = parts
-	c.JSON(http.StatusOK, answer)
+	text, err := json.Marshal(answer)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	c.Data(http.StatusOK, "application/json; charset=utf-8", []byte(measure.Say(string(text), p.Unit)))
 }
 
 var functions = template.FuncMap{
@@ -403,7 +409,7 @@ func figureNotes(bare figure.Figure) []noteView {
 	var guessed []string
 	for _, key := range []string{"bust_girth", "waist_girth", "hip_girth", "waist_to_hip", "waist_to_floor_side"} {
 		if t, ok := bare.Taken(key); ok && t.Estimated {
-			guessed = append(guessed, fmt.Sprintf("%s (± %s)", strings.ToLower(t.Measurement.Label), t.Spread.In(measure.CM)))
+			guessed = append(guessed, fmt.Sprintf("%s (± %s)", strings.ToLower(t.Measurement.Label), measure.Tell(t.Spread.Float())))
 		}
 	}
 	if len(guessed) > 0 {

@@ -73,7 +73,7 @@ func TestEveryPage(t *testing.T) {
 			w := ask(s, "GET", p, nil, map[string]string{"Cookie": "unit=" + unit})
 			require.Equal(t, 200, w.Code, p)
 			body := w.Body.String()
-			for _, bad := range []string{"NaN", "Inf", "%!", "<no value>", "ZgotmplZ", "onclick", " style="} {
+			for _, bad := range []string{"NaN", "Inf", "%!", "<no value>", "ZgotmplZ", "⟦", "⟧", "onclick", " style="} {
 				assert.NotContains(t, body, bad, p)
 			}
 			csp := w.Header().Get("Content-Security-Policy")
@@ -172,6 +172,75 @@ func TestFixButtonsDoWhatTheySay(t *testing.T) {
 	for _, bad := range []string{"", "{}", "[]", `{"nonsense":1}`, `{"panels":"many"}`} {
 		assert.Equal(t, 422, ask(s, "POST", "/ensembles/1/layers/2/apply", url.Values{"settings": {bad}}, nil).Code, bad)
 	}
+}
+
+// Nothing that would take the drawing away is kept, and what is refused is
+// said in the reader's unit.
+func TestARefusedChoiceKeepsTheDrawing(t *testing.T) {
+	s := demoServer(t, nil)
+	head := map[string]string{"X-From-Page": "1", "Cookie": "unit=in"}
+	form := func(key, value string) url.Values { return url.Values{"key": {key}, "value": {value}} }
+	require.Equal(t, 200, ask(s, "POST", "/ensembles/1/layers/2/settings", form("top_front", "2 in"), head).Code)
+	for _, c := range []struct{ key, value, want string }{
+		{"bottom_front", "1 5/8 in", "too short for any stock busk"},
+		{"laced_waist", "5 in", " in and "},
+		{"panels", "9", "between 4 and 7"},
+		{"layers", "three", "hoose one of"},
+		{"tail", "3", "no such parameter"},
+	} {
+		for _, route := range []string{"settings", "preview"} {
+			w := ask(s, "POST", "/ensembles/1/layers/2/"+route, form(c.key, c.value), head)
+			assert.Equal(t, 422, w.Code, c.key)
+			assert.Contains(t, w.Body.String(), c.want)
+			assert.NotContains(t, w.Body.String(), "⟦")
+			assert.NotContains(t, w.Body.String(), " cm")
+		}
+	}
+	body := ask(s, "GET", "/ensembles/1/layers/2/draft", nil, map[string]string{"Cookie": "unit=in"}).Body.String()
+	assert.Contains(t, body, `class="sheet"`)
+	assert.Contains(t, ask(s, "GET", "/ensembles/1/buy?wait=1", nil, map[string]string{"Cookie": "unit=in"}).Body.String(), "Waist tape, ⅞ in wide")
+}
+
+// A choice that a change further in has made impossible is drawn at its
+// nearest possible value, and the margin says so with a way back.
+func TestAChoiceOvertakenByTheFigure(t *testing.T) {
+	s := demoServer(t, nil)
+	head := map[string]string{"X-From-Page": "1"}
+	w := ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "worn": {"bare"}, "value": {"90 cm"}, "was": {"710"}}, head)
+	require.Equal(t, 200, w.Code, w.Body.String())
+	body := ask(s, "GET", "/ensembles/1/layers/2/draft", nil, nil).Body.String()
+	assert.Contains(t, body, "Laced waist is outside its range")
+	assert.Contains(t, body, `class="sheet"`)
+	w = ask(s, "POST", "/ensembles/1/layers/2/apply", url.Values{"settings": {`{"laced_waist":null}`}}, nil)
+	require.Equal(t, 303, w.Code)
+	assert.NotContains(t, ask(s, "GET", "/ensembles/1/layers/2/draft", nil, nil).Body.String(), "outside its range")
+}
+
+func TestClothFieldsAreChecked(t *testing.T) {
+	s := demoServer(t, nil)
+	head := map[string]string{"X-From-Page": "1"}
+	post := func(key, value string) *httptest.ResponseRecorder {
+		return ask(s, "POST", "/ensembles/1/layers/4/cloth", url.Values{"key": {key}, "value": {value}}, head)
+	}
+	for key, bad := range map[string][]string{
+		"width_mm": {"", "0", "3 cm", "NaN", "900 m"}, "thickness_mm": {"0", "3 in", "thin"}, "price_per_m": {"-3", "free", "1e99"}, "shrinkage_percent": {"90", "x"},
+		"selvedge_mm": {"2 m"}, "weight_gsm": {"99999999"}, "colour": {"plaid"}, "name": {"", strings.Repeat("y", 10000)}, "warp": {"1"}, "in_hand_mm": {"2 km"},
+	} {
+		for _, v := range bad {
+			w := post(key, v)
+			assert.GreaterOrEqual(t, w.Code, 400, "%s %q", key, v)
+			assert.Less(t, w.Code, 500, "%s %q", key, v)
+			assert.Contains(t, w.Body.String(), `"error"`)
+		}
+	}
+	for key, good := range map[string]string{"width_mm": "54 in", "thickness_mm": "0.45", "price_per_m": "12,50", "shrinkage_percent": "4.5", "selvedge_mm": "1/2 in", "weight_gsm": "210", "colour": "weld", "name": "Bolt <3> & more", "nap": "yes", "in_hand_mm": "2 1/4 yd"} {
+		w := post(key, good)
+		assert.Equal(t, 200, w.Code, "%s %q: %s", key, good, w.Body.String())
+	}
+	body := ask(s, "GET", "/ensembles/1/layers/4/cloth?wait=1", nil, nil).Body.String()
+	assert.Contains(t, body, "Bolt &lt;3&gt; &amp; more")
+	assert.Contains(t, body, "falls short by", "2¼ yards do not hold a skirt")
+	assert.Contains(t, body, "no room is left on the cloth in hand")
 }
 
 func TestBackupAndRestoreByDownload(t *testing.T) {

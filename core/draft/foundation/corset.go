@@ -38,8 +38,8 @@ const (
 	lacingAllowance = 40.0 // turned in behind bones and eyelets
 	boneThickness   = 2.0
 	bindingFinish   = 6.0
-	waistTape       = 22.0
-	casing          = 0.6 // what bones, casings and tape add to the cloth, spread out, mm (from memory)
+	waistTape       = 22.0 // 20 to 25 is usual
+	casing          = 0.6  // what bones, casings and tape add to the cloth, spread out, mm (from memory)
 	narrowest       = 22.0
 )
 
@@ -49,7 +49,7 @@ func (Corset) Parameters() []draft.Parameter {
 			Rule: "the bare waist less 5 cm", Help: "Girth of the waist inside the closed corset. The cloth is made to this less the lacing gap.",
 			Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
 				bare := on.Bare().GirthAt(figure.Waist)
-				return bare - 50, figure.Reason{Text: "bare " + measure.Length(bare).In(measure.CM) + " less 5 cm", Source: figure.Practice}
+				return bare - 50, figure.Reason{Text: "bare " + measure.Tell(bare) + " less " + measure.Tell(50), Source: figure.Practice}
 			},
 			Between: func(on figure.Figure, _ draft.Values) (float64, float64) {
 				bare := on.Bare().GirthAt(figure.Waist)
@@ -257,7 +257,7 @@ func (h *half) shape(width func(float64) float64, low, high float64) error {
 			z := low + (high-low)*float64(k)/50
 			if l, r := h.edges(i, z); r-l < narrowest {
 				return fmt.Errorf("panel %d would be %s wide, %s the waist; at least %s is needed to sew and bone it: choose fewer panels or a smaller lacing gap",
-					i+1, measure.Length(math.Max(r-l, 0)).In(measure.CM), aboveBelow(z), measure.Length(narrowest).In(measure.CM))
+					i+1, measure.Tell(math.Max(r-l, 0)), aboveBelow(z), measure.Tell(narrowest))
 			}
 		}
 	}
@@ -418,11 +418,11 @@ func (c *corsetDraft) stiffen() error {
 	add := func(i int, kind bone.Kind, place string, path []plane.Point) error {
 		b, ok := bone.Fit(kind, place, width, plane.Length(path))
 		if !ok {
-			return fmt.Errorf("the channel %s is %s long, too short for any bone: make the corset longer there", place, measure.Length(b.Channel).In(measure.CM))
+			return fmt.Errorf("the channel %s is %s long, too short for any bone: make the corset longer there", place, measure.Tell(b.Channel))
 		}
 		c.bones = append(c.bones, b)
 		c.pieces[i].Marks = append(c.pieces[i].Marks, pattern.Mark{Kind: pattern.BoneLine, Path: path, Width: width,
-			Label: fmt.Sprintf("bone %.0f", b.Length)})
+			Label: fmt.Sprintf("bone %.0f mm", b.Length)})
 		return nil
 	}
 	for i := 1; i < c.panels; i++ {
@@ -455,11 +455,11 @@ func (c *corsetDraft) stiffen() error {
 	fb, ft := c.reach(0)
 	busk, ok := bone.BuskFor(ft - fb)
 	if !ok {
-		return fmt.Errorf("the front edge is %s long, too short for any stock busk: raise the top edge or lower the lower edge at the front", measure.Length(ft-fb).In(measure.CM))
+		return fmt.Errorf("the front edge is %s long, too short for any stock busk: raise the top edge or lower the lower edge at the front", measure.Tell(ft-fb))
 	}
 	c.busk = busk
 	mid := (ft + fb) / 2
-	c.pieces[0].Marks = append(c.pieces[0].Marks, pattern.Mark{Kind: pattern.BuskLine, Width: 13, Label: fmt.Sprintf("busk %.0f", busk),
+	c.pieces[0].Marks = append(c.pieces[0].Marks, pattern.Mark{Kind: pattern.BuskLine, Width: 13, Label: fmt.Sprintf("busk %.0f mm", busk),
 		Path: []plane.Point{{X: 7.5, Y: mid - busk/2}, {X: 7.5, Y: mid + busk/2}}})
 	return nil
 }
@@ -561,11 +561,11 @@ func (c *corsetDraft) notions(d *draft.Draft, made, gap, bounds, channels float6
 		return keys[i].length < keys[j].length
 	})
 	for _, k := range keys {
-		add("bone", fmt.Sprintf("%s bone, %g mm wide, %.0f mm long", k.kind, c.v.Number("bone_width"), k.length), float64(count[k]), "piece",
-			fmt.Sprintf("%d in each half × 2; channel less %g mm at each end, down to stock", places[k], bone.Clearance))
+		add("bone", fmt.Sprintf("%s bone, %s wide, %s long", k.kind, measure.TellFine(c.v.Number("bone_width")), measure.Tell(k.length)), float64(count[k]), "piece",
+			fmt.Sprintf("%d in each half × 2; channel less %s at each end, down to stock", places[k], measure.TellFine(bone.Clearance)))
 	}
-	add("busk", fmt.Sprintf("Busk, straight, %.0f mm", c.busk), 1, "pair", "longest stock length that leaves 8 mm at both ends of the front edge")
-	add("eyelet", "Eyelets, 5 mm, with washers", float64(2*len(c.eyelets)), "piece", fmt.Sprintf("%d in each half × 2", len(c.eyelets)))
+	add("busk", fmt.Sprintf("Busk, straight, %s", measure.Tell(c.busk)), 1, "pair", "longest stock length that leaves "+measure.TellFine(bone.Clearance)+" at both ends of the front edge")
+	add("eyelet", "Eyelets, "+measure.TellFine(5)+", with washers", float64(2*len(c.eyelets)), "piece", fmt.Sprintf("%d in each half × 2", len(c.eyelets)))
 	spacing := 0.0
 	if n := len(c.eyelets); n > 1 {
 		spacing = c.eyelets[1] - c.eyelets[0]
@@ -574,11 +574,11 @@ func (c *corsetDraft) notions(d *draft.Draft, made, gap, bounds, channels float6
 	across := gap + 2*(channel*1.5+1)
 	// Opened wide enough to put on: the gap and 15 cm.
 	lace := closure.CrissCross(len(c.eyelets), spacing, across+150, 300)
-	add("lace", "Corset lace", lace/1000, "m", fmt.Sprintf("criss-cross through %d pairs %.0f mm apart, opened 15 cm beyond the gap to get in, tails of 30 cm", len(c.eyelets), spacing))
-	add("tape", "Waist tape, 20–25 mm, that does not stretch", (made+2*2*30)/1000, "m", fmt.Sprintf("waist of the cloth %.0f mm, and 30 mm turned in at four ends", made))
-	add("binding", fmt.Sprintf("Binding, cut %.0f mm wide", edge.BindingStrip(bindingFinish)), (bounds+8*25)/1000, "m", "both edges of both halves, and 25 mm at each of eight ends")
+	add("lace", "Corset lace", lace/1000, "m", fmt.Sprintf("criss-cross through %d pairs %s apart, opened %s beyond the gap to get in, tails of %s", len(c.eyelets), measure.TellFine(spacing), measure.Tell(150), measure.Tell(300)))
+	add("tape", "Waist tape, "+measure.TellFine(waistTape)+" wide, that does not stretch", (made+2*2*30)/1000, "m", fmt.Sprintf("waist of the cloth %s, and %s turned in at four ends", measure.Tell(made), measure.Tell(30)))
+	add("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), (bounds+8*25)/1000, "m", "both edges of both halves, and "+measure.Tell(25)+" at each of eight ends")
 	if c.layers == 1 {
-		add("tape", fmt.Sprintf("Bone casing, %.0f mm", channel+5), (channels+float64(len(c.bones))*2*20)/1000, "m", "every channel twice (two halves), 20 mm each for the ends")
+		add("tape", "Bone casing, "+measure.TellFine(math.Ceil(channel+5))+" wide", (channels+float64(len(c.bones))*2*20)/1000, "m", "every channel twice (two halves), "+measure.Tell(20)+" each for the ends")
 	}
 }
 
@@ -587,12 +587,12 @@ func (c *corsetDraft) notes(d *draft.Draft, on figure.Figure, laced, made, gap f
 	reduction := bare - laced
 	switch {
 	case reduction > 80:
-		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: fmt.Sprintf("Laced in by %s", measure.Length(reduction).In(measure.CM)),
-			Text: "More than an experienced wearer usually takes (7 to 8 cm). Begin with a gentle reduction and come down over weeks.",
-			Fix:  draft.Settings{"laced_waist": math.Round(bare - 50)}, FixLabel: "Lace in by 5 cm"})
+		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: fmt.Sprintf("Laced in by %s", measure.Tell(reduction)),
+			Text: "More than an experienced wearer usually takes (" + measure.Tell(70) + " to " + measure.Tell(80) + "). Begin with a gentle reduction and come down over weeks.",
+			Fix:  draft.Settings{"laced_waist": math.Round(bare - 50)}, FixLabel: "Lace in by " + measure.Tell(50)})
 	case reduction > 50:
-		d.Notes = append(d.Notes, draft.Note{Title: fmt.Sprintf("Laced in by %s", measure.Length(reduction).In(measure.CM)),
-			Text: "Up to 5 cm is gentle; 7 to 8 is for the experienced."})
+		d.Notes = append(d.Notes, draft.Note{Title: fmt.Sprintf("Laced in by %s", measure.Tell(reduction)),
+			Text: "Up to " + measure.Tell(50) + " is gentle; " + measure.Tell(70) + " to " + measure.Tell(80) + " is for the experienced."})
 	}
 	if under := on.GirthAt(figure.Waist); laced > under {
 		d.Notes = append(d.Notes, draft.Note{Title: "The corset is larger than the waist it closes on",
@@ -605,7 +605,7 @@ func (c *corsetDraft) notes(d *draft.Draft, on figure.Figure, laced, made, gap f
 	}
 	d.Notes = append(d.Notes, draft.Note{Title: "Measure again over it",
 		Text: fmt.Sprintf("The cloth measures %s at the waist: laced %s less the gap of %s. When the corset is made, measure bust, waist and hip over it closed before cutting what goes on top.",
-			measure.Length(made).In(measure.CM), measure.Length(laced).In(measure.CM), measure.Length(gap).In(measure.CM))})
+			measure.Tell(made), measure.Tell(laced), measure.Tell(gap))})
 }
 
 func (c *corsetDraft) steps() []work.Step {
@@ -613,12 +613,12 @@ func (c *corsetDraft) steps() []work.Step {
 	assemble := "Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the same length."
 	steps := []work.Step{
 		{ID: "mock-up", Name: "Mock-up in cheap cloth, fit over the shift", Minutes: 150, Needs: []work.Need{work.Machine, work.Wearer},
-			How: fmt.Sprintf("Same panels without binding, bones taped on, laced to a gap of %.0f mm. Note where it gapes or digs in.", c.v.Number("lacing_gap"))},
+			How: fmt.Sprintf("Same panels without binding, bones taped on, laced to a gap of %s. Note where it gapes or digs in.", measure.Tell(c.v.Number("lacing_gap")))},
 		{ID: "cut", Name: "Cut and label the panels", Minutes: 15 + 8*n*float64(c.layers), Needs: []work.Need{work.Table},
 			How:   fmt.Sprintf("Each of the %d panels %d times, half of them mirrored. Number every piece on the wrong side.", c.panels, 2*c.layers),
 			After: []work.After{{Step: "mock-up", Why: "a change found in the mock-up is free; found in the cloth it costs the cloth"}}},
 		{ID: "busk", Name: "Set the busk", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand},
-			How:   fmt.Sprintf("Busk of %.0f mm centred on the front edge. Loops on the wearer's right, studs on the left.", c.busk),
+			How:   fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, studs on the left.", measure.Tell(c.busk)),
 			After: []work.After{{Step: "cut", Why: "it is set into the front panels"}}},
 		{ID: "seams", Name: "Join the panels", Minutes: 15 * n * float64(c.layers), Needs: []work.Need{work.Machine}, How: assemble,
 			After: []work.After{{Step: "busk", Why: "the busk is set while the front panel still lies flat"}}},
@@ -627,13 +627,13 @@ func (c *corsetDraft) steps() []work.Step {
 		{ID: "tape", Name: "Waist tape", Minutes: 30, Needs: []work.Need{work.Machine}, How: "Inside, at the waist notches, from busk to lacing edge.",
 			After: []work.After{{Step: "press", Why: "it lies flat only on pressed seams"}}},
 		{ID: "channels", Name: "Stitch the bone channels", Minutes: 12 * float64(2*len(c.bones)), Needs: []work.Need{work.Machine},
-			How:   fmt.Sprintf("%d in each half, %.1f mm between the rows.", len(c.bones), bone.ChannelWidth(c.v.Number("bone_width"), boneThickness)),
+			How:   fmt.Sprintf("%d in each half, %s between the rows.", len(c.bones), measure.TellFine(bone.ChannelWidth(c.v.Number("bone_width"), boneThickness))),
 			After: []work.After{{Step: "tape", Why: "the tape lies under the bones"}}},
 		{ID: "eyelets", Name: "Set the eyelets", Minutes: 4 * float64(2*len(c.eyelets)), Needs: []work.Need{work.Table},
 			How:   fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better than cut ones.", len(c.eyelets)),
 			After: []work.After{{Step: "channels", Why: "the channels' stitching shows where the eyelets go, and two layers carry them"}}},
 		{ID: "bones", Name: "Put the bones in", Minutes: 3 * float64(2*len(c.bones)), Needs: []work.Need{work.Hand},
-			How:   "Check each bone against its channel before it goes in: 8 mm must stay free at both ends.",
+			How:   "Check each bone against its channel before it goes in: " + measure.TellFine(bone.Clearance) + " must stay free at both ends.",
 			After: []work.After{{Step: "eyelets", Why: "a hammer or awl beside steel slips"}, {Step: "channels", Why: "sewing beside steel breaks needles"}}},
 		{ID: "bind", Name: "Bind the top and lower edges", Minutes: 180, Needs: []work.Need{work.Machine, work.Hand},
 			How:   "Stitch outside by machine, fold over, fell inside. Keep the needle clear of the bones.",

@@ -196,7 +196,7 @@ func (g gore) piece() (pattern.Piece, error) {
 		centre := a.Mid(b)
 		down := b.Sub(a).Left().Unit() // the waist line runs right to left
 		tip := centre.Add(down.Times(math.Min(g.hip*0.62, 120)))
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: fmt.Sprintf("dart %.0f", g.intake)})
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: fmt.Sprintf("dart %.0f mm", g.intake)})
 	}
 	return p, nil
 }
@@ -223,7 +223,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 
 	backFinished, backCloth, frontWaist := w.back, w.backCloth, w.frontWaist
 	if backFinished < free+20 {
-		return draft.Draft{}, fmt.Errorf("the back takes only %s of the band a side, too little to pleat: give it a larger part", measure.Length(backFinished).In(measure.CM))
+		return draft.Draft{}, fmt.Errorf("the back takes only %s of the band a side, too little to pleat: give it a larger part", measure.Tell(backFinished))
 	}
 	surplus := w.frontHip - frontWaist
 	edges := float64(2*n + 1)
@@ -238,7 +238,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		intake = inDarts / float64(darts)
 	}
 	if darts > 3 {
-		return draft.Draft{}, fmt.Errorf("hip and waist differ by %s; that is more than three darts a gore can take in: use more side gores or a larger part for the back", measure.Length(hip-waist).In(measure.CM))
+		return draft.Draft{}, fmt.Errorf("hip and waist differ by %s; that is more than three darts a gore can take in: use more side gores or a larger part for the back", measure.Tell(hip-waist))
 	}
 
 	// Lengths by bearing: the seams stand at even shares of the half round.
@@ -299,7 +299,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	if least > want+1 {
 		return draft.Draft{}, fmt.Errorf("a hem of %s is narrower than the skirt at the hip with its pleats, %s: widen the hem, or take fewer or shallower pleats",
-			measure.Length(want).In(measure.CM), measure.Length(least).In(measure.CM))
+			measure.Tell(want), measure.Tell(least))
 	}
 	low, high := 0.0, long(90)
 	round := least
@@ -318,7 +318,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 	}
 	if math.Abs(round-want) > 1 {
-		return draft.Draft{}, fmt.Errorf("a hem of %s can't be reached with %d gores of this length: ask for less, or more gores", measure.Length(want).In(measure.CM), n)
+		return draft.Draft{}, fmt.Errorf("a hem of %s can't be reached with %d gores of this length: ask for less, or more gores", measure.Tell(want), n)
 	}
 	pl, err := fullness.KnifePleats(backCloth-free, backFinished-free, v.Whole("pleats"))
 	if err != nil {
@@ -377,7 +377,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 		how := "plain, pressed open, felled"
 		if i == n {
-			how = fmt.Sprintf("plain; on the left open for %.0f mm at the top", v.Number("placket"))
+			how = fmt.Sprintf("plain; on the left open for %s at the top", measure.Tell(v.Number("placket")))
 		}
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("gore-%d", i+1), A: pattern.Side{Piece: a, Edge: "back"}, B: pattern.Side{Piece: b, Edge: eb}, Technique: how})
 	}
@@ -488,12 +488,12 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	}
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: f.waist}, {Drop: f.hipDrop, Girth: f.hip}, {Drop: long, Girth: f.hip + (f.round-f.hip)*0.85}}
 	note := func(title, text string) { d.Notes = append(d.Notes, draft.Note{Title: title, Text: text}) }
-	cm := func(x float64) string { return measure.Length(x).In(measure.CM) }
+	cm := func(x float64) string { return measure.Tell(x) }
 	if f.pleats.Overlap() {
 		note("The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: three layers lie over one another. Fewer pleats or less cloth lie flatter.", cm(f.pleats.Reveal), cm(f.pleats.Under)))
 	}
 	if f.darts > 0 {
-		note("Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; each gore has %d of %.0f mm in every half beside what its edges take.", cm(f.hip-f.waist), f.darts, f.intake))
+		note("Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; each gore has %d of %s in every half beside what its edges take.", cm(f.hip-f.waist), f.darts, measure.TellFine(f.intake)))
 	}
 	if open := f.waist + 2*v.Number("placket"); open < on.GirthAt(figure.Hip)+20 {
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "It may not pass the hips",
@@ -507,7 +507,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 }
 
 func steps(v draft.Values, f finished, seams float64) []work.Step {
-	pleatHow := fmt.Sprintf("%d a side: each shows %.0f mm and takes up %.0f. Bring fold to placement from the seam towards the centre back; %.0f mm beside the seam stay flat.", f.pleats.Count, f.pleats.Reveal, f.pleats.TakeUp, free)
+	pleatHow := fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the centre back; %s beside the seam stay flat.", f.pleats.Count, measure.TellFine(f.pleats.Reveal), measure.TellFine(f.pleats.TakeUp), measure.TellFine(free))
 	out := []work.Step{
 		{ID: "mock-up", Name: "Mock-up of waist and hip", Minutes: 90, Needs: []work.Need{work.Machine, work.Wearer}, How: "Cut the gores to 10 cm below the hip in cheap cloth, fit over corset and petticoat."},
 		{ID: "cut", Name: "Check the lay and cut", Minutes: 75, Needs: []work.Need{work.Table}, How: "Both ends of every grain line the same distance from the selvedge. Count the pieces against the list before the first cut.",
@@ -517,14 +517,14 @@ func steps(v draft.Values, f finished, seams float64) []work.Step {
 	}
 	last := "stay"
 	if f.darts > 0 {
-		out = append(out, work.Step{ID: "darts", Name: "Sew the darts", Minutes: float64(10 * f.darts * (f.n + 1)), Needs: []work.Need{work.Machine, work.Iron}, How: fmt.Sprintf("%.0f mm at the waist, running out to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.", f.intake),
+		out = append(out, work.Step{ID: "darts", Name: "Sew the darts", Minutes: float64(10 * f.darts * (f.n + 1)), Needs: []work.Need{work.Machine, work.Iron}, How: fmt.Sprintf("%s at the waist, running out to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.", measure.TellFine(f.intake)),
 			After: []work.After{{Step: "stay", Why: "the edge must not stretch while it is folded"}}})
 		last = "darts"
 	}
 	return append(out,
 		work.Step{ID: "pocket", Name: "Sew each pocket half to its skirt edge", Minutes: 20, Needs: []work.Need{work.Machine}, How: "Right sides together, in the right-hand seam behind the last side gore, 10 cm below the waist.",
 			After: []work.After{{Step: last, Why: "the gore must have its final waist"}, {Step: "cut", Why: "both halves are needed"}}},
-		work.Step{ID: "seams", Name: "Join the gores", Minutes: math.Round(seams / 1000 * 12), Needs: []work.Need{work.Machine}, How: fmt.Sprintf("From the front outwards, hip notch to hip notch. Leave the left back seam open for %.0f mm at the top. Round the pocket in one pass, pivoting at the corners.", v.Number("placket")),
+		work.Step{ID: "seams", Name: "Join the gores", Minutes: math.Round(seams / 1000 * 12), Needs: []work.Need{work.Machine}, How: fmt.Sprintf("From the front outwards, hip notch to hip notch. Leave the left back seam open for %s at the top. Round the pocket in one pass, pivoting at the corners.", measure.Tell(v.Number("placket"))),
 			After: []work.After{{Step: "pocket", Why: "pocket halves go on before the side seam is closed"}}},
 		work.Step{ID: "press", Name: "Press every seam open", Minutes: 30, Needs: []work.Need{work.Iron}, How: "Over a curve at the hip.",
 			After: []work.After{{Step: "seams", Why: "each seam is pressed before the waist seam crosses it"}}},
@@ -532,13 +532,13 @@ func steps(v draft.Values, f finished, seams float64) []work.Step {
 			After: []work.After{{Step: "seams", Why: "it closes the seam's open end"}}},
 		work.Step{ID: "pleat", Name: "Pleat the back", Minutes: 45, Needs: []work.Need{work.Table, work.Hand}, How: pleatHow,
 			After: []work.After{{Step: "press", Why: "the seams lie under the pleats"}}},
-		work.Step{ID: "band", Name: "Set the band", Minutes: 90, Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Stay tape in the seam. Match the band's marks to the seams; it is %.0f mm long without its ends.", f.waist+v.Number("lap")),
+		work.Step{ID: "band", Name: "Set the band", Minutes: 90, Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Stay tape in the seam. Match the band's marks to the seams; it is %s long without its ends.", measure.Tell(f.waist+v.Number("lap"))),
 			After: []work.After{{Step: "pleat", Why: "the band takes the pleated edge"}, {Step: "placket", Why: "the opening's edges must be finished before they go into the band"}}},
 		work.Step{ID: "hooks", Name: "Hooks and eyes", Minutes: 30, Needs: []work.Need{work.Hand}, How: "Two on the band, one part-way down the placket; closed, both ends lie level.",
 			After: []work.After{{Step: "band", Why: "closures go on a finished band"}}},
 		work.Step{ID: "hang", Name: "Let it hang overnight, then level the hem", Minutes: 60, Needs: []work.Need{work.Wearer}, How: "Over corset and petticoat, in the shoes. Mark the same height from the floor all round and trim.",
 			After: []work.After{{Step: "band", Why: "it hangs from the band"}}},
-		work.Step{ID: "hem", Name: "Hem by hand", Minutes: math.Round(f.round / 1000 * 25), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn up %.0f mm, ease the fullness in, fell.", v.Number("hem")),
+		work.Step{ID: "hem", Name: "Hem by hand", Minutes: math.Round(f.round / 1000 * 25), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn up %s, ease the fullness in, fell.", measure.Tell(v.Number("hem"))),
 			After: []work.After{{Step: "hang", Why: "a skirt drops where it hangs off grain; hemmed too soon it dips"}}},
 		work.Step{ID: "fell", Name: "Fell the seams", Minutes: math.Round(2 * seams / 1000 * 15), Needs: []work.Need{work.Hand}, How: "Both allowances of every seam, turned under.",
 			After: []work.After{{Step: "hang", Why: "seams may still be let out or taken in when it is tried on"}}},

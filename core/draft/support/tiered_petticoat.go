@@ -209,7 +209,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		return draft.Hang{Drop: drop, Girth: g + math.Max(0, cloth-g)*inFolds}
 	}
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: waist}, hang(hip*0.5, upper*0.9), hang(v.Number("band")+upperLong, upper*1.1), hang(end, lower)}
-	d.Notes = append(d.Notes, draft.Note{Title: fmt.Sprintf("Hem of %s", measure.Length(lower).In(measure.CM)),
+	d.Notes = append(d.Notes, draft.Note{Title: fmt.Sprintf("Hem of %s", measure.Tell(lower)),
 		Text: fmt.Sprintf("%d and %d breadths of the chosen cloth. Match the tiers at the %d section marks; no gathering thread is longer than a section.", upperN, lowerN, sections)})
 	// A little less fullness may save a whole breadth.
 	for _, tier := range []struct {
@@ -226,23 +226,23 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		}
 	}
 	if each := lower / float64(sections); each > 1500 {
-		d.Notes = append(d.Notes, draft.Note{Title: "Long gathering threads", Text: fmt.Sprintf("A section of %s is more than a thread carries (120 to 150 cm): halve it and start a new thread.", measure.Length(each).In(measure.CM))})
+		d.Notes = append(d.Notes, draft.Note{Title: "Long gathering threads", Text: fmt.Sprintf("A section of %s is more than a thread carries (120 to 150 cm): halve it and start a new thread.", measure.Tell(each))})
 	}
 	if passes := upper; passes < on.GirthAt(figure.Hip)+20 {
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "The upper tier is tight over the hips",
-			Text: fmt.Sprintf("It measures %s round; the hips with what is worn underneath measure %s.", measure.Length(passes).In(measure.CM), measure.Length(on.GirthAt(figure.Hip)).In(measure.CM)),
+			Text: fmt.Sprintf("It measures %s round; the hips with what is worn underneath measure %s.", measure.Tell(passes), measure.Tell(on.GirthAt(figure.Hip))),
 			Fix:  draft.Settings{"basis": "hip"}, FixLabel: "Gather from the hip"})
 	}
 	if opening := waist + 2*placket; opening < on.GirthAt(figure.Hip) {
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "It may not pass the hips",
-			Text: fmt.Sprintf("Band and opening give %s to get into; the hips measure %s. Make the placket longer, or put it on over the head.", measure.Length(opening).In(measure.CM), measure.Length(on.GirthAt(figure.Hip)).In(measure.CM)),
+			Text: fmt.Sprintf("Band and opening give %s to get into; the hips measure %s. Make the placket longer, or put it on over the head.", measure.Tell(opening), measure.Tell(on.GirthAt(figure.Hip))),
 			Fix:  draft.Settings{"placket": math.Min(300, math.Ceil((on.GirthAt(figure.Hip)-waist)/2)+10)}, FixLabel: "Lengthen the placket"})
 	}
 	d.Steps = []work.Step{
 		{ID: "cut", Name: "Tear or cut the breadths", Minutes: 30 + 6*float64(upperN+lowerN), Needs: []work.Need{work.Table},
 			How: fmt.Sprintf("%d for the upper tier, %d for the lower, the band and two placket strips. Mark the sections.", upperN, lowerN)},
 		{ID: "breadths", Name: "Join the breadths of each tier", Minutes: 12 * float64(upperN+lowerN), Needs: []work.Need{work.Machine},
-			How:   fmt.Sprintf("Leave the last seam of the upper tier open for %.0f mm at the top.", placket),
+			How:   fmt.Sprintf("Leave the last seam of the upper tier open for %s at the top.", measure.Tell(placket)),
 			After: []work.After{{Step: "cut", Why: "all breadths must be there to be counted"}}},
 		{ID: "hem", Name: "Hem the lower tier", Minutes: 40, Needs: []work.Need{work.Machine, work.Iron},
 			How:   "Turn 3/8 in, then 3/4 in; stitch at the edge. Straight breadths need no levelling.",
@@ -257,7 +257,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			After: []work.After{{Step: "breadths", Why: "it closes the seam's open end"}}},
 		{ID: "gather-upper", Name: "Gather the upper tier", Minutes: math.Round(upper / 1000 * 8), Needs: []work.Need{work.Machine}, How: "Two rows; draw up to the band's marks, not counting the underlap.",
 			After: []work.After{{Step: "placket", Why: "the opening's edges must be finished before they go into the band"}, {Step: "tiers", Why: "less cloth to push about"}}},
-		{ID: "band", Name: "Set the band", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Press the gathers flat in the allowance first. The band is %.0f mm long without its ends, %.0f of them underlap.", waist+lap, lap),
+		{ID: "band", Name: "Set the band", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.", measure.Tell(waist+lap), measure.Tell(lap)),
 			After: []work.After{{Step: "gather-upper", Why: "gather, then band"}}},
 		{ID: "hooks", Name: "Hooks and eyes", Minutes: 20, Needs: []work.Need{work.Hand}, How: "One on the band, one half-way down the placket.",
 			After: []work.After{{Step: "band", Why: "closures go on a finished band"}}},

@@ -213,15 +213,15 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		{What: "neck binding, outside", Kind: stitch.Lockstitch, Length: neckEdge, Layers: 3},
 		{What: "neck binding, inside", Kind: stitch.Felling, Length: neckEdge, Layers: 3},
 	}
-	d.Notions = []draft.Notion{{Kind: "binding", What: "Neck binding, cut 27 mm wide on the bias", Quantity: (neckEdge + 50) / 1000, Unit: "m",
-		Why: fmt.Sprintf("neck edge %.0f mm and 50 mm to join", neckEdge)}}
+	d.Notions = []draft.Notion{{Kind: "binding", What: "Neck binding, cut " + measure.TellFine(27) + " wide on the bias", Quantity: (neckEdge + 50) / 1000, Unit: "m",
+		Why: fmt.Sprintf("neck edge %s and %s to join", measure.Tell(neckEdge), measure.Tell(50))}}
 	if over := neckEdge; over < 560 {
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "The head may not pass the neck",
-			Text: fmt.Sprintf("The opening measures %s; a head needs about 58 cm. Widen or deepen the neck.", measure.Length(over).In(measure.CM)),
-			Fix:  draft.Settings{"neck_front": math.Min(260, v.Number("neck_front")+50)}, FixLabel: "Deepen the front by 5 cm"})
+			Text: fmt.Sprintf("The opening measures %s; a head needs about %s. Widen or deepen the neck.", measure.Tell(over), measure.Tell(580)),
+			Fix:  draft.Settings{"neck_front": math.Min(260, v.Number("neck_front")+50)}, FixLabel: "Deepen the front by " + measure.Tell(50)})
 	}
 	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
-		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Length(girth).In(measure.CM))})
+		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Tell(girth))})
 	d.Steps = []work.Step{
 		{ID: "cut", Name: "Cut the shift", Minutes: 50, Needs: []work.Need{work.Table}, How: "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck 2 cm smaller than drawn."},
 		{ID: "gores", Name: "Set the gores", Minutes: 60, Needs: []work.Need{work.Machine}, How: "From the point down to the hem, so that any stretch runs off at the hem.",
@@ -238,7 +238,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			After: []work.After{{Step: "sides", Why: "it is done in one go, when nothing more can change"}}},
 		{ID: "neck", Name: "Bind the neck", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand}, How: "The edge has no allowance: the binding takes its place.",
 			After: []work.After{{Step: "sleeves", Why: "the neck is only final when the sleeves hang from it"}}},
-		{ID: "hem", Name: "Hem body and sleeves", Minutes: math.Round(hems / 1000 * 18), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn %.0f mm in twice.", hem),
+		{ID: "hem", Name: "Hem body and sleeves", Minutes: math.Round(hems / 1000 * 18), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn %s in twice.", measure.Tell(hem)),
 			After: []work.After{{Step: "sides", Why: "the hem runs round over the side seams"}, {Step: "fell", Why: "felled allowances are caught in the hem"}}},
 	}
 	return d, nil

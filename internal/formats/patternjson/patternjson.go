@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
 )
 
@@ -126,7 +127,7 @@ func Write(w io.Writer, s ensemble.Stage) error {
 		d.Pieces = append(d.Pieces, out)
 	}
 	for _, t := range s.Trued {
-		d.Seams = append(d.Seams, seam{t.ID, side{t.A.Piece, t.A.Edge}, side{t.B.Piece, t.B.Edge}, round(t.Ease), t.Technique})
+		d.Seams = append(d.Seams, seam{t.ID, side{t.A.Piece, t.A.Edge}, side{t.B.Piece, t.B.Edge}, round(t.Ease), measure.Say(t.Technique, measure.CM)})
 	}
 	for _, x := range s.Notions() {
 		d.Notions = append(d.Notions, notionOf(x))
@@ -136,4 +137,6 @@ func Write(w io.Writer, s ensemble.Stage) error {
 	return enc.Encode(d)
 }
 
-func notionOf(x draft.Notion) notion { return notion{x.Kind, x.What, round(x.Quantity), x.Unit, x.Why} }
+func notionOf(x draft.Notion) notion {
+	return notion{x.Kind, measure.Say(x.What, measure.CM), round(x.Quantity), x.Unit, measure.Say(x.Why, measure.CM)}
+}
