@@ -1,12 +1,14 @@
 package e2e
 
 import (
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
 
+	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -221,6 +223,49 @@ func TestTwoTabs(t *testing.T) {
 	two.until(`document.querySelector('[data-measure="hip_girth"] [data-problem]').textContent.includes("no longer there")`)
 	one.reply(func() { one.click(".undo-bar button") })
 	one.sees("Tamsin Orrowby")
+}
+
+// The figure lights up where the reading in hand is taken, a click on the
+// figure leads to its field, and its width follows the numbers.
+func TestTheFigureFollowsTheTape(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/wearers/1")
+	b.click("#r-hip_girth") // a first click brings the page the keyboard
+	b.until(`[...document.querySelectorAll(".stand .lit")].some(e => e.dataset.measure === "hip_girth")`)
+	b.do(chromedp.Focus(chromedp.CSS("#r-waist_to_knee")))
+	b.until(`document.querySelectorAll(".stand .lit").length > 0 && [...document.querySelectorAll(".stand .lit")].every(e => e.dataset.measure === "waist_to_knee")`)
+	width := `document.querySelector('.stand path.level[data-measure="waist_girth"]').getBBox().width`
+	before := js[float64](b, width)
+	b.enter("#r-waist_girth", "80 cm")
+	b.until(width + ` > ` + fmt.Sprint(before*1.05))
+	assert.InDelta(t, 80.0/71, js[float64](b, width)/before, 0.01, "as broad as the girth")
+	// Worn states are kept apart: over the corset the field is empty.
+	b.reply(func() { b.click(`.worn a[href$="worn=corset"]`) })
+	assert.Empty(t, js[string](b, `document.querySelector("#r-waist_girth").value`))
+	b.enter("#r-waist_girth", "67 cm")
+	b.until(`document.querySelector('.worn a[aria-current] b')?.textContent === "1"`)
+	b.reply(func() { b.click("[data-undo]") })
+	b.reply(func() { b.click(`.worn a[href$="worn=bare"]`) })
+	assert.Equal(t, "80 cm", js[string](b, `document.querySelector("#r-waist_girth").value`))
+}
+
+// A row of the truing table lights up its two edges on the drawing.
+func TestTruingShowsItsEdges(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/1/layers/2/draft")
+	b.click("#truing summary")
+	b.do(chromedp.Focus(chromedp.CSS("#truing tbody tr:nth-child(2)")))
+	b.until(`document.querySelectorAll(".sheet .lit").length === 2`)
+	lit := js[string](b, `[...document.querySelectorAll(".sheet .lit")].map(e => e.dataset.edge).join()`)
+	assert.Equal(t, "panel-2 back,panel-3 front", lit)
+	// What is being looked at stays in view while the draft changes.
+	b.press("+")
+	b.until(`document.querySelector(".sheet").dataset.moved`)
+	view := js[string](b, `document.querySelector(".sheet").getAttribute("viewBox")`)
+	b.enter("#p-lacing_gap", "4 cm")
+	b.until(`document.querySelector("#p-lacing_gap").dataset.was === "40"`)
+	assert.Equal(t, view, js[string](b, `document.querySelector(".sheet").getAttribute("viewBox")`))
+	assert.True(t, js[bool](b, `document.querySelector("#truing details").open`))
 }
 
 // TestShots takes the pictures of the guide; it runs when SHOTS names their

@@ -97,6 +97,8 @@ func FuzzParse(f *testing.F) {
 
 func TestToldLengthsAreSaidInEitherUnit(t *testing.T) {
 	text := "gap of " + Tell(50.8) + ", off by " + TellFine(1.25) + "; ⟦not a length⟧"
+	assert.Equal(t, "4.6 m", Say(TellLong(4572), CM))
+	assert.Equal(t, "5.0 yd", Say(TellLong(4572), IN))
 	assert.Equal(t, "gap of 5.1 cm, off by 1.3 mm; ⟦not a length⟧", Say(text, CM))
 	assert.Equal(t, "gap of 2 in, off by 1/16 in; ⟦not a length⟧", Say(text, IN))
 }

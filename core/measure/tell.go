@@ -15,7 +15,10 @@ func Tell(mm float64) string { return "⟦" + strconv.FormatFloat(mm, 'f', 2, 64
 // TellFine marks a small length or a difference, to be written as Fine does.
 func TellFine(mm float64) string { return "⟦~" + strconv.FormatFloat(mm, 'f', 2, 64) + "⟧" }
 
-var told = regexp.MustCompile(`⟦(~?)(-?[0-9]+(?:\.[0-9]+)?)⟧`)
+// TellLong marks a length of cloth or thread, to be written in metres or yards.
+func TellLong(mm float64) string { return "⟦=" + strconv.FormatFloat(mm, 'f', 2, 64) + "⟧" }
+
+var told = regexp.MustCompile(`⟦([~=]?)(-?[0-9]+(?:\.[0-9]+)?)⟧`)
 
 // Say writes a text's lengths in a unit.
 func Say(text string, u Unit) string {
@@ -25,8 +28,14 @@ func Say(text string, u Unit) string {
 		if err != nil { // longer than any number: left as it is
 			return m
 		}
-		if part[1] != "" {
+		switch part[1] {
+		case "~":
 			return Length(mm).Fine(u)
+		case "=":
+			if u == IN {
+				return strconv.FormatFloat(mm/float64(Yard), 'f', 1, 64) + " yd"
+			}
+			return strconv.FormatFloat(mm/float64(Metre), 'f', 1, 64) + " m"
 		}
 		return Length(mm).In(u)
 	})
