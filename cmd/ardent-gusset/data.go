@@ -321,13 +321,8 @@ func export(ctx context.Context, c *call) error {
 	if err != nil {
 		return fmt.Errorf("ensemble %d: %w", *which, err)
 	}
-	plan := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel}
-	for _, r := range e.Wearer.Readings {
-		plan.Readings = append(plan.Readings, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM})
-	}
 	chosen := -1
 	for i, l := range e.Layers {
-		plan.Layers = append(plan.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric})
 		if l.ID == *layer || *layer == 0 {
 			chosen = i
 		}
@@ -335,7 +330,7 @@ func export(ctx context.Context, c *call) error {
 	if chosen < 0 {
 		return fmt.Errorf("ensemble %d has no layer %d", *which, *layer)
 	}
-	_, stages, err := ensemble.Walk(plan)
+	_, stages, err := ensemble.Walk(e.Plan())
 	if err != nil {
 		return err
 	}

@@ -3,6 +3,7 @@
 package store
 
 import (
+	"strconv"
 	"time"
 
 	"ardentgusset/core/cloth"
@@ -59,6 +60,19 @@ type Ensemble struct {
 	Hours     float64        `gorm:"column:hours_per_day;not null;default:2" json:"hours_per_day"`
 	Layers    []Layer        `gorm:"constraint:OnDelete:CASCADE" json:"layers"`
 	UpdatedAt time.Time      `json:"updated_at"`
+}
+
+// Plan is what the walk up the stack needs of an ensemble that was read with
+// its wearer and layers.
+func (e Ensemble) Plan() ensemble.Plan {
+	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel}
+	for _, r := range e.Wearer.Readings {
+		p.Readings = append(p.Readings, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM})
+	}
+	for _, l := range e.Layers {
+		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric})
+	}
+	return p
 }
 
 // Layer is one garment in the stack; position 0 lies next to the skin.

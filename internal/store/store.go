@@ -168,7 +168,8 @@ func (s *Store) act(ctx context.Context, scope Scope, id uint, label string, do 
 		if err := tx.Create(&h).Error; err != nil {
 			return err
 		}
-		return tx.Where("scope = ? and scope_id = ? and id <= ?", scope, id, int(h.ID)-historyLength*20).Delete(&History{}).Error
+		old := tx.Model(&History{}).Select("id").Where("scope = ? and scope_id = ?", scope, id).Order("id desc").Limit(-1).Offset(historyLength)
+		return tx.Where("id in (?)", old).Delete(&History{}).Error
 	}))
 }
 

@@ -105,6 +105,30 @@ func TestLayersMoveAndComeBack(t *testing.T) {
 	assert.NotNil(t, got.Layers[2].Steps[0].DoneAt)
 }
 
+func TestHistoryIsKeptWithinBounds(t *testing.T) {
+	s, _ := fresh(t)
+	e := dressed(t, s)
+	other, err := s.AddEnsemble(ctx, Ensemble{Name: "Another", WearerID: e.WearerID})
+	require.NoError(t, err)
+	other.Name = "Another name"
+	require.NoError(t, s.ChangeEnsemble(ctx, other))
+	for i := range historyLength + 15 {
+		require.NoError(t, s.Tick(ctx, e.Layers[0].ID, "cut", i%2 == 0))
+	}
+	var n int64
+	require.NoError(t, s.db.Model(&History{}).Where("scope_id = ?", e.ID).Where("scope = ?", OfEnsemble).Count(&n).Error)
+	assert.EqualValues(t, historyLength, n)
+	h, ok := s.LastAction(ctx, OfEnsemble, other.ID)
+	require.True(t, ok, "what was done elsewhere is not forgotten for it")
+	assert.Equal(t, "the ensemble's particulars", h.Label)
+	for range historyLength {
+		_, err = s.Undo(ctx, OfEnsemble, e.ID)
+		require.NoError(t, err)
+	}
+	_, err = s.Undo(ctx, OfEnsemble, e.ID)
+	assert.ErrorIs(t, err, ErrNothingToUndo)
+}
+
 func TestDeletedEnsembleComesBack(t *testing.T) {
 	s, _ := fresh(t)
 	e := dressed(t, s)

@@ -323,7 +323,7 @@ func (s *Server) seen(c *gin.Context) {
 		s.fail(c, err)
 		return
 	}
-	_, stages, err := ensemble.Walk(planOf(e))
+	_, stages, err := ensemble.Walk(e.Plan())
 	if err != nil {
 		s.fail(c, err)
 		return

@@ -55,7 +55,7 @@ func (s *Server) unseen(e store.Ensemble) map[uint]ensemble.Snapshot {
 	fresh := map[uint]ensemble.Snapshot{}
 	for _, l := range e.Layers {
 		if len(l.Seen.Dimensions) == 0 {
-			_, stages, err := ensemble.Walk(planOf(e))
+			_, stages, err := ensemble.Walk(e.Plan())
 			if err != nil {
 				return nil
 			}
@@ -336,7 +336,7 @@ func (s *Server) drafts(c *gin.Context, st *store.Store, l store.Layer) bool {
 	if err != nil {
 		return false
 	}
-	_, stages, err := ensemble.Walk(planOf(e))
+	_, stages, err := ensemble.Walk(e.Plan())
 	for i := range stages {
 		if e.Layers[i].ID == l.ID {
 			return err == nil && stages[i].Err == nil

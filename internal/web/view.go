@@ -216,23 +216,11 @@ type planned struct {
 
 type waiting struct{ Name, Why string }
 
-// planOf is what the walk needs of an ensemble.
-func planOf(e store.Ensemble) ensemble.Plan {
-	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel}
-	for _, r := range e.Wearer.Readings {
-		p.Readings = append(p.Readings, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM})
-	}
-	for _, l := range e.Layers {
-		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric})
-	}
-	return p
-}
-
 // view works an ensemble out. layer is the chosen one, or 0.
 func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, layer uint, u measure.Unit) *ensembleView {
 	v := &ensembleView{Rec: e}
 	var err error
-	v.Bare, v.Stages, err = ensemble.Walk(planOf(e))
+	v.Bare, v.Stages, err = ensemble.Walk(e.Plan())
 	if err != nil {
 		v.Err = sentence(err.Error())
 		v.Bare, v.Stages, _ = ensemble.Walk(ensemble.Plan{Group: e.Wearer.Group})

@@ -127,12 +127,16 @@ type gore struct {
 	allowance, turn float64
 }
 
+// lean is how much steeper an edge sets out from the waist than it runs on the
+// mean: the hip is fullest above its line (from memory).
+const lean = 1.15
+
 // edgeLine is the right-hand edge of a gore from its waist corner: a fair
 // curve to the hip, then straight; exactly long.
 func edgeLine(at plane.Point, take, flare, hip, long float64) []plane.Point {
 	down := plane.Pt(flare, -(long - hip)).Unit()
 	hipPoint := at.Add(plane.Pt(take, -hip))
-	curve := plane.Sweep(at, plane.Pt(take*1.15, -hip), hipPoint, down)
+	curve := plane.Sweep(at, plane.Pt(take*lean, -hip), hipPoint, down)
 	rest := long - plane.Length(curve)
 	return append(curve, hipPoint.Add(down.Times(rest)))
 }
@@ -148,13 +152,13 @@ func (g gore) piece() (pattern.Piece, error) {
 	for range 8 {
 		var lc, rc plane.Point
 		var atLeft plane.Point // direction of the waist line at its left end
-		tiltR := plane.Pt(g.take*1.15, -g.hip).Unit()
+		tiltR := plane.Pt(g.take*lean, -g.hip).Unit()
 		if g.half {
-			rise := chord * math.Tan(math.Atan2(g.take*1.15, g.hip)/2)
+			rise := chord * math.Tan(math.Atan2(g.take*lean, g.hip)/2)
 			lc, rc, atLeft = plane.Pt(0, 0), plane.Pt(chord, rise), plane.Pt(1, 0)
 		} else {
 			lc, rc = plane.Pt(-chord/2, 0), plane.Pt(chord/2, 0)
-			tiltL := plane.Pt(-g.takeLeft*1.15, -g.hip).Unit()
+			tiltL := plane.Pt(-g.takeLeft*lean, -g.hip).Unit()
 			atLeft = tiltL.Left()
 		}
 		waist = plane.Reversed(plane.Sweep(lc, atLeft, rc, tiltR.Left()))

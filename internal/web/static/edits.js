@@ -141,9 +141,9 @@ export function edits() {
       if (e.key !== "Enter" || !e.target.dataset.key) return;
       e.preventDefault();
       const all = [...measuring.querySelectorAll("input[data-key]")];
-      (all[all.indexOf(e.target) + 1] || e.target).focus();
-      e.target.blur();
-      (all[all.indexOf(e.target) + 1] || e.target).focus();
+      const next = all[all.indexOf(e.target) + 1];
+      if (next) next.focus();
+      else e.target.blur();
     });
   }
   const note = document.querySelector("[data-note-post]");
