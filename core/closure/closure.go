@@ -31,9 +31,3 @@ func CountFor(length, spacing, margin float64) int {
 func CrissCross(n int, spacing, across, tail float64) float64 {
 	return across + 2*float64(n-1)*math.Hypot(spacing, across) + 2*tail
 }
-
-// Spiral is the length of a single cord through n pairs staggered by half a
-// spacing.
-func Spiral(n int, spacing, across, tail float64) float64 {
-	return float64(2*n-1)*math.Hypot(spacing/2, across) + 2*tail
-}

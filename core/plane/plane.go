@@ -93,14 +93,6 @@ func Length(line []Point) float64 {
 	return sum
 }
 
-// Perimeter is the length round a polygon.
-func Perimeter(poly []Point) float64 {
-	if len(poly) < 2 {
-		return 0
-	}
-	return Length(poly) + poly[len(poly)-1].To(poly[0])
-}
-
 // Along is the point at a distance along a line, and the direction there.
 // Distances outside the line give its ends.
 func Along(line []Point, at float64) (Point, Point) {
