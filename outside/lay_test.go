@@ -24,7 +24,7 @@ func TestRandomLaysAgainstGEOS(t *testing.T) {
 		Result lay.Result
 	}
 	var in []laid
-	for range 60 {
+	for range 30 {
 		j := lay.Job{Seed: random.Int64N(100), Cloth: lay.Cloth{Width: between(300, 900), Selvedge: between(0, 12), Nap: random.IntN(3) == 0}}
 		if random.IntN(2) == 0 {
 			j.Gap = between(1, 15)

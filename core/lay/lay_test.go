@@ -158,6 +158,48 @@ func border(poly []plane.Point, p plane.Point) float64 {
 	return best
 }
 
+// Two thousand pieces, the most a job may have, are all laid and none on
+// another, whether or not the time allowed is far too short.
+func TestTheLargestJob(t *testing.T) {
+	j := Job{Cloth: Cloth{Width: 1500, Flaws: [][]XY{{{300, 300}, {360, 300}, {330, 380}}}}, Gap: 2}
+	for i := range 40 {
+		var out []XY
+		for k := range 12 {
+			s, c := math.Sincos(2 * math.Pi * float64(k) / 12)
+			r := 30 + float64((i*7+k*13)%50)
+			out = append(out, XY{r * c, r * s})
+		}
+		j.Pieces = append(j.Pieces, Piece{ID: fmt.Sprint(i), Count: 50, MirrorPairs: true, Turns: []float64{0, 180}, Outline: out})
+	}
+	for _, seconds := range []float64{3, 0.05} {
+		j.Seconds = seconds
+		r := place(t, j)
+		require.Len(t, r.Placements, 2000)
+		require.Empty(t, r.Unplaced)
+		var boxes []plane.Box
+		var shapes [][]plane.Point
+		at := map[string]*Piece{}
+		for i := range j.Pieces {
+			at[j.Pieces[i].ID] = &j.Pieces[i]
+		}
+		for _, p := range r.Placements {
+			s := at[p.ID].Shape(p)
+			shapes, boxes = append(shapes, s), append(boxes, plane.BoxOf(s))
+		}
+		for i, a := range boxes {
+			for k := range i {
+				b := boxes[k]
+				if a.Min.X < b.Max.X && b.Min.X < a.Max.X && a.Min.Y < b.Max.Y && b.Min.Y < a.Max.Y {
+					for _, q := range shapes[i] {
+						require.False(t, plane.Inside(shapes[k], q) && border(shapes[k], q) > 0.01, "%d and %d", i, k)
+					}
+				}
+			}
+		}
+		t.Logf("%g s allowed: %.1f m, %.0f %% used", seconds, r.Length/1000, r.Utilisation*100)
+	}
+}
+
 func TestBadJobsNameThePiece(t *testing.T) {
 	for text, want := range map[string]string{
 		`{"cloth":{"width_mm":100},"pieces":[]}`:                                                                                                      "nothing to place",

@@ -52,11 +52,11 @@ func Place(ctx context.Context, j Job) Result {
 				order[k], order[l] = order[l], order[k]
 			}
 		}
-		r := run(j, order)
+		r := run(ctx, j, order)
 		if try == 0 || len(r.Unplaced) < len(best.Unplaced) || (len(r.Unplaced) == len(best.Unplaced) && r.Length < best.Length-1e-9) {
 			best = r
 		}
-		if ctx.Err() != nil || len(items) > 300 {
+		if ctx.Err() != nil || len(items) > many {
 			break
 		}
 	}
@@ -129,31 +129,43 @@ const bandCount = 24
 
 func obstacle(shape []plane.Point, gap float64) placed {
 	b := plane.BoxOf(shape)
-	r := gap * 1.01
+	r := gap * 1.06 // the corners of the ring stand out a little
 	p := placed{shape: shape, inner: inside(shape), box: plane.Box{Min: b.Min.Sub(plane.Pt(r, r)), Max: b.Max.Add(plane.Pt(r, r))}}
 	p.bands = make([][]side, bandCount)
 	p.pitch = p.box.Height() / bandCount
 	n := len(shape)
+	turn := 1.0 // counter-clockwise; mirrored shapes run the other way round
+	if plane.Area(shape) < 0 {
+		turn = -1
+	}
 	for i, a := range shape {
 		b := shape[(i+1)%n]
 		p.add(a, b)
 		if gap == 0 {
 			continue
 		}
-		// The sides moved out both ways, and a polygon round each corner.
-		out := b.Sub(a).Unit().Right().Times(gap)
+		// The sides moved out, and a polygon round each corner that points
+		// out; at hollow corners the moved sides cross and cover it.
+		out := b.Sub(a).Unit().Right().Times(gap * turn)
 		p.add(a.Add(out), b.Add(out))
-		p.add(a.Sub(out), b.Sub(out))
-		const corners = 24
-		r := gap / math.Cos(math.Pi/corners)
-		for k := range corners {
-			s0, c0 := math.Sincos(2 * math.Pi * float64(k) / corners)
-			s1, c1 := math.Sincos(2 * math.Pi * float64(k+1) / corners)
-			p.add(a.Add(plane.Pt(r*c0, r*s0)), a.Add(plane.Pt(r*c1, r*s1)))
+		if before := a.Sub(shape[(i+n-1)%n]); before.Cross(b.Sub(a))*turn > 0 {
+			for k := range ring {
+				p.add(a.Add(ring[k].Times(gap)), a.Add(ring[(k+1)%len(ring)].Times(gap)))
+			}
 		}
 	}
 	return p
 }
+
+// ring is a polygon just round the circle of radius 1.
+var ring = func() (out [10]plane.Point) {
+	r := 1 / math.Cos(math.Pi/float64(len(out)))
+	for k := range out {
+		s, c := math.Sincos(2 * math.Pi * float64(k) / float64(len(out)))
+		out[k] = plane.Pt(r*c, r*s)
+	}
+	return out
+}()
 
 func (o *placed) add(a, b plane.Point) {
 	if a.Y > b.Y {
@@ -270,17 +282,41 @@ func inside(poly []plane.Point) []plane.Point {
 	return out
 }
 
-func run(j Job, order []item) Result {
+// many pieces are laid in one order only, and each is fitted only among those
+// near the end of what lies already: with hundreds of pieces the holes far
+// behind are filled.
+const many = 120
+
+func run(ctx context.Context, j Job, order []item) Result {
 	c := j.Cloth
-	var lying []placed
+	var all []placed
 	for _, f := range c.Flaws {
-		lying = append(lying, obstacle(clean(points(f)), 0))
+		all = append(all, obstacle(clean(points(f)), 0))
+	}
+	longest := 0.0
+	for _, it := range order {
+		longest = math.Max(longest, math.Max(it.length, it.width))
 	}
 	residue := map[string]plane.Point{} // of the match point of each group
 	var r Result
 	r.Placements, r.Unplaced = []Placement{}, []Unplaced{}
 	area := 0.0
 	for _, it := range order {
+		floor, lying, beside := 0.0, all, all
+		if len(order) > many {
+			back, last := 1.5, 24
+			if ctx.Err() != nil { // time is up: only set it down beside the last ones
+				back, last = 1, 3
+			}
+			floor = math.Max(0, r.Length-back*longest)
+			lying = nil
+			for i := range all {
+				if all[i].box.Max.X > floor {
+					lying = append(lying, all[i])
+				}
+			}
+			beside = lying[max(0, len(lying)-last):]
+		}
 		var best Placement
 		var bestPose *pose
 		bestEnd, bestY := math.Inf(1), 0.0
@@ -293,8 +329,8 @@ func run(j Job, order []item) Result {
 				}
 				high = low
 			}
-			for _, dy := range heights(p, low, high, lying, c, it.piece.Match, residue) {
-				x, ok := slide(p, dy, lying, c, it.piece.Match, residue, bestEnd-p.box.Max.X)
+			for _, dy := range heights(p, low, high, beside, c, it.piece.Match, residue) {
+				x, ok := slide(p, dy, floor, lying, c, it.piece.Match, residue, bestEnd-p.box.Max.X)
 				if !ok {
 					continue
 				}
@@ -318,7 +354,7 @@ func run(j Job, order []item) Result {
 				residue[m.Group] = bestPose.match.Add(plane.Pt(best.X, best.Y))
 			}
 		}
-		lying = append(lying, obstacle(plane.Moved(bestPose.shape, plane.Pt(best.X, best.Y)), j.Gap))
+		all = append(all, obstacle(plane.Moved(bestPose.shape, plane.Pt(best.X, best.Y)), j.Gap))
 		r.Placements = append(r.Placements, best)
 		r.Length = math.Max(r.Length, bestEnd)
 		area += it.area
@@ -362,13 +398,16 @@ func heights(p *pose, low, high float64, lying []placed, c Cloth, m *Match, resi
 	return kept
 }
 
-// slide finds the least x at which the pose fits at a height, no further than
-// limit.
-func slide(p *pose, dy float64, lying []placed, c Cloth, m *Match, residue map[string]plane.Point, limit float64) (float64, bool) {
-	x := -p.box.Min.X
+// slide finds the least x from floor on at which the pose fits at a height, no
+// further than limit.
+func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residue map[string]plane.Point, limit float64) (float64, bool) {
+	x := floor - p.box.Min.X
 	var spans []span
 	for i := range lying {
-		spans = lying[i].forbidden(p.shape, p.box, dy, spans)
+		// What begins behind the limit can't push the pose this side of it.
+		if lying[i].box.Min.X < limit+p.box.Max.X {
+			spans = lying[i].forbidden(p.shape, p.box, dy, spans)
+		}
 	}
 	sort.Slice(spans, func(a, b int) bool { return spans[a].from < spans[b].from })
 	step := 0.0
@@ -376,7 +415,7 @@ func slide(p *pose, dy float64, lying []placed, c Cloth, m *Match, residue map[s
 		if want, ok := residue[m.Group]; ok {
 			step = c.RepeatX
 			x = want.X - p.match.X
-			x += math.Ceil((-p.box.Min.X-x)/step-1e-9) * step
+			x += math.Ceil((floor-p.box.Min.X-x)/step-1e-9) * step
 		}
 	}
 	fits := func(x float64) bool {
