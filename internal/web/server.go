@@ -4,6 +4,7 @@ package web
 
 import (
 	"context"
+	"crypto/sha256"
 	"embed"
 	"errors"
 	"fmt"
@@ -107,8 +108,12 @@ func (s *Server) routes(r *gin.Engine) {
 		static = staticFiles
 	}
 	files := http.StripPrefix("/static/", http.FileServerFS(static))
+	mark := fingerprint(static)
 	r.GET("/static/*file", func(c *gin.Context) {
-		c.Header("Cache-Control", "public, max-age=3600")
+		// Kept by the browser, but asked after: a new version of the program
+		// never runs with the scripts of an old one.
+		c.Header("Cache-Control", "no-cache")
+		c.Header("ETag", mark)
 		files.ServeHTTP(c.Writer, c.Request)
 	})
 	r.GET("/favicon.ico", func(c *gin.Context) { c.Redirect(http.StatusFound, "/static/icon.svg") })
@@ -158,6 +163,24 @@ func (s *Server) routes(r *gin.Engine) {
 	l.GET("/paper.pdf", s.paperPDF)
 	l.GET("/pieces.svg", s.piecesSVG)
 	l.GET("/pattern.json", s.patternJSON)
+}
+
+// fingerprint is an entity tag for a whole folder.
+func fingerprint(folder fs.FS) string {
+	sum := sha256.New()
+	err := fs.WalkDir(folder, ".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() {
+			return err
+		}
+		b, err := fs.ReadFile(folder, path)
+		sum.Write([]byte(path))
+		sum.Write(b)
+		return err
+	})
+	if err != nil { // can't be: the folder is built in
+		return ""
+	}
+	return fmt.Sprintf(`"%x"`, sum.Sum(nil)[:12])
 }
 
 // data is the store for the length of a request.

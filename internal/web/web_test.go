@@ -86,6 +86,20 @@ func TestEveryPage(t *testing.T) {
 	}
 }
 
+func TestStaticFilesAreAskedAfter(t *testing.T) {
+	s := demoServer(t, nil)
+	w := ask(s, "GET", "/static/main.js", nil, nil)
+	require.Equal(t, 200, w.Code)
+	tag := w.Header().Get("ETag")
+	require.NotEmpty(t, tag)
+	assert.Equal(t, 304, ask(s, "GET", "/static/main.js", nil, map[string]string{"If-None-Match": tag}).Code)
+	assert.Equal(t, 200, ask(s, "GET", "/static/main.js", nil, map[string]string{"If-None-Match": `"older"`}).Code)
+	for path, kind := range map[string]string{"/static/style.css": "text/css", "/static/main.js": "javascript", "/static/icon.svg": "image/svg+xml", "/static/vendor/fonts/alegreya-latin-700-normal.woff2": "font/woff2"} {
+		assert.Contains(t, ask(s, "GET", path, nil, nil).Header().Get("Content-Type"), kind)
+	}
+	assert.Equal(t, 404, ask(s, "GET", "/static/../server.go", nil, nil).Code)
+}
+
 func TestWhatIsNotThere(t *testing.T) {
 	s := demoServer(t, nil)
 	for _, p := range []string{"/nowhere", "/wearers/99", "/wearers/abc", "/ensembles/99/layers", "/ensembles/1/layers/99/draft", "/ensembles/2/layers/1/draft", "/ensembles/-1/figure"} {
