@@ -9,7 +9,7 @@ import (
 // Thread consumption tables for lockstitch (ISO 4915 type 301) put about 2.5
 // mm of thread to a mm of seam; that is the formula's value for seams of 0.6
 // to 0.8 mm at 2.5 mm a stitch.
-func TestLockstitchAgainstTheHandbookRatio(t *testing.T) {
+func TestLockstitchAgainstThePublishedRatio(t *testing.T) {
 	for _, thickness := range []float64{0.6, 0.625, 0.7, 0.8} {
 		assert.InDelta(t, 2.5, LockstitchRatio(2.5, thickness), 0.15)
 	}

@@ -226,6 +226,11 @@ func (s Sheet) dimensions(d *drawing, p *pattern.Piece, b plane.Box, unit float6
 			continue
 		}
 		at, dir := plane.Along(e.Line, e.Length()/2)
+		if math.Abs(dir.Y) > math.Abs(dir.X) {
+			// Facing upright edges run opposite ways: three tenths along each
+			// keeps their lengths apart, and off the waist level.
+			at, dir = plane.Along(e.Line, e.Length()*0.3)
+		}
 		at = at.Add(dir.Left().Times(10 * unit))
 		angle := -math.Atan2(dir.Y, dir.X) * 180 / math.Pi
 		if angle > 90 || angle < -90 {
