@@ -188,7 +188,8 @@ func TestLaysAgainstGEOS(t *testing.T) {
 			// The true cutting line in the place found for its plainer one.
 			p := lay.Piece{ID: at.ID}
 			for _, q := range true_[at.ID].Opened() {
-				p.Outline = append(p.Outline, lay.XY{q.X, q.Y})
+				c := ensemble.OnCloth(q)
+				p.Outline = append(p.Outline, lay.XY{c.X, c.Y})
 			}
 			one.Shapes = append(one.Shapes, of(p.Shape(at)))
 			if j.Cloth.Nap {

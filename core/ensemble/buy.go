@@ -11,9 +11,13 @@ import (
 	"ardentgusset/core/stitch"
 )
 
-// Job is the lay of a stage's pieces on its cloth. Pieces are drawn grain
-// upwards; on the cloth the grain runs along x, so each is turned a quarter
-// first, and may lie either way up it unless the cloth has a nap.
+// OnCloth takes a point of a piece, which is drawn grain upwards, to the lay's
+// axes, where the grain runs along x: up becomes onwards along the cloth. The
+// lay mirrors across the cloth, so a left and a right keep the same way up.
+func OnCloth(q plane.Point) plane.Point { return plane.Pt(q.Y, -q.X) }
+
+// Job is the lay of a stage's pieces on its cloth. Each may lie either way
+// along it unless the cloth has a nap.
 func (s Stage) Job() lay.Job {
 	f := s.Fabric
 	j := lay.Job{Seed: 1, Cloth: lay.Cloth{Width: float64(f.Washed()), Selvedge: float64(f.Selvedge), Nap: f.Nap}}
@@ -22,14 +26,15 @@ func (s Stage) Job() lay.Job {
 	}
 	for i := range s.Draft.Pieces {
 		p := &s.Draft.Pieces[i]
-		out := lay.Piece{ID: p.ID, Count: p.Cut, MirrorPairs: p.Mirrored, Turns: []float64{-90, 90}}
+		out := lay.Piece{ID: p.ID, Count: p.Cut, MirrorPairs: p.Mirrored, Turns: []float64{0, 180}}
 		// Half a millimetre of simplicity keeps the search short; the shape
 		// laid always holds the true one.
 		for _, q := range plane.Plainer(p.Opened(), 0.25) {
-			out.Outline = append(out.Outline, lay.XY{q.X, q.Y})
+			c := OnCloth(q)
+			out.Outline = append(out.Outline, lay.XY{c.X, c.Y})
 		}
 		if p.EitherWay {
-			out.Turns = append(out.Turns, 0, 180)
+			out.Turns = append(out.Turns, 90, 270)
 		}
 		j.Pieces = append(j.Pieces, out)
 	}

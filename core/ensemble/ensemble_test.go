@@ -10,6 +10,8 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -176,6 +178,39 @@ func TestLaysOfTheStackFit(t *testing.T) {
 		t.Logf("%s: %.2f m, %.0f %% used", s.Kind, r.Length/1000, r.Utilisation*100)
 		n := s.Need(r, measure.CM)
 		assert.GreaterOrEqual(t, n.Buy, n.Length)
+	}
+}
+
+// On cloth with a nap every copy of a piece, left or right, lies with its top
+// the same way along the cloth; without one, along it one way or the other.
+func TestNapRunsOneWayOnPairs(t *testing.T) {
+	p := plan(stack...)
+	for _, nap := range []bool{true, false} {
+		for i := range p.Layers {
+			p.Layers[i].Fabric.Nap = nap
+		}
+		for _, s := range walk(t, p) {
+			j := s.Job()
+			for _, at := range lay.Place(context.Background(), j).Placements {
+				var piece *pattern.Piece
+				for i := range s.Draft.Pieces {
+					if s.Draft.Pieces[i].ID == at.ID {
+						piece = &s.Draft.Pieces[i]
+					}
+				}
+				up := OnCloth(plane.Pt(0, 1))
+				if at.Mirrored {
+					up.Y = -up.Y
+				}
+				up = plane.Turned([]plane.Point{up}, at.Turn)[0]
+				switch {
+				case nap:
+					assert.InDelta(t, 1, up.X, 1e-9, "%s %s, copy %d", s.Kind, at.ID, at.Copy)
+				case !piece.EitherWay:
+					assert.InDelta(t, 1, math.Abs(up.X), 1e-9, "%s %s, copy %d", s.Kind, at.ID, at.Copy)
+				}
+			}
+		}
 	}
 }
 

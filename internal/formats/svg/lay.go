@@ -41,13 +41,18 @@ func Lay(j lay.Job, r lay.Result, names map[string]string, dye string, unit meas
 		if size > 6.5*px && b.Height() > 16*px {
 			d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(c.X), n(-c.Y+size*0.35), n(size), esc(name))
 		}
-		// The grain runs along the cloth; what is turned across it says so by
-		// its arrow.
-		if find[p.ID].Turns[0] != 0 && b.Height() > 50*px {
+		// The grain of every piece that lies along the cloth; strips laid
+		// across it have none drawn.
+		if math.Mod(p.Turn, 180) == 0 && b.Height() > 50*px {
 			half := math.Min(b.Width()*0.3, 60*px)
 			y := -c.Y - 14*px
-			d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %sM%s %sl%s %sl%s %s"/>`, n(c.X-half), n(y), n(2*half), n(-5*px), n(-3*px), n(5*px), n(3*px), n(-5*px), n(3*px),
-				n(c.X-half+5*px), n(y-3*px), n(-5*px), n(3*px), n(5*px), n(3*px))
+			// One way only: a single arrow head, towards the top of the piece.
+			if j.Cloth.Nap {
+				d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %s"/>`, n(c.X-half), n(y), n(2*half), n(-7*px), n(-5*px), n(7*px), n(5*px), n(-7*px), n(5*px))
+			} else {
+				d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %sM%s %sl%s %sl%s %s"/>`, n(c.X-half), n(y), n(2*half), n(-5*px), n(-3*px), n(5*px), n(3*px), n(-5*px), n(3*px),
+					n(c.X-half+5*px), n(y-3*px), n(-5*px), n(3*px), n(5*px), n(3*px))
+			}
 		}
 		if p.Mirrored {
 			d.put(`<text class="small" x="%s" y="%s" font-size="%s">mirrored</text>`, n(c.X), n(-c.Y+12*px+size*0.35), n(9*px))
