@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/lay"
 	"ardentgusset/internal/formats/patternjson"
 	"ardentgusset/internal/formats/pdf"
+	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 
 	"github.com/gin-gonic/gin"
@@ -80,6 +81,15 @@ func (s *Server) patternJSON(c *gin.Context) {
 		}
 		c.Header("Content-Disposition", `attachment; filename="`+p.E.Layer.Rec.Kind+`.json"`)
 		c.Data(http.StatusOK, "application/json", b.Bytes())
+		return nil
+	})
+}
+
+func (s *Server) piecesSVG(c *gin.Context) {
+	s.paper(c, func(p *page) error {
+		l := p.E.Layer
+		c.Header("Content-Disposition", `attachment; filename="`+l.Rec.Kind+`.svg"`)
+		c.Data(http.StatusOK, "image/svg+xml", []byte(svg.Sheet{Unit: p.Unit, Dimensions: true, TrueScale: true, Title: p.E.Rec.Name + ": " + l.Rec.Name}.Draw(l.Stage.Draft.Pieces)))
 		return nil
 	})
 }

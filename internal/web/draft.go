@@ -1,0 +1,277 @@
+package web
+
+import (
+	"encoding/json"
+	"fmt"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/measure"
+	"ardentgusset/internal/formats/svg"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+)
+
+type draftView struct {
+	Drawing string
+	Legend  []svg.Line
+	Params  []paramView
+	Dims    bool
+	Width   float64 // all the cloth's cut edges, for the foot line
+	Worst   float64
+	Bad     int
+}
+
+type paramView struct {
+	draft.Parameter
+	Value   string // as shown in the field
+	Other   string // a length in the other unit
+	Was     string // canonical, for telling whether another tab changed it
+	Own     bool
+	Default string
+	Reason  string
+	Range   string
+}
+
+func (s *Server) draftStation(c *gin.Context) {
+	s.station(c, "draft", id(c, "layer"), func(_ *store.Store, p *page) error {
+		p.V = s.viewDraft(p, c.Query("lengths") == "yes")
+		return nil
+	})
+}
+
+func (s *Server) viewDraft(p *page, dims bool) draftView {
+	l := p.E.Layer
+	v := draftView{Dims: dims, Legend: svg.Legend(l.Stage.Draft.Pieces)}
+	if l.Stage.Err == nil {
+		v.Drawing = svg.Sheet{Unit: p.Unit, Dimensions: dims, Title: l.Rec.Name + ", the pieces"}.Draw(l.Stage.Draft.Pieces)
+	}
+	for _, t := range l.Stage.Trued {
+		if d := t.Difference; d > v.Worst || -d > v.Worst {
+			v.Worst = max(d, -d)
+		}
+		if !t.True {
+			v.Bad++
+		}
+	}
+	for _, val := range l.Stage.Values.All() {
+		v.Params = append(v.Params, viewParam(val, l.Rec.Settings[val.Parameter.Key], p.Unit))
+	}
+	return v
+}
+
+func viewParam(val draft.Value, own any, u measure.Unit) paramView {
+	pv := paramView{Parameter: val.Parameter, Own: val.Own, Was: encode(own)}
+	if val.Parameter.Unit == draft.Choice {
+		pv.Value = val.Choice
+		return pv
+	}
+	pv.Value = val.Parameter.Show(val.Number, u)
+	if n, ok := own.(float64); ok { // what was typed, even when it is drafted differently
+		pv.Value = val.Parameter.Show(n, u)
+	}
+	pv.Default = val.Parameter.Show(val.Default, u)
+	if val.Parameter.Unit == draft.Length {
+		pv.Other = measure.Length(val.Number).In(u.Other())
+	}
+	pv.Reason = val.Reason.Text
+	if val.Reason.Source != "" {
+		pv.Reason += " (" + string(val.Reason.Source) + ")"
+	}
+	pv.Range = val.Parameter.Range(val.Low, val.High, u)
+	return pv
+}
+
+func encode(v any) string {
+	if v == nil {
+		return ""
+	}
+	b, err := json.Marshal(v)
+	if err != nil {
+		return ""
+	}
+	return string(b)
+}
+
+// typedSetting reads one setting from the form: nil for an emptied field.
+func typedSetting(c *gin.Context, kind string, u measure.Unit) (p draft.Parameter, value, was any, err error) {
+	g, ok := catalogue.Find(kind)
+	if !ok {
+		return p, nil, nil, fmt.Errorf("%q is not a garment this program knows", kind)
+	}
+	key := c.PostForm("key")
+	for _, candidate := range g.Parameters() {
+		if candidate.Key == key {
+			p = candidate
+		}
+	}
+	if p.Key == "" {
+		return p, nil, nil, &store.FieldError{Field: key, Why: "there is no such parameter"}
+	}
+	if w := c.PostForm("was"); w != "" {
+		if json.Unmarshal([]byte(w), &was) != nil {
+			return p, nil, nil, &store.FieldError{Field: key, Why: "the page is out of date; load it again"}
+		}
+	}
+	text := c.PostForm("value")
+	if text == "" {
+		return p, nil, was, nil
+	}
+	if value, err = p.Type(text, u); err != nil {
+		return p, nil, was, &store.FieldError{Field: key, Why: err.Error()}
+	}
+	return p, value, was, nil
+}
+
+// inRange refuses a setting that this layer, as it stands, can't be drafted
+// with.
+func inRange(e *ensembleView, key string, u measure.Unit) error {
+	for _, w := range e.Layer.Stage.Wrong {
+		if w.Key == key {
+			for _, v := range e.Layer.Stage.Values.All() {
+				if v.Parameter.Key == key && v.Parameter.Unit != draft.Choice {
+					return &store.FieldError{Field: key, Why: v.Parameter.Range(v.Low, v.High, u)}
+				}
+			}
+			return &store.FieldError{Field: key, Why: w.Why}
+		}
+	}
+	return nil
+}
+
+// setSetting keeps one parameter and redraws everything that follows.
+func (s *Server) setSetting(c *gin.Context) { s.setting(c, true) }
+
+// preview draws with a parameter as it is being typed and keeps nothing.
+func (s *Server) preview(c *gin.Context) { s.setting(c, false) }
+
+func (s *Server) setting(c *gin.Context, keep bool) {
+	p := s.page(c, "")
+	s.change(c, func(st *store.Store, l store.Layer) error {
+		param, value, was, err := typedSetting(c, l.Kind, p.Unit)
+		if err != nil {
+			return err
+		}
+		// Tried first on a copy: what is out of range is never kept.
+		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+		if err != nil {
+			return err
+		}
+		for i := range e.Layers {
+			if e.Layers[i].ID == l.ID {
+				if e.Layers[i].Settings == nil {
+					e.Layers[i].Settings = draft.Settings{}
+				}
+				if value == nil {
+					delete(e.Layers[i].Settings, param.Key)
+				} else {
+					e.Layers[i].Settings[param.Key] = value
+				}
+			}
+		}
+		p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+		if err := inRange(p.E, param.Key, p.Unit); err != nil {
+			return err
+		}
+		// Nor is what would take the drawing away, where there was one.
+		if why := p.E.Layer.Stage.Err; why != nil && s.drafts(c, st, l) {
+			return &store.FieldError{Field: param.Key, Why: why.Error()}
+		}
+		if keep {
+			show := func(v any) string {
+				if n, ok := v.(float64); ok {
+					return param.Show(n, p.Unit)
+				}
+				if v == nil {
+					return "the default"
+				}
+				return fmt.Sprint(v)
+			}
+			if err := st.SetSetting(c.Request.Context(), l.ID, param.Key, value, was, show); err != nil {
+				return err
+			}
+			if e, err = st.Ensemble(c.Request.Context(), l.EnsembleID); err != nil {
+				return err
+			}
+			// The maker changed this layer knowingly: only what lies outside
+			// it has changed unseen.
+			p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+			if p.E.Layer.Stage.Err == nil && !p.E.Layer.Row.Made {
+				if err := st.See(c.Request.Context(), map[uint]ensemble.Snapshot{l.ID: p.E.Layer.Stage.Snapshot()}); err != nil {
+					return err
+				}
+				if e, err = st.Ensemble(c.Request.Context(), l.EnsembleID); err != nil {
+					return err
+				}
+				p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+			}
+		}
+		p.Station, p.Path = "draft", fmt.Sprintf("/ensembles/%d/layers/%d/draft", l.EnsembleID, l.ID)
+		v := s.viewDraft(p, c.PostForm("lengths") == "yes")
+		p.V = v
+		fields := map[string]gin.H{}
+		for _, f := range v.Params {
+			h := gin.H{"value": f.Value, "other": f.Other, "own": f.Own, "reason": f.Reason, "range": f.Range, "default": f.Default}
+			if keep {
+				h["was"] = f.Was
+			}
+			fields[f.Key] = h
+		}
+		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "headline", "stations")
+		return nil
+	})
+}
+
+// drafts tells whether a layer can be drafted as it is kept.
+func (s *Server) drafts(c *gin.Context, st *store.Store, l store.Layer) bool {
+	e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+	if err != nil {
+		return false
+	}
+	_, stages, err := ensemble.Walk(e.Plan())
+	for i := range stages {
+		if e.Layers[i].ID == l.ID {
+			return err == nil && stages[i].Err == nil
+		}
+	}
+	return false
+}
+
+// applySettings does what a note's button offers.
+func (s *Server) applySettings(c *gin.Context) {
+	if s.change(c, func(st *store.Store, l store.Layer) error {
+		var set draft.Settings
+		if err := json.Unmarshal([]byte(c.PostForm("settings")), &set); err != nil || len(set) == 0 {
+			return &store.FieldError{Field: "settings", Why: "the page is out of date; load it again"}
+		}
+		for key, v := range set {
+			if v == nil { // back to the default
+				delete(set, key)
+				if err := st.SetSetting(c.Request.Context(), l.ID, key, nil, l.Settings[key], func(any) string { return "" }); err != nil {
+					return err
+				}
+			}
+		}
+		if len(set) == 0 {
+			return nil
+		}
+		g, ok := catalogue.Find(l.Kind)
+		if !ok {
+			return store.ErrGone
+		}
+		known := map[string]bool{}
+		for _, p := range g.Parameters() {
+			known[p.Key] = true
+		}
+		for key, v := range set {
+			if _, number := v.(float64); !known[key] || !number {
+				return &store.FieldError{Field: key, Why: "there is no such parameter"}
+			}
+		}
+		return st.ApplySettings(c.Request.Context(), l.ID, set)
+	}) {
+		s.back(c)
+	}
+}

@@ -1,0 +1,242 @@
+package web
+
+import (
+	"errors"
+	"fmt"
+	"net/http"
+	"strings"
+	"time"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/measure"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+)
+
+type particularsView struct {
+	Wearers []store.Wearer
+	Rec     store.Ensemble
+	Heel    string
+	Hours   string
+	Field   string // with Message: which field is wrong
+	New     bool
+}
+
+func (s *Server) newEnsemble(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	ws, err := st.Wearers(c.Request.Context())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p := s.page(c, "A new ensemble")
+	p.V = particularsView{Wearers: ws, New: true, Heel: measure.Length(0).In(p.Unit), Hours: "2"}
+	s.render(c, http.StatusOK, "particulars", p)
+}
+
+func (s *Server) particulars(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	ws, err := st.Wearers(c.Request.Context())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p := s.page(c, e.Name)
+	p.E = s.view(c.Request.Context(), st, e, 0, p.Unit)
+	p.V = particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours)}
+	s.render(c, http.StatusOK, "particulars", p)
+}
+
+// typedEnsemble reads the form. What was typed comes back with the error.
+func typedEnsemble(c *gin.Context, u measure.Unit) (store.Ensemble, error) {
+	e := store.Ensemble{ID: id(c, "ensemble"), Name: c.PostForm("name"), Hours: 2}
+	var err error
+	short := func(field, text string) string {
+		if strings.TrimSpace(text) == "" {
+			return ""
+		}
+		t, e := store.Named(field, text)
+		if e != nil && err == nil {
+			err = e
+		}
+		return t
+	}
+	e.Part, e.Occasion = short("part", c.PostForm("part")), short("occasion", c.PostForm("occasion"))
+	if _, scan := fmt.Sscan(c.PostForm("wearer"), &e.WearerID); scan != nil && err == nil {
+		err = &store.FieldError{Field: "wearer", Why: "choose who wears it"}
+	}
+	if d := strings.TrimSpace(c.PostForm("event_date")); d != "" {
+		if e2 := parseDay(d); e2 != nil && err == nil {
+			err = &store.FieldError{Field: "event_date", Why: "write the date as year-month-day, like 2027-06-19"}
+		}
+		e.EventDate = d
+	}
+	if h := strings.TrimSpace(c.PostForm("heel")); h != "" {
+		l, e2 := measure.Parse(h, u)
+		if e2 != nil && err == nil {
+			err = &store.FieldError{Field: "heel", Why: e2.Error()}
+		} else if l > 250 && err == nil {
+			err = &store.FieldError{Field: "heel", Why: "a heel is at most 25 cm (10 in) high"}
+		}
+		e.Heel = l
+	}
+	if h := strings.TrimSpace(c.PostForm("hours")); h != "" {
+		var x float64
+		if _, e2 := fmt.Sscan(strings.Replace(h, ",", ".", 1), &x); (e2 != nil || !(x >= 0.25 && x <= 24)) && err == nil {
+			err = &store.FieldError{Field: "hours", Why: "hours a day lie between ¼ and 24, like 1.5"}
+		}
+		if x >= 0.25 && x <= 24 {
+			e.Hours = x
+		}
+	}
+	if err == nil {
+		_, err = store.Named("name", e.Name)
+	}
+	return e, err
+}
+
+func (s *Server) addEnsemble(c *gin.Context) { s.saveEnsemble(c, true) }
+
+func (s *Server) changeEnsemble(c *gin.Context) { s.saveEnsemble(c, false) }
+
+func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
+	st, release := s.data()
+	defer release()
+	p := s.page(c, "Ensemble")
+	e, err := typedEnsemble(c, p.Unit)
+	if err == nil {
+		if fresh {
+			e, err = st.AddEnsemble(c.Request.Context(), e)
+		} else {
+			err = st.ChangeEnsemble(c.Request.Context(), e)
+		}
+	}
+	if err == nil {
+		s.done(c, fmt.Sprintf("/ensembles/%d/layers", e.ID))
+		return
+	}
+	var field *store.FieldError
+	if !errors.As(err, &field) {
+		s.fail(c, err)
+		return
+	}
+	ws, listErr := st.Wearers(c.Request.Context())
+	if listErr != nil {
+		s.fail(c, listErr)
+		return
+	}
+	p.Message = sentence(field.Why)
+	p.V = particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh}
+	s.render(c, http.StatusUnprocessableEntity, "particulars", p)
+}
+
+func (s *Server) deleteEnsemble(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	if err := st.DeleteEnsemble(c.Request.Context(), id(c, "ensemble")); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.done(c, "/")
+}
+
+func (s *Server) undoEnsemble(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	if _, err := st.Undo(c.Request.Context(), store.OfEnsemble, id(c, "ensemble")); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.back(c)
+}
+
+// seen takes note of all changes, or of one layer's.
+func (s *Server) seen(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	_, stages, err := ensemble.Walk(e.Plan())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	only := c.PostForm("layer")
+	snaps := map[uint]ensemble.Snapshot{}
+	for i := range stages {
+		if stages[i].Err == nil && (only == "" || only == stages[i].ID) {
+			snaps[e.Layers[i].ID] = stages[i].Snapshot()
+		}
+	}
+	if err := st.See(c.Request.Context(), snaps); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.back(c)
+}
+
+// station renders a station's page of an ensemble.
+func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*store.Store, *page) error) {
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p := s.page(c, e.Name)
+	p.Station = name
+	p.E = s.view(c.Request.Context(), st, e, layer, p.Unit)
+	if layer != 0 && p.E.Layer == nil {
+		s.fail(c, store.ErrGone)
+		return
+	}
+	s.lays.warm(p.E.Stages)
+	if err := fill(st, p); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.render(c, http.StatusOK, name, p)
+}
+
+func (s *Server) toLayers(c *gin.Context) {
+	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/ensembles/%d/layers", id(c, "ensemble")))
+}
+
+// toLayer goes to a station of the outermost layer.
+func (s *Server) toLayer(station string) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		st, release := s.data()
+		defer release()
+		e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+		if err != nil {
+			s.fail(c, err)
+			return
+		}
+		if len(e.Layers) == 0 {
+			s.toLayers(c)
+			return
+		}
+		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/ensembles/%d/layers/%d/%s", e.ID, e.Layers[len(e.Layers)-1].ID, station))
+	}
+}
+
+// parseDay checks a date as browsers send it.
+func parseDay(s string) error {
+	t, err := time.Parse(time.DateOnly, s)
+	if err == nil && (t.Year() < 1900 || t.Year() > 2200) {
+		err = errors.New("the year is out of range")
+	}
+	return err
+}
