@@ -19,6 +19,10 @@ var (
 		"Take pins out before the needle reaches them and sew before the bones go in: a needle that hits either breaks, and pieces fly. Wear glasses."}
 	Flame = Caution{"flame", "Long skirts",
 		"Keep skirts away from flames and heaters, and lift them on stairs and near wheels. The event’s own rules go first."}
+	Dust = Caution{"dust", "Stuffing and old cloth",
+		"Shred scraps where there is air, and wear a mask: lint and old dust are bad for lungs. Wash old cloth first; some old dyes are poisonous."}
+	Hoops = Caution{"hoops", "Hoops and cages",
+		"They pass no narrow door, stair, car seat or turning wheel by themselves: practise sitting and turning, lift them on stairs, and keep far from flame. Ends of steel are sharp until they are tipped."}
 	Iron = Caution{"iron", "Iron and steam",
 		"Try heat on a scrap first; steam burns before it is seen. Use the cloth maker’s limit."}
 )

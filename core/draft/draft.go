@@ -7,11 +7,14 @@ import (
 	"fmt"
 	"math"
 
+	"ardentgusset/core/bone"
 	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/quilt"
 	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
@@ -45,11 +48,63 @@ type Draft struct {
 	Seams      []pattern.Seam
 	Dimensions []Dimension
 	Rows       []stitch.Row // stitching other than the seams
-	Notions    []Notion
+	Bones      []bone.Bone
+	Hoops      []bone.Hoop
+	Laces      []closure.Lacing
+	Quilting   []quilt.Quilted
+	Notions    []Notion // beside what the bones, hoops, laces and quilting call for
+	Spares     []Spare
 	Steps      []work.Step
 	Wear       Wear
 	Notes      []Note
 	Cautions   []caution.Caution
+}
+
+// Spare is what a dimension can still be changed by after the cloth is cut:
+// the seams that cross it and what their allowances hold.
+type Spare struct {
+	Dimension string  // key of the dimension
+	Where     string  // "both side seams", "the hooks"
+	Seams     int     // how many seams share the change; each lets out at both its edges
+	Allowance float64 // at each edge, mm
+	// Slide is how far a closure or a casing can be moved instead, mm; used
+	// when there are no seams.
+	Slide float64
+}
+
+// Measure adds a dimension a maker would compare.
+func (d *Draft) Measure(key, part, label string, mm float64) {
+	d.Dimensions = append(d.Dimensions, Dimension{key, part, label, mm})
+}
+
+// Buy adds a notion.
+func (d *Draft) Buy(kind, what string, quantity float64, unit, why string) {
+	d.Notions = append(d.Notions, Notion{kind, what, quantity, unit, why})
+}
+
+// Sew adds a seam between two edges of equal length.
+func (d *Draft) Sew(id, pieceA, edgeA, pieceB, edgeB, technique string) {
+	d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pieceA, Edge: edgeA}, B: pattern.Side{Piece: pieceB, Edge: edgeB}, Technique: technique})
+}
+
+// Stitch adds a row of stitching that is not a seam.
+func (d *Draft) Stitch(what string, kind stitch.Kind, length float64, layers int) {
+	d.Rows = append(d.Rows, stitch.Row{What: what, Kind: kind, Length: length, Layers: layers})
+}
+
+// Remark adds a note; a grave one says do not cut before this is settled.
+func (d *Draft) Remark(grave bool, title, text string) {
+	d.Notes = append(d.Notes, Note{Title: title, Text: text, Grave: grave})
+}
+
+// Offer adds a note with settings that do what it advises.
+func (d *Draft) Offer(grave bool, title, text, label string, fix Settings) {
+	d.Notes = append(d.Notes, Note{Title: title, Text: text, Grave: grave, Fix: fix, FixLabel: label})
+}
+
+// Do adds a step of the work that comes after the given ones.
+func (d *Draft) Do(id, name string, minutes float64, needs []work.Need, how string, after ...work.After) {
+	d.Steps = append(d.Steps, work.Step{ID: id, Name: name, How: how, Needs: needs, Minutes: math.Round(minutes), After: after})
 }
 
 // Dimension is a number of the draft that a maker would compare before and
@@ -80,45 +135,68 @@ type Note struct {
 	FixLabel string
 }
 
-// Wear is what the garment does to the figure it is worn on.
+// Wear is what the garment does to the figure it is worn on, in this order.
 type Wear struct {
-	LaceTo float64 // the waist is drawn to this girth first, mm; 0 for no lacing
-	Cover  []Cover // from the top down
-	// Hang is how far the cloth stands out where it hangs free of the body,
-	// as the girth of its outline by drop. It is only drawn: what is cut to
-	// the figure rests on Cover alone.
-	Hang []Hang
+	LaceTo float64        // the waist is drawn to this girth, mm; 0 for no lacing
+	Moved  float64        // the share of the flesh laced away that comes out above and below
+	Pads   []figure.Pad   // padding
+	Props  []figure.Prop  // hoops and cages, from the top down
+	Cover  []figure.Depth // thickness of the cloth, from the top down
+	// Hang is the outline of cloth that hangs free of the body, as its girth
+	// by drop. When it Stands, it holds out what is worn over it; otherwise it
+	// is limp and only drawn. How far cloth stands out is from memory.
+	Hang   []Hang
+	Stands bool
+	Hem    float64 // circumference of the hem, mm; 0 when it has none
 }
 
 // Hang is the girth of a garment's outline at a drop, mm.
 type Hang struct{ Drop, Girth float64 }
 
-// Cover is the thickness of cloth at a drop below the waist, mm. Between
-// covers it runs straight; above the first and below the last there is none.
-type Cover struct{ Drop, Thickness float64 }
-
 // Dress is the figure with the garment on.
 func (w Wear) Dress(f figure.Figure) figure.Figure {
 	if w.LaceTo > 0 {
-		f = f.Laced(w.LaceTo)
+		f = f.Laced(w.LaceTo, w.Moved)
 	}
-	return f.Covered(w.thickness)
+	if len(w.Pads) > 0 {
+		f = f.Padded(w.Pads)
+	}
+	if len(w.Props) > 0 {
+		f = f.Propped(w.Props)
+	}
+	f = f.Covered(func(drop float64) float64 { return figure.DepthAt(w.Cover, drop) })
+	if w.Stands {
+		f = w.Hung(f)
+	}
+	return f
 }
 
-func (w Wear) thickness(drop float64) float64 {
-	for i, c := range w.Cover {
-		if drop < c.Drop-1e-9 {
-			if i == 0 {
-				return 0
+// Hung is a figure with the outline of the garment's hanging cloth round it,
+// from the hip down: above it cloth lies on what is under it.
+func (w Wear) Hung(f figure.Figure) figure.Figure {
+	if len(w.Hang) < 2 {
+		return f
+	}
+	var props []figure.Prop
+	for i := 1; i < len(w.Hang); i++ {
+		a, b := w.Hang[i-1], w.Hang[i]
+		for drop := a.Drop; drop <= b.Drop; drop += 20 {
+			if drop < f.Drop(figure.Hip) {
+				continue
 			}
-			p := w.Cover[i-1]
-			return p.Thickness + (c.Thickness-p.Thickness)*(drop-p.Drop)/(c.Drop-p.Drop)
+			girth := a.Girth + (b.Girth-a.Girth)*(drop-a.Drop)/math.Max(b.Drop-a.Drop, 1)
+			under := f.At(drop)
+			if girth <= under.Girth() {
+				props = append(props, figure.Prop{Drop: drop, Section: under})
+				continue
+			}
+			// Hanging cloth is rounder than the body it hangs from.
+			k := math.Min(math.Max(drop/700, 0), 1)
+			k = k * k * (3 - 2*k)
+			props = append(props, figure.Prop{Drop: drop, Section: under.Scaled(girth/under.Girth()).Toward(figure.EllipseOfGirth(girth, 1), k)})
 		}
 	}
-	if n := len(w.Cover); n > 0 && drop <= w.Cover[n-1].Drop+1e-9 {
-		return w.Cover[n-1].Thickness
-	}
-	return 0
+	return f.Propped(props)
 }
 
 // Reach is the drop of the garment's top and bottom on the body.
@@ -145,10 +223,28 @@ func (d Draft) Check() error {
 			return fmt.Errorf("seam %s is out of true by %s", t.ID, measure.TellFine(t.Difference))
 		}
 	}
+	for _, c := range d.Clashes() {
+		if c.Grave {
+			return &ClashError{c}
+		}
+	}
+	for _, b := range d.Bones {
+		if b.Length > b.Channel-2*b.Clearance+1e-6 {
+			return fmt.Errorf("the bone %s is longer than its channel allows", b.Place)
+		}
+	}
 	for _, x := range d.Dimensions {
 		if math.IsNaN(x.Value) || x.Value < 0 {
 			return fmt.Errorf("%s %s can't be worked out", x.Part, x.Label)
 		}
 	}
 	return nil
+}
+
+// Placket adds the two strips that finish an opening: an underlap and a facing.
+func (d *Draft) Placket(opening, allowance float64) {
+	facing := pattern.Rectangle("placket-facing", "Placket facing", 12.7, opening, allowance)
+	under := pattern.Rectangle("placket-lap", "Placket underlap", 2*25.4, opening, allowance)
+	facing.EitherWay, under.EitherWay = true, true
+	d.Pieces = append(d.Pieces, facing, under)
 }

@@ -3,6 +3,7 @@ package draft
 import (
 	"fmt"
 	"math"
+	"slices"
 	"sort"
 	"strings"
 
@@ -233,4 +234,69 @@ func Fixed(n float64, text string, source figure.Source) func(figure.Figure, Val
 	return func(figure.Figure, Values) (float64, figure.Reason) {
 		return n, figure.Reason{Text: text, Source: source}
 	}
+}
+
+// Mm is a length with the same default on every figure.
+func Mm(key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
+	return Parameter{Key: key, Label: label, Unit: Length, Low: low, High: high, Rule: why, Help: help, Default: Fixed(usual, why, source)}
+}
+
+// MmFrom is a length whose default is found on the figure.
+func MmFrom(key, label string, low, high float64, rule, help string, find func(on figure.Figure, v Values) (float64, figure.Source)) Parameter {
+	return Parameter{Key: key, Label: label, Unit: Length, Low: low, High: high, Rule: rule, Help: help,
+		Default: func(on figure.Figure, v Values) (float64, figure.Reason) {
+			n, source := find(on, v)
+			return math.Round(n), figure.Reason{Text: rule, Source: source}
+		}}
+}
+
+// Tally is a whole number with the same default on every figure.
+func Tally(key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
+	return Parameter{Key: key, Label: label, Unit: Count, Low: low, High: high, Rule: why, Help: help, Default: Fixed(usual, why, source)}
+}
+
+// Times is a ratio with the same default on every figure.
+func Times(key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
+	return Parameter{Key: key, Label: label, Unit: Ratio, Low: low, High: high, Rule: why, Help: help, Default: Fixed(usual, why, source)}
+}
+
+// OneOf is a choice; its options come as key and label in turn, the usual one
+// first.
+func OneOf(key, label, help string, options ...string) Parameter {
+	p := Parameter{Key: key, Label: label, Unit: Choice, First: options[0], Rule: options[1], Help: help}
+	for i := 0; i+1 < len(options); i += 2 {
+		p.Options = append(p.Options, Option{options[i], options[i+1]})
+	}
+	return p
+}
+
+// Without is a list of parameters less those with the given keys.
+func Without(list []Parameter, keys ...string) []Parameter {
+	var out []Parameter
+	for _, p := range list {
+		if !slices.Contains(keys, p.Key) {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// With is the values with others added that a garment does not ask about.
+func (v Values) With(numbers map[string]float64, choices map[string]string) Values {
+	out := Values{list: slices.Clone(v.list), at: map[string]int{}}
+	for k, i := range v.at {
+		out.at[k] = i
+	}
+	put := func(key string, val Value) {
+		val.Parameter.Key = key
+		out.at[key] = len(out.list)
+		out.list = append(out.list, val)
+	}
+	for k, n := range numbers {
+		put(k, Value{Number: n})
+	}
+	for k, c := range choices {
+		put(k, Value{Choice: c})
+	}
+	return out
 }

@@ -103,7 +103,7 @@ func TestTypedSettings(t *testing.T) {
 func TestWearCoversWhereItIs(t *testing.T) {
 	on, err := figure.New(nil, figure.Women, 0)
 	require.NoError(t, err)
-	w := draft.Wear{Cover: []draft.Cover{{Drop: 0, Thickness: 2}, {Drop: 200, Thickness: 1}}}
+	w := draft.Wear{Cover: []figure.Depth{{Drop: 0, Depth: 2}, {Drop: 200, Depth: 1}}}
 	after := w.Dress(on)
 	assert.InDelta(t, 0, after.Girth(-60)-on.Girth(-60), 1e-6)
 	assert.InDelta(t, 4*3.14159, after.Girth(0)-on.Girth(0), 0.01)

@@ -80,7 +80,7 @@ func (s Stage) Thread() (metres float64, why string) {
 // Notions lists everything to buy for a stage beside its cloth, thread
 // included.
 func (s Stage) Notions() []draft.Notion {
-	out := append([]draft.Notion(nil), s.Draft.Notions...)
+	out := s.Draft.Shopping(float64(s.Fabric.Thickness))
 	if s.Err != nil {
 		return nil
 	}

@@ -4,6 +4,7 @@ import (
 	_ "embed"
 	"fmt"
 	"math"
+	"sort"
 	"strconv"
 	"strings"
 	"sync"
@@ -48,79 +49,89 @@ type Estimate struct {
 	Reason Reason
 }
 
+// moments are the means and the centred sums of products of a group's columns:
+// all that a least-squares fit on any of them needs.
+type moments struct {
+	n     int
+	mean  []float64
+	cross *mat.SymDense
+}
+
+var momentsOf = map[Group]func() moments{
+	AllBodies: sync.OnceValue(func() moments { return sums(AllBodies) }),
+	Women:     sync.OnceValue(func() moments { return sums(Women) }),
+	Men:       sync.OnceValue(func() moments { return sums(Men) }),
+}
+
+func sums(group Group) moments {
+	var rows [][]float64
+	for _, b := range bodies() {
+		if group == AllBodies || (b[columnGender] == 0) == (group == Women) {
+			rows = append(rows, b)
+		}
+	}
+	k := len(rows[0])
+	m := moments{n: len(rows), mean: make([]float64, k), cross: mat.NewSymDense(k, nil)}
+	for _, r := range rows {
+		for j, v := range r {
+			m.mean[j] += v / float64(len(rows))
+		}
+	}
+	for i := range k {
+		for j := i; j < k; j++ {
+			sum := 0.0
+			for _, r := range rows {
+				sum += (r[i] - m.mean[i]) * (r[j] - m.mean[j])
+			}
+			m.cross.SetSym(i, j, sum)
+		}
+	}
+	return m
+}
+
 // estimateFrom predicts one column of the table from others by ordinary least
 // squares over the bodies of a group. The spread is twice the standard error
 // of a single new body's prediction (Draper and Smith, Applied Regression
 // Analysis, ch. 3).
 func estimateFrom(group Group, column int, known map[int]float64) (value, spread float64) {
+	find, ok := momentsOf[group]
+	if !ok {
+		find = momentsOf[AllBodies]
+	}
+	m := find()
 	var keys []int
 	for c := range known {
 		if c != column {
 			keys = append(keys, c)
 		}
 	}
-	// Map order must not decide the last digit.
-	for i := range keys {
-		for j := i + 1; j < len(keys); j++ {
-			if keys[j] < keys[i] {
-				keys[i], keys[j] = keys[j], keys[i]
-			}
+	sort.Ints(keys) // map order must not decide the last digit
+	p := len(keys)
+	plain := func() (float64, float64) {
+		return m.mean[column], 2 * math.Sqrt(m.cross.At(column, column)/float64(m.n-1)*(1+1/float64(m.n)))
+	}
+	if p == 0 {
+		return plain()
+	}
+	xx, xy, at := mat.NewSymDense(p, nil), mat.NewVecDense(p, nil), mat.NewVecDense(p, nil)
+	for i, a := range keys {
+		for j := i; j < p; j++ {
+			xx.SetSym(i, j, m.cross.At(a, keys[j]))
 		}
+		xy.SetVec(i, m.cross.At(a, column))
+		at.SetVec(i, known[a]-m.mean[a])
 	}
-	var rows [][]float64
-	for _, b := range bodies() {
-		if group == AllBodies || group == "" || (b[columnGender] == 0) == (group == Women) {
-			rows = append(rows, b)
-		}
+	var chol mat.Cholesky
+	var beta, w mat.VecDense
+	// Only columns that depend on one another can fail here, and the table has
+	// none; the plain mean is still a fair answer.
+	if !chol.Factorize(xx) || chol.SolveVecTo(&beta, xy) != nil || chol.SolveVecTo(&w, at) != nil {
+		return plain()
 	}
-	n, p := len(rows), len(keys)+1
-	x := mat.NewDense(n, p, nil)
-	y := mat.NewVecDense(n, nil)
-	for i, r := range rows {
-		x.Set(i, 0, 1)
-		for j, k := range keys {
-			x.Set(i, j+1, r[k])
-		}
-		y.SetVec(i, r[column])
-	}
-	var qr mat.QR
-	qr.Factorize(x)
-	var beta mat.VecDense
-	if err := qr.SolveVecTo(&beta, false, y); err != nil {
-		// Only columns that depend on one another can do this, and the table
-		// has none; the plain mean is still a fair answer.
-		return meanOf(rows, column)
-	}
-	var rss float64
-	for i := range n {
-		d := y.AtVec(i) - mat.Dot(x.RowView(i), &beta)
-		rss += d * d
-	}
-	at := mat.NewVecDense(p, nil)
-	at.SetVec(0, 1)
-	for j, k := range keys {
-		at.SetVec(j+1, known[k])
-	}
-	// Leverage of the new body: xᵀ(XᵀX)⁻¹x.
-	var xtx mat.Dense
-	xtx.Mul(x.T(), x)
-	var w mat.VecDense
-	leverage := 1.0
-	if err := w.SolveVec(&xtx, at); err == nil {
-		leverage = mat.Dot(at, &w)
-	}
-	s := math.Sqrt(rss / float64(n-p))
-	return mat.Dot(at, &beta), 2 * s * math.Sqrt(1+math.Max(leverage, 0))
-}
-
-func meanOf(rows [][]float64, column int) (mean, spread float64) {
-	for _, r := range rows {
-		mean += r[column] / float64(len(rows))
-	}
-	for _, r := range rows {
-		spread += (r[column] - mean) * (r[column] - mean) / float64(len(rows)-1)
-	}
-	return mean, 2 * math.Sqrt(spread)
+	rss := math.Max(m.cross.At(column, column)-mat.Dot(&beta, xy), 0)
+	leverage := 1/float64(m.n) + mat.Dot(at, &w)
+	s := math.Sqrt(rss / float64(m.n-p-1))
+	return m.mean[column] + mat.Dot(at, &beta), 2 * s * math.Sqrt(1+math.Max(leverage, 0))
 }
 
 // Underbust as a part of the bust girth, with two standard deviations; and

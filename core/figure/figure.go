@@ -62,13 +62,20 @@ type Figure struct {
 	taken  map[string]Taken
 	notes  []Note
 	heel   float64
-	bare   *Figure // nil on the bare figure itself
+	tilt   float64    // half of what the left is longer than the right from waist to floor
+	lift   [3]float64 // what readings over the real support add to the computed lengths: front, side, back
+	gentle bool       // nothing may be laced on this wearer
+	bare   *Figure    // nil on the bare figure itself
 }
 
 // Depth as a part of breadth where no pair of readings is given. The bust is
 // the mean of chest depth : chest breadth over the 507 bodies; the rest are
 // from memory.
 var depthShare = map[Level]float64{Bust: 0.69, Underbust: 0.70, Waist: 0.72, HighHip: 0.70, Hip: 0.74}
+
+// forward is how far each section lies before the axis of the body, as a part
+// of its own depth (from memory): bust before it, seat behind it.
+var forward = map[Level]float64{Bust: 0.05, Underbust: 0.02, Waist: 0, HighHip: -0.02, Hip: -0.065}
 
 // shiftThickness is what a reading over a shift is freed of, mm (from memory:
 // shirting lies at 0.3 to 0.5).
@@ -96,9 +103,10 @@ func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 		if !(r.Value >= Shortest && r.Value <= Tallest) {
 			return f, fmt.Errorf("%s: %s is not a body's; it must lie between %s and %s", m.Label, measure.Tell(r.Value.Float()), measure.Tell(Shortest.Float()), measure.Tell(Tallest.Float()))
 		}
-		if r.Worn == Bare || r.Worn == "" || !m.Girth {
+		if r.Worn == Bare || r.Worn == "" || !m.Dressed() {
 			got[r.Key] = r.Value
 			f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, Reason: Reason{"measured", Own}}
+			f.sides(m, r)
 		}
 	}
 	f.settleDressed(readings, got)
@@ -118,14 +126,17 @@ func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 func (f *Figure) settleDressed(readings []Reading, got map[string]measure.Length) {
 	for _, r := range readings {
 		m, _ := MeasurementOf(r.Key)
-		if r.Worn == Bare || r.Worn == "" || !m.Girth {
+		if r.Worn == Bare || r.Worn == "" || !m.Dressed() {
 			continue
 		}
 		if _, ok := got[r.Key]; ok {
 			continue // the bare reading is there; the other one is for comparing
 		}
-		switch r.Worn {
-		case OverShift:
+		switch {
+		case r.Worn == OverShift && !m.Girth:
+			got[r.Key] = r.Value
+			f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, Reason: Reason{"measured over a shift", Own}}
+		case r.Worn == OverShift:
 			v := r.Value - measure.Length(2*math.Pi*shiftThickness)
 			got[r.Key] = v
 			f.taken[r.Key] = Taken{Measurement: m, Value: v, Reason: Reason{"measured over a shift, less 2π × 0.4 mm", Own}}
@@ -139,6 +150,24 @@ func (f *Figure) settleDressed(readings []Reading, got map[string]measure.Length
 				Text: fmt.Sprintf("What is worn under the corset must fit the body as it is without it; cut to this reading it comes out too small. "+
 					"The reading is kept for comparing, and the bare %s is estimated. Measure it bare.", m.Label)})
 		}
+	}
+}
+
+// sides keeps what differs between left and right.
+func (f *Figure) sides(m Measurement, r Reading) {
+	if r.Left == 0 || r.Right == 0 {
+		return
+	}
+	if m.Key == "waist_to_floor_side" {
+		f.tilt = float64(r.Left-r.Right) / 2
+	}
+	if by := math.Abs(float64(r.Left - r.Right)); by >= 10 {
+		longer := "left"
+		if r.Right > r.Left {
+			longer = "right"
+		}
+		f.notes = append(f.notes, Note{Key: m.Key, Title: fmt.Sprintf("%s: the %s is %s more", m.Label, longer, measure.TellFine(by)),
+			Text: "Bodies differ so. Skirts are hung to each side’s own length; where pieces are cut in pairs, fit each side by itself at the mock-up."})
 	}
 }
 
@@ -207,7 +236,7 @@ func (f *Figure) build() error {
 				s = exact
 			}
 		}
-		named[l] = s
+		named[l] = s.Shifted(forward[l] * s.Depth())
 	}
 	// Above the bust and below the hip the figure is only drawn and draped
 	// over, never cut to: proportions from memory.
@@ -301,14 +330,16 @@ func (f Figure) Covered(thickness func(drop float64) float64) Figure {
 
 // Laced is the figure with its waist drawn to a girth. The change fades, as
 // half a cosine wave, to nothing at the bust line and the hip line. A girth
-// larger than the waist's changes nothing.
-func (f Figure) Laced(to float64) Figure {
+// larger than the waist's changes nothing. moved is the share, 0 to 1, of the
+// flesh that is pressed away which comes out again above and below, half at
+// the bust line and half at the hip line.
+func (f Figure) Laced(to, moved float64) Figure {
 	g := f.GirthAt(Waist)
 	if to >= g || to <= 0 {
 		return f.dressed(func(s slice) Section { return s.section })
 	}
 	up, down := f.levels[Bust], f.levels[Hip]
-	return f.dressed(func(s slice) Section {
+	out := f.dressed(func(s slice) Section {
 		x := s.drop / down
 		if s.drop < 0 {
 			x = s.drop / up
@@ -316,6 +347,202 @@ func (f Figure) Laced(to float64) Figure {
 		fade := (1 + math.Cos(math.Pi*math.Min(x, 1))) / 2
 		return s.section.Scaled(1 - fade*(1-to/g))
 	})
+	if moved <= 0 {
+		return out
+	}
+	lost := 0.0
+	for i := 1; i < len(f.slices); i++ {
+		a := f.slices[i-1].section.Area() - out.slices[i-1].section.Area()
+		b := f.slices[i].section.Area() - out.slices[i].section.Area()
+		lost += (a + b) / 2 * (f.slices[i].drop - f.slices[i-1].drop)
+	}
+	// A raised cosine of half-width w holds a volume of w × its height.
+	const w = 70
+	each := math.Min(moved, 1) * lost / 2 / w
+	for i, s := range out.slices {
+		for _, centre := range []float64{up, down} {
+			if d := math.Abs(s.drop - centre); d < w {
+				more := each * (1 + math.Cos(math.Pi*d/w)) / 2
+				out.slices[i].section = out.slices[i].section.Scaled(math.Sqrt(1 + more/s.section.Area()))
+			}
+		}
+	}
+	return out
+}
+
+// Pad is padding laid on the figure: depth by height, and how far round it
+// reaches. All mm and degrees.
+type Pad struct {
+	Bearing float64 // of its middle: 180 back, 90 the left hip
+	Spread  float64 // to either side of the middle, where it runs out
+	Depth   []Depth // from the top down; straight between, nothing outside
+}
+
+// Depth is the thickness of something at a drop.
+type Depth struct{ Drop, Depth float64 }
+
+// DepthAt runs straight between the given depths and is 0 outside them.
+func DepthAt(list []Depth, drop float64) float64 {
+	for i, d := range list {
+		if drop < d.Drop-1e-9 {
+			if i == 0 {
+				return 0
+			}
+			p := list[i-1]
+			return p.Depth + (d.Depth-p.Depth)*(drop-p.Drop)/(d.Drop-p.Drop)
+		}
+	}
+	if n := len(list); n > 0 && drop <= list[n-1].Drop+1e-9 {
+		return list[n-1].Depth
+	}
+	return 0
+}
+
+// Padded is the figure with pads on. A pad is full over the inner half of its
+// spread and runs out over the outer half as half a cosine wave.
+func (f Figure) Padded(pads []Pad) Figure {
+	return f.dressed(func(s slice) Section {
+		section := s.section
+		for _, p := range pads {
+			d := DepthAt(p.Depth, s.drop)
+			if d <= 0 {
+				continue
+			}
+			section = section.Padded(func(degrees float64) float64 {
+				off := math.Abs(math.Mod(degrees-p.Bearing+540, 360) - 180)
+				switch x := off / p.Spread; {
+				case x >= 1:
+					return 0
+				case x <= 0.5:
+					return d
+				default:
+					return d * (1 + math.Cos(math.Pi*(2*x-1))) / 2
+				}
+			})
+		}
+		return section
+	})
+}
+
+// Prop is a section held out from the body at a drop, by a hoop or by cloth
+// that stands by itself.
+type Prop struct {
+	Drop    float64
+	Section Section
+}
+
+// Propped is the figure under a support: cloth stretched straight from prop to
+// prop, and over whatever of the figure stands out further. The props run from
+// the top down.
+func (f Figure) Propped(props []Prop) Figure {
+	return f.dressed(func(s slice) Section {
+		for i := 1; i < len(props); i++ {
+			a, b := props[i-1], props[i]
+			if s.drop >= a.Drop-1e-9 && s.drop <= b.Drop+1e-9 {
+				return s.section.With(a.Section.Toward(b.Section, (s.drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-9)))
+			}
+		}
+		return s.section
+	})
+}
+
+// Compared is a reading taken over the real clothes beside what was computed
+// for them, mm.
+type Compared struct {
+	Measurement    Measurement
+	Computed, Read float64
+	Used           bool   // the reading took the computed one's place
+	Why            string // when it did not
+}
+
+// Slack is how far a reading over the clothes may differ from what is computed
+// before it is remarked on, mm (common practice: 2 cm).
+const Slack = 20.0
+
+// Measured is the figure with the readings taken over it in this state of
+// dress put in place of what is computed, and each comparison. Readings at a
+// waist more than Slack from this one's were taken over something else (a
+// corset closed differently): they are compared and not used.
+func (f Figure) Measured(readings []Reading, over Worn) (Figure, []Compared) {
+	var all []Compared
+	waist := 0.0
+	for _, r := range readings {
+		if r.Worn != over {
+			continue
+		}
+		m, _ := MeasurementOf(r.Key)
+		if c, ok := f.reads(m); ok {
+			all = append(all, Compared{Measurement: m, Computed: c, Read: float64(r.Value)})
+			if r.Key == "waist_girth" {
+				waist = float64(r.Value)
+			}
+		}
+	}
+	if by := math.Abs(waist - f.GirthAt(Waist)); waist > 0 && by > Slack {
+		for i := range all {
+			all[i].Why = fmt.Sprintf("taken with the waist at %s; here it is %s", measure.Tell(waist), measure.Tell(f.GirthAt(Waist)))
+		}
+		return f, all
+	}
+	share := map[float64]float64{}
+	var drops []float64
+	out := f.dressed(func(s slice) Section { return s.section })
+	for i, c := range all {
+		all[i].Used = true
+		if c.Measurement.Girth {
+			d := f.levels[Level(c.Measurement.Key[:len(c.Measurement.Key)-len("_girth")])]
+			share[d] = c.Read / c.Computed
+			drops = append(drops, d)
+			continue
+		}
+		out.lift[map[string]int{"waist_to_floor_front": 0, "waist_to_floor_side": 1, "waist_to_floor_back": 2}[c.Measurement.Key]] += c.Read - c.Computed
+	}
+	if len(drops) == 0 {
+		return out, all
+	}
+	// Between levels the correction runs straight; it fades out 12 cm beyond
+	// the outermost ones.
+	sort.Float64s(drops)
+	const fade = 120.0
+	at := append([]float64{drops[0] - fade}, append(drops, drops[len(drops)-1]+fade)...)
+	k := func(drop float64) float64 {
+		for i := 1; i < len(at); i++ {
+			if drop >= at[i-1] && drop <= at[i] {
+				a, b := 1.0, 1.0
+				if v, ok := share[at[i-1]]; ok {
+					a = v
+				}
+				if v, ok := share[at[i]]; ok {
+					b = v
+				}
+				return a + (b-a)*(drop-at[i-1])/(at[i]-at[i-1])
+			}
+		}
+		return 1
+	}
+	for i, s := range out.slices {
+		out.slices[i].section = s.section.Scaled(k(s.drop))
+	}
+	return out, all
+}
+
+// reads is what a tape would read on the figure as it stands, in stockinged
+// feet.
+func (f Figure) reads(m Measurement) (float64, bool) {
+	switch m.Key {
+	case "waist_to_floor_front":
+		return f.WaistToFloor(0) - f.heel, true
+	case "waist_to_floor_side":
+		return (f.WaistToFloor(90)+f.WaistToFloor(270))/2 - f.heel, true
+	case "waist_to_floor_back":
+		return f.WaistToFloor(180) - f.heel, true
+	}
+	for _, l := range Levels() {
+		if m.Key == string(l)+"_girth" {
+			return f.GirthAt(l), true
+		}
+	}
+	return 0, false
 }
 
 func (f Figure) dressed(change func(slice) Section) Figure {
@@ -372,10 +599,60 @@ func (f Figure) overhang(degrees float64) float64 {
 // what the layers add to the way over the hips, plus the heel.
 func (f Figure) WaistToFloor(degrees float64) float64 {
 	front, side, back := f.Length("waist_to_floor_front"), f.Length("waist_to_floor_side"), f.Length("waist_to_floor_back")
-	// a + b·cos θ + c·cos 2θ through the three readings.
-	b := (front - back) / 2
-	a := ((front+back)/2 + side) / 2
-	c := ((front+back)/2 - side) / 2
+	// a + b·cos θ + c·cos 2θ through the three readings, and a sine for what
+	// differs between left and right.
 	t := degrees * math.Pi / 180
-	return a + b*math.Cos(t) + c*math.Cos(2*t) + f.overhang(degrees) - f.Bare().overhang(degrees) + f.heel
+	smooth := func(front, side, back float64) float64 {
+		return ((front+back)/2+side)/2 + (front-back)/2*math.Cos(t) + ((front+back)/2-side)/2*math.Cos(2*t)
+	}
+	return smooth(front, side, back) + smooth(f.lift[0], f.lift[1], f.lift[2]) + f.tilt*math.Sin(t) +
+		f.overhang(degrees) - f.Bare().overhang(degrees) + f.heel
+}
+
+// Fall is the length of cloth from the waist down to a drop at a bearing: over
+// the outer hull of what it hangs on, then straight.
+func (f Figure) Fall(degrees, drop float64) float64 {
+	floor := f.Length("waist_to_floor_side")
+	return f.WaistToFloor(degrees) - f.heel - (floor - drop)
+}
+
+// Ring is a section at a drop, for drawing.
+type Ring struct {
+	Drop    float64
+	Section Section
+}
+
+// Rings are the figure's sections from the top down, with shoulders and neck
+// above them (their proportions from memory; they are only drawn). The lowest
+// are those of legs and skirts.
+func (f Figure) Rings() []Ring {
+	top := f.slices[0].drop
+	shoulder := -f.Length("back_waist_length") + 25
+	half, chest := f.Length("across_back")/2+12, f.slices[0].section
+	neck := f.Length("neck_girth") / (2 * math.Pi)
+	ring := func(drop, breadth, depth float64) Ring { return Ring{drop, Ellipse(breadth*2, depth*2)} }
+	d := chest.Depth() / 2
+	out := []Ring{
+		ring(shoulder-84, neck*0.98, neck*0.98), ring(shoulder-58, neck*1.0, neck), ring(shoulder-38, neck*1.2, neck*1.06), ring(shoulder-18, half*0.55, neck*1.1),
+		ring(shoulder+2, half*0.88, math.Max(d*0.56, neck*1.1)), ring(shoulder+24, half*0.985, d*0.66), ring(shoulder+60, half*0.93, d*0.8),
+	}
+	if mid := (top + shoulder + 60) / 2; mid > shoulder+70 && mid < top-10 {
+		out = append(out, ring(mid, half*0.89, d*0.92))
+	}
+	for _, s := range f.slices {
+		if s.drop > out[len(out)-1].Drop+4 {
+			out = append(out, Ring{s.drop, s.section})
+		}
+	}
+	return out
+}
+
+// Gentle tells whether nothing may be laced on this wearer: a child, or
+// somebody whom a doctor would have to ask first.
+func (f Figure) Gentle() bool { return f.gentle }
+
+// Gently marks the wearer so.
+func (f Figure) Gently() Figure {
+	f.gentle = true
+	return f
 }

@@ -15,7 +15,7 @@ func of(values map[string]float64) []Reading {
 	var out []Reading
 	for _, m := range Measurements() {
 		if v, ok := values[m.Key]; ok {
-			out = append(out, Reading{m.Key, Bare, measure.Length(v)})
+			out = append(out, Reading{Key: m.Key, Worn: Bare, Value: measure.Length(v)})
 		}
 	}
 	return out
@@ -78,7 +78,7 @@ func TestLacing(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		f := drawn(t)
 		to := f.GirthAt(Waist) * rapid.Float64Range(0.8, 1).Draw(t, "share")
-		l := f.Laced(to)
+		l := f.Laced(to, 0)
 		require.InDelta(t, to, l.GirthAt(Waist), 1e-6)
 		require.InDelta(t, f.GirthAt(Bust), l.GirthAt(Bust), 1e-6)
 		require.InDelta(t, f.GirthAt(Hip), l.GirthAt(Hip), 1e-6)
@@ -131,7 +131,7 @@ func TestOverhangOfACone(t *testing.T) {
 }
 
 func TestCorsetedReadingIsNotABody(t *testing.T) {
-	f, err := New([]Reading{{"waist_girth", OverCorset, 660}, {"hip_girth", Bare, 980}}, Women, 0)
+	f, err := New([]Reading{{Key: "waist_girth", Worn: OverCorset, Value: 660}, {Key: "hip_girth", Worn: Bare, Value: 980}}, Women, 0)
 	require.NoError(t, err)
 	w, _ := f.Taken("waist_girth")
 	assert.True(t, w.Estimated)
@@ -139,7 +139,7 @@ func TestCorsetedReadingIsNotABody(t *testing.T) {
 	assert.True(t, f.Notes()[0].Grave)
 	assert.Contains(t, f.Notes()[0].Title, "Waist was measured over a closed corset")
 	// With the bare reading there as well nothing is questioned.
-	f, err = New([]Reading{{"waist_girth", OverCorset, 660}, {"waist_girth", Bare, 710}}, Women, 0)
+	f, err = New([]Reading{{Key: "waist_girth", Worn: OverCorset, Value: 660}, {Key: "waist_girth", Worn: Bare, Value: 710}}, Women, 0)
 	require.NoError(t, err)
 	assert.Empty(t, f.Notes())
 	assert.InDelta(t, 710, f.GirthAt(Waist), 1e-6)
@@ -156,7 +156,7 @@ func TestQuestions(t *testing.T) {
 	assert.Contains(t, about(map[string]float64{"waist_girth": 1000, "bust_girth": 900}), "waist_girth: Waist is more than Bust")
 	assert.Contains(t, about(map[string]float64{"hip_girth": 2500}), "hip_girth: Hip: centimetres typed as inches?")
 	assert.Empty(t, about(map[string]float64{"waist_girth": 710, "bust_girth": 910}))
-	_, err := New([]Reading{{"waist_girth", Bare, 5}}, Women, 0)
+	_, err := New([]Reading{{Key: "waist_girth", Worn: Bare, Value: 5}}, Women, 0)
 	assert.ErrorContains(t, err, "Waist")
 }
 

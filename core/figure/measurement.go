@@ -31,6 +31,8 @@ type Measurement struct {
 	High    measure.Length `json:"high_mm"` // above this it is questioned
 	Girth   bool           `json:"girth"`
 	Extra   bool           `json:"extra"` // sharpens the figure, but is not asked for first
+	Hold    string         `json:"hold"`  // how to hold the tape, where it is not as for every girth or length
+	Sided   bool           `json:"sided"` // left and right may be taken apart
 
 	column int     // in the 507 bodies, or -1
 	share  float64 // of the height, when there is no column
@@ -47,17 +49,28 @@ var measurements = []Measurement{
 	{Key: "waist_girth", Label: "Waist", Meaning: "Round the narrowest part; tie a cord there first and leave it on. Do not pull in.", Low: 480, High: 1800, Girth: true, column: 11},
 	{Key: "high_hip_girth", Label: "High hip", Meaning: "Level round the top of the hip bones, about the height of the navel.", Low: 550, High: 1900, Girth: true, column: 12},
 	{Key: "hip_girth", Label: "Hip", Meaning: "Level round the fullest part of the seat, feet together.", Low: 700, High: 2000, Girth: true, column: 13},
-	{Key: "upper_arm_girth", Label: "Upper arm", Meaning: "Round the fullest part of the upper arm, arm bent.", Low: 200, High: 600, Girth: true, column: 15},
+	{Key: "neck_girth", Label: "Neck", Meaning: "Round the base of the neck, over the hollow of the throat and the bone at the back.", Low: 280, High: 520, Girth: true, column: -1, share: 0.212, spread: 0.025},
+	{Key: "upper_arm_girth", Label: "Upper arm", Meaning: "Round the fullest part of the upper arm, arm bent.", Low: 200, High: 600, Girth: true, Sided: true, column: 15},
+	{Key: "wrist_girth", Label: "Wrist", Meaning: "Round the wrist bone.", Low: 120, High: 240, Girth: true, Sided: true, column: 20},
+	{Key: "thigh_girth", Label: "Thigh", Meaning: "Round the fullest part of the thigh, just below the seat, weight on both feet.", Low: 400, High: 900, Girth: true, Sided: true, column: 14},
+	{Key: "knee_girth", Label: "Knee", Meaning: "Round the middle of the knee, leg a little bent.", Low: 270, High: 600, Girth: true, Sided: true, column: 17},
+	{Key: "calf_girth", Label: "Calf", Meaning: "Round the fullest part of the calf.", Low: 250, High: 560, Girth: true, Sided: true, column: 18},
+	{Key: "ankle_girth", Label: "Ankle", Meaning: "Round the ankle bone.", Low: 160, High: 340, Girth: true, Sided: true, column: 19},
 	{Key: "back_waist_length", Label: "Back waist length", Meaning: "From the bone at the base of the neck down the spine to the waist cord.", Low: 300, High: 560, column: -1, share: 0.245, spread: 0.02},
 	{Key: "front_length", Label: "Front length", Meaning: "From where shoulder and neck meet, over the bust, down to the waist cord.", Low: 320, High: 640, column: -1, share: 0.262, spread: 0.025},
 	{Key: "across_back", Label: "Across back", Meaning: "From arm to arm across the shoulder blades.", Low: 280, High: 520, column: -1, share: 0.215, spread: 0.025},
+	{Key: "shoulder_length", Label: "Shoulder length", Meaning: "From where shoulder and neck meet to the point of the shoulder.", Low: 90, High: 190, Sided: true, column: -1, share: 0.074, spread: 0.012},
+	{Key: "arm_length", Label: "Arm length", Meaning: "From the point of the shoulder over the bent elbow to the wrist bone.", Hold: "Hand on the hip, elbow bent; the tape goes round the outside of the elbow.", Low: 450, High: 760, Sided: true, column: -1, share: 0.352, spread: 0.028},
+	{Key: "neck_to_bust_point", Label: "Neck to bust point", Meaning: "From where shoulder and neck meet straight down to the point of the bust.", Low: 200, High: 420, Sided: true, column: -1, share: 0.16, spread: 0.03},
+	{Key: "bust_separation", Label: "Bust points apart", Meaning: "Straight across from one bust point to the other.", Low: 130, High: 320, column: -1, share: 0.115, spread: 0.03},
 	{Key: "waist_to_bust", Label: "Waist to bust line", Meaning: "Straight up at the side from the waist cord to the height of the fullest bust.", Low: 100, High: 280, column: -1, share: 0.105, spread: 0.02},
 	{Key: "waist_to_underbust", Label: "Waist to underbust", Meaning: "Straight up at the side from the waist cord to the underbust line.", Low: 40, High: 200, column: -1, share: 0.058, spread: 0.02},
 	{Key: "waist_to_high_hip", Label: "Waist to high hip", Meaning: "Down the side from the waist cord to the high hip line.", Low: 50, High: 160, column: -1, share: 0.057, spread: 0.012},
-	{Key: "waist_to_hip", Label: "Waist to hip", Meaning: "Down the side from the waist cord to the hip line.", Low: 120, High: 300, column: -1, share: 0.119, spread: 0.018},
+	{Key: "waist_to_hip", Label: "Waist to hip", Meaning: "Down the side from the waist cord to the hip line.", Low: 120, High: 300, Sided: true, column: -1, share: 0.119, spread: 0.018},
 	{Key: "waist_to_knee", Label: "Waist to knee", Meaning: "Down the side from the waist cord to the middle of the knee.", Low: 400, High: 800, column: -1, share: 0.352, spread: 0.024},
+	{Key: "crotch_length", Label: "Crotch length", Meaning: "From the waist cord in front, between the legs, to the waist cord behind.", Hold: "Loose enough to sit; pass the tape through and hold both ends at the cord yourself.", Low: 480, High: 1000, column: -1, share: 0.415, spread: 0.045},
 	{Key: "waist_to_floor_front", Label: "Waist to floor, front", Meaning: "At the centre front from the waist cord over the belly, then straight down. No shoes.", Low: 700, High: 1400, column: -1, share: 0.615, spread: 0.03},
-	{Key: "waist_to_floor_side", Label: "Waist to floor, side", Meaning: "At the side from the waist cord over the hip, then straight down. No shoes.", Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
+	{Key: "waist_to_floor_side", Label: "Waist to floor, side", Meaning: "At the side from the waist cord over the hip, then straight down. No shoes.", Sided: true, Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
 	{Key: "waist_to_floor_back", Label: "Waist to floor, back", Meaning: "At the centre back from the waist cord over the seat, then straight down. No shoes.", Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
 	{Key: "bust_breadth", Label: "Bust breadth", Meaning: "Between two books held upright against the sides at the bust line.", Low: 180, High: 600, column: -1, Extra: true},
 	{Key: "bust_depth", Label: "Bust depth", Meaning: "Between a wall behind the back and a book held upright against the bust.", Low: 120, High: 550, column: -1, Extra: true},
@@ -65,6 +78,34 @@ var measurements = []Measurement{
 	{Key: "waist_depth", Label: "Waist depth", Meaning: "Between two books held upright before and behind the waist.", Low: 110, High: 550, column: -1, Extra: true},
 	{Key: "hip_breadth", Label: "Hip breadth", Meaning: "Between two books held upright against the sides at the hip line.", Low: 220, High: 700, column: -1, Extra: true},
 	{Key: "hip_depth", Label: "Hip depth", Meaning: "Between a wall behind the seat and a book held upright in front at the hip line.", Low: 140, High: 600, column: -1, Extra: true},
+}
+
+// Dressed tells whether the reading depends on what is worn.
+func (m Measurement) Dressed() bool {
+	return m.Girth && m.onTrunk() || m.Key == "waist_to_floor_front" || m.Key == "waist_to_floor_side" || m.Key == "waist_to_floor_back"
+}
+
+func (m Measurement) onTrunk() bool {
+	for _, l := range Levels() {
+		if m.Key == string(l)+"_girth" {
+			return true
+		}
+	}
+	return false
+}
+
+// Holding says how to hold the tape.
+func (m Measurement) Holding() string {
+	switch {
+	case m.Hold != "":
+		return m.Hold
+	case m.Girth:
+		return "Snug and level, a finger beneath it; breathe out and let the arms hang."
+	case m.Extra:
+		return "Both books upright, their spines in one line; read the gap on the floor or the table."
+	default:
+		return "The tape lies on the body without pull and does not twist. Somebody else reads it; looking down bends the back."
+	}
 }
 
 // Measurements lists everything that can be measured, in measuring order.
@@ -106,6 +147,8 @@ type Reading struct {
 	Key   string         `json:"key"`
 	Worn  Worn           `json:"worn"`
 	Value measure.Length `json:"value_mm"`
+	Left  measure.Length `json:"left_mm,omitempty"`  // when both sides were taken,
+	Right measure.Length `json:"right_mm,omitempty"` // Value is their mean
 }
 
 // Group says which of the 507 bodies a missing reading is estimated from.

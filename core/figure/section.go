@@ -36,6 +36,22 @@ func Ellipse(breadth, depth float64) Section {
 	return s
 }
 
+// Oblong is two half ellipses joined at the sides: as broad as given, reaching
+// front and back different distances from the axis, mm. Cages and hoops are
+// bent to it.
+func Oblong(breadth, front, back float64) Section {
+	var s Section
+	for i := range s.support {
+		sin, cos := math.Sincos(bearing(i))
+		reach := front
+		if cos < 0 {
+			reach = back
+		}
+		s.support[i] = math.Hypot(reach*cos, breadth/2*sin)
+	}
+	return s
+}
+
 // EllipseOfGirth is the ellipse of that girth whose depth is ratio × breadth.
 func EllipseOfGirth(girth, ratio float64) Section {
 	e := Ellipse(1, ratio)
@@ -105,6 +121,75 @@ func (s Section) Scaled(k float64) Section {
 		s.support[i] *= k
 	}
 	return s
+}
+
+// Shifted is the section moved forward by a distance (back when negative);
+// its girth stays.
+func (s Section) Shifted(forward float64) Section {
+	for i := range s.support {
+		s.support[i] += forward * math.Cos(bearing(i))
+	}
+	return s
+}
+
+// With is what a tape touches round both sections: their convex hull.
+func (s Section) With(o Section) Section {
+	for i := range s.support {
+		s.support[i] = math.Max(s.support[i], o.support[i])
+	}
+	return s
+}
+
+// Padded is the section with padding of the given depth at each bearing (in
+// degrees) laid on it; the tape bridges the hollows beside the padding.
+func (s Section) Padded(depth func(degrees float64) float64) Section {
+	var out []plane.Point
+	for _, p := range s.Outline() {
+		d := depth(math.Mod(math.Atan2(p.X, -p.Y)*180/math.Pi+360, 360))
+		if d > 0 {
+			out = append(out, p.Add(p.Unit().Times(d)))
+		}
+	}
+	if len(out) == 0 {
+		return s
+	}
+	for i := range s.support {
+		sin, cos := math.Sincos(bearing(i))
+		for _, p := range out {
+			s.support[i] = math.Max(s.support[i], p.X*sin-p.Y*cos)
+		}
+	}
+	return s
+}
+
+// Area is the area the section encloses, mm²: half the integral of h² − h'².
+func (s Section) Area() float64 {
+	sum, step := 0.0, 2*math.Pi/directions
+	for i, h := range s.support {
+		slope := (s.support[(i+1)%directions] - h) / step
+		sum += h*h - slope*slope
+	}
+	return sum * step / 2
+}
+
+// Arc is the length of the section between two bearings in degrees, going up,
+// mm: the integral of the support between them and the change of slope at the
+// ends.
+func (s Section) Arc(from, to float64) float64 {
+	line := s.Outline()
+	at := func(degrees float64) float64 { return degrees / 360 * directions }
+	point := func(x float64) plane.Point {
+		i := int(math.Floor(x))
+		k := x - float64(i)
+		a, b := line[(i%directions+directions)%directions], line[((i+1)%directions+directions)%directions]
+		return a.Toward(b, k)
+	}
+	a, b := at(from), at(to)
+	run := []plane.Point{point(a)}
+	for x := math.Floor(a) + 1; x < b; x++ {
+		run = append(run, point(x))
+	}
+	return plane.Length(append(run, point(b)))
 }
 
 // Toward is the section a share of the way to o; girths blend in proportion.

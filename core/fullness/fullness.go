@@ -67,3 +67,6 @@ func Sections(a, b int) int {
 	}
 	return a / x * b
 }
+
+// Tucks is the cloth n tucks of a depth take up: each lies double, 2·n·depth.
+func Tucks(n int, depth float64) float64 { return 2 * float64(n) * depth }

@@ -42,6 +42,19 @@ const (
 	Dart      MarkKind = "dart"
 	Placket   MarkKind = "placket"
 	Section   MarkKind = "section" // where the next piece of a joined edge begins
+	Stud      MarkKind = "stud"    // of a busk: a hole on one half, a gap in the seam on the other
+	TapeLine  MarkKind = "tape"
+	QuiltLine MarkKind = "quilt"
+	Meeting   MarkKind = "meeting" // where a quilting line of the next piece ends
+	TuckLine  MarkKind = "tuck"
+	CordLine  MarkKind = "cord"
+	HoopLine  MarkKind = "hoop" // channel of a steel
+	RingLine  MarkKind = "ring" // stitching that holds two layers together
+	Tuft      MarkKind = "tuft"
+	Flossing  MarkKind = "flossing"
+	SlashLine MarkKind = "slash"
+	Button    MarkKind = "button"
+	Casing    MarkKind = "casing"
 )
 
 // Mark is something drawn inside the sewing line: a path, or a point when the

@@ -147,6 +147,81 @@ func Inside(poly []Point, p Point) bool {
 	return in
 }
 
+// Spans are the stretches of the straight line origin + t·along that lie inside
+// a polygon, as pairs of t, rising. along has length 1.
+func Spans(poly []Point, origin, along Point) [][2]float64 {
+	var ts []float64
+	for i, a := range poly {
+		b := poly[(i+1)%len(poly)]
+		da, db := along.Cross(a.Sub(origin)), along.Cross(b.Sub(origin))
+		if (da > 0) != (db > 0) {
+			x := a.Toward(b, da/(da-db))
+			ts = append(ts, x.Sub(origin).Dot(along))
+		}
+	}
+	sort.Float64s(ts)
+	var out [][2]float64
+	for i := 0; i+1 < len(ts); i += 2 {
+		out = append(out, [2]float64{ts[i], ts[i+1]})
+	}
+	return out
+}
+
+// Apart is the least distance between two lines (0 when they cross) and where
+// on the first it is. A line of one point is that point.
+func Apart(a, b []Point) (float64, Point) {
+	best, at := math.Inf(1), Point{}
+	boxA, boxB := BoxOf(a), BoxOf(b)
+	if len(a) == 0 || len(b) == 0 {
+		return best, at
+	}
+	// Far apart: the corners are answer enough.
+	if boxA.Min.X > boxB.Max.X+50 || boxB.Min.X > boxA.Max.X+50 || boxA.Min.Y > boxB.Max.Y+50 || boxB.Min.Y > boxA.Max.Y+50 {
+		return 50, a[0]
+	}
+	near := func(p Point, line []Point, onFirst bool) {
+		for i := range line {
+			q := line[i]
+			if i > 0 {
+				d := line[i].Sub(line[i-1])
+				t := math.Min(math.Max(p.Sub(line[i-1]).Dot(d)/math.Max(d.Dot(d), 1e-12), 0), 1)
+				q = line[i-1].Toward(line[i], t)
+			}
+			if d := p.To(q); d < best {
+				best, at = d, q
+				if onFirst {
+					at = p
+				}
+			}
+		}
+	}
+	for i := 1; i < len(a); i++ {
+		for j := 1; j < len(b); j++ {
+			if touches(a[i-1], a[i], b[j-1], b[j]) {
+				return 0, a[i-1]
+			}
+		}
+	}
+	for _, p := range a {
+		near(p, b, true)
+	}
+	for _, p := range b {
+		near(p, a, false)
+	}
+	return best, at
+}
+
+// Apartness is how far a point lies from the border of a polygon.
+func Apartness(poly []Point, p Point) float64 {
+	best := math.Inf(1)
+	for i, a := range poly {
+		d := poly[(i+1)%len(poly)].Sub(a)
+		t := math.Min(math.Max(p.Sub(a).Dot(d)/math.Max(d.Dot(d), 1e-12), 0), 1)
+		best = math.Min(best, p.To(a.Add(d.Times(t))))
+	}
+	return best
+}
+
 // Reversed is the line the other way round.
 func Reversed(line []Point) []Point {
 	out := make([]Point, len(line))

@@ -251,7 +251,7 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		}
 		thick := 0.0
 		for _, c := range stage.Draft.Wear.Cover {
-			thick = math.Max(thick, c.Thickness)
+			thick = math.Max(thick, c.Depth)
 		}
 		row.Band = svg.Band(rec.Fabric.Colour, state, thick)
 		v.Stack = append([]stackRow{row}, v.Stack...)

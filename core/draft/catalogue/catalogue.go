@@ -14,8 +14,25 @@ import (
 func All() []draft.Garment {
 	return []draft.Garment{
 		underwear.Shift{},
+		underwear.Drawers{},
+		underwear.Combinations{},
+		support.UnderPetticoat{},
 		foundation.Corset{},
+		foundation.Stays{},
+		foundation.Jumps{},
+		foundation.ShortStays{},
+		foundation.BonedBodice{},
+		foundation.BustSupport{},
+		support.BustlePad{},
+		support.BustleCage{},
+		support.HoopSkirt{},
+		support.HipRoll{},
+		support.Panniers{},
+		support.GoredPetticoat{},
 		support.TieredPetticoat{},
+		support.FlouncedPetticoat{},
+		support.DoublePetticoat{},
+		support.CordedPetticoat{},
 		skirt.Gored{},
 	}
 }

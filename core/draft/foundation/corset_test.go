@@ -43,7 +43,7 @@ func TestPanelsAddUpAtEveryHeight(t *testing.T) {
 		n := rapid.IntRange(4, 7).Draw(t, "panels")
 		laced := rapid.Float64Range(620, 710).Draw(t, "laced")
 		on, d := made(t, draft.Settings{"panels": float64(n), "laced_waist": laced, "top_ease": 0.0, "hip_ease": 0.0})
-		closed := on.Laced(laced)
+		closed := on.Laced(laced, 0)
 		width := func(y float64) (sum float64) {
 			for i := range n {
 				p := d.Pieces[i]
@@ -101,12 +101,10 @@ func TestBonesStayWhereTheyBelong(t *testing.T) {
 			}
 		}
 	}
-	for _, n := range d.Notions {
-		if n.Kind == "bone" {
-			assert.Zero(t, math.Mod(n.Quantity, 2), "as many left as right")
-		}
+	for _, b := range d.Bones {
+		assert.Equal(t, 2, b.Count, "as many left as right")
 	}
-	b, ok := bone.Fit(bone.Spiral, "", 6, 250)
+	b, ok := bone.Fit(bone.Spiral, "", 6, 250, bone.Clearance)
 	require.True(t, ok)
 	assert.Less(t, b.Length, 250-2*bone.Clearance+1)
 }
@@ -116,6 +114,6 @@ func TestOneLayerTakesCasings(t *testing.T) {
 	_, one := made(t, draft.Settings{"layers": "one"})
 	assert.Equal(t, 4, two.Pieces[0].Cut)
 	assert.Equal(t, 2, one.Pieces[0].Cut)
-	assert.Greater(t, len(one.Notions), len(two.Notions))
+	assert.Greater(t, len(one.Shopping(0.6)), len(two.Shopping(0.6)))
 	assert.NoError(t, one.Check())
 }

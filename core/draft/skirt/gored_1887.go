@@ -482,10 +482,10 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	// The band has four layers with its turnings, and the pleats lie three
 	// deep over a part of the waist.
 	atWaist := t * (4 + v.Number("back_share")*(v.Number("pleat_ratio")-1))
-	d.Wear.Cover = []draft.Cover{{Drop: 0, Thickness: atWaist}}
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: atWaist}}
 	for drop := 40.0; ; drop += 50 {
 		at := math.Min(drop, long)
-		d.Wear.Cover = append(d.Wear.Cover, draft.Cover{Drop: at, Thickness: t * math.Max(1, round(at)/on.Girth(at))})
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: t * math.Max(1, round(at)/on.Girth(at))})
 		if at < drop {
 			break
 		}

@@ -246,13 +246,13 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 
 // cover is a loose cloth's thickness down the body: it hangs in folds, so on
 // the mean it lies as thick as its width over the girth there.
-func cover(on figure.Figure, length, thickness, width float64) []draft.Cover {
+func cover(on figure.Figure, length, thickness, width float64) []figure.Depth {
 	top, _ := on.Span()
 	bottom := math.Max(length-on.Length("front_length"), 50)
-	var out []draft.Cover
+	var out []figure.Depth
 	for drop := top; drop < bottom+40; drop += 40 {
 		at := math.Min(drop, bottom)
-		out = append(out, draft.Cover{Drop: at, Thickness: thickness * math.Max(1, width/on.Girth(at))})
+		out = append(out, figure.Depth{Drop: at, Depth: thickness * math.Max(1, width/on.Girth(at))})
 	}
 	return out
 }

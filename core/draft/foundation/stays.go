@@ -1,0 +1,319 @@
+package foundation
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/bone"
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/edge"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
+
+// Stays are conical stays of the eighteenth century: a smooth cone from the
+// waist to the bust, a point before, tabs over the hips.
+type Stays struct{}
+
+func (Stays) About() draft.About {
+	return draft.About{Kind: "stays", Name: "Stays", Family: "foundation",
+		What:  "Conical stays with tabs and straps, fully or half boned, laced behind, before or both; for the eighteenth century.",
+		Usual: cloth.Fabric{Name: "Linen canvas", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.6, Weight: 260, Shrinkage: 0.04}}
+}
+
+func (Stays) Parameters() []draft.Parameter {
+	list := []draft.Parameter{
+		lacedWaist(30, 90, "Girth of the waist inside the closed stays. They shape a cone more than they draw in."),
+		draft.OneOf("closing", "Laced", "Behind needs help to put on; before is for those who dress alone, often over a stomacher; both fits a changing body.", "back", "behind", "front", "before", "both", "before and behind"),
+		draft.Tally("panels", "Panels a side", 3, 6, 4, "four or five are usual", figure.Memory, "Seams lean towards the point."),
+		draft.OneOf("boning", "Boning", "Fully boned stays stand by themselves; half boned are lighter, cooler and quicker.", "half", "half boned", "full", "fully boned"),
+		upTo("top_front", "Top edge, front", "Up from the waist; just over the bust line holds it.", 1.06, "just over the bust line"),
+		upTo("top_side", "Top edge, side", "Below the arm; a hand's breadth must stay free.", 0.86, "86 parts in 100 of waist to bust line"),
+		upTo("top_back", "Top edge, back", "Over the shoulder blades.", 1.2, "a fifth above the bust line"),
+		draft.MmFrom("point", "Point, before", 0, 160, "a third of the way to the hip", "Down from the waist at the centre front.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return on.Drop(figure.Hip) * 0.34, figure.Memory
+		}),
+		draft.MmFrom("tabs", "Tabs, long", 30, 160, "to the high hip", "Cut between the seams; they spread over the hips and are bound.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return on.Drop(figure.HighHip) * 0.9, figure.Memory
+		}),
+		draft.OneOf("straps", "Straps", "They hold the top edge to the body and the shoulders back; leave them off for a low neckline.", "yes", "sewn behind, tied before", "no", "none"),
+		draft.OneOf("bone_kind", "Bones of", "Plastic stands nearest to baleen and is cut with shears; flat steel is firmer. Steel must be capped.", "plastic", "plastic", "steel", "flat steel"),
+		draft.Mm("bone_width", "Bone width", 4, 12, 6, "narrow", figure.Memory, "Channels are this, the bone's thickness and "+measure.Tell(1.5)+"."),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 12, "enough to let out", figure.Practice, "At the panel seams; tabs, top and point are bound and have none."),
+	}
+	ask := lacingParameters(22, 40)
+	for i := range ask {
+		switch ask[i].Key {
+		case "lacing":
+			ask[i] = draft.OneOf("lacing", "Lacing", "Stays of the period are laced round and round with one lace; criss-cross is easier to draw alone.", "spiral", "spiral, eyelets staggered", "criss-cross", "criss-cross, both ends", "loops", "criss-cross with loops at the waist")
+		case "eyelet_kind":
+			ask[i] = draft.OneOf("eyelet_kind", "Eyelets made", "Hand-worked ones are right for the period; each takes time and floss.", "hand", "worked by hand", "metal", "metal")
+		}
+	}
+	return append(list, ask...)
+}
+
+func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	if err := laceable(on); err != nil {
+		return draft.Draft{}, err
+	}
+	laced, gap := v.Number("laced_waist"), v.Number("lacing_gap")
+	closing := v.Choice("closing")
+	gaps := gap
+	if closing == "both" {
+		gaps = 2 * gap
+	}
+	bust, bustZ := on.GirthAt(figure.Bust), -on.Drop(figure.Bust)
+	h := &part.Half{Panels: v.Whole("panels"), Least: narrowest,
+		Top:    [3]float64{v.Number("top_front"), v.Number("top_side"), v.Number("top_back")},
+		Bottom: [3]float64{-v.Number("point"), 0, -v.Number("point") * 0.35},
+		// A cone: the girth grows straight from the waist to the bust line.
+		Width: func(z float64) float64 {
+			girth := laced + (bust*0.985-laced)*z/bustZ
+			if z < 0 {
+				girth = laced * (1 - z/900)
+			}
+			return (girth - gaps) / 2
+		},
+		Share: func(p, z float64) float64 { return 0.5 + math.Sin(math.Pi*p)*(1-0.3*math.Abs(z)) }}
+	if err := h.Shape(); err != nil {
+		return draft.Draft{}, err
+	}
+	d := draft.Draft{Cautions: []caution.Caution{caution.Lacing, caution.Needle, caution.Iron}}
+	if v.Choice("bone_kind") == "steel" {
+		d.Cautions = append(d.Cautions, caution.Steel)
+	}
+	closed := on.Laced(laced, 0)
+	for i := range h.Panels {
+		p := h.Piece(i, v.Number("allowance"))
+		p.Cut = 4 // two layers
+		if i > 0 {
+			straight := ""
+			if i == h.Panels-1 && closing == "front" {
+				straight = "right"
+			}
+			tab(&p, v.Number("tabs"), closed.Girth(v.Number("tabs"))/laced*1.03, straight)
+		}
+		d.Pieces = append(d.Pieces, p)
+	}
+	last := h.Panels - 1
+	kind := bone.Plastic
+	if v.Choice("bone_kind") == "steel" {
+		kind = bone.Flat
+	}
+	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
+	channel := b.Channel(kind)
+	front := closing != "back"
+	room := channel*3 + 3 // what a lacing edge takes: bone, eyelets, bone
+	if front {
+		part.Rename(&d.Pieces[0], "front", "front-lacing", "front lacing edge", 20)
+		for k, x := range []float64{channel/2 + 1, channel*2.5 + 1} {
+			if err := b.Add(&d.Pieces[0], kind, []string{"at the front edge", "inside the front eyelets"}[k], h.Upright(0, x)); err != nil {
+				return d, err
+			}
+		}
+		low, top := h.Reach(0)
+		lacingEdge(&d, &d.Pieces[0], v, "at the centre front", []plane.Point{{Y: low}, {Y: top}}, channel*1.5+1, -1)
+	} else {
+		d.Pieces[0].Fold = "front"
+		d.Pieces[0].Cut, d.Pieces[0].Mirrored = 2, false
+		part.Rename(&d.Pieces[0], "front", "front", "centre front, on the fold", 0)
+	}
+	if closing != "front" {
+		part.Rename(&d.Pieces[last], "back", "lacing", "lacing edge", 25)
+		if err := bonedLacing(&d, h, b, &d.Pieces[last], v, kind); err != nil {
+			return d, err
+		}
+	} else {
+		d.Pieces[last].Fold = "back"
+		d.Pieces[last].Cut, d.Pieces[last].Mirrored = 2, false
+		part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
+		straighten(&d.Pieces[last], "back")
+	}
+	// Bones fan between the seams, as many as the waist of each panel holds.
+	for i := range h.Panels {
+		l, r := h.Edges(i, 0)
+		lo, hi := l+channel/2+2, r-channel/2-2
+		if i == 0 && front {
+			lo = l + room + channel/2
+		}
+		if i == last && closing != "front" {
+			hi = r - room - channel/2
+		}
+		if i == 0 && !front {
+			lo = l + channel/2 + 1
+		}
+		n := int((hi-lo)/(channel+0.6)) + 1
+		if hi < lo {
+			n = 0
+		}
+		if v.Choice("boning") == "half" {
+			n = (n + 2) / 3
+		}
+		for k := range n {
+			x := (lo + hi) / 2
+			if n > 1 {
+				x = lo + (hi-lo)*float64(k)/float64(n-1)
+			}
+			path := h.Within(i, (x-l)/(r-l))
+			if plane.Length(path) < bone.Shortest+2*b.Clearance {
+				continue // too short to need one
+			}
+			if err := b.Add(&d.Pieces[i], kind, fmt.Sprintf("%d of %d in %s", k+1, n, d.Pieces[i].Name), path); err != nil {
+				return d, err
+			}
+		}
+	}
+	for i := 1; i < h.Panels; i++ {
+		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "whipped edge to edge or stitched and pressed open; it ends at the waist, tabs stay free")
+	}
+	if v.Choice("straps") == "yes" {
+		strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
+	}
+	bounds := bound(d.Pieces, "top", "bottom", "tab", "strap-side", "strap-other", "strap-end")
+	made := 2 * h.Width(0)
+	d.Measure("waist.made", "the cloth", "at the waist", made)
+	d.Measure("top.made", "the cloth", "at the bust line", 2*h.Width(bustZ))
+	for i := range h.Panels {
+		l, r := h.Edges(i, 0)
+		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
+	}
+	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+	channels, count := 0.0, 0
+	for _, x := range d.Bones {
+		channels += float64(x.Count) * x.Channel
+		count += x.Count
+	}
+	d.Stitch("bone channels, both sides of each", stitch.Lockstitch, 2*channels, 2)
+	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
+	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish))), bounds*1.06/1000, "m", "top, point and every tab, and six parts in a hundred for corners; loosely woven cloth frays away")
+	t := 2*float64(in.Thickness) + kind.Thickness()*0.6
+	low := v.Number("tabs")
+	d.Wear = draft.Wear{LaceTo: laced, Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: 0, Depth: t}, {Drop: low, Depth: t}}}
+	reductionNotes(&d, on, laced, 30)
+	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each panel flat.", measure.TellLong(channels)))
+	staysSteps(&d, h.Panels, count, closing)
+	return d, nil
+}
+
+// tab turns the lower edge of a panel into a tab: down from both ends, spread
+// as the figure spreads, and round at the corners. It is bound and has no
+// allowance. At a fold or an open front ("left" or "right") it goes straight
+// down, and the upright edge with it.
+func tab(p *pattern.Piece, long, spread float64, straight string) {
+	var e, leftEdge, rightEdge *pattern.Edge
+	for i := range p.Edges {
+		if p.Edges[i].ID == "bottom" {
+			n := len(p.Edges)
+			e, rightEdge, leftEdge = &p.Edges[i], &p.Edges[(i+1)%n], &p.Edges[(i+n-1)%n]
+		}
+	}
+	a, b := e.Line[0], e.Line[len(e.Line)-1]
+	more := (spread - 1) * a.To(b) / 2
+	r := math.Min(long*0.3, a.To(b)*0.25)
+	la, lb := plane.Pt(a.X-more, a.Y-long), plane.Pt(b.X+more, b.Y-long)
+	if straight == "left" {
+		la.X = a.X
+	}
+	if straight == "right" {
+		lb.X = b.X
+	}
+	e.ID, e.Name, e.Allowance = "tab", "tab, bound", 0
+	in := lb.Sub(la).Unit()
+	upA, upB := a.Sub(la).Unit(), b.Sub(lb).Unit()
+	var left, right []plane.Point
+	if straight == "left" {
+		leftEdge.Line = plane.Join(leftEdge.Line, []plane.Point{la})
+		left = []plane.Point{la}
+	} else {
+		left = plane.Join([]plane.Point{a, la.Add(upA.Times(r))}, plane.Sweep(la.Add(upA.Times(r)), upA.Times(-1), la.Add(in.Times(r)), in))
+	}
+	if straight == "right" {
+		rightEdge.Line = plane.Join([]plane.Point{lb}, rightEdge.Line)
+		for i := range p.Notches { // they count from the edge's start
+			if p.Notches[i].Edge == rightEdge.ID {
+				p.Notches[i].At += long
+			}
+		}
+		right = []plane.Point{lb}
+	} else {
+		right = plane.Join(plane.Sweep(lb.Sub(in.Times(r)), in, lb.Add(upB.Times(r)), upB), []plane.Point{b})
+	}
+	e.Line = plane.Join(left, right)
+}
+
+// strap adds a pair of straps sewn to the top of the back piece beside its
+// side seam and tied before.
+func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topBack float64) {
+	const wide, tie = 34.0, 50.0
+	e, _ := back.Edge("top")
+	w := math.Min(wide, e.Length()*0.6)
+	back.Split("top", pattern.Stretch{ID: "top", Name: "upper edge", Length: e.Length() - w}, pattern.Stretch{ID: "strap-seam", Name: "to the strap"})
+	if s, ok := back.Edge("strap-seam"); ok {
+		s.Allowance = 10
+	}
+	s, _ := back.Edge("strap-seam")
+	long := math.Max(on.Length("back_waist_length")-topBack+on.Length("front_length")-topFront-tie, 120)
+	p := pattern.Rectangle("strap", "Strap", s.Length(), long, 0)
+	p.Cut, p.Mirrored = 4, true
+	p.Allow(10, "bottom")
+	part.Rename(&p, "left", "strap-side", "side edge", 0)
+	part.Rename(&p, "right", "strap-other", "other side edge", 0)
+	part.Rename(&p, "top", "strap-end", "end, tied before", 0)
+	d.Pieces = append(d.Pieces, p)
+	d.Sew("strap", "strap", "bottom", back.ID, "strap-seam", "stitched twice")
+	d.Measure("strap", "the strap", "in length", long)
+	d.Buy("ribbon", "Ribbon to tie the straps", 1.2, "m", "two of "+measure.Tell(600))
+}
+
+// bound is the length of the named edges in the whole garment, mm, of one
+// layer.
+func bound(pieces []pattern.Piece, edges ...string) float64 {
+	sum := 0.0
+	for i := range pieces {
+		p := &pieces[i]
+		for _, id := range edges {
+			if e, ok := p.Edge(id); ok && e.Allowance == 0 && p.Fold != id {
+				sum += 2 * e.Length()
+			}
+		}
+	}
+	return sum
+}
+
+func staysSteps(d *draft.Draft, panels, bones int, closing string) {
+	eyelets := 0
+	hand := false
+	for _, l := range d.Laces {
+		eyelets += l.Eyelets()
+		hand = hand || l.Hand
+	}
+	each := map[bool]float64{true: 15, false: 4}[hand]
+	d.Do("mock-up", "Mock-up in card or stiff cloth", 120, []work.Need{work.Machine, work.Wearer}, "Laced as it will be; look that the tabs spread on the hips and the top edge does not cut in.")
+	d.Do("cut", "Cut and label the panels", 20+10*float64(panels), []work.Need{work.Table}, "All on one grain, even where that costs cloth: a support off the grain warps.", work.After{Step: "mock-up", Why: "a change found in the mock-up is free"})
+	d.Do("channels", fmt.Sprintf("Stitch %d channels", bones), 8*float64(bones), []work.Need{work.Machine}, "Through both layers of every panel while it lies flat, from the middle of the panel outwards.", work.After{Step: "cut", Why: "a channel is marked on the cut panel"})
+	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", eyelets), each*float64(eyelets), []work.Need{work.Hand}, "Between the two channels of the edge, with canvas behind them; push the threads aside with an awl.", work.After{Step: "channels", Why: "the channels show where they stand"})
+	d.Do("seams", "Join the panels", 25*float64(panels), []work.Need{work.Machine, work.Hand}, "From the top to the waist; below it the tabs stay free.", work.After{Step: "channels", Why: "channels are stitched flat"})
+	d.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand}, "Cut, ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.", work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
+	d.Do("bind", "Bind tabs, point and top", 420, []work.Need{work.Hand}, "Tabs first: at the top of every slit take one deep stitch; about an hour a metre (from memory).", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
+	last := "bind"
+	for i := range d.Pieces {
+		if d.Pieces[i].ID == "strap" {
+			d.Do("straps", "Set the straps", 40, []work.Need{work.Hand, work.Wearer}, "Behind first; the length before is found on the wearer.", work.After{Step: "bind", Why: "they lie over the bound edge"})
+			last = "straps"
+		}
+	}
+	how := "Lace from the bottom up"
+	if closing == "back" {
+		how += ", somebody else drawing"
+	}
+	d.Do("lace", "Lace and try it on", 40, []work.Need{work.Wearer}, how+"; sit, bend, breathe.", work.After{Step: last, Why: "unbound edges let bones out"})
+	d.Do("measure", "Measure bust, waist and hip over it", 15, []work.Need{work.Wearer}, "Enter them under “over a closed corset”.", work.After{Step: "lace", Why: "it must sit as it will be worn"})
+}

@@ -1,0 +1,159 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/bone"
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
+
+// BustleCage is a panel behind the body with half steels in channels, drawn
+// into curves by tapes before them.
+type BustleCage struct{}
+
+func (BustleCage) About() draft.About {
+	return draft.About{Kind: "bustle-cage", Name: "Bustle cage", Family: "support",
+		What:  "Half steels in the channels of a back panel, laced into curves; a shelf for the 1880s or a soft slope for the 1870s.",
+		Usual: cloth.Fabric{Name: "Cotton drill", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.5, Weight: 220, Shrinkage: 0.03}}
+}
+
+func (BustleCage) Parameters() []draft.Parameter {
+	return append([]draft.Parameter{
+		draft.OneOf("form", "Form", "A shelf stands out at once below the waist and falls straight; a slope grows all the way down.", "shelf", "shelf (1880s)", "slope", "slope (1870s)"),
+		draft.Mm("projection", "Stands out behind", 60, 400, 180, "12 to 20 cm and more in the 1880s", figure.Memory, "From the seat to the furthest steel."),
+		draft.MmFrom("long", "Length down the back", 250, 1000, "to the knee", "From the waist to the lowest steel.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return on.Drop(figure.Knee) * 0.98, figure.Memory
+		}),
+		steelCount(),
+		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory, "Channels are made "+measure.TellFine(6)+" wider."),
+		draft.Mm("turned", "Turned in at each end", 10, 40, 20, "tipped and stitched", figure.Memory, "The steel ends short of the edge; the cloth is turned over it."),
+	}, part.BandParameters(30, 5)...)
+}
+
+// steelCount keeps the steels a hand's breadth apart.
+func steelCount() draft.Parameter {
+	p := draft.Tally("steels", "Steels", 3, 10, 6, "six carry a heavy drapery", figure.Memory, "More steels, smoother line.")
+	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
+		return 3, math.Min(10, math.Max(3, math.Floor((v.Number("long")-55)/46)+1))
+	}
+	return p
+}
+
+func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	n, long, out := v.Whole("steels"), v.Number("long"), v.Number("projection")
+	band := part.BandOn(on, v)
+	seam := band.Allowance
+	first := 55.0
+	if long-first < 45*float64(n-1) {
+		return draft.Draft{}, fmt.Errorf("%d steels lie closer than a hand's breadth in %s: choose fewer, or a longer cage", n, measure.Tell(long))
+	}
+	seat := on.At(on.Drop(figure.Hip)).Reach(180)
+	const from, to = 88.0, 272.0 // the panel covers the back from side to side
+	props := []figure.Prop{{Drop: 0, Section: on.At(0)}}
+	type level struct{ drop, arc, centre, side float64 }
+	levels := []level{}
+	centre, side := 0.0, 0.0
+	before := plane.Pt(on.At(0).Reach(180), 0)
+	beside := plane.Pt(on.At(0).Reach(90), 0)
+	for i := range n {
+		t := float64(i) / float64(n-1)
+		drop := first + (long-first)*t
+		share := 0.0
+		if v.Choice("form") == "shelf" {
+			share = math.Min(1, 0.62+0.5*math.Sin(math.Min(t*2.4, math.Pi/2))) - 0.12*math.Max(t-0.5, 0)
+		} else {
+			share = 0.3 + 0.7*math.Pow(t, 0.8)
+		}
+		under := on.At(drop)
+		breadth := math.Max(under.Breadth()*1.06, on.At(on.Drop(figure.Hip)).Breadth()*(0.82+0.25*t))
+		s := figure.Oblong(breadth, under.Reach(0)*0.9, math.Max(seat+out*share, under.Reach(180)+15)).With(under)
+		props = append(props, figure.Prop{Drop: drop, Section: s})
+		here, sideHere := plane.Pt(s.Reach(180), drop), plane.Pt(s.Reach(90), drop)
+		centre += before.To(here)
+		side += beside.To(sideHere)
+		before, beside = here, sideHere
+		levels = append(levels, level{drop, s.Arc(from, to), centre, side})
+	}
+	// The half panel, fold at the centre back: each channel runs straight from
+	// its place on the fold to its place on the front edge, as long as half
+	// its steel's arc.
+	waistArc := on.At(0).Arc(from, to) / 2
+	const under = 45.0
+	edge := []plane.Point{{X: waistArc, Y: 0}}
+	p := pattern.Piece{ID: "panel", Name: "Back panel", Cut: 1, Fold: "centre"}
+	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}}
+	for i, l := range levels {
+		fall := math.Min(l.side, l.centre)
+		x := math.Sqrt(math.Max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 0))
+		if x < 40 {
+			return draft.Draft{}, fmt.Errorf("the cage stands out further than its sides can follow: choose less than %s behind, or a longer cage", measure.Tell(out))
+		}
+		last := edge[len(edge)-1]
+		if -fall > last.Y-8 {
+			fall = -last.Y + 8 // the front edge always runs down
+			x = math.Sqrt(math.Max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 1600))
+		}
+		edge = append(edge, plane.Pt(x, -fall))
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.HoopLine, Width: v.Number("steel"), Path: []plane.Point{{X: 0, Y: -l.centre}, {X: x, Y: -fall}}, Label: fmt.Sprintf("steel %d", i+1)})
+		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: l.drop, Around: l.arc, Overlap: -2 * v.Number("turned"), Count: 1,
+			Breadth: props[i+1].Section.Breadth(), Back: props[i+1].Section.Reach(180)})
+	}
+	foot := levels[n-1].centre + under
+	low := edge[len(edge)-1].Add(plane.Pt(0, -under))
+	front := append(append([]plane.Point{}, edge...), low)
+	p.Edges = []pattern.Edge{
+		{ID: "hem", Name: "lower edge", Line: plane.Sweep(plane.Pt(0, -foot), plane.Pt(1, 0), low, low.Sub(plane.Pt(0, -foot))), Allowance: 20},
+		{ID: "front", Name: "front edge", Line: plane.Reversed(front), Allowance: v.Number("turned") + 10},
+		{ID: "top", Name: "waist edge", Line: []plane.Point{front[0], {X: 0, Y: 0}}, Allowance: seam},
+		{ID: "centre", Name: "centre back, on the fold", Line: []plane.Point{{X: 0, Y: 0}, {X: 0, Y: -foot}}},
+	}
+	rest := (band.Length - 2*waistArc) / 2
+	if rest < 20 {
+		rest = 20
+		band.Length = 2*waistArc + 40
+	}
+	b := band.Piece(pattern.Stretch{ID: "free-left", Name: "free, before", Length: rest}, pattern.Stretch{ID: "to-panel-left", Name: "to the panel, left", Length: waistArc},
+		pattern.Stretch{ID: "to-panel-right", Name: "to the panel, right", Length: waistArc}, pattern.Stretch{ID: "free-right", Name: "free, before, other side", Length: rest})
+	d.Pieces = []pattern.Piece{b, p}
+	for _, side := range []string{"left", "right"} {
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-panel-" + side, Copy: "the band"}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: side + " half"}, Technique: "banded"})
+	}
+	channels := 0.0
+	for i, h := range d.Hoops {
+		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length", h.Cut())
+		channels += h.Around
+	}
+	worn := on.Propped(props)
+	project := worn.At(props[1+n/2].Drop).Reach(180) - seat
+	d.Measure("projection", "the cage", "behind the seat", project)
+	tapes := 0.0
+	for _, prop := range props[1:] {
+		tapes += prop.Section.Breadth() * 0.8
+	}
+	d.Buy("tape", "Tape for the channels, "+measure.TellFine(v.Number("steel")+12)+" wide", channels/1000*1.05, "m", "one channel for every steel")
+	d.Buy("tape", "Strong tape inside, "+measure.TellFine(15)+" wide", (tapes+400)/1000, "m", "one across before the legs at every steel, with knots to set the curve")
+	d.Stitch("channels, both edges", stitch.Lockstitch, 2*channels, 2)
+	t := float64(in.Thickness)
+	bulk := band.Bulk(t, t, band.Length)
+	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 30, Depth: t + 2}, {Drop: long, Depth: t + 2}}}
+	band.Finish(&d, on, bulk)
+	d.Remark(false, fmt.Sprintf("Stands out %s behind the seat", measure.Tell(project)), "Tie the tapes loosely first, sit down in it, then knot them. What goes on top is drafted to this outline: measure waist to floor behind over the real cage.")
+	d.Do("cut", "Cut panel and band, mark the channels", 35, []work.Need{work.Table}, "Every channel from the fold to the front edge, on both halves.")
+	d.Do("edges", "Face the front edges", 40, []work.Need{work.Machine}, "Turned over twice, strong enough to carry the tapes.", work.After{Step: "cut", Why: "the channels end in the finished edge"})
+	d.Do("channels", "Stitch the channels", math.Round(2*channels/1000*5), []work.Need{work.Machine}, fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: "edges", Why: "the channels end in the finished edge"})
+	d.Do("band", "Set the band", 50, []work.Need{work.Machine, work.Hand}, "The panel lies flat on its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
+	d.Do("steel", "Cut, tip and thread the steels", 15*float64(n), []work.Need{work.Table}, "By the list, tipped at both ends; close the mouths by hand.", work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
+	d.Do("tapes", "Tie the tapes and try it", 40, []work.Need{work.Wearer}, "Across before the legs at every steel. Sit, stand, turn.", work.After{Step: "steel", Why: "only with its steels does it take its curve"}, work.After{Step: "band", Why: "it hangs from the band"})
+	d.Do("measure", "Measure waist to floor over it", 15, []work.Need{work.Wearer}, "Front, side and back; enter them under “over corset and petticoats”.", work.After{Step: "tapes", Why: "the curve is set by the tapes"})
+	return d, nil
+}

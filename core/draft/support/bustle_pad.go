@@ -1,0 +1,200 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/quilt"
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
+
+// BustlePad is a stuffed pad tied round the waist, over the seat or over seat
+// and hips.
+type BustlePad struct{}
+
+func (BustlePad) About() draft.About {
+	return draft.About{Kind: "bustle-pad", Name: "Bustle pad", Family: "support",
+		What:  "A stuffed, quilted and tufted pad on ties; fills the back of the skirt a little and carries the band and the pleats.",
+		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.03}}
+}
+
+func (BustlePad) Parameters() []draft.Parameter {
+	return []draft.Parameter{
+		draft.OneOf("shape", "Covers", "Hip and back pads round out the whole skirt, as about 1900; the back alone gives the small bustle.", "back", "the back", "hips", "the back and the hips"),
+		draft.MmFrom("width", "Width at the waist", 160, 700, "a third of the waist, or two thirds with the hips", "From end to end along the upper edge.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+			share := 0.34
+			if v.Choice("shape") == "hips" {
+				share = 0.64
+			}
+			return on.GirthAt(figure.Waist) * share, figure.Memory
+		}),
+		draft.Mm("depth", "Length down the back", 90, 320, 170, "to the fullest of the seat", figure.Memory, "From the upper to the lower edge at the middle."),
+		draft.Mm("height", "Stuffed, high", 15, 160, 55, "everyday size", figure.Memory, "At the fullest; under skirts it is pressed to about nine tenths."),
+		draft.Mm("rim", "Rim, high", 8, 60, 25.4, "about 1 in", figure.Practice, "The outer edge is stuffed first; less at the corners, or they show."),
+		draft.Tally("darts", "Darts in the outer piece", 0, 6, 3, "so that it curves", figure.Practice, "At the lower edge; they make the outer side longer than the inner."),
+		draft.Mm("rows", "Quilting rows apart", 15, 80, 32, "wide enough to stuff between", figure.Memory, "Parallel to the lower edge; each pinned from its middle outwards."),
+		draft.OneOf("lined", "Flat lining", "Lay a scrap over the stuffing before cutting: thin cloth shows it and needs a second layer.", "no", "none", "yes", "both sides, same cloth"),
+		draft.Times("packing", "Packing, grams a litre", 20, 200, 80, "shredded cotton scraps", figure.Memory, "Weigh a measured cupful of your stuffing, pressed as firmly as you will."),
+		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "clipped and turned", figure.Practice, "All round."),
+	}
+}
+
+func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	w, long, height, rim := v.Number("width"), v.Number("depth"), v.Number("height"), math.Min(v.Number("rim"), v.Number("height"))
+	waist := on.GirthAt(figure.Waist)
+	if w > waist*0.9 {
+		return draft.Draft{}, fmt.Errorf("width: the pad would go nine tenths round a waist of %s: choose at most %s", measure.Tell(waist), measure.Tell(waist*0.9))
+	}
+	under := pad(w, long, 0)
+	darts := v.Whole("darts")
+	takes := float64(darts) * math.Min(14, long*0.09)
+	inner := plane.Length(under[0]) // the lower edge
+	// The outer side is spread towards its lower edge until that is longer by
+	// what the darts take.
+	lo, hi := 0.0, 1.0
+	for range 40 {
+		mid := (lo + hi) / 2
+		if plane.Length(pad(w, long, mid)[0]) > inner+takes {
+			hi = mid
+		} else {
+			lo = mid
+		}
+	}
+	outer := pad(w, long, lo)
+	piece := func(id, name string, edges [2][]plane.Point) pattern.Piece {
+		p := pattern.Piece{ID: id, Name: name, Cut: 1, Edges: []pattern.Edge{
+			{ID: "lower", Name: "lower edge", Line: edges[0], Allowance: v.Number("allowance")},
+			{ID: "upper", Name: "waist edge", Line: edges[1], Allowance: v.Number("allowance")},
+		}}
+		if v.Choice("lined") == "yes" {
+			p.Cut = 2
+		}
+		p.Notches = append(p.Notches, pattern.Notch{Edge: "upper", At: p.Edges[1].Length() / 2, Label: "centre back"}, pattern.Notch{Edge: "lower", At: p.Edges[0].Length() / 2, Label: "centre back"})
+		return p
+	}
+	top, bottom := piece("outer", "Outer side", outer), piece("inner", "Inner side", under)
+	for i := range darts {
+		at := plane.Length(outer[0]) * float64(i+1) / float64(darts+1)
+		q, dir := plane.Along(outer[0], at)
+		half := takes / float64(darts) / 2
+		tip := q.Add(dir.Left().Times(long * 0.4))
+		a, _ := plane.Along(outer[0], at-half)
+		b, _ := plane.Along(outer[0], at+half)
+		top.Marks = append(top.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: "dart"})
+	}
+	d := draft.Draft{Cautions: []caution.Caution{caution.Dust, caution.Iron}}
+	// Rows run inside the lower edge; the compartments between them are
+	// stuffed from the rim in.
+	outline, _ := bottom.Outline()
+	area := math.Abs(plane.Area(outline))
+	var lines [][]plane.Point
+	volume, sum, row := 0.0, 0.0, 0
+	left := area
+	for off := v.Number("rows"); off < long*0.8; off += v.Number("rows") {
+		// One run inside the pad; where the rows meet the waist edge they end.
+		var line []plane.Point
+		for _, q := range plane.Beside(under[0], off) {
+			if plane.Inside(outline, q) && plane.Apartness(outline, q) >= off-1 {
+				line = append(line, q)
+			}
+		}
+		if len(line) < 3 || plane.Length(line) < 40 {
+			break
+		}
+		lines = append(lines, line)
+		row++
+		// The strip this row closes off.
+		strip := math.Min((inner+plane.Length(line))/2*v.Number("rows"), left)
+		if row == 1 {
+			strip = math.Min((plane.Length(under[0])+plane.Length(line))/2*off, left)
+		}
+		left -= strip
+		share := math.Min(1, float64(row)*v.Number("rows")/(long*0.55))
+		at := rim + (height-rim)*share
+		if row == 1 {
+			at = rim
+		}
+		volume += strip * at * 0.75 // a stuffed strip is round on top
+		sum += plane.Length(line)
+	}
+	volume += math.Max(left, 0) * height * 0.7
+	for _, l := range lines {
+		bottom.Marks = append(bottom.Marks, pattern.Mark{Kind: pattern.QuiltLine, Path: l})
+	}
+	d.Quilting = []quilt.Quilted{{Piece: "inner", Copies: 1, Spacing: v.Number("rows"), Lines: lines}}
+	tufts := 0
+	if len(lines) > 0 {
+		mid := lines[len(lines)-1]
+		for x := 35.0; x < plane.Length(mid); x += 55 {
+			q, _ := plane.Along(mid, x)
+			bottom.Marks = append(bottom.Marks, pattern.Mark{Kind: pattern.Tuft, Width: 5, Path: []plane.Point{q}})
+			tufts++
+		}
+	}
+	for _, p := range []*pattern.Piece{&top, &bottom} {
+		for _, at := range []float64{8, p.Edges[1].Length() - 8} {
+			p.Notches = append(p.Notches, pattern.Notch{Edge: "upper", At: at, Label: "tie"})
+		}
+	}
+	d.Pieces = []pattern.Piece{top, bottom}
+	join := func(edge, absorbed string) {
+		a, _ := bottom.Edge(edge)
+		b, _ := top.Edge(edge)
+		d.Seams = append(d.Seams, pattern.Seam{ID: edge, A: pattern.Side{Piece: "inner", Edge: edge}, B: pattern.Side{Piece: "outer", Edge: edge}, Ease: b.Length() - a.Length(), Absorbed: absorbed, Technique: "right sides together, clipped, turned, topstitched at the edge"})
+	}
+	join("lower", map[bool]string{true: "darts"}[darts > 0])
+	join("upper", "")
+	weight := volume / 1e6 * v.Number("packing")
+	d.Measure("width", "the pad", "in width, at the waist", w)
+	d.Measure("depth", "the pad", "in length", long)
+	d.Measure("height", "the pad", "in height, stuffed", height)
+	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", fmt.Sprintf("%.1f litres (each strip's area × its height, rounded on top) × %.0f g a litre", volume/1e6, v.Number("packing")))
+	tie := waist*0.75 + 450
+	d.Buy("tape", "Tape for two ties, "+measure.TellFine(20)+" wide", 2*tie/1000, "m", fmt.Sprintf("each %s: round the rest of the waist and a bow", measure.Tell(tie)))
+	d.Stitch("topstitching round the edge", stitch.Lockstitch, plane.Length(under[0])+plane.Length(under[1]), 4)
+	pressed := height * 0.9
+	spread := math.Min(w/2/(waist/(2*math.Pi))*180/math.Pi*1.15, 175)
+	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: spread, Depth: []figure.Depth{{Drop: 0, Depth: rim * 0.5}, {Drop: long * 0.3, Depth: pressed * 0.85}, {Drop: long * 0.6, Depth: pressed}, {Drop: long * 0.9, Depth: rim * 0.8}, {Drop: long + 15, Depth: 0}}}}
+	t := float64(in.Thickness)
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 2 * t}, {Drop: long, Depth: 2 * t}}
+	first := weight * 0.35
+	d.Remark(false, fmt.Sprintf("About %.0f g of stuffing", weight), fmt.Sprintf("Rim first, about %.0f g, %s high and less at the corners; then row by row. Note the grams of each row: the next pad comes out alike.", first, measure.TellFine(rim)))
+	if v.Choice("lined") == "no" {
+		d.Remark(false, "Lay a scrap over the stuffing", "If it shows through, line both sides: the pieces are then cut twice.")
+	}
+	d.Do("mark", "Mark rows, darts and tufts", 25, []work.Need{work.Table}, "Try the chalk or carbon on a scrap first: some colours do not show.")
+	d.Do("cut", "Cut and, if lined, baste the linings on", 25, []work.Need{work.Table, work.Hand}, "Both sides; the lining is basted flat and the two handled as one.", work.After{Step: "mark", Why: "marks are traced on the uncut cloth"})
+	d.Do("darts", "Sew the darts", 10+6*float64(darts), []work.Need{work.Hand}, "From the edge to the tip; slash and press open.", work.After{Step: "cut", Why: "a dart is pressed before a seam crosses it"})
+	d.Do("close", "Seam the two sides, ties between them", 35, []work.Need{work.Machine}, "Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the waist edge.", work.After{Step: "darts", Why: "the outer side fits the inner only with its darts sewn"})
+	d.Do("turn", "Clip, turn, topstitch", 20, []work.Need{work.Machine, work.Iron}, "Clip the curves, trim the corners; stitch close to the edge.", work.After{Step: "close", Why: "there must be something to turn"})
+	d.Do("rim", "Stuff the rim", 20, []work.Need{work.Hand}, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)), work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
+	d.Do("rows", fmt.Sprintf("Quilt %d rows, stuffing as you go", len(lines)), 15*float64(len(lines)), []work.Need{work.Machine, work.Hand}, "From the outermost in; pin each from its middle outwards; leave long tails and tie them.", work.After{Step: "rim", Why: "quilting before full stuffing passes under the foot"})
+	d.Do("fill", "The rest of the stuffing; close", 25, []work.Need{work.Hand}, "Fill the middle, turn the opening in and topstitch or fell it.", work.After{Step: "rows", Why: "the middle is filled last"})
+	d.Do("tuft", fmt.Sprintf("Work %d tufts", tufts), 4*float64(tufts), []work.Need{work.Hand}, "A few tight stitches through everything at each dot.", work.After{Step: "fill", Why: "tufts hold the finished stuffing"})
+	return d, nil
+}
+
+// pad is the outline of a pad as its lower edge, left to right, and its waist
+// edge, right to left. spread widens it towards the lower edge.
+func pad(w, long, spread float64) [2][]plane.Point {
+	sag := w * 0.07 // the waist edge follows the waist
+	left, right := plane.Pt(-w/2, 0), plane.Pt(w/2, 0)
+	middle := plane.Pt(0, -long)
+	lower := plane.Join(plane.Cubic(left, plane.Pt(-w/2*1.08, -long*0.55), plane.Pt(-w*0.28, -long), middle), plane.Cubic(middle, plane.Pt(w*0.28, -long), plane.Pt(w/2*1.08, -long*0.55), right))
+	upper := plane.Join(plane.Cubic(right, plane.Pt(w*0.3, -sag*0.8), plane.Pt(w*0.15, -sag), plane.Pt(0, -sag)), plane.Cubic(plane.Pt(0, -sag), plane.Pt(-w*0.15, -sag), plane.Pt(-w*0.3, -sag*0.8), left))
+	for _, line := range [][]plane.Point{lower, upper} {
+		for i, q := range line {
+			line[i].X = q.X * (1 + spread*math.Max(-q.Y, 0)/long)
+			line[i].Y = q.Y * (1 + spread*0.4)
+		}
+	}
+	return [2][]plane.Point{lower, upper}
+}

@@ -1,0 +1,125 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/fullness"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
+
+// CordedPetticoat is a petticoat of straight breadths stiffened by rows of
+// cord, for the full skirts of the 1820s to 1850s.
+type CordedPetticoat struct{}
+
+func (CordedPetticoat) About() draft.About {
+	return draft.About{Kind: "petticoat-corded", Name: "Corded petticoat", Family: "support",
+		What:  "Straight breadths gathered to a band, with groups of cord stitched in from the hem up; stands out without steel.",
+		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170, Shrinkage: 0.05}}
+}
+
+func (CordedPetticoat) Parameters() []draft.Parameter {
+	return append([]draft.Parameter{
+		lengthBelow(90, "waist to floor, less the band, 4 cm clear of the floor and 5 cm shorter than the skirt"),
+		hemRound(2600, "narrower than the skirt it carries, so that the cords stand"),
+		draft.Tally("cords", "Cords in a group", 1, 20, 7, "close rows", figure.Memory, "Rows side by side, each a channel of its own."),
+		draft.Mm("cord", "Cord, thick", 2, 8, 4, "cotton cord", figure.Memory, "Measured across; shrink it before use."),
+		draft.Mm("apart", "Groups apart", 20, 200, 60, "as wide as a group or wider", figure.Memory, "Plain cloth between two groups."),
+		cordGroups(),
+	}, part.BandParameters(25.4, 5)...)
+}
+
+// cordGroups is as many as reach three quarters of the way up.
+func cordGroups() draft.Parameter {
+	p := draft.Tally("groups", "Groups of cords", 1, 10, 5, "up to the knee", figure.Memory, "Counted from the hem.")
+	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
+		each := v.Number("cords")*v.Number("cord") + v.Number("apart")
+		return 1, math.Min(10, math.Max(1, math.Floor((v.Number("length")*0.75-30+v.Number("apart"))/each)))
+	}
+	return p
+}
+
+func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	band := part.BandOn(on, v)
+	long, hem, seam, cord := v.Number("length"), v.Number("hem_round"), v.Number("allowance"), v.Number("cord")
+	if hem < on.GirthAt(figure.Hip)+80 {
+		return draft.Draft{}, fmt.Errorf("a hem of %s does not pass the hips of %s: choose at least %s", measure.Tell(hem), measure.Tell(on.GirthAt(figure.Hip)), measure.Tell(on.GirthAt(figure.Hip)+80))
+	}
+	n, err := fullness.Panels(hem, float64(in.Usable()), seam)
+	if err != nil {
+		return draft.Draft{}, fmt.Errorf("the cloth is too narrow for this petticoat: %w", err)
+	}
+	groups, rows := v.Whole("groups"), v.Whole("cords")
+	// A channel holds a cord when it is half its circumference wide, and the
+	// cloth it takes up is what the cord's bulge needs more than the flat.
+	pitch := cord*math.Pi/2 + 1
+	takes := (pitch - cord) * float64(groups*rows)
+	const first = 30.0
+	highest := first + float64(groups)*float64(rows)*cord + float64(groups-1)*v.Number("apart")
+	if highest > long*0.75 {
+		return draft.Draft{}, fmt.Errorf("%d groups of %d cords reach %s up a petticoat %s long: choose fewer, or bring them closer together", groups, rows, measure.Tell(highest), measure.Tell(long))
+	}
+	d := draft.Draft{}
+	breadth := pattern.Rectangle("breadth", "Breadth", hem/float64(n), long+takes, seam)
+	breadth.Cut = n
+	breadth.Allow(turnedUnder+first-5, "bottom")
+	w := hem / float64(n)
+	open := math.Min(band.Opening, long/2)
+	breadth.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: long + takes - open}, pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
+	breadth.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: open}, pattern.Stretch{ID: "left", Name: "left edge"})
+	length := 0.0
+	for g := range groups {
+		foot := first + float64(g)*(float64(rows)*pitch+v.Number("apart"))
+		for r := range rows {
+			y := foot + float64(r)*pitch
+			breadth.Marks = append(breadth.Marks, pattern.Mark{Kind: pattern.CordLine, Path: []plane.Point{{X: 0, Y: y}, {X: w, Y: y}}})
+			length += hem
+		}
+	}
+	for _, y := range []float64{long + takes - 3, long + takes + 3} {
+		breadth.Marks = append(breadth.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: y}, {X: w, Y: y}}})
+	}
+	var parts []pattern.Stretch
+	for i := range n {
+		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-breadth-%d", i+1), Name: "to a breadth", Length: band.Length / float64(n)})
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID, Copy: "the band"}, B: pattern.Side{Piece: "breadth", Edge: "top", Copy: fmt.Sprintf("breadth %d of %d", i+1, n)},
+			Ease: (hem - band.Length) / float64(n), Absorbed: "gathers", Technique: "gathered and banded"})
+		next := fmt.Sprintf("breadth %d of %d", (i+1)%n+1, n)
+		here := fmt.Sprintf("breadth %d of %d", i+1, n)
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d", i+1), A: pattern.Side{Piece: "breadth", Edge: "right", Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}, Technique: "plain, overcast"})
+		if i < n-1 {
+			d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d-top", i+1), A: pattern.Side{Piece: "breadth", Edge: "right-opening", Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left-opening", Copy: next}, Technique: "plain, overcast"})
+		}
+	}
+	d.Pieces = []pattern.Piece{band.Piece(parts...), breadth}
+	d.Placket(open, seam)
+	d.Measure("hem", "the hem", "in width, all round", hem)
+	d.Measure("length", "the petticoat", "in length", long)
+	d.Buy("cord", "Cotton cord, "+measure.TellFine(cord)+" thick, washed", length/1000*1.05, "m", fmt.Sprintf("%d rows round a hem of %s, and one part in twenty for the ends", groups*rows, measure.Tell(hem)))
+	d.Stitch("cord channels, one row each and one to close", stitch.Lockstitch, length+float64(groups)*hem, 2)
+	d.Stitch("hem", stitch.Lockstitch, hem, 3)
+	d.Stitch("gathering rows", stitch.GatherRow, 2*hem, 1)
+	thick := float64(in.Thickness)
+	bulk := band.Bulk(thick, thick, hem)
+	reaches := band.Depth + long
+	d.Wear = draft.Wear{Stands: true, Hem: hem, Hang: part.Flare(on, band.Depth, reaches, hem, math.Min(0.45+0.012*float64(groups*rows), 0.9)),
+		Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: on.Drop(figure.Hip), Depth: thick * hem / on.GirthAt(figure.Hip)}, {Drop: reaches, Depth: thick + cord/2}}}
+	band.Finish(&d, on, bulk)
+	d.Remark(false, fmt.Sprintf("Each breadth is cut %s longer than it finishes", measure.Tell(takes)), fmt.Sprintf("Every cord takes up %s of cloth; stitch one group on a scrap and measure what yours takes before cutting.", measure.TellFine(pitch-cord)))
+	d.Do("cut", "Tear or cut the breadths", 20+6*float64(n), []work.Need{work.Table}, fmt.Sprintf("%d breadths and the band.", n))
+	d.Do("breadths", "Join the breadths but one seam", 10*float64(n), []work.Need{work.Machine}, "The last seam stays open: cords are stitched flat and their ends meet in it.", work.After{Step: "cut", Why: "all breadths must be there"})
+	d.Do("cords", "Stitch the cords in", math.Round(length/1000*3), []work.Need{work.Machine}, fmt.Sprintf("%d rows from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.", groups*rows, measure.TellLong(length)), work.After{Step: "breadths", Why: "a row runs over all breadths in one go"})
+	d.Do("close", "Sew the last seam", 20, []work.Need{work.Machine}, "Trim the cords out of the allowance; leave the opening above.", work.After{Step: "cords", Why: "every cord must end in this seam"})
+	d.Do("band", "Gather and band", 70, []work.Need{work.Machine, work.Hand}, "Quarter band and top, not counting the underlap.", work.After{Step: "close", Why: "the round is closed before it is measured"})
+	d.Do("closure", "Work the closure", 20, []work.Need{work.Hand}, "Set apart from the closures above and below it.", work.After{Step: "band", Why: "it is set on the finished band"})
+	d.Do("starch", "Starch and dry it spread out", 30, []work.Need{work.Iron}, "Over a line or a form; the cords set as they dry.", work.After{Step: "closure", Why: "it is starched whole"})
+	return d, nil
+}

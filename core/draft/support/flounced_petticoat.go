@@ -1,0 +1,152 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/fullness"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
+
+// FlouncedPetticoat is a gored petticoat with gathered flounces set on it.
+type FlouncedPetticoat struct{}
+
+func (FlouncedPetticoat) About() draft.About {
+	return draft.About{Kind: "petticoat-flounced", Name: "Flounced petticoat", Family: "support",
+		What:  "A gored petticoat with one to four gathered flounces, each with a heading and tucks; holds out the hem of trained and bell skirts.",
+		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 85, Shrinkage: 0.04}}
+}
+
+func (FlouncedPetticoat) Parameters() []draft.Parameter {
+	return append([]draft.Parameter{
+		lengthBelow(80, "waist to floor, less the band, 4 cm clear of the floor and 4 cm shorter than the skirt"),
+		hemRound(2400, "skirts of the 1870s to 1900s"),
+		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough to about 2.5 m round", figure.Memory, "Two share a wide flare between them."),
+		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory, "Between the body as dressed underneath and the cloth."),
+		draft.Tally("flounces", "Flounces", 1, 4, 1, "one deep one", figure.Memory, "From the hem up; each covers the seam of the one below."),
+		flounceDepth(),
+		draft.Times("fullness", "Flounce, times the place it is set on", 1.2, 3, 1.75, "fine cotton", figure.Practice, "1.5 to 2 for most cotton; sew a test strip."),
+		draft.Mm("heading", "Heading above the gathers", 0, 40, 12, "narrow", figure.Practice, "It stands up above the seam; none sets the flounce by its raw edge."),
+		draft.Mm("tuck", "Depth of a tuck", 3, 25, 8, "narrow", figure.Memory, "Each takes up twice its depth of cloth."),
+		tuckCount(),
+	}, part.BandParameters(25.4, 5)...)
+}
+
+// flounceDepth leaves room for all flounces on the skirt.
+func flounceDepth() draft.Parameter {
+	p := draft.Mm("flounce", "Flounce, finished depth", 60, 500, 250, "a quarter of the skirt", figure.Memory, "With its heading.")
+	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
+		return 60, math.Max(80, math.Min(500, v.Number("length")*0.8/v.Number("flounces")+15))
+	}
+	return p
+}
+
+// tuckCount leaves room for all tucks on the flounce.
+func tuckCount() draft.Parameter {
+	p := draft.Tally("tucks", "Tucks in each flounce", 0, 8, 3, "a group above the hem", figure.Memory, "Tucks stiffen the flounce and can be let down.")
+	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
+		return 0, math.Min(8, math.Max(0, math.Floor((v.Number("flounce")-v.Number("heading")-52)/(1.6*v.Number("tuck")))))
+	}
+	return p
+}
+
+func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth, 0)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	n, deep, heading := v.Whole("flounces"), v.Number("flounce"), v.Number("heading")
+	step := deep - heading - 15 // each lies over the seam of the one below
+	if float64(n)*step+heading > g.long*0.85 {
+		return draft.Draft{}, fmt.Errorf("%d flounces of %s reach higher than the petticoat: choose fewer or narrower ones", n, measure.Tell(deep))
+	}
+	tucks, tuck := v.Whole("tucks"), v.Number("tuck")
+	takes := fullness.Tucks(tucks, tuck)
+	if takes > 0 && float64(tucks)*tuck*1.6+20 > deep-heading-30 {
+		return draft.Draft{}, fmt.Errorf("%d tucks of %s do not fit on a flounce %s deep: choose fewer or narrower tucks", tucks, measure.TellFine(tuck), measure.Tell(deep))
+	}
+	seam := g.band.Allowance
+	total, gathers := 0.0, 0.0
+	for i := range n {
+		up := deep - heading + float64(i)*step
+		// What it is set on narrows upwards as the gores do.
+		place := g.hem + (math.Min(g.top, g.hem)-g.hem)*(up/g.long)
+		width := place * v.Number("fullness")
+		k, err := fullness.Panels(width, float64(in.Usable()), seam)
+		if err != nil {
+			return draft.Draft{}, fmt.Errorf("the cloth is too narrow for the flounces: %w", err)
+		}
+		id := fmt.Sprintf("flounce-%d", i+1)
+		p := pattern.Rectangle(id, fmt.Sprintf("Flounce %d", i+1), width/float64(k), deep+takes, seam)
+		p.Cut = k
+		p.Allow(turnedUnder+hemDepth, "bottom")
+		if heading > 0 {
+			p.Allow(6, "top") // turned under behind the heading
+		}
+		w := width / float64(k)
+		y := 30.0
+		for t := range tucks {
+			foot := y + float64(t)*(2*tuck+tuck*0.6)
+			for _, line := range []float64{foot, foot + 2*tuck} {
+				p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.TuckLine, Path: []plane.Point{{X: 0, Y: line}, {X: w, Y: line}}})
+			}
+		}
+		row := deep + takes - heading
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: row - 3}, {X: w, Y: row - 3}}}, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: row + 3}, {X: w, Y: row + 3}}})
+		g.Pieces = append(g.Pieces, p)
+		for c := range k {
+			g.Seams = append(g.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", id, c+1), A: pattern.Side{Piece: id, Edge: "right", Copy: copyOf(c, k)}, B: pattern.Side{Piece: id, Edge: "left", Copy: copyOf(c+1, k)}, Technique: "French"})
+		}
+		g.Measure(id+".width", "flounce "+fmt.Sprint(i+1), "in width, all round", width)
+		total += width
+		gathers += place
+		// The line it is set on is marked on every gore.
+		for j := range g.Pieces {
+			if hem, ok := g.Pieces[j].Edge("hem"); ok {
+				rowOn(&g.Pieces[j], hem.Line, up, pattern.Section)
+			}
+		}
+	}
+	g.dress(on, in, 1, math.Min(inFolds+0.08*float64(n), 0.75))
+	g.sew("the gores, the back breadth, the band and the flounces")
+	g.Stitch("gathering rows of the flounces", stitch.GatherRow, 2*total, 1)
+	g.Stitch("flounces set on", stitch.Lockstitch, gathers, 3)
+	g.Stitch("flounce hems", stitch.Lockstitch, total, 3)
+	if tucks > 0 {
+		g.Stitch("tucks", stitch.Lockstitch, total*float64(tucks), 2)
+		g.Do("tucks", "Sew the tucks", total*float64(tucks)/1000*5, []work.Need{work.Machine, work.Iron}, fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks, measure.TellFine(tuck), measure.TellFine(takes)), work.After{Step: "cut", Why: "tucks are sewn while the strip is flat"})
+	}
+	before := "cut"
+	if tucks > 0 {
+		before = "tucks"
+	}
+	g.Do("flounce-hems", "Join and hem the flounces", total/1000*12, []work.Need{work.Machine}, "French seams, a narrow hem.", work.After{Step: before, Why: "joins cross the finished tucks"})
+	g.Do("flounces", "Gather the flounces and set them on", gathers/1000*30, []work.Need{work.Machine}, "The lowest first. Quarter each and its line on the skirt, match, spread, stitch between the two rows.",
+		work.After{Step: "flounce-hems", Why: "a strip is hemmed more easily than a flounce"}, work.After{Step: "hem", Why: "flounces are set level with the finished hem"})
+	if each := total / float64(n) / 8; each > 1500 {
+		g.Remark(false, "Long gathering threads", "Start a new thread at every eighth; one carries 120 to 150 cm.")
+	}
+	return g.Draft, nil
+}
+
+// rowOn marks a level row on a gore, a distance up from its hem.
+func rowOn(p *pattern.Piece, hem []plane.Point, up float64, kind pattern.MarkKind) {
+	outline, _ := p.Outline()
+	var row []plane.Point
+	for _, q := range plane.Beside(hem, up) {
+		if plane.Inside(outline, q) {
+			row = append(row, q)
+		}
+	}
+	if len(row) > 1 {
+		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Path: row})
+	}
+}

@@ -1,0 +1,36 @@
+package support
+
+import (
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+)
+
+// GoredPetticoat is a plain petticoat of gores.
+type GoredPetticoat struct{}
+
+func (GoredPetticoat) About() draft.About {
+	return draft.About{Kind: "petticoat-gored", Name: "Gored petticoat", Family: "support",
+		What:  "Gores before and at the sides, a straight breadth gathered behind; smooth over the hips, for the 1870s and after.",
+		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.03}}
+}
+
+func (GoredPetticoat) Parameters() []draft.Parameter {
+	return append([]draft.Parameter{
+		lengthBelow(80, "waist to floor, less the band, 4 cm clear of the floor and 4 cm shorter than the skirt"),
+		hemRound(2200, "walking skirts of the 1880s"),
+		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough to about 2.5 m round", figure.Memory, "Two share a wide flare between them."),
+		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory, "Between the body as dressed underneath and the cloth."),
+	}, part.BandParameters(25.4, 5)...)
+}
+
+func (GoredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth, 0)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	g.dress(on, in, 1, inFolds)
+	g.sew("the gores, the back breadth and the band")
+	return g.Draft, nil
+}

@@ -1,0 +1,132 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/bone"
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
+
+// HoopSkirt is a skirt held out by closed steels: a cone, a dome or a bell.
+type HoopSkirt struct{}
+
+func (HoopSkirt) About() draft.About {
+	return draft.About{Kind: "hoop-skirt", Name: "Hoop skirt", Family: "support",
+		What:  "Closed steels in channels of a gored skirt, as cone, dome or bell; round, or with more of it behind.",
+		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170, Shrinkage: 0.04}}
+}
+
+func (HoopSkirt) Parameters() []draft.Parameter {
+	return append([]draft.Parameter{
+		draft.Mm("hem_round", "Lowest steel, round", 1800, 4600, 3000, "280 to 400 cm in the years of the hoop", figure.Memory, "The skirt over it is half as wide again."),
+		draft.OneOf("form", "Form", "A cone widens evenly from the waist; a dome is round at the hips; a bell hangs close above and springs out below.", "dome", "dome", "cone", "cone", "bell", "bell"),
+		draft.Times("behind", "More behind than before", 1, 3, 1.35, "1860s: fuller behind", figure.Memory, "Reach behind the body divided by the reach before it. 1 is round."),
+		draft.Tally("hoops", "Steels", 3, 9, 5, "five carry a full skirt", figure.Memory, "From just below the hip down; the lowest carries most."),
+		draft.Mm("lowest", "Lowest steel above the floor", 80, 500, 180, "clear of the feet", figure.Memory, "High enough to step and to sit."),
+		draft.Mm("overlap", "Overlap of the ends", 20, 120, 60, "with a joiner", figure.Memory, "At each steel."),
+		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory, "Channels are made "+measure.TellFine(6)+" wider."),
+		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory, "Front and back are one piece each."),
+	}, part.BandParameters(38, 5)...)
+}
+
+// swell is how wide a form is at a share of the way down, of its lowest steel.
+func swell(form string, t float64) float64 {
+	switch form {
+	case "cone":
+		return t
+	case "bell":
+		return math.Pow(t, 1.5)
+	default:
+		return math.Sin(t * math.Pi / 2 * 0.98)
+	}
+}
+
+func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	band := part.BandOn(on, v)
+	n, hem, behind := v.Whole("hoops"), v.Number("hem_round"), v.Number("behind")
+	floor := on.Length("waist_to_floor_side") + on.Heel()
+	bottom := floor - v.Number("lowest")
+	first := on.Drop(figure.HighHip) + 40
+	if bottom-first < 60*float64(n) {
+		return draft.Draft{}, fmt.Errorf("%d steels need more room than the %s between hip and lowest steel: choose fewer, or let the lowest hang lower", n, measure.Tell(math.Max(bottom-first, 0)))
+	}
+	waist := on.At(0)
+	drops := make([]float64, n)
+	props := []figure.Prop{{Drop: 0, Section: waist}}
+	var hoops []bone.Hoop
+	for i := range n {
+		t := float64(i) / float64(n-1)
+		drops[i] = first + (bottom-first)*t
+		girth := waist.Girth() + (hem-waist.Girth())*swell(v.Choice("form"), 0.16+0.84*t)/swell(v.Choice("form"), 1)
+		// An oblong of that girth: breadth midway between front and back.
+		shape := func(k float64) figure.Section { return figure.Oblong(k, k/(1+behind), k*behind/(1+behind)) }
+		s := shape(girth / shape(1).Girth())
+		if under := on.At(drops[i]); s.With(under).Girth() > s.Girth()+2 {
+			s = s.With(under) // never tighter than the body
+		}
+		props = append(props, figure.Prop{Drop: drops[i], Section: s})
+		hoops = append(hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: drops[i], Around: s.Girth(), Overlap: v.Number("overlap"), Count: 1, Breadth: s.Breadth(), Front: s.Reach(0), Back: s.Reach(180)})
+	}
+	for i := 1; i < n; i++ {
+		if hoops[i].Around < hoops[i-1].Around-1 {
+			return draft.Draft{}, fmt.Errorf("the hips are wider than the steels below them: choose a wider lowest steel")
+		}
+	}
+	worn := on.Propped(props)
+	const below = 50.0 // hem under the lowest steel
+	length := func(degrees float64) float64 { return worn.Fall(degrees, bottom) - band.Depth + below }
+	d := draft.Draft{Hoops: hoops, Cautions: []caution.Caution{caution.Hoops, caution.Flame, caution.Steel}}
+	lowest := hoops[n-1].Around
+	s := part.Skirt{Band: band, Length: length, Hem: lowest * 1.03, Hip: on.GirthAt(figure.Hip) + 60, Drop: math.Max(on.Drop(figure.Hip)-band.Depth, 20), Gores: v.Whole("gores"), Turned: 40}
+	top, err := s.Into(&d, on)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	// Channels stand level: each at its height above the hem along the cloth.
+	for i := range d.Pieces {
+		if e, ok := d.Pieces[i].Edge("hem"); ok {
+			for k := range hoops {
+				up := worn.Fall(90, bottom) - worn.Fall(90, drops[k]) + below
+				rowOn(&d.Pieces[i], e.Line, up, pattern.HoopLine)
+			}
+		}
+	}
+	d.Measure("hem", "the lowest steel", "round", lowest)
+	for i, h := range hoops {
+		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length, with its overlap", h.Cut())
+	}
+	d.Measure("length", "the hoop skirt", "in length", length(90))
+	around := 0.0
+	for _, h := range hoops {
+		around += h.Around
+	}
+	d.Buy("tape", "Tape for the channels, "+measure.TellFine(v.Number("steel")+12)+" wide", around/1000*1.05, "m", "one channel for every steel, and one part in twenty for the turnings")
+	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
+	d.Stitch("hem", stitch.Lockstitch, lowest, 3)
+	thick := float64(in.Thickness)
+	bulk := band.Bulk(thick, thick, top)
+	d.Wear = draft.Wear{Props: props, Hem: lowest, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 60, Depth: 2 * thick}, {Drop: bottom, Depth: 2*thick + 2}}}
+	band.Finish(&d, on, bulk)
+	d.Remark(false, fmt.Sprintf("Skirts over it: about %s round", measure.TellLong(hem*1.4)), "The cloth over a hoop wants some four parts in ten more than the lowest steel, or the steels show (from memory).")
+	if hoops[n-1].Breadth > 900 {
+		d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(hoops[n-1].Breadth)), "Wider than most doors: it is tilted to pass. Measure the doors, the stair and the car of the event.")
+	}
+	d.Do("cut", "Cut the gores and the band", 50, []work.Need{work.Table}, "Mark every channel on every gore before they are moved.")
+	d.Do("gores", "Join the gores, all but one seam", 70, []work.Need{work.Machine}, "Check that the channel marks meet at every seam.", work.After{Step: "cut", Why: "marks are matched across seams"})
+	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*4), []work.Need{work.Machine}, fmt.Sprintf("%d of them, flat tape on the inside, open at the last seam.", n), work.After{Step: "gores", Why: "a channel runs over all gores"})
+	d.Do("close", "Sew the last seam between the channels", 25, []work.Need{work.Machine}, "Leave the mouths of the channels open.", work.After{Step: "channels", Why: "the mouths lie in this seam"})
+	d.Do("band", "Set the band and the closure", 80, []work.Need{work.Machine, work.Hand}, "Gathers behind, flat before.", work.After{Step: "close", Why: "the round is closed before it is measured"})
+	d.Do("steel", "Cut, tip and thread the steels", 20*float64(n), []work.Need{work.Table}, "Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the overlap.", work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
+	d.Do("balance", "Try it on and level it", 40, []work.Need{work.Wearer}, "Every steel level from the floor; shorten the cloth above a steel that tips with a tuck.", work.After{Step: "steel", Why: "only with its steels does it hang"}, work.After{Step: "band", Why: "it hangs from the band"})
+	d.Do("hem", "Hem it", 40, []work.Need{work.Machine}, "Below the lowest steel, so that feet do not catch in it.", work.After{Step: "balance", Why: "the hem is levelled on the body"})
+	return d, nil
+}

@@ -1,0 +1,42 @@
+package support
+
+import (
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+)
+
+// UnderPetticoat is a short narrow petticoat worn next to the drawers, under
+// the corset or under the cage, for warmth and decency.
+type UnderPetticoat struct{}
+
+func (UnderPetticoat) About() draft.About {
+	return draft.About{Kind: "under-petticoat", Name: "Under-petticoat", Family: "underwear",
+		What:  "Short, narrow and warm: knee to calf length, under every support; worn beneath hoops so that nothing is seen when they swing.",
+		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.9, Weight: 170, Shrinkage: 0.05}}
+}
+
+func (UnderPetticoat) Parameters() []draft.Parameter {
+	return append([]draft.Parameter{
+		draft.MmFrom("length", "Length below the band, at the side", 250, 1100, "to the middle of the calf", "From the lower edge of the band to the hem.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return on.Drop(figure.Knee) + 130, figure.Memory
+		}),
+		draft.MmFrom("hem_round", "Hem, all round", 1100, 4500, "half as much again as the hips, so that a stride passes", "Narrower than anything worn over it.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return on.GirthAt(figure.Hip) * 1.55, figure.Memory
+		}),
+		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
+		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 40, "close", figure.Memory, "Between the body as dressed underneath and the cloth."),
+	}, part.BandParameters(38, 5)...)
+}
+
+func (UnderPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth, 0)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	g.dress(on, in, 1, 0.25)
+	g.Wear.Stands = false // too limp to hold anything out
+	g.sew("the gores, the back breadth and the band")
+	return g.Draft, nil
+}

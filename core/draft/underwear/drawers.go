@@ -1,0 +1,58 @@
+package underwear
+
+import (
+	"math"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/work"
+)
+
+// Drawers are two legs on a band.
+type Drawers struct{}
+
+func (Drawers) About() draft.About {
+	return draft.About{Kind: "drawers", Name: "Drawers", Family: "underwear",
+		What:  "Two full legs on a band, open or closed at the crotch, gathered below the knee with a frill.",
+		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.04}}
+}
+
+func (Drawers) Parameters() []draft.Parameter {
+	return append(legParameters(), draft.Without(part.BandParameters(32, 10), "ease")...)
+}
+
+func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}}
+	band := part.BandOn(on, v.With(map[string]float64{"ease": 10}, nil))
+	top, err := legsInto(&d, on, v, band.Allowance)
+	if err != nil {
+		return d, err
+	}
+	// From the opening, behind: left leg, then right, each from its back to
+	// its front.
+	half := band.Length / 2
+	d.Pieces = append(d.Pieces, band.Piece(pattern.Stretch{ID: "to-left", Name: "to the left leg", Length: half}, pattern.Stretch{ID: "to-right", Name: "to the right leg", Length: half}))
+	for _, side := range []string{"left", "right"} {
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-" + side, Copy: "the band"}, B: pattern.Side{Piece: "leg", Edge: "top", Copy: side + " leg"},
+			Ease: top/2 - half, Absorbed: "gathers", Technique: "gathered and banded"})
+	}
+	t := float64(in.Thickness)
+	bulk := band.Bulk(t, t, top)
+	bottom := rise(on) + v.Number("leg")
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: t * 1.4}, {Drop: bottom, Depth: t * 1.4}}
+	hip := on.GirthAt(figure.Hip) + v.Number("ease")
+	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip}, {Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
+	band.Finish(&d, on, bulk)
+	d.Do("cut", "Cut legs, bands, facings, frills", 35, []work.Need{work.Table}, "A left and a right leg. Write on every edge what it is sewn to.")
+	d.Do("legs", "Close each leg at the inner leg", 30, []work.Need{work.Machine}, "Front of the leg to the back of the same leg.", work.After{Step: "cut", Why: "the labels are read before pinning"})
+	d.Do("crotch", "Face or join the crotch", 50, []work.Need{work.Machine, work.Hand}, "Open: a bias facing along each edge, felled. Closed: left to right, front, then back.", work.After{Step: "legs", Why: "the facing runs over the finished inner seam"})
+	d.Do("frills", "Hem and gather the frills", math.Round(30+10*v.Number("frill_ratio")), []work.Need{work.Machine, work.Hand}, "Lace on while the strip is flat.", work.After{Step: "cut", Why: "a strip is hemmed more easily than a frill"})
+	d.Do("leg-bands", "Gather the legs into their bands", 50, []work.Need{work.Machine, work.Hand}, "Frill caught in the lower edge.", work.After{Step: "frills", Why: "both edges of the band close at once"}, work.After{Step: "legs", Why: "the leg is a tube"})
+	d.Do("band", "Gather the tops to the waistband", 60, []work.Need{work.Machine, work.Hand}, "The opening lies behind; the inner layer is felled over the raw edges.", work.After{Step: "crotch", Why: "the crotch edges end in the band"})
+	d.Do("closure", "Work the closure", 15, []work.Need{work.Hand}, "Apart from those of what is worn above.", work.After{Step: "band", Why: "it is set on the finished band"})
+	return d, nil
+}

@@ -1,0 +1,149 @@
+package underwear
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/stitch"
+)
+
+// legParameters are asked of everything with legs.
+func legParameters() []draft.Parameter {
+	return []draft.Parameter{
+		draft.OneOf("crotch", "Crotch", "Open, as worn under corset and hoops until the twentieth century: nothing need be undone. Closed is warmer and needs an opening at the side.",
+			"open", "open, its edges faced", "closed", "closed"),
+		draft.MmFrom("leg", "Leg, from crotch to hem", 80, 700, "to just below the knee", "Down the inside of the leg, without the frill.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return on.Drop(figure.Knee) - rise(on) + 40, figure.Memory
+		}),
+		hipEase(),
+		legRatio(),
+		draft.Mm("depth_ease", "Ease in the crotch", 10, 120, 45, "to sit and step", figure.Memory, "Added to the crotch length."),
+		draft.Mm("frill", "Frill at the leg, finished", 0, 160, 60, "lawn, gathered", figure.Memory, "Less than a centimetre: a plain band."),
+		draft.Times("frill_ratio", "Frill, times the leg", 1.3, 3, 2, "fine cotton", figure.Practice, "By the cloth: sew a test strip."),
+	}
+}
+
+// hipEase lets the thigh in.
+func hipEase() draft.Parameter {
+	p := draft.Mm("ease", "Ease round the hips", 40, 500, 160, "loose", figure.Memory, "Between body and cloth at the hip line.")
+	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
+		least := on.Length("thigh_girth")*1.09/(0.5+frontPoint+backPoint) - math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))
+		return math.Max(40, math.Ceil(least)), math.Max(500, math.Ceil(least)+200)
+	}
+	return p
+}
+
+// legRatio keeps the hem narrower than the leg is above it.
+func legRatio() draft.Parameter {
+	p := draft.Times("leg_ratio", "Leg, times the knee", 1.1, 3, 1.7, "full enough to bend", figure.Memory, "Width of the leg at its hem before it is gathered.")
+	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number("ease")
+		most := hip * (0.5 + frontPoint + backPoint) * 1.14 / on.Length("knee_girth")
+		return 1.1, math.Max(1.15, math.Min(3, math.Floor(most*100)/100))
+	}
+	return p
+}
+
+// frontPoint and backPoint are how far the crotch reaches beyond front and
+// back, as parts of the width round the hips (from memory).
+const frontPoint, backPoint = 0.045, 0.095
+
+// rise is the height of the waist over the crotch, mm: half of what the crotch
+// length has more than the way from front to back between the legs, which is
+// taken as 62 parts in 100 of the hip's depth (from memory).
+func rise(on figure.Figure) float64 {
+	deep := on.Bare().At(on.Drop(figure.Hip)).Depth()
+	return math.Max((on.Length("crotch_length")-0.62*deep)/2, 150)
+}
+
+// leg is one leg laid open: hem below, waist above, its front to the left. It
+// is seamed to itself at the inner leg; front crotch and back crotch stay free
+// of one another on the same leg.
+func leg(on figure.Figure, v draft.Values, seam float64) (pattern.Piece, error) {
+	body := rise(on) + v.Number("depth_ease")
+	hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number("ease")
+	thigh := on.Length("thigh_girth")
+	wide := hip / 2
+	front, back := hip*frontPoint, hip*backPoint
+	hem := on.Length("knee_girth") * v.Number("leg_ratio")
+	whole := front + wide + back
+	if whole < thigh*1.08 {
+		return pattern.Piece{}, fmt.Errorf("the leg would be %s wide at the crotch and the thigh measures %s: choose more ease", measure.Tell(whole), measure.Tell(thigh))
+	}
+	if hem > whole*1.15 {
+		return pattern.Piece{}, fmt.Errorf("a leg %s wide at the hem is wider than at the crotch, %s: choose a smaller ratio", measure.Tell(hem), measure.Tell(whole))
+	}
+	long := v.Number("leg")
+	middle := whole / 2
+	low, high := plane.Pt(middle-hem/2, -long), plane.Pt(middle+hem/2, -long)
+	tipF, tipB := plane.Pt(0, 0), plane.Pt(whole, 0)
+	topF, topB := plane.Pt(front+wide*0.02, body-18), plane.Pt(front+wide*0.94, body+26)
+	down := plane.Pt(0.03, -1)
+	a := pattern.Piece{ID: "leg", Name: "Leg", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
+		{ID: "hem", Name: "leg hem", Line: []plane.Point{low, high}, Allowance: seam},
+		{ID: "inner-back", Name: "inner leg, back", Line: plane.Sweep(high, plane.Pt(0.15*(tipB.X-high.X)/math.Max(long, 1), 1), tipB, plane.Pt((tipB.X-high.X)/long*1.8, 1)), Allowance: seam},
+		{ID: "crotch-back", Name: "crotch, back", Line: plane.Cubic(tipB, tipB.Add(plane.Pt(-back*0.85, 8)), topB.Add(plane.Pt(back*0.12, -body*0.62)), topB), Allowance: 10},
+		{ID: "top", Name: "waist edge", Line: plane.Sweep(topB, plane.Pt(-1, -0.02), topF, plane.Pt(-1, -0.06)), Allowance: seam},
+		{ID: "crotch-front", Name: "crotch, front", Line: plane.Cubic(topF, topF.Add(down.Times(body*0.55)), tipF.Add(plane.Pt(front*0.85, 6)), tipF), Allowance: 10},
+		{ID: "inner-front", Name: "inner leg, front", Line: plane.Sweep(tipF, plane.Pt(-(low.X-tipF.X)/long*-1.8, -1), low, plane.Pt(0.15*(low.X-tipF.X)/math.Max(long, 1), -1)), Allowance: seam},
+	}}
+	for _, y := range []float64{body - 3, body + 3} {
+		a.Marks = append(a.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: topF.X, Y: y - 14}, {X: topB.X, Y: y + 22}}})
+	}
+	a.Notches = append(a.Notches, pattern.Notch{Edge: "inner-back", At: a.Edges[1].Length() / 2}, pattern.Notch{Edge: "inner-front", At: a.Edges[5].Length() / 2})
+	return a, nil
+}
+
+// legsInto adds the legs with facings and frills to a draft: all that does not
+// depend on what they hang from.
+func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam float64) (top float64, err error) {
+	p, err := leg(on, v, seam)
+	if err != nil {
+		return 0, err
+	}
+	waist, _ := p.Edge("top")
+	top = 2 * waist.Length()
+	inB, _ := p.Edge("inner-back")
+	inF, _ := p.Edge("inner-front")
+	d.Seams = append(d.Seams, pattern.Seam{ID: "inner-leg", A: pattern.Side{Piece: "leg", Edge: "inner-front"}, B: pattern.Side{Piece: "leg", Edge: "inner-back"}, Ease: inB.Length() - inF.Length(),
+		Technique: "French or flat-felled: the front of a leg to the back of the same leg, never front to front"})
+	front, _ := p.Edge("crotch-front")
+	back, _ := p.Edge("crotch-back")
+	if v.Choice("crotch") == "open" {
+		for _, e := range []*pattern.Edge{front, back} {
+			f := pattern.Rectangle("facing-"+e.ID[len("crotch-"):], "Crotch facing, "+e.ID[len("crotch-"):], e.Length(), 25, 8)
+			f.Cut, f.Mirrored = 2, true
+			d.Pieces = append(d.Pieces, f)
+			d.Sew(e.ID, "leg", e.ID, f.ID, "top", "bias strip, turned inside and felled; left and right stay open")
+		}
+		d.Remark(false, "Front meets back only at the inner leg", "Each leg is closed to itself there and nowhere else. Pin front to front once and the legs can't be put on: every edge carries its partner’s name.")
+	} else {
+		d.Seams = append(d.Seams, pattern.Seam{ID: "crotch-front", A: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"},
+			pattern.Seam{ID: "crotch-back", A: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"})
+	}
+	hem, _ := p.Edge("hem")
+	band := on.Length("knee_girth") + 40
+	cuff := pattern.Rectangle("leg-band", "Leg band", band, 2*15, seam)
+	cuff.Cut, cuff.EitherWay = 2, true
+	d.Seams = append(d.Seams, pattern.Seam{ID: "leg-band", A: pattern.Side{Piece: "leg-band", Edge: "bottom"}, B: pattern.Side{Piece: "leg", Edge: "hem"}, Ease: hem.Length() - band, Absorbed: "gathers", Technique: "gathered and banded"})
+	d.Pieces = append([]pattern.Piece{p, cuff}, d.Pieces...)
+	if deep := v.Number("frill"); deep >= 10 {
+		f := pattern.Rectangle("frill", "Leg frill", band*v.Number("frill_ratio"), deep, seam)
+		f.Cut = 2
+		f.Marks = append(f.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: deep - 3}, {X: band * v.Number("frill_ratio"), Y: deep - 3}}})
+		d.Pieces = append(d.Pieces, f)
+		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"}, B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: "gathers", Technique: "gathered into the folded band"})
+		d.Stitch("frill hems and gathers", stitch.GatherRow, 2*(3*band*v.Number("frill_ratio")), 1)
+		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
+	}
+	d.Measure("leg", "each leg", "in length, inside", v.Number("leg"))
+	d.Measure("hip", "the legs", "round the hips", math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))+v.Number("ease"))
+	d.Measure("leg.hem", "each leg", "at the hem", hem.Length())
+	d.Stitch("gathering rows", stitch.GatherRow, 4*hem.Length()+2*top, 1)
+	return top, nil
+}
