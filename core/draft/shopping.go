@@ -134,7 +134,7 @@ func (d Draft) Clashes() []Clash {
 					if gap, at := plane.Apart(middle, o.Path); gap < (m.Width+o.Width)/2 {
 						add(true, at, "an eyelet lies over a bone")
 					}
-				case pattern.QuiltLine, pattern.TapeLine, pattern.TuckLine:
+				case pattern.QuiltLine, pattern.TuckLine:
 					if gap, at := plane.Apart(middle, o.Path); gap < m.Width/2-0.1 {
 						add(false, at, "%s stitching crosses a bone: stop it at the channel", o.Kind)
 					}

@@ -15,6 +15,10 @@ import (
 type Snapshot struct {
 	Girths     map[figure.Level]float64 `json:"girths_mm"`
 	Dimensions []Kept                   `json:"dimensions"`
+	// Body holds the wearer's own readings that it rested on, mm, and ReadOn
+	// the day of the latest of them.
+	Body   map[string]float64 `json:"body_mm,omitempty"`
+	ReadOn string             `json:"read_on,omitempty"`
 }
 
 // Kept is a dimension of an earlier draft.
@@ -25,15 +29,36 @@ type Kept struct {
 	Value float64 `json:"mm"`
 }
 
-// Snapshot records a stage.
+// Snapshot records a stage as it would be drafted now.
 func (s Stage) Snapshot() Snapshot {
-	out := Snapshot{Girths: map[figure.Level]float64{}}
+	out := Snapshot{Girths: map[figure.Level]float64{}, Body: map[string]float64{}}
 	for _, l := range figure.Levels() {
 		out.Girths[l] = s.On.GirthAt(l)
 	}
-	for _, d := range s.Draft.Dimensions {
+	for _, m := range figure.Measurements() {
+		if t, ok := s.On.Taken(m.Key); ok && !t.Estimated {
+			out.Body[m.Key] = t.Value.Float()
+			out.ReadOn = max(out.ReadOn, t.On)
+		}
+	}
+	for _, d := range s.Now.Dimensions {
 		out.Dimensions = append(out.Dimensions, Kept{d.Key, d.Part, d.Label, d.Value})
 	}
+	return out
+}
+
+// Outgrown lists the wearer's own readings that have changed between two
+// drafts, the largest change first.
+func Outgrown(before, now Snapshot) []Change {
+	var out []Change
+	for _, m := range figure.Measurements() {
+		a, was := before.Body[m.Key]
+		b, is := now.Body[m.Key]
+		if by := b - a; was && is && math.Abs(by) > Noticed {
+			out = append(out, Change{Part: strings.ToLower(m.Label), Girth: m.Girth, Label: "in length", By: by})
+		}
+	}
+	sort.SliceStable(out, func(i, j int) bool { return math.Abs(out[i].By) > math.Abs(out[j].By) })
 	return out
 }
 

@@ -2,6 +2,7 @@ package ensemble
 
 import (
 	"context"
+	"encoding/json"
 	"math"
 	"testing"
 
@@ -226,5 +227,151 @@ func BenchmarkLayOfTheSkirt(b *testing.B) {
 	j := s.Job()
 	for b.Loop() {
 		lay.Place(context.Background(), j)
+	}
+}
+
+// nine is a stack for the winter of the 1880s.
+var nine = []string{"drawers", "shift", "corset", "under-petticoat", "bustle-pad", "petticoat-double", "petticoat-flounced", "petticoat-gored", "skirt-gored-1887"}
+
+// A garment that is cut keeps its draft whatever changes under it; what would
+// save it is said, and outside it everything follows the garment as it was
+// cut.
+func TestWhatIsCutStaysAndIsSaved(t *testing.T) {
+	p := plan(stack...)
+	before := walk(t, p)
+	frozen := before[1].Draft
+	p.Layers[1].Cut = &frozen
+	p.Layers[1].Settings = draft.Settings{"laced_waist": 668.0} // was 660
+	after := walk(t, p)
+	assert.Equal(t, before[1].Draft.Dimensions, after[1].Draft.Dimensions)
+	assert.InDelta(t, 668, after[1].Now.Wear.LaceTo, 1e-9)
+	assert.Empty(t, Changes(before[3].Snapshot(), after[3].Snapshot()), "the skirt goes over the corset that was cut")
+	alter := after[1].Alterations()
+	require.Len(t, alter, 1)
+	assert.InDelta(t, 8, alter[0].By, 0.01)
+	assert.True(t, alter[0].Enough)
+	assert.Equal(t, "let out all 8 panel seams by 0.5 mm at each edge: the allowance is 15 mm, enough", measure.Say(alter[0].Text, measure.CM))
+	p.Layers[1].Settings = draft.Settings{"laced_waist": 710.0, "lacing_gap": 0.0, "allowance": 15.0}
+	alter = walk(t, p)[1].Alterations()
+	require.Len(t, alter, 1)
+	assert.True(t, alter[0].Enough, alter[0].Text)
+	frozen.Spares[0].Allowance = 6
+	alter = walk(t, p)[1].Alterations()
+	assert.False(t, alter[0].Enough)
+	assert.Contains(t, alter[0].Text, "not enough")
+}
+
+// A draft that is kept as text comes back the same, and dresses the figure the
+// same.
+func TestDraftsSurviveBeingKept(t *testing.T) {
+	for _, s := range walk(t, plan(nine...)) {
+		text, err := json.Marshal(s.Draft)
+		require.NoError(t, err)
+		var back draft.Draft
+		require.NoError(t, json.Unmarshal(text, &back))
+		again, err := json.Marshal(back)
+		require.NoError(t, err)
+		require.Equal(t, string(text), string(again))
+		require.NoError(t, back.Check())
+		on, off := s.Draft.Wear.Dress(s.On), back.Wear.Dress(s.On)
+		for drop := -300.0; drop < 900; drop += 50 {
+			require.Equal(t, on.Girth(drop), off.Girth(drop))
+		}
+	}
+}
+
+// Readings over the closed corset take the computed ones' place for what is
+// worn outside it, and are compared with them.
+func TestReadingsOverTheCorset(t *testing.T) {
+	p := plan(stack...)
+	computed := walk(t, p)
+	waist := computed[1].After.GirthAt(figure.Waist)
+	p.Readings = append(p.Readings, figure.Reading{Key: "waist_girth", Worn: figure.OverCorset, Value: measure.Length(waist + 6)}, figure.Reading{Key: "hip_girth", Worn: figure.OverCorset, Value: 1010})
+	read := walk(t, p)
+	require.Len(t, read[1].Compared, 2)
+	assert.InDelta(t, waist+6, read[1].After.GirthAt(figure.Waist), 0.01)
+	assert.InDelta(t, 1010, read[1].After.GirthAt(figure.Hip), 0.01)
+	assert.InDelta(t, 6, dimension(read[3], "band")-dimension(computed[3], "band"), 0.01)
+	assert.Empty(t, Changes(computed[0].Snapshot(), read[0].Snapshot()))
+	// Taken with the corset closed quite differently, they are only shown.
+	p.Layers[1].Settings = draft.Settings{"laced_waist": 620.0}
+	other := walk(t, p)
+	assert.InDelta(t, 620+2*math.Pi*1.8, other[1].After.GirthAt(figure.Waist), 0.01)
+	assert.NotEmpty(t, other[1].Compared[0].Why)
+}
+
+// What a garment rested on is remembered, and a wearer who has changed is
+// found out.
+func TestTheWearerHasChanged(t *testing.T) {
+	p := plan(stack...)
+	for i := range p.Readings {
+		p.Readings[i].On = "2027-01-05"
+	}
+	was := walk(t, p)[3].Snapshot()
+	assert.Equal(t, "2027-01-05", was.ReadOn)
+	for i := range p.Readings {
+		if p.Readings[i].Key == "hip_girth" {
+			p.Readings[i].Value, p.Readings[i].On = 1004, "2027-03-01"
+		}
+	}
+	now := walk(t, p)[3].Snapshot()
+	out := Outgrown(was, now)
+	require.Len(t, out, 1)
+	assert.Equal(t, "hip 24 mm larger", out[0].In(measure.CM))
+	assert.Equal(t, "2027-03-01", now.ReadOn)
+}
+
+// A child is never laced, and on a wearer whom a doctor must be asked about
+// nothing is drawn in.
+func TestCare(t *testing.T) {
+	p := plan("shift", "corset", "stays", "bustle-pad")
+	p.Care = figure.Child
+	_, stages, err := Walk(p)
+	require.NoError(t, err)
+	assert.NoError(t, stages[0].Err)
+	assert.ErrorContains(t, stages[1].Err, "children are not laced")
+	assert.ErrorContains(t, stages[2].Err, "doctor")
+	assert.NoError(t, stages[3].Err, "a pad hurts nobody")
+	p.Care = figure.Doctor
+	_, stages, err = Walk(p)
+	require.NoError(t, err)
+	require.NoError(t, stages[1].Err)
+	assert.GreaterOrEqual(t, stages[1].Draft.Wear.LaceTo, 710.0-1e-9)
+	assert.Equal(t, "Nothing is drawn in", stages[1].Draft.Notes[0].Title)
+	p.Layers[1].Settings = draft.Settings{"laced_waist": 600.0}
+	_, stages, err = Walk(p)
+	require.NoError(t, err)
+	require.NotEmpty(t, stages[1].Wrong)
+	assert.GreaterOrEqual(t, stages[1].Draft.Wear.LaceTo, 710.0-1e-9)
+}
+
+// Every surface runs from its upper to its lower edge and holds the figure it
+// lies on; what is seen of the whole holds all of them.
+func TestSurfaces(t *testing.T) {
+	bare, stages, err := Walk(plan(nine...))
+	require.NoError(t, err)
+	seen, hem := Seen(bare, stages)
+	assert.Greater(t, hem, 2000.0)
+	for _, s := range stages {
+		rings := s.Surface()
+		require.Greater(t, len(rings), 3, s.Kind)
+		for i, r := range rings {
+			require.True(t, r.Section.Convex(), s.Kind)
+			if i > 0 {
+				require.Greater(t, r.Drop, rings[i-1].Drop, s.Kind)
+			}
+			if top, _ := seen.Span(); r.Drop > top && s.Kind != "drawers" && s.Kind != "shift" {
+				require.LessOrEqual(t, r.Section.Girth(), seen.Girth(r.Drop)+0.5, "%s at %v", s.Kind, r.Drop)
+			}
+		}
+	}
+}
+
+func BenchmarkNineLayers(b *testing.B) {
+	p := plan(nine...)
+	for b.Loop() {
+		if _, _, err := Walk(p); err != nil {
+			b.Fatal(err)
+		}
 	}
 }

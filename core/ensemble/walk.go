@@ -21,6 +21,8 @@ type Layer struct {
 	Name     string
 	Settings draft.Settings
 	Fabric   cloth.Fabric
+	// Cut is the draft its cloth was cut to; nil while nothing is cut.
+	Cut *draft.Draft
 }
 
 // Plan is all that a walk needs: a wearer and a stack, from the skin out.
@@ -28,6 +30,7 @@ type Plan struct {
 	Readings []figure.Reading
 	Group    figure.Group
 	Heel     measure.Length
+	Care     figure.Care
 	Layers   []Layer
 }
 
@@ -39,53 +42,103 @@ type Stage struct {
 	After   figure.Figure // with it on
 	Values  draft.Values
 	Wrong   []*draft.SettingError // settings that were brought into range
-	Draft   draft.Draft
+	Draft   draft.Draft           // what it was cut to, or else Now
 	Trued   []pattern.Trued
 	Err     error // why it could not be drafted; the figure is then unchanged
+	// Now is the draft to the figure and the choices as they are at present,
+	// and NowErr why there is none. They differ from Draft and Err only when
+	// the cloth is cut.
+	Now      draft.Draft
+	NowErr   error
+	Compared []figure.Compared // readings taken over it, beside what was computed
 }
 
-// Walk drafts the whole stack. A layer that can't be drafted says so in its
-// stage and the walk goes on without it. The error is for a wearer no figure
+// Walk drafts the whole stack. A layer that is cut keeps the draft it was cut
+// to. One that can't be drafted says so in its stage and the walk goes on
+// without it. The error is for a wearer no figure
 // can be made of.
 func Walk(p Plan) (figure.Figure, []Stage, error) {
 	bare, err := figure.New(p.Readings, p.Group, p.Heel)
 	if err != nil {
 		return bare, nil, err
 	}
+	bare = bare.Caring(p.Care)
 	on := bare
 	stages := make([]Stage, 0, len(p.Layers))
-	for _, l := range p.Layers {
+	over := p.readOver()
+	for i, l := range p.Layers {
 		s := Stage{Layer: l, On: on, After: on}
-		g, ok := catalogue.Find(l.Kind)
-		if !ok {
-			s.Err = fmt.Errorf("%q is not a garment this program knows", l.Kind)
-			stages = append(stages, s)
-			continue
-		}
-		s.Garment = g
-		if faults := l.Fabric.Faults(); len(faults) > 0 {
-			for _, key := range []string{"width_mm", "thickness_mm", "selvedge_mm", "weight_gsm", "price_per_m", "shrinkage", "in_hand_mm"} {
-				if why, bad := faults[key]; bad {
-					s.Err = fmt.Errorf("the cloth of %s: %s", l.Name, why)
-					break
-				}
-			}
-		}
-		s.Values, s.Wrong = draft.Settle(g, on, l.Settings)
-		if s.Err == nil {
-			s.Draft, s.Err = g.Draft(on, s.Values, l.Fabric)
-		}
-		if s.Err == nil {
-			s.Err = s.Draft.Check()
-		}
+		s.draft()
 		if s.Err == nil {
 			s.Trued = pattern.True(s.Draft.Pieces, s.Draft.Seams)
-			on = s.Draft.Wear.Dress(on)
-			s.After = on
-		} else {
-			s.Draft = draft.Draft{}
+			s.After = s.Draft.Wear.Dress(on)
+			for _, state := range over[i] {
+				var all []figure.Compared
+				s.After, all = s.After.Measured(p.Readings, state)
+				s.Compared = append(s.Compared, all...)
+			}
+			on = s.After
 		}
 		stages = append(stages, s)
 	}
 	return bare, stages, nil
+}
+
+// readOver says over which layers the wearer was measured in each state of
+// dress: the outermost foundation, and the outermost support worn over one.
+func (p Plan) readOver() map[int][]figure.Worn {
+	corset, skirts := -1, -1
+	for i, l := range p.Layers {
+		g, ok := catalogue.Find(l.Kind)
+		if !ok {
+			continue
+		}
+		switch g.About().Family {
+		case "foundation":
+			corset = i
+		case "support":
+			skirts = i
+		}
+	}
+	out := map[int][]figure.Worn{}
+	if corset >= 0 {
+		out[corset] = append(out[corset], figure.OverCorset)
+	}
+	if skirts > corset && corset >= 0 {
+		out[skirts] = append(out[skirts], figure.OverSkirts)
+	}
+	return out
+}
+
+// draft drafts the stage's garment to the figure it stands on.
+func (s *Stage) draft() {
+	g, ok := catalogue.Find(s.Kind)
+	if !ok {
+		s.Err = fmt.Errorf("%q is not a garment this program knows", s.Kind)
+		s.NowErr = s.Err
+		return
+	}
+	s.Garment = g
+	if faults := s.Fabric.Faults(); len(faults) > 0 {
+		for _, key := range []string{"width_mm", "thickness_mm", "selvedge_mm", "weight_gsm", "price_per_m", "shrinkage", "in_hand_mm"} {
+			if why, bad := faults[key]; bad {
+				s.NowErr = fmt.Errorf("the cloth of %s: %s", s.Name, why)
+				break
+			}
+		}
+	}
+	s.Values, s.Wrong = draft.Settle(g, s.On, s.Settings)
+	if s.NowErr == nil {
+		s.Now, s.NowErr = g.Draft(s.On, s.Values, s.Fabric)
+	}
+	if s.NowErr == nil {
+		s.NowErr = s.Now.Check()
+	}
+	if s.NowErr != nil {
+		s.Now = draft.Draft{}
+	}
+	s.Draft, s.Err = s.Now, s.NowErr
+	if s.Layer.Cut != nil {
+		s.Draft, s.Err = *s.Layer.Cut, nil
+	}
 }

@@ -16,6 +16,7 @@ type Taken struct {
 	Measurement Measurement
 	Value       measure.Length
 	Estimated   bool           // nobody measured it
+	On          string         // the day it was measured, 2006-01-02, or ""
 	Spread      measure.Length // ± when estimated
 	Reason      Reason
 }
@@ -26,7 +27,20 @@ type Note struct {
 	Title string
 	Text  string // what, why, and what to do
 	Grave bool   // do not cut before this is settled
+	// Instead is a bare reading that could stand in until it is measured,
+	// worked out from the one that was taken; 0 when no sum gives one.
+	Instead    measure.Length
+	InsteadWhy string
 }
+
+// Care is what must be known of a wearer before anything is laced.
+type Care string
+
+const (
+	Usual  Care = ""       // the usual cautions
+	Child  Care = "child"  // nothing is laced or boned on a child
+	Doctor Care = "doctor" // nothing is drawn in before a doctor has agreed
+)
 
 // Level is a named height on the figure.
 type Level string
@@ -64,8 +78,8 @@ type Figure struct {
 	heel   float64
 	tilt   float64    // half of what the left is longer than the right from waist to floor
 	lift   [3]float64 // what readings over the real support add to the computed lengths: front, side, back
-	gentle bool       // nothing may be laced on this wearer
-	bare   *Figure    // nil on the bare figure itself
+	care   Care
+	bare   *Figure // nil on the bare figure itself
 }
 
 // Depth as a part of breadth where no pair of readings is given. The bust is
@@ -80,6 +94,10 @@ var forward = map[Level]float64{Bust: 0.05, Underbust: 0.02, Waist: 0, HighHip: 
 // shiftThickness is what a reading over a shift is freed of, mm (from memory:
 // shirting lies at 0.3 to 0.5).
 const shiftThickness = 0.4
+
+// corsetThickness is that of two layers, casings and bones spread out, and
+// usualReduction what a corset is mostly closed by, mm (both from memory).
+const corsetThickness, usualReduction = 1.8, 50
 
 // Shortest and Tallest bound what is accepted as a reading at all, whatever
 // it is of: outside them it is a slip of the pen, not a body.
@@ -105,7 +123,10 @@ func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 		}
 		if r.Worn == Bare || r.Worn == "" || !m.Dressed() {
 			got[r.Key] = r.Value
-			f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, Reason: Reason{"measured", Own}}
+			f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, On: r.On, Reason: Reason{"measured", Own}}
+			if r.Provisional {
+				f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, On: r.On, Estimated: true, Spread: standInSpread, Reason: Reason{"worked out from a reading over clothes until it is measured", Memory}}
+			}
 			f.sides(m, r)
 		}
 	}
@@ -133,24 +154,44 @@ func (f *Figure) settleDressed(readings []Reading, got map[string]measure.Length
 			continue // the bare reading is there; the other one is for comparing
 		}
 		switch {
-		case r.Worn == OverShift && !m.Girth:
+		case !m.Girth && r.Worn != OverSkirts: // thin layers do not lengthen the way to the floor
 			got[r.Key] = r.Value
-			f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, Reason: Reason{"measured over a shift", Own}}
+			f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, On: r.On, Reason: Reason{"measured over " + overWhat(r.Worn), Own}}
 		case r.Worn == OverShift:
 			v := r.Value - measure.Length(2*math.Pi*shiftThickness)
 			got[r.Key] = v
-			f.taken[r.Key] = Taken{Measurement: m, Value: v, Reason: Reason{"measured over a shift, less 2π × 0.4 mm", Own}}
+			f.taken[r.Key] = Taken{Measurement: m, Value: v, On: r.On, Reason: Reason{"measured over a shift, less 2π × 0.4 mm", Own}}
 		default:
-			over := "a closed corset"
-			if r.Worn == OverSkirts {
-				over = "corset and petticoats"
-			}
-			f.notes = append(f.notes, Note{Key: r.Key, Grave: true,
-				Title: m.Label + " was measured over " + over,
+			n := Note{Key: r.Key, Grave: true, Title: m.Label + " was measured over " + overWhat(r.Worn),
 				Text: fmt.Sprintf("What is worn under the corset must fit the body as it is without it; cut to this reading it comes out too small. "+
-					"The reading is kept for comparing, and the bare %s is estimated. Measure it bare.", m.Label)})
+					"The reading is kept for comparing, and the bare %s is estimated. Measure it bare.", m.Label)}
+			thick := measure.Length(2 * math.Pi * corsetThickness)
+			switch {
+			case r.Worn == OverSkirts:
+				n.Text += " Between cloth and body lies air: no sum frees the reading of it."
+			case r.Key == "waist_girth":
+				n.Instead, n.InsteadWhy = r.Value-thick+usualReduction, fmt.Sprintf("this reading less the corset’s own thickness, and the usual %s it draws in (from memory)", measure.Tell(usualReduction))
+			default:
+				n.Instead, n.InsteadWhy = r.Value-thick, fmt.Sprintf("this reading less the corset’s own thickness, %s all round (from memory)", measure.Tell(float64(thick)))
+			}
+			f.notes = append(f.notes, n)
 		}
 	}
+}
+
+// standInSpread is the ± of a bare girth worked out from one over clothes, mm
+// (from memory).
+const standInSpread = 25
+
+// overWhat says a state of dress in words.
+func overWhat(w Worn) string {
+	switch w {
+	case OverShift:
+		return "a shift"
+	case OverCorset:
+		return "a closed corset"
+	}
+	return "corset and petticoats"
 }
 
 // sides keeps what differs between left and right.
@@ -647,12 +688,11 @@ func (f Figure) Rings() []Ring {
 	return out
 }
 
-// Gentle tells whether nothing may be laced on this wearer: a child, or
-// somebody whom a doctor would have to ask first.
-func (f Figure) Gentle() bool { return f.gentle }
+// Care is what must be known of the wearer before anything is laced.
+func (f Figure) Care() Care { return f.care }
 
-// Gently marks the wearer so.
-func (f Figure) Gently() Figure {
-	f.gentle = true
+// Caring marks what must be known of the wearer.
+func (f Figure) Caring(c Care) Figure {
+	f.care = c
 	return f
 }

@@ -149,6 +149,10 @@ type Reading struct {
 	Value measure.Length `json:"value_mm"`
 	Left  measure.Length `json:"left_mm,omitempty"`  // when both sides were taken,
 	Right measure.Length `json:"right_mm,omitempty"` // Value is their mean
+	On    string         `json:"on,omitempty"`       // the day, 2006-01-02
+	// Provisional is set when it was worked out from a reading over clothes and
+	// only stands in until the body is measured.
+	Provisional bool `json:"provisional,omitempty"`
 }
 
 // Group says which of the 507 bodies a missing reading is estimated from.

@@ -1,7 +1,9 @@
 package figure
 
 import (
+	"encoding/json"
 	"errors"
+	"fmt"
 	"math"
 
 	"ardentgusset/core/plane"
@@ -85,6 +87,23 @@ func SectionOf(girth, breadth, depth float64) (Section, error) {
 		return Section{}, ErrNoSection
 	}
 	return round.Toward(far, share), nil
+}
+
+// MarshalJSON writes the support, mm, from the front round by the left.
+func (s Section) MarshalJSON() ([]byte, error) { return json.Marshal(s.support[:]) }
+
+// UnmarshalJSON reads what MarshalJSON wrote; it fails on any other number of
+// bearings.
+func (s *Section) UnmarshalJSON(b []byte) error {
+	var list []float64
+	if err := json.Unmarshal(b, &list); err != nil {
+		return err
+	}
+	if len(list) != directions {
+		return fmt.Errorf("a section has %d bearings, not %d", directions, len(list))
+	}
+	copy(s.support[:], list)
+	return nil
 }
 
 // Girth is what a tape reads, mm.

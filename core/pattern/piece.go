@@ -27,45 +27,6 @@ type Notch struct {
 	Label string
 }
 
-// MarkKind is what a mark on a piece means. Each is drawn in its own way.
-type MarkKind string
-
-const (
-	WaistLine MarkKind = "waist"
-	BoneLine  MarkKind = "bone"
-	BuskLine  MarkKind = "busk"
-	Eyelet    MarkKind = "eyelet"
-	PleatFold MarkKind = "pleat-fold"
-	PleatTo   MarkKind = "pleat-to"
-	Gather    MarkKind = "gather"
-	FoldLine  MarkKind = "fold"
-	Dart      MarkKind = "dart"
-	Placket   MarkKind = "placket"
-	Section   MarkKind = "section" // where the next piece of a joined edge begins
-	Stud      MarkKind = "stud"    // of a busk: a hole on one half, a gap in the seam on the other
-	TapeLine  MarkKind = "tape"
-	QuiltLine MarkKind = "quilt"
-	Meeting   MarkKind = "meeting" // where a quilting line of the next piece ends
-	TuckLine  MarkKind = "tuck"
-	CordLine  MarkKind = "cord"
-	HoopLine  MarkKind = "hoop" // channel of a steel
-	RingLine  MarkKind = "ring" // stitching that holds two layers together
-	Tuft      MarkKind = "tuft"
-	Flossing  MarkKind = "flossing"
-	SlashLine MarkKind = "slash"
-	Button    MarkKind = "button"
-	Casing    MarkKind = "casing"
-)
-
-// Mark is something drawn inside the sewing line: a path, or a point when the
-// path has one.
-type Mark struct {
-	Kind  MarkKind
-	Path  []plane.Point
-	Label string
-	Width float64 // of a bone or a busk, or the diameter of an eyelet, mm
-}
-
 // Piece is one pattern piece, right side up. Its edges run counter-clockwise,
 // head to tail, and close. The grain runs up the piece (along y) unless
 // GrainDegrees says otherwise.

@@ -71,6 +71,39 @@ func Sweep(a, from, b, to Point) []Point {
 	return Cubic(a, a.Add(from.Unit().Times(k)), b.Sub(to.Unit().Times(k)), b)
 }
 
+// Through is a fair curve through points: Catmull and Rom's spline with the
+// knots spaced by the square root of the distances, which neither loops nor
+// overshoots (Yuksel, Schaefer and Keyser, 2011).
+func Through(pts []Point) []Point {
+	if len(pts) < 3 {
+		return append([]Point{}, pts...)
+	}
+	var out []Point
+	for i := 1; i < len(pts); i++ {
+		b, c := pts[i-1], pts[i]
+		a, d := b.Times(2).Sub(c), c.Times(2).Sub(b)
+		if i > 1 {
+			a = pts[i-2]
+		}
+		if i+1 < len(pts) {
+			d = pts[i+1]
+		}
+		ta, tb, tc := math.Sqrt(a.To(b)), math.Sqrt(b.To(c)), math.Sqrt(c.To(d))
+		if tb < 1e-9 {
+			continue
+		}
+		slope := func(p, q, r Point, t1, t2 float64) Point { // at q, over the whole stretch b to c
+			if t1 < 1e-9 || t2 < 1e-9 {
+				return c.Sub(b)
+			}
+			return q.Sub(p).Times(1 / t1).Sub(r.Sub(p).Times(1 / (t1 + t2))).Add(r.Sub(q).Times(1 / t2)).Times(tb)
+		}
+		m1, m2 := slope(a, b, c, ta, tb), slope(b, c, d, tb, tc)
+		out = append(out, Cubic(b, b.Add(m1.Times(1.0/3)), c.Sub(m2.Times(1.0/3)), c)...)
+	}
+	return Join(out)
+}
+
 // Join strings lines together, dropping the repeated points where they meet.
 func Join(lines ...[]Point) []Point {
 	var out []Point

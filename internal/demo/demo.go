@@ -80,7 +80,7 @@ func Fill(ctx context.Context, st *store.Store, now time.Time) error {
 			if err != nil {
 				return err
 			}
-			if err := st.SetReading(ctx, rec.ID, r.key, r.worn, mm, 0, r.typed); err != nil {
+			if err := st.SetReading(ctx, rec.ID, r.key, r.worn, store.Entry{Value: mm, Typed: r.typed}); err != nil {
 				return err
 			}
 		}

@@ -4,7 +4,9 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
+	"time"
 	"unicode"
 	"unicode/utf8"
 
@@ -13,6 +15,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/silhouette"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
@@ -69,8 +72,8 @@ func (s *Store) AddWearer(ctx context.Context, name string, group figure.Group) 
 	return w, explain(s.db.WithContext(ctx).Create(&w).Error)
 }
 
-// ChangeWearer sets a wearer's name and group.
-func (s *Store) ChangeWearer(ctx context.Context, id uint, name string, group figure.Group) error {
+// ChangeWearer sets a wearer's name, group and care.
+func (s *Store) ChangeWearer(ctx context.Context, id uint, name string, group figure.Group, care figure.Care) error {
 	name, err := Named("name", name)
 	if err != nil {
 		return err
@@ -78,41 +81,106 @@ func (s *Store) ChangeWearer(ctx context.Context, id uint, name string, group fi
 	if group != figure.Women && group != figure.Men {
 		group = figure.AllBodies
 	}
-	return s.act(ctx, OfWearer, id, "the wearer's name and table", func(tx *gorm.DB) error {
-		return tx.Model(&Wearer{ID: id}).Updates(map[string]any{"name": name, "bodies": group}).Error
+	if care != figure.Child && care != figure.Doctor {
+		care = figure.Usual
+	}
+	return s.act(ctx, OfWearer, id, "the wearer's particulars", func(tx *gorm.DB) error {
+		return tx.Model(&Wearer{ID: id}).Updates(map[string]any{"name": name, "bodies": group, "care": care}).Error
 	})
 }
 
-// SetReading keeps a reading, or takes it away when value is 0. was is the
-// value that was shown when it was typed (0 for none): if another has been
-// kept meanwhile, nothing is written and a Conflict is returned.
-func (s *Store) SetReading(ctx context.Context, wearer uint, key string, worn figure.Worn, value, was measure.Length, typed string) error {
+// Entry is what a person enters for a measurement.
+type Entry struct {
+	Value   measure.Length // 0 takes the reading away, or its side
+	Typed   string
+	Side    Side
+	Again   bool // one more take of the same sitting: the mean counts
+	Waiting bool // it is on a string, to be measured later
+	// Provisional: worked out from a reading over clothes until it is measured.
+	Provisional bool
+	Was         measure.Length // what was shown when it was typed; 0 for nothing
+}
+
+// SetReading keeps an entry. If another value has been kept since the one that
+// was shown, nothing is written and a Conflict is returned.
+func (s *Store) SetReading(ctx context.Context, wearer uint, key string, worn figure.Worn, e Entry) error {
 	m, ok := figure.MeasurementOf(key)
 	if !ok {
 		return &FieldError{key, "there is no such measurement"}
 	}
-	if value != 0 && !(value >= figure.Shortest && value <= figure.Tallest) {
-		return &FieldError{key, fmt.Sprintf("%s: %s is not a body's; it lies between %s and %s", m.Label, measure.Tell(value.Float()), measure.Tell(figure.Shortest.Float()), measure.Tell(figure.Tallest.Float()))}
+	if e.Value != 0 && !(e.Value >= figure.Shortest && e.Value <= figure.Tallest) {
+		return &FieldError{key, fmt.Sprintf("%s: %s is not a body's; it lies between %s and %s", m.Label, measure.Tell(e.Value.Float()), measure.Tell(figure.Shortest.Float()), measure.Tell(figure.Tallest.Float()))}
+	}
+	if e.Side != "" && !(m.Sided && (e.Side == LeftSide || e.Side == RightSide)) {
+		return &FieldError{key, m.Label + " has no left and right"}
 	}
 	return s.act(ctx, OfWearer, wearer, "reading of "+strings.ToLower(m.Label), func(tx *gorm.DB) error {
-		var old Reading
-		err := tx.Where("wearer_id = ? and key = ? and worn = ?", wearer, key, worn).First(&old).Error
+		r := Reading{WearerID: wearer, Key: key, Worn: worn}
+		err := tx.Where("wearer_id = ? and key = ? and worn = ?", wearer, key, worn).First(&r).Error
 		if err != nil && !errors.Is(err, gorm.ErrRecordNotFound) {
 			return err
 		}
-		if d := old.MM - was; d > 0.05 || d < -0.05 {
-			if old.MM == 0 {
+		if d := r.MM - e.Was; d > 0.05 || d < -0.05 {
+			if r.MM == 0 {
 				return &Conflict{"nothing"}
 			}
-			return &Conflict{measure.Tell(old.MM.Float())}
+			return &Conflict{measure.Tell(r.MM.Float())}
 		}
-		if value == 0 {
+		r.take(e, s.now())
+		if r.MM == 0 && !r.Waiting {
 			return tx.Where("wearer_id = ? and key = ? and worn = ?", wearer, key, worn).Delete(&Reading{}).Error
 		}
-		r := Reading{WearerID: wearer, Key: key, Worn: worn, MM: value, Typed: typed, TakenAt: s.now()}
-		return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "wearer_id"}, {Name: "key"}, {Name: "worn"}},
-			DoUpdates: clause.AssignmentColumns([]string{"mm", "typed", "taken_at"})}).Create(&r).Error
+		return tx.Save(&r).Error
 	})
+}
+
+// take works an entry into a reading.
+func (r *Reading) take(e Entry, now time.Time) {
+	r.Typed, r.TakenAt, r.Provisional = e.Typed, now, e.Provisional
+	if e.Value == 0 {
+		r.Waiting = e.Waiting
+		switch {
+		case e.Waiting || e.Side == "":
+			r.MM, r.Left, r.Right = 0, 0, 0
+		case e.Side == LeftSide:
+			r.Left = 0
+			r.MM = r.Right
+		default:
+			r.Right = 0
+			r.MM = r.Left
+		}
+		return
+	}
+	sitting := 1
+	for _, t := range r.Takes {
+		sitting = max(sitting, t.Sitting+1)
+	}
+	if repeats := r.Repeats(e.Side); e.Again && len(repeats) > 0 {
+		sitting = repeats[0].Sitting
+	}
+	r.Takes = append(r.Takes, Take{MM: e.Value, Typed: e.Typed, Side: e.Side, Sitting: sitting, At: now})
+	r.Takes = r.Takes[max(0, len(r.Takes)-mostTakes):]
+	sum, n := measure.Length(0), 0
+	for _, t := range r.Repeats(e.Side) {
+		sum, n = sum+t.MM, n+1
+	}
+	mean := sum / measure.Length(n)
+	r.Waiting = false
+	switch e.Side {
+	case LeftSide:
+		r.Left = mean
+	case RightSide:
+		r.Right = mean
+	default:
+		r.MM, r.Left, r.Right = mean, 0, 0
+		return
+	}
+	switch { // one side alone stands for both until the other is taken
+	case r.Left > 0 && r.Right > 0:
+		r.MM = (r.Left + r.Right) / 2
+	default:
+		r.MM = r.Left + r.Right
+	}
 }
 
 // DeleteWearer deletes a wearer nobody's ensemble needs.
@@ -136,7 +204,15 @@ func (s *Store) DeleteWearer(ctx context.Context, id uint) error {
 // Ensembles lists all ensembles, the next event first.
 func (s *Store) Ensembles(ctx context.Context) ([]Ensemble, error) {
 	var out []Ensemble
-	return out, explain(loaded(s.db.WithContext(ctx)).Order("event_date = '', event_date, name, id").Find(&out).Error)
+	if err := loaded(s.db.WithContext(ctx)).Order("event_date = '', event_date, name, id").Find(&out).Error; err != nil {
+		return nil, explain(err)
+	}
+	for i := range out {
+		if err := s.withCuts(ctx, &out[i]); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
 }
 
 func loaded(tx *gorm.DB) *gorm.DB {
@@ -147,7 +223,10 @@ func loaded(tx *gorm.DB) *gorm.DB {
 // Ensemble finds one with its wearer and layers, from the skin out.
 func (s *Store) Ensemble(ctx context.Context, id uint) (Ensemble, error) {
 	var e Ensemble
-	return e, explain(loaded(s.db.WithContext(ctx)).First(&e, id).Error)
+	if err := loaded(s.db.WithContext(ctx)).First(&e, id).Error; err != nil {
+		return e, explain(err)
+	}
+	return e, s.withCuts(ctx, &e)
 }
 
 // AddEnsemble keeps a new ensemble; its wearer must exist.
@@ -334,16 +413,36 @@ func (s *Store) SetFabric(ctx context.Context, id uint, change func(*cloth.Fabri
 	})
 }
 
-// SetState says how far a layer has come.
-func (s *Store) SetState(ctx context.Context, id uint, state State) error {
-	for _, known := range States() {
-		if known == state {
-			return s.layer(ctx, id, "how far %s has come", func(tx *gorm.DB, l *Layer) error {
-				return tx.Model(l).Update("state", state).Error
-			})
-		}
+// SetState says how far a layer has come. When its cloth is cut, cut is the
+// draft it was cut to, which it keeps until it is planned anew; a layer that
+// has one already stays with it.
+func (s *Store) SetState(ctx context.Context, id uint, state State, cut *draft.Draft) error {
+	if !slices.Contains(States(), state) {
+		return &FieldError{"state", "choose planned, drafted, cut, sewn or worn"}
 	}
-	return &FieldError{"state", "choose planned, drafted, cut, sewn or worn"}
+	return s.layer(ctx, id, "how far %s has come", func(tx *gorm.DB, l *Layer) error {
+		set := map[string]any{"state": state}
+		switch {
+		case !state.Made():
+			set["cut_hash"], set["cut_at"] = "", nil
+		case l.CutHash == "" && cut == nil:
+			return &FieldError{"state", "it can't be drafted as it is, so there is nothing to cut to: see to that first"}
+		case l.CutHash == "":
+			hash, err := keepCut(tx, *cut)
+			if err != nil {
+				return err
+			}
+			set["cut_hash"], set["cut_at"] = hash, s.now()
+		}
+		return tx.Model(l).Updates(set).Error
+	})
+}
+
+// SetAim sets the outline an ensemble aims at.
+func (s *Store) SetAim(ctx context.Context, id uint, aim silhouette.Aim) error {
+	return s.act(ctx, OfEnsemble, id, "the outline to reach", func(tx *gorm.DB) error {
+		return tx.Model(&Ensemble{ID: id}).Select("aim").Updates(&Ensemble{Aim: aim}).Error
+	})
 }
 
 // RenameLayer gives a layer another name.

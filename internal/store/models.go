@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/silhouette"
 )
 
 // Wearer is a person who is measured.
@@ -18,19 +19,77 @@ type Wearer struct {
 	ID        uint         `gorm:"primaryKey;autoIncrement" json:"id"`
 	Name      string       `gorm:"not null" json:"name"`
 	Group     figure.Group `gorm:"column:bodies;not null;default:all" json:"group"` // whose table missing readings come from
+	Care      figure.Care  `gorm:"not null;default:''" json:"care"`
 	Readings  []Reading    `gorm:"constraint:OnDelete:CASCADE" json:"readings"`
 	UpdatedAt time.Time    `json:"updated_at"`
 }
 
-// Reading is one number taken off a wearer, as it was typed and in mm.
+// Reading is one measurement of a wearer in one state of dress: what counts
+// now, and every number that was taken for it.
 type Reading struct {
 	ID       uint           `gorm:"primaryKey;autoIncrement" json:"id"`
 	WearerID uint           `gorm:"not null;uniqueIndex:one_reading" json:"wearer_id"`
 	Key      string         `gorm:"not null;uniqueIndex:one_reading" json:"key"`
 	Worn     figure.Worn    `gorm:"not null;uniqueIndex:one_reading" json:"worn"`
-	MM       measure.Length `gorm:"column:mm;not null" json:"mm"`
-	Typed    string         `gorm:"not null" json:"typed"`
-	TakenAt  time.Time      `json:"taken_at"`
+	MM       measure.Length `gorm:"column:mm;not null" json:"mm"` // 0 while it waits on a string
+	Left     measure.Length `gorm:"column:left_mm;not null;default:0" json:"left_mm"`
+	Right    measure.Length `gorm:"column:right_mm;not null;default:0" json:"right_mm"`
+	Waiting  bool           `gorm:"not null;default:false" json:"waiting"` // marked on a string, to be laid on a ruler
+	// Provisional: worked out from a reading over clothes until it is measured.
+	Provisional bool      `gorm:"not null;default:false" json:"provisional"`
+	Typed       string    `gorm:"not null" json:"typed"`
+	TakenAt     time.Time `json:"taken_at"`
+	Takes       []Take    `gorm:"serializer:json;not null;default:'[]'" json:"takes"` // oldest first
+}
+
+// Side is the side of the body a number was taken on; "" for the whole.
+type Side string
+
+const (
+	LeftSide  Side = "left"
+	RightSide Side = "right"
+)
+
+// Take is one laying-on of the tape. Those of one sitting are repeats of each
+// other, and their mean counts.
+type Take struct {
+	MM      measure.Length `json:"mm"`
+	Typed   string         `json:"typed"`
+	Side    Side           `json:"side,omitempty"`
+	Sitting int            `json:"sitting"`
+	At      time.Time      `json:"at"`
+}
+
+// mostTakes is how many are kept of one measurement.
+const mostTakes = 40
+
+// Repeats are the takes of the last sitting on a side.
+func (r Reading) Repeats(side Side) []Take {
+	last, out := 0, []Take(nil)
+	for _, t := range r.Takes {
+		if t.Side == side {
+			last = max(last, t.Sitting)
+		}
+	}
+	for _, t := range r.Takes {
+		if t.Side == side && t.Sitting == last {
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// Spread is how far the repeats of the last sitting differ, mm.
+func (r Reading) Spread(side Side) measure.Length {
+	all := r.Repeats(side)
+	if len(all) == 0 {
+		return 0
+	}
+	low, high := all[0].MM, all[0].MM
+	for _, t := range all {
+		low, high = min(low, t.MM), max(high, t.MM)
+	}
+	return high - low
 }
 
 // State is how far a layer has come.
@@ -58,6 +117,7 @@ type Ensemble struct {
 	EventDate string         `json:"event_date"` // 2006-01-02, or ""
 	Heel      measure.Length `gorm:"column:heel_mm;not null;default:0" json:"heel_mm"`
 	Hours     float64        `gorm:"column:hours_per_day;not null;default:2" json:"hours_per_day"`
+	Aim       silhouette.Aim `gorm:"serializer:json;not null;default:'{}'" json:"aim"` // the outline to reach; no key for none
 	Layers    []Layer        `gorm:"constraint:OnDelete:CASCADE" json:"layers"`
 	UpdatedAt time.Time      `json:"updated_at"`
 }
@@ -65,14 +125,23 @@ type Ensemble struct {
 // Plan is what the walk up the stack needs of an ensemble that was read with
 // its wearer and layers.
 func (e Ensemble) Plan() ensemble.Plan {
-	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel}
-	for _, r := range e.Wearer.Readings {
-		p.Readings = append(p.Readings, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM})
-	}
+	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel, Care: e.Wearer.Care, Readings: e.Wearer.Figures()}
 	for _, l := range e.Layers {
-		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric})
+		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric, Cut: l.Cut})
 	}
 	return p
+}
+
+// Figures are the wearer's readings as the figure takes them; those that still
+// wait on a string are left out.
+func (w Wearer) Figures() []figure.Reading {
+	var out []figure.Reading
+	for _, r := range w.Readings {
+		if r.MM > 0 {
+			out = append(out, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM, Left: r.Left, Right: r.Right, On: r.TakenAt.Format(time.DateOnly), Provisional: r.Provisional})
+		}
+	}
+	return out
 }
 
 // Layer is one garment in the stack; position 0 lies next to the skin.
@@ -86,8 +155,21 @@ type Layer struct {
 	Settings   draft.Settings    `gorm:"serializer:json;not null" json:"settings"`
 	Fabric     cloth.Fabric      `gorm:"serializer:json;not null" json:"fabric"`
 	Seen       ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"` // the draft last taken note of
+	CutHash    string            `gorm:"not null;default:''" json:"cut_hash"`  // of the draft its cloth was cut to
+	CutAt      *time.Time        `json:"cut_at"`
+	Cut        *draft.Draft      `gorm:"-" json:"-"` // that draft
 	Steps      []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`
 	Timings    []Timing          `gorm:"constraint:OnDelete:CASCADE" json:"timings"`
+}
+
+// Made tells whether its cloth is cut.
+func (s State) Made() bool { return s == Cut || s == Sewn || s == WornNow }
+
+// CutDraft is a draft that cloth was cut to, kept under the hash of its text.
+// It never changes, so an undo only needs the hash.
+type CutDraft struct {
+	Hash string `gorm:"primaryKey"`
+	Text []byte `gorm:"not null"` // JSON, compressed
 }
 
 // StepLog is what was noted of one step of the work.

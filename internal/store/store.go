@@ -22,6 +22,7 @@ import (
 type Store struct {
 	db  *gorm.DB
 	now func() time.Time
+	cut cutCache
 }
 
 // Errors a person can act on.
@@ -57,6 +58,28 @@ func migrations() []*gormigrate.Migration {
 		ID: "0001_wearers_ensembles_layers",
 		Migrate: func(tx *gorm.DB) error {
 			return tx.AutoMigrate(&Wearer{}, &Reading{}, &Ensemble{}, &Layer{}, &StepLog{}, &Timing{}, &History{})
+		},
+	}, {
+		ID: "0002_takes_aims_and_cut_drafts",
+		Migrate: func(tx *gorm.DB) error {
+			if err := tx.AutoMigrate(&Wearer{}, &Reading{}, &Ensemble{}, &Layer{}, &CutDraft{}); err != nil {
+				return err
+			}
+			// What was taken before is the first take of each reading.
+			var all []Reading
+			if err := tx.Find(&all).Error; err != nil {
+				return err
+			}
+			for _, r := range all {
+				if len(r.Takes) > 0 {
+					continue
+				}
+				r.Takes = []Take{{MM: r.MM, Typed: r.Typed, Sitting: 1, At: r.TakenAt}}
+				if err := tx.Model(&r).Select("takes").Updates(&r).Error; err != nil {
+					return err
+				}
+			}
+			return nil
 		},
 	}}
 }

@@ -110,7 +110,26 @@ func (s *Server) removeLayer(c *gin.Context) {
 
 func (s *Server) setState(c *gin.Context) {
 	if s.change(c, func(st *store.Store, l store.Layer) error {
-		return st.SetState(c.Request.Context(), l.ID, store.State(c.PostForm("state")))
+		var cut *draft.Draft
+		if state := store.State(c.PostForm("state")); state.Made() && l.CutHash == "" {
+			e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+			if err != nil {
+				return err
+			}
+			_, stages, err := ensemble.Walk(e.Plan())
+			if err != nil {
+				return err
+			}
+			for i := range stages {
+				if e.Layers[i].ID == l.ID && stages[i].Err == nil {
+					cut = &stages[i].Draft
+					if err := st.See(c.Request.Context(), map[uint]ensemble.Snapshot{l.ID: stages[i].Snapshot()}); err != nil {
+						return err
+					}
+				}
+			}
+		}
+		return st.SetState(c.Request.Context(), l.ID, store.State(c.PostForm("state")), cut)
 	}) {
 		s.back(c)
 	}

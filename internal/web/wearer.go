@@ -25,6 +25,10 @@ type wearerView struct {
 	Undo   string
 	Count  int // readings taken bare
 	Total  int
+	// Strings are readings marked on a string and not yet laid on a ruler, and
+	// Waiting their names.
+	Strings []store.Reading
+	Waiting []string
 }
 
 type wornState struct {
@@ -35,7 +39,14 @@ type wornState struct {
 
 type readingField struct {
 	figure.Measurement
-	Typed     string // as shown in the field
+	Rec       store.Reading
+	Left      string
+	Right     string
+	Repeats   []string // of the last sitting, when there is more than one
+	Spread    measure.Length
+	History   []pastTake // earlier sittings, newest first
+	Day       string     // when it was taken
+	Typed     string     // as shown in the field
 	MM        measure.Length
 	Other     string // in the other unit
 	Estimated bool
@@ -44,14 +55,21 @@ type readingField struct {
 	Note      string
 }
 
+// pastTake is a number taken before the one that counts now.
+type pastTake struct{ Day, Value string }
+
+// hasty is the spread of repeats above which they are questioned, mm.
+const hasty = 10
+
 // viewWearer works a wearer out as measured in one state of dress.
 func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, worn figure.Worn, u measure.Unit) (wearerView, error) {
 	v := wearerView{Rec: w, Worn: worn}
-	var readings []figure.Reading
 	at := map[string]store.Reading{}
 	count := map[figure.Worn]int{}
 	for _, r := range w.Readings {
-		readings = append(readings, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM})
+		if r.Waiting {
+			v.Strings = append(v.Strings, r)
+		}
 		count[r.Worn]++
 		if r.Worn == worn {
 			at[r.Key] = r
@@ -60,7 +78,7 @@ func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, wor
 	for _, state := range figure.States() {
 		v.States = append(v.States, wornState{state.Key, state.Label, count[state.Key]})
 	}
-	f, err := figure.New(readings, w.Group, 0)
+	f, err := figure.New(w.Figures(), w.Group, 0)
 	if err != nil {
 		return v, err
 	}
@@ -69,18 +87,23 @@ func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, wor
 	for _, n := range v.Notes {
 		notes[n.Key] = n.Title
 	}
-	for _, m := range figure.Measurements() {
-		if worn != figure.Bare && !m.Girth {
-			continue // lengths do not depend on what is worn
+	for i := range v.Strings {
+		if m, ok := figure.MeasurementOf(v.Strings[i].Key); ok {
+			v.Waiting = append(v.Waiting, m.Label)
 		}
-		fd := readingField{Measurement: m}
+	}
+	for _, m := range figure.Measurements() {
+		if worn != figure.Bare && !m.Dressed() {
+			continue // these do not depend on what is worn
+		}
+		fd := readingField{Measurement: m, Rec: at[m.Key]}
 		if r, ok := at[m.Key]; ok {
-			fd.MM, fd.Typed, fd.Other = r.MM, r.MM.In(u), r.MM.In(u.Other())
+			fd.take(r, u)
 			v.Count++
 		}
 		if worn == figure.Bare {
 			fd.Note = notes[m.Key]
-			if t, ok := f.Taken(m.Key); ok && fd.MM == 0 {
+			if t, ok := f.Taken(m.Key); ok && (fd.MM == 0 || fd.Rec.Provisional) {
 				fd.Estimated, fd.Reason = t.Estimated, t.Reason
 				fd.Estimate = t.Value.Bare(u) + " ± " + t.Spread.In(u)
 			}
@@ -97,6 +120,62 @@ func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, wor
 		v.Undo = h.Label
 	}
 	return v, nil
+}
+
+// take fills a field from what was taken.
+func (fd *readingField) take(r store.Reading, u measure.Unit) {
+	show := func(l measure.Length) string {
+		if l == 0 {
+			return ""
+		}
+		return l.In(u)
+	}
+	fd.MM, fd.Typed, fd.Other = r.MM, show(r.MM), show(r.MM)
+	if r.MM > 0 {
+		fd.Other = r.MM.In(u.Other())
+	}
+	if r.Waiting {
+		fd.Typed = "string"
+	}
+	fd.Left, fd.Right = show(r.Left), show(r.Right)
+	fd.Day = r.TakenAt.Format("Mon 2 January 2006")
+	current := map[string]bool{}
+	mark := func(t store.Take) string { return fmt.Sprint(t.Side, t.Sitting) }
+	for _, side := range []store.Side{"", store.LeftSide, store.RightSide} {
+		again := r.Repeats(side)
+		for _, t := range again {
+			current[mark(t)] = true
+		}
+		if len(again) > 1 {
+			for _, t := range again {
+				fd.Repeats = append(fd.Repeats, strings.TrimSpace(string(side)+" "+t.MM.In(u)))
+			}
+			fd.Spread = max(fd.Spread, r.Spread(side))
+		}
+	}
+	for i := len(r.Takes) - 1; i >= 0; i-- {
+		if t := r.Takes[i]; !current[mark(t)] {
+			fd.History = append(fd.History, pastTake{t.At.Format("2 January 2006"), strings.TrimSpace(string(t.Side) + " " + t.MM.In(u))})
+		}
+	}
+}
+
+// Hasty tells whether the repeats differ by more than a tape should.
+func (fd readingField) Hasty() bool { return fd.Spread > hasty }
+
+// Clothes says what to wear for it.
+func (fd readingField) Clothes(worn figure.Worn) string {
+	switch {
+	case worn == figure.OverShift:
+		return "Over the shift that will be worn, nothing else."
+	case worn == figure.OverCorset:
+		return "Over the corset, laced as it will be on the day. It shows what is made to go over it; nothing under it is cut to this."
+	case worn == figure.OverSkirts:
+		return "Over corset and every petticoat or support, tied as on the day."
+	case fd.Key == "height" || strings.HasSuffix(fd.Key, "_floor_front") || strings.HasSuffix(fd.Key, "_floor_side") || strings.HasSuffix(fd.Key, "_floor_back"):
+		return "Without shoes; heels are added for each ensemble."
+	}
+	return "Bare, or over one thin close layer; no corset, no padded bra."
 }
 
 func wornOf(text string) figure.Worn {
@@ -160,7 +239,7 @@ func (s *Server) changeWearer(c *gin.Context) {
 	st, release := s.data()
 	defer release()
 	w := id(c, "wearer")
-	if err := st.ChangeWearer(c.Request.Context(), w, c.PostForm("name"), groupOf(c.PostForm("group"))); err != nil {
+	if err := st.ChangeWearer(c.Request.Context(), w, c.PostForm("name"), groupOf(c.PostForm("group")), figure.Care(c.PostForm("care"))); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -173,30 +252,37 @@ func (s *Server) setReading(c *gin.Context) {
 	defer release()
 	p := s.page(c, "")
 	wearer, key, worn := id(c, "wearer"), c.PostForm("key"), wornOf(c.PostForm("worn"))
-	typed := strings.TrimSpace(c.PostForm("value"))
-	var value, was measure.Length
+	e := store.Entry{Typed: strings.TrimSpace(c.PostForm("value")), Side: store.Side(c.PostForm("side")), Again: c.PostForm("again") != "", Provisional: c.PostForm("provisional") != ""}
 	var err error
-	if typed != "" {
-		if value, err = measure.Parse(typed, p.Unit); err != nil {
+	switch word := strings.ToLower(e.Typed); {
+	case word == "":
+		if e.Again { // an empty repeat changes nothing
+			s.fail(c, &store.FieldError{Field: key, Why: "type what the tape reads the second time"})
+			return
+		}
+	case word == "string" || word == "cord" || word == "ribbon":
+		e.Waiting = true
+	default:
+		if e.Value, err = measure.Parse(e.Typed, p.Unit); err != nil {
 			s.fail(c, &store.FieldError{Field: key, Why: err.Error()})
 			return
 		}
-		if value == 0 {
+		if e.Value == 0 {
 			s.fail(c, &store.FieldError{Field: key, Why: "a body measures more than nothing; empty the field to take the reading away"})
 			return
 		}
 	}
-	if _, scan := fmt.Sscan(c.PostForm("was"), &was); scan != nil {
-		was = 0
+	if _, scan := fmt.Sscan(c.PostForm("was"), &e.Was); scan != nil {
+		e.Was = 0
 	}
-	if len(typed) > 80 {
-		typed = typed[:80]
+	if len(e.Typed) > 80 {
+		e.Typed = e.Typed[:80]
 	}
 	if err := s.noteEnsemblesOf(c, st, wearer); err != nil {
 		s.fail(c, err)
 		return
 	}
-	if err := st.SetReading(c.Request.Context(), wearer, key, worn, value, was, typed); err != nil {
+	if err := st.SetReading(c.Request.Context(), wearer, key, worn, e); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -214,9 +300,14 @@ func (s *Server) setReading(c *gin.Context) {
 	p.Path = fmt.Sprintf("/wearers/%d?worn=%s", wearer, worn)
 	fields := map[string]gin.H{}
 	for _, f := range append(v.Fields, v.Extras...) {
-		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f), "note": f.Note}
+		more, err := s.part("reading-more", &page{V: f, Unit: p.Unit})
+		if err != nil {
+			s.fail(c, err)
+			return
+		}
+		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f), "note": f.Note, "more": more}
 	}
-	s.parts(c, p, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states")
+	s.parts(c, p, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states", "wearer-strings")
 }
 
 func estimateText(f readingField) string {

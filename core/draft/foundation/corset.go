@@ -124,6 +124,8 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	for i := range c.Panels {
 		p := c.Piece(i, v.Number("allowance"))
 		p.Cut = 2 * c.layers
+		l, r := c.Edges(i, 0)
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.TapeLine, Width: waistTape, Path: []plane.Point{{X: l}, {X: r}}})
 		c.Pieces = append(c.Pieces, p)
 	}
 	part.Rename(&c.Pieces[0], "front", "busk", "busk edge", buskAllowance)

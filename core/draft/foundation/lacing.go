@@ -27,8 +27,8 @@ func laceable(on figure.Figure) error {
 	bare := on.Bare()
 	height, known := bare.Taken("height")
 	small := known && !height.Estimated && height.Value < 1400
-	if small && bare.GirthAt(figure.Bust) < 760 || bare.GirthAt(figure.Bust) < 640 {
-		return fmt.Errorf("this body is a child’s size: children are not laced or boned; make an unboned bodice with buttons, and ask a doctor where a child needs support")
+	if on.Care() == figure.Child || small && bare.GirthAt(figure.Bust) < 760 || bare.GirthAt(figure.Bust) < 640 {
+		return fmt.Errorf("this is a child, or a child’s size: children are not laced or boned; make an unboned bodice with buttons, and ask a doctor where a child needs support")
 	}
 	return nil
 }
@@ -40,14 +40,14 @@ func lacedWaist(usual, most float64, help string) draft.Parameter {
 	return draft.Parameter{Key: "laced_waist", Label: "Laced waist", Unit: draft.Length, Rule: "the bare waist less the usual reduction", Help: help,
 		Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
 			bare := on.Bare().GirthAt(figure.Waist)
-			if on.Gentle() {
-				return bare, figure.Reason{Text: "nothing may be laced on this wearer", Source: figure.Own}
+			if on.Care() != figure.Usual {
+				return bare, figure.Reason{Text: "nothing is drawn in on this wearer before a doctor agrees", Source: figure.Own}
 			}
 			return bare - usual, figure.Reason{Text: "bare " + measure.Tell(bare) + " less " + measure.Tell(usual), Source: figure.Practice}
 		},
 		Between: func(on figure.Figure, _ draft.Values) (float64, float64) {
 			bare := on.Bare().GirthAt(figure.Waist)
-			if on.Gentle() {
+			if on.Care() != figure.Usual {
 				return bare, bare + 30
 			}
 			return bare - most, bare
@@ -174,6 +174,9 @@ func bonedLacing(d *draft.Draft, h *part.Half, b part.Boned, piece *pattern.Piec
 func reductionNotes(d *draft.Draft, on figure.Figure, laced, gentle float64) {
 	bare := on.Bare().GirthAt(figure.Waist)
 	reduction := bare - laced
+	if on.Care() == figure.Doctor {
+		d.Remark(true, "Nothing is drawn in", "The wearer’s page says that a doctor should be asked first. Until one has agreed it is drafted to the waist as it is, to hold and not to reduce; a corset maker or doctor can say what is safe.")
+	}
 	switch {
 	case reduction > 80:
 		d.Offer(true, "Laced in by "+measure.Tell(reduction), "More than an experienced wearer usually takes ("+measure.Tell(70)+" to "+measure.Tell(80)+"). Begin with a gentle reduction and come down over weeks.",

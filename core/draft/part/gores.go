@@ -49,21 +49,25 @@ func (g Gore) Piece() (pattern.Piece, error) {
 	right := []plane.Point{corner(1), top(1, g.Right)}
 	if g.Fold {
 		centre := []plane.Point{{X: 0, Y: g.Left}, {X: 0, Y: 0}}
+		lean := math.Atan2(right[1].Y-g.Left, right[1].X) * 1.5 // the top leaves the fold level and climbs
 		p.Fold = "centre"
 		p.Edges = []pattern.Edge{
 			{ID: "hem", Name: "hem", Line: plane.Sweep(centre[1], plane.Pt(1, 0), right[0], plane.Pt(cos, sin)), Allowance: g.Turned},
 			{ID: "right", Name: "side edge", Line: right, Allowance: g.Allowance},
-			{ID: "top", Name: "waist edge", Line: plane.Sweep(right[1], plane.Pt(-cos, -sin), centre[0], plane.Pt(-1, 0)), Allowance: g.Allowance},
+			{ID: "top", Name: "waist edge", Line: plane.Sweep(right[1], plane.Pt(-cos, -sin).Turned(lean), centre[0], plane.Pt(-1, 0)), Allowance: g.Allowance},
 			{ID: "centre", Name: "centre, on the fold", Line: centre},
 		}
 		return p, nil
 	}
 	left := []plane.Point{top(-1, g.Left), corner(-1)}
 	middle := plane.Pt(0, 0)
+	// Where its sides differ the whole top leans, so that it runs on fair from
+	// gore to gore.
+	lean := math.Atan2(right[1].Y-left[0].Y, right[1].X-left[0].X)
 	p.Edges = []pattern.Edge{
 		{ID: "hem", Name: "hem", Line: plane.Join(plane.Sweep(left[1], plane.Pt(cos, -sin), middle, plane.Pt(1, 0)), plane.Sweep(middle, plane.Pt(1, 0), right[0], plane.Pt(cos, sin))), Allowance: g.Turned},
 		{ID: "right", Name: "back edge", Line: right, Allowance: g.Allowance},
-		{ID: "top", Name: "waist edge", Line: plane.Sweep(right[1], plane.Pt(-cos, -sin), left[0], plane.Pt(-cos, sin)), Allowance: g.Allowance},
+		{ID: "top", Name: "waist edge", Line: plane.Sweep(right[1], plane.Pt(-cos, -sin).Turned(lean), left[0], plane.Pt(-cos, sin).Turned(lean)), Allowance: g.Allowance},
 		{ID: "left", Name: "front edge", Line: left, Allowance: g.Allowance},
 	}
 	return p, nil
@@ -194,7 +198,11 @@ func (s Skirt) Into(d *draft.Draft, on figure.Figure) (top float64, err error) {
 	if s.Yoke == 0 {
 		d.Pieces = append([]pattern.Piece{s.Band.Piece(stretches...)}, d.Pieces...)
 	} else {
-		d.Pieces = append([]pattern.Piece{s.yoke(stretches)}, d.Pieces...)
+		yoke := s.yoke(stretches)
+		if yoke.Fault() != nil {
+			return 0, fmt.Errorf("a yoke %s deep would curl over itself between a waist of %s and %s round its lower edge: make it deeper", measure.Tell(s.Band.Depth), measure.Tell(s.Band.Length), measure.Tell(s.Yoke))
+		}
+		d.Pieces = append([]pattern.Piece{yoke}, d.Pieces...)
 	}
 	return top, nil
 }

@@ -218,8 +218,9 @@ func (h *Half) Piece(i int, allowance float64) pattern.Piece {
 			}
 		}
 	}
-	l, r := h.Edges(i, 0)
-	p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: []plane.Point{{X: l}, {X: r}}, Label: "waist"})
+	if l, r := h.Edges(i, 0); lb <= 0 && rb <= 0 { // what ends above the waist has none
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: []plane.Point{{X: l}, {X: r}}, Label: "waist"})
+	}
 	return p
 }
 

@@ -459,6 +459,13 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	add("length.side", "the skirt", "in length at the side", on.WaistToFloor(90)-v.Number("clearance"))
 	add("length.back", "the skirt", "in length at the back", on.WaistToFloor(180)-v.Number("clearance"))
 	add("hem", "the hem", "all round", f.round)
+	d.Spares = []draft.Spare{
+		{Dimension: "band", Where: "the closure of the band", Slide: math.Max(lap-10, 0) / 2},
+		{Dimension: "hip", Where: fmt.Sprintf("all %d seams", 2*(f.n+1)), Seams: 2 * (f.n + 1), Allowance: v.Number("allowance")},
+	}
+	for _, where := range []string{"front", "side", "back"} {
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where, Slide: math.Max(v.Number("hem")-12, 0)})
+	}
 
 	long := on.WaistToFloor(90) - v.Number("clearance")
 	seams := 2 * float64(f.n+1) * long

@@ -89,7 +89,9 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	// its steel's arc.
 	waistArc := on.At(0).Arc(from, to) / 2
 	const under = 45.0
-	edge := []plane.Point{{X: waistArc, Y: 0}}
+	// Its top is gathered: nearly as wide as the first steel, square to the band.
+	full := math.Max(waistArc, levels[0].arc/2*0.84)
+	edge := []plane.Point{{X: full}, {X: full, Y: -22}}
 	p := pattern.Piece{ID: "panel", Name: "Back panel", Cut: 1, Fold: "centre"}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}}
 	for i, l := range levels {
@@ -110,7 +112,7 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	}
 	foot := levels[n-1].centre + under
 	low := edge[len(edge)-1].Add(plane.Pt(0, -under))
-	front := append(append([]plane.Point{}, edge...), low)
+	front := plane.Through(append(append([]plane.Point{}, edge...), low))
 	p.Edges = []pattern.Edge{
 		{ID: "hem", Name: "lower edge", Line: plane.Sweep(plane.Pt(0, -foot), plane.Pt(1, 0), low, low.Sub(plane.Pt(0, -foot))), Allowance: 20},
 		{ID: "front", Name: "front edge", Line: plane.Reversed(front), Allowance: v.Number("turned") + 10},
@@ -126,7 +128,7 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		pattern.Stretch{ID: "to-panel-right", Name: "to the panel, right", Length: waistArc}, pattern.Stretch{ID: "free-right", Name: "free, before, other side", Length: rest})
 	d.Pieces = []pattern.Piece{b, p}
 	for _, side := range []string{"left", "right"} {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-panel-" + side, Copy: "the band"}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: side + " half"}, Technique: "banded"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-panel-" + side, Copy: "the band"}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: side + " half"}, Ease: full - waistArc, Absorbed: "gathers", Technique: "gathered and banded"})
 	}
 	channels := 0.0
 	for i, h := range d.Hoops {
@@ -151,7 +153,7 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d.Do("cut", "Cut panel and band, mark the channels", 35, []work.Need{work.Table}, "Every channel from the fold to the front edge, on both halves.")
 	d.Do("edges", "Face the front edges", 40, []work.Need{work.Machine}, "Turned over twice, strong enough to carry the tapes.", work.After{Step: "cut", Why: "the channels end in the finished edge"})
 	d.Do("channels", "Stitch the channels", math.Round(2*channels/1000*5), []work.Need{work.Machine}, fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: "edges", Why: "the channels end in the finished edge"})
-	d.Do("band", "Set the band", 50, []work.Need{work.Machine, work.Hand}, "The panel lies flat on its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
+	d.Do("band", "Set the band", 50, []work.Need{work.Machine, work.Hand}, "Gather the panel to its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
 	d.Do("steel", "Cut, tip and thread the steels", 15*float64(n), []work.Need{work.Table}, "By the list, tipped at both ends; close the mouths by hand.", work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
 	d.Do("tapes", "Tie the tapes and try it", 40, []work.Need{work.Wearer}, "Across before the legs at every steel. Sit, stand, turn.", work.After{Step: "steel", Why: "only with its steels does it take its curve"}, work.After{Step: "band", Why: "it hangs from the band"})
 	d.Do("measure", "Measure waist to floor over it", 15, []work.Need{work.Wearer}, "Front, side and back; enter them under “over corset and petticoats”.", work.After{Step: "tapes", Why: "the curve is set by the tapes"})

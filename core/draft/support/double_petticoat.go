@@ -48,7 +48,7 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		p.Cut *= 2
 		hem, _ := p.Edge("hem")
 		for z := v.Number("ring"); z < g.long-v.Number("ring_clear"); z += v.Number("ring") {
-			rowOn(p, hem.Line, z, pattern.RingLine)
+			rowOn(p, hem.Line, z, pattern.RingLine, 0)
 		}
 	}
 	total, n := 0.0, 0

@@ -29,7 +29,7 @@ func (FlouncedPetticoat) Parameters() []draft.Parameter {
 	return append([]draft.Parameter{
 		lengthBelow(80, "waist to floor, less the band, 4 cm clear of the floor and 4 cm shorter than the skirt"),
 		hemRound(2400, "skirts of the 1870s to 1900s"),
-		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough to about 2.5 m round", figure.Memory, "Two share a wide flare between them."),
+		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory, "One is enough for a hem to about 2 m."),
 		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory, "Between the body as dressed underneath and the cloth."),
 		draft.Tally("flounces", "Flounces", 1, 4, 1, "one deep one", figure.Memory, "From the hem up; each covers the seam of the one below."),
 		flounceDepth(),
@@ -111,7 +111,7 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		// The line it is set on is marked on every gore.
 		for j := range g.Pieces {
 			if hem, ok := g.Pieces[j].Edge("hem"); ok {
-				rowOn(&g.Pieces[j], hem.Line, up, pattern.Section)
+				rowOn(&g.Pieces[j], hem.Line, up, pattern.Section, 0)
 			}
 		}
 	}
@@ -137,16 +137,23 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	return g.Draft, nil
 }
 
-// rowOn marks a level row on a gore, a distance up from its hem.
-func rowOn(p *pattern.Piece, hem []plane.Point, up float64, kind pattern.MarkKind) {
+// rowOn marks a level row on a gore, a distance up from its hem. width is that
+// of the steel in it, 0 for a line.
+func rowOn(p *pattern.Piece, hem []plane.Point, up float64, kind pattern.MarkKind, width float64) {
 	outline, _ := p.Outline()
+	long := plane.Length(hem)
+	const n = 80
+	samples := make([]plane.Point, n+1)
+	for i := range samples {
+		samples[i], _ = plane.Along(hem, long*(0.002+0.996*float64(i)/n))
+	}
 	var row []plane.Point
-	for _, q := range plane.Beside(hem, up) {
+	for _, q := range plane.Beside(samples, up) {
 		if plane.Inside(outline, q) {
 			row = append(row, q)
 		}
 	}
 	if len(row) > 1 {
-		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Path: row})
+		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Path: row, Width: width})
 	}
 }

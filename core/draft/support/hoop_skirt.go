@@ -96,7 +96,7 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		if e, ok := d.Pieces[i].Edge("hem"); ok {
 			for k := range hoops {
 				up := worn.Fall(90, bottom) - worn.Fall(90, drops[k]) + below
-				rowOn(&d.Pieces[i], e.Line, up, pattern.HoopLine)
+				rowOn(&d.Pieces[i], e.Line, up, pattern.HoopLine, v.Number("steel"))
 			}
 		}
 	}

@@ -76,9 +76,9 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	for k := range n {
 		up := slant * (1 - (first+(long-first)*float64(k)/float64(n-1))/long)
 		if k == n-1 {
-			up = 4
+			up = v.Number("steel")/2 + 4
 		}
-		rowOn(&outer, hem.Line, up, pattern.HoopLine)
+		rowOn(&outer, hem.Line, up, pattern.HoopLine, v.Number("steel"))
 	}
 	// The floor of the bag: half an oblong whose curve is the outer hem and
 	// whose straight side is the inner one.

@@ -190,6 +190,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	add("body.width", "front and back", "in width", 2*half)
 	add("sleeve.width", "every sleeve", "in width", 2*armhole)
 	add("length", "the shift", "in length", length)
+	d.Spares = []draft.Spare{{Dimension: "body.width", Where: "both side seams", Seams: 1, Allowance: seam}, {Dimension: "length", Where: "the hem", Slide: math.Max(hem-8, 0)}} // a body is two widths round, so each seam takes up a whole difference
 	hemDrop := length - on.Length("front_length")
 	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust), Girth: on.GirthAt(figure.Bust) + 40}, {Drop: on.Drop(figure.Hip), Girth: math.Max(4*half, on.GirthAt(figure.Hip))}, {Drop: hemDrop, Girth: 4*half + flare}}
 	neckEdge := 0.0

@@ -217,6 +217,20 @@ func (s *sheet) style(kind string) {
 		s.SetDrawColor(170, 170, 170)
 	case string(pattern.BuskLine):
 		s.SetDrawColor(140, 140, 140)
+	case string(pattern.TapeLine):
+		dash = []float64{10, 2.5}
+	case string(pattern.QuiltLine):
+		weight = 0.12
+	case string(pattern.TuckLine):
+		dash = []float64{5, 1.5, 1, 1.5}
+	case string(pattern.CordLine):
+		weight, dash = 0.5, []float64{0.5, 0.9}
+	case string(pattern.RingLine):
+		dash = []float64{1.5, 1.5, 5, 1.5}
+	case string(pattern.SlashLine):
+		dash = []float64{6, 1.5}
+	case string(pattern.Section):
+		dash = []float64{0.8, 3}
 	}
 	s.SetLineWidth(weight)
 	s.SetDashPattern(dash, 0)
@@ -242,17 +256,8 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 	}
 	for _, m := range p.Marks {
 		s.style(string(m.Kind))
-		switch {
-		case m.Kind == pattern.Eyelet:
-			x, y := via(m.Path[0])
-			s.Circle(x, y, m.Width/2, "D")
-		case m.Width > 0:
-			// Both sides of the bone or busk.
-			for _, side := range []float64{-0.5, 0.5} {
-				s.polyline(plane.Beside(m.Path, side*m.Width), via, false)
-			}
-		default:
-			s.polyline(m.Path, via, false)
+		for _, line := range m.Strokes() {
+			s.polyline(line, via, false)
 		}
 	}
 	s.style("notch")
@@ -282,6 +287,7 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 var lines = []struct{ kind, label string }{
 	{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold", "on the fold of the cloth, or fold"},
 	{"notch", "notch"}, {"waist", "waist level"}, {"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-fold", "pleat: fold here"}, {"pleat-to", "pleat: bring the fold to here"}, {"dart", "dart"},
+	{"tape", "tape inside, both sides"}, {"quilt", "quilting"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop", "steel, both sides"}, {"ring", "row through both layers"}, {"slash", "slash"}, {"section", "set the next piece on here"},
 }
 
 func (s *sheet) legend(pieces []pattern.Piece, x, y float64) {

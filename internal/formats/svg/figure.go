@@ -63,6 +63,7 @@ func (s Stand) Draw() string {
 	half := 300.0
 	if s.Marks {
 		half = 400
+		top = math.Min(top, floor-f.Length("height")+10)
 	}
 	for _, w := range s.Worn {
 		for _, h := range w.Wear.Hang {
@@ -99,8 +100,6 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 	f := s.Bare
 	d.put(`<g transform="translate(%s 0)">`, n(x))
 	end := f.Drop(figure.Hip) + 130
-	// Pole, foot and floor.
-	d.put(`<path class="floor" d="M-200 %s L200 %s"/><path class="pole" d="M-9 %s L-9 %s M9 %s L9 %s M-9 %s L-120 %s M9 %s L120 %s"/>`, n(floor), n(floor), n(end), n(floor-46), n(end), n(floor-46), n(floor-60), n(floor), n(floor-60), n(floor))
 	closed := func(f figure.Figure) string {
 		right, left := form(f, a), form(f, b)
 		for i := range left {
@@ -109,7 +108,12 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 		p := smooth(right, true)
 		return p + smooth(plane.Reversed(left), false) + "Z"
 	}
-	d.put(`<path class="form" d="%s"/>`, closed(f))
+	if s.Marks {
+		newBody(f).draw(d, name == "front")
+	} else { // pole, foot and floor of the stand
+		d.put(`<path class="floor" d="M-200 %s L200 %s"/><path class="pole" d="M-9 %s L-9 %s M9 %s L9 %s M-9 %s L-120 %s M9 %s L120 %s"/>`, n(floor), n(floor), n(end), n(floor-46), n(end), n(floor-46), n(floor-60), n(floor), n(floor-60), n(floor))
+		d.put(`<path class="form" d="%s"/>`, closed(f))
+	}
 	last := f
 	for i, w := range s.Worn {
 		last = w.After
@@ -134,6 +138,10 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 				girth = measure.Length(last.GirthAt(l)).In(s.Unit)
 			}
 			out := math.Max(f.Length("across_back")/2+16, math.Max(r, 120)) + 12*unit
+			if s.Marks { // clear of the arm
+				_, _, wrist := newBody(f).arm()
+				out = wrist.X + 26
+			}
 			if s.Marks || len(s.Worn) > 0 {
 				d.put(`<text class="level-name" data-measure="%s_girth" x="%s" y="%s" font-size="%s"><tspan class="what">%s</tspan> <tspan class="num">%s</tspan></text>`, l, n(out), n(drop+4*unit), n(12.5*unit), esc(l.Label()), esc(girth))
 			}
@@ -143,6 +151,7 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 	}
 	if s.Marks {
 		s.lengths(d, name, unit, floor, half)
+		newBody(f).marks(d, name == "front", unit)
 	}
 	d.put(`<text class="view" x="0" y="%s" font-size="%s">%s</text></g>`, n(floor+34*unit), n(13*unit), esc(name))
 }
@@ -205,7 +214,8 @@ func (s Stand) lengths(d *drawing, view string, unit, floor, half float64) {
 			n(x), n(from), n(x), n(to), n(x-t), n(from), n(x+t), n(from), n(x-t), n(to), n(x+t), n(to), n(x-4*unit), n((from+to)/2), n(11*unit), esc(label))
 	}
 	shoulder := -f.Length("back_waist_length")
-	left := -(f.Length("across_back")/2 + 10*unit)
+	_, _, wrist := newBody(f).arm()
+	left := -(wrist.X + 16*unit)
 	if view == "front" {
 		line("waist_to_underbust", "", left, f.Drop(figure.Underbust), 0)
 		line("waist_to_bust", "to bust", left-18*unit, f.Drop(figure.Bust), 0)
@@ -215,7 +225,6 @@ func (s Stand) lengths(d *drawing, view string, unit, floor, half float64) {
 		line("waist_to_knee", "to knee", left-36*unit, 0, f.Drop(figure.Knee))
 		line("waist_to_floor_front", "front to floor", 30*unit, 0, floor)
 		d.put(`<path class="span" data-measure="across_back" d="M%s %s L%s %s"/>`, n(-f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2), n(f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2))
-		d.put(`<ellipse class="span" data-measure="upper_arm_girth" cx="%s" cy="%s" rx="16" ry="42"/>`, n(f.Length("across_back")/2+14), n(shoulder+95))
 		line("height", "height", left-56*unit, -f.Length("back_waist_length")-60, floor)
 		return
 	}

@@ -2,6 +2,7 @@ package svg
 
 import (
 	"math"
+	"slices"
 
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -28,6 +29,8 @@ type spot struct {
 	x, y    float64 // of the box's upper left corner, y down
 }
 
+// spotsOf lists the pieces to be drawn: the body of the garment first, bands,
+// strips and other narrow things after it.
 func spotsOf(pieces []pattern.Piece) []spot {
 	out := make([]spot, len(pieces))
 	for i := range pieces {
@@ -35,6 +38,17 @@ func spotsOf(pieces []pattern.Piece) []spot {
 		cut := p.CutLine()
 		out[i] = spot{p: p, cut: cut, box: plane.BoxOf(cut), letters: float64(max(len([]rune(p.Name)), len(p.CutNote())-1)), waist: hasWaist(p)}
 	}
+	tallest := 0.0
+	for _, s := range out {
+		tallest = math.Max(tallest, s.box.Height())
+	}
+	minor := func(s spot) int {
+		if !s.waist && (s.box.Height() < tallest*0.3 || s.box.Width() < tallest*0.12) {
+			return 1
+		}
+		return 0
+	}
+	slices.SortStableFunc(out, func(a, b spot) int { return minor(a) - minor(b) })
 	return out
 }
 
@@ -93,22 +107,23 @@ func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
 	gap, label := 20*unit, 44*unit
 	x, y, tall := gap, gap, 0.0
 	row := 0
-	// Pieces of a row stand on one line, or hang from one waist level when
-	// all of them have one.
+	// Pieces of a row stand on one line; those with a waist level stand with
+	// it at one height.
 	drop := func() {
-		waisted := true
-		above, below := 0.0, 0.0
+		waisted, above, below := 0, 0.0, 0.0
 		for _, sp := range spots[row:] {
-			waisted = waisted && sp.waist
-			above, below = math.Max(above, sp.box.Max.Y), math.Max(below, -sp.box.Min.Y)
+			if sp.waist {
+				waisted++
+				above, below = math.Max(above, sp.box.Max.Y), math.Max(below, -sp.box.Min.Y)
+			}
 		}
-		if waisted && above > 0 && below > 0 {
-			tall = above + below
+		if waisted > 1 && above > 0 && below > 0 {
+			tall = math.Max(tall, above+below)
 		}
 		for i := row; i < len(spots); i++ {
 			spots[i].y = y + tall - spots[i].box.Height()
-			if waisted && above > 0 && below > 0 {
-				spots[i].y = y + above - spots[i].box.Max.Y
+			if waisted > 1 && spots[i].waist {
+				spots[i].y = y + tall - below - spots[i].box.Max.Y
 			}
 		}
 		row = len(spots)
@@ -149,7 +164,7 @@ func (s Sheet) piece(d *drawing, sp spot, unit float64) {
 	outline, _ := p.Outline()
 	d.put(`<path class="face" d="%s"/>`, path(outline, true))
 	for _, m := range p.Marks {
-		s.mark(d, p, m, unit)
+		s.mark(d, m, unit)
 	}
 	for _, e := range p.Edges {
 		class := "sew"
@@ -183,25 +198,26 @@ func (s Sheet) piece(d *drawing, sp spot, unit float64) {
 	d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text></g>`, n(mid), n(-low+33*f), n(12*f), esc(p.CutNote()))
 }
 
-func (s Sheet) mark(d *drawing, p *pattern.Piece, m pattern.Mark, unit float64) {
-	switch m.Kind {
-	case pattern.BoneLine, pattern.BuskLine:
-		bed := append(plane.Beside(m.Path, m.Width/2), plane.Reversed(plane.Beside(m.Path, -m.Width/2))...)
-		d.put(`<path class="%s-bed" d="%s"/><path class="%s" d="%s"><title>%s</title></path>`, m.Kind, path(bed, true), m.Kind, path(m.Path, false), esc(m.Label))
-	case pattern.Eyelet:
-		d.put(`<circle class="eyelet" cx="%s" cy="%s" r="%s"/>`, n(m.Path[0].X), n(-m.Path[0].Y), n(m.Width/2))
-	default:
-		d.put(`<path class="%s" d="%s"/>`, m.Kind, path(m.Path, false))
-		if m.Label != "" && m.Kind != pattern.WaistLine && len(m.Path) > 1 {
-			at := m.Path[len(m.Path)-1]
-			if m.Kind == pattern.Dart {
-				at = m.Path[1]
-			}
-			if s.Dimensions || m.Kind == pattern.PleatFold {
-				d.put(`<text class="small" x="%s" y="%s" font-size="%s">%s</text>`, n(at.X), n(-at.Y+11*unit), n(9*unit), esc(m.Label))
-			}
-		}
+func (s Sheet) mark(d *drawing, m pattern.Mark, unit float64) {
+	if len(m.Path) == 0 {
+		return
 	}
+	if bed := m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine || m.Kind == pattern.HoopLine; bed && m.Width > 0 && len(m.Path) > 1 {
+		area := append(plane.Beside(m.Path, m.Width/2), plane.Reversed(plane.Beside(m.Path, -m.Width/2))...)
+		d.put(`<path class="%s-bed" d="%s"/><path class="%s" d="%s"><title>%s</title></path>`, m.Kind, path(area, true), m.Kind, path(m.Path, false), esc(m.Label))
+		return
+	}
+	for _, line := range m.Strokes() {
+		d.put(`<path class="%s" d="%s"/>`, m.Kind, path(line, false))
+	}
+	if m.Label == "" || m.Kind == pattern.WaistLine || len(m.Path) < 2 || !(s.Dimensions || m.Kind == pattern.PleatFold) {
+		return
+	}
+	at := m.Path[len(m.Path)-1]
+	if m.Kind == pattern.Dart {
+		at = m.Path[1]
+	}
+	d.put(`<text class="small" x="%s" y="%s" font-size="%s">%s</text>`, n(at.X), n(-at.Y+11*unit), n(9*unit), esc(m.Label))
 }
 
 // grain draws the grain arrow where the piece is widest.
@@ -209,6 +225,12 @@ func (s Sheet) grain(d *drawing, p *pattern.Piece, outline []plane.Point, unit f
 	b := plane.BoxOf(outline)
 	c := plane.Middle(outline, 0.58)
 	half := math.Min(b.Height()*0.3, 130)
+	for _, span := range plane.Spans(outline, c, plane.Pt(0, 1)) {
+		if span[0] < 0 && span[1] > 0 { // never out over the edge
+			c.Y += (span[0] + span[1]) / 2
+			half = math.Min(half, (span[1]-span[0])*0.36)
+		}
+	}
 	up, down := plane.Pt(c.X, c.Y+half), plane.Pt(c.X, c.Y-half)
 	a := math.Min(7*unit, half*0.4)
 	d.put(`<path class="grain" d="%s"/>`, path([]plane.Point{down, up}, false))
@@ -247,7 +269,9 @@ type Line struct{ Class, Label string }
 func Legend(pieces []pattern.Piece) []Line {
 	all := []Line{{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold", "on the fold of the cloth"}, {"grain", "grain"}, {"notch", "notch"},
 		{"waist", "waist level"}, {"bone", "bone"}, {"busk", "busk"}, {"eyelet", "eyelet"}, {"dart", "dart"}, {"pleat-fold", "pleat: fold here"}, {"pleat-to", "pleat: bring to here"},
-		{"gather", "gathering row"}, {"fold", "fold"}, {"placket", "placket"}, {"section", "section mark"}}
+		{"gather", "gathering row"}, {"fold", "fold"}, {"placket", "placket"}, {"section", "set the next piece on here"}, {"stud", "stud or loop of the busk"}, {"tape", "tape inside"},
+		{"quilt", "quilting"}, {"meeting", "a line of the next piece ends here"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop", "steel"}, {"ring", "row through both layers"},
+		{"tuft", "tuft"}, {"flossing", "flossing"}, {"slash", "slash"}, {"button", "button"}}
 	used := map[string]bool{"cut": true, "sew": true, "grain": true}
 	for i := range pieces {
 		for _, m := range pieces[i].Marks {
@@ -275,5 +299,6 @@ func Legend(pieces []pattern.Piece) []Line {
 
 // lineLanguage styles a sheet that leaves the program, in ink only.
 const lineLanguage = `path{fill:none;stroke:#1e2130;stroke-width:.5}.cut{stroke-width:.9}.sew{stroke-dasharray:4 2}.bound{stroke-dasharray:none;stroke-width:1.1}` +
-	`.on-fold{stroke-dasharray:10 2 2 2}.face{stroke:none}.waist{stroke-dasharray:.5 2}.bone-bed,.busk-bed{fill:#bbb;stroke:none;opacity:.5}.gather{stroke-dasharray:1.5 1.5}` +
-	`.fold{stroke-dasharray:8 2 2 2}.pleat-to{stroke-dasharray:3 3}.eyelet{fill:none;stroke:#1e2130;stroke-width:.5}text{font-family:sans-serif;text-anchor:middle;fill:#1e2130}`
+	`.on-fold{stroke-dasharray:10 2 2 2}.face{stroke:none}.waist{stroke-dasharray:.5 2}.bone-bed,.busk-bed,.hoop-bed{fill:#bbb;stroke:none;opacity:.5}.gather{stroke-dasharray:1.5 1.5}` +
+	`.fold{stroke-dasharray:8 2 2 2}.pleat-to{stroke-dasharray:3 3}.tape{stroke-dasharray:12 3}.quilt{stroke-width:.3}.tuck{stroke-dasharray:6 2 1 2}.cord{stroke-width:.9;stroke-dasharray:.9 1.2}.ring{stroke-dasharray:2 2 6 2}` +
+	`.slash{stroke-dasharray:7 2}.section{stroke-dasharray:1 4}text{font-family:sans-serif;text-anchor:middle;fill:#1e2130}`

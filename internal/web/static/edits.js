@@ -55,6 +55,12 @@ function settle(root, fields, except) {
       if (b) b.hidden = !f.own;
     }
     if (f.note !== undefined) input.classList.toggle("questioned", f.note !== "");
+    const more = row.querySelector("[data-more]");
+    if (more && f.more !== undefined) { // stay in the field in hand
+      const held = more.contains(document.activeElement) ? document.activeElement : null;
+      more.innerHTML = f.more;
+      if (held) more.querySelector(held.dataset.side ? `[data-side="${held.dataset.side}"]` : "[data-again]")?.focus();
+    }
   }
 }
 
@@ -72,11 +78,13 @@ function keep(root, url, input, extra = {}) {
   const value = input.value;
   turn = turn.then(async () => {
     try {
-      const a = await send(url, { key: input.dataset.key, value, was: input.dataset.was || "", ...extra });
+      const main = root.querySelector(`[data-key="${CSS.escape(input.dataset.key)}"]`);
+      const { side = "", again = "" } = input.dataset;
+      const a = await send(url, { key: input.dataset.key, value, was: main?.dataset.was || "", side, again, ...extra });
       problem(input, "");
       settle(root, a.fields, null);
       const own = a.fields?.[input.dataset.key];
-      if (own && input.value === value) input.value = own.value;
+      if (own && input === main && input.value === value) input.value = own.value;
       redraw(a.parts);
     } catch (err) {
       problem(input, err.message);
@@ -136,12 +144,23 @@ export function edits() {
     measuring.addEventListener("change", (e) => {
       if (e.target.dataset.key) keep(measuring, measuring.dataset.post, e.target, { worn: measuring.dataset.worn });
     });
+    // A number worked out from another stands in as a bare reading.
+    document.addEventListener("click", async (e) => {
+      const b = e.target.closest("[data-stand-in]");
+      if (!b) return;
+      try {
+        await send(measuring.dataset.post, { key: b.dataset.standIn, value: b.dataset.value, was: "0", worn: "bare", provisional: "yes" });
+        location.reload();
+      } catch (err) {
+        say("Not kept: " + err.message);
+      }
+    });
     // Enter goes on to the next reading, as one measures.
     measuring.addEventListener("keydown", (e) => {
       if (e.key !== "Enter" || !e.target.dataset.key) return;
       e.preventDefault();
-      const all = [...measuring.querySelectorAll("input[data-key]")];
-      const next = all[all.indexOf(e.target) + 1];
+      const all = [...measuring.querySelectorAll("input[data-key]:not([data-side]):not([data-again])")];
+      const next = all[all.indexOf(e.target.closest(".reading").querySelector("input[data-key]")) + 1];
       if (next) next.focus();
       else e.target.blur();
     });

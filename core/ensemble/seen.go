@@ -1,0 +1,70 @@
+package ensemble
+
+import (
+	"math"
+
+	"ardentgusset/core/figure"
+)
+
+// Seen is the figure as it stands before the eye after all stages, cloth that
+// hangs free included, and the circumference of its outermost hem (0 for
+// none).
+func Seen(bare figure.Figure, stages []Stage) (seen figure.Figure, hem float64) {
+	seen = bare
+	for _, s := range stages {
+		if s.Err != nil {
+			continue
+		}
+		seen = s.After
+		if s.Draft.Wear.Hem > 0 {
+			hem = s.Draft.Wear.Hem
+		}
+	}
+	for _, s := range stages { // what is limp still hangs over what is under it
+		if s.Err == nil && !s.Draft.Wear.Stands {
+			seen = s.Draft.Wear.Hung(seen)
+		}
+	}
+	return seen, hem
+}
+
+// Surface is the stage's garment as it lies on the figure: its sections from
+// its upper to its lower edge. It is empty when the garment covers nothing.
+func (s Stage) Surface() []figure.Ring {
+	if s.Err != nil {
+		return nil
+	}
+	w := s.Draft.Wear
+	top, bottom := w.Reach()
+	if n := len(w.Hang); n > 0 {
+		bottom = math.Max(bottom, w.Hang[n-1].Drop)
+	}
+	if n := len(w.Props); n > 0 {
+		bottom = math.Max(bottom, w.Props[n-1].Drop)
+	}
+	for _, p := range w.Pads {
+		if n := len(p.Depth); n > 0 {
+			bottom = math.Max(bottom, p.Depth[n-1].Drop)
+		}
+	}
+	if bottom-top < 1 {
+		return nil
+	}
+	worn := w.Hung(s.After)
+	_, floor := worn.Span()
+	bottom = math.Min(bottom, floor)
+	var out []figure.Ring
+	for _, r := range worn.Rings() {
+		if r.Drop > top+1 && r.Drop < bottom-1 {
+			out = append(out, r)
+		}
+	}
+	first := figure.Ring{Drop: top, Section: worn.At(top)}
+	if span, _ := worn.Span(); top < span-1 { // above the chest only the shoulders' rings know the form
+		first = out[0]
+	}
+	if out[0].Drop > first.Drop {
+		out = append([]figure.Ring{first}, out...)
+	}
+	return append(out, figure.Ring{Drop: bottom, Section: worn.At(bottom)})
+}

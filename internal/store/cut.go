@@ -1,0 +1,109 @@
+package store
+
+import (
+	"bytes"
+	"compress/gzip"
+	"context"
+	"crypto/sha256"
+	"encoding/json"
+	"fmt"
+	"io"
+	"sync"
+
+	"ardentgusset/core/draft"
+
+	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
+)
+
+// cutCache holds drafts that cloth was cut to, by hash. They never change.
+type cutCache struct {
+	mu   sync.Mutex
+	held map[string]*draft.Draft
+}
+
+// mostHeld is how many cut drafts stay in memory.
+const mostHeld = 64
+
+// keepCut writes a draft under its hash, unless it is there already.
+func keepCut(tx *gorm.DB, d draft.Draft) (hash string, err error) {
+	text, err := json.Marshal(d)
+	if err != nil {
+		return "", fmt.Errorf("the draft can't be kept: %w", err)
+	}
+	hash = fmt.Sprintf("%x", sha256.Sum256(text))
+	var b bytes.Buffer
+	z := gzip.NewWriter(&b)
+	if _, err := z.Write(text); err != nil {
+		return "", err
+	}
+	if err := z.Close(); err != nil {
+		return "", err
+	}
+	return hash, tx.Clauses(clause.OnConflict{DoNothing: true}).Create(&CutDraft{hash, b.Bytes()}).Error
+}
+
+// withCuts gives every cut layer of an ensemble its draft.
+func (s *Store) withCuts(ctx context.Context, e *Ensemble) error {
+	for i := range e.Layers {
+		hash := e.Layers[i].CutHash
+		if hash == "" {
+			continue
+		}
+		d, err := s.cutDraft(ctx, hash)
+		if err != nil {
+			return err
+		}
+		e.Layers[i].Cut = d
+	}
+	return nil
+}
+
+func (s *Store) cutDraft(ctx context.Context, hash string) (*draft.Draft, error) {
+	s.cut.mu.Lock()
+	defer s.cut.mu.Unlock()
+	if d, ok := s.cut.held[hash]; ok {
+		return d, nil
+	}
+	var kept CutDraft
+	if err := s.db.WithContext(ctx).First(&kept, "hash = ?", hash).Error; err != nil {
+		return nil, explain(err)
+	}
+	z, err := gzip.NewReader(bytes.NewReader(kept.Text))
+	if err != nil {
+		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
+	}
+	text, err := io.ReadAll(z)
+	if err != nil {
+		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
+	}
+	d := new(draft.Draft)
+	if err := json.Unmarshal(text, d); err != nil {
+		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
+	}
+	if len(s.cut.held) >= mostHeld || s.cut.held == nil {
+		s.cut.held = map[string]*draft.Draft{}
+	}
+	s.cut.held[hash] = d
+	return d, nil
+}
+
+// Freeze keeps the drafts of layers that were marked as cut before drafts were
+// kept. It loses nothing and is not an action to undo.
+func (s *Store) Freeze(ctx context.Context, cut map[uint]draft.Draft) error {
+	if len(cut) == 0 {
+		return nil
+	}
+	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		for id, d := range cut {
+			hash, err := keepCut(tx, d)
+			if err != nil {
+				return err
+			}
+			if err := tx.Model(&Layer{}).Where("id = ? and cut_hash = ''", id).Updates(map[string]any{"cut_hash": hash, "cut_at": s.now()}).Error; err != nil {
+				return err
+			}
+		}
+		return nil
+	}))
+}
