@@ -4,6 +4,8 @@ package bone
 import (
 	"math"
 	"sort"
+
+	"ardentgusset/core/plane"
 )
 
 // Kind of stiffener.
@@ -166,10 +168,13 @@ type Hoop struct {
 	Around  float64 // length of its path
 	Overlap float64 // the ends lie over each other, or turn back, this far in all
 	Count   int
-	// Breadth, Front and Back are its shape from above; a half hoop has no
-	// front.
-	Breadth, Front, Back float64
+	// Shape is its line as worn, seen from above with the front down: x to the
+	// wearer's left, y towards the back. Of two alike it is the left one.
+	Shape []plane.Point
 }
+
+// Breadth is how broad it stands from side to side.
+func (h Hoop) Breadth() float64 { return plane.BoxOf(h.Shape).Width() }
 
 // Cut is the steel to cut for one: its path and the overlap.
 func (h Hoop) Cut() float64 { return h.Around + h.Overlap }

@@ -122,9 +122,9 @@ func (l Lacing) Spacing() float64 {
 	return l.Left[1] - l.Left[0]
 }
 
-// loops is the space between two pairs where the lace runs straight up and is
-// drawn out into a loop on each side; −1 for none.
-func (l Lacing) loops() int {
+// Straight is the space between two pairs where the lace runs straight up and
+// is drawn out into a loop on each side; −1 for none.
+func (l Lacing) Straight() int {
 	if l.Loop == 0 || l.Style != CrissCross {
 		return -1
 	}
@@ -157,7 +157,7 @@ func (l Lacing) Path(gap float64) [][]plane.Point {
 	}
 	one, two := []plane.Point{left(0)}, []plane.Point{left(0), right(0)}
 	onLeft := true // where the first end is
-	straight := l.loops()
+	straight := l.Straight()
 	for i := 1; i < n; i++ {
 		if i-1 != straight {
 			onLeft = !onLeft
@@ -179,7 +179,7 @@ func (l Lacing) Length(gap float64) float64 {
 	for _, way := range l.Path(gap) {
 		sum += plane.Length(way)
 	}
-	if l.loops() >= 0 {
+	if l.Straight() >= 0 {
 		sum += 2 * l.Loop
 	}
 	return sum

@@ -172,31 +172,41 @@ func (w Wear) Dress(f figure.Figure) figure.Figure {
 }
 
 // Hung is a figure with the outline of the garment's hanging cloth round it,
-// from the hip down: above it cloth lies on what is under it.
+// from the hip down: above it cloth lies on what is under it. From the waist
+// down it bridges what is hollow.
 func (w Wear) Hung(f figure.Figure) figure.Figure {
 	if len(w.Hang) < 2 {
 		return f
 	}
+	// What stands out above a level is what cloth falls straight from. Cloth
+	// with more to it stands out from that evenly all round; cloth with less
+	// is drawn in towards what is under it.
+	straight := f.At(0)
 	var props []figure.Prop
 	for i := 1; i < len(w.Hang); i++ {
 		a, b := w.Hang[i-1], w.Hang[i]
-		for drop := a.Drop; drop <= b.Drop; drop += 20 {
-			if drop < f.Drop(figure.Hip) {
-				continue
+		for at := a.Drop; ; at += 20 {
+			drop := math.Min(at, b.Drop)
+			under := f.At(drop)
+			if drop >= 0 {
+				straight = straight.With(under)
 			}
 			girth := a.Girth + (b.Girth-a.Girth)*(drop-a.Drop)/math.Max(b.Drop-a.Drop, 1)
-			under := f.At(drop)
-			if girth <= under.Girth() {
-				props = append(props, figure.Prop{Drop: drop, Section: under})
-				continue
+			s := under
+			if from, to := under.Girth(), straight.Girth(); girth > to {
+				s = straight.Thicker((girth - to) / (2 * math.Pi))
+			} else if girth > from {
+				s = under.Toward(straight, (girth-from)/(to-from))
 			}
-			// Hanging cloth is rounder than the body it hangs from.
-			k := math.Min(math.Max(drop/700, 0), 1)
-			k = k * k * (3 - 2*k)
-			props = append(props, figure.Prop{Drop: drop, Section: under.Scaled(girth/under.Girth()).Toward(figure.EllipseOfGirth(girth, 1), k)})
+			if drop >= f.Drop(figure.Hip) {
+				props = append(props, figure.Prop{Drop: drop, Section: s})
+			}
+			if at >= b.Drop {
+				break
+			}
 		}
 	}
-	return f.Propped(props)
+	return f.Propped(props).Draped(0, w.Hang[len(w.Hang)-1].Drop)
 }
 
 // Reach is the drop of the garment's top and bottom on the body.

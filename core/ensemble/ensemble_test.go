@@ -361,7 +361,7 @@ func TestSurfaces(t *testing.T) {
 				require.Greater(t, r.Drop, rings[i-1].Drop, s.Kind)
 			}
 			if top, _ := seen.Span(); r.Drop > top && s.Kind != "drawers" && s.Kind != "shift" {
-				require.LessOrEqual(t, r.Section.Girth(), seen.Girth(r.Drop)+0.5, "%s at %v", s.Kind, r.Drop)
+				require.LessOrEqual(t, r.Section.Girth(), seen.Girth(r.Drop)*1.005, "%s at %v", s.Kind, r.Drop)
 			}
 		}
 	}

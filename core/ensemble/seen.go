@@ -66,5 +66,11 @@ func (s Stage) Surface() []figure.Ring {
 	if out[0].Drop > first.Drop {
 		out = append([]figure.Ring{first}, out...)
 	}
-	return append(out, figure.Ring{Drop: bottom, Section: worn.At(bottom)})
+	// Between its last level and its edge the garment goes on as it was: the
+	// next level below is bare of it.
+	last := out[len(out)-1].Section
+	if len(w.Hang) == 0 && len(w.Props) == 0 {
+		last = worn.At(bottom)
+	}
+	return append(out, figure.Ring{Drop: bottom, Section: last})
 }

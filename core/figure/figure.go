@@ -487,6 +487,57 @@ func (f Figure) Propped(props []Prop) Figure {
 	})
 }
 
+// Draped is the figure under cloth that hangs taut between what holds it out,
+// from one drop down to another: in every direction the profile's hollows are
+// bridged straight down the cloth, as a tape bridges them round the body.
+func (f Figure) Draped(from, to float64) Figure {
+	var in []int
+	for i, s := range f.slices {
+		if s.drop >= from-1e-9 && s.drop <= to+1e-9 {
+			in = append(in, i)
+		}
+	}
+	if len(in) < 3 {
+		return f
+	}
+	// The outermost of all straight lines between two levels is a section
+	// again: the larger support at each bearing of blends of sections.
+	supports := make([][directions]float64, len(in))
+	chain := make([]int, 0, len(in))
+	for k := range directions {
+		at := func(i int) (drop, reach float64) { return f.slices[in[i]].drop, f.slices[in[i]].section.support[k] }
+		chain = chain[:0]
+		for i := range in {
+			for len(chain) > 1 {
+				d0, r0 := at(chain[len(chain)-2])
+				d1, r1 := at(chain[len(chain)-1])
+				d2, r2 := at(i)
+				if (r1-r0)*(d2-d0) > (r2-r0)*(d1-d0) {
+					break
+				}
+				chain = chain[:len(chain)-1]
+			}
+			chain = append(chain, i)
+		}
+		for c := 1; c < len(chain); c++ {
+			d0, r0 := at(chain[c-1])
+			d1, r1 := at(chain[c])
+			for i := chain[c-1]; i <= chain[c]; i++ {
+				d, _ := at(i)
+				supports[i][k] = r0 + (r1-r0)*(d-d0)/(d1-d0)
+			}
+		}
+	}
+	next := 0
+	return f.dressed(func(s slice) Section {
+		if next < len(in) && f.slices[in[next]].drop == s.drop {
+			next++
+			return Section{supports[next-1]}
+		}
+		return s.section
+	})
+}
+
 // Compared is a reading taken over the real clothes beside what was computed
 // for them, mm.
 type Compared struct {
@@ -671,18 +722,42 @@ func (f Figure) Rings() []Ring {
 	shoulder := -f.Length("back_waist_length") + 25
 	half, chest := f.Length("across_back")/2+12, f.slices[0].section
 	neck := f.Length("neck_girth") / (2 * math.Pi)
-	ring := func(drop, breadth, depth float64) Ring { return Ring{drop, Ellipse(breadth*2, depth*2)} }
+	// The neck leans forward, the shoulders lie back.
+	ring := func(drop, breadth, depth, lean float64) Ring {
+		return Ring{drop, Ellipse(breadth*2, depth*2).Shifted(lean)}
+	}
 	d := chest.Depth() / 2
 	out := []Ring{
-		ring(shoulder-84, neck*0.98, neck*0.98), ring(shoulder-58, neck*1.0, neck), ring(shoulder-38, neck*1.2, neck*1.06), ring(shoulder-18, half*0.55, neck*1.1),
-		ring(shoulder+2, half*0.88, math.Max(d*0.56, neck*1.1)), ring(shoulder+24, half*0.985, d*0.66), ring(shoulder+60, half*0.93, d*0.8),
+		ring(shoulder-84, neck*0.98, neck*0.9, 16), ring(shoulder-58, neck*0.96, neck*0.9, 8), ring(shoulder-38, neck*1.16, neck*1.0, -2), ring(shoulder-18, half*0.55, neck*1.06, -10),
+		ring(shoulder+2, half*0.88, math.Max(d*0.56, neck*1.1), -14), ring(shoulder+24, half*0.985, d*0.68, -14), ring(shoulder+60, half*0.93, d*0.82, -10),
 	}
 	if mid := (top + shoulder + 60) / 2; mid > shoulder+70 && mid < top-10 {
-		out = append(out, ring(mid, half*0.89, d*0.92))
+		out = append(out, ring(mid, half*0.89, d*0.92, -2))
 	}
+	out = smoothed(append(out, Ring{top, chest}))
 	for _, s := range f.slices {
 		if s.drop > out[len(out)-1].Drop+4 {
 			out = append(out, Ring{s.drop, s.section})
+		}
+	}
+	return out
+}
+
+// smoothed puts two rings between each pair of the given ones, on a smooth curve
+// through them (Catmull and Rom's).
+func smoothed(rings []Ring) []Ring {
+	out := rings[:1:1]
+	for i := 1; i < len(rings); i++ {
+		a, b, c, d := rings[max(i-2, 0)], rings[i-1], rings[i], rings[min(i+1, len(rings)-1)]
+		curve := func(p, q, r, s, t float64) float64 {
+			return q + t/2*(r-p+t*(2*p-5*q+4*r-s+t*(3*(q-r)+s-p)))
+		}
+		for _, t := range []float64{1.0 / 3, 2.0 / 3, 1} {
+			next := Ring{Drop: b.Drop + (c.Drop-b.Drop)*t}
+			for k := range next.Section.support {
+				next.Section.support[k] = curve(a.Section.support[k], b.Section.support[k], c.Section.support[k], d.Section.support[k], t)
+			}
+			out = append(out, next)
 		}
 	}
 	return out

@@ -192,9 +192,12 @@ func (s Section) Area() float64 {
 }
 
 // Arc is the length of the section between two bearings in degrees, going up,
-// mm: the integral of the support between them and the change of slope at the
-// ends.
-func (s Section) Arc(from, to float64) float64 {
+// mm.
+func (s Section) Arc(from, to float64) float64 { return plane.Length(s.Between(from, to)) }
+
+// Between is the part of the outline between two bearings in degrees, going
+// up.
+func (s Section) Between(from, to float64) []plane.Point {
 	line := s.Outline()
 	at := func(degrees float64) float64 { return degrees / 360 * directions }
 	point := func(x float64) plane.Point {
@@ -208,7 +211,7 @@ func (s Section) Arc(from, to float64) float64 {
 	for x := math.Floor(a) + 1; x < b; x++ {
 		run = append(run, point(x))
 	}
-	return plane.Length(append(run, point(b)))
+	return append(run, point(b))
 }
 
 // Toward is the section a share of the way to o; girths blend in proportion.

@@ -42,17 +42,20 @@ type Mark struct {
 	Path  []plane.Point
 	Label string
 	Width float64 // of a bone or a busk, or the diameter of an eyelet, mm
+	// Channel is the width between the stitch lines of a bone's channel and
+	// Long the length of the bone in it, mm; 0 when the mark is no bone.
+	Channel, Long float64
 }
 
 // Strokes are the lines a mark is drawn with, mm: its path, or, for a mark of
-// one point, the sign of its kind. A bone, busk, steel or tape has its two
-// sides.
+// one point, the sign of its kind. A busk, steel or tape has its two sides, a
+// bone the two stitch lines of its channel.
 func (m Mark) Strokes() [][]plane.Point {
 	if len(m.Path) > 1 {
 		switch m.Kind {
 		case BoneLine, BuskLine, HoopLine, TapeLine:
-			if m.Width > 0 {
-				return [][]plane.Point{plane.Beside(m.Path, m.Width/2), plane.Beside(m.Path, -m.Width/2)}
+			if w := math.Max(m.Width, m.Channel); w > 0 {
+				return [][]plane.Point{plane.Beside(m.Path, w/2), plane.Beside(m.Path, -w/2)}
 			}
 		}
 		return [][]plane.Point{m.Path}
@@ -76,6 +79,20 @@ func (m Mark) Strokes() [][]plane.Point {
 		return [][]plane.Point{ring(c, r), ring(c, r/2)}
 	}
 	return [][]plane.Point{ring(c, r)}
+}
+
+// Bed is the place a bone, busk or steel takes up, as a closed outline: as wide
+// as it is and, where its length is known, as long, in the middle of its path.
+// It is nil for a mark of no width.
+func (m Mark) Bed() []plane.Point {
+	if m.Width <= 0 || len(m.Path) < 2 {
+		return nil
+	}
+	line := m.Path
+	if long := plane.Length(line); m.Long > 0 && m.Long < long {
+		line = plane.Part(line, (long-m.Long)/2, (long+m.Long)/2)
+	}
+	return append(plane.Beside(line, m.Width/2), plane.Reversed(plane.Beside(line, -m.Width/2))...)
 }
 
 func ring(c plane.Point, r float64) []plane.Point {

@@ -10,8 +10,10 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/silhouette"
 	"ardentgusset/internal/store"
 )
 
@@ -34,6 +36,11 @@ var wearers = []struct {
 		{"waist_to_floor_front", "bare", "104 cm"}, {"waist_to_floor_side", "bare", "105.5 cm"}, {"waist_to_floor_back", "bare", "105 cm"}}},
 	{"Pell Quarrish", figure.Women, []reading{
 		{"height", "bare", "5 ft 9 in"}, {"bust_girth", "bare", "43 1/2 in"}, {"waist_girth", "bare", "37 1/4 in"}, {"hip_girth", "bare", "46 in"}, {"waist_girth", "corset", "34 in"}, {"waist_to_floor_side", "bare", "43 3/4 in"}}},
+	{"Brine Hallowick", figure.Women, []reading{
+		{"height", "bare", "171 cm"}, {"bust_girth", "bare", "94 cm"}, {"underbust_girth", "bare", "81 cm"}, {"waist_girth", "bare", "75 cm"},
+		{"high_hip_girth", "bare", "92 cm"}, {"hip_girth", "bare", "103 cm"}, {"upper_arm_girth", "bare", "30 cm"}, {"back_waist_length", "bare", "41 cm"},
+		{"waist_to_bust", "bare", "17.5 cm"}, {"waist_to_hip", "bare", "21.5 cm"}, {"waist_to_floor_front", "bare", "107 cm"}, {"waist_to_floor_side", "bare", "108.5 cm"},
+		{"waist_to_floor_back", "bare", "108 cm"}, {"waist_girth", "corset", "69.5 cm"}, {"bust_girth", "corset", "95 cm"}}},
 	{"Tamsin Orrowby", figure.AllBodies, []reading{
 		{"height", "bare", "158 cm"}, {"bust_girth", "corset", "84 cm"}, {"waist_girth", "corset", "61 cm"}, {"hip_girth", "bare", "92 cm"}}},
 }
@@ -53,17 +60,31 @@ var ensembles = []struct {
 	heel                 measure.Length
 	hours                float64
 	layers               []layer
+	aim                  string    // key of the outline it aims at
+	later                []reading // taken after the layers were put on
 }{
 	{"The lighthouse widow", "about 1887", "Skerrow Harbour pageant", 0, 54, 35, 2, []layer{
 		{"shift", "Shift", store.Sewn, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, []string{"cut", "gores", "shoulder", "gussets", "sleeves", "sides", "fell", "neck", "hem"}},
 		{"corset", "Corset", store.Drafted, draft.Settings{"laced_waist": 660.0}, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Herringbone coutil", "madder", 24 }, []string{"mock-up"}},
 		{"petticoat-tiered", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Striped cambric", 7.2 }, nil},
 		{"skirt-gored-1887", "Walking skirt", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Harbour twill", 31 }, nil},
-	}},
+	}, "", nil},
 	{"The Tide Warden", "a character of the town’s own legend", "Skerrow Harbour pageant", 1, 54, 0, 1.5, []layer{
 		{"shift", "Under-shift", store.Planned, nil, func(f *cloth.Fabric) { f.Colour = "verdigris" }, nil},
 		{"skirt-gored-1887", "Warden’s skirt", store.Planned, draft.Settings{"hem_round": 3000.0, "clearance": 120.0}, func(f *cloth.Fabric) { f.Name, f.Colour, f.Nap, f.Price = "Storm velveteen", "ink", true, 18 }, nil},
-	}},
+	}, "", nil},
+	// Nine layers, some of them cut, and a waist that has grown since.
+	{"The salt-auction dress", "1885", "Skerrow Harbour pageant", 2, 54, 30, 2.5, []layer{
+		{"shift", "Shift", store.WornNow, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
+		{"drawers", "Drawers", store.Sewn, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
+		{"corset", "Corset", store.Cut, draft.Settings{"laced_waist": 690.0}, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Plain coutil", "walnut", 22 }, nil},
+		{"under-petticoat", "Under-petticoat", store.Cut, nil, func(f *cloth.Fabric) { f.Name, f.Colour = "Red flannel", "madder" }, nil},
+		{"bustle-cage", "Bustle cage", store.Drafted, draft.Settings{"projection": 170.0}, func(f *cloth.Fabric) { f.Name = "Striped ticking" }, nil},
+		{"bustle-pad", "Small pad over the cage", store.Planned, nil, func(f *cloth.Fabric) { f.Name = "Scraps of ticking" }, nil},
+		{"petticoat-flounced", "Flounced petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Cotton cambric", 7.2 }, nil},
+		{"petticoat-gored", "Second petticoat", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Cotton cambric", 7.2 }, nil},
+		{"skirt-gored-1887", "Auction skirt", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Kelp-green wool", "verdigris", 34 }, nil},
+	}, "1883", []reading{{"waist_girth", "bare", "77.5 cm"}}},
 }
 
 // Fill enters the demo. The event lies some weeks after now.
@@ -75,14 +96,8 @@ func Fill(ctx context.Context, st *store.Store, now time.Time) error {
 			return err
 		}
 		ids = append(ids, rec.ID)
-		for _, r := range w.readings {
-			mm, err := measure.Parse(r.typed, measure.CM)
-			if err != nil {
-				return err
-			}
-			if err := st.SetReading(ctx, rec.ID, r.key, r.worn, store.Entry{Value: mm, Typed: r.typed}); err != nil {
-				return err
-			}
+		if err := enter(ctx, st, rec.ID, w.readings); err != nil {
+			return err
 		}
 	}
 	for _, e := range ensembles {
@@ -91,20 +106,85 @@ func Fill(ctx context.Context, st *store.Store, now time.Time) error {
 		if err != nil {
 			return err
 		}
+		var added []uint
 		for _, l := range e.layers {
 			g, _ := catalogue.Find(l.kind)
 			f := g.About().Usual
 			l.fabric(&f)
-			kept, err := st.AddLayer(ctx, store.Layer{EnsembleID: rec.ID, Kind: l.kind, Name: l.name, State: l.state, Settings: l.set, Fabric: f})
+			kept, err := st.AddLayer(ctx, store.Layer{EnsembleID: rec.ID, Kind: l.kind, Name: l.name, State: store.Drafted, Settings: l.set, Fabric: f})
 			if err != nil {
 				return err
 			}
+			added = append(added, kept.ID)
 			for _, step := range l.done {
 				if err := st.Tick(ctx, kept.ID, step, true); err != nil {
 					return err
 				}
 			}
 		}
+		if err := come(ctx, st, rec.ID, e.layers, added); err != nil {
+			return err
+		}
+		if p, ok := silhouette.PeriodOf(e.aim); ok {
+			if err := st.SetAim(ctx, rec.ID, p.Aim); err != nil {
+				return err
+			}
+		}
+		if err := enter(ctx, st, ids[e.wearer], e.later); err != nil {
+			return err
+		}
 	}
 	return st.Forget(ctx)
+}
+
+// enter puts readings in, whatever was there before.
+func enter(ctx context.Context, st *store.Store, wearer uint, readings []reading) error {
+	w, err := st.Wearer(ctx, wearer)
+	if err != nil {
+		return err
+	}
+	for _, r := range readings {
+		mm, err := measure.Parse(r.typed, measure.CM)
+		if err != nil {
+			return err
+		}
+		entry := store.Entry{Value: mm, Typed: r.typed}
+		for _, had := range w.Readings {
+			if had.Key == r.key && had.Worn == r.worn {
+				entry.Was = had.MM
+			}
+		}
+		if err := st.SetReading(ctx, wearer, r.key, r.worn, entry); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// come brings the layers to their states; what is cut keeps the draft it is
+// cut to.
+func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint) error {
+	e, err := st.Ensemble(ctx, id)
+	if err != nil {
+		return err
+	}
+	_, stages, err := ensemble.Walk(e.Plan())
+	if err != nil {
+		return err
+	}
+	seen := map[uint]ensemble.Snapshot{}
+	for i, l := range layers {
+		if stages[i].Err != nil {
+			return stages[i].Err
+		}
+		seen[ids[i]] = stages[i].Snapshot()
+		var cut *draft.Draft
+		if l.state.Made() {
+			cut = &stages[i].Draft
+		}
+		if err := st.SetState(ctx, ids[i], l.state, cut); err != nil {
+			return err
+		}
+	}
+	return st.See(ctx, seen)
 }

@@ -462,6 +462,14 @@ func (s *Store) See(ctx context.Context, seen map[uint]ensemble.Snapshot) error 
 	}
 	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		for id, snap := range seen {
+			// What is cut remembers the readings it was cut to.
+			var l Layer
+			if err := tx.Select("id", "seen", "cut_hash").First(&l, id).Error; err != nil {
+				return err
+			}
+			if l.CutHash != "" && len(l.Seen.Body) > 0 {
+				snap.Body, snap.ReadOn = l.Seen.Body, l.Seen.ReadOn
+			}
 			if err := tx.Model(&Layer{ID: id}).Select("seen").Updates(&Layer{Seen: snap}).Error; err != nil {
 				return err
 			}

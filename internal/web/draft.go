@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 
@@ -16,6 +17,10 @@ import (
 
 type draftView struct {
 	Drawing string
+	Err     string
+	Cut     bool // there is a draft that cloth was cut to
+	Trued   []pattern.Trued
+	Making  *makingView
 	Legend  []svg.Line
 	Params  []paramView
 	Dims    bool
@@ -37,6 +42,7 @@ type paramView struct {
 
 func (s *Server) draftStation(c *gin.Context) {
 	s.station(c, "draft", id(c, "layer"), func(_ *store.Store, p *page) error {
+		p.E.Layer.Now = c.Query("show") == "now" && p.E.Layer.Stage.Layer.Cut != nil
 		p.V = s.viewDraft(p, c.Query("lengths") == "yes")
 		return nil
 	})
@@ -44,11 +50,16 @@ func (s *Server) draftStation(c *gin.Context) {
 
 func (s *Server) viewDraft(p *page, dims bool) draftView {
 	l := p.E.Layer
-	v := draftView{Dims: dims, Legend: svg.Legend(l.Stage.Draft.Pieces)}
-	if l.Stage.Err == nil {
-		v.Drawing = svg.Sheet{Unit: p.Unit, Dimensions: dims, Title: l.Rec.Name + ", the pieces"}.Draw(l.Stage.Draft.Pieces)
+	d, err := l.Shown()
+	v := draftView{Dims: dims, Legend: svg.Legend(d.Pieces), Cut: l.Stage.Layer.Cut != nil}
+	if err != nil {
+		v.Err = sentence(err.Error())
+	} else {
+		v.Drawing = svg.Sheet{Unit: p.Unit, Dimensions: dims, Title: l.Rec.Name + ", the pieces"}.Draw(d.Pieces)
+		v.Making = viewMaking(d, l.Stage.On, float64(l.Rec.Fabric.Thickness), p.Unit)
+		v.Trued = pattern.True(d.Pieces, d.Seams)
 	}
-	for _, t := range l.Stage.Trued {
+	for _, t := range v.Trued {
 		if d := t.Difference; d > v.Worst || -d > v.Worst {
 			v.Worst = max(d, -d)
 		}
@@ -176,7 +187,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			return err
 		}
 		// Nor is what would take the drawing away, where there was one.
-		if why := p.E.Layer.Stage.Err; why != nil && s.drafts(c, st, l) {
+		if why := p.E.Layer.Stage.NowErr; why != nil && s.drafts(c, st, l) {
 			return &store.FieldError{Field: param.Key, Why: why.Error()}
 		}
 		if keep {
@@ -198,7 +209,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			// The maker changed this layer knowingly: only what lies outside
 			// it has changed unseen.
 			p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
-			if p.E.Layer.Stage.Err == nil && !p.E.Layer.Row.Made {
+			if p.E.Layer.Stage.NowErr == nil && !p.E.Layer.Row.Made {
 				if err := st.See(c.Request.Context(), map[uint]ensemble.Snapshot{l.ID: p.E.Layer.Stage.Snapshot()}); err != nil {
 					return err
 				}
@@ -209,6 +220,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			}
 		}
 		p.Station, p.Path = "draft", fmt.Sprintf("/ensembles/%d/layers/%d/draft", l.EnsembleID, l.ID)
+		p.E.Layer.Now = p.E.Layer.Stage.Layer.Cut != nil // what is cut stays; what is typed shows what would be
 		v := s.viewDraft(p, c.PostForm("lengths") == "yes")
 		p.V = v
 		fields := map[string]gin.H{}
@@ -219,7 +231,7 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			}
 			fields[f.Key] = h
 		}
-		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "headline", "stations")
+		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "making", "shown", "headline", "stations")
 		return nil
 	})
 }
@@ -233,7 +245,7 @@ func (s *Server) drafts(c *gin.Context, st *store.Store, l store.Layer) bool {
 	_, stages, err := ensemble.Walk(e.Plan())
 	for i := range stages {
 		if e.Layers[i].ID == l.ID {
-			return err == nil && stages[i].Err == nil
+			return err == nil && stages[i].NowErr == nil
 		}
 	}
 	return false

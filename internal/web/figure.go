@@ -1,7 +1,15 @@
 package web
 
 import (
+	"fmt"
+	"math"
+	"strings"
+
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/silhouette"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 
@@ -9,13 +17,16 @@ import (
 )
 
 type figureView struct {
-	Stand  string
-	Above  []string
-	Rows   []figureRow
-	Levels []figure.Level
+	Stand      string
+	Rows       []figureRow
+	Levels     []figure.Level
+	Count      int // of layers that are on
+	Silhouette *silhouetteView
+	Periods    []silhouette.Period
 }
 
 type figureRow struct {
+	ID     string
 	Name   string
 	Colour string
 	Girths []figureGirth
@@ -23,27 +34,310 @@ type figureRow struct {
 
 type figureGirth struct{ MM, By float64 }
 
+// silhouetteView is the outline aimed at, and how far the figure is from it.
+type silhouetteView struct {
+	Key      string
+	Findings []findingView
+}
+
+type findingView struct {
+	silhouette.Finding
+	Label     string
+	Low, High string // as typed
+	Is        string
+	// Where on a bar of 100 the range and the figure's own number lie.
+	From, To, At float64
+	Garments     []garmentOffer
+}
+
+type garmentOffer struct{ Kind, Name string }
+
 func (s *Server) figureStation(c *gin.Context) {
-	s.station(c, "figure", 0, func(st *store.Store, p *page) error {
-		v := p.E
-		f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, Across: 560}.Draw()}
-		for _, l := range []figure.Level{figure.Bust, figure.Waist, figure.Hip} {
-			f.Above = append(f.Above, svg.FromAbove(v.Bare, v.Dressed(), l, p.Unit))
-		}
-		row := func(name, colour string, now, before figure.Figure) {
-			r := figureRow{Name: name, Colour: colour}
-			for _, l := range f.Levels {
-				r.Girths = append(r.Girths, figureGirth{now.GirthAt(l), now.GirthAt(l) - before.GirthAt(l)})
-			}
-			f.Rows = append([]figureRow{r}, f.Rows...)
-		}
-		row("bare", "", v.Bare, v.Bare)
-		for i, stage := range v.Stages {
-			if stage.Err == nil {
-				row(stage.Name, v.Rec.Layers[i].Fabric.Colour, stage.After, stage.On)
-			}
-		}
-		p.V = f
+	s.station(c, "figure", 0, func(_ *store.Store, p *page) error {
+		p.V = s.viewFigure(p)
 		return nil
 	})
+}
+
+func (s *Server) viewFigure(p *page) figureView {
+	v := p.E
+	f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, Across: 560}.Draw(), Periods: silhouette.Periods()}
+	row := func(id, name, colour string, now, before figure.Figure) {
+		r := figureRow{ID: id, Name: name, Colour: colour}
+		for _, l := range f.Levels {
+			r.Girths = append(r.Girths, figureGirth{now.GirthAt(l), now.GirthAt(l) - before.GirthAt(l)})
+		}
+		f.Rows = append([]figureRow{r}, f.Rows...)
+	}
+	row("", "bare", "", v.Bare, v.Bare)
+	for i, stage := range v.Stages {
+		if stage.Err == nil {
+			row(stage.ID, stage.Name, v.Rec.Layers[i].Fabric.Colour, stage.After, stage.On)
+			f.Count++
+		}
+	}
+	f.Silhouette = viewSilhouette(v.Rec.Aim, v.Bare, v.Stages, p.Unit)
+	return f
+}
+
+func viewSilhouette(aim silhouette.Aim, bare figure.Figure, stages []ensemble.Stage, u measure.Unit) *silhouetteView {
+	if aim.Key == "" {
+		return nil
+	}
+	v := &silhouetteView{Key: aim.Key}
+	seen, hem := ensemble.Seen(bare, stages)
+	show := func(t silhouette.Trait, x float64) string {
+		if t.Length() {
+			return measure.Length(x).In(u)
+		}
+		return fmt.Sprintf("%.2f", x)
+	}
+	for _, f := range silhouette.Judge(aim, silhouette.Of(seen, hem)) {
+		view := findingView{Finding: f, Label: f.Trait.Label(), Low: show(f.Trait, f.Wanted.Low), High: show(f.Trait, f.Wanted.High), Is: show(f.Trait, f.Have)}
+		low := math.Min(f.Wanted.Low, f.Have)
+		high := math.Max(f.Wanted.High, f.Have)
+		room := math.Max(high-low, f.Wanted.High*0.2) * 0.2
+		low, high = math.Max(low-room, 0), high+room
+		on := func(x float64) float64 { return math.Round((x-low)/(high-low)*1000) / 10 }
+		view.From, view.To, view.At = on(f.Wanted.Low), on(f.Wanted.High), on(f.Have)
+		for _, kind := range f.Try {
+			if g, ok := catalogue.Find(kind); ok {
+				view.Garments = append(view.Garments, garmentOffer{kind, g.About().Name})
+			}
+		}
+		v.Findings = append(v.Findings, view)
+	}
+	return v
+}
+
+// setAim takes up a period's outline, or keeps one with ranges of the maker's
+// own.
+func (s *Server) setAim(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	u := unitOf(c)
+	key := c.PostForm("period")
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	aim := silhouette.Aim{}
+	if key != "" {
+		p, ok := silhouette.PeriodOf(key)
+		if !ok {
+			s.fail(c, &store.FieldError{Field: "period", Why: "choose a period from the list"})
+			return
+		}
+		aim = p.Aim
+		if key == e.Aim.Key { // the ranges on the page belong to it
+			for _, t := range silhouette.Traits() {
+				r := e.Aim.Wanted[t]
+				for _, end := range []struct {
+					field string
+					to    *float64
+				}{{string(t) + "_low", &r.Low}, {string(t) + "_high", &r.High}} {
+					text := strings.TrimSpace(c.PostForm(end.field))
+					if text == "" {
+						continue
+					}
+					typed := text
+					if !t.Length() { // a plain number is read as so many millimetres
+						typed += " mm"
+					}
+					x, err := measure.Parse(typed, u)
+					if err != nil {
+						s.fail(c, &store.FieldError{Field: end.field, Why: t.Label() + ": " + err.Error()})
+						return
+					}
+					if show := measure.Length(*end.to).In(u); !t.Length() || show != text { // what was not touched keeps its full number
+						*end.to = float64(x)
+					}
+				}
+				if aim, err = aim.With(t, r); err != nil {
+					s.fail(c, &store.FieldError{Field: string(t), Why: err.Error()})
+					return
+				}
+			}
+		}
+	}
+	if err := st.SetAim(c.Request.Context(), e.ID, aim); err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.done(c, fmt.Sprintf("/ensembles/%d/figure#silhouette", e.ID))
+}
+
+// drawnFigure is everything the canvas draws, all lengths in mm: rings of
+// points seen from above (x to the wearer's left, y towards the back) at their
+// drop below the waist, and every word as it is to be read.
+type drawnFigure struct {
+	Floor  float64      `json:"floor"`
+	Bare   drawnLayer   `json:"bare"`
+	Layers []drawnLayer `json:"layers"`
+	Levels []drawnLevel `json:"levels"`
+	Band   *drawnBand   `json:"band,omitempty"`
+	Rule   drawnRule    `json:"rule"`
+}
+
+type drawnLayer struct {
+	ID     string      `json:"id"`
+	Name   string      `json:"name"`
+	Colour string      `json:"colour"`
+	Rings  []drawnRing `json:"rings"`
+	Skin   []drawnRing `json:"skin,omitempty"` // the body under it, where it is laced
+	Hangs  bool        `json:"hangs"`
+	Says   []string    `json:"says"`   // what it adds, in words
+	At     []drawnAdds `json:"at"`     // and where
+	Girths []string    `json:"girths"` // of the figure with it, at each level
+}
+
+type drawnAdds struct {
+	Drop float64 `json:"drop"`
+	Text string  `json:"text"`
+}
+
+type drawnRing struct {
+	Drop  float64   `json:"d"`
+	Girth string    `json:"g"`
+	Line  []float64 `json:"p"` // x, y, x, y …
+}
+
+type drawnLevel struct {
+	Label string  `json:"label"`
+	Drop  float64 `json:"drop"`
+}
+
+type drawnBand struct {
+	Label string      `json:"label"`
+	Low   []drawnRing `json:"low"`
+	High  []drawnRing `json:"high"`
+}
+
+type drawnRule struct {
+	MM   float64 `json:"mm"`
+	Text string  `json:"text"`
+}
+
+// ringStep is the least distance between two rings that are drawn, mm; every
+// fourth of a section's points is enough for the eye.
+const ringStep, everyPoint = 15.0, 4
+
+// shouldersAbove: rings that begin higher than this hold the shoulders, mm.
+const shouldersAbove = -320.0
+
+func drawnRings(rings []figure.Ring, u measure.Unit) []drawnRing {
+	var out []drawnRing
+	for i, r := range rings {
+		// The turn of the shoulder is sharp: what lies above the chest is close
+		// together and all needed.
+		if n := len(out); i > 0 && i < len(rings)-1 && r.Drop-out[n-1].Drop < ringStep && !(rings[0].Drop < shouldersAbove && i < 25) {
+			continue
+		}
+		d := drawnRing{Drop: tenth(r.Drop), Girth: measure.Length(r.Section.Girth()).In(u)}
+		for k, p := range r.Section.Outline() {
+			if k%everyPoint == 0 {
+				d.Line = append(d.Line, tenth(p.X), tenth(p.Y))
+			}
+		}
+		out = append(out, d)
+	}
+	return out
+}
+
+func tenth(x float64) float64 { return math.Round(x*10) / 10 }
+
+func (s *Server) figureJSON(c *gin.Context) {
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	u := unitOf(c)
+	bare, stages, err := ensemble.Walk(e.Plan())
+	if err != nil {
+		s.fail(c, &store.FieldError{Field: "wearer", Why: err.Error()})
+		return
+	}
+	c.JSON(200, drawFigure(e, bare, stages, u))
+}
+
+func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u measure.Unit) drawnFigure {
+	d := drawnFigure{Floor: tenth(bare.Length("waist_to_floor_side")), Rule: drawnRule{100, measure.Length(100).In(measure.CM)}}
+	if u == measure.IN {
+		d.Rule = drawnRule{4 * 25.4, measure.Length(4 * 25.4).In(u)}
+	}
+	girths := func(f figure.Figure) (out []string) {
+		for _, l := range figure.Levels() {
+			out = append(out, measure.Length(f.GirthAt(l)).In(u))
+		}
+		return out
+	}
+	d.Bare = drawnLayer{Name: "bare", Rings: drawnRings(bare.Rings(), u), Girths: girths(bare)}
+	for _, l := range figure.Levels() {
+		d.Levels = append(d.Levels, drawnLevel{l.Label(), tenth(bare.Drop(l))})
+	}
+	for i, stage := range stages {
+		if stage.Err != nil {
+			continue
+		}
+		l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: e.Layers[i].Fabric.Colour, Rings: drawnRings(stage.Surface(), u), Girths: girths(stage.After), Hangs: len(stage.Draft.Wear.Hang) > 0}
+		if stage.Draft.Wear.LaceTo > 0 {
+			l.Skin = drawnRings(stage.After.Rings(), u)
+		}
+		l.Says, l.At = adds(stage, u)
+		d.Layers = append(d.Layers, l)
+	}
+	if p, ok := silhouette.PeriodOf(e.Aim.Key); ok {
+		seen, _ := ensemble.Seen(bare, stages)
+		low, high := silhouette.Band(e.Aim, seen)
+		d.Band = &drawnBand{p.Label, drawnRings(low, u), drawnRings(high, u)}
+	}
+	return d
+}
+
+// adds says what a layer does to the figure, and where.
+func adds(stage ensemble.Stage, u measure.Unit) (says []string, at []drawnAdds) {
+	signed := func(by float64) string {
+		if by < 0 {
+			return "−" + measure.Length(-by).Fine(u)
+		}
+		return "+" + measure.Length(by).Fine(u)
+	}
+	for _, l := range figure.Levels() {
+		if by := stage.After.GirthAt(l) - stage.On.GirthAt(l); math.Abs(by) > 0.5 {
+			at = append(at, drawnAdds{tenth(stage.After.Drop(l)), signed(by)})
+			says = append(says, l.Label()+" "+signed(by))
+		}
+	}
+	// Where it stands out furthest, behind and beside.
+	worn := stage.Draft.Wear.Hung(stage.After)
+	_, bottom := worn.Span()
+	for _, side := range []struct {
+		bearing float64
+		name    string
+	}{{180, "behind"}, {90, "beside"}} {
+		most, where := 0.0, 0.0
+		for drop := 0.0; drop <= bottom; drop += 10 {
+			if by := worn.At(drop).Reach(side.bearing) - stage.On.At(drop).Reach(side.bearing); by > most+0.5 {
+				most, where = by, drop
+			}
+		}
+		if most > 12 {
+			at := "at the hem"
+			if where < bottom-40 {
+				at = "most " + measure.Length(where).In(u) + " below the waist"
+			}
+			says = append(says, fmt.Sprintf("%s further out %s, %s", measure.Length(most).In(u), side.name, at))
+		}
+	}
+	if h := stage.Draft.Wear.Hem; h > 0 {
+		says = append(says, "hem "+measure.Length(h).In(u)+" round")
+	}
+	if len(says) == 0 {
+		says = []string{"changes no girth by more than half a millimetre"}
+	}
+	return says, at
 }

@@ -15,14 +15,39 @@ import (
 
 type layersView struct {
 	Stand     string
-	Catalogue []draft.About
+	Catalogue []family
 }
+
+// family is a part of the catalogue.
+type family struct {
+	Label    string
+	Garments []draft.About
+	Open     bool
+}
+
+// families in the order they are put on.
+var families = []struct{ key, label string }{{"underwear", "Next to the skin"}, {"foundation", "Foundations: corsets and stays"}, {"support", "Supports and petticoats"}, {"skirt", "Skirts"}}
 
 func (s *Server) layersStation(c *gin.Context) {
 	s.station(c, "layers", 0, func(_ *store.Store, p *page) error {
 		v := layersView{Stand: svg.Stand{Bare: p.E.Bare, Worn: p.E.Dressed(), Unit: p.Unit}.Draw()}
-		for _, g := range catalogue.All() {
-			v.Catalogue = append(v.Catalogue, g.About())
+		// The family that is put on next stands open.
+		next := 0
+		for _, st := range p.E.Stages {
+			for i, f := range families {
+				if st.Garment != nil && st.Garment.About().Family == f.key {
+					next = max(next, min(i+1, len(families)-1))
+				}
+			}
+		}
+		for i, f := range families {
+			fam := family{Label: f.label, Open: i == next}
+			for _, g := range catalogue.All() {
+				if a := g.About(); a.Family == f.key {
+					fam.Garments = append(fam.Garments, a)
+				}
+			}
+			v.Catalogue = append(v.Catalogue, fam)
 		}
 		p.V = v
 		return nil

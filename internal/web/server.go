@@ -143,6 +143,8 @@ func (s *Server) routes(r *gin.Engine) {
 	e.POST("/undo", s.undoEnsemble)
 	e.POST("/seen", s.seen)
 	e.GET("/figure", s.figureStation)
+	e.GET("/figure.json", s.figureJSON)
+	e.POST("/aim", s.setAim)
 	e.GET("/layers", s.layersStation)
 	e.POST("/layers", s.addLayer)
 	e.GET("/draft", s.toLayer("draft"))

@@ -103,6 +103,13 @@ var functions = template.FuncMap{
 	"svg":     func(s string) template.HTML { return template.HTML(s) }, // drawn by the svg package, which escapes
 	"percent": func(x float64) string { return strconv.Itoa(int(math.Round(x*100))) + " %" },
 	"abs":     math.Abs,
+	// measured says a change: "4 mm wider" is the reader's unit's to choose.
+	"measured": func(by float64) string {
+		if by < 0 {
+			return measure.TellFine(-by) + " smaller"
+		}
+		return measure.TellFine(by) + " larger"
+	},
 	"money":   func(x float64) string { return strconv.FormatFloat(x, 'f', 2, 64) },
 	"minutes": func(m float64) string { return duration(m) },
 	"day":     func(t time.Time) string { return t.Format("Mon 2 January") },
@@ -114,6 +121,7 @@ var functions = template.FuncMap{
 		return (measure.Length(m) * measure.Metre).Bought(measure.IN).AsBought(measure.IN)
 	},
 	"add":    func(a, b int) int { return a + b },
+	"sub":    func(a, b float64) float64 { return a - b },
 	"states": store.States,
 	"dict": func(pairs ...any) map[string]any {
 		m := map[string]any{}
@@ -172,11 +180,23 @@ type stackRow struct {
 	Position, Count int
 	Stale           bool
 	Change          string
-	Made            bool // already cut or sewn
+	Made            bool                  // already cut or sewn
+	Alter           []ensemble.Alteration // what would bring what is cut to the figure of now
+	Outgrown        string                // how the wearer has changed since it was drafted
+	ReadOn          string                // the day of the readings it was drafted to
+	Compared        []comparison          // readings taken over it
 	Err             string
 	Band            string
 	Chosen          bool
 	Before, After   []girth
+}
+
+// comparison is a reading taken over the real clothes beside the computed one.
+type comparison struct {
+	Label          string
+	Read, Computed float64
+	Far            bool // they differ by more than a tape may
+	Why            string
 }
 
 type girth struct {
@@ -190,6 +210,17 @@ type layerView struct {
 	Stage *ensemble.Stage
 	Row   *stackRow
 	Notes []noteView
+	// Now tells that the draft as it would be made now is shown in the place
+	// of the one the cloth was cut to.
+	Now bool
+}
+
+// Shown is the draft in view, and why there is none.
+func (l *layerView) Shown() (draft.Draft, error) {
+	if l.Now {
+		return l.Stage.Now, l.Stage.NowErr
+	}
+	return l.Stage.Draft, l.Stage.Err
 }
 
 type noteView struct {
@@ -235,11 +266,21 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		rec := e.Layers[i]
 		stage := &v.Stages[i]
 		row := stackRow{ID: rec.ID, Name: rec.Name, Kind: rec.Kind, State: rec.State, Position: i, Count: len(v.Stages), Chosen: rec.ID == layer,
-			Made: rec.State == store.Cut || rec.State == store.Sewn || rec.State == store.WornNow}
-		if stage.Err != nil {
+			Made: rec.State.Made(), Alter: stage.Alterations()}
+		switch {
+		case stage.Err != nil:
 			row.Err = sentence(stage.Err.Error())
-		} else if changes := ensemble.Changes(rec.Seen, stage.Snapshot()); len(changes) > 0 {
-			row.Stale, row.Change = true, ensemble.Say(changes, u)
+		case stage.NowErr == nil:
+			now := stage.Snapshot()
+			if changes := ensemble.Changes(rec.Seen, now); len(changes) > 0 {
+				row.Stale, row.Change = true, ensemble.Say(changes, u)
+			}
+			if grown := ensemble.Outgrown(rec.Seen, now); len(grown) > 0 {
+				row.Outgrown, row.ReadOn = ensemble.Say(grown, u), longDay(rec.Seen.ReadOn)
+			}
+		}
+		for _, c := range stage.Compared {
+			row.Compared = append(row.Compared, comparison{strings.ToLower(c.Measurement.Label), c.Read, c.Computed, math.Abs(c.Read-c.Computed) > figure.Slack, c.Why})
 		}
 		for _, l := range []figure.Level{figure.Bust, figure.Waist, figure.Hip} {
 			row.Before = append(row.Before, girth{l.Label(), stage.On.GirthAt(l), v.Bare.GirthAt(l)})
@@ -259,6 +300,16 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 	// A layer drafted for the first time has been taken note of as it is.
 	if err := st.See(ctx, s.unseen(e)); err != nil {
 		s.opt.Log.Warn("a first draft could not be noted", "error", err.Error())
+	}
+	// So is the draft of a layer that was cut without one being kept.
+	cut := map[uint]draft.Draft{}
+	for i := range v.Stages {
+		if l := e.Layers[i]; l.State.Made() && l.CutHash == "" && v.Stages[i].Err == nil {
+			cut[l.ID] = v.Stages[i].Draft
+		}
+	}
+	if err := st.Freeze(ctx, cut); err != nil {
+		s.opt.Log.Warn("the draft of a cut layer could not be kept", "error", err.Error())
 	}
 	for i := range v.Stack {
 		if v.Stack[i].Chosen {
@@ -406,10 +457,23 @@ func figureNotes(bare figure.Figure) []noteView {
 	return out
 }
 
+// longDay is a day of a record as a person reads it.
+func longDay(day string) string {
+	t, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		return day
+	}
+	return t.Format("2 January 2006")
+}
+
 // notesOf ranks what the margin says about a layer: what is wrong, what needs
 // deciding, what is good to know, and the cautions.
 func notesOf(l *layerView) []noteView {
 	var out []noteView
+	if l.Stage.Layer.Cut != nil && l.Stage.NowErr != nil {
+		out = append(out, noteView{Note: draft.Note{Grave: true, Title: "It could not be drafted as things are now",
+			Text: sentence(l.Stage.NowErr.Error()) + " What it was cut to is drawn."}, Urgent: true})
+	}
 	add := func(n draft.Note, caution bool) {
 		v := noteView{Note: n, Caution: caution, Urgent: n.Grave}
 		if n.Fix != nil {

@@ -108,7 +108,7 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		edge = append(edge, plane.Pt(x, -fall))
 		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.HoopLine, Width: v.Number("steel"), Path: []plane.Point{{X: 0, Y: -l.centre}, {X: x, Y: -fall}}, Label: fmt.Sprintf("steel %d", i+1)})
 		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: l.drop, Around: l.arc, Overlap: -2 * v.Number("turned"), Count: 1,
-			Breadth: props[i+1].Section.Breadth(), Back: props[i+1].Section.Reach(180)})
+			Shape: props[i+1].Section.Between(from, to)})
 	}
 	foot := levels[n-1].centre + under
 	low := edge[len(edge)-1].Add(plane.Pt(0, -under))

@@ -74,7 +74,7 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 			s = s.With(under) // never tighter than the body
 		}
 		props = append(props, figure.Prop{Drop: drops[i], Section: s})
-		hoops = append(hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: drops[i], Around: s.Girth(), Overlap: v.Number("overlap"), Count: 1, Breadth: s.Breadth(), Front: s.Reach(0), Back: s.Reach(180)})
+		hoops = append(hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: drops[i], Around: s.Girth(), Overlap: v.Number("overlap"), Count: 1, Shape: s.Between(0, 360)})
 	}
 	for i := 1; i < n; i++ {
 		if hoops[i].Around < hoops[i-1].Around-1 {
@@ -117,8 +117,8 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Wear = draft.Wear{Props: props, Hem: lowest, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 60, Depth: 2 * thick}, {Drop: bottom, Depth: 2*thick + 2}}}
 	band.Finish(&d, on, bulk)
 	d.Remark(false, fmt.Sprintf("Skirts over it: about %s round", measure.TellLong(hem*1.4)), "The cloth over a hoop wants some four parts in ten more than the lowest steel, or the steels show (from memory).")
-	if hoops[n-1].Breadth > 900 {
-		d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(hoops[n-1].Breadth)), "Wider than most doors: it is tilted to pass. Measure the doors, the stair and the car of the event.")
+	if hoops[n-1].Breadth() > 900 {
+		d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(hoops[n-1].Breadth())), "Wider than most doors: it is tilted to pass. Measure the doors, the stair and the car of the event.")
 	}
 	d.Do("cut", "Cut the gores and the band", 50, []work.Need{work.Table}, "Mark every channel on every gore before they are moved.")
 	d.Do("gores", "Join the gores, all but one seam", 70, []work.Need{work.Machine}, "Check that the channel marks meet at every seam.", work.After{Step: "cut", Why: "marks are matched across seams"})

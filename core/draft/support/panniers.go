@@ -55,9 +55,10 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		s := figure.Oblong(2*reach, deep/2, deep/2).With(under)
 		props = append(props, figure.Prop{Drop: drop, Section: s})
 		side := reach - under.Breadth()/2*0.55 // the bag begins this far inside the hip
-		arc := figure.Oblong(2*side, deep/2, deep/2).Girth() / 2
+		bag := figure.Oblong(2*side, deep/2, deep/2)
+		arc := bag.Arc(0, 180)
 		arcs, flats = append(arcs, arc), append(flats, deep)
-		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top, each side", i+1), Drop: drop, Around: arc, Overlap: 30, Count: 2, Breadth: 2 * side, Back: deep / 2})
+		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top, each side", i+1), Drop: drop, Around: arc, Overlap: 30, Count: 2, Shape: plane.Moved(bag.Between(0, 180), plane.Pt(under.Breadth()/2*0.55, 0))})
 	}
 	slant := math.Hypot(long, props[n].Section.Reach(90)-on.At(0).Reach(90))
 	top := math.Max(arcs[0]*0.8, 120)

@@ -89,7 +89,7 @@ func (s Stand) Draw() string {
 		d.put(`</svg>`)
 		return d.String()
 	}
-	s.view(&d, "from the left side", 0, 180, 2*half+gap, unit, floor, half)
+	s.view(&d, "from the right side", 0, 180, 2*half+gap, unit, floor, half)
 	d.put(`</svg>`)
 	return d.String()
 }
@@ -232,32 +232,4 @@ func (s Stand) lengths(d *drawing, view string, unit, floor, half float64) {
 	line("back_waist_length", "back", back, shoulder-20, 0)
 	line("waist_to_floor_back", "back to floor", back, 0, floor)
 	line("waist_to_floor_side", "to floor", 26*unit, 0, floor)
-}
-
-// FromAbove draws sections of one level laid over each other: the bare body
-// and each layer, front down.
-func FromAbove(bare figure.Figure, worn []Dressed, level figure.Level, unit measure.Unit) string {
-	var d drawing
-	drop := bare.Drop(level)
-	outer := bare.At(drop)
-	for _, w := range worn {
-		outer = w.After.At(drop)
-	}
-	half := math.Max(outer.Breadth(), bare.At(drop).Breadth())/2 + 12
-	px := 2 * half / 140 // it is shown about 140 CSS pixels across
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="above" role="img" aria-label="Section at the %s, from above" viewBox="%s %s %s %s">`, esc(level.Label()), n(-half), n(-half*0.85), n(2*half), n(2*half*0.85+16*px))
-	up := func(s figure.Section) []plane.Point {
-		p := s.Outline()
-		for i := range p {
-			p[i].Y = -p[i].Y
-		}
-		return p
-	}
-	for i := len(worn) - 1; i >= 0; i-- {
-		d.put(`<path class="garment dye-%s" data-layer="%s" d="%s"/>`, esc(worn[i].Colour), esc(worn[i].ID), path(up(worn[i].After.At(drop)), true))
-	}
-	d.put(`<path class="form-bare" d="%s"/>`, path(up(bare.At(drop)), true))
-	d.put(`<text class="what" x="0" y="%s" font-size="%s">%s</text><text class="num" x="0" y="%s" font-size="%s">%s</text><text class="what" x="0" y="%s" font-size="%s">bare %s</text><text class="what" x="0" y="%s" font-size="%s">front</text></svg>`,
-		n(-13*px), n(12*px), esc(level.Label()), n(3*px), n(14*px), esc(measure.Length(outer.Girth()).In(unit)), n(17*px), n(11*px), esc(measure.Length(bare.At(drop).Girth()).In(unit)), n(half*0.85+12*px), n(10.5*px))
-	return d.String()
 }

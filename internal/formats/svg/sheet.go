@@ -203,8 +203,14 @@ func (s Sheet) mark(d *drawing, m pattern.Mark, unit float64) {
 		return
 	}
 	if bed := m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine || m.Kind == pattern.HoopLine; bed && m.Width > 0 && len(m.Path) > 1 {
-		area := append(plane.Beside(m.Path, m.Width/2), plane.Reversed(plane.Beside(m.Path, -m.Width/2))...)
-		d.put(`<path class="%s-bed" d="%s"/><path class="%s" d="%s"><title>%s</title></path>`, m.Kind, path(area, true), m.Kind, path(m.Path, false), esc(m.Label))
+		d.put(`<path class="%s-bed" d="%s"><title>%s</title></path>`, m.Kind, path(m.Bed(), true), esc(m.Label))
+		lines := [][]plane.Point{m.Path}
+		if m.Channel > 0 {
+			lines = m.Strokes()
+		}
+		for _, line := range lines {
+			d.put(`<path class="%s" d="%s"/>`, m.Kind, path(line, false))
+		}
 		return
 	}
 	for _, line := range m.Strokes() {

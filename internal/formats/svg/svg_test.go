@@ -79,7 +79,6 @@ func TestDrawingsAreWellFormed(t *testing.T) {
 	}
 	wellFormed(t, Stand{Bare: bare, Marks: true}.Draw())
 	wellFormed(t, Stand{Bare: bare, Worn: worn}.Draw())
-	wellFormed(t, FromAbove(bare, worn, figure.Waist, measure.CM))
 	wellFormed(t, Tape([]Pin{{"waist", 700, true}, {"bare waist", 710, false}}, measure.IN))
 	for _, state := range []string{"planned", "drafted", "cut", "sewn", "worn", "stale"} {
 		wellFormed(t, Band("madder", state, 1))

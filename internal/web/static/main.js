@@ -4,6 +4,8 @@ import { keys } from "./keys.js";
 import { pan } from "./pan.js";
 import { lights } from "./lights.js";
 import { clock } from "./clock.js";
+import { figure } from "./figure.js";
+import { lace } from "./lace.js";
 import { pending } from "./pending.js";
 
 edits();
@@ -11,6 +13,8 @@ keys();
 pan();
 lights();
 clock();
+lace();
+figure();
 
 // A choice that needs no button of its own.
 document.addEventListener("change", (e) => {
