@@ -59,8 +59,9 @@ func TestThicknessAgainstGEOS(t *testing.T) {
 	assert.Less(t, worst, 0.5)
 }
 
-// sound is a stack drafted to a body with settings that differ from case to
-// case.
+// stacks are all garments in their usual order, drafted to three bodies with
+// settings that differ from case to case. What can't be made for one of them is
+// left out.
 func stacks(t *testing.T) []ensemble.Stage {
 	var out []ensemble.Stage
 	for i, b := range []map[string]float64{
@@ -68,28 +69,40 @@ func stacks(t *testing.T) []ensemble.Stage {
 		{"bust_girth": 1250, "waist_girth": 1120, "hip_girth": 1300, "height": 1750},
 		{"bust_girth": 790, "waist_girth": 590, "hip_girth": 860, "height": 1500},
 	} {
-		p := ensemble.Plan{Group: figure.Women}
+		var readings []figure.Reading
 		for _, m := range figure.Measurements() {
 			if v, ok := b[m.Key]; ok {
-				p.Readings = append(p.Readings, figure.Reading{Key: m.Key, Worn: figure.Bare, Value: measure.Length(v)})
+				readings = append(readings, figure.Reading{Key: m.Key, Worn: figure.Bare, Value: measure.Length(v)})
 			}
 		}
-		for _, g := range catalogue.All() {
-			set := draft.Settings{"allowance": 12 + 4*float64(i)}
-			if g.About().Kind == "corset" {
-				set["panels"] = float64(4 + i)
+		for n, stack := range catalogue.Stacks() {
+			p := ensemble.Plan{Group: figure.Women, Readings: readings}
+			for _, kind := range stack.Kinds {
+				g, _ := catalogue.Find(kind)
+				set := draft.Settings{"allowance": 12 + 4*float64(i)}
+				if g.About().Kind == "corset" {
+					set["panels"] = float64(4 + i)
+				}
+				f := g.About().Usual
+				f.Nap = i == 1
+				p.Layers = append(p.Layers, ensemble.Layer{ID: fmt.Sprint(i, n, g.About().Kind), Kind: g.About().Kind, Name: g.About().Name, Settings: set, Fabric: f})
 			}
-			f := g.About().Usual
-			f.Nap = i == 1
-			p.Layers = append(p.Layers, ensemble.Layer{ID: fmt.Sprint(i, g.About().Kind), Kind: g.About().Kind, Name: g.About().Name, Settings: set, Fabric: f})
-		}
-		_, stages, err := ensemble.Walk(p)
-		require.NoError(t, err)
-		for _, s := range stages {
-			require.NoError(t, s.Err)
-			out = append(out, s)
+			_, stages, err := ensemble.Walk(p)
+			require.NoError(t, err)
+			for _, s := range stages {
+				if s.Err != nil {
+					t.Logf("left out: %s: %v", s.ID, s.Err)
+					continue
+				}
+				out = append(out, s)
+			}
 		}
 	}
+	made := map[string]bool{}
+	for _, s := range out {
+		made[s.Kind] = true
+	}
+	require.Len(t, made, len(catalogue.All()))
 	return out
 }
 

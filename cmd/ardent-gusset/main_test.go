@@ -5,7 +5,9 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"fmt"
 	"io"
+	"math"
 	"net/http"
 	"os"
 	"path/filepath"
@@ -13,6 +15,8 @@ import (
 	"testing"
 	"time"
 
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/figure"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 
@@ -67,8 +71,8 @@ func TestListAndExport(t *testing.T) {
 		}
 	}
 	require.NoError(t, json.Unmarshal([]byte(out), &l))
-	assert.Len(t, l.Wearers, 3)
-	assert.Len(t, l.Ensembles, 2)
+	assert.Len(t, l.Wearers, 4)
+	assert.Len(t, l.Ensembles, 3)
 	for what, start := range map[string]string{"pattern": "{", "svg": "<svg", "pdf": "%PDF-"} {
 		file := filepath.Join(t.TempDir(), "out")
 		code, _, errs := cli(t, "", "export", "--db", db, "--ensemble", "1", "--layer", "2", "--what", what, "--out", file)
@@ -102,7 +106,7 @@ func TestCatalogueNamesEverything(t *testing.T) {
 		Measurements []struct{ Key, Meaning string }
 	}
 	require.NoError(t, json.Unmarshal([]byte(out), &c))
-	require.Len(t, c.Garments, 4)
+	require.Len(t, c.Garments, len(catalogue.All()))
 	for _, g := range c.Garments {
 		for _, p := range g.Parameters {
 			assert.NotEmpty(t, p.Label, g.Kind+" "+p.Key)
@@ -112,6 +116,145 @@ func TestCatalogueNamesEverything(t *testing.T) {
 	}
 	for _, m := range c.Measurements {
 		assert.NotEmpty(t, m.Meaning, m.Key)
+	}
+}
+
+// published is the pattern contract, field by field; anything else in a file
+// fails to decode.
+type published struct {
+	Format  string             `json:"format"`
+	Version int                `json:"version"`
+	Garment string             `json:"garment"`
+	Figure  map[string]float64 `json:"figure"`
+	Pieces  []struct {
+		ID          string       `json:"id"`
+		Name        string       `json:"name"`
+		Cut         int          `json:"cut"`
+		MirrorPairs bool         `json:"mirror_pairs"`
+		OnFold      bool         `json:"on_fold"`
+		Grain       float64      `json:"grain_deg"`
+		Outline     [][2]float64 `json:"outline"`
+		CutOutline  [][2]float64 `json:"cut_outline"`
+		Edges       []struct {
+			ID        string  `json:"id"`
+			From      int     `json:"from"`
+			To        int     `json:"to"`
+			Length    float64 `json:"length_mm"`
+			Allowance float64 `json:"allowance_mm"`
+		} `json:"edges"`
+		Marks []struct {
+			Kind  string       `json:"kind"`
+			At    []float64    `json:"at"`
+			Path  [][2]float64 `json:"path"`
+			Label string       `json:"label"`
+		} `json:"marks"`
+	} `json:"pieces"`
+	Seams []struct {
+		ID        string `json:"id"`
+		A         publishedSide
+		B         publishedSide
+		Ease      float64 `json:"ease_mm"`
+		Technique string  `json:"technique"`
+	} `json:"seams"`
+	Notions []struct {
+		Kind     string  `json:"kind"`
+		What     string  `json:"what"`
+		Quantity float64 `json:"quantity"`
+		Unit     string  `json:"unit"`
+		Why      string  `json:"why"`
+	} `json:"notions"`
+}
+
+type publishedSide struct {
+	Piece string `json:"piece"`
+	Edge  string `json:"edge"`
+}
+
+// checkPublished proves a pattern file sound from what is in it alone.
+func checkPublished(t *testing.T, kind, text string) {
+	dec := json.NewDecoder(strings.NewReader(text))
+	dec.DisallowUnknownFields()
+	var p published
+	require.NoError(t, dec.Decode(&p), kind)
+	assert.Equal(t, "ardent-gusset/pattern", p.Format)
+	assert.Equal(t, 1, p.Version)
+	assert.Equal(t, kind, p.Garment)
+	assert.NotEmpty(t, p.Pieces, kind)
+	lengths := map[publishedSide]float64{}
+	for _, piece := range p.Pieces {
+		at := kind + " " + piece.ID
+		n := len(piece.Outline)
+		area := 0.0
+		for i, a := range piece.Outline {
+			b := piece.Outline[(i+1)%n]
+			area += (a[0]*b[1] - a[1]*b[0]) / 2
+		}
+		require.Positive(t, area, "%s runs counter-clockwise", at)
+		require.GreaterOrEqual(t, len(piece.CutOutline), 3, at)
+		require.Positive(t, piece.Cut, at)
+		for i, e := range piece.Edges {
+			require.Equal(t, piece.Edges[(i+1)%len(piece.Edges)].From%n, e.To%n, "%s: the edges follow one another", at)
+			sum := 0.0
+			for k := e.From; k%n != e.To%n; k++ {
+				a, b := piece.Outline[k%n], piece.Outline[(k+1)%n]
+				sum += math.Hypot(b[0]-a[0], b[1]-a[1])
+			}
+			assert.InDelta(t, e.Length, sum, 0.1, "%s %s", at, e.ID)
+			lengths[publishedSide{piece.ID, e.ID}] = e.Length
+		}
+		for _, m := range piece.Marks {
+			assert.NotEmpty(t, m.Kind, at)
+			assert.True(t, (len(m.At) == 2) != (len(m.Path) > 1), "%s: a mark is a point or a path", at)
+		}
+	}
+	for _, s := range p.Seams {
+		a, okA := lengths[s.A]
+		b, okB := lengths[s.B]
+		require.True(t, okA && okB, "%s: seam %s joins edges that are there", kind, s.ID)
+		assert.InDelta(t, b, a+s.Ease, 0.5, "%s: seam %s", kind, s.ID)
+		assert.NotEmpty(t, s.Technique, "%s: seam %s", kind, s.ID)
+	}
+	for _, x := range p.Notions {
+		assert.Positive(t, x.Quantity, "%s: %s", kind, x.What)
+		assert.NotEmpty(t, x.Why, "%s: %s", kind, x.What)
+	}
+}
+
+// Every garment leaves the program as the contract says, drafted without a
+// data file and out of one.
+func TestEveryGarmentIsPublished(t *testing.T) {
+	db := filepath.Join(t.TempDir(), "all.db")
+	st, err := store.Open(db)
+	require.NoError(t, err)
+	ctx := t.Context()
+	w, err := st.AddWearer(ctx, "Somebody", figure.Women)
+	require.NoError(t, err)
+	for _, stack := range catalogue.Stacks() {
+		e, err := st.AddEnsemble(ctx, store.Ensemble{Name: stack.Label, WearerID: w.ID, Hours: 2})
+		require.NoError(t, err)
+		for _, k := range stack.Kinds {
+			g, _ := catalogue.Find(k)
+			_, err := st.AddLayer(ctx, store.Layer{EnsembleID: e.ID, Kind: k, Name: k, Fabric: g.About().Usual, State: store.Drafted})
+			require.NoError(t, err)
+		}
+	}
+	all, err := st.Ensembles(ctx)
+	require.NoError(t, err)
+	require.NoError(t, st.Close())
+	seen := map[string]bool{}
+	for _, e := range all {
+		for _, l := range e.Layers {
+			code, out, errs := cli(t, "", "export", "--db", db, "--ensemble", fmt.Sprint(e.ID), "--layer", fmt.Sprint(l.ID), "--what", "pattern", "--out", "-")
+			require.Equal(t, done, code, errs)
+			checkPublished(t, l.Kind, out)
+			seen[l.Kind] = true
+		}
+	}
+	require.Len(t, seen, len(catalogue.All()))
+	for _, g := range catalogue.All() {
+		code, out, errs := cli(t, `{"readings":{"waist_girth":720,"bust_girth":930,"hip_girth":990}}`, "draft", "--garment", g.About().Kind, "--figure", "-", "--out", "-")
+		require.Equal(t, done, code, errs)
+		checkPublished(t, g.About().Kind, out)
 	}
 }
 

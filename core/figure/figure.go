@@ -708,6 +708,23 @@ func (f Figure) Fall(degrees, drop float64) float64 {
 	return f.WaistToFloor(degrees) - f.heel - (floor - drop)
 }
 
+// Reached is the drop that a length of cloth laid down from the waist reaches,
+// taken all round: over a shelf it does not come far down.
+func (f Figure) Reached(length float64) float64 {
+	_, end := f.Span()
+	const step = 5.0
+	run, drop := 0.0, 0.0
+	for ; drop+step <= end; drop += step {
+		out := (f.Girth(drop+step) - f.Girth(drop)) / (2 * math.Pi)
+		next := run + math.Hypot(step, out)
+		if next >= length {
+			return drop + step*(length-run)/(next-run)
+		}
+		run = next
+	}
+	return drop
+}
+
 // Ring is a section at a drop, for drawing.
 type Ring struct {
 	Drop    float64

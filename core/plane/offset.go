@@ -50,9 +50,9 @@ func Outset(sides []Side) []Point {
 			if turn > 0 && ok { // too pointed: square it off at the reach
 				out = append(out, a.Add(s.tail.Times(reach/2)), b.Sub(next.head.Times(reach/2)))
 			}
-		case turn > 0 || corner.To(a)+corner.To(b) < 4*reach:
+		case turn > 0 || (corner.To(a) <= reach && corner.To(b) <= reach):
 			out = append(out, corner)
-		}
+		} // a shallow inner corner between two allowances is a plain step
 	}
 	return unlooped(tidy(out))
 }

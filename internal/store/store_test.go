@@ -49,12 +49,12 @@ func TestReadingsAndConflicts(t *testing.T) {
 	w, err := s.AddWearer(ctx, "  Somebody\n ", figure.Women)
 	require.NoError(t, err)
 	assert.Equal(t, "Somebody", w.Name)
-	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, 710, 0, "71 cm"))
+	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, Entry{Value: 710, Typed: "71 cm"}))
 	var c *Conflict
-	require.ErrorAs(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, 650, 0, "65"), &c, "another tab had nothing there")
+	require.ErrorAs(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, Entry{Value: 650, Typed: "65"}), &c, "another tab had nothing there")
 	assert.Equal(t, "71 cm", measure.Say(c.Theirs, measure.CM))
-	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.OverCorset, 660, 0, "66"))
-	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, 0, 710, ""))
+	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.OverCorset, Entry{Value: 660, Typed: "66"}))
+	require.NoError(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, Entry{Was: 710}))
 	w, err = s.Wearer(ctx, w.ID)
 	require.NoError(t, err)
 	require.Len(t, w.Readings, 1)
@@ -63,8 +63,8 @@ func TestReadingsAndConflicts(t *testing.T) {
 	w, _ = s.Wearer(ctx, w.ID)
 	assert.Len(t, w.Readings, 2)
 	var fe *FieldError
-	assert.ErrorAs(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, -5, 710, ""), &fe)
-	assert.ErrorAs(t, s.SetReading(ctx, w.ID, "tail_length", figure.Bare, 500, 0, ""), &fe)
+	assert.ErrorAs(t, s.SetReading(ctx, w.ID, "waist_girth", figure.Bare, Entry{Value: -5, Was: 710}), &fe)
+	assert.ErrorAs(t, s.SetReading(ctx, w.ID, "tail_length", figure.Bare, Entry{Value: 500}), &fe)
 }
 
 func TestNames(t *testing.T) {
@@ -229,7 +229,7 @@ func TestNotADataFile(t *testing.T) {
 func TestBackupAndRestore(t *testing.T) {
 	s, path := fresh(t)
 	e := dressed(t, s)
-	require.NoError(t, s.SetReading(ctx, e.WearerID, "waist_girth", figure.Bare, measure.Length(710), 0, "71"))
+	require.NoError(t, s.SetReading(ctx, e.WearerID, "waist_girth", figure.Bare, Entry{Value: 710, Typed: "71"}))
 	copyTo := filepath.Join(t.TempDir(), "backup.db")
 	require.NoError(t, s.Backup(ctx, copyTo))
 	require.Error(t, s.Backup(ctx, copyTo), "never over a file")

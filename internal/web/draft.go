@@ -242,7 +242,7 @@ func (s *Server) drafts(c *gin.Context, st *store.Store, l store.Layer) bool {
 	if err != nil {
 		return false
 	}
-	_, stages, err := ensemble.Walk(e.Plan())
+	_, stages, err := s.walks.walk(e)
 	for i := range stages {
 		if e.Layers[i].ID == l.ID {
 			return err == nil && stages[i].NowErr == nil

@@ -167,7 +167,7 @@ func (s *Server) seen(c *gin.Context) {
 		s.fail(c, err)
 		return
 	}
-	_, stages, err := ensemble.Walk(e.Plan())
+	_, stages, err := s.walks.walk(e)
 	if err != nil {
 		s.fail(c, err)
 		return

@@ -256,7 +256,7 @@ func (s *Server) figureJSON(c *gin.Context) {
 		return
 	}
 	u := unitOf(c)
-	bare, stages, err := ensemble.Walk(e.Plan())
+	bare, stages, err := s.walks.walk(e)
 	if err != nil {
 		s.fail(c, &store.FieldError{Field: "wearer", Why: err.Error()})
 		return

@@ -76,7 +76,7 @@ func (s *Server) unseen(e store.Ensemble) map[uint]ensemble.Snapshot {
 	fresh := map[uint]ensemble.Snapshot{}
 	for _, l := range e.Layers {
 		if len(l.Seen.Dimensions) == 0 {
-			_, stages, err := ensemble.Walk(e.Plan())
+			_, stages, err := s.walks.walk(e)
 			if err != nil {
 				return nil
 			}
@@ -141,7 +141,7 @@ func (s *Server) setState(c *gin.Context) {
 			if err != nil {
 				return err
 			}
-			_, stages, err := ensemble.Walk(e.Plan())
+			_, stages, err := s.walks.walk(e)
 			if err != nil {
 				return err
 			}

@@ -32,6 +32,7 @@ type makingView struct {
 type boneStock struct {
 	bone.Stock
 	What, Where string
+	Half        float64 // of its width, for the drawing of it
 }
 
 // channel is one line of stitching to be boned.
@@ -80,7 +81,7 @@ func viewMaking(d draft.Draft, on figure.Figure, thickness float64, u measure.Un
 	}
 	v := &makingView{Steels: d.Hoops, Steel: bone.Steel(d.Hoops), Hoops: svg.Hoops(on, d.Hoops, u)}
 	for _, s := range bone.List(d.Bones) {
-		v.Bones = append(v.Bones, boneStock{s, string(s.Kind), strings.Join(s.Places, "; ")})
+		v.Bones = append(v.Bones, boneStock{s, string(s.Kind), strings.Join(s.Places, "; "), s.Width / 2})
 	}
 	for _, b := range d.Bones {
 		v.Channels = append(v.Channels, channel{b, bone.ChannelWidth(b.Width, b.Kind.Thickness()), (b.Channel - b.Length) / 2})

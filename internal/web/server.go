@@ -46,6 +46,7 @@ type Server struct {
 	opt       Options
 	templates *template.Template
 	lays      *layBook
+	walks     *walkBook
 	handler   http.Handler
 	guard     *guard
 
@@ -65,7 +66,7 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	if opt.Now == nil {
 		opt.Now = time.Now
 	}
-	s := &Server{opt: opt, st: st, lays: newLayBook()}
+	s := &Server{opt: opt, st: st, lays: newLayBook(), walks: newWalkBook()}
 	var err error
 	if s.templates, err = template.New("").Funcs(functions).ParseFS(templateFiles, "templates/*.html"); err != nil {
 		return nil, err

@@ -8,6 +8,7 @@ import (
 	"html/template"
 	"math"
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -251,7 +252,7 @@ type waiting struct{ Name, Why string }
 func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, layer uint, u measure.Unit) *ensembleView {
 	v := &ensembleView{Rec: e}
 	var err error
-	v.Bare, v.Stages, err = ensemble.Walk(e.Plan())
+	v.Bare, v.Stages, err = s.walks.walk(e)
 	if err != nil {
 		v.Err = sentence(err.Error())
 		v.Bare, v.Stages, _ = ensemble.Walk(ensemble.Plan{Group: e.Wearer.Group})
@@ -485,8 +486,17 @@ func notesOf(l *layerView) []noteView {
 		add(draft.Note{Grave: true, Title: w.Label + " is outside its range", Text: sentence(w.Why) + " The nearest value that can be drafted is drawn.",
 			Fix: draft.Settings{w.Key: nil}, FixLabel: "Use the default"}, false)
 	}
+	notes := l.Stage.Draft.Notes
+	if l.Stage.Layer.Cut != nil && l.Stage.NowErr == nil { // what has become true since it was cut
+		for _, n := range l.Stage.Now.Notes {
+			if !slices.ContainsFunc(notes, func(o draft.Note) bool { return o.Title == n.Title && o.Text == n.Text }) {
+				n.Title = "As things are now: " + strings.ToLower(n.Title[:1]) + n.Title[1:]
+				notes = append(notes[:len(notes):len(notes)], n)
+			}
+		}
+	}
 	for _, grave := range []bool{true, false} {
-		for _, n := range l.Stage.Draft.Notes {
+		for _, n := range notes {
 			if n.Grave == grave {
 				add(n, false)
 			}

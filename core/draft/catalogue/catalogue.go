@@ -46,3 +46,24 @@ func Find(kind string) (draft.Garment, bool) {
 	}
 	return nil, false
 }
+
+// Stack is a usual order of garments, from the skin out, to begin from.
+type Stack struct {
+	Label string
+	Kinds []string
+}
+
+// Stacks lists usual orders (from memory). Between them they hold every
+// garment of the catalogue.
+func Stacks() []Stack {
+	return []Stack{
+		{"1740s to 1770s, over panniers", []string{"shift", "stays", "panniers"}},
+		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "petticoat-gored"}},
+		{"1830s, over cords", []string{"shift", "short-stays", "petticoat-corded", "petticoat-flounced"}},
+		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt"}},
+		{"1870s winter, over a cage", []string{"shift", "drawers", "corset", "bustle-cage", "petticoat-double"}},
+		{"about 1887, over a pad", []string{"shift", "drawers", "corset", "under-petticoat", "bustle-pad", "petticoat-tiered", "skirt-gored-1887"}},
+		{"bare shoulders, on a stage", []string{"boned-bodice", "petticoat-tiered"}},
+		{"soft support", []string{"bust-support", "under-petticoat"}},
+	}
+}

@@ -57,7 +57,10 @@ func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned, yoke floa
 	drop := math.Max(on.Drop(figure.Hip)-g.band.Depth, 20)
 	s := part.Skirt{Band: g.band, Length: g.length, Hem: hem, Hip: on.GirthAt(figure.Hip) + hipEase, Drop: drop, Gores: v.Whole("gores"), Turned: turned}
 	if yoke > 0 {
-		s.Yoke = on.Girth(g.band.Depth) + yoke
+		// It lies on what is under it as far down as its cloth reaches. A ring
+		// wider than this would close on itself with its lap.
+		const widest = 4.9 // radians
+		s.Yoke = math.Min(on.Girth(on.Reached(g.band.Depth))+yoke, g.band.Length+widest*g.band.Depth)
 	}
 	if hem < on.GirthAt(figure.Hip)+60 {
 		return nil, fmt.Errorf("a hem of %s does not pass the hips, which measure %s with what is worn under it: choose at least %s", measure.Tell(hem), measure.Tell(on.GirthAt(figure.Hip)), measure.Tell(on.GirthAt(figure.Hip)+60))

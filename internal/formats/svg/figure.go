@@ -61,8 +61,8 @@ func (s Stand) Draw() string {
 	floor := f.Length("waist_to_floor_side")
 	top := -f.Length("back_waist_length") - 64
 	half := 300.0
-	if s.Marks {
-		half = 400
+	if s.Marks { // room for the arms and for the lengths beside them
+		half = 412
 		top = math.Min(top, floor-f.Length("height")+10)
 	}
 	for _, w := range s.Worn {
@@ -217,19 +217,19 @@ func (s Stand) lengths(d *drawing, view string, unit, floor, half float64) {
 	_, _, wrist := newBody(f).arm()
 	left := -(wrist.X + 16*unit)
 	if view == "front" {
-		line("waist_to_underbust", "", left, f.Drop(figure.Underbust), 0)
-		line("waist_to_bust", "to bust", left-18*unit, f.Drop(figure.Bust), 0)
-		line("front_length", "front length", left-36*unit, shoulder-20, 0)
-		line("waist_to_high_hip", "", left, 0, f.Drop(figure.HighHip))
-		line("waist_to_hip", "to hip", left-18*unit, 0, f.Drop(figure.Hip))
-		line("waist_to_knee", "to knee", left-36*unit, 0, f.Drop(figure.Knee))
-		line("waist_to_floor_front", "front to floor", 30*unit, 0, floor)
+		line("waist_to_underbust", "", -21*unit, f.Drop(figure.Underbust), 0)
+		line("waist_to_bust", "to bust", left, f.Drop(figure.Bust), 0)
+		line("front_length", "", -10*unit, shoulder-20, 0)
+		line("waist_to_high_hip", "", -21*unit, 0, f.Drop(figure.HighHip))
+		line("waist_to_hip", "to hip", left, 0, f.Drop(figure.Hip))
+		line("waist_to_knee", "to knee", -12*unit, 0, f.Drop(figure.Knee))
+		line("waist_to_floor_front", "front to floor", 17*unit, 0, floor)
 		d.put(`<path class="span" data-measure="across_back" d="M%s %s L%s %s"/>`, n(-f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2), n(f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2))
-		line("height", "height", left-56*unit, -f.Length("back_waist_length")-60, floor)
 		return
 	}
 	back := -(f.At(f.Drop(figure.Hip)).Reach(180) + 30*unit)
 	line("back_waist_length", "back", back, shoulder-20, 0)
 	line("waist_to_floor_back", "back to floor", back, 0, floor)
 	line("waist_to_floor_side", "to floor", 26*unit, 0, floor)
+	line("height", "height", half-14*unit, floor-f.Length("height"), floor)
 }

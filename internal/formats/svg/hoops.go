@@ -17,6 +17,11 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 		return ""
 	}
 	floor := on.Length("waist_to_floor_side")
+	lowest := 0.0
+	for _, h := range hoops {
+		lowest = math.Max(lowest, h.Drop)
+	}
+	foot := math.Min(lowest+110, floor) // what hangs lower is only air
 	var box plane.Box
 	for i, h := range hoops {
 		lines := [][]plane.Point{h.Shape}
@@ -45,14 +50,14 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 	for _, x := range []float64{across(box.Min), across(box.Max)} {
 		left, right = math.Min(left, x), math.Max(right, x)
 	}
-	px := math.Max((right-left+box.Width()+230)/700, (floor+180)/430)
+	px := math.Max((right-left+box.Width()+230)/700, (foot+180)/430)
 	label := 150 * px
 	top := -150.0
 	width := right - left + label + box.Width() + 70*px
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="hoops" role="img" aria-label="The steels from the side and from above" viewBox="%s %s %s %s">`, n(left-20*px), n(top), n(width+20*px), n(floor-top+36*px))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="hoops" role="img" aria-label="The steels from the side and from above" viewBox="%s %s %s %s">`, n(left-20*px), n(top), n(width+20*px), n(math.Max(foot, label/4)-top+36*px))
 	var before, behind []plane.Point
-	for drop := -110.0; drop <= math.Min(floor-20, on.Drop(figure.Knee)+40); drop += 20 {
+	for drop := -110.0; drop <= math.Min(foot, on.Drop(figure.Knee)+40); drop += 20 {
 		s := on.At(drop)
 		f, b := s.Reach(0), s.Reach(180)
 		if paired {
@@ -60,7 +65,10 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 		}
 		before, behind = append(before, plane.Pt(f, drop)), append(behind, plane.Pt(-b, drop))
 	}
-	d.put(`<path class="form-bare" d="%s%s"/><path class="floor" d="M%s %sH%s"/><path class="level" d="M%s 0H%s"/>`, smooth(before, true), smooth(behind, true), n(left-10*px), n(floor), n(right+10*px), n(behind[5].X), n(before[5].X))
+	d.put(`<path class="form-bare" d="%s%s"/><path class="level" d="M%s 0H%s"/>`, smooth(before, true), smooth(behind, true), n(behind[5].X), n(before[5].X))
+	if foot == floor {
+		d.put(`<path class="floor" d="M%s %sH%s"/>`, n(left-10*px), n(floor), n(right+10*px))
+	}
 	var tapeBack, tapeFront []plane.Point
 	names := 0.0
 	for _, h := range hoops {
@@ -103,6 +111,6 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 	}
 	d.put(`<path class="form-bare" d="%s"/>`, path(on.At(0).Outline(), true))
 	d.put(`<text class="what" x="0" y="4" font-size="%s">waist</text>`, n(10*px))
-	d.put(`<text class="what" x="%s" y="%s" font-size="%s">from above, the back away from you</text></g></svg>`, n(box.Centre().X), n(-box.Min.Y+18*px), n(11*px))
+	d.put(`<text class="what" x="%s" y="%s" font-size="%s">from above, the back away from you</text></g></svg>`, n(box.Centre().X), n(math.Max(-box.Min.Y, on.At(0).Reach(0))+18*px), n(11*px))
 	return d.String()
 }

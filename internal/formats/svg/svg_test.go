@@ -62,23 +62,12 @@ func wellFormed(t *testing.T, text string) {
 func TestDrawingsAreWellFormed(t *testing.T) {
 	bare, err := figure.New(nil, figure.Women, 0)
 	require.NoError(t, err)
-	on := bare
-	var worn []Dressed
-	for _, g := range catalogue.All() {
-		v, _ := draft.Settle(g, on, nil)
-		d, err := g.Draft(on, v, g.About().Usual)
-		require.NoError(t, err)
-		for _, s := range []Sheet{{Unit: measure.IN, Title: `<"&'>`}, {Unit: measure.CM, TrueScale: true, Dimensions: true}} {
-			text := s.Draw(d.Pieces)
-			wellFormed(t, text)
-			assert.NotContains(t, text, "NaN")
-			assert.Equal(t, len(d.Pieces), strings.Count(text, `class="piece"`))
-		}
-		on = d.Wear.Dress(on)
-		worn = append(worn, Dressed{ID: g.About().Kind, Colour: "woad", After: on, Wear: d.Wear})
+	drawn := map[string]bool{}
+	for _, stack := range catalogue.Stacks() {
+		stackIsWellFormed(t, bare, stack, drawn)
 	}
+	assert.Len(t, drawn, len(catalogue.All()), "every garment is in some stack")
 	wellFormed(t, Stand{Bare: bare, Marks: true}.Draw())
-	wellFormed(t, Stand{Bare: bare, Worn: worn}.Draw())
 	wellFormed(t, Tape([]Pin{{"waist", 700, true}, {"bare waist", 710, false}}, measure.IN))
 	for _, state := range []string{"planned", "drafted", "cut", "sewn", "worn", "stale"} {
 		wellFormed(t, Band("madder", state, 1))
@@ -92,4 +81,40 @@ func TestDrawingsAreWellFormed(t *testing.T) {
 	}
 	require.NoError(t, xml.Unmarshal([]byte(sheet), &root))
 	assert.Equal(t, strings.TrimSuffix(root.Width, "mm"), strings.Fields(root.ViewBox)[2])
+}
+
+func stackIsWellFormed(t *testing.T, bare figure.Figure, stack catalogue.Stack, drawn map[string]bool) {
+	on := bare
+	var worn []Dressed
+	for _, kind := range stack.Kinds {
+		g, ok := catalogue.Find(kind)
+		require.True(t, ok, kind)
+		drawn[kind] = true
+		v, _ := draft.Settle(g, on, nil)
+		d, err := g.Draft(on, v, g.About().Usual)
+		require.NoError(t, err, "%s in %s", kind, stack.Label)
+		for _, l := range d.Laces {
+			for _, gap := range []float64{0, l.Gap, l.Open} {
+				wellFormed(t, Laced(l, gap, l.Open, measure.CM))
+			}
+		}
+		if len(d.Hoops) > 0 {
+			steels := Hoops(on, d.Hoops, measure.IN)
+			wellFormed(t, steels)
+			count := 0
+			for _, h := range d.Hoops {
+				count += 2 * h.Count
+			}
+			assert.Equal(t, count, strings.Count(steels, `class="steel"`), "from the side and from above")
+		}
+		for _, s := range []Sheet{{Unit: measure.IN, Title: `<"&'>`}, {Unit: measure.CM, TrueScale: true, Dimensions: true}} {
+			text := s.Draw(d.Pieces)
+			wellFormed(t, text)
+			assert.NotContains(t, text, "NaN")
+			assert.Equal(t, len(d.Pieces), strings.Count(text, `class="piece"`))
+		}
+		on = d.Wear.Dress(on)
+		worn = append(worn, Dressed{ID: g.About().Kind, Colour: "woad", After: on, Wear: d.Wear})
+	}
+	wellFormed(t, Stand{Bare: bare, Worn: worn}.Draw())
 }

@@ -54,23 +54,30 @@ export async function figure() {
     return (x, y, drop) => [x * cy + y * sy, (x * sy - y * cy) * sp + drop * cp, (x * sy - y * cy) * cp - drop * sp];
   };
 
+  // A ring's points on the page, worked out once for every turn of the view.
+  let turn = 0;
+  function placed(ring, P) {
+    if (ring.turn !== turn) {
+      ring.turn = turn;
+      ring.on = [];
+      for (let j = 0; j < ring.p.length; j += 2) ring.on.push(P(ring.p[j], ring.p[j + 1], ring.d));
+    }
+    return ring.on;
+  }
+
   // The faces between two rings, each with its shade and whether it looks this
   // way.
   const sun = [-0.45, -0.5, 0.74]; // from the upper left, before
-  function strip(u, v, i, a, P, k) {
+  function strip(u, v, i, P, k) {
     const m = u.p.length / 2, row = [];
-    const up = [], lo = [];
-    for (let j = 0; j < m; j++) {
-      up.push(P(u.p[2 * j], u.p[2 * j + 1], u.d));
-      lo.push(P(v.p[2 * j], v.p[2 * j + 1], v.d));
-    }
+    const up = placed(u, P), lo = placed(v, P);
     for (let j = 0; j < m; j++) {
       const l = (j + 1) % m;
       const [A, B, C, D] = [up[j], up[l], lo[l], lo[j]];
       const [x1, y1, z1, x2, y2, z2] = [C[0] - A[0], C[1] - A[1], (C[2] - A[2]) * k, B[0] - D[0], B[1] - D[1], (B[2] - D[2]) * k];
       const [nx, ny, nz] = [y2 * z1 - y1 * z2, z2 * x1 - z1 * x2, x2 * y1 - x1 * y2];
       const len = Math.hypot(nx, ny, nz) || 1;
-      row.push({ A, B, C, D, i, a, j, low: v.d, front: nz > 0, shade: (nx * sun[0] + ny * sun[1] + nz * sun[2]) / len });
+      row.push({ A, B, C, D, i, j, low: v.d, front: nz > 0, shade: (nx * sun[0] + ny * sun[1] + nz * sun[2]) / len });
     }
     return row;
   }
@@ -133,10 +140,11 @@ export async function figure() {
     g.setTransform(ratio, 0, 0, ratio, 0, 0);
     g.clearRect(0, 0, w, h);
     g.lineJoin = g.lineCap = "round";
-    const k = Math.min((h - 54) / (data.floor - top), (w - 150) / (2 * widest));
+    const k = Math.min((h - 54) / (data.floor - top), (w - (w < 420 ? 126 : 150)) / (2 * widest));
     const flat = project(view.yaw, view.pitch);
     const middle = (top + data.floor) / 2;
     const lift = view.pitch * deg;
+    turn++;
     const P = (x, y, d) => {
       const q = flat(x, y, d - middle);
       return [w / 2 - 24 + q[0] * k, (h - 30) / 2 + 6 + q[1] * k, q[2]];
@@ -180,37 +188,38 @@ export async function figure() {
     // The form: the outermost of what is on, ring by ring from below, so that
     // what is higher lies over it.
     hits = [];
-    const faces = [], bands = [];
+    const bands = [];
     on.forEach((s, i) => {
       const rings = i ? s.rings : skin;
       const over = on.slice(i + 1).filter((o) => o.rings.length);
       const hidden = (d1, d2) => over.some((o) => d1 >= o.top - 1 && d2 <= o.bottom + 1);
       for (let a = 1; a < rings.length; a++) {
         if (hidden(rings[a - 1].d, rings[a].d)) continue;
-        const row = strip(rings[a - 1], rings[a], i, a, P, k);
-        faces.push(...row);
-        bands.push(row);
+        bands.push(strip(rings[a - 1], rings[a], i, P, k));
       }
     });
     bands.sort((p, q) => q[0].low - p[0].low || p[0].i - q[0].i);
     for (const row of bands) paint(g, row);
+    if (view.pitch > 0) { // the neck is shut
+      line(placed(skin[0], P), true);
+      g.fillStyle = css(mix(ink.face, ink.line, 0.1));
+      g.fill();
+    }
 
     // Ink: where the form turns away, and the edges of each garment.
-    const turns = (list) => {
-      const at = new Map(list.map((q) => [`${q.i}/${q.a}/${q.j}`, q]));
+    const turns = (rows) => {
       g.beginPath();
-      for (const q of list) {
-        const next = at.get(`${q.i}/${q.a}/${(q.j + 1) % (data.bare.rings[0].p.length / 2)}`);
-        if (next && next.front !== q.front) {
-          g.moveTo(q.B[0], q.B[1]);
-          g.lineTo(q.C[0], q.C[1]);
-        }
+      for (const row of rows) for (let j = 0; j < row.length; j++) {
+        const q = row[j];
+        if (q.front === row[(j + 1) % row.length].front) continue;
+        g.moveTo(q.B[0], q.B[1]);
+        g.lineTo(q.C[0], q.C[1]);
       }
       g.stroke();
     };
     g.strokeStyle = css(ink.line);
     g.lineWidth = 1.5;
-    turns(faces);
+    turns(bands);
     on.forEach((s, i) => {
       const over = on.slice(i + 1).filter((o) => o.rings.length);
       const ends = i ? [s.rings[0], s.rings.at(-1)] : [skin[0]];
@@ -241,7 +250,7 @@ export async function figure() {
     }
     // What is bare, dotted, once anything is on.
     if (n > 0) {
-      const under = data.bare.rings.slice(1).flatMap((ring, a) => strip(data.bare.rings[a], ring, 0, a + 1, P, k));
+      const under = data.bare.rings.slice(1).map((ring, a) => strip(data.bare.rings[a], ring, 0, P, k));
       g.strokeStyle = css(ink.line, 0.75);
       g.lineWidth = 1.1;
       g.setLineDash([1.5, 4]);
