@@ -58,6 +58,8 @@ type Draft struct {
 	Wear       Wear
 	Notes      []Note
 	Cautions   []caution.Caution
+	// On holds the girths of the figure it was drafted to, mm.
+	On map[figure.Level]float64
 }
 
 // Spare is what a dimension can still be changed by after the cloth is cut:

@@ -136,6 +136,11 @@ func (s *Stage) draft() {
 	}
 	if s.NowErr != nil {
 		s.Now = draft.Draft{}
+	} else {
+		s.Now.On = map[figure.Level]float64{}
+		for _, l := range figure.Levels() {
+			s.Now.On[l] = s.On.GirthAt(l)
+		}
 	}
 	s.Draft, s.Err = s.Now, s.NowErr
 	if s.Layer.Cut != nil {

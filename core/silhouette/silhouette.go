@@ -15,7 +15,7 @@ type Trait string
 
 const (
 	Hem    Trait = "hem"    // circumference of the outermost hem, mm
-	Behind Trait = "behind" // the furthest point behind stands this far out behind the back of the waist, mm
+	Behind Trait = "behind" // down to a hand below the hip, the furthest point behind stands this far out behind the back of the waist, mm
 	Beside Trait = "beside" // the same at the side, left and right taken together and halved, mm
 	Ratio  Trait = "ratio"  // girth of the waist as a part of the girth at the hip line, both as dressed
 )
@@ -123,9 +123,10 @@ func (a Aim) With(t Trait, r Range) (Aim, error) {
 // cloth hanging. hem is the circumference of its outermost hem, 0 for none.
 func Of(seen figure.Figure, hem float64) map[Trait]float64 {
 	waist := seen.At(0)
-	_, bottom := seen.Span()
+	// Further down it is the hem that says how far the cloth stands out.
+	low := seen.Drop(figure.Hip) + 80
 	behind, beside := 0.0, 0.0
-	for drop := 0.0; drop <= math.Min(bottom, seen.Drop(figure.Knee)); drop += 10 {
+	for drop := 0.0; drop <= low; drop += 10 {
 		s := seen.At(drop)
 		behind = math.Max(behind, s.Reach(180)-waist.Reach(180))
 		beside = math.Max(beside, (s.Breadth()-waist.Breadth())/2)

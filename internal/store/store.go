@@ -259,7 +259,13 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id uint) (string, error) 
 			if err := tx.Where("wearer_id = ?", id).Delete(&Reading{}).Error; err != nil {
 				return err
 			}
-			return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&w).Error
+			was := w
+			if err := tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&w).Error; err != nil {
+				return err
+			}
+			// The clause leaves out zeros of columns that have a default, and
+			// reads back what stands there.
+			return tx.Model(&Wearer{ID: id}).Select("*").Omit("ID", "Readings").Updates(&was).Error
 		}
 		var e Ensemble
 		if err := json.Unmarshal([]byte(h.Before), &e); err != nil {
@@ -271,7 +277,11 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id uint) (string, error) 
 		if err := tx.Where("ensemble_id = ?", id).Delete(&Layer{}).Error; err != nil {
 			return err
 		}
-		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&e).Error
+		was := e
+		if err := tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&e).Error; err != nil {
+			return err
+		}
+		return tx.Model(&Ensemble{ID: id}).Select("*").Omit("ID", "Wearer", "Layers").Updates(&was).Error
 	})
 	return label, explain(err)
 }

@@ -3,6 +3,7 @@ package web
 import (
 	"fmt"
 	"strconv"
+	"strings"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
@@ -16,6 +17,12 @@ import (
 type layersView struct {
 	Stand     string
 	Catalogue []family
+	Begin     []beginning // usual stacks, while there is none
+}
+
+type beginning struct {
+	catalogue.Stack
+	Names string
 }
 
 // family is a part of the catalogue.
@@ -49,6 +56,18 @@ func (s *Server) layersStation(c *gin.Context) {
 			}
 			v.Catalogue = append(v.Catalogue, fam)
 		}
+		if len(p.E.Stages) == 0 && p.E.Err == "" {
+			for _, st := range catalogue.Stacks() {
+				b := beginning{Stack: st}
+				for _, kind := range st.Kinds {
+					if g, ok := catalogue.Find(kind); ok {
+						b.Names += ", " + strings.ToLower(g.About().Name)
+					}
+				}
+				b.Names = strings.TrimPrefix(b.Names, ", ")
+				v.Begin = append(v.Begin, b)
+			}
+		}
 		p.V = v
 		return nil
 	})
@@ -57,16 +76,24 @@ func (s *Server) layersStation(c *gin.Context) {
 func (s *Server) addLayer(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	g, ok := catalogue.Find(c.PostForm("kind"))
-	if !ok {
+	e := id(c, "ensemble")
+	var all []draft.About
+	for _, kind := range c.PostFormArray("kind") {
+		g, ok := catalogue.Find(kind)
+		if !ok {
+			break
+		}
+		all = append(all, g.About())
+	}
+	if len(all) == 0 || len(all) != len(c.PostFormArray("kind")) || len(all) > len(catalogue.All()) {
 		s.fail(c, &store.FieldError{Field: "kind", Why: "choose a garment from the list"})
 		return
 	}
-	a := g.About()
-	e := id(c, "ensemble")
-	if _, err := st.AddLayer(c.Request.Context(), store.Layer{EnsembleID: e, Kind: a.Kind, Name: a.Name, Fabric: a.Usual, State: store.Drafted}); err != nil {
-		s.fail(c, err)
-		return
+	for _, a := range all {
+		if _, err := st.AddLayer(c.Request.Context(), store.Layer{EnsembleID: e, Kind: a.Kind, Name: a.Name, Fabric: a.Usual, State: store.Drafted}); err != nil {
+			s.fail(c, err)
+			return
+		}
 	}
 	s.done(c, fmt.Sprintf("/ensembles/%d/layers", e))
 }

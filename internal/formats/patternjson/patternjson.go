@@ -9,7 +9,6 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
-	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
 )
@@ -92,8 +91,8 @@ func round(x float64) float64 { return math.Round(x*1000)/1000 + 0 }
 // where the outline closes has to = 0.
 func Write(w io.Writer, s ensemble.Stage) error {
 	d := document{Format: "ardent-gusset/pattern", Version: 1, Garment: s.Kind, Figure: map[string]float64{}, Pieces: []piece{}, Seams: []seam{}, Notions: []notion{}}
-	for _, l := range figure.Levels() {
-		d.Figure[string(l)+"_girth"] = round(s.On.GirthAt(l))
+	for l, girth := range s.Draft.On {
+		d.Figure[string(l)+"_girth"] = round(girth)
 	}
 	for i := range s.Draft.Pieces {
 		p := &s.Draft.Pieces[i]

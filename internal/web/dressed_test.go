@@ -1,0 +1,218 @@
+package web
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/url"
+	"regexp"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/measure"
+	"ardentgusset/internal/formats/svg"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func get(t testing.TB, s *Server, path string) string {
+	w := ask(s, "GET", path, nil, nil)
+	require.Equal(t, 200, w.Code, "%s: %s", path, w.Body)
+	return w.Body.String()
+}
+
+func post(t testing.TB, s *Server, path string, form url.Values) string {
+	w := ask(s, "POST", path, form, map[string]string{"X-From-Page": "1"})
+	require.Equal(t, 200, w.Code, "%s: %s", path, w.Body)
+	return w.Body.String()
+}
+
+var sheet = regexp.MustCompile(`(?s)<svg[^>]*class="sheet.*?</svg>`)
+
+// Cloth that is cut stays as it was cut: the drawing, the figure outside it and
+// the exports. What would differ now is said with what saves it.
+func TestCutLayerKeepsItsDraft(t *testing.T) {
+	s := demoServer(t, nil)
+	const petticoat, skirt = "/ensembles/1/layers/3", "/ensembles/1/layers/4"
+	post(t, s, petticoat+"/state", url.Values{"state": {"cut"}})
+	post(t, s, skirt+"/state", url.Values{"state": {"sewn"}})
+	before, file := sheet.FindString(get(t, s, petticoat+"/draft")), get(t, s, petticoat+"/pattern.json")
+	require.NotEmpty(t, before)
+	assert.NotContains(t, get(t, s, petticoat+"/draft"), "would be cut differently")
+	// The corset is made to another waist.
+	post(t, s, "/ensembles/1/layers/2/settings", url.Values{"key": {"laced_waist"}, "value": {"64 cm"}, "was": {"660"}})
+	body := get(t, s, petticoat+"/draft")
+	assert.Equal(t, before, sheet.FindString(body))
+	assert.Equal(t, file, get(t, s, petticoat+"/pattern.json"))
+	assert.Contains(t, body, "It is cut, and would be cut differently now")
+	now := get(t, s, petticoat+"/draft?show=now")
+	assert.NotEqual(t, before, sheet.FindString(now), "what it would be now is another drawing")
+	skirtPage := get(t, s, skirt+"/draft")
+	assert.Contains(t, skirtPage, "It is sewn, and would be cut differently now")
+	assert.Regexp(t, `take in|let out|move|shorten|lengthen`, skirtPage)
+	assert.Contains(t, get(t, s, "/ensembles/1/layers"), `class="alter"`)
+	// Choices still move what would be; what is cut stays.
+	post(t, s, petticoat+"/settings", url.Values{"key": {"upper_ratio"}, "value": {"3"}})
+	assert.Equal(t, before, sheet.FindString(get(t, s, petticoat+"/draft")))
+	post(t, s, petticoat+"/state", url.Values{"state": {"planned"}})
+	assert.NotEqual(t, before, sheet.FindString(get(t, s, petticoat+"/draft")), "planned anew, it is drafted anew")
+}
+
+func TestWearerHasChanged(t *testing.T) {
+	s := demoServer(t, nil)
+	body := get(t, s, "/ensembles/3/layers/9/draft")
+	assert.Contains(t, body, "Brine Hallowick has changed")
+	assert.Contains(t, body, "since then waist 25 mm larger")
+	assert.Contains(t, body, "69.5 cm by the tape")
+	assert.Contains(t, body, "The tape counts.")
+}
+
+func TestMakingOfGarments(t *testing.T) {
+	s := demoServer(t, nil)
+	corset := get(t, s, "/ensembles/1/layers/2/draft")
+	for _, want := range []string{"Bones", "Free at each end", "Lacing, at the centre back", "as worn", "to get in", "end to end"} {
+		assert.Contains(t, corset, want)
+	}
+	// Every gap has its drawing, one of them shown.
+	steps := strings.Count(corset, "data-lace-step")
+	assert.GreaterOrEqual(t, steps, 5)
+	assert.Equal(t, steps, strings.Count(corset, `class="laced"`))
+	assert.Equal(t, steps-1, len(regexp.MustCompile(`data-lace-step="\d+" hidden`).FindAllString(corset, -1)))
+	cage := get(t, s, "/ensembles/3/layers/11/draft")
+	assert.Contains(t, cage, "Steel in all")
+	assert.Contains(t, cage, `class="hoops"`)
+	assert.NotContains(t, get(t, s, "/ensembles/1/layers/1/draft"), "paper making", "a shift has nothing but seams")
+	post(t, s, "/ensembles/2/layers", url.Values{"kind": {"jumps"}})
+	jumps := get(t, s, "/ensembles/2/layers/16/draft")
+	assert.Contains(t, jumps, "Quilting")
+	assert.Regexp(t, `wind \d+ bobbin`, jumps)
+}
+
+func TestAim(t *testing.T) {
+	s := demoServer(t, nil)
+	assert.NotContains(t, get(t, s, "/ensembles/1/figure"), "out behind")
+	post(t, s, "/ensembles/1/aim", url.Values{"period": {"1883"}})
+	body := get(t, s, "/ensembles/1/figure")
+	assert.Contains(t, body, "more wanted behind")
+	assert.Contains(t, body, "Put on: ")
+	post(t, s, "/ensembles/1/aim", url.Values{"period": {"1883"}, "behind_low": {"2 cm"}, "ratio_high": {"0.9"}})
+	body = get(t, s, "/ensembles/1/figure")
+	assert.NotContains(t, body, "more wanted behind")
+	assert.Contains(t, body, `value="0.90"`)
+	for _, bad := range []url.Values{{"period": {"1492"}}, {"period": {"1883"}, "behind_low": {"90 cm"}}, {"period": {"1883"}, "hem_low": {"wide"}}} {
+		w := ask(s, "POST", "/ensembles/1/aim", bad, map[string]string{"X-From-Page": "1"})
+		assert.Equal(t, 422, w.Code, bad)
+	}
+	assert.Contains(t, get(t, s, "/ensembles/1/figure"), `value="0.90"`, "what was refused changed nothing")
+	post(t, s, "/ensembles/1/aim", url.Values{"period": {""}})
+	assert.NotContains(t, get(t, s, "/ensembles/1/figure"), "out behind")
+}
+
+// The canvas is given all layers, their rings from the top down, and the same
+// girths as the table.
+func TestFigureData(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, unit := range []measure.Unit{measure.CM, measure.IN} {
+		w := ask(s, "GET", "/ensembles/3/figure.json", nil, map[string]string{"Cookie": "unit=" + string(unit)})
+		require.Equal(t, 200, w.Code)
+		var d drawnFigure
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &d))
+		require.Len(t, d.Layers, 9)
+		require.NotNil(t, d.Band)
+		page := ask(s, "GET", "/ensembles/3/figure", nil, map[string]string{"Cookie": "unit=" + string(unit)}).Body.String()
+		for _, l := range append(d.Layers, d.Bare) {
+			require.Greater(t, len(l.Rings), 3, l.Name)
+			for i, r := range l.Rings {
+				require.Len(t, r.Line, 90, l.Name)
+				if i > 0 {
+					require.Greater(t, r.Drop, l.Rings[i-1].Drop, l.Name)
+				}
+			}
+			for _, g := range l.Girths {
+				assert.Contains(t, page, ">"+g, "%s", l.Name)
+			}
+		}
+		for _, l := range d.Layers {
+			require.NotEmpty(t, l.Says, l.Name)
+		}
+		assert.Contains(t, d.Rule.Text, string(unit))
+	}
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/9/figure.json", nil, nil).Code)
+}
+
+func TestUsualStacksBeginAnEnsemble(t *testing.T) {
+	s := demoServer(t, nil)
+	w := ask(s, "POST", "/ensembles", url.Values{"name": {"Empty so far"}, "wearer": {"1"}}, nil)
+	require.Equal(t, 303, w.Code)
+	body := get(t, s, "/ensembles/4/layers")
+	for _, g := range catalogue.All() {
+		assert.Contains(t, body, ">"+g.About().Name+"<")
+	}
+	for _, st := range catalogue.Stacks() {
+		assert.Contains(t, body, st.Label)
+	}
+	assert.Equal(t, 422, ask(s, "POST", "/ensembles/4/layers", url.Values{"kind": {"shift", "toga"}}, map[string]string{"X-From-Page": "1"}).Code)
+	assert.Contains(t, get(t, s, "/ensembles/4/layers"), "The stack is empty", "all or nothing")
+	post(t, s, "/ensembles/4/layers", url.Values{"kind": catalogue.Stacks()[0].Kinds})
+	body = get(t, s, "/ensembles/4/layers")
+	assert.NotContains(t, body, "Begin as it was worn")
+	assert.Contains(t, body, "Panniers")
+}
+
+func TestReadingsOfBothSides(t *testing.T) {
+	s := demoServer(t, nil)
+	put := func(form url.Values) string { form.Set("worn", "bare"); return post(t, s, "/wearers/1/readings", form) }
+	body := put(url.Values{"key": {"waist_to_floor_side"}, "value": {"104"}, "was": {"1055"}, "side": {"left"}})
+	body = put(url.Values{"key": {"waist_to_floor_side"}, "value": {"107"}, "was": {"1040"}, "side": {"right"}})
+	assert.Contains(t, body, "the right is 30 mm more")
+	body = put(url.Values{"key": {"waist_girth"}, "value": {"72.2"}, "was": {"710"}, "again": {"yes"}})
+	assert.Contains(t, body, "71.6 cm", "the mean counts")
+	assert.Contains(t, body, "they differ by 1.2 cm")
+	body = put(url.Values{"key": {"neck_girth"}, "value": {"string"}, "was": {"0"}})
+	assert.Contains(t, body, "On a string")
+	w := ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "value": {""}, "was": {"716"}, "again": {"yes"}, "worn": {"bare"}}, map[string]string{"X-From-Page": "1"})
+	assert.Equal(t, 422, w.Code)
+}
+
+// Nine layers walked anew, their figure and every sheet of pieces drawn.
+func BenchmarkNineLayersDrawn(b *testing.B) {
+	s := demoServer(b, nil)
+	st, release := s.data()
+	defer release()
+	e, err := st.Ensemble(b.Context(), 3)
+	require.NoError(b, err)
+	for i := range e.Layers {
+		e.Layers[i].Cut = nil
+	}
+	for b.Loop() {
+		bare, stages, err := ensemble.Walk(e.Plan())
+		if err != nil {
+			b.Fatal(err)
+		}
+		drawFigure(e, bare, stages, measure.CM)
+		for _, stage := range stages {
+			svg.Sheet{Unit: measure.CM}.Draw(stage.Draft.Pieces)
+		}
+	}
+}
+
+func BenchmarkFigurePage(b *testing.B) {
+	s := demoServer(b, nil)
+	for b.Loop() {
+		if w := ask(s, "GET", "/ensembles/3/figure", nil, nil); w.Code != 200 {
+			b.Fatal(w.Code)
+		}
+	}
+}
+
+func BenchmarkEditInNineLayers(b *testing.B) {
+	s := demoServer(b, nil)
+	for i := 0; b.Loop(); i++ {
+		form := url.Values{"key": {"projection"}, "value": {fmt.Sprintf("%d mm", 150+i%40)}}
+		if w := ask(s, "POST", "/ensembles/3/layers/11/preview", form, map[string]string{"X-From-Page": "1"}); w.Code != 200 {
+			b.Fatal(w.Body)
+		}
+	}
+}
