@@ -211,6 +211,15 @@ func (b *tab) reply(step func()) {
 	b.until(`!window.stillHere && document.readyState === "complete"`)
 }
 
+// putOn adds a garment from its family in the catalogue.
+func (b *tab) putOn(kind string) {
+	b.Helper()
+	sel := `.garment-button[value="` + kind + `"]`
+	b.until(`document.querySelector(` + quoted(sel) + `)`)
+	js[bool](b, `(document.querySelector(`+quoted(sel)+`).closest("details").open = true)`)
+	b.reply(func() { b.click(sel) })
+}
+
 func (b *tab) light(scheme string) {
 	b.do(func(ctx context.Context, tg *chromedp.Target) (chromedp.Void, error) {
 		_, err := cdp.Call(ctx, tg, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: scheme}}})

@@ -35,7 +35,7 @@ func TestFromTapeMeasureToTick(t *testing.T) {
 	b.enter("#heel", "1 1/2 in")
 	b.reply(func() { b.click(".main-button") })
 	for _, kind := range []string{"shift", "corset", "petticoat-tiered", "skirt-gored-1887"} {
-		b.reply(func() { b.click(`.garment-button[value="` + kind + `"]`) })
+		b.putOn(kind)
 	}
 	assert.Equal(t, 4, js[int](b, `document.querySelectorAll(".stack li[data-layer]").length`))
 
@@ -61,11 +61,11 @@ func TestFromTapeMeasureToTick(t *testing.T) {
 	b.visit("/ensembles/1/layers")
 	outer := b.text(".layer-row:nth-child(2)")
 	require.Contains(t, outer, "petticoat")
-	b.reply(func() { b.click(`[aria-label="Wear Two-tier petticoat one further in"]`) })
-	b.until(`document.querySelectorAll(".layer-row h3")[2].textContent === "Two-tier petticoat"`)
+	b.reply(func() { b.click(`[aria-label="Wear Tiered petticoat one further in"]`) })
+	b.until(`document.querySelectorAll(".layer-row h3")[2].textContent === "Tiered petticoat"`)
 	assert.Contains(t, b.text(".layer-row:nth-child(3) .change"), "larger")
 	b.reply(func() { b.click("[data-undo]") })
-	b.until(`document.querySelectorAll(".layer-row h3")[1].textContent === "Two-tier petticoat"`)
+	b.until(`document.querySelectorAll(".layer-row h3")[1].textContent === "Tiered petticoat"`)
 
 	// Cloth: what to buy follows its width.
 	b.visit("/ensembles/1/layers/4/cloth")
@@ -76,7 +76,7 @@ func TestFromTapeMeasureToTick(t *testing.T) {
 	b.enter("#c-price_per_m", "12.50")
 	b.sees("to pay")
 	b.visit("/ensembles/1/buy")
-	for _, want := range []string{"Busk, straight", "Corset lace", "Sewing thread for Corset", "Hooks and eyes", "spiral steel bone", "Stay tape"} {
+	for _, want := range []string{"Busk, straight", "Lace, at the centre back", "Sewing thread for Corset", "Hooks and eyes", "Spiral steel bone", "Stay tape"} {
 		b.sees(want)
 	}
 
@@ -157,7 +157,8 @@ func TestPhoneAtTheBench(t *testing.T) {
 }
 
 var pages = []string{"/", "/wearers/1", "/wearers/3", "/wearers/new", "/ensembles/new", "/ensembles/1/particulars", "/ensembles/1/figure", "/ensembles/1/layers",
-	"/ensembles/1/layers/1/draft", "/ensembles/1/layers/2/draft?lengths=yes", "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/1/bench", "/ensembles/99/layers"}
+	"/ensembles/1/layers/1/draft", "/ensembles/1/layers/2/draft?lengths=yes", "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/1/bench", "/ensembles/99/layers",
+	"/ensembles/3/figure", "/ensembles/3/layers", "/ensembles/3/layers/9/draft", "/ensembles/3/layers/11/draft", "/wearers/4"}
 
 func TestEveryPageIsAccessible(t *testing.T) {
 	b := open(t, app(t, true))
@@ -281,11 +282,15 @@ func TestShots(t *testing.T) {
 		b.size(w, h)
 		b.light(scheme)
 		b.visit(path)
+		b.until(`!document.querySelector("[data-figure]") || document.querySelector("[data-drawn]")`)
 		b.picture(filepath.Join(dir, name+".png"))
 	}
 	take("home", "/", 1280, 800, "light")
 	take("wearer", "/wearers/1", 1280, 800, "light")
 	take("figure", "/ensembles/1/figure", 1280, 800, "light")
+	take("figure-nine-layers", "/ensembles/3/figure", 1280, 1000, "light")
+	take("making-cage", "/ensembles/3/layers/11/draft", 1280, 1500, "light")
+	take("making-corset", "/ensembles/3/layers/9/draft", 1280, 1500, "light")
 	take("draft-corset", "/ensembles/1/layers/2/draft", 1280, 800, "light")
 	take("draft-skirt", "/ensembles/1/layers/4/draft", 1280, 800, "light")
 	take("cloth", "/ensembles/1/layers/4/cloth?wait=1", 1280, 800, "light")

@@ -36,13 +36,13 @@ var wearers = []struct {
 		{"waist_to_floor_front", "bare", "104 cm"}, {"waist_to_floor_side", "bare", "105.5 cm"}, {"waist_to_floor_back", "bare", "105 cm"}}},
 	{"Pell Quarrish", figure.Women, []reading{
 		{"height", "bare", "5 ft 9 in"}, {"bust_girth", "bare", "43 1/2 in"}, {"waist_girth", "bare", "37 1/4 in"}, {"hip_girth", "bare", "46 in"}, {"waist_girth", "corset", "34 in"}, {"waist_to_floor_side", "bare", "43 3/4 in"}}},
+	{"Tamsin Orrowby", figure.AllBodies, []reading{
+		{"height", "bare", "158 cm"}, {"bust_girth", "corset", "84 cm"}, {"waist_girth", "corset", "61 cm"}, {"hip_girth", "bare", "92 cm"}}},
 	{"Brine Hallowick", figure.Women, []reading{
 		{"height", "bare", "171 cm"}, {"bust_girth", "bare", "94 cm"}, {"underbust_girth", "bare", "81 cm"}, {"waist_girth", "bare", "75 cm"},
 		{"high_hip_girth", "bare", "92 cm"}, {"hip_girth", "bare", "103 cm"}, {"upper_arm_girth", "bare", "30 cm"}, {"back_waist_length", "bare", "41 cm"},
 		{"waist_to_bust", "bare", "17.5 cm"}, {"waist_to_hip", "bare", "21.5 cm"}, {"waist_to_floor_front", "bare", "107 cm"}, {"waist_to_floor_side", "bare", "108.5 cm"},
 		{"waist_to_floor_back", "bare", "108 cm"}, {"waist_girth", "corset", "69.5 cm"}, {"bust_girth", "corset", "95 cm"}}},
-	{"Tamsin Orrowby", figure.AllBodies, []reading{
-		{"height", "bare", "158 cm"}, {"bust_girth", "corset", "84 cm"}, {"waist_girth", "corset", "61 cm"}, {"hip_girth", "bare", "92 cm"}}},
 }
 
 type layer struct {
@@ -74,7 +74,7 @@ var ensembles = []struct {
 		{"skirt-gored-1887", "Warden’s skirt", store.Planned, draft.Settings{"hem_round": 3000.0, "clearance": 120.0}, func(f *cloth.Fabric) { f.Name, f.Colour, f.Nap, f.Price = "Storm velveteen", "ink", true, 18 }, nil},
 	}, "", nil},
 	// Nine layers, some of them cut, and a waist that has grown since.
-	{"The salt-auction dress", "1885", "Skerrow Harbour pageant", 2, 54, 30, 2.5, []layer{
+	{"The salt-auction dress", "1885", "Skerrow Harbour pageant", 3, 54, 30, 2.5, []layer{
 		{"shift", "Shift", store.WornNow, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
 		{"drawers", "Drawers", store.Sewn, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
 		{"corset", "Corset", store.Cut, draft.Settings{"laced_waist": 690.0}, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Plain coutil", "walnut", 22 }, nil},

@@ -56,16 +56,17 @@ function settle(root, fields, except) {
     }
     if (f.note !== undefined) input.classList.toggle("questioned", f.note !== "");
     const more = row.querySelector("[data-more]");
-    if (more && f.more !== undefined) { // stay in the field in hand
-      const held = more.contains(document.activeElement) ? document.activeElement : null;
-      more.innerHTML = f.more;
-      if (held) more.querySelector(held.dataset.side ? `[data-side="${held.dataset.side}"]` : "[data-again]")?.focus();
+    if (more && f.more !== undefined) { // never under a hand that is typing
+      if (more.contains(document.activeElement)) more.due = f.more;
+      else more.innerHTML = f.more;
     }
   }
 }
 
-function problem(input, text) {
-  const box = input.closest(".param, .reading, .note-form").querySelector("[data-problem]");
+const rowOf = (input) => input.closest(".param, .reading, .note-form");
+
+function problem(input, text, row = rowOf(input)) {
+  const box = row.querySelector("[data-problem]");
   box.textContent = text;
   input.toggleAttribute("aria-invalid", false);
   if (text) input.setAttribute("aria-invalid", "true");
@@ -76,18 +77,19 @@ let turn = Promise.resolve();
 
 function keep(root, url, input, extra = {}) {
   const value = input.value;
+  const row = rowOf(input); // it may be drawn anew before the answer comes
   turn = turn.then(async () => {
     try {
       const main = root.querySelector(`[data-key="${CSS.escape(input.dataset.key)}"]`);
       const { side = "", again = "" } = input.dataset;
       const a = await send(url, { key: input.dataset.key, value, was: main?.dataset.was || "", side, again, ...extra });
-      problem(input, "");
+      problem(input, "", row);
       settle(root, a.fields, null);
       const own = a.fields?.[input.dataset.key];
       if (own && input === main && input.value === value) input.value = own.value;
       redraw(a.parts);
     } catch (err) {
-      problem(input, err.message);
+      problem(input, err.message, row);
       if (!err.refused) say("Not kept: " + err.message);
     }
   });
@@ -143,6 +145,12 @@ export function edits() {
   if (measuring) {
     measuring.addEventListener("change", (e) => {
       if (e.target.dataset.key) keep(measuring, measuring.dataset.post, e.target, { worn: measuring.dataset.worn });
+    });
+    measuring.addEventListener("focusout", (e) => {
+      const more = e.target.closest("[data-more]");
+      if (!more || more.due === undefined || more.contains(e.relatedTarget)) return;
+      more.innerHTML = more.due;
+      delete more.due;
     });
     // A number worked out from another stands in as a bare reading.
     document.addEventListener("click", async (e) => {

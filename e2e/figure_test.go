@@ -1,0 +1,145 @@
+package e2e
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// drawn is a mark of what the figure's canvas shows now.
+func (b *tab) drawn() string {
+	b.Helper()
+	return js[string](b, `new Promise(r => requestAnimationFrame(() => requestAnimationFrame(() => r(document.querySelector(".figure-canvas").toDataURL()))))`)
+}
+
+func (b *tab) slide(sel string, to int) {
+	b.Helper()
+	js[bool](b, fmt.Sprintf(`(() => { const el = document.querySelector(%s); el.value = %d; return el.dispatchEvent(new Event("input", { bubbles: true })); })()`, quoted(sel), to))
+}
+
+// The figure turns under the keys and the mouse, is built up layer by layer,
+// says what a layer adds, and shows a section at any height.
+func TestTheDressedFigure(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/3/figure")
+	b.until(`document.querySelector("[data-drawn]")`)
+	b.click(`[data-view="0"]`)
+	front := b.drawn()
+	b.do(chromedp.Focus(chromedp.CSS(".figure-canvas")))
+	for range 9 {
+		b.do(chromedp.KeyEvent("\u0303")) // arrow right
+	}
+	b.until(`document.querySelector('[data-view="90"]').getAttribute("aria-pressed") === "true"`)
+	side := b.drawn()
+	assert.NotEqual(t, front, side)
+	b.click(`[data-view="0"]`)
+	assert.Equal(t, front, b.drawn(), "the same view is the same drawing")
+	b.click(`[data-view="above"]`)
+	assert.NotEqual(t, front, b.drawn())
+	b.click(`[data-view="0"]`)
+
+	// Undressed to the corset: the waist is the laced one.
+	b.slide("[data-upto]", 3)
+	b.until(`document.querySelector("[data-upto-says]").textContent === "corset"`)
+	assert.Contains(t, b.text("[data-adds]"), "Corset: ")
+	assert.Contains(t, b.text("[data-adds]"), "waist −")
+	assert.NotEqual(t, front, b.drawn())
+	b.slide("[data-upto]", 0)
+	b.until(`document.querySelector("[data-upto-says]").textContent === "nothing"`)
+	b.slide("[data-upto]", 9)
+
+	// The layer under the pointer is named; so is the one in the table.
+	b.until(`document.querySelector("[data-upto-says]").textContent === "auction skirt"`)
+	js[bool](b, `(() => { const c = document.querySelector(".figure-canvas"), r = c.getBoundingClientRect(); return c.dispatchEvent(new PointerEvent("pointermove", { bubbles: true, clientX: r.left + r.width * 0.45, clientY: r.top + r.height * 0.8 })); })()`)
+	b.until(`document.querySelector("[data-adds]").textContent.startsWith("Auction skirt:")`)
+	b.do(chromedp.Focus(chromedp.CSS(`tr[data-adds-layer="11"]`)))
+	b.until(`document.querySelector("[data-adds]").textContent.startsWith("Bustle cage:")`)
+	assert.Contains(t, b.text("[data-adds]"), "further out behind")
+
+	// A section 20 cm below the waist: every layer there with its girth.
+	b.slide("[data-height]", 200)
+	b.until(`document.querySelector("[data-height-says]").textContent === "20 cm below the waist"`)
+	assert.Equal(t, "bare", js[string](b, `document.querySelector("[data-section-girths] li:last-child").textContent.split(" ")[0]`))
+	assert.GreaterOrEqual(t, js[int](b, `document.querySelectorAll("[data-section-girths] li").length`), 6)
+
+	// Another outline to reach, and ranges of one's own.
+	b.reply(func() {
+		js[bool](b, `(() => { const s = document.querySelector("#period"); s.value = "1856"; return s.dispatchEvent(new Event("change", { bubbles: true })); })()`)
+	})
+	b.sees("more wanted round the hem")
+	b.enter(`[name="hem_low"]`, "200 cm")
+	b.reply(func() { b.click(`.aim-form button:not(noscript button)`) })
+	assert.NotContains(t, b.text("#silhouette"), "more wanted round the hem")
+	assert.Equal(t, "200 cm", js[string](b, `document.querySelector('[name="hem_low"]').value`))
+}
+
+// The range moves the lace through its gaps, and the table with it.
+func TestLaceAtEveryGap(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/1/layers/2/draft")
+	shown := `[...document.querySelectorAll("[data-lace-step]")].filter(e => !e.hidden).map(e => e.dataset.laceStep).join()`
+	first := js[string](b, shown)
+	require.Equal(t, first, js[string](b, `document.querySelector(".picked-row").dataset.laceRow`))
+	b.slide("[data-lace]", 0)
+	assert.Equal(t, "0", js[string](b, shown))
+	assert.Equal(t, "0", js[string](b, `document.querySelector(".picked-row").dataset.laceRow`))
+	// A change of the draft draws it all anew, without loading the page.
+	b.enter("#p-eyelet_spacing", "3 cm")
+	b.until(shown + ` !== "0"`)
+	assert.Contains(t, b.text("[data-lacing]"), "pairs of eyelets")
+}
+
+// A petticoat that is cut keeps its drawing when the corset under it changes,
+// and says what would save it.
+func TestWhatIsCutStays(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/1/layers")
+	b.reply(func() {
+		js[bool](b, `(() => { const s = document.querySelector("#state-3"); s.value = "cut"; return s.dispatchEvent(new Event("change", { bubbles: true })); })()`)
+	})
+	b.visit("/ensembles/1/layers/3/draft")
+	cut := js[string](b, `document.querySelector(".sheet").outerHTML`)
+	b.visit("/ensembles/1/layers/2/draft")
+	b.enter("#p-laced_waist", "62 cm")
+	b.until(`document.querySelector("#p-laced_waist").dataset.was === "620"`)
+	b.visit("/ensembles/1/layers/3/draft")
+	assert.Equal(t, cut, js[string](b, `document.querySelector(".sheet").outerHTML`))
+	b.sees("would be cut differently now")
+	assert.Regexp(t, "take in|let out|move|shorten|lengthen", b.text(".alter"))
+	b.reply(func() { b.click(`#shown a[href*="now"]`) })
+	assert.NotEqual(t, cut, js[string](b, `document.querySelector(".sheet").outerHTML`))
+	b.accessible("a cut layer")
+}
+
+// Measuring as it is done: left and right, once more, on a string.
+func TestMeasuringInEarnest(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/wearers/1")
+	b.click("#r-waist_girth")
+	b.until(`document.querySelector('[data-measure="waist_girth"] [data-again]').offsetParent`)
+	b.press("\t") // from the reading into what is below it
+	for !js[bool](b, `document.activeElement.matches('[data-measure="waist_girth"] [data-again]')`) {
+		require.True(t, js[bool](b, `Boolean(document.activeElement.closest('[data-measure="waist_girth"]'))`), "the keyboard reaches it")
+		b.press("\t")
+	}
+	b.press("72.4")
+	b.press("\t")
+	b.until(`document.querySelector("#r-waist_girth").value === "71.7 cm"`)
+	assert.Contains(t, b.text(`[data-measure="waist_girth"] [data-more]`), "they differ by 1.4 cm")
+	b.click("#r-upper_arm_girth")
+	b.until(`document.querySelector('[data-measure="upper_arm_girth"] [data-side]').offsetParent`)
+	b.click(`[data-measure="upper_arm_girth"] [data-side="left"]`)
+	b.press("28")
+	b.press("\t")
+	b.until(`document.querySelector("#r-upper_arm_girth").value === "28 cm"`)
+	b.press("29.4")
+	b.press("\t")
+	b.until(`document.querySelector("#r-upper_arm_girth").value === "28.7 cm"`)
+	b.sees("the right is 14 mm more")
+	b.enter("#r-neck_girth", "string")
+	b.until(`document.querySelector("#wearer-strings").textContent.includes("neck")`)
+	b.accessible("measuring")
+}
