@@ -476,6 +476,18 @@ type Prop struct {
 // prop, and over whatever of the figure stands out further. The props run from
 // the top down.
 func (f Figure) Propped(props []Prop) Figure {
+	if len(props) == 0 {
+		return f
+	}
+	// Below its lowest edge nothing is held out: a level on it and one just
+	// under it keep the two apart.
+	end := props[len(props)-1].Drop
+	f = f.levelled(props[0].Drop).levelled(end).levelled(end + 1)
+	if len(props) <= 12 { // hoops; cloth is given closer than the levels are
+		for _, p := range props {
+			f = f.levelled(p.Drop)
+		}
+	}
 	return f.dressed(func(s slice) Section {
 		for i := 1; i < len(props); i++ {
 			a, b := props[i-1], props[i]
@@ -585,15 +597,24 @@ func (f Figure) Measured(readings []Reading, over Worn) (Figure, []Compared) {
 			d := f.levels[Level(c.Measurement.Key[:len(c.Measurement.Key)-len("_girth")])]
 			share[d] = c.Read / c.Computed
 			drops = append(drops, d)
-			continue
 		}
-		out.lift[map[string]int{"waist_to_floor_front": 0, "waist_to_floor_side": 1, "waist_to_floor_back": 2}[c.Measurement.Key]] += c.Read - c.Computed
 	}
-	if len(drops) == 0 {
-		return out, all
+	if len(drops) > 0 {
+		out.corrected(drops, share)
 	}
-	// Between levels the correction runs straight; it fades out 12 cm beyond
-	// the outermost ones.
+	// Lengths last: the girths beneath them have a say in what is computed.
+	for _, c := range all {
+		if now, ok := out.reads(c.Measurement); ok && !c.Measurement.Girth {
+			out.lift[map[string]int{"waist_to_floor_front": 0, "waist_to_floor_side": 1, "waist_to_floor_back": 2}[c.Measurement.Key]] += c.Read - now
+		}
+	}
+	return out, all
+}
+
+// corrected scales the sections at some drops, and what lies between them.
+// Between levels the correction runs straight; it fades out 12 cm beyond the
+// outermost ones.
+func (f *Figure) corrected(drops []float64, share map[float64]float64) {
 	sort.Float64s(drops)
 	const fade = 120.0
 	at := append([]float64{drops[0] - fade}, append(drops, drops[len(drops)-1]+fade)...)
@@ -612,10 +633,9 @@ func (f Figure) Measured(readings []Reading, over Worn) (Figure, []Compared) {
 		}
 		return 1
 	}
-	for i, s := range out.slices {
-		out.slices[i].section = s.section.Scaled(k(s.drop))
+	for i, s := range f.slices {
+		f.slices[i].section = s.section.Scaled(k(s.drop))
 	}
-	return out, all
 }
 
 // reads is what a tape would read on the figure as it stands, in stockinged
@@ -644,6 +664,23 @@ func (f Figure) dressed(change func(slice) Section) Figure {
 	out.slices = make([]slice, len(f.slices))
 	for i, s := range f.slices {
 		out.slices[i] = slice{s.drop, change(s)}
+	}
+	return out
+}
+
+// levelled is the figure with a section worked out at a drop, unless it is
+// there already.
+func (f Figure) levelled(drop float64) Figure {
+	n := len(f.slices)
+	i := sort.Search(n, func(i int) bool { return f.slices[i].drop >= drop-1e-6 })
+	if i == 0 || i == n || f.slices[i].drop <= drop+1e-6 {
+		return f
+	}
+	out := f
+	out.slices = append(append(append(make([]slice, 0, n+1), f.slices[:i]...), slice{drop, f.At(drop)}), f.slices[i:]...)
+	if f.bare == nil {
+		bare := f
+		out.bare = &bare
 	}
 	return out
 }

@@ -1,0 +1,306 @@
+package support
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/bone"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func usual(t require.TestingT) figure.Figure {
+	on, err := figure.New([]figure.Reading{{Key: "waist_girth", Value: 710}, {Key: "bust_girth", Value: 910}, {Key: "hip_girth", Value: 980}, {Key: "height", Value: 1660}}, figure.Women, 30)
+	require.NoError(t, err)
+	return on.Laced(660, 0)
+}
+
+func drafted(t require.TestingT, g draft.Garment, set draft.Settings) draft.Draft {
+	on := usual(t)
+	v, wrong := draft.Settle(g, on, set)
+	require.Empty(t, wrong)
+	d, err := g.Draft(on, v, g.About().Usual)
+	require.NoError(t, err)
+	require.NoError(t, d.Check())
+	return d
+}
+
+func piece(t require.TestingT, d draft.Draft, id string) *pattern.Piece {
+	for i := range d.Pieces {
+		if d.Pieces[i].ID == id {
+			return &d.Pieces[i]
+		}
+	}
+	require.Fail(t, "no piece "+id)
+	return nil
+}
+
+func value(d draft.Draft, key string) float64 {
+	for _, x := range d.Dimensions {
+		if x.Key == key {
+			return x.Value
+		}
+	}
+	return math.NaN()
+}
+
+func count(p *pattern.Piece, kind pattern.MarkKind) (n int) {
+	for _, m := range p.Marks {
+		if m.Kind == kind {
+			n++
+		}
+	}
+	return n
+}
+
+// Each steel's path is the length of its line as worn, added up point by point,
+// and the steel to buy is their sum with the ends; lower hoops are no shorter.
+func TestSteelsAreAsLongAsTheirPaths(t *testing.T) {
+	for _, g := range []draft.Garment{HoopSkirt{}, BustleCage{}, Panniers{}} {
+		d := drafted(t, g, nil)
+		sum := 0.0
+		for _, h := range d.Hoops {
+			assert.InDelta(t, plane.Length(h.Shape), h.Around, 0.002*h.Around, "%s %s", g.About().Kind, h.Place)
+			sum += (h.Around + h.Overlap) * float64(h.Count)
+		}
+		assert.InDelta(t, sum, bone.Steel(d.Hoops), 1e-9)
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		hem, n := rapid.Float64Range(2400, 4200).Draw(t, "hem"), rapid.IntRange(3, 8).Draw(t, "hoops")
+		form := rapid.SampledFrom([]string{"dome", "cone", "bell"}).Draw(t, "form")
+		behind := rapid.Float64Range(1, 1.6).Draw(t, "behind")
+		d := drafted(t, HoopSkirt{}, draft.Settings{"hem_round": hem, "hoops": float64(n), "form": form, "behind": behind})
+		require.Len(t, d.Hoops, n)
+		last := d.Hoops[n-1]
+		require.InDelta(t, hem, last.Around, 0.5, "the lowest is as wide as asked")
+		box := plane.BoxOf(last.Shape)
+		require.InDelta(t, behind, box.Max.Y/-box.Min.Y, 0.01, "this much more behind than before")
+		for i := 1; i < n; i++ {
+			require.GreaterOrEqual(t, d.Hoops[i].Around, d.Hoops[i-1].Around-1)
+			require.Greater(t, d.Hoops[i].Drop, d.Hoops[i-1].Drop)
+		}
+		// The figure in it is as wide at each steel as the steel: no tape reads
+		// less than what holds the cloth out.
+		worn := d.Wear.Dress(usual(t))
+		for _, h := range d.Hoops {
+			require.GreaterOrEqual(t, worn.Girth(h.Drop), h.Around-0.02*h.Around)
+		}
+	})
+}
+
+// A cage reaches as far behind the seat as asked, its channels are as long as
+// its steels, and the back of what is worn over it grows longer than the front.
+func TestCageProjectsAndLengthensTheBack(t *testing.T) {
+	on := usual(t)
+	seat := on.At(on.Drop(figure.Hip)).Reach(180)
+	for _, form := range []string{"shelf", "slope"} {
+		for _, out := range []float64{100, 150, 200} {
+			d := drafted(t, BustleCage{}, draft.Settings{"projection": out, "form": form})
+			most := 0.0
+			for _, h := range d.Hoops {
+				most = math.Max(most, plane.BoxOf(h.Shape).Max.Y)
+			}
+			assert.InDelta(t, out, most-seat, out*0.12, "%s %v", form, out)
+			k := 0
+			for _, m := range piece(t, d, "panel").Marks {
+				if m.Kind != pattern.HoopLine {
+					continue
+				}
+				assert.InDelta(t, d.Hoops[k].Around/2, plane.Length(m.Path), 0.02*d.Hoops[k].Around, "half a channel on the folded panel")
+				k++
+			}
+			assert.Equal(t, len(d.Hoops), k)
+			worn := d.Wear.Dress(on)
+			assert.Greater(t, worn.WaistToFloor(180)-on.WaistToFloor(180), worn.WaistToFloor(0)-on.WaistToFloor(0)+out*0.3)
+		}
+	}
+}
+
+// A pad adds to the girth where it lies and nowhere else, and its stuffing is
+// its volume: a flat crescent of the same outline and mean height, packed.
+func TestPadStuffing(t *testing.T) {
+	grams := func(set draft.Settings) float64 {
+		for _, n := range drafted(t, BustlePad{}, set).Notions {
+			if n.Kind == "stuffing" {
+				return n.Quantity
+			}
+		}
+		return math.NaN()
+	}
+	one, firm := grams(draft.Settings{"packing": 60.0}), grams(draft.Settings{"packing": 120.0})
+	assert.InDelta(t, 2*one, firm, 2, "twice as firm is twice the weight")
+	assert.Greater(t, grams(draft.Settings{"height": 80.0}), grams(draft.Settings{"height": 40.0})*1.5)
+	d := drafted(t, BustlePad{}, nil)
+	outline, _ := piece(t, d, "inner").Outline()
+	litres := math.Abs(plane.Area(outline)) * value(d, "height") / 1e6
+	for _, n := range d.Notions {
+		if n.Kind == "stuffing" {
+			assert.Less(t, n.Quantity, litres*120, "never more than the whole box of it")
+			assert.Greater(t, n.Quantity, litres*10)
+		}
+	}
+	on := usual(t)
+	worn := d.Wear.Dress(on)
+	assert.Greater(t, worn.Girth(60), on.Girth(60)+20)
+	assert.InDelta(t, on.GirthAt(figure.Bust), worn.GirthAt(figure.Bust), 1)
+	assert.InDelta(t, on.At(60).Reach(0), worn.At(60).Reach(0), 5, "nothing before")
+}
+
+// The outer side of a darted pad is longer than the inner by what its darts
+// take in; sewn together nothing is left over.
+func TestPadDartsAreTheDifference(t *testing.T) {
+	for _, n := range []float64{0, 2, 3, 5} {
+		d := drafted(t, BustlePad{}, draft.Settings{"darts": n})
+		assert.EqualValues(t, n, count(piece(t, d, "outer"), pattern.Dart))
+		for _, s := range d.Seams {
+			if n == 0 {
+				assert.InDelta(t, 0, s.Ease, 1.5, s.ID)
+			}
+		}
+	}
+}
+
+// Level rings stand at every seam at the same height above the hem, ring by
+// ring on all gores, and add up to what is said.
+func TestRingsMeetAtTheSeams(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		every := rapid.Float64Range(80, 250).Draw(t, "ring")
+		d := drafted(t, DoublePetticoat{}, draft.Settings{"ring": every, "gores": float64(rapid.IntRange(1, 2).Draw(t, "gores"))})
+		rings := map[string][]pattern.Mark{}
+		for i := range d.Pieces {
+			for _, m := range d.Pieces[i].Marks {
+				if m.Kind == pattern.RingLine {
+					rings[d.Pieces[i].ID] = append(rings[d.Pieces[i].ID], m)
+				}
+			}
+		}
+		total := 0.0
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			hem, ok := p.Edge("hem")
+			if !ok {
+				continue
+			}
+			require.Len(t, rings[p.ID], len(rings["front"]), "as many on every gore")
+			copies := float64(p.Cut) / 2
+			if p.Fold != "" {
+				copies *= 2
+			}
+			for k, m := range rings[p.ID] {
+				total += plane.Length(m.Path) * copies
+				for _, end := range []plane.Point{m.Path[0], m.Path[len(m.Path)-1]} {
+					up := math.Inf(1)
+					for h := 0.0; h <= hem.Length(); h += 2 {
+						at, _ := plane.Along(hem.Line, h)
+						up = math.Min(up, at.To(end))
+					}
+					require.InDelta(t, every*float64(k+1), up, every*0.04+3, "%s, ring %d", p.ID, k+1)
+				}
+			}
+		}
+		require.InDelta(t, value(d, "rings"), total, 0.12*total)
+	})
+}
+
+// A flounce is its fullness times the ring it is set on, cut as deep as it is
+// finished with heading, hem and twice the depth of each tuck.
+func TestFlouncesAndTucks(t *testing.T) {
+	plain := drafted(t, FlouncedPetticoat{}, draft.Settings{"tucks": 0.0, "fullness": 1.5})
+	tucked := drafted(t, FlouncedPetticoat{}, draft.Settings{"tucks": 3.0, "tuck": 10.0, "fullness": 1.5})
+	deep := func(d draft.Draft) float64 { e, _ := piece(t, d, "flounce-1").Edge("right"); return e.Length() }
+	assert.InDelta(t, 3*2*10, deep(tucked)-deep(plain), 0.01)
+	assert.Zero(t, count(piece(t, plain, "flounce-1"), pattern.TuckLine))
+	assert.Equal(t, 6, count(piece(t, tucked, "flounce-1"), pattern.TuckLine), "both lines of each")
+	full := drafted(t, FlouncedPetticoat{}, draft.Settings{"tucks": 0.0, "fullness": 3.0})
+	assert.InDelta(t, 2*value(plain, "flounce-1.width"), value(full, "flounce-1.width"), 1)
+}
+
+// Cords lie in level rows, as many as asked, and the cord bought goes round all
+// of them.
+func TestCordsGoRound(t *testing.T) {
+	d := drafted(t, CordedPetticoat{}, draft.Settings{"cords": 3.0, "groups": 4.0})
+	p := piece(t, d, "breadth")
+	require.Equal(t, 12, count(p, pattern.CordLine))
+	sum := 0.0
+	for _, m := range p.Marks {
+		if m.Kind == pattern.CordLine {
+			assert.InDelta(t, m.Path[0].Y, m.Path[len(m.Path)-1].Y, 1e-9, "level")
+			sum += plane.Length(m.Path) * float64(p.Cut)
+		}
+	}
+	for _, n := range d.Notions {
+		if n.Kind == "cord" {
+			assert.Greater(t, n.Quantity*1000, sum)
+			assert.Less(t, n.Quantity*1000, sum*1.25)
+		}
+	}
+}
+
+// The three closures: what each needs is bought, and gathers add most bulk.
+func TestClosuresAndTheirBulk(t *testing.T) {
+	for _, g := range []draft.Garment{GoredPetticoat{}, TieredPetticoat{}, FlouncedPetticoat{}, CordedPetticoat{}, UnderPetticoat{}} {
+		bulk := map[string]float64{}
+		for kind, needs := range map[string]string{"hooks": "hook", "buttons": "button", "drawstring": "tape"} {
+			d := drafted(t, g, draft.Settings{"closure": kind})
+			var bought []string
+			for _, n := range d.Notions {
+				bought = append(bought, n.Kind)
+			}
+			assert.Contains(t, bought, needs, "%s closed with %s", g.About().Kind, kind)
+			bulk[kind] = figure.DepthAt(d.Wear.Cover, 1)
+		}
+		assert.GreaterOrEqual(t, bulk["drawstring"], bulk["hooks"], g.About().Kind)
+	}
+}
+
+// A gored petticoat's gores add up at hem and hip, and its band is divided as
+// its tops are.
+func TestGoresAddUp(t *testing.T) {
+	for _, gores := range []float64{1, 2} {
+		d := drafted(t, GoredPetticoat{}, draft.Settings{"gores": gores, "hem_round": 2300.0})
+		hem := 0.0
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			if e, ok := p.Edge("hem"); ok {
+				times := float64(p.Cut)
+				if p.Fold != "" {
+					times *= 2
+				}
+				hem += e.Length() * times
+			}
+		}
+		assert.InDelta(t, 2300, hem, 0.02*2300, "%v gores", gores)
+		band := piece(t, d, "band")
+		parts := 0.0
+		for _, e := range band.Edges {
+			if strings.HasPrefix(e.ID, "to-") {
+				parts += e.Length()
+			}
+		}
+		assert.InDelta(t, value(d, "band"), parts+25.4, 0.5, "band less its lap")
+	}
+}
+
+// The roll thickens where it lies, the pair leaves back and front alone.
+func TestRolls(t *testing.T) {
+	on := usual(t)
+	for _, form := range []string{"round", "pair"} {
+		d := drafted(t, HipRoll{}, draft.Settings{"form": form, "thick": 80.0})
+		worn := d.Wear.Dress(on)
+		beside := worn.At(40).Reach(90) - on.At(40).Reach(90)
+		behind := worn.At(40).Reach(180) - on.At(40).Reach(180)
+		assert.Greater(t, beside, 25.0, form)
+		if form == "round" {
+			assert.Greater(t, behind, 40.0)
+		} else {
+			assert.Less(t, behind, beside/2)
+		}
+	}
+}
