@@ -59,6 +59,45 @@ func TestThicknessAgainstGEOS(t *testing.T) {
 	assert.Less(t, worst, 0.5)
 }
 
+// What a tape reads round two shapes, and round a padded one, against the
+// length of GEOS' convex hull of their points.
+func TestHullsAgainstGEOS(t *testing.T) {
+	body := figure.EllipseOfGirth(980, 0.76)
+	type hull struct {
+		Points poly
+		Girth  float64
+	}
+	var in []hull
+	for _, by := range []float64{0, 60, 150, 320} {
+		for _, o := range []figure.Section{figure.Ellipse(300, 120), figure.Oblong(700, 90, 420), figure.EllipseOfGirth(600, 1)} {
+			moved := o.Shifted(-by)
+			in = append(in, hull{of(append(body.Outline(), moved.Outline()...)), body.With(moved).Girth()})
+		}
+	}
+	for _, deep := range []float64{15, 60, 140} {
+		depth := func(bearing float64) float64 {
+			off := math.Abs(math.Mod(bearing-180+540, 360) - 180)
+			return deep * math.Max(0, math.Cos(off/60*math.Pi/2)) * map[bool]float64{true: 1}[off < 60]
+		}
+		points := body.Outline()
+		for _, p := range body.Outline() {
+			if d := depth(math.Mod(math.Atan2(p.X, -p.Y)*180/math.Pi+360, 360)); d > 0 {
+				points = append(points, p.Add(p.Unit().Times(d)))
+			}
+		}
+		in = append(in, hull{of(points), body.Padded(depth).Girth()})
+	}
+	var got []float64
+	ask(t, `print(json.dumps([MultiPoint(s["Points"]).convex_hull.length for s in data]))`, in, &got)
+	worst := 0.0
+	for i := range in {
+		worst = math.Max(worst, math.Abs(got[i]-in[i].Girth))
+	}
+	t.Logf("worst difference %.3f mm over %d hulls", worst, len(in))
+	// GEOS measures the polygon of the points, the tape their curve.
+	assert.Less(t, worst, 1.0)
+}
+
 // stacks are all garments in their usual order, drafted to three bodies with
 // settings that differ from case to case. What can't be made for one of them is
 // left out.

@@ -21,6 +21,9 @@ type Alteration struct {
 	Text        string  // what to do
 }
 
+// Change is the difference it is for.
+func (a Alteration) Change() Change { return Change{Part: a.Part, Label: a.Label, By: a.By} }
+
 // Alterations compares a stage's cut cloth with what would be cut now. It is
 // empty when nothing is cut, when nothing differs, or when there is nothing to
 // compare it with.

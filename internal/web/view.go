@@ -104,13 +104,6 @@ var functions = template.FuncMap{
 	"svg":     func(s string) template.HTML { return template.HTML(s) }, // drawn by the svg package, which escapes
 	"percent": func(x float64) string { return strconv.Itoa(int(math.Round(x*100))) + " %" },
 	"abs":     math.Abs,
-	// measured says a change: "4 mm wider" is the reader's unit's to choose.
-	"measured": func(by float64) string {
-		if by < 0 {
-			return measure.TellFine(-by) + " smaller"
-		}
-		return measure.TellFine(by) + " larger"
-	},
 	"money":   func(x float64) string { return strconv.FormatFloat(x, 'f', 2, 64) },
 	"minutes": func(m float64) string { return duration(m) },
 	"day":     func(t time.Time) string { return t.Format("Mon 2 January") },
@@ -431,7 +424,7 @@ func (v *ensembleView) Dressed() []svg.Dressed {
 	var out []svg.Dressed
 	for i, st := range v.Stages {
 		if st.Err == nil {
-			out = append(out, svg.Dressed{ID: st.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: st.After, Wear: st.Draft.Wear})
+			out = append(out, svg.Dressed{ID: st.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: st.After, Surface: st.Surface()})
 		}
 	}
 	return out

@@ -3,7 +3,6 @@ package svg
 import (
 	"math"
 
-	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
@@ -23,10 +22,10 @@ type Stand struct {
 
 // Dressed is a layer as it is worn.
 type Dressed struct {
-	ID     string
-	Colour string
-	After  figure.Figure
-	Wear   draft.Wear
+	ID      string
+	Colour  string
+	After   figure.Figure
+	Surface []figure.Ring // of the garment, from its upper to its lower edge
 }
 
 // form is the outline of a stand on one side of its axis at bearing deg, from
@@ -66,8 +65,10 @@ func (s Stand) Draw() string {
 		top = math.Min(top, floor-f.Length("height")+10)
 	}
 	for _, w := range s.Worn {
-		for _, h := range w.Wear.Hang {
-			half = math.Max(half, h.Girth/(2*math.Pi)*1.12+40)
+		for _, r := range w.Surface {
+			for _, deg := range []float64{0, 90, 180} {
+				half = math.Max(half, r.Section.Reach(deg)+40)
+			}
 		}
 	}
 	gap := 40.0
@@ -156,45 +157,42 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 	d.put(`<text class="view" x="0" y="%s" font-size="%s">%s</text></g>`, n(floor+34*unit), n(13*unit), esc(name))
 }
 
-// reach is how far a layer's outline stands from the axis at a drop and a
-// bearing: close over the figure as far as the cloth is held, and where it
-// hangs free, out to the outline of the hanging cloth.
+// span is where a layer begins and ends.
+func (w Dressed) span() (top, bottom float64) {
+	if len(w.Surface) == 0 {
+		return 0, 0
+	}
+	return w.Surface[0].Drop, w.Surface[len(w.Surface)-1].Drop
+}
+
+// reach is how far a layer stands from the axis at a drop and a bearing.
 func (w Dressed) reach(drop, deg float64) float64 {
-	sec := w.After.At(drop)
-	r := sec.Reach(deg)
-	for i := 1; i < len(w.Wear.Hang); i++ {
-		p, q := w.Wear.Hang[i-1], w.Wear.Hang[i]
-		if drop >= p.Drop && drop <= q.Drop {
-			k := (drop - p.Drop) / (q.Drop - p.Drop)
-			g := p.Girth + (q.Girth-p.Girth)*k
-			// Hanging cloth is rounder than the body it hangs from.
-			round := math.Min(math.Max(drop/700, 0), 1)
-			round = round * round * (3 - 2*round)
-			return math.Max(r, g*(r/sec.Girth()*(1-round)+round/(2*math.Pi)))
+	for i := 1; i < len(w.Surface); i++ {
+		if a, b := w.Surface[i-1], w.Surface[i]; drop <= b.Drop {
+			k := math.Max((drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-6), 0)
+			return a.Section.Reach(deg)*(1-k) + b.Section.Reach(deg)*k
 		}
 	}
-	return r
+	return w.Surface[len(w.Surface)-1].Section.Reach(deg)
 }
 
 // garment draws a layer's outline in one view. What is worn over it holds it
 // in.
 func (s Stand) garment(d *drawing, i int, a, b float64) {
 	w := s.Worn[i]
-	if len(w.Wear.Cover) == 0 {
+	if len(w.Surface) < 2 {
 		return
 	}
-	top, bottom := w.Wear.Reach()
-	limit, _ := w.After.Span()
-	top = math.Max(top, limit+30)
 	held := func(drop, deg float64) float64 {
 		r := w.reach(drop, deg)
 		for _, o := range s.Worn[i+1:] {
-			if t, b := o.Wear.Reach(); drop >= t-30 && drop <= b && len(o.Wear.Cover) > 0 {
+			if top, bottom := o.span(); bottom > top && drop >= top-30 && drop <= bottom {
 				r = math.Min(r, o.reach(drop, deg))
 			}
 		}
 		return r
 	}
+	top, bottom := w.span()
 	var right, left []plane.Point
 	steps := int(math.Max(6, math.Ceil((bottom-top)/14)))
 	for k := range steps + 1 {

@@ -114,7 +114,7 @@ func stackIsWellFormed(t *testing.T, bare figure.Figure, stack catalogue.Stack, 
 			assert.Equal(t, len(d.Pieces), strings.Count(text, `class="piece"`))
 		}
 		on = d.Wear.Dress(on)
-		worn = append(worn, Dressed{ID: g.About().Kind, Colour: "woad", After: on, Wear: d.Wear})
+		worn = append(worn, Dressed{ID: kind, Colour: "woad", After: on, Surface: on.Rings()})
 	}
 	wellFormed(t, Stand{Bare: bare, Worn: worn}.Draw())
 }
