@@ -14,7 +14,7 @@ until grep -q listening "$dir/out"; do sleep 0.005; done
 addr=$(sed -n 's/^listening on //p' "$dir/out")
 curl -fsS -o /dev/null "$addr/"
 echo "start (with filling the demo) to first page: $((($(date +%s%N) - start) / 1000000)) ms"
-for p in / /wearers/1 /ensembles/1/figure /ensembles/1/layers /ensembles/1/layers/1/draft /ensembles/1/layers/2/draft /ensembles/1/layers/3/draft /ensembles/1/layers/4/draft /ensembles/1/layers/4/cloth /ensembles/1/buy /ensembles/1/bench; do
+for p in / /wearers/1 /ensembles/1/figure /ensembles/1/layers /ensembles/1/layers/1/draft /ensembles/1/layers/2/draft /ensembles/1/layers/3/draft /ensembles/1/layers/4/draft /ensembles/1/layers/4/cloth /ensembles/1/buy /ensembles/1/bench /ensembles/3/figure /ensembles/3/figure.json /ensembles/3/layers /ensembles/3/layers/9/draft; do
 	best=$(for _ in 1 2 3 4 5; do curl -fsS -o /dev/null -w '%{time_total}\n' "$addr$p"; done | sort -n | sed -n 3p)
 	printf 'page %-34s %5.0f ms (median of 5)\n' "$p" "$(echo "$best * 1000" | bc)"
 done

@@ -15,7 +15,7 @@ import (
 )
 
 // version is set when a release is built.
-var version = "0.1"
+var version = "0.2"
 
 // Exit codes: done, could not, bad input.
 const (
