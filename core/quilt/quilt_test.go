@@ -63,7 +63,9 @@ func TestMirroredAngle(t *testing.T) {
 		lean := rapid.Float64Range(60, 120).Draw(t, "seam")
 		other := rapid.Float64Range(60, 120).Draw(t, "other seam")
 		angle := rapid.Float64Range(20, 70).Draw(t, "angle")
-		dir := func(deg float64) []plane.Point { return []plane.Point{{}, plane.Pt(200, 0).Turned(deg * math.Pi / 180)} }
+		dir := func(deg float64) []plane.Point {
+			return []plane.Point{{}, plane.Pt(200, 0).Turned(deg * math.Pi / 180)}
+		}
 		got := MirroredAngle(angle, dir(lean), dir(other))
 		to := func(line, seam float64) float64 {
 			d := math.Mod(math.Abs(line-seam), 180)

@@ -176,6 +176,24 @@ func TestReadingsOfBothSides(t *testing.T) {
 	assert.Equal(t, 422, w.Code)
 }
 
+// Over a cage the back needs more cloth to the floor than the front gained.
+func TestFallsOverEverything(t *testing.T) {
+	s := demoServer(t, nil)
+	body := get(t, s, "/ensembles/3/figure")
+	cell := regexp.MustCompile(`<th scope="row">(front|back)</th><td>([\d.]+) cm</td><td><b>([\d.]+) cm`)
+	gained := map[string]float64{}
+	for _, m := range cell.FindAllStringSubmatch(body, -1) {
+		var bare, over float64
+		_, err := fmt.Sscan(m[2], &bare)
+		require.NoError(t, err)
+		_, err = fmt.Sscan(m[3], &over)
+		require.NoError(t, err)
+		gained[m[1]] = over - bare
+	}
+	require.Len(t, gained, 2)
+	assert.Greater(t, gained["back"], gained["front"]+5)
+}
+
 // Nine layers walked anew, their figure and every sheet of pieces drawn.
 func BenchmarkNineLayersDrawn(b *testing.B) {
 	s := demoServer(b, nil)

@@ -23,7 +23,21 @@ type figureView struct {
 	Count      int // of layers that are on
 	Silhouette *silhouetteView
 	Periods    []silhouette.Period
+	Falls      []fall
 }
+
+// fall is the length a cloth needs from the waist to the floor in one
+// direction, bare and over everything, in the shoes of the ensemble.
+type fall struct {
+	Where      string
+	Bare, Over float64
+}
+
+// fallsAt are the directions that are told.
+var fallsAt = []struct {
+	where   string
+	bearing float64
+}{{"front", 0}, {"between front and left", 45}, {"left", 90}, {"between left and back", 135}, {"back", 180}, {"right", 270}}
 
 type figureRow struct {
 	ID     string
@@ -75,6 +89,13 @@ func (s *Server) viewFigure(p *page) figureView {
 			row(stage.ID, stage.Name, v.Rec.Layers[i].Fabric.Colour, stage.After, stage.On)
 			f.Count++
 		}
+	}
+	outer := v.Bare
+	for _, stage := range v.Stages {
+		outer = stage.After
+	}
+	for _, d := range fallsAt {
+		f.Falls = append(f.Falls, fall{d.where, v.Bare.WaistToFloor(d.bearing), outer.WaistToFloor(d.bearing)})
 	}
 	f.Silhouette = viewSilhouette(v.Rec.Aim, v.Bare, v.Stages, p.Unit)
 	return f

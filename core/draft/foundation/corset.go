@@ -16,6 +16,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/quilt"
 	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
@@ -67,6 +68,7 @@ func (Corset) Parameters() []draft.Parameter {
 		draft.OneOf("bone_kind", "Bones of", "Spiral steel bends with curved seams, flat steel holds straight edges; plastic is cut with shears and softens with wear.", "steel", "steel: spiral and flat", "plastic", "plastic"),
 		draft.Mm("bone_width", "Bone width", 4, 12, 6, "the usual narrow bone", figure.Memory, "Channels are this, the bone's thickness and "+measure.Tell(1.5)+"."),
 		draft.OneOf("ends", "Ends of the bones", "Flossing holds a bone from working through its channel and shows as decoration.", "plain", "plain", "flossed", "flossed top and bottom"),
+		draft.OneOf("cording", "Cording", "Rows of cord between the layers stiffen without steel: under the bust they lift, over the hips they keep the lower edge from rolling up.", "none", "none", "bust", "under the bust", "hips", "over the hips"),
 		draft.OneOf("modesty", "Modesty panel", "A loose flap behind the lacing keeps the shift from showing through the gap.", "no", "none", "yes", "behind the lacing"),
 		draft.Mm("allowance", "Seam allowance", 6, 25, 15, "enough to let out", figure.Practice, "At the panel seams. Top and bottom are bound and have none."),
 	}
@@ -80,6 +82,7 @@ type corset struct {
 	in     cloth.Fabric
 	layers int
 	busk   bone.Busk
+	corded float64 // all rows of cord in both halves
 	made   float64
 }
 
@@ -206,7 +209,47 @@ func (c *corset) stiffen() error {
 			}
 		}
 	}
+	c.cords()
 	return nil
+}
+
+// A group of cords: how many rows, how far apart, and the cord, mm (from
+// memory).
+const cordRows, cordPitch, cordThick = 7, 6.0, 3.0
+
+// cords marks level rows of cord on the panels they stiffen, from channel to
+// channel and clear of the seams.
+func (c *corset) cords() {
+	var low, step float64
+	first, last := 0, 1
+	switch c.v.Choice("cording") {
+	case "bust":
+		low, step = c.Top[0]*0.5, cordPitch
+	case "hips":
+		low, step = c.Bottom[1]*0.85, cordPitch
+		first, last = 1, c.Panels-2
+	default:
+		return
+	}
+	for i := first; i <= last; i++ {
+		p := &c.Pieces[i]
+		outline, _ := p.Outline()
+		plan := quilt.Plan{Outline: outline, Spacing: step, Through: plane.Pt(0, low), Shortest: 15}
+		for _, m := range p.Marks {
+			if w := math.Max(m.Width, m.Channel) + 2*cordThick; (m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine) && m.Width > 1 {
+				plan.Clear = append(plan.Clear, append(plane.Beside(m.Path, w/2), plane.Reversed(plane.Beside(m.Path, -w/2))...))
+			}
+		}
+		for _, l := range plan.Lines() {
+			row := math.Round((l[0].Y - low) / step)
+			if row < 0 || row >= cordRows {
+				continue
+			}
+			in := l[1].Sub(l[0]).Unit().Times(cordThick)
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.CordLine, Path: []plane.Point{l[0].Add(in), l[1].Sub(in)}, Label: "cord"})
+			c.corded += plane.Length(l) * 2
+		}
+	}
 }
 
 // roomFor tells whether a channel along a path keeps clear of the panel's edges
@@ -291,6 +334,13 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 		channel := bone.ChannelWidth(c.v.Number("bone_width"), bone.Spiral.Thickness())
 		c.Buy("tape", "Bone casing, "+measure.TellFine(math.Ceil(channel+5))+" wide", (channels+float64(bones)*20)/1000, "m", "every channel in both halves, "+measure.Tell(20)+" each for the ends")
 	}
+	if c.corded > 0 {
+		c.Buy("cord", "Cotton cord, "+measure.TellFine(cordThick)+" thick, shrunk", c.corded*1.1/1000, "m", "all rows of both halves, and a tenth for the ends")
+		c.Stitch("cord channels", stitch.Lockstitch, c.corded*2, 2)
+		if c.layers == 1 {
+			c.Remark(false, "Cords lie between two layers", "With one layer of cloth back the corded panels with a scrap of lining.")
+		}
+	}
 	if c.v.Choice("ends") == "flossed" {
 		c.Buy("floss", "Buttonhole silk for flossing", float64(2*bones)*0.6, "m", fmt.Sprintf("%d bone ends × %s (from memory)", 2*bones, measure.Tell(600)))
 	}
@@ -327,6 +377,10 @@ func (c *corset) steps(bones int) {
 	c.Do("tape", "Waist tape", 30, []work.Need{work.Machine}, "Inside, at the waist notches, from busk to lacing edge; the rows of the channels hold it, no row of its own crosses a bone.", work.After{Step: "press", Why: "it lies flat only on pressed seams"})
 	c.Do("channels", "Stitch the bone channels", 12*float64(bones), []work.Need{work.Machine},
 		fmt.Sprintf("%d in each half, %s between the rows.", bones/2, measure.TellFine(bone.ChannelWidth(c.v.Number("bone_width"), bone.Spiral.Thickness()))), work.After{Step: "tape", Why: "the tape lies under the bones"})
+	if c.corded > 0 {
+		c.Do("cords", "Cord the marked panels", c.corded/1000*8, []work.Need{work.Machine}, fmt.Sprintf("%d rows, %s apart: stitch a row, lay the cord against it, stitch along its other side with a narrow foot.", cordRows, measure.TellFine(cordPitch)),
+			work.After{Step: "channels", Why: "the rows end at the channels"})
+	}
 	c.Do("eyelets", "Set the eyelets", each*float64(eyelets), []work.Need{work.Hand},
 		fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better than cut ones.", eyelets/2), work.After{Step: "channels", Why: "the channels' stitching shows where the eyelets go, and two layers carry them"})
 	c.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand}, "Check each bone against its channel before it goes in: "+measure.TellFine(bone.Clearance)+" must stay free at both ends.",

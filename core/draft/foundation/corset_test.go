@@ -117,3 +117,40 @@ func TestOneLayerTakesCasings(t *testing.T) {
 	assert.Greater(t, len(one.Shopping(0.6)), len(two.Shopping(0.6)))
 	assert.NoError(t, one.Check())
 }
+
+// Cords run level, in the rows asked for, never over a bone or a busk.
+func TestCording(t *testing.T) {
+	for _, where := range []string{"bust", "hips"} {
+		_, d := made(t, draft.Settings{"cording": where, "panels": 5.0})
+		rows := map[float64]bool{}
+		long := 0.0
+		for i := range d.Pieces {
+			for _, m := range d.Pieces[i].Marks {
+				if m.Kind != pattern.CordLine {
+					continue
+				}
+				require.InDelta(t, m.Path[0].Y, m.Path[1].Y, 1e-9)
+				rows[math.Round(m.Path[0].Y*10)] = true
+				long += 2 * plane.Length(m.Path)
+				for _, o := range d.Pieces[i].Marks {
+					if o.Kind == pattern.BoneLine || o.Kind == pattern.BuskLine {
+						gap, _ := plane.Apart(m.Path, o.Path)
+						assert.Greater(t, gap, o.Width/2, "%s: a cord lies over %s", where, o.Label)
+					}
+				}
+			}
+		}
+		assert.Len(t, rows, cordRows, where)
+		for _, n := range d.Notions {
+			if n.Kind == "cord" {
+				assert.InEpsilon(t, long*1.1/1000, n.Quantity, 0.12)
+			}
+		}
+	}
+	_, plain := made(t, nil)
+	for i := range plain.Pieces {
+		for _, m := range plain.Pieces[i].Marks {
+			assert.NotEqual(t, pattern.CordLine, m.Kind)
+		}
+	}
+}
