@@ -206,7 +206,7 @@ func Band(aim Aim, seen figure.Figure) (low, high []figure.Ring) {
 		const shelf, steps = 0.2, 28.0 // the fullest lies a fifth of the way down
 		for i := 0.0; i <= steps; i++ {
 			t := i / steps * 0.97
-			s := waist
+			var s figure.Section
 			if t < shelf {
 				k := t / shelf
 				s = waist.Toward(full, math.Sin(k*math.Pi/2))
