@@ -6,7 +6,9 @@
 package plane
 
 import (
+	"cmp"
 	"math"
+	"slices"
 	"sort"
 )
 
@@ -356,27 +358,54 @@ func (b Box) Centre() Point   { return b.Min.Mid(b.Max) }
 // corner do not cross; a side folded back on its neighbour does.
 func Crossing(poly []Point) (int, int, bool) {
 	n := len(poly)
-	for i := 0; i < n; i++ {
-		a, b := poly[i], poly[(i+1)%n]
-		lo, hi := math.Min(a.X, b.X)-1e-9, math.Max(a.X, b.X)+1e-9
-		for j := i + 1; j < n; j++ {
-			c, d := poly[j], poly[(j+1)%n]
-			if math.Max(c.X, d.X) < lo || math.Min(c.X, d.X) > hi {
+	// The sides in order along the polygon's longer way: only those that share
+	// some of it can meet.
+	box := BoxOf(poly)
+	tall := box.Height() > box.Width()
+	type side struct {
+		low, high float64
+		at        int
+	}
+	sides := make([]side, n)
+	for i, a := range poly {
+		b := poly[(i+1)%n]
+		p, q := a.X, b.X
+		if tall {
+			p, q = a.Y, b.Y
+		}
+		if p > q {
+			p, q = q, p
+		}
+		sides[i] = side{p - 1e-9, q + 1e-9, i}
+	}
+	slices.SortFunc(sides, func(a, b side) int { return cmp.Compare(a.low, b.low) })
+	first, second := n, n
+	for k, s := range sides {
+		for _, o := range sides[k+1:] {
+			if o.low > s.high {
+				break
+			}
+			i, j := min(s.at, o.at), max(s.at, o.at)
+			if i > first || (i == first && j >= second) {
 				continue
 			}
+			a, b, c, d := poly[i], poly[i+1], poly[j], poly[(j+1)%n]
+			found := false
 			switch {
 			case j == i+1 && n > 2: // b == c
-				if folded(a, b, d) {
-					return i, j, true
-				}
+				found = folded(a, b, d)
 			case i == 0 && j == n-1: // d == a
-				if folded(c, a, b) {
-					return i, j, true
-				}
-			case touches(a, b, c, d):
-				return i, j, true
+				found = folded(c, a, b)
+			default:
+				found = touches(a, b, c, d)
+			}
+			if found {
+				first, second = i, j
 			}
 		}
+	}
+	if first < n {
+		return first, second, true
 	}
 	return 0, 0, false
 }
