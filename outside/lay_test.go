@@ -44,7 +44,7 @@ func TestRandomLaysAgainstGEOS(t *testing.T) {
 			j.Pieces = append(j.Pieces, p)
 		}
 		require.NoError(t, j.Check())
-		in = append(in, laid{j, lay.Place(context.Background(), j)})
+		in = append(in, laid{j, lay.Place(context.Background(), j)}, laid{j, lay.Search(context.Background(), j, 3, nil)})
 	}
 	var got []struct {
 		Overlap, Outside, Flawed, Nearest, Area float64

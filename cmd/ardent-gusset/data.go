@@ -291,7 +291,7 @@ func layOut(ctx context.Context, c *call) error {
 	if err != nil {
 		return inputError{err}
 	}
-	b, err := json.Marshal(lay.Place(ctx, job))
+	b, err := json.Marshal(lay.Search(ctx, job, 0, nil))
 	if err != nil {
 		return err
 	}

@@ -19,13 +19,13 @@ func rectangle(id string, count int, w, h float64) Piece {
 	return Piece{ID: id, Count: count, Turns: []float64{0, 180}, Outline: []XY{{0, 0}, {w, 0}, {w, h}, {0, h}}}
 }
 
-func place(t require.TestingT, j Job) Result {
+func laid(t require.TestingT, j Job) Result {
 	require.NoError(t, j.Check())
 	return Place(context.Background(), j)
 }
 
 func TestRectanglesFillTheWidth(t *testing.T) {
-	r := place(t, Job{Cloth: Cloth{Width: 300}, Pieces: []Piece{rectangle("a", 6, 200, 100)}})
+	r := laid(t, Job{Cloth: Cloth{Width: 300}, Pieces: []Piece{rectangle("a", 6, 200, 100)}})
 	assert.InDelta(t, 400, r.Length, 1e-3)
 	assert.InDelta(t, 1, r.Utilisation, 1e-5)
 	assert.Len(t, r.Placements, 6)
@@ -33,7 +33,7 @@ func TestRectanglesFillTheWidth(t *testing.T) {
 
 func TestSelvedgeAndFlawAreKeptFree(t *testing.T) {
 	flaw := []XY{{0, 40}, {150, 40}, {150, 60}, {0, 60}}
-	r := place(t, Job{Cloth: Cloth{Width: 120, Selvedge: 10, Flaws: [][]XY{flaw}}, Pieces: []Piece{rectangle("a", 1, 50, 100)}})
+	r := laid(t, Job{Cloth: Cloth{Width: 120, Selvedge: 10, Flaws: [][]XY{flaw}}, Pieces: []Piece{rectangle("a", 1, 50, 100)}})
 	require.Len(t, r.Placements, 1)
 	assert.InDelta(t, 10, r.Placements[0].Y+minOver(r.Placements[0], 100), 1e-6)
 	assert.InDelta(t, 200, r.Length, 1e-3, "it lies behind the flaw")
@@ -48,15 +48,15 @@ func minOver(p Placement, h float64) float64 {
 
 func TestNapAllowsOneTurnOnly(t *testing.T) {
 	j := Job{Cloth: Cloth{Width: 500, Nap: true}, Pieces: []Piece{{ID: "wedge", Count: 4, Turns: []float64{0, 180}, Outline: []XY{{0, 0}, {400, 0}, {0, 240}}}}}
-	for _, p := range place(t, j).Placements {
+	for _, p := range laid(t, j).Placements {
 		assert.Zero(t, p.Turn)
 	}
-	short := place(t, Job{Cloth: Cloth{Width: 500}, Pieces: j.Pieces})
-	assert.Less(t, short.Length, place(t, j).Length, "turned wedges interlock")
+	short := laid(t, Job{Cloth: Cloth{Width: 500}, Pieces: j.Pieces})
+	assert.Less(t, short.Length, laid(t, j).Length, "turned wedges interlock")
 }
 
 func TestWhatDoesNotFitSaysWhy(t *testing.T) {
-	r := place(t, Job{Cloth: Cloth{Width: 100, Length: 500}, Pieces: []Piece{rectangle("long", 1, 600, 50), rectangle("many", 3, 300, 90)}})
+	r := laid(t, Job{Cloth: Cloth{Width: 100, Length: 500}, Pieces: []Piece{rectangle("long", 1, 600, 50), rectangle("many", 3, 300, 90)}})
 	require.Len(t, r.Unplaced, 3)
 	for _, u := range r.Unplaced {
 		assert.NotEmpty(t, u.Why)
@@ -68,7 +68,7 @@ func TestRepeatsMatch(t *testing.T) {
 	a, b := rectangle("a", 2, 70, 40), rectangle("b", 2, 90, 30)
 	a.Match, b.Match = &Match{XY{10, 5}, "side"}, &Match{XY{50, 12}, "side"}
 	j := Job{Cloth: Cloth{Width: 400, RepeatX: 64, RepeatY: 48}, Pieces: []Piece{a, b}}
-	r := place(t, j)
+	r := laid(t, j)
 	require.Len(t, r.Placements, 4)
 	var first *plane.Point
 	for _, p := range r.Placements {
@@ -104,46 +104,105 @@ func TestEveryLayIsSound(t *testing.T) {
 			j.Pieces = append(j.Pieces, Piece{ID: fmt.Sprint(i), Count: rapid.IntRange(1, 3).Draw(t, "count"), MirrorPairs: rapid.Bool().Draw(t, "pairs"),
 				Turns: []float64{0, 180}, Outline: star(t, fmt.Sprint("shape ", i))})
 		}
-		r := place(t, j)
+		r := laid(t, j)
 		require.Empty(t, r.Unplaced)
 		require.Equal(t, r, Place(context.Background(), j))
-		var shapes [][]plane.Point
-		for _, p := range r.Placements {
-			for i := range j.Pieces {
-				if j.Pieces[i].ID == p.ID {
-					require.Equal(t, j.Pieces[i].MirrorPairs && p.Copy%2 == 1, p.Mirrored)
-					s := j.Pieces[i].Shape(p)
-					b := plane.BoxOf(s)
-					require.GreaterOrEqual(t, b.Min.X, -1e-6)
-					require.LessOrEqual(t, b.Max.X, r.Length+1e-6)
-					require.GreaterOrEqual(t, b.Min.Y, j.Cloth.Selvedge-1e-6)
-					require.LessOrEqual(t, b.Max.Y, j.Cloth.Width-j.Cloth.Selvedge+1e-6)
-					shapes = append(shapes, s)
-				}
+		sound(t, j, r)
+	})
+}
+
+// sound proves a lay by sampling points of its pieces.
+func sound(t require.TestingT, j Job, r Result) {
+	var shapes [][]plane.Point
+	for _, p := range r.Placements {
+		for i := range j.Pieces {
+			if j.Pieces[i].ID == p.ID {
+				require.Equal(t, j.Pieces[i].MirrorPairs && p.Copy%2 == 1, p.Mirrored)
+				s := j.Pieces[i].Shape(p)
+				b := plane.BoxOf(s)
+				require.GreaterOrEqual(t, b.Min.X, -1e-6)
+				require.LessOrEqual(t, b.Max.X, r.Length+1e-6)
+				require.GreaterOrEqual(t, b.Min.Y, j.Cloth.Selvedge-1e-6)
+				require.LessOrEqual(t, b.Max.Y, j.Cloth.Width-j.Cloth.Selvedge+1e-6)
+				shapes = append(shapes, s)
 			}
 		}
-		for i, a := range shapes {
-			box := plane.BoxOf(a)
-			for k := range 60 {
-				p := plane.Pt(box.Min.X+box.Width()*math.Mod(float64(k)*0.618034, 1), box.Min.Y+box.Height()*float64(k)/60)
-				if !plane.Inside(a, p) || border(a, p) < 0.01 {
-					continue
-				}
-				for m, b := range shapes {
-					if m != i {
-						require.False(t, plane.Inside(b, p) && border(b, p) > 0.01, "pieces %d and %d overlap at %v", i, m, p)
-					}
-				}
+	}
+	for i, a := range shapes {
+		box := plane.BoxOf(a)
+		for k := range 60 {
+			p := plane.Pt(box.Min.X+box.Width()*math.Mod(float64(k)*0.618034, 1), box.Min.Y+box.Height()*float64(k)/60)
+			if !plane.Inside(a, p) || border(a, p) < 0.01 {
+				continue
 			}
 			for m, b := range shapes {
-				if m > i && j.Gap > 0 {
-					for _, p := range a {
-						require.GreaterOrEqual(t, border(b, p), j.Gap-1e-3)
-					}
+				if m != i {
+					require.False(t, plane.Inside(b, p) && border(b, p) > 0.01, "pieces %d and %d overlap at %v", i, m, p)
 				}
 			}
 		}
-	})
+		for m, b := range shapes {
+			if m > i && j.Gap > 0 {
+				for _, p := range a {
+					require.GreaterOrEqual(t, border(b, p), j.Gap-1e-3)
+				}
+			}
+		}
+	}
+}
+
+// The search gives sound lays too, never longer than the first, the same for
+// the same seed and rounds; over jobs of all kinds it saves cloth.
+func TestSearchIsSound(t *testing.T) {
+	saved := 0.0
+	for seed := uint64(1); seed <= 2; seed++ {
+		jigsaw, _ := jigsawJob(seed, 12)
+		gapped := panelsJob(seed)
+		gapped.Gap, gapped.Cloth.Selvedge = 8, 10
+		napped := goresJob(seed + 10)
+		napped.Cloth.Nap = true
+		for k, j := range []Job{jigsaw, gapped, napped, bodiceJob(seed)} {
+			require.NoError(t, j.Check())
+			first := place(context.Background(), j, 1)
+			var lengths []float64
+			r := Search(context.Background(), j, 6, func(r Result) { lengths = append(lengths, r.Length) })
+			require.Empty(t, r.Unplaced)
+			sound(t, j, r)
+			for i := 1; i < len(lengths); i++ {
+				require.Less(t, lengths[i], lengths[i-1], "only better lays are told")
+			}
+			require.InDelta(t, r.Length, lengths[len(lengths)-1], 1e-9)
+			if seed == 1 && k < 2 {
+				require.Equal(t, r, Search(context.Background(), j, 6, nil), "the same seed, the same lay")
+			}
+			area := 0.0
+			for i := range j.Pieces {
+				area += math.Abs(plane.Area(points(j.Pieces[i].Outline))) * float64(j.Pieces[i].Count)
+			}
+			require.InDelta(t, area/(j.Cloth.Width*r.Length), r.Utilisation, 0.01)
+			saved += 1 - r.Length/first.Length
+			t.Logf("kind %d, seed %d: %.0f mm, the first %.0f", k, seed, r.Length, first.Length)
+		}
+	}
+	require.Greater(t, saved/8, 0.02)
+}
+
+// Cloth that ends: what the first lay leaves over is brought onto it where
+// there is room, and nothing ever lies beyond its end.
+func TestSearchOnClothThatEnds(t *testing.T) {
+	j := panelsJob(3)
+	j.Seed = 2
+	free := Search(context.Background(), j, 10, nil)
+	j.Cloth.Length = free.Length * 1.04
+	first := place(context.Background(), j, 1)
+	require.NotEmpty(t, first.Unplaced, "the first lay does not get everything on")
+	r := Search(context.Background(), j, 30, nil)
+	require.Empty(t, r.Unplaced)
+	require.LessOrEqual(t, r.Length, j.Cloth.Length+1e-6)
+	sound(t, j, r)
+	stop, cancel := context.WithCancel(context.Background())
+	cancel()
+	require.NotEmpty(t, Search(stop, j, 30, nil).Placements, "stopped at once it still has its first lay")
 }
 
 // border is the distance from a point to a polygon's border.
@@ -173,7 +232,7 @@ func TestTheLargestJob(t *testing.T) {
 	}
 	for _, seconds := range []float64{3, 0.05} {
 		j.Seconds = seconds
-		r := place(t, j)
+		r := laid(t, j)
 		require.Len(t, r.Placements, 2000)
 		require.Empty(t, r.Unplaced)
 		var boxes []plane.Box

@@ -1,9 +1,11 @@
 package lay
 
 import (
+	"cmp"
 	"context"
 	"math"
 	"math/rand/v2"
+	"slices"
 	"sort"
 	"time"
 
@@ -22,7 +24,10 @@ const orders = 6
 // shortest lay. It stops early when the context ends or the job's seconds are
 // over, but always tries one order. The same job gives the same lay, unless
 // time cuts the search short. The job must have passed Check.
-func Place(ctx context.Context, j Job) Result {
+func Place(ctx context.Context, j Job) Result { return place(ctx, j, orders) }
+
+// place is Place with so many orders.
+func place(ctx context.Context, j Job, tries int) Result {
 	if j.Seconds > 0 {
 		var stop context.CancelFunc
 		ctx, stop = context.WithTimeout(ctx, time.Duration(j.Seconds*float64(time.Second)))
@@ -41,7 +46,7 @@ func Place(ctx context.Context, j Job) Result {
 		func(a, b *item) bool { return a.width > b.width },
 	}
 	var best Result
-	for try := range orders {
+	for try := range tries {
 		order := append([]item(nil), items...)
 		sort.SliceStable(order, func(x, y int) bool { return sorts[try%len(sorts)](&order[x], &order[y]) })
 		if try >= len(sorts) {
@@ -60,19 +65,23 @@ func Place(ctx context.Context, j Job) Result {
 			break
 		}
 	}
-	// In the order of the job, so that a reader finds them.
+	inOrder(j, best.Placements)
+	return best
+}
+
+// inOrder puts placements in the order of the job, so that a reader finds them.
+func inOrder(j Job, all []Placement) {
 	rank := map[string]int{}
 	for i := range j.Pieces {
 		rank[j.Pieces[i].ID] = i
 	}
-	sort.SliceStable(best.Placements, func(a, b int) bool {
-		p, q := best.Placements[a], best.Placements[b]
+	sort.SliceStable(all, func(a, b int) bool {
+		p, q := all[a], all[b]
 		if rank[p.ID] != rank[q.ID] {
 			return rank[p.ID] < rank[q.ID]
 		}
 		return p.Copy < q.Copy
 	})
-	return best
 }
 
 // item is one copy to place, with its shape at every turn it may have.
@@ -85,18 +94,29 @@ type item struct {
 }
 
 type pose struct {
-	turn  float64
-	shape []plane.Point
-	inner []plane.Point
-	box   plane.Box
-	match plane.Point
+	turn   float64
+	shape  []plane.Point
+	inner  []plane.Point
+	box    plane.Box
+	match  plane.Point
+	convex bool
 }
+
+// Outlines of more corners than plainFrom are laid as plainer ones that hold
+// them, at most about twice plainer mm larger: it keeps the search short.
+const plainFrom, plainer = 14, 0.25
 
 func newItem(p *Piece, copy int, nap bool) item {
 	it := item{piece: p, copy: copy, mirrored: p.MirrorPairs && copy%2 == 1}
 	for _, t := range p.turns(nap) {
 		s := p.turned(it.mirrored, t)
-		ps := pose{turn: t, shape: s, inner: inside(s), box: plane.BoxOf(s)}
+		if len(s) > plainFrom {
+			if plane.Area(s) < 0 { // a mirrored one runs the other way round
+				s = plane.Reversed(s)
+			}
+			s = plane.Plainer(s, plainer)
+		}
+		ps := pose{turn: t, shape: s, inner: inside(s), box: plane.BoxOf(s), convex: convex(s)}
 		if p.Match != nil {
 			m := plane.Pt(p.Match.Point[0], p.Match.Point[1])
 			if it.mirrored {
@@ -121,8 +141,9 @@ type placed struct {
 	inner []plane.Point // places surely inside it
 	// Its sides (and, with a gap, the border of all that is too near), in
 	// bands by height, so that only those at a height are looked at.
-	bands [][]side
-	pitch float64
+	bands  [][]side
+	pitch  float64
+	convex bool
 }
 
 const bandCount = 24
@@ -130,7 +151,7 @@ const bandCount = 24
 func obstacle(shape []plane.Point, gap float64) placed {
 	b := plane.BoxOf(shape)
 	r := gap * 1.06 // the corners of the ring stand out a little
-	p := placed{shape: shape, inner: inside(shape), box: plane.Box{Min: b.Min.Sub(plane.Pt(r, r)), Max: b.Max.Add(plane.Pt(r, r))}}
+	p := placed{shape: shape, inner: inside(shape), convex: convex(shape), box: plane.Box{Min: b.Min.Sub(plane.Pt(r, r)), Max: b.Max.Add(plane.Pt(r, r))}}
 	p.bands = make([][]side, bandCount)
 	p.pitch = p.box.Height() / bandCount
 	n := len(shape)
@@ -155,6 +176,17 @@ func obstacle(shape []plane.Point, gap float64) placed {
 		}
 	}
 	return p
+}
+
+// convex tells whether a polygon has no hollow corner, whichever way it runs.
+func convex(poly []plane.Point) bool {
+	left, right := false, false
+	n := len(poly)
+	for i, p := range poly {
+		turn := poly[(i+1)%n].Sub(p).Cross(poly[(i+2)%n].Sub(poly[(i+1)%n]))
+		left, right = left || turn > 1e-9, right || turn < -1e-9
+	}
+	return !(left && right)
 }
 
 // ring is a polygon just round the circle of radius 1.
@@ -409,7 +441,7 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 			spans = lying[i].forbidden(p.shape, p.box, dy, spans)
 		}
 	}
-	sort.Slice(spans, func(a, b int) bool { return spans[a].from < spans[b].from })
+	slices.SortFunc(spans, func(a, b span) int { return cmp.Compare(a.from, b.from) })
 	step := 0.0
 	if m != nil && c.RepeatX > 0 {
 		if want, ok := residue[m.Group]; ok {

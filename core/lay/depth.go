@@ -1,0 +1,164 @@
+package lay
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"ardentgusset/core/plane"
+)
+
+// depthMap tells, for two shapes at fixed turns, whether the second overlaps
+// the first at a displacement from it, and about how deep: the least way it
+// would have to move to come clear. It is the no-fit polygon of the two in
+// rows, each worked out exactly: pieces lie at heights that are whole pitches,
+// so that every displacement is on a row. The way out comes from a distance
+// transform on a coarser raster; it only guides.
+type depthMap struct {
+	low, high plane.Point // displacements beyond these are clear
+	pitch     float64     // between rows
+	first     int         // the lowest row lies this many pitches up
+	rows      []int32     // where each row's stretches begin in spans
+	spans     []float32   // from, to, from, to, … of each row
+
+	step  float64 // of the raster
+	w, h  int
+	depth []uint16 // in eighths of a step
+}
+
+// perStep is how many rows make a step of the raster.
+const perStep = 4
+
+// newDepthMap works the map out for a shape lying at the origin and one that
+// moves. It costs about (rows) × (sides that share a height).
+func newDepthMap(fixed *placed, p *pose, pitch float64) *depthMap {
+	m := &depthMap{pitch: pitch, step: pitch * perStep}
+	m.low = plane.Pt(fixed.box.Min.X-p.box.Max.X, fixed.box.Min.Y-p.box.Max.Y)
+	m.high = plane.Pt(fixed.box.Max.X-p.box.Min.X, fixed.box.Max.Y-p.box.Min.Y)
+	m.first = int(math.Floor(m.low.Y / pitch))
+	n := int(math.Ceil(m.high.Y/pitch)) - m.first + 1
+	m.w, m.h = int(math.Ceil((m.high.X-m.low.X)/m.step))+2, (n-1)/perStep+2
+	m.rows = make([]int32, n+1)
+	m.depth = make([]uint16, m.w*m.h)
+	var spans []span
+	for k := range n {
+		dy := float64(m.first+k) * pitch
+		spans = covered(fixed, p, dy, fixed.forbidden(p.shape, p.box, dy, spans[:0]))
+		for _, s := range spans {
+			// A hair is left to what touches: rounding is no overlap.
+			m.spans = append(m.spans, float32(s.from+1e-3), float32(s.to-1e-3))
+		}
+		m.rows[k+1] = int32(len(m.spans))
+		if k%perStep == 0 {
+			row := m.depth[(k/perStep)*m.w : (k/perStep+1)*m.w]
+			for _, s := range spans {
+				from, to := int(math.Ceil((s.from-m.low.X)/m.step)), int(math.Floor((s.to-m.low.X)/m.step))
+				for i := max(from, 0); i <= min(to, m.w-1); i++ {
+					row[i] = deepest
+				}
+			}
+		}
+	}
+	m.transform()
+	return m
+}
+
+// covered are the stretches of x where the shapes overlap at a height: the
+// stretches their sides touch, and what lies between two of them when one
+// shape holds the other there. They run from left to right and are apart.
+func covered(o *placed, p *pose, dy float64, spans []span) []span {
+	if len(spans) == 0 {
+		return spans
+	}
+	if o.convex && p.convex { // one stretch
+		all := spans[0]
+		for _, s := range spans[1:] {
+			all.from, all.to = math.Min(all.from, s.from), math.Max(all.to, s.to)
+		}
+		spans[0] = all
+		return spans[:1]
+	}
+	slices.SortFunc(spans, func(a, b span) int { return cmp.Compare(a.from, b.from) })
+	out := spans[:1]
+	for _, s := range spans[1:] {
+		last := &out[len(out)-1]
+		if s.from <= last.to+1e-9 || o.overlaps(p.shape, p.inner, plane.Pt((last.to+s.from)/2, dy)) {
+			last.to = math.Max(last.to, s.to)
+			continue
+		}
+		out = append(out, s)
+	}
+	return out
+}
+
+const deepest = 1<<16 - 1
+
+// transform puts the distance to the nearest clear cell in every covered one,
+// in eighths of a cell: a chamfer (Borgefors, 1986), within 6 % of the straight
+// distance.
+func (m *depthMap) transform() {
+	const a, b = 8, 11 // one cell along, across
+	w, h, d := m.w, m.h, m.depth
+	for k := range h {
+		for i := range w {
+			at := k*w + i
+			if d[at] == 0 {
+				continue
+			}
+			least := deepest
+			if k == 0 || i == 0 || i == w-1 {
+				least = a
+			} else {
+				least = min(least, int(d[at-1])+a, int(d[at-w])+a, int(d[at-w-1])+b, int(d[at-w+1])+b)
+			}
+			d[at] = uint16(least)
+		}
+	}
+	for k := h - 1; k >= 0; k-- {
+		for i := w - 1; i >= 0; i-- {
+			at := k*w + i
+			if d[at] == 0 {
+				continue
+			}
+			least := int(d[at])
+			if k == h-1 || i == 0 || i == w-1 {
+				least = min(least, a)
+			} else {
+				least = min(least, int(d[at+1])+a, int(d[at+w])+a, int(d[at+w+1])+b, int(d[at+w-1])+b)
+			}
+			d[at] = uint16(least)
+		}
+	}
+}
+
+// clear tells whether nothing overlaps at a displacement.
+func (m *depthMap) clear(dx, dy float64) bool {
+	if dx <= m.low.X || dx >= m.high.X || dy <= m.low.Y || dy >= m.high.Y {
+		return true
+	}
+	k := int(math.Round(dy/m.pitch)) - m.first
+	if k < 0 || k >= len(m.rows)-1 {
+		return true
+	}
+	x := float32(dx)
+	for s := m.rows[k]; s < m.rows[k+1]; s += 2 {
+		if x > m.spans[s] && x < m.spans[s+1] {
+			return false
+		}
+	}
+	return true
+}
+
+// at is the depth at a displacement, mm: 0 when it is clear.
+func (m *depthMap) at(dx, dy float64) float64 {
+	if m.clear(dx, dy) {
+		return 0
+	}
+	x, y := (dx-m.low.X)/m.step, (dy-float64(m.first)*m.pitch)/m.step
+	i, k := max(min(int(x), m.w-2), 0), max(min(int(y), m.h-2), 0)
+	fx, fy := x-float64(i), y-float64(k)
+	row := m.depth[k*m.w+i : k*m.w+i+2]
+	under := m.depth[(k+1)*m.w+i : (k+1)*m.w+i+2]
+	d := ((float64(row[0])*(1-fx)+float64(row[1])*fx)*(1-fy) + (float64(under[0])*(1-fx)+float64(under[1])*fx)*fy) / 8 * m.step
+	return math.Max(d-m.step/2, m.step/16)
+}

@@ -1,0 +1,284 @@
+package lay
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"os"
+	"strconv"
+	"testing"
+	"time"
+
+	"ardentgusset/core/plane"
+)
+
+// Jobs of the kinds that garments give. All are invented here, from a seed, so
+// that there is no end of them.
+
+func xys(line []plane.Point) []XY {
+	out := make([]XY, len(line))
+	for i, p := range line {
+		out[i] = XY{math.Round(p.X*100) / 100, math.Round(p.Y*100) / 100}
+	}
+	return out
+}
+
+func between(r *rand.Rand, low, high float64) float64 { return low + (high-low)*r.Float64() }
+
+func cut(id string, pair bool, line []plane.Point) Piece {
+	n := 1
+	if pair {
+		n = 2
+	}
+	return Piece{ID: id, Count: n, MirrorPairs: pair, Turns: []float64{0, 180}, Outline: xys(line)}
+}
+
+// panel is a narrow piece with two waisted sides, as of a corset.
+func panel(r *rand.Rand) []plane.Point {
+	long, top, low := between(r, 260, 400), between(r, 60, 120), between(r, 60, 130)
+	waist := math.Min(top, low) * between(r, 0.55, 0.85)
+	lean := between(r, -25, 25)
+	at := between(r, 0.4, 0.6)
+	var left, right []plane.Point
+	for k := 0.0; k <= 1.001; k += 0.05 {
+		end := low
+		t := k / at
+		if k > at {
+			end, t = top, (1-k)/(1-at)
+		}
+		w := waist + (end-waist)*math.Pow(1-t, 1.7)
+		left = append(left, plane.Pt(k*long, lean*k-w/2))
+		right = append(right, plane.Pt(k*long+between(r, 0, 0)+top*0.05*k, lean*k+w/2))
+	}
+	return append(left, plane.Reversed(right)...)
+}
+
+func gore(r *rand.Rand) []plane.Point {
+	long, top, hem := between(r, 700, 1050), between(r, 50, 120), between(r, 200, 420)
+	sag := hem * 0.04
+	return []plane.Point{{X: 0, Y: -hem / 2}, {X: long, Y: -top / 2}, {X: long + 4, Y: 0}, {X: long, Y: top / 2}, {X: 0, Y: hem / 2}, {X: -sag, Y: hem / 4}, {X: -sag * 1.3, Y: 0}, {X: -sag, Y: -hem / 4}}
+}
+
+func oblong(w, h float64) []plane.Point { return []plane.Point{{}, {X: w}, {X: w, Y: h}, {Y: h}} }
+
+func wedge(r *rand.Rand) []plane.Point {
+	w, h := between(r, 150, 500), between(r, 60, 220)
+	return []plane.Point{{}, {X: w}, {X: between(r, 0, w), Y: h}}
+}
+
+// bodice is a front or a back with neck, shoulder and a hollow armhole.
+func bodice(r *rand.Rand) []plane.Point {
+	long, wide := between(r, 380, 460), between(r, 220, 290)
+	neck, drop := between(r, 60, 80), between(r, 30, 110)
+	var out []plane.Point
+	out = append(out, plane.Pt(0, 0), plane.Pt(0, wide*between(r, 0.7, 0.9)), plane.Pt(long*0.5, wide))
+	for k := 0.0; k <= 1.001; k += 0.1 { // armhole
+		a := k * math.Pi / 2
+		out = append(out, plane.Pt(long*0.5+long*0.38*(1-math.Cos(a)), wide-(wide-neck-120)*math.Sin(a)))
+	}
+	out = append(out, plane.Pt(long, neck))
+	for k := 0.1; k <= 1.001; k += 0.15 { // neck
+		a := k * math.Pi / 2
+		out = append(out, plane.Pt(long-drop*math.Sin(a), neck*math.Cos(a)))
+	}
+	return out
+}
+
+// sleeve is half of a two-piece sleeve, bent at the elbow.
+func sleeve(r *rand.Rand, under bool) []plane.Point {
+	long, head, wrist := between(r, 560, 640), between(r, 150, 190), between(r, 80, 110)
+	bend := between(r, 20, 45)
+	var low, high []plane.Point
+	for k := 0.0; k <= 1.001; k += 0.07 {
+		w := wrist + (head-wrist)*k
+		c := bend * math.Sin(k*math.Pi)
+		low = append(low, plane.Pt(k*long, c-w/2))
+		high = append(high, plane.Pt(k*long, c+w/2))
+	}
+	cap := 70.0
+	if under {
+		cap = -35
+	}
+	var top []plane.Point
+	for k := 0.1; k < 0.95; k += 0.1 {
+		top = append(top, plane.Pt(long+cap*math.Sin(k*math.Pi), -head/2+head*k))
+	}
+	return append(append(low, top...), plane.Reversed(high)...)
+}
+
+func panelsJob(seed uint64) Job {
+	r := rand.New(rand.NewPCG(seed, 1))
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 680, 1400)}}
+	for i := range 10 + r.IntN(5) {
+		j.Pieces = append(j.Pieces, cut(fmt.Sprint("panel-", i), true, panel(r)))
+	}
+	return j
+}
+
+func goresJob(seed uint64) Job {
+	r := rand.New(rand.NewPCG(seed, 2))
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 1100, 1500)}}
+	for i := range 3 + r.IntN(2) {
+		j.Pieces = append(j.Pieces, cut(fmt.Sprint("gore-", i), true, gore(r)))
+	}
+	for i := range 3 {
+		j.Pieces = append(j.Pieces, cut(fmt.Sprint("strip-", i), false, oblong(between(r, 500, 1000), between(r, 40, 120))))
+	}
+	for i := range 4 {
+		j.Pieces = append(j.Pieces, cut(fmt.Sprint("wedge-", i), i%2 == 0, wedge(r)))
+	}
+	square := cut("square", false, oblong(110, 110))
+	square.Count = 4
+	j.Pieces = append(j.Pieces, square)
+	return j
+}
+
+func bodiceJob(seed uint64) Job {
+	r := rand.New(rand.NewPCG(seed, 3))
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 1200, 1500)}}
+	for i := range 3 {
+		j.Pieces = append(j.Pieces, cut(fmt.Sprint("bodice-", i), true, bodice(r)))
+	}
+	j.Pieces = append(j.Pieces, cut("sleeve-upper", true, sleeve(r, false)), cut("sleeve-under", true, sleeve(r, true)))
+	for i := range 2 {
+		j.Pieces = append(j.Pieces, cut(fmt.Sprint("side-", i), true, panel(r)))
+	}
+	j.Pieces = append(j.Pieces, cut("collar", true, oblong(between(r, 180, 260), between(r, 50, 80))))
+	for range 2 {
+		x, y := between(r, 200, 1200), between(r, 150, j.Cloth.Width-150)
+		var f []XY
+		for k := range 7 {
+			s, c := math.Sincos(float64(k) / 7 * 2 * math.Pi)
+			rad := between(r, 15, 40)
+			f = append(f, XY{x + rad*c, y + rad*s})
+		}
+		j.Cloth.Flaws = append(j.Cloth.Flaws, f)
+	}
+	return j
+}
+
+func mixedJob(seed uint64) Job {
+	r := rand.New(rand.NewPCG(seed, 4))
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 1350, 1500)}}
+	add := func(p Piece) { p.ID = fmt.Sprint(p.ID, len(j.Pieces)); j.Pieces = append(j.Pieces, p) }
+	for range 5 {
+		add(cut("panel-", true, panel(r)))
+	}
+	for range 5 {
+		add(cut("gore-", true, gore(r)))
+	}
+	for range 4 {
+		add(cut("bodice-", true, bodice(r)))
+	}
+	for k := range 4 {
+		add(cut("sleeve-", true, sleeve(r, k%2 == 1)))
+	}
+	for range 8 {
+		add(cut("strip-", false, oblong(between(r, 300, 900), between(r, 40, 130))))
+	}
+	for range 5 {
+		add(cut("wedge-", true, wedge(r)))
+	}
+	for range 6 {
+		add(cut("square-", false, oblong(between(r, 80, 140), between(r, 80, 140))))
+	}
+	return j
+}
+
+// jigsawJob cuts a rectangle of cloth up into n pieces by straight lines; the
+// best length is the rectangle's.
+func jigsawJob(seed uint64, n int) (Job, float64) {
+	r := rand.New(rand.NewPCG(seed, 5))
+	width, length := between(r, 900, 1400), between(r, 1200, 2200)
+	pieces := [][]plane.Point{oblong(length, width)}
+	for len(pieces) < n {
+		big, most := 0, 0.0
+		for i, p := range pieces {
+			if a := math.Abs(plane.Area(p)) * between(r, 0.6, 1); a > most {
+				big, most = i, a
+			}
+		}
+		p := pieces[big]
+		b := plane.BoxOf(p)
+		at := b.Centre().Add(plane.Pt(b.Width()*between(r, -0.2, 0.2), b.Height()*between(r, -0.2, 0.2)))
+		along := plane.Pt(between(r, -0.35, 0.35), 1)
+		if b.Height() > b.Width() {
+			along = plane.Pt(1, between(r, -0.35, 0.35))
+		}
+		side := func(keep float64) []plane.Point {
+			var out []plane.Point
+			for i, a := range p {
+				c := p[(i+1)%len(p)]
+				da, dc := along.Cross(a.Sub(at))*keep, along.Cross(c.Sub(at))*keep
+				if da >= 0 {
+					out = append(out, a)
+				}
+				if da*dc < 0 {
+					out = append(out, a.Toward(c, da/(da-dc)))
+				}
+			}
+			return out
+		}
+		one, two := side(1), side(-1)
+		if len(one) < 3 || len(two) < 3 {
+			continue
+		}
+		pieces[big] = one
+		pieces = append(pieces, two)
+	}
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: width}}
+	for i, p := range pieces {
+		j.Pieces = append(j.Pieces, cut(fmt.Sprint("part-", i), false, p))
+	}
+	return j, length
+}
+
+// seconds each kind is searched for in the benchmarks; LAY_SECONDS changes it.
+func benchSeconds() float64 {
+	if s, err := strconv.ParseFloat(os.Getenv("LAY_SECONDS"), 64); err == nil && s > 0 {
+		return s
+	}
+	return 10
+}
+
+// BenchmarkLayQuality prints how much of the cloth each kind of job uses after
+// ten seconds, beside the first lay.
+func BenchmarkLayQuality(b *testing.B) {
+	for _, kind := range []struct {
+		name string
+		job  func(uint64) Job
+	}{{"panels", panelsJob}, {"gores", goresJob}, {"bodice", bodiceJob}, {"mixed", mixedJob}} {
+		for seed := uint64(1); seed <= 2; seed++ {
+			b.Run(fmt.Sprint(kind.name, seed), func(b *testing.B) {
+				for b.Loop() {
+					j := kind.job(seed)
+					j.Seconds = benchSeconds()
+					if err := j.Check(); err != nil {
+						b.Fatal(err)
+					}
+					var first Result
+					start, took := time.Now(), time.Duration(0)
+					r := Search(context.Background(), j, 0, func(r Result) {
+						if took == 0 {
+							first, took = r, time.Since(start)
+						}
+					})
+					b.ReportMetric(r.Utilisation, "use")
+					b.ReportMetric(first.Utilisation, "first-use")
+					b.ReportMetric(float64(took.Milliseconds()), "first-ms")
+				}
+			})
+		}
+	}
+	for _, n := range []int{16, 28, 40} {
+		b.Run(fmt.Sprint("jigsaw", n), func(b *testing.B) {
+			for b.Loop() {
+				j, length := jigsawJob(uint64(n), n)
+				j.Seconds = benchSeconds()
+				r := Search(context.Background(), j, 0, nil)
+				b.ReportMetric(r.Length/length-1, "over-best")
+			}
+		})
+	}
+}

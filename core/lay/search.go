@@ -1,0 +1,831 @@
+package lay
+
+import (
+	"cmp"
+	"context"
+	"math"
+	"math/rand/v2"
+	"slices"
+	"sort"
+	"sync"
+	"sync/atomic"
+	"time"
+
+	"ardentgusset/core/plane"
+)
+
+// Search lays the pieces as Place does and then goes on looking for a shorter
+// lay until the context ends, the job's seconds are over, or, when it has none,
+// so many rounds are done; without either it is Place. report, if any, is called with every better lay, the
+// first at once. Each round depends on the seed alone, so the same number of
+// rounds gives the same lay on every machine.
+//
+// The cloth is made a little shorter, the pieces are let overlap, and those
+// that do are moved one by one to where they overlap least, with weights that
+// grow on pairs that stay in each other's way; when none overlaps, the lay is
+// made exact and the cloth shortened again. (Egeblad, Nielsen and Odgaard,
+// European Journal of Operational Research 183, 2007; Elkeran, ibid. 231, 2013;
+// Umetani and others, International Transactions in Operational Research 16,
+// 2009.) Two rounds go on side by side.
+func Search(ctx context.Context, j Job, rounds int, report func(Result)) Result {
+	if j.Seconds > 0 {
+		var stop context.CancelFunc
+		ctx, stop = context.WithTimeout(ctx, time.Duration(j.Seconds*float64(time.Second)))
+		defer stop()
+	}
+	if j.Seconds == 0 && rounds == 0 {
+		return Place(ctx, j)
+	}
+	quick := j
+	quick.Seconds = 0
+	best := place(ctx, quick, 1)
+	if report != nil {
+		report(best)
+	}
+	s := newSearch(j)
+	if len(s.items) > mostSearched || len(s.items) == 0 {
+		return best
+	}
+	held := s.take(best)
+	if len(best.Unplaced) == 0 {
+		if held = s.exact(held); !held.ok { // on levels
+			return best
+		}
+	}
+	cut, failed := 0.03, 0
+	for round := 0; ctx.Err() == nil && (j.Seconds > 0 || round < rounds); round++ {
+		if failed > 0 {
+			cut = math.Max(cut*0.8, 0.0015)
+		} else if round > 0 {
+			cut = math.Min(cut*1.25, 0.04)
+		}
+		// Two tries from the best so far, each with chances of its own; they
+		// meet before the next, so that the order they end in does not count.
+		var tries [workers]attempt
+		var wait sync.WaitGroup
+		for k := range tries {
+			wait.Go(func() {
+				random := rand.New(rand.NewPCG(uint64(j.Seed), uint64(round*workers+k+1)))
+				// One takes the bold step, the other a careful one.
+				tries[k] = s.try(ctx, held, random, cut*[workers]float64{1, 0.35}[k], (failed+k)%3 != 0)
+			})
+		}
+		wait.Wait()
+		failed++
+		for _, t := range tries {
+			if !t.ok || !better(t.result, held.result) {
+				continue
+			}
+			held, failed = t, 0
+			if better(held.result, best) {
+				best = held.result
+				if report != nil {
+					report(best)
+				}
+			}
+		}
+	}
+	return best
+}
+
+// workers is how many tries go on side by side; mostSearched is how many
+// pieces are searched over: with more, the first lay stands.
+const workers, mostSearched = 2, 200
+
+func better(a, b Result) bool {
+	if len(a.Unplaced) != len(b.Unplaced) {
+		return len(a.Unplaced) < len(b.Unplaced)
+	}
+	return a.Length < b.Length-1e-6
+}
+
+// search is what all tries share: the pieces, their poses and how deep any two
+// lie in each other.
+type search struct {
+	job   Job
+	items []item
+	poses []*pose // all that occur
+	flip  []int   // the same pose half a turn on, or −1
+	own   [][]int // of each item, its poses
+	flaws []int   // poses of what must be kept clear of, lying still
+	pitch float64 // of the maps' rows
+	area  float64
+	pairs []pair
+}
+
+// mapRows is how many rows all maps together may have: each takes a few
+// microseconds and about thirty bytes.
+const mapRows = 5e5
+
+func newSearch(j Job) *search {
+	s := &search{job: j}
+	type key struct {
+		piece    int
+		mirrored bool
+		turn     float64
+	}
+	known := map[key]int{}
+	for i := range j.Pieces {
+		for c := range j.Pieces[i].Count {
+			it := newItem(&j.Pieces[i], c, j.Cloth.Nap)
+			var own []int
+			for k := range it.poses {
+				p := &it.poses[k]
+				if p.box.Height() > j.Cloth.Width-2*j.Cloth.Selvedge+edgeSlack {
+					continue
+				}
+				at := key{i, it.mirrored, p.turn}
+				id, ok := known[at]
+				if !ok {
+					id = len(s.poses)
+					known[at] = id
+					s.poses = append(s.poses, p)
+				}
+				own = append(own, id)
+			}
+			s.items = append(s.items, it)
+			s.own = append(s.own, own)
+			s.area += it.area
+		}
+	}
+	s.flip = make([]int, len(s.poses))
+	for k, id := range known {
+		s.flip[id] = -1
+		for _, turn := range []float64{k.turn + 180, k.turn - 180} {
+			if o, ok := known[key{k.piece, k.mirrored, turn}]; ok {
+				s.flip[id] = o
+			}
+		}
+	}
+	for _, f := range j.Cloth.Flaws {
+		shape := clean(points(f))
+		s.flaws = append(s.flaws, len(s.poses))
+		s.flip = append(s.flip, -1)
+		s.poses = append(s.poses, &pose{shape: shape, inner: inside(shape), box: plane.BoxOf(shape)})
+	}
+	total := 0.0
+	for a, p := range s.poses {
+		for b := range s.poses[:a+1] {
+			q := s.poses[b]
+			total += p.box.Height() + q.box.Height()
+		}
+	}
+	s.pairUp()
+	s.pitch = math.Min(math.Max(total/2/mapRows, 1), 6) // half of them are others turned
+	return s
+}
+
+// pair is where the map of two poses is found, and whether displacements are
+// turned about for it: two shapes turned half round together lie as they did.
+type pair struct {
+	a, b int
+	sign float64
+	m    atomic.Pointer[depthMap]
+	at   *pair // the pair that holds the map
+}
+
+// pairUp finds for all pairs of poses the one whose map serves them.
+func (s *search) pairUp() {
+	n := len(s.poses)
+	s.pairs = make([]pair, n*n)
+	for a := range n {
+		for b := range n {
+			ca, cb, sign := a, b, 1.0
+			try := func(x, y int, g float64) {
+				if x < ca || (x == ca && y < cb) {
+					ca, cb, sign = x, y, g
+				}
+			}
+			try(b, a, -1)
+			if fa, fb := s.flip[a], s.flip[b]; fa >= 0 && fb >= 0 {
+				try(fa, fb, -1)
+				try(fb, fa, 1)
+			}
+			p := &s.pairs[a*n+b]
+			p.a, p.b, p.sign, p.at = ca, cb, sign, &s.pairs[ca*n+cb]
+		}
+	}
+}
+
+// deep is how deep pose b, displaced by d, lies in pose a.
+func (s *search) deep(a, b int, dx, dy float64) float64 {
+	p := &s.pairs[a*len(s.poses)+b]
+	m := p.at.m.Load()
+	if m == nil {
+		m = s.draw(p)
+	}
+	return m.at(dx*p.sign, dy*p.sign)
+}
+
+// draw works out the map of two poses when it is first asked for. Two tries may
+// do so at once; they get the same.
+func (s *search) draw(p *pair) *depthMap {
+	gap := s.job.Gap
+	if n := len(s.poses) - len(s.flaws); p.a >= n || p.b >= n {
+		gap = 0
+	}
+	o := obstacle(s.poses[p.a].shape, gap)
+	m := newDepthMap(&o, s.poses[p.b], s.pitch)
+	p.at.m.Store(m)
+	return m
+}
+
+// attempt is a lay in the making: where each item lies, and, once it is made
+// exact, the result.
+type attempt struct {
+	pose   []int
+	x, y   []float64
+	result Result
+	ok     bool
+}
+
+// take reads a lay's places; what it could not place is put anywhere.
+func (s *search) take(r Result) attempt {
+	n := len(s.items)
+	a := attempt{pose: make([]int, n), x: make([]float64, n), y: make([]float64, n), result: r, ok: true}
+	at := map[string]int{}
+	for i := range s.items {
+		at[s.items[i].piece.ID+"\x00"+string(rune(s.items[i].copy))] = i
+		if len(s.own[i]) > 0 {
+			a.pose[i] = s.own[i][0]
+		}
+		a.x[i], a.y[i] = -s.poses[a.pose[i]].box.Min.X, s.job.Cloth.Selvedge-s.poses[a.pose[i]].box.Min.Y
+	}
+	for _, p := range r.Placements {
+		i := at[p.ID+"\x00"+string(rune(p.Copy))]
+		for _, id := range s.own[i] {
+			if s.poses[id].turn == p.Turn {
+				a.pose[i] = id
+			}
+		}
+		a.x[i], a.y[i] = p.X, p.Y
+	}
+	return a
+}
+
+// try shortens the cloth and moves the pieces apart on it.
+func (s *search) try(ctx context.Context, from attempt, random *rand.Rand, cut float64, disturb bool) attempt {
+	length := from.result.Length
+	limit := s.job.Cloth.Length
+	target := length * (1 - cut)
+	if len(from.result.Unplaced) > 0 && limit > 0 {
+		target = limit
+	}
+	for i := range s.items {
+		for _, id := range s.own[i] {
+			target = math.Max(target, s.poses[id].box.Width()*map[bool]float64{true: 1}[len(s.own[i]) == 1])
+		}
+	}
+	l := newLoosened(s, from, target, random)
+	if disturb { // begin by changing two large pieces, or giving a few another place
+		l.disturb()
+	}
+	if !l.separate(ctx) {
+		return attempt{}
+	}
+	return s.exact(l.attempt)
+}
+
+// loosened is a lay whose pieces may overlap.
+type loosened struct {
+	attempt
+	s       *search
+	length  float64
+	random  *rand.Rand
+	n       int
+	weights []float64 // of each pair; the flaws come after the items
+	losses  []float64
+	boxes   []plane.Box // of each item as it lies
+	still   []plane.Box // of the flaws
+	ways    []way       // room to work in
+	ends    []end
+}
+
+func newLoosened(s *search, from attempt, length float64, random *rand.Rand) *loosened {
+	n := len(s.items)
+	l := &loosened{s: s, length: length, random: random, n: n}
+	l.pose, l.x, l.y = append([]int(nil), from.pose...), append([]float64(nil), from.x...), append([]float64(nil), from.y...)
+	m := n + len(s.flaws)
+	l.weights, l.losses = make([]float64, n*m), make([]float64, n*m)
+	for i := range l.weights {
+		l.weights[i] = 1
+	}
+	l.boxes = make([]plane.Box, n)
+	for _, f := range s.flaws {
+		l.still = append(l.still, s.poses[f].box)
+	}
+	// The cloth is cut short somewhere: what lies beyond moves up.
+	over := from.result.Length - length
+	if over > 0 {
+		at := random.Float64() * length
+		for i := range l.x {
+			if l.x[i]+s.poses[l.pose[i]].box.Centre().X > at {
+				l.x[i] -= over
+			}
+		}
+	}
+	for i := range l.x {
+		l.put(i, l.pose[i], l.x[i], l.y[i])
+	}
+	for i := range l.x {
+		l.weigh(i)
+	}
+	return l
+}
+
+// within brings a place onto the cloth and, on a patterned one, onto its
+// repeat.
+func (l *loosened) within(i, pose int, x, y float64) (float64, float64) {
+	c, b := l.s.job.Cloth, l.s.poses[pose].box
+	x = math.Max(-b.Min.X, math.Min(x, l.length-b.Max.X))
+	return x, l.s.level(y, c.Selvedge-b.Min.Y, c.Width-c.Selvedge-b.Max.Y)
+}
+
+// level is the height nearest to y that is a whole number of pitches and lies
+// within bounds; where none does, the lower bound.
+func (s *search) level(y, low, high float64) float64 {
+	k := math.Round(y / s.pitch)
+	k = math.Min(math.Max(k, math.Ceil(low/s.pitch-1e-6)), math.Floor(high/s.pitch+1e-6))
+	if y = k * s.pitch; y < low-1e-6*s.pitch {
+		return low
+	}
+	return y
+}
+
+func (l *loosened) put(i, pose int, x, y float64) {
+	x, y = l.within(i, pose, x, y)
+	l.pose[i], l.x[i], l.y[i] = pose, x, y
+	b := l.s.poses[pose].box
+	l.boxes[i] = plane.Box{Min: b.Min.Add(plane.Pt(x, y)), Max: b.Max.Add(plane.Pt(x, y))}
+}
+
+// loss is what a pair that overlaps so deep costs: a little at once, so that
+// slight overlaps are not left lying.
+func loss(deep float64) float64 {
+	if deep <= 0 {
+		return 0
+	}
+	return deep + 0.5 // mm
+}
+
+// cost is what item i would cost at a place, no further than a bound.
+func (l *loosened) cost(i, pose int, x, y, bound float64) float64 {
+	s := l.s
+	p := s.poses[pose].box
+	gap := s.job.Gap
+	x0, y0, x1, y1 := p.Min.X+x-gap, p.Min.Y+y-gap, p.Max.X+x+gap, p.Max.Y+y+gap
+	sum := 0.0
+	row := l.weights[i*(l.n+len(s.flaws)):]
+	for j := range l.boxes {
+		b := &l.boxes[j]
+		if b.Min.X >= x1 || b.Max.X <= x0 || b.Min.Y >= y1 || b.Max.Y <= y0 || j == i {
+			continue
+		}
+		if d := s.deep(pose, l.pose[j], l.x[j]-x, l.y[j]-y); d > 0 {
+			sum += row[j] * loss(d)
+			if sum >= bound {
+				return sum
+			}
+		}
+	}
+	for k, f := range s.flaws {
+		b := &l.still[k]
+		if b.Min.X >= x1 || b.Max.X <= x0 || b.Min.Y >= y1 || b.Max.Y <= y0 {
+			continue
+		}
+		if d := s.deep(pose, f, -x, -y); d > 0 {
+			sum += row[l.n+k] * loss(d)
+		}
+	}
+	return sum
+}
+
+// weigh works out the losses of item i with all others.
+func (l *loosened) weigh(i int) {
+	s := l.s
+	m := l.n + len(s.flaws)
+	for j := range l.n {
+		if j == i {
+			continue
+		}
+		v := 0.0
+		if a, b := l.boxes[i], l.boxes[j]; a.Min.X-s.job.Gap < b.Max.X && b.Min.X-s.job.Gap < a.Max.X && a.Min.Y-s.job.Gap < b.Max.Y && b.Min.Y-s.job.Gap < a.Max.Y {
+			v = loss(s.deep(l.pose[i], l.pose[j], l.x[j]-l.x[i], l.y[j]-l.y[i]))
+		}
+		l.losses[i*m+j], l.losses[j*m+i] = v, v
+	}
+	for k, f := range s.flaws {
+		l.losses[i*m+l.n+k] = loss(s.deep(l.pose[i], f, -l.x[i], -l.y[i]))
+	}
+}
+
+func (l *loosened) total() float64 {
+	sum := 0.0
+	m := l.n + len(l.s.flaws)
+	for i := range l.n {
+		for j := i + 1; j < m; j++ {
+			sum += l.losses[i*m+j]
+		}
+	}
+	return sum
+}
+
+// disturb changes two pieces about, or gives a few another place and turn.
+func (l *loosened) disturb() {
+	if l.n < 2 {
+		return
+	}
+	if l.random.IntN(2) == 0 {
+		big := make([]int, l.n)
+		for i := range big {
+			big[i] = i
+		}
+		sort.SliceStable(big, func(a, b int) bool { return l.s.items[big[a]].area > l.s.items[big[b]].area })
+		half := max(2, l.n/2)
+		a, b := big[l.random.IntN(half)], big[l.random.IntN(half)]
+		ax, ay, bx, by := l.x[a], l.y[a], l.x[b], l.y[b]
+		l.put(a, l.pose[a], bx, by)
+		l.put(b, l.pose[b], ax, ay)
+		l.weigh(a)
+		l.weigh(b)
+		return
+	}
+	for range 1 + l.random.IntN(3) {
+		i := l.random.IntN(l.n)
+		pose, x, y := l.anywhere(i)
+		l.put(i, pose, x, y)
+		l.weigh(i)
+	}
+}
+
+func (l *loosened) anywhere(i int) (pose int, x, y float64) {
+	own := l.s.own[i]
+	pose = own[l.random.IntN(len(own))]
+	b, c := l.s.poses[pose].box, l.s.job.Cloth
+	x = -b.Min.X + l.random.Float64()*math.Max(l.length-b.Width(), 0)
+	y = c.Selvedge - b.Min.Y + l.random.Float64()*math.Max(c.Width-2*c.Selvedge-b.Height(), 0)
+	return pose, x, y
+}
+
+// sweeps is how many may pass without a better total, and strikes how
+// often that may happen before the try is given up.
+const sweeps, strikes = 22, 2
+
+// separate moves pieces until none overlaps; it gives up when they stay in
+// each other's way.
+func (l *loosened) separate(ctx context.Context) bool {
+	m := l.n + len(l.s.flaws)
+	least := l.total()
+	kept := l.copyPlaces()
+	for strike := 0; strike < strikes; strike++ {
+		before := least
+		for idle := 0; idle < sweeps; {
+			if least == 0 {
+				return true
+			}
+			if ctx.Err() != nil {
+				return false
+			}
+			var order []int
+			for i := range l.n {
+				for j := range m {
+					if l.losses[i*m+j] > 0 {
+						order = append(order, i)
+						break
+					}
+				}
+			}
+			l.random.Shuffle(len(order), func(a, b int) { order[a], order[b] = order[b], order[a] })
+			for _, i := range order {
+				l.move(i)
+			}
+			now := l.total()
+			if now < least*0.98 {
+				idle = 0
+			} else {
+				idle++
+			}
+			if now < least {
+				least = now
+				kept = l.copyPlaces()
+			}
+			// Pairs in each other's way weigh more, the deeper the more; the
+			// rest is slowly forgotten.
+			most := 0.0
+			for _, v := range l.losses {
+				most = math.Max(most, v)
+			}
+			for k, v := range l.losses {
+				if v > 0 {
+					l.weights[k] *= 1.2 + 0.8*v/most
+				} else {
+					l.weights[k] = math.Max(1, l.weights[k]*0.95)
+				}
+			}
+		}
+		if least < before*0.98 {
+			strike = -1
+		}
+		l.restore(kept)
+	}
+	return false
+}
+
+type places struct {
+	pose []int
+	x, y []float64
+}
+
+func (l *loosened) copyPlaces() places {
+	return places{append([]int(nil), l.pose...), append([]float64(nil), l.x...), append([]float64(nil), l.y...)}
+}
+
+func (l *loosened) restore(p places) {
+	for i := range l.n {
+		l.put(i, p.pose[i], p.x[i], p.y[i])
+	}
+	for i := range l.n {
+		l.weigh(i)
+	}
+}
+
+// How many places are tried for a piece: the best of so many lines along the
+// cloth, half as many more near its height, and places near where it lies.
+const lines, near = 4, 6
+
+// along is the x on a line along the cloth where item i lies over the least,
+// by weight: clear of all, if it can. The rows of the maps say where each other
+// piece is in the way.
+func (l *loosened) along(i, pose int, y float64) float64 {
+	s := l.s
+	b := s.poses[pose].box
+	low, high := -b.Min.X, l.length-b.Max.X
+	if high <= low {
+		return low
+	}
+	ways := l.ways[:0]
+	row := l.weights[i*(l.n+len(s.flaws)):]
+	add := func(other int, x, dy, weight float64) {
+		p := &s.pairs[pose*len(s.poses)+other]
+		m := p.at.m.Load()
+		if m == nil {
+			m = s.draw(p)
+		}
+		dy *= p.sign
+		if dy <= m.low.Y || dy >= m.high.Y {
+			return
+		}
+		k := int(math.Round(dy/m.pitch)) - m.first
+		if k < 0 || k >= len(m.rows)-1 {
+			return
+		}
+		for at := m.rows[k]; at < m.rows[k+1]; at += 2 {
+			from, to := x-p.sign*float64(m.spans[at]), x-p.sign*float64(m.spans[at+1])
+			if from > to {
+				from, to = to, from
+			}
+			if to > low && from < high {
+				ways = append(ways, way{from, to, weight})
+			}
+		}
+	}
+	gap := s.job.Gap
+	for j := range l.boxes {
+		if o := &l.boxes[j]; j != i && o.Min.Y-gap < b.Max.Y+y && o.Max.Y+gap > b.Min.Y+y {
+			add(l.pose[j], l.x[j], l.y[j]-y, row[j])
+		}
+	}
+	for k, f := range s.flaws {
+		if o := &l.still[k]; o.Min.Y < b.Max.Y+y && o.Max.Y > b.Min.Y+y {
+			add(f, 0, -y, row[l.n+k])
+		}
+	}
+	l.ways = ways
+	if len(ways) == 0 {
+		return low + l.random.Float64()*(high-low)
+	}
+	// Going along, the weight of all that is in the way rises and falls.
+	ends := l.ends[:0]
+	for _, w := range ways {
+		ends = append(ends, end{math.Max(w.from, low), w.weight}, end{math.Min(w.to, high), -w.weight})
+	}
+	slices.SortFunc(ends, func(a, b end) int { return cmp.Compare(a.x, b.x) })
+	l.ends = ends
+	best, least, most := low, math.Inf(1), 0.0
+	at, now := low, 0.0
+	consider := func(to float64) {
+		if width := to - at; width > 1e-6 || (now < least-1e-9 && width >= 0) {
+			// The lightest stretch, and of equals the widest; a piece is laid
+			// against its lower end, or in the middle of what it can't avoid.
+			if now < least-1e-9 || (now < least+1e-9 && width > most && l.random.IntN(2) == 0) {
+				least, most = now, width
+				best = at
+				if now > 1e-9 {
+					best = at + width/2
+				}
+			}
+		}
+	}
+	for _, e := range ends {
+		consider(e.x)
+		at = math.Max(at, e.x)
+		now += e.by
+		if now < 1e-9 {
+			now = 0
+		}
+	}
+	consider(high)
+	return best
+}
+
+// way is a stretch of x that another piece forbids, and what it weighs.
+type way struct{ from, to, weight float64 }
+
+// end is where a stretch begins (its weight comes on) or ends.
+type end struct{ x, by float64 }
+
+// move looks for a place where item i costs less and puts it there.
+func (l *loosened) move(i int) {
+	type spot struct {
+		pose    int
+		x, y, c float64
+	}
+	now := l.cost(i, l.pose[i], l.x[i], l.y[i], math.Inf(1))
+	if now == 0 {
+		return
+	}
+	best := [2]spot{{l.pose[i], l.x[i], l.y[i], now}, {c: math.Inf(1)}}
+	offer := func(pose int, x, y float64) {
+		x, y = l.within(i, pose, x, y)
+		c := l.cost(i, pose, x, y, best[1].c)
+		switch {
+		case c < best[0].c:
+			best[1], best[0] = best[0], spot{pose, x, y, c}
+		case c < best[1].c:
+			best[1] = spot{pose, x, y, c}
+		}
+	}
+	for range lines {
+		pose, _, y := l.anywhere(i)
+		offer(pose, l.along(i, pose, y), y)
+	}
+	for range lines / 2 { // near its height, anywhere along the cloth
+		own := l.s.own[i]
+		pose := own[l.random.IntN(len(own))]
+		_, y := l.within(i, pose, 0, l.y[i]+(l.random.Float64()-0.5)*l.s.poses[pose].box.Height()*0.6)
+		offer(pose, l.along(i, pose, y), y)
+	}
+	b := l.s.poses[l.pose[i]].box
+	for range near {
+		own := l.s.own[i]
+		pose := l.pose[i]
+		if l.random.IntN(4) == 0 {
+			pose = own[l.random.IntN(len(own))]
+		}
+		offer(pose, l.x[i]+(l.random.Float64()-0.5)*b.Width()*0.5, l.y[i]+(l.random.Float64()-0.5)*b.Height()*0.5)
+	}
+	for k := range best {
+		if !math.IsInf(best[k].c, 1) && best[k].c > 0 {
+			p := &best[k]
+			p.x, p.y, p.c = l.descend(i, p.pose, p.x, p.y, p.c)
+		}
+	}
+	if best[1].c < best[0].c {
+		best[0] = best[1]
+	}
+	if best[0].c < now {
+		l.put(i, best[0].pose, best[0].x, best[0].y)
+		l.weigh(i)
+	}
+}
+
+// descend slides a place downhill in ever smaller steps.
+func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, float64) {
+	b := l.s.poses[pose].box
+	stepX, stepY := math.Max(b.Width()*0.12, 8), math.Max(b.Height()*0.12, 8)
+	for stepX > 0.4 || stepY > l.s.pitch*0.75 {
+		moved := false
+		for _, d := range [...]plane.Point{{X: 1}, {X: -1}, {Y: 1}, {Y: -1}, {X: 0.7, Y: 0.7}, {X: -0.7, Y: 0.7}, {X: 0.7, Y: -0.7}, {X: -0.7, Y: -0.7}} {
+			nx, ny := l.within(i, pose, x+d.X*stepX, y+d.Y*stepY)
+			if n := l.cost(i, pose, nx, ny, c); n < c {
+				x, y, c, moved = nx, ny, n, true
+				if c == 0 {
+					return x, y, 0
+				}
+				break
+			}
+		}
+		if !moved {
+			stepX, stepY = stepX*0.5, stepY*0.5
+		}
+	}
+	return x, y, c
+}
+
+// exact makes a lay of places that are clear, or nearly: each piece where it
+// lies, moved on a little where it must be, and then, one by one, all moved
+// back as far as they go.
+func (s *search) exact(a attempt) attempt {
+	n := len(s.items)
+	order := make([]int, n)
+	for i := range order {
+		order[i] = i
+	}
+	sort.SliceStable(order, func(p, q int) bool {
+		i, k := order[p], order[q]
+		return a.x[i]+s.poses[a.pose[i]].box.Min.X < a.x[k]+s.poses[a.pose[k]].box.Min.X
+	})
+	lying := make([]placed, len(s.flaws), len(s.flaws)+n)
+	for k, f := range s.flaws {
+		lying[k] = obstacle(s.poses[f].shape, 0)
+	}
+	out := attempt{pose: slices.Clone(a.pose), x: slices.Clone(a.x), y: slices.Clone(a.y), ok: true}
+	residue := map[string]plane.Point{}
+	for _, i := range order {
+		p, m := s.poses[a.pose[i]], s.items[i].piece.Match
+		// A hundredth of a millimetre is given back to what touches.
+		x, y, ok := s.nearest(i, a.pose[i], math.Max(a.x[i]+p.box.Min.X-0.01, 0), a.y[i], lying, residue, false)
+		if !ok {
+			return attempt{}
+		}
+		out.x[i], out.y[i] = x, y
+		if m != nil {
+			if _, known := residue[m.Group]; !known {
+				residue[m.Group] = p.match.Add(plane.Pt(x, y))
+			}
+		}
+		lying = append(lying, obstacle(plane.Moved(p.shape, plane.Pt(x, y)), s.job.Gap))
+	}
+	// lying stands in the order of placing: out of it one is taken at a time.
+	for range passes {
+		moved := false
+		for k, i := range order {
+			at := len(s.flaws) + k
+			others := append(slices.Clone(lying[:at]), lying[at+1:]...)
+			p := s.poses[out.pose[i]]
+			x, y, ok := s.nearest(i, out.pose[i], 0, out.y[i], others, residue, true)
+			if ok && x < out.x[i]-0.05 {
+				out.x[i], out.y[i], moved = x, y, true
+				lying[at] = obstacle(plane.Moved(p.shape, plane.Pt(x, y)), s.job.Gap)
+			}
+		}
+		if !moved {
+			break
+		}
+	}
+	r := Result{Placements: make([]Placement, 0, n), Unplaced: []Unplaced{}}
+	for i := range s.items {
+		it, p := &s.items[i], s.poses[out.pose[i]]
+		r.Length = math.Max(r.Length, out.x[i]+p.box.Max.X)
+		r.Placements = append(r.Placements, Placement{ID: it.piece.ID, Copy: it.copy, Mirrored: it.mirrored, Turn: p.turn, X: out.x[i], Y: out.y[i]})
+	}
+	if r.Length > 0 {
+		r.Utilisation = s.area / (s.job.Cloth.Width * r.Length)
+	}
+	if limit := s.job.Cloth.Length; limit > 0 && r.Length > limit+1e-6 {
+		return attempt{}
+	}
+	inOrder(s.job, r.Placements)
+	out.result = r
+	return out
+}
+
+// passes is how often all pieces are moved back.
+const passes = 3
+
+// nearest is the least place from floor on where a piece lies clear, at its
+// height or a level or two beside it.
+func (s *search) nearest(i, id int, floor, y float64, lying []placed, residue map[string]plane.Point, beside bool) (float64, float64, bool) {
+	c, p, m := s.job.Cloth, s.poses[id], s.items[i].piece.Match
+	low, high := c.Selvedge-p.box.Min.Y, c.Width-c.Selvedge-p.box.Max.Y
+	if high < low {
+		high = low
+	}
+	ys := []float64{y}
+	if want, known := residue[groupOf(m)]; known && c.RepeatY > 0 && m != nil {
+		ys[0] = want.Y - p.match.Y + math.Round((y-want.Y+p.match.Y)/c.RepeatY)*c.RepeatY
+	} else if beside {
+		for _, d := range [...]float64{-1, 1, -2, 2, -4, 4} {
+			ys = append(ys, s.level(y+d*s.pitch, low, high))
+		}
+	}
+	bestX, bestY, found := math.Inf(1), 0.0, false
+	for _, y := range ys {
+		if y < low-edgeSlack || y > high+edgeSlack {
+			continue
+		}
+		free := c
+		free.Length = 0
+		if x, ok := slide(p, y, floor, lying, free, m, residue, bestX-1e-6); ok && x < bestX-1e-6 {
+			bestX, bestY, found = x, y, true
+		}
+	}
+	return bestX, bestY, found
+}
+
+func groupOf(m *Match) string {
+	if m == nil {
+		return ""
+	}
+	return m.Group
+}
