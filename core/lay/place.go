@@ -126,7 +126,7 @@ func newItem(p *Piece, copy int, nap bool) item {
 		}
 		it.poses = append(it.poses, ps)
 	}
-	it.area = math.Abs(plane.Area(it.poses[0].shape))
+	it.area = math.Abs(plane.Area(clean(points(p.Outline))))
 	it.length, it.width = it.poses[0].box.Width(), it.poses[0].box.Height()
 	return it
 }
