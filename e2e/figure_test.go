@@ -143,3 +143,21 @@ func TestMeasuringInEarnest(t *testing.T) {
 	b.until(`document.querySelector("#wearer-strings").textContent.includes("neck")`)
 	b.accessible("measuring")
 }
+
+// A shorter lay is looked for while one watches, and stopping keeps the best.
+func TestALayIsShortened(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/1/layers/4/cloth")
+	b.until(`document.querySelector(".lay")`)
+	first := b.text("#cloth-lay")
+	b.click("[data-look]")
+	b.until(`/[1-9]\d* shorter so far/.test(document.querySelector("[data-look-says]").textContent)`)
+	b.click("[data-look]")
+	b.until(`document.querySelector("[data-look-says]").textContent.startsWith("Stopped.")`)
+	best := b.text("#cloth-lay .buy-line")
+	assert.NotEqual(t, first, b.text("#cloth-lay"))
+	b.visit("/ensembles/1/layers/4/cloth")
+	b.until(`document.querySelector(".lay")`)
+	assert.Equal(t, best, b.text("#cloth-lay .buy-line"))
+	b.accessible("a lay looked for")
+}

@@ -38,9 +38,20 @@ func Search(ctx context.Context, j Job, rounds int, report func(Result)) Result 
 	}
 	quick := j
 	quick.Seconds = 0
-	best := place(ctx, quick, 1)
+	first := place(ctx, quick, 1)
 	if report != nil {
-		report(best)
+		report(first)
+	}
+	return Improve(ctx, j, first, rounds, report)
+}
+
+// Improve is Search from a lay of the same job on; report is called with every
+// better one.
+func Improve(ctx context.Context, j Job, best Result, rounds int, report func(Result)) Result {
+	if j.Seconds > 0 {
+		var stop context.CancelFunc
+		ctx, stop = context.WithTimeout(ctx, time.Duration(j.Seconds*float64(time.Second)))
+		defer stop()
 	}
 	s := newSearch(j)
 	if len(s.items) > mostSearched || len(s.items) == 0 {

@@ -172,6 +172,13 @@ type CutDraft struct {
 	Text []byte `gorm:"not null"` // JSON, compressed
 }
 
+// FoundLay is the best lay found so far of a job, kept under the hash of the
+// job's text. It can be searched for again; it is kept because that takes time.
+type FoundLay struct {
+	Hash string `gorm:"primaryKey"`
+	Text []byte `gorm:"not null"` // JSON
+}
+
 // StepLog is what was noted of one step of the work.
 type StepLog struct {
 	ID      uint       `gorm:"primaryKey;autoIncrement" json:"id"`

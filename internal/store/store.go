@@ -81,6 +81,9 @@ func migrations() []*gormigrate.Migration {
 			}
 			return nil
 		},
+	}, {
+		ID:      "0003_found_lays",
+		Migrate: func(tx *gorm.DB) error { return tx.AutoMigrate(&FoundLay{}) },
 	}}
 }
 

@@ -1,10 +1,12 @@
 package web
 
 import (
+	"encoding/json"
 	"fmt"
 	"strconv"
 
 	"ardentgusset/core/cloth"
+	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
@@ -111,6 +113,62 @@ func (s *Server) viewCloth(c *gin.Context, p *page) clothView {
 		}
 	}
 	return v
+}
+
+// lookForLay looks for a shorter lay for as long as the page listens, a minute
+// at most, and sends every better one as a server-sent event: the redrawn part
+// of the page. When nothing better comes any more it says so.
+func (s *Server) lookForLay(c *gin.Context) {
+	st, release := s.data()
+	p := s.page(c, "")
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	if err == nil {
+		p.E = s.view(c.Request.Context(), st, e, id(c, "layer"), p.Unit)
+		if p.E.Layer == nil {
+			err = store.ErrGone
+		} else if err = p.E.Layer.Stage.Err; err == nil {
+			j := p.E.Layer.Stage.Job()
+			err = j.Check()
+		}
+	}
+	// A search never holds the data: a backup may be restored meanwhile.
+	release()
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	p.Station = "cloth"
+	send := func(event string, data any) error {
+		text, err := json.Marshal(data)
+		if err != nil {
+			return err
+		}
+		_, err = fmt.Fprintf(c.Writer, "event: %s\ndata: %s\n\n", event, measure.Say(string(text), p.Unit))
+		c.Writer.Flush()
+		return err
+	}
+	c.Header("Content-Type", "text/event-stream")
+	c.Header("X-Accel-Buffering", "no")
+	if send("begun", gin.H{"seconds": longest}) != nil {
+		return
+	}
+	err = s.lays.look(c.Request.Context(), st, p.E.Layer.Stage.Job(), func(lay.Result) error {
+		_, release := s.data()
+		p.V = s.viewCloth(c, p)
+		release()
+		html, err := s.part("cloth-lay", p)
+		if err != nil {
+			return err
+		}
+		return send("better", gin.H{"parts": gin.H{"cloth-lay": html}})
+	})
+	if err != nil {
+		s.opt.Log.Warn("a search for a lay ended early", "error", err.Error())
+		return
+	}
+	if send("over", gin.H{}) != nil {
+		return
+	}
 }
 
 // setCloth changes one field of a layer's cloth.

@@ -202,7 +202,7 @@ func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*sto
 		s.fail(c, store.ErrGone)
 		return
 	}
-	s.lays.warm(p.E.Stages)
+	s.lays.warm(st, p.E.Stages)
 	if err := fill(st, p); err != nil {
 		s.fail(c, err)
 		return

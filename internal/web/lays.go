@@ -4,36 +4,46 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/json"
+	"fmt"
 	"sync"
 
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/lay"
+	"ardentgusset/internal/store"
 )
 
 // layBook keeps lays by the hash of their job, so that a lay is searched for
-// once and not at every page.
+// once and not at every page. What a person looked for longer is in the data
+// file too.
 type layBook struct {
 	mu   sync.Mutex
-	done map[[32]byte]lay.Result
-	busy map[[32]byte]chan struct{}
+	done map[string]lay.Result
+	busy map[string]chan struct{}
+	// seats bounds how many long searches go on at once: each uses two cores.
+	seats chan struct{}
 }
 
-// bookSize is how many lays are kept.
-const bookSize = 400
+// bookSize is how many lays are kept in memory; longSearches is how many go on
+// at once, and longest how long one may take, s.
+const bookSize, longSearches, longest = 400, 1, 60
 
 func newLayBook() *layBook {
-	return &layBook{done: map[[32]byte]lay.Result{}, busy: map[[32]byte]chan struct{}{}}
+	return &layBook{done: map[string]lay.Result{}, busy: map[string]chan struct{}{}, seats: make(chan struct{}, longSearches)}
 }
 
-// get is the lay of a job, searched for when it is not known. It returns
-// false when the context ends first; the search then goes on for the next
-// one who asks.
-func (b *layBook) get(ctx context.Context, j lay.Job) (lay.Result, bool) {
+func hashOf(j lay.Job) string {
 	text, err := json.Marshal(j)
-	if err != nil {
-		return lay.Result{}, false
+	if err != nil { // a number that is none: no such job passes its check
+		return ""
 	}
-	key := sha256.Sum256(text)
+	return fmt.Sprintf("%x", sha256.Sum256(text))
+}
+
+// get is the lay of a job: the one kept, or one searched for when there is
+// none. It returns false when the context ends first; the search then goes on
+// for the next one who asks.
+func (b *layBook) get(ctx context.Context, st *store.Store, j lay.Job) (lay.Result, bool) {
+	key := hashOf(j)
 	for {
 		b.mu.Lock()
 		if r, ok := b.done[key]; ok {
@@ -45,12 +55,12 @@ func (b *layBook) get(ctx context.Context, j lay.Job) (lay.Result, bool) {
 			wait = make(chan struct{})
 			b.busy[key] = wait
 			go func() {
-				r := lay.Place(context.Background(), j)
-				b.mu.Lock()
-				if len(b.done) >= bookSize {
-					clear(b.done)
+				kept, found, err := st.FoundLay(context.WithoutCancel(ctx), key)
+				if !found || err != nil {
+					kept = lay.Place(context.Background(), j)
 				}
-				b.done[key] = r
+				b.put(key, kept)
+				b.mu.Lock()
 				delete(b.busy, key)
 				b.mu.Unlock()
 				close(wait)
@@ -65,15 +75,58 @@ func (b *layBook) get(ctx context.Context, j lay.Job) (lay.Result, bool) {
 	}
 }
 
+func (b *layBook) put(key string, r lay.Result) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	if len(b.done) >= bookSize {
+		clear(b.done)
+	}
+	b.done[key] = r
+}
+
+// look goes on from the lay that is known until the context ends or its time
+// is over, and tells of every better one; each is kept at once, so that nothing
+// found is lost.
+func (b *layBook) look(ctx context.Context, st *store.Store, j lay.Job, told func(lay.Result) error) error {
+	select {
+	case b.seats <- struct{}{}:
+		defer func() { <-b.seats }()
+	case <-ctx.Done():
+		return nil
+	}
+	from, ok := b.get(ctx, st, j)
+	if !ok {
+		return nil
+	}
+	key := hashOf(j)
+	long := j
+	long.Seconds = longest
+	ctx, stop := context.WithCancel(ctx)
+	defer stop()
+	var failed error
+	lay.Improve(ctx, long, from, 0, func(r lay.Result) {
+		b.put(key, r)
+		// Kept even when the page has gone away meanwhile.
+		failed = st.KeepLay(context.WithoutCancel(ctx), key, r)
+		if failed == nil {
+			failed = told(r)
+		}
+		if failed != nil {
+			stop()
+		}
+	})
+	return failed
+}
+
 // warm searches for all lays of a stack in the background.
-func (b *layBook) warm(stages []ensemble.Stage) {
+func (b *layBook) warm(st *store.Store, stages []ensemble.Stage) {
 	go func() {
 		for _, s := range stages {
 			if s.Err != nil {
 				continue
 			}
 			if j := s.Job(); j.Check() == nil {
-				b.get(context.Background(), j)
+				b.get(context.Background(), st, j)
 			}
 		}
 	}()

@@ -19,7 +19,8 @@ import (
 // patience is how long a page waits for a lay before it is shown without it.
 const patience = 80 * time.Millisecond
 
-// layWithin is the lay of a job if it is known or found soon.
+// layWithin is the lay of a job if it is known or found soon. The caller holds
+// the data.
 func (s *Server) layWithin(c *gin.Context, j lay.Job) (lay.Result, bool) {
 	wait := patience
 	if c.Query("wait") != "" { // the page's own request for the missing part
@@ -27,7 +28,7 @@ func (s *Server) layWithin(c *gin.Context, j lay.Job) (lay.Result, bool) {
 	}
 	ctx, cancel := context.WithTimeout(c.Request.Context(), wait)
 	defer cancel()
-	return s.lays.get(ctx, j)
+	return s.lays.get(ctx, s.st, j)
 }
 
 // paper answers with a file made from a layer's draft.

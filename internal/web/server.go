@@ -79,7 +79,7 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, headers, s.ownHost, limitBody, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2", ".png", ".pdf", ".db"})))
+	r.Use(s.logged, s.recovered, headers, s.ownHost, limitBody, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2", ".png", ".pdf", ".db"}), gzip.WithExcludedPathsRegexs([]string{"/look$"})))
 	if s.guard != nil {
 		r.Use(s.guard.sessions, s.guard.ask)
 		r.GET("/enter", s.enterPage)
@@ -162,6 +162,7 @@ func (s *Server) routes(r *gin.Engine) {
 	l.POST("/preview", s.preview)
 	l.POST("/apply", s.applySettings)
 	l.POST("/cloth", s.setCloth)
+	l.GET("/look", s.lookForLay)
 	l.POST("/step", s.step)
 	l.GET("/paper.pdf", s.paperPDF)
 	l.GET("/pieces.svg", s.piecesSVG)

@@ -16,7 +16,7 @@ async function send(url, fields, signal) {
   return answer;
 }
 
-function redraw(parts) {
+export function redraw(parts) {
   for (const [name, html] of Object.entries(parts || {})) {
     const old = document.getElementById(name);
     if (!old) continue;

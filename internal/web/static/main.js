@@ -6,6 +6,7 @@ import { lights } from "./lights.js";
 import { clock } from "./clock.js";
 import { figure } from "./figure.js";
 import { lace } from "./lace.js";
+import { look } from "./look.js";
 import { pending } from "./pending.js";
 
 edits();
@@ -14,6 +15,7 @@ pan();
 lights();
 clock();
 lace();
+look();
 figure();
 
 // A choice that needs no button of its own.

@@ -1,0 +1,71 @@
+package web
+
+import (
+	"bufio"
+	"context"
+	"net/http"
+	"net/http/httptest"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"testing"
+	"time"
+
+	"ardentgusset/internal/demo"
+	"ardentgusset/internal/store"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+var laySum = regexp.MustCompile(`the lay is ([\d.]+ cm) long`)
+
+// A search sends better lays as long as the page listens, keeps each at once,
+// and another program that opens the file finds the best.
+func TestLookingForAShorterLay(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "data.db")
+	st, err := store.Open(path)
+	require.NoError(t, err)
+	require.NoError(t, demo.Fill(context.Background(), st, today))
+	s, err := New(st, Options{Path: path, Loopback: true, Now: func() time.Time { return today }})
+	require.NoError(t, err)
+	before := laySum.FindStringSubmatch(get(t, s, "/ensembles/1/layers/4/cloth?wait=1"))
+	require.NotEmpty(t, before)
+	srv := httptest.NewServer(s)
+	ctx, stop := context.WithCancel(t.Context())
+	r, err := http.NewRequestWithContext(ctx, "GET", srv.URL+"/ensembles/1/layers/4/look", nil)
+	require.NoError(t, err)
+	answer, err := http.DefaultClient.Do(r)
+	require.NoError(t, err)
+	assert.Equal(t, "text/event-stream", answer.Header.Get("Content-Type"))
+	read := bufio.NewScanner(answer.Body)
+	read.Buffer(nil, 1<<22)
+	better, last := 0, ""
+	for better < 2 && read.Scan() {
+		if read.Text() == "event: better" {
+			require.True(t, read.Scan())
+			better, last = better+1, read.Text()
+			assert.Contains(t, last, `"cloth-lay"`)
+			// Pages stay there while it looks.
+			assert.Equal(t, 200, ask(s, "GET", "/ensembles/1/bench", nil, nil).Code)
+		}
+	}
+	require.Equal(t, 2, better)
+	stop() // the page is left
+	require.NoError(t, answer.Body.Close())
+	srv.Close()
+	after := laySum.FindStringSubmatch(get(t, s, "/ensembles/1/layers/4/cloth?wait=1"))
+	require.NotEmpty(t, after)
+	assert.NotEqual(t, before[1], after[1])
+	require.NoError(t, s.Close())
+	// As after the program was killed: what was found is in the file.
+	again, err := store.Open(path)
+	require.NoError(t, err)
+	s, err = New(again, Options{Path: path, Loopback: true, Now: func() time.Time { return today }})
+	require.NoError(t, err)
+	defer s.Close()
+	body := get(t, s, "/ensembles/1/layers/4/cloth?wait=1")
+	assert.Contains(t, body, after[1])
+	assert.Contains(t, get(t, s, "/ensembles/1/buy?wait=1"), strings.TrimSuffix(after[1], " cm"), "what to buy rests on it")
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/99/look", nil, nil).Code)
+}
