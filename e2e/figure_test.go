@@ -159,5 +159,8 @@ func TestALayIsShortened(t *testing.T) {
 	b.visit("/ensembles/1/layers/4/cloth")
 	b.until(`document.querySelector(".lay")`)
 	assert.Equal(t, best, b.text("#cloth-lay .buy-line"))
+	b.click("[data-widths]")
+	b.until(`document.querySelectorAll("#cloth-widths tbody tr").length >= 5`)
+	assert.Contains(t, b.text("#cloth-widths .picked-row"), "chosen")
 	b.accessible("a lay looked for")
 }

@@ -3,6 +3,7 @@ package web
 import (
 	"bufio"
 	"context"
+	"fmt"
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
@@ -68,4 +69,26 @@ func TestLookingForAShorterLay(t *testing.T) {
 	assert.Contains(t, body, after[1])
 	assert.Contains(t, get(t, s, "/ensembles/1/buy?wait=1"), strings.TrimSuffix(after[1], " cm"), "what to buy rests on it")
 	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/99/look", nil, nil).Code)
+}
+
+// Every width is drafted and laid; a narrower cloth takes more length, and what
+// can't be cut from it says why.
+func TestComparingWidths(t *testing.T) {
+	s := demoServer(t, nil)
+	body := get(t, s, "/ensembles/1/layers/3/widths")
+	for _, w := range []string{"90 cm", "112 cm", "115 cm", "137 cm", "150 cm"} {
+		assert.Contains(t, body, w)
+	}
+	assert.Contains(t, body, "least")
+	assert.NotContains(t, body, "NaN")
+	bought := regexp.MustCompile(`u003ctd\\u003e([\d.]+) m\\u003c`).FindAllStringSubmatch(body, -1)
+	require.GreaterOrEqual(t, len(bought), 5)
+	var first, last float64
+	_, err := fmt.Sscan(bought[0][1], &first)
+	require.NoError(t, err)
+	_, err = fmt.Sscan(bought[len(bought)-1][1], &last)
+	require.NoError(t, err)
+	assert.Greater(t, first, last, "90 cm takes more length than 150 cm")
+	assert.Contains(t, get(t, s, "/ensembles/1/layers/3/cloth?wait=1"), "145 cm", "the cloth itself stays as it was")
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/99/widths", nil, nil).Code)
 }

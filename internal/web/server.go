@@ -163,6 +163,7 @@ func (s *Server) routes(r *gin.Engine) {
 	l.POST("/apply", s.applySettings)
 	l.POST("/cloth", s.setCloth)
 	l.GET("/look", s.lookForLay)
+	l.GET("/widths", s.compareWidths)
 	l.POST("/step", s.step)
 	l.GET("/paper.pdf", s.paperPDF)
 	l.GET("/pieces.svg", s.piecesSVG)

@@ -7,6 +7,7 @@ import { clock } from "./clock.js";
 import { figure } from "./figure.js";
 import { lace } from "./lace.js";
 import { look } from "./look.js";
+import { widths } from "./widths.js";
 import { pending } from "./pending.js";
 
 edits();
@@ -16,6 +17,7 @@ lights();
 clock();
 lace();
 look();
+widths();
 figure();
 
 // A choice that needs no button of its own.
