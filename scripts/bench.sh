@@ -20,3 +20,6 @@ for p in / /wearers/1 /ensembles/1/figure /ensembles/1/layers /ensembles/1/layer
 done
 echo "memory with the demo: $(awk '/VmHWM/ {printf "%.0f MB at most\n", $2 / 1024}' "/proc/$pid/status")"
 go test -run '^$' -bench . ./core/ensemble ./internal/web
+# How much of the cloth is used (use) after ten seconds of searching, beside the
+# first lay (first-use, first-ms); jigsaws have a known best length.
+go test -run '^$' -bench LayQuality -benchtime 1x -timeout 20m ./core/lay

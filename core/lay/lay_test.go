@@ -7,6 +7,7 @@ import (
 	"math"
 	"strings"
 	"testing"
+	"time"
 
 	"ardentgusset/core/plane"
 
@@ -301,4 +302,13 @@ func FuzzRead(f *testing.F) {
 			t.Fatalf("the result can't be written: %v", err)
 		}
 	})
+}
+
+// Where it can't be shorter the search ends at once, whatever time it has.
+func TestNothingIsLookedForInVain(t *testing.T) {
+	j := Job{Cloth: Cloth{Width: 300}, Seconds: 60, Pieces: []Piece{rectangle("a", 6, 200, 100)}}
+	start := time.Now()
+	r := Search(context.Background(), j, 0, nil)
+	assert.InDelta(t, 400, r.Length, 1e-3)
+	assert.Less(t, time.Since(start), 20*time.Second)
 }

@@ -367,8 +367,8 @@ func run(ctx context.Context, j Job, order []item) Result {
 					continue
 				}
 				end := x + p.box.Max.X
-				if end < bestEnd-1e-9 || (end < bestEnd+1e-9 && dy < bestY) {
-					bestEnd, bestY, bestPose = end, dy, p
+				if low := dy + p.box.Min.Y; end < bestEnd-1e-9 || (end < bestEnd+1e-9 && low < bestY-1e-9) {
+					bestEnd, bestY, bestPose = end, low, p
 					best = Placement{ID: it.piece.ID, Copy: it.copy, Mirrored: it.mirrored, Turn: p.turn, X: x, Y: dy}
 				}
 			}

@@ -64,7 +64,11 @@ func Improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 		}
 	}
 	cut, failed := 0.03, 0
+	least := s.least()
 	for round := 0; ctx.Err() == nil && (j.Seconds > 0 || round < rounds); round++ {
+		if len(best.Unplaced) == 0 && best.Length <= least*1.0002 {
+			break // it can't be shorter
+		}
 		if failed > 0 {
 			cut = math.Max(cut*0.8, 0.0015)
 		} else if round > 0 {
@@ -184,6 +188,20 @@ func newSearch(j Job) *search {
 	s.pairUp()
 	s.pitch = math.Min(math.Max(total/2/mapRows, 1), 6) // half of them are others turned
 	return s
+}
+
+// least is a length no lay can be shorter than: that of all the area across the
+// whole cloth, or of the longest piece.
+func (s *search) least() float64 {
+	least := s.area / (s.job.Cloth.Width - 2*s.job.Cloth.Selvedge)
+	for i := range s.items {
+		short := math.Inf(1)
+		for _, id := range s.own[i] {
+			short = math.Min(short, s.poses[id].box.Width())
+		}
+		least = math.Max(least, short)
+	}
+	return least
 }
 
 // pair is where the map of two poses is found, and whether displacements are
