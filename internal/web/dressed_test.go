@@ -138,6 +138,16 @@ func TestFigureData(t *testing.T) {
 			require.NotEmpty(t, l.Says, l.Name)
 		}
 		assert.Contains(t, d.Rule.Text, string(unit))
+		// The waist is among the heights, and every layer there has the girth
+		// the table gives it.
+		for i, h := range d.Heights {
+			if h.Drop == 0 {
+				assert.Equal(t, "the waist", h.Text)
+				assert.Equal(t, d.Bare.Girths[2], d.Bare.Around[i])
+				assert.NotEmpty(t, d.Layers[8].Around[i])
+			}
+		}
+		require.Len(t, d.Layers[0].Around, len(d.Heights))
 	}
 	assert.Equal(t, 404, ask(s, "GET", "/ensembles/9/figure.json", nil, nil).Code)
 }

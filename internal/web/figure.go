@@ -198,7 +198,9 @@ type drawnFigure struct {
 	Layers []drawnLayer `json:"layers"`
 	Levels []drawnLevel `json:"levels"`
 	Band   *drawnBand   `json:"band,omitempty"`
-	Rule   drawnRule    `json:"rule"`
+	// Heights are where a section may be cut, every centimetre.
+	Heights []drawnAdds `json:"heights"`
+	Rule    drawnRule   `json:"rule"`
 }
 
 type drawnLayer struct {
@@ -211,6 +213,7 @@ type drawnLayer struct {
 	Says   []string    `json:"says"`   // what it adds, in words
 	At     []drawnAdds `json:"at"`     // and where
 	Girths []string    `json:"girths"` // of the figure with it, at each level
+	Around []string    `json:"around"` // of the layer itself, at each height; "" where it is not
 }
 
 type drawnAdds struct {
@@ -219,9 +222,8 @@ type drawnAdds struct {
 }
 
 type drawnRing struct {
-	Drop  float64   `json:"d"`
-	Girth string    `json:"g"`
-	Line  []float64 `json:"p"` // x, y, x, y …
+	Drop float64   `json:"d"`
+	Line []float64 `json:"p"` // x, y, x, y …
 }
 
 type drawnLevel struct {
@@ -247,7 +249,7 @@ const ringStep, everyPoint = 15.0, 4
 // shouldersAbove: rings that begin higher than this hold the shoulders, mm.
 const shouldersAbove = -320.0
 
-func drawnRings(rings []figure.Ring, u measure.Unit) []drawnRing {
+func drawnRings(rings []figure.Ring) []drawnRing {
 	var out []drawnRing
 	for i, r := range rings {
 		// The turn of the shoulder is sharp: what lies above the chest is close
@@ -255,7 +257,7 @@ func drawnRings(rings []figure.Ring, u measure.Unit) []drawnRing {
 		if n := len(out); i > 0 && i < len(rings)-1 && r.Drop-out[n-1].Drop < ringStep && !(rings[0].Drop < shouldersAbove && i < 25) {
 			continue
 		}
-		d := drawnRing{Drop: tenth(r.Drop), Girth: measure.Length(r.Section.Girth()).In(u)}
+		d := drawnRing{Drop: tenth(r.Drop)}
 		for k, p := range r.Section.Outline() {
 			if k%everyPoint == 0 {
 				d.Line = append(d.Line, tenth(p.X), tenth(p.Y))
@@ -296,7 +298,18 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 		}
 		return out
 	}
-	d.Bare = drawnLayer{Name: "bare", Rings: drawnRings(bare.Rings(), u), Girths: girths(bare)}
+	top, _ := bare.Span()
+	for drop := math.Ceil(top/10) * 10; drop < d.Floor-10; drop += 10 {
+		text := "the waist"
+		switch {
+		case drop < 0:
+			text = measure.Length(-drop).In(u) + " above the waist"
+		case drop > 0:
+			text = measure.Length(drop).In(u) + " below the waist"
+		}
+		d.Heights = append(d.Heights, drawnAdds{drop, text})
+	}
+	d.Bare = drawnLayer{Name: "bare", Rings: drawnRings(bare.Rings()), Girths: girths(bare), Around: around(bare.Rings(), d.Heights, u)}
 	for _, l := range figure.Levels() {
 		d.Levels = append(d.Levels, drawnLevel{l.Label(), tenth(bare.Drop(l))})
 	}
@@ -304,9 +317,11 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 		if stage.Err != nil {
 			continue
 		}
-		l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: e.Layers[i].Fabric.Colour, Rings: drawnRings(stage.Surface(), u), Girths: girths(stage.After), Hangs: len(stage.Draft.Wear.Hang) > 0}
+		l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: e.Layers[i].Fabric.Colour, Girths: girths(stage.After), Hangs: len(stage.Draft.Wear.Hang) > 0}
+		surface := stage.Surface()
+		l.Rings, l.Around = drawnRings(surface), around(surface, d.Heights, u)
 		if stage.Draft.Wear.LaceTo > 0 {
-			l.Skin = drawnRings(stage.After.Rings(), u)
+			l.Skin = drawnRings(stage.After.Rings())
 		}
 		l.Says, l.At = adds(stage, u)
 		d.Layers = append(d.Layers, l)
@@ -314,9 +329,26 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 	if p, ok := silhouette.PeriodOf(e.Aim.Key); ok {
 		seen, _ := ensemble.Seen(bare, stages)
 		low, high := silhouette.Band(e.Aim, seen)
-		d.Band = &drawnBand{p.Label, drawnRings(low, u), drawnRings(high, u)}
+		d.Band = &drawnBand{p.Label, drawnRings(low), drawnRings(high)}
 	}
 	return d
+}
+
+// around are the girths of a surface at each height.
+func around(surface []figure.Ring, heights []drawnAdds, u measure.Unit) []string {
+	out := make([]string, len(heights))
+	next := 1
+	for i, h := range heights {
+		for next < len(surface) && surface[next].Drop < h.Drop {
+			next++
+		}
+		if next >= len(surface) || surface[next-1].Drop > h.Drop {
+			continue
+		}
+		a, b := surface[next-1], surface[next]
+		out[i] = measure.Length(a.Section.Toward(b.Section, (h.Drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-9)).Girth()).In(u)
+	}
+	return out
 }
 
 // adds says what a layer does to the figure, and where.

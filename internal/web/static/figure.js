@@ -20,8 +20,8 @@ export async function figure() {
   for (const r of everything) for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]));
   for (const s of shapes) if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings.at(-1).d];
   const view = { yaw: -24, pitch: 6, lit: "", at: 0 };
-  height.min = Math.ceil(data.bare.rings[7]?.d / 10) * 10 || -200;
-  height.max = Math.floor(data.floor / 10) * 10 - 10;
+  height.min = data.heights[0].drop;
+  height.max = data.heights.at(-1).drop;
   height.value = 0;
 
   let ink = {};
@@ -43,7 +43,7 @@ export async function figure() {
       const a = rings[i - 1], b = rings[i];
       if (drop >= a.d && drop <= b.d) {
         const k = (drop - a.d) / Math.max(b.d - a.d, 1e-6);
-        return { g: k < 0.5 ? a.g : b.g, p: a.p.map((x, j) => x + (b.p[j] - x) * k) };
+        return { p: a.p.map((x, j) => x + (b.p[j] - x) * k) };
       }
     }
     return null;
@@ -316,7 +316,8 @@ export async function figure() {
     g.setTransform(ratio, 0, 0, ratio, 0, 0);
     const n = Number(upto.value);
     const rows = [];
-    const list = shapes.slice(0, n + 1).map((s, i) => [s, i, ringAt(s.rings, view.at)]).filter(([s, i, ring]) => ring && (i === 0 || (view.at >= s.top && view.at <= s.bottom)));
+    const at = data.heights.findIndex((h) => h.drop === view.at);
+    const list = shapes.slice(0, n + 1).map((s, i) => [s, i, ringAt(s.rings, view.at)]).filter(([s, i, ring]) => ring && s.around[at] && (i === 0 || (view.at >= s.top && view.at <= s.bottom)));
     let reach = 60;
     for (const [, , ring] of list) for (let j = 0; j < ring.p.length; j += 2) reach = Math.max(reach, Math.abs(ring.p[j]), Math.abs(ring.p[j + 1]));
     const k = (Math.min(w, h - 18) / (2 * reach)) * 0.96;
@@ -341,7 +342,7 @@ export async function figure() {
       }
       g.stroke();
       g.setLineDash([]);
-      rows.push(`${s.name} ${ring.g}`);
+      rows.push(`${s.name} ${s.around[at]}`);
     }
     g.fillStyle = css(ink.quiet);
     g.font = `12px ${getComputedStyle(plan).fontFamily}`;
@@ -373,11 +374,7 @@ export async function figure() {
   const say = () => {
     const n = Number(upto.value);
     $("[data-upto-says]").textContent = n === 0 ? "nothing" : shapes[n].name.toLowerCase();
-    // One decimal of whatever unit the rule is in would be a sum: the server
-    // sends the heights with the rings, so the nearest ring names itself.
-    const inches = data.rule.text.endsWith("in");
-    const at = Math.abs(view.at) / (inches ? 25.4 : 10);
-    $("[data-height-says]").textContent = view.at === 0 ? "the waist" : `${inches ? Math.round(at * 4) / 4 : at} ${inches ? "in" : "cm"} ${view.at < 0 ? "above" : "below"} the waist`;
+    $("[data-height-says]").textContent = data.heights.find((h) => h.drop === view.at)?.text || "";
     const s = shapes.find((l) => l.id && l.id === view.lit) || (n > 0 ? shapes[n] : null);
     $("[data-adds]").textContent = s ? `${s.name}: ${s.says.join("; ")}.` : "";
   };
