@@ -160,7 +160,7 @@ func quoted(s string) string {
 // until waits for a script to be true.
 func (b *tab) until(script string) {
 	b.Helper()
-	end := time.Now().Add(10 * time.Second)
+	end := time.Now().Add(30 * time.Second)
 	for {
 		v, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool](`Boolean(`+script+`)`))
 		if err == nil && v {

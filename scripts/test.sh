@@ -31,7 +31,7 @@ echo "== tests, coverage"
 go test -count=1 -coverprofile=coverage.out -coverpkg=./core/...,./internal/...,./cmd/... ./core/... ./internal/... ./cmd/... ./outside/...
 go tool cover -func=coverage.out | tail -1
 echo "== browser tests"
-go test -count=1 -timeout 8m ./e2e
+go test -count=1 -timeout 12m ./e2e
 # The race detector needs a C compiler; it is run where there is one, on the
 # parts that share anything between goroutines.
 if command -v gcc >/dev/null 2>&1; then
