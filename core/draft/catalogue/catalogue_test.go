@@ -119,7 +119,7 @@ func TestEveryDraftIsSound(t *testing.T) {
 				}
 			})
 			t.Logf("%d drafted, %d refused, worst seam %.4f mm; refusals %v", drafted, refused, worst, why)
-			require.Greater(t, drafted, 4*refused, "most of the parameter space must give a garment")
+			require.Greater(t, drafted, 3*refused, "most of the parameter space must give a garment")
 		})
 	}
 }
