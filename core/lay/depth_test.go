@@ -1,0 +1,98 @@
+package lay
+
+import (
+	"math"
+	"testing"
+
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func starPose(t *rapid.T, name string) *pose {
+	s := points(star(t, name))
+	return &pose{shape: s, inner: inside(s), box: plane.BoxOf(s), convex: convex(s)}
+}
+
+// overlapping judges by points spread through one shape whether the other has
+// any of them, well inside both.
+func overlapping(a, b []plane.Point, d plane.Point, by float64) bool {
+	box := plane.BoxOf(b)
+	for k := range 900 {
+		p := plane.Pt(box.Min.X+box.Width()*math.Mod(float64(k)*0.754877666, 1), box.Min.Y+box.Height()*math.Mod(float64(k)*0.569840291, 1))
+		if plane.Inside(b, p) && border(b, p) > by {
+			if q := p.Add(d); plane.Inside(a, q) && border(a, q) > by {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// What the map calls clear is clear, by points that have nothing to do with how
+// it was made; what it calls deep can be got out of by about that much and no
+// less.
+func TestDepthMap(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		a, b := starPose(t, "fixed"), starPose(t, "moved")
+		o := obstacle(a.shape, 0)
+		const pitch = 2.0
+		m := newDepthMap(&o, b, pitch)
+		for range 12 {
+			d := plane.Pt(rapid.Float64Range(m.low.X-5, m.high.X+5).Draw(t, "dx"), pitch*math.Round(rapid.Float64Range(m.low.Y-5, m.high.Y+5).Draw(t, "dy")/pitch))
+			deep := m.at(d.X, d.Y)
+			require.Equal(t, deep == 0, m.clear(d.X, d.Y))
+			if deep == 0 {
+				require.False(t, overlapping(a.shape, b.shape, d, 0.05), "clear at %v", d)
+				continue
+			}
+			least := math.Inf(1)
+			for k := range 48 {
+				s, c := math.Sincos(float64(k) / 48 * 2 * math.Pi)
+				for way := 1.0; way < least; way += 1 {
+					if m.clear(d.X+way*c, pitch*math.Round((d.Y+way*s)/pitch)) {
+						least = way
+						break
+					}
+				}
+			}
+			require.LessOrEqual(t, deep, least*1.12+m.step, "no deeper than the way out")
+			require.GreaterOrEqual(t, deep, least*0.85-1.5*m.step, "and not much less deep")
+		}
+	})
+}
+
+// Two shapes turned half round together lie as they did: one map serves both.
+func TestPairsShareMaps(t *testing.T) {
+	j := goresJob(7)
+	s := newSearch(j)
+	n := len(s.poses)
+	for a := range n {
+		for b := range n {
+			if s.flip[a] < 0 || s.flip[b] < 0 || a == b || b == s.flip[a] { // alike from both sides
+				continue
+			}
+			one, two := &s.pairs[a*n+b], &s.pairs[s.flip[a]*n+s.flip[b]]
+			require.Same(t, one.at, two.at)
+			require.Equal(t, one.sign, -two.sign)
+			require.Same(t, one.at, s.pairs[b*n+a].at)
+			require.Equal(t, one.sign, -s.pairs[b*n+a].sign)
+		}
+	}
+	for k := range 40 {
+		a, b := (k*7)%n, (k*5+3)%n
+		dx, dy := float64(k*37%900)-450, float64(k*53%500)-250
+		dy = s.pitch * math.Round(dy/s.pitch)
+		assert.InDelta(t, s.deep(a, b, dx, dy), s.deep(b, a, -dx, -dy), 1e-9)
+	}
+}
+
+func TestLevels(t *testing.T) {
+	s := &search{pitch: 2.5}
+	assert.InDelta(t, 10, s.level(9.1, 0, 100), 1e-9)
+	assert.InDelta(t, 5, s.level(-40, 3, 100), 1e-9, "the lowest whole pitch above the bound")
+	assert.InDelta(t, 97.5, s.level(400, 3, 99), 1e-9)
+	assert.InDelta(t, 3, s.level(50, 3, 4.9), 1e-9, "no whole pitch between: the lower bound")
+}
