@@ -45,10 +45,7 @@ func TestABoneLiesInItsChannel(t *testing.T) {
 func TestSignsOfPoints(t *testing.T) {
 	for _, k := range []MarkKind{Eyelet, Stud, Meeting, Tuft, Flossing, Button} {
 		at := plane.Pt(30, -12)
-		var all [][]plane.Point
-		for _, s := range (Mark{Kind: k, Path: []plane.Point{at}, Width: 8}).Strokes() {
-			all = append(all, s)
-		}
+		all := Mark{Kind: k, Path: []plane.Point{at}, Width: 8}.Strokes()
 		require.NotEmpty(t, all, k)
 		box := plane.BoxOf(all...)
 		assert.LessOrEqual(t, math.Max(box.Width(), box.Height()), 8.01, k)

@@ -3,6 +3,7 @@ package web
 import (
 	"bufio"
 	"context"
+	"encoding/json"
 	"fmt"
 	"net/http"
 	"net/http/httptest"
@@ -12,6 +13,7 @@ import (
 	"testing"
 	"time"
 
+	"ardentgusset/core/lay"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 
@@ -91,4 +93,21 @@ func TestComparingWidths(t *testing.T) {
 	assert.Greater(t, first, last, "90 cm takes more length than 150 cm")
 	assert.Contains(t, get(t, s, "/ensembles/1/layers/3/cloth?wait=1"), "145 cm", "the cloth itself stays as it was")
 	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/99/widths", nil, nil).Code)
+}
+
+// The job and the lay leave as the command reads and writes them: laid again
+// from the file, the job gives that lay.
+func TestLayLeavesAsData(t *testing.T) {
+	s := demoServer(t, nil)
+	j, err := lay.Read(strings.NewReader(get(t, s, "/ensembles/1/layers/1/lay-job.json")))
+	require.NoError(t, err)
+	var r lay.Result
+	require.NoError(t, json.Unmarshal([]byte(get(t, s, "/ensembles/1/layers/1/lay.json")), &r))
+	assert.Equal(t, lay.Place(t.Context(), j), r)
+	count := 0
+	for i := range j.Pieces {
+		count += j.Pieces[i].Count
+	}
+	assert.Len(t, r.Placements, count)
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/99/lay.json", nil, nil).Code)
 }

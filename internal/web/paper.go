@@ -3,6 +3,7 @@ package web
 import (
 	"bytes"
 	"context"
+	"encoding/json"
 	"fmt"
 	"net/http"
 	"time"
@@ -84,6 +85,36 @@ func (s *Server) patternJSON(c *gin.Context) {
 		c.Data(http.StatusOK, "application/json", b.Bytes())
 		return nil
 	})
+}
+
+// layJSON sends the best lay known of a layer's cloth, or the job it answers, as
+// the lay command reads and writes them.
+func (s *Server) layJSON(job bool) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		s.paper(c, func(p *page) error {
+			l := p.E.Layer
+			j := l.Stage.Job()
+			if err := j.Check(); err != nil {
+				return &store.FieldError{Field: "width_mm", Why: err.Error()}
+			}
+			var out any = j
+			name := "-lay-job.json"
+			if !job {
+				r, ok := s.lays.get(c.Request.Context(), s.st, j)
+				if !ok { // the asker has gone
+					return c.Request.Context().Err()
+				}
+				out, name = r, "-lay.json"
+			}
+			text, err := json.Marshal(out)
+			if err != nil {
+				return err
+			}
+			c.Header("Content-Disposition", `attachment; filename="`+l.Rec.Kind+name+`"`)
+			c.Data(http.StatusOK, "application/json", append(text, '\n'))
+			return nil
+		})
+	}
 }
 
 func (s *Server) piecesSVG(c *gin.Context) {

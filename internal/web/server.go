@@ -168,6 +168,8 @@ func (s *Server) routes(r *gin.Engine) {
 	l.GET("/paper.pdf", s.paperPDF)
 	l.GET("/pieces.svg", s.piecesSVG)
 	l.GET("/pattern.json", s.patternJSON)
+	l.GET("/lay.json", s.layJSON(false))
+	l.GET("/lay-job.json", s.layJSON(true))
 }
 
 // fingerprint is an entity tag for a whole folder.
