@@ -36,5 +36,8 @@ go test -count=1 -timeout 12m ./e2e
 # parts that share anything between goroutines.
 if command -v gcc >/dev/null 2>&1; then
 	echo "== race detector"
-	CGO_ENABLED=1 go test -count=1 -race ./internal/store ./internal/web
+	# The long searches take ten times as long under it; a short one stands for
+	# them.
+	CGO_ENABLED=1 go test -count=1 -race -run TwoTries ./core/lay
+	CGO_ENABLED=1 go test -count=1 -race -skip 'LookingForAShorterLay|ComparingWidths' ./internal/store ./internal/web
 fi

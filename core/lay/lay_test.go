@@ -312,3 +312,15 @@ func TestNothingIsLookedForInVain(t *testing.T) {
 	assert.InDelta(t, 400, r.Length, 1e-3)
 	assert.Less(t, time.Since(start), 20*time.Second)
 }
+
+// Two tries share their maps and meet after each round; nothing is lost or
+// found twice.
+func TestTwoTriesSideBySide(t *testing.T) {
+	j, length := jigsawJob(2, 6)
+	told := 0
+	r := Search(context.Background(), j, 3, func(Result) { told++ })
+	require.Empty(t, r.Unplaced)
+	require.GreaterOrEqual(t, r.Length, length-1e-6, "never shorter than what was cut up")
+	require.Positive(t, told)
+	sound(t, j, r)
+}
