@@ -323,7 +323,7 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 		if stage.Draft.Wear.LaceTo > 0 {
 			l.Skin = drawnRings(stage.After.Rings())
 		}
-		l.Says, l.At = adds(stage, u)
+		l.Says, l.At = adds(stage, surface, u)
 		d.Layers = append(d.Layers, l)
 	}
 	if p, ok := silhouette.PeriodOf(e.Aim.Key); ok {
@@ -352,7 +352,7 @@ func around(surface []figure.Ring, heights []drawnAdds, u measure.Unit) []string
 }
 
 // adds says what a layer does to the figure, and where.
-func adds(stage ensemble.Stage, u measure.Unit) (says []string, at []drawnAdds) {
+func adds(stage ensemble.Stage, surface []figure.Ring, u measure.Unit) (says []string, at []drawnAdds) {
 	signed := func(by float64) string {
 		if by < 0 {
 			return "−" + measure.Length(-by).Fine(u)
@@ -366,16 +366,18 @@ func adds(stage ensemble.Stage, u measure.Unit) (says []string, at []drawnAdds) 
 		}
 	}
 	// Where it stands out furthest, behind and beside.
-	worn := stage.Draft.Wear.Hung(stage.After)
-	_, bottom := worn.Span()
+	bottom := 0.0
+	if n := len(surface); n > 0 {
+		bottom = surface[n-1].Drop
+	}
 	for _, side := range []struct {
 		bearing float64
 		name    string
 	}{{180, "behind"}, {90, "beside"}} {
 		most, where := 0.0, 0.0
-		for drop := 0.0; drop <= bottom; drop += 10 {
-			if by := worn.At(drop).Reach(side.bearing) - stage.On.At(drop).Reach(side.bearing); by > most+0.5 {
-				most, where = by, drop
+		for _, r := range surface {
+			if by := r.Section.Reach(side.bearing) - stage.On.At(r.Drop).Reach(side.bearing); r.Drop >= 0 && by > most+0.5 {
+				most, where = by, r.Drop
 			}
 		}
 		if most > 12 {
