@@ -106,6 +106,11 @@ func TestAim(t *testing.T) {
 		assert.Equal(t, 422, w.Code, bad)
 	}
 	assert.Contains(t, get(t, s, "/ensembles/1/figure"), `value="0.90"`, "what was refused changed nothing")
+	// Typed on the page, it comes back as it was typed, with what would be right.
+	w := ask(s, "POST", "/ensembles/1/aim", url.Values{"period": {"1883"}, "hem_low": {"very wide"}}, nil)
+	assert.Equal(t, 422, w.Code)
+	assert.Contains(t, w.Body.String(), `value="very wide"`)
+	assert.Contains(t, w.Body.String(), `role="alert">Hem, all round`)
 	post(t, s, "/ensembles/1/aim", url.Values{"period": {""}})
 	assert.NotContains(t, get(t, s, "/ensembles/1/figure"), "out behind")
 }

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"net/http"
@@ -207,7 +208,7 @@ func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*sto
 		s.fail(c, err)
 		return
 	}
-	s.render(c, http.StatusOK, name, p)
+	s.render(c, cmp.Or(p.Status, http.StatusOK), name, p)
 }
 
 func (s *Server) toLayers(c *gin.Context) {

@@ -1,8 +1,10 @@
 package web
 
 import (
+	"errors"
 	"fmt"
 	"math"
+	"net/http"
 	"strings"
 
 	"ardentgusset/core/draft/catalogue"
@@ -131,62 +133,87 @@ func viewSilhouette(aim silhouette.Aim, bare figure.Figure, stages []ensemble.St
 	return v
 }
 
-// setAim takes up a period's outline, or keeps one with ranges of the maker's
-// own.
-func (s *Server) setAim(c *gin.Context) {
-	st, release := s.data()
-	defer release()
-	u := unitOf(c)
+// typedAim reads the form: a period's outline, or the ensemble's own with the
+// ranges on the page. What is wrong is a FieldError.
+func typedAim(c *gin.Context, now silhouette.Aim, u measure.Unit) (silhouette.Aim, error) {
 	key := c.PostForm("period")
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
-	if err != nil {
-		s.fail(c, err)
-		return
+	if key == "" {
+		return silhouette.Aim{}, nil
 	}
-	aim := silhouette.Aim{}
-	if key != "" {
-		p, ok := silhouette.PeriodOf(key)
-		if !ok {
-			s.fail(c, &store.FieldError{Field: "period", Why: "choose a period from the list"})
-			return
-		}
-		aim = p.Aim
-		if key == e.Aim.Key { // the ranges on the page belong to it
-			for _, t := range silhouette.Traits() {
-				r := e.Aim.Wanted[t]
-				for _, end := range []struct {
-					field string
-					to    *float64
-				}{{string(t) + "_low", &r.Low}, {string(t) + "_high", &r.High}} {
-					text := strings.TrimSpace(c.PostForm(end.field))
-					if text == "" {
-						continue
-					}
-					typed := text
-					if !t.Length() { // a plain number is read as so many millimetres
-						typed += " mm"
-					}
-					x, err := measure.Parse(typed, u)
-					if err != nil {
-						s.fail(c, &store.FieldError{Field: end.field, Why: t.Label() + ": " + err.Error()})
-						return
-					}
-					if show := measure.Length(*end.to).In(u); !t.Length() || show != text { // what was not touched keeps its full number
-						*end.to = float64(x)
-					}
-				}
-				if aim, err = aim.With(t, r); err != nil {
-					s.fail(c, &store.FieldError{Field: string(t), Why: err.Error()})
-					return
-				}
+	p, ok := silhouette.PeriodOf(key)
+	if !ok {
+		return now, &store.FieldError{Field: "period", Why: "choose a period from the list"}
+	}
+	aim := p.Aim
+	if key != now.Key { // the ranges on the page belong to another
+		return aim, nil
+	}
+	for _, t := range silhouette.Traits() {
+		r := now.Wanted[t]
+		for _, end := range []struct {
+			field string
+			to    *float64
+		}{{string(t) + "_low", &r.Low}, {string(t) + "_high", &r.High}} {
+			text := strings.TrimSpace(c.PostForm(end.field))
+			if text == "" {
+				continue
+			}
+			typed := text
+			if !t.Length() { // a plain number is read as so many millimetres
+				typed += " mm"
+			}
+			x, err := measure.Parse(typed, u)
+			if err != nil {
+				return now, &store.FieldError{Field: end.field, Why: t.Label() + ": " + err.Error()}
+			}
+			if show := measure.Length(*end.to).In(u); !t.Length() || show != text { // what was not touched keeps its full number
+				*end.to = float64(x)
 			}
 		}
+		var err error
+		if aim, err = aim.With(t, r); err != nil {
+			return now, &store.FieldError{Field: string(t), Why: err.Error()}
+		}
 	}
-	if err := st.SetAim(c.Request.Context(), e.ID, aim); err != nil {
+	return aim, nil
+}
+
+// setAim keeps an outline. A form that can't be read comes back with what was
+// typed and what would be right.
+func (s *Server) setAim(c *gin.Context) {
+	err := func() error {
+		st, release := s.data()
+		defer release()
+		e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+		if err != nil {
+			return err
+		}
+		aim, err := typedAim(c, e.Aim, unitOf(c))
+		if err != nil {
+			return err
+		}
+		return st.SetAim(c.Request.Context(), e.ID, aim)
+	}()
+	var field *store.FieldError
+	switch {
+	case err == nil:
+		s.done(c, fmt.Sprintf("/ensembles/%d/figure#silhouette", id(c, "ensemble")))
+	case errors.As(err, &field) && !wantsJSON(c):
+		s.station(c, "figure", 0, func(_ *store.Store, p *page) error {
+			v := s.viewFigure(p)
+			if v.Silhouette != nil {
+				for i := range v.Silhouette.Findings {
+					f := &v.Silhouette.Findings[i]
+					f.Low, f.High = c.DefaultPostForm(string(f.Trait)+"_low", f.Low), c.DefaultPostForm(string(f.Trait)+"_high", f.High)
+				}
+			}
+			p.V, p.Message, p.Status = v, sentence(field.Why), http.StatusUnprocessableEntity
+			p.Path = fmt.Sprintf("/ensembles/%d/figure", p.E.Rec.ID)
+			return nil
+		})
+	default:
 		s.fail(c, err)
-		return
 	}
-	s.done(c, fmt.Sprintf("/ensembles/%d/figure#silhouette", e.ID))
 }
 
 // drawnFigure is everything the canvas draws, all lengths in mm: rings of

@@ -31,6 +31,7 @@ type page struct {
 	Unit    measure.Unit
 	Light   string // "", "day" or "evening"
 	Message string
+	Status  int // of the answer; 0 for 200
 	Version string
 	Path    string
 	E       *ensembleView

@@ -238,8 +238,8 @@ func TestStaysLacedBothWays(t *testing.T) {
 	assert.Equal(t, "front", piece(t, one, "panel-1").Fold)
 }
 
-// The waist stay of a strapless bodice is shorter than the bodice round it: it
-// carries the weight.
+// The waist stay of a strapless bodice closes round the waist by itself, and the
+// order of work sets it.
 func TestWaistStayCarries(t *testing.T) {
 	d := drafted(t, BonedBodice{}, nil)
 	on := usual(t)
