@@ -71,6 +71,8 @@ func TestTheDressedFigure(t *testing.T) {
 		js[bool](b, `(() => { const s = document.querySelector("#period"); s.value = "1856"; return s.dispatchEvent(new Event("change", { bubbles: true })); })()`)
 	})
 	b.sees("more wanted round the hem")
+	// The page grows while the figure is drawn: what is clicked must stand still.
+	b.until(`document.querySelector("[data-drawn]") && document.querySelectorAll("[data-section-girths] li").length > 0`)
 	b.enter(`[name="hem_low"]`, "200 cm")
 	b.reply(func() { b.click(`.aim-form button:not(noscript button)`) })
 	assert.NotContains(t, b.text("#silhouette"), "more wanted round the hem")
