@@ -93,3 +93,155 @@ print(json.dumps(out))`, in, &got)
 		assert.InDelta(t, g.Area/(in[i].Job.Cloth.Width*in[i].Result.Length), in[i].Result.Utilisation, 1e-6, "case %d", i)
 	}
 }
+
+// The same with everything else a job may ask for: cloth folded both ways,
+// irregular cloth, pinned pieces, repeats with a half-drop. GEOS judges the
+// places, the folded ones also by turning one layer over onto the other.
+func TestConstrainedLaysAgainstGEOS(t *testing.T) {
+	random := rand.New(rand.NewPCG(11, 3))
+	between := func(a, b float64) float64 { return a + (b-a)*random.Float64() }
+	type laid struct {
+		Job    lay.Job
+		Result lay.Result
+	}
+	star := func(corners int) []lay.XY {
+		var out []lay.XY
+		for k := range corners {
+			r := between(20, 110)
+			s, c := math.Sincos(2 * math.Pi * float64(k) / float64(corners))
+			out = append(out, lay.XY{r*c + 300, r*s - 200})
+		}
+		return out
+	}
+	alike := func() []lay.XY { // on both sides of its middle
+		w, h, in := between(60, 200), between(40, 110), between(5, 18)
+		return []lay.XY{{0, 0}, {w, in}, {w, h - in}, {0, h}, {-in, h / 2}}
+	}
+	var in []laid
+	folded := map[lay.Fold]int{}
+	for n := range 40 {
+		j := lay.Job{Seed: random.Int64N(100), Cloth: lay.Cloth{Width: between(500, 900), Selvedge: between(0, 12)}}
+		if random.IntN(2) == 0 {
+			j.Gap = between(1, 15)
+		}
+		for i := range 2 + random.IntN(4) {
+			j.Pieces = append(j.Pieces, lay.Piece{ID: fmt.Sprint(i), Count: 1 + random.IntN(4), MirrorPairs: random.IntN(3) > 0, Turns: []float64{0, 180}, Outline: star(3 + random.IntN(10))})
+		}
+		j.Pieces = append(j.Pieces, lay.Piece{ID: "alike", Count: 1 + random.IntN(3), Turns: []float64{0, 180}, Outline: alike()})
+		switch n % 4 {
+		case 0:
+			j.Cloth.Fold = []lay.Fold{lay.Lengthwise, lay.Crosswise}[n/4%2]
+			if j.Cloth.Fold == lay.Lengthwise {
+				j.Pieces[len(j.Pieces)-1].OnFold = true
+				j.Cloth.Flaws = [][]lay.XY{{{between(0, 200), 100}, {between(210, 300), 110}, {200, 170}}}
+			}
+		case 1:
+			j.Cloth.Length = between(700, 1500)
+			w, l := j.Cloth.Width, j.Cloth.Length
+			j.Cloth.Outline = []lay.XY{{between(0, 100), between(0, 100)}, {l, 0}, {l - between(0, 300), w - between(0, 100)}, {l / 2, w - between(0, 300)}, {0, w}}
+		case 2:
+			first := lay.Place(context.Background(), j)
+			for k, at := range first.Placements {
+				if k%3 == 0 {
+					at.X += 40 // all of them alike, so that they stay apart
+					j.Pinned = append(j.Pinned, at)
+				}
+			}
+		case 3:
+			j.Cloth.RepeatX, j.Cloth.RepeatY, j.Cloth.HalfDrop = between(30, 120), between(30, 120), random.IntN(2) == 0
+			for i := range j.Pieces {
+				j.Pieces[i].Match = &lay.Match{Point: lay.XY{between(250, 350), between(-250, -150)}, Group: "side"}
+			}
+		}
+		require.NoError(t, j.Check())
+		r := lay.Place(context.Background(), j)
+		if j.Cloth.Fold != lay.Flat {
+			folded[j.Cloth.Fold] += len(r.Placements)
+		}
+		in = append(in, laid{j, r}, laid{j, lay.Improve(context.Background(), j, r, 2, nil)})
+	}
+	require.Positive(t, folded[lay.Lengthwise])
+	require.Positive(t, folded[lay.Crosswise])
+	var got []struct {
+		Overlap, Outside, Flawed, Nearest, Unlike float64
+		Count, Paired                             int
+		Length                                    float64
+		Matches                                   [][2]float64
+	}
+	ask(t, `
+from shapely.affinity import rotate, scale, translate
+out = []
+for case in data:
+    job, res = case["Job"], case["Result"]
+    c = job["cloth"]
+    pieces = {p["id"]: p for p in job["pieces"]}
+    shapes, matches = {}, []
+    for at in res["placements"]:
+        p = pieces[at["id"]]
+        put = lambda s: translate(rotate(scale(s, 1, -1, origin=(0, 0)) if at["mirrored"] else s, at["turn_deg"], origin=(0, 0)), at["x_mm"], at["y_mm"])
+        assert at["mirrored"] == (p.get("mirror_pairs", False) and at["copy"] % 2 == 1), at
+        assert at["turn_deg"] in p["turns"], at
+        shapes[at["id"], at["copy"]] = put(Polygon(p["outline"]))
+        if p.get("match"):
+            m = put(Point(p["match"]["point"]))
+            matches.append([m.x, m.y])
+    all = list(shapes.values())
+    n = range(len(all))
+    sel, w, l = c.get("selvedge_mm", 0), c["width_mm"], res["length_mm"]
+    cloth = Polygon(c["outline"]) if c.get("outline") else Polygon([(0, sel), (l, sel), (l, w - sel), (0, w - sel)])
+    flaws = [Polygon(f) for f in c.get("flaws") or []]
+    unlike, paired = 0, 0
+    fold = c.get("fold", "")
+    middle = None
+    for (id, k), s in shapes.items():
+        p = pieces[id]
+        over = lambda s, at: scale(s, 1, -1, origin=(0, w / 2)) if fold == "lengthwise" else scale(s, -1, 1, origin=(at, 0))
+        if fold and p.get("on_fold"):
+            unlike, paired = max(unlike, over(s, 0).symmetric_difference(s).area / s.length), paired + 1
+        elif fold and k % 2 == 0 and (id, k + 1) in shapes and (p.get("mirror_pairs") or id == "alike"):
+            under = shapes[id, k + 1]
+            if fold == "crosswise":  # one fold serves all
+                at = (s.bounds[0] + under.bounds[2]) / 2
+                middle = at if middle is None else middle
+            unlike, paired = max(unlike, over(under, middle).symmetric_difference(s).area / s.length), paired + 1
+    out.append(dict(
+        Overlap=max([all[i].intersection(all[k]).area for i in n for k in range(i)] or [0]),
+        Nearest=min([all[i].distance(all[k]) for i in n for k in range(i)] or [1e9]),
+        Outside=max([s.difference(cloth.buffer(0.05)).area for s in all] or [0]),
+        Flawed=max([s.intersection(f).area for s in all for f in flaws] or [0]),
+        Unlike=unlike, Paired=paired, Count=len(all) + len(res["unplaced"]), Length=max([s.bounds[2] for s in all] or [0]), Matches=matches))
+print(json.dumps(out))`, in, &got)
+	for i, g := range got {
+		j, r := in[i].Job, in[i].Result
+		want := 0
+		for _, p := range j.Pieces {
+			want += p.Count
+		}
+		assert.Equal(t, want, g.Count, "case %d: every copy is placed or said not to be", i)
+		if j.Cloth.Length == 0 {
+			assert.Empty(t, r.Unplaced, "case %d", i)
+		}
+		assert.Less(t, g.Overlap, 1.0, "case %d", i)
+		assert.Less(t, g.Outside, 1.0, "case %d", i)
+		assert.Less(t, g.Flawed, 1.0, "case %d", i)
+		gap := j.Gap
+		if j.Cloth.Fold != lay.Flat {
+			gap = 0 // it is cut open: what meets there is apart
+		}
+		assert.GreaterOrEqual(t, g.Nearest, gap-0.01, "case %d %q", i, j.Cloth.Fold)
+		assert.Less(t, g.Unlike, 0.05, "case %d: the layers of %s cloth are cut alike", i, j.Cloth.Fold)
+		assert.InDelta(t, g.Length, r.Length, 1e-3, "case %d", i)
+		for _, at := range j.Pinned {
+			assert.Contains(t, r.Placements, at, "case %d: what is pinned stays", i)
+		}
+		for _, m := range g.Matches {
+			columns := (m[1] - g.Matches[0][1]) / j.Cloth.RepeatY
+			assert.InDelta(t, columns, math.Round(columns), 1e-6, "case %d", i)
+			x := m[0] - g.Matches[0][0]
+			if j.Cloth.HalfDrop && int(math.Round(columns))%2 != 0 {
+				x += j.Cloth.RepeatX / 2
+			}
+			assert.InDelta(t, 0, math.Remainder(x, j.Cloth.RepeatX), 1e-6, "case %d", i)
+		}
+	}
+}

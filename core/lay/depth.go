@@ -131,34 +131,48 @@ func (m *depthMap) transform() {
 	}
 }
 
-// clear tells whether nothing overlaps at a displacement.
-func (m *depthMap) clear(dx, dy float64) bool {
-	if dx <= m.low.X || dx >= m.high.X || dy <= m.low.Y || dy >= m.high.Y {
-		return true
-	}
-	k := int(math.Round(dy/m.pitch)) - m.first
-	if k < 0 || k >= len(m.rows)-1 {
-		return true
-	}
-	x := float32(dx)
-	for s := m.rows[k]; s < m.rows[k+1]; s += 2 {
-		if x > m.spans[s] && x < m.spans[s+1] {
-			return false
-		}
-	}
-	return true
-}
-
-// at is the depth at a displacement, mm: 0 when it is clear.
+// at is the depth at a displacement, mm: 0 when it is clear. Near the border it
+// is the least way out along the row or across the next ones, exactly; further
+// in it comes from the raster.
 func (m *depthMap) at(dx, dy float64) float64 {
-	if m.clear(dx, dy) {
+	if dx <= m.low.X || dx >= m.high.X || dy <= m.low.Y || dy >= m.high.Y {
 		return 0
 	}
-	x, y := (dx-m.low.X)/m.step, (dy-float64(m.first)*m.pitch)/m.step
+	row := int(math.Round(dy/m.pitch)) - m.first
+	if row < 0 || row >= len(m.rows)-1 {
+		return 0
+	}
+	out := m.out(row, float32(dx))
+	if out == 0 {
+		return 0
+	}
+	x, y := (dx-m.low.X)/m.step, float64(row)/perStep
 	i, k := max(min(int(x), m.w-2), 0), max(min(int(y), m.h-2), 0)
 	fx, fy := x-float64(i), y-float64(k)
-	row := m.depth[k*m.w+i : k*m.w+i+2]
+	over := m.depth[k*m.w+i : k*m.w+i+2]
 	under := m.depth[(k+1)*m.w+i : (k+1)*m.w+i+2]
-	d := ((float64(row[0])*(1-fx)+float64(row[1])*fx)*(1-fy) + (float64(under[0])*(1-fx)+float64(under[1])*fx)*fy) / 8 * m.step
-	return math.Max(d-m.step/2, m.step/16)
+	d := ((float64(over[0])*(1-fx)+float64(over[1])*fx)*(1-fy)+(float64(under[0])*(1-fx)+float64(under[1])*fx)*fy)/8*m.step - m.step/2
+	if d > m.step {
+		return math.Min(float64(out), d)
+	}
+	for k := 1; k <= 2*perStep; k++ {
+		across := float64(k) * m.pitch
+		if across >= float64(out) {
+			break
+		}
+		if row+k >= len(m.rows)-1 || row < k || m.out(row+k, float32(dx)) == 0 || m.out(row-k, float32(dx)) == 0 {
+			return across
+		}
+	}
+	return float64(out)
+}
+
+// out is how far it is out of a row's stretch on the shorter side; 0 when clear.
+func (m *depthMap) out(row int, x float32) float32 {
+	for s := m.rows[row]; s < m.rows[row+1]; s += 2 {
+		if x > m.spans[s] && x < m.spans[s+1] {
+			return min(x-m.spans[s], m.spans[s+1]-x)
+		}
+	}
+	return 0
 }

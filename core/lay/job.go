@@ -26,8 +26,23 @@ type Cloth struct {
 	Nap      bool    `json:"nap,omitempty"`         // only the first turn of each piece
 	RepeatX  float64 `json:"repeat_x_mm,omitempty"`
 	RepeatY  float64 `json:"repeat_y_mm,omitempty"`
-	Flaws    [][]XY  `json:"flaws,omitempty"` // polygons no piece may touch
+	HalfDrop bool    `json:"half_drop,omitempty"` // the next repeat across lies half a repeat further along
+	Fold     Fold    `json:"fold,omitempty"`
+	Outline  []XY    `json:"outline,omitempty"` // of an irregular piece of cloth; none: a rectangle
+	Flaws    [][]XY  `json:"flaws,omitempty"`   // polygons no piece may touch
 }
+
+// Fold is how cloth is doubled before it is cut, right sides together: both
+// layers are cut at once.
+type Fold string
+
+// Lengthwise cloth is folded along its middle, selvedge to selvedge; crosswise
+// across it, end to end, which turns the lower layer about.
+const (
+	Flat       Fold = ""
+	Lengthwise Fold = "lengthwise"
+	Crosswise  Fold = "crosswise"
+)
 
 // Match ties a point of a piece to the same place of the cloth's repeat as
 // the other pieces of its group.
@@ -44,6 +59,10 @@ type Piece struct {
 	Turns       []float64 `json:"turns,omitempty"`        // that keep the grain right; none: only 0
 	Outline     []XY      `json:"outline"`                // the cutting line, a simple polygon
 	Match       *Match    `json:"match,omitempty"`
+	Copies      []int     `json:"copies,omitempty"`  // which of 0 to count-1 are placed; none: all
+	OnFold      bool      `json:"on_fold,omitempty"` // alike on both sides of its middle, which lies on a lengthwise fold
+
+	half []plane.Point // of a piece on the fold: what lies on one side of it
 }
 
 // Job is everything the engine needs. Version guards the format; 0 means 1.
@@ -54,6 +73,8 @@ type Job struct {
 	Seconds float64 `json:"seconds,omitempty"` // how long it may search
 	Seed    int64   `json:"seed,omitempty"`
 	Pieces  []Piece `json:"pieces"`
+	// Pinned copies lie where they are said to; the rest is placed round them.
+	Pinned []Placement `json:"pinned,omitempty"`
 }
 
 // Placement is one copy placed: the outline, mirrored if said, turned about
@@ -152,6 +173,9 @@ func (j *Job) Check() error {
 			return fmt.Errorf("%s brings the job over %d pieces", name, MaxPieces)
 		}
 		total += p.Count
+		if err := p.checkCopies(); err != nil {
+			return fmt.Errorf("%s: %w", name, err)
+		}
 		if err := checkPolygon(p.Outline); err != nil {
 			return fmt.Errorf("%s %w", name, err)
 		}
@@ -176,6 +200,20 @@ func (j *Job) Check() error {
 				return fmt.Errorf("%s has a match point that is not a place", name)
 			}
 		}
+	}
+	if err := j.checkCloth(); err != nil {
+		return err
+	}
+	return j.checkPinned()
+}
+
+func (p *Piece) checkCopies() error {
+	seen := map[int]bool{}
+	for _, c := range p.Copies {
+		if c < 0 || c >= p.Count || seen[c] {
+			return fmt.Errorf("copies must be different numbers from 0 to %d; %d is not", p.Count-1, c)
+		}
+		seen[c] = true
 	}
 	return nil
 }

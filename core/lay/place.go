@@ -24,21 +24,25 @@ const orders = 6
 // shortest lay. It stops early when the context ends or the job's seconds are
 // over, but always tries one order. The same job gives the same lay, unless
 // time cuts the search short. The job must have passed Check.
-func Place(ctx context.Context, j Job) Result { return place(ctx, j, orders) }
+func Place(ctx context.Context, j Job) Result { return placeAny(ctx, j, orders) }
 
-// place is Place with so many orders.
+// placeAny is Place with so many orders.
+func placeAny(ctx context.Context, j Job, tries int) Result {
+	if j.Cloth.Fold != Flat {
+		f := fold(j)
+		return f.lay(func(part Job) Result { return place(ctx, part, tries) })
+	}
+	return place(ctx, j, tries)
+}
+
+// place lays pieces on cloth that is not folded.
 func place(ctx context.Context, j Job, tries int) Result {
 	if j.Seconds > 0 {
 		var stop context.CancelFunc
 		ctx, stop = context.WithTimeout(ctx, time.Duration(j.Seconds*float64(time.Second)))
 		defer stop()
 	}
-	var items []item
-	for i := range j.Pieces {
-		for c := range j.Pieces[i].Count {
-			items = append(items, newItem(&j.Pieces[i], c, j.Cloth.Nap))
-		}
-	}
+	items := j.items()
 	random := rand.New(rand.NewPCG(uint64(j.Seed), 0))
 	sorts := []func(a, b *item) bool{
 		func(a, b *item) bool { return a.area > b.area },
@@ -100,6 +104,7 @@ type pose struct {
 	box    plane.Box
 	match  plane.Point
 	convex bool
+	low    bool // it lies on the fold, at height 0
 }
 
 // Outlines of more corners than plainFrom are laid as plainer ones that hold
@@ -109,26 +114,31 @@ const plainFrom, plainer = 14, 0.25
 func newItem(p *Piece, copy int, nap bool) item {
 	it := item{piece: p, copy: copy, mirrored: p.MirrorPairs && copy%2 == 1}
 	for _, t := range p.turns(nap) {
-		s := p.turned(it.mirrored, t)
+		s := p.pose(it.mirrored, t)
 		if len(s) > plainFrom {
 			if plane.Area(s) < 0 { // a mirrored one runs the other way round
 				s = plane.Reversed(s)
 			}
 			s = plane.Plainer(s, plainer)
 		}
-		ps := pose{turn: t, shape: s, inner: inside(s), box: plane.BoxOf(s), convex: convex(s)}
+		ps := pose{turn: t, shape: s, inner: inside(s), box: plane.BoxOf(s), convex: convex(s), low: p.half != nil}
 		if p.Match != nil {
-			m := plane.Pt(p.Match.Point[0], p.Match.Point[1])
-			if it.mirrored {
-				m.Y = -m.Y
-			}
-			ps.match = plane.Turned([]plane.Point{m}, t)[0]
+			ps.match = p.matchAt(Placement{Mirrored: it.mirrored, Turn: t})
 		}
 		it.poses = append(it.poses, ps)
 	}
 	it.area = math.Abs(plane.Area(clean(points(p.Outline))))
 	it.length, it.width = it.poses[0].box.Width(), it.poses[0].box.Height()
 	return it
+}
+
+// matchAt is where the match point of a placed copy lies.
+func (p *Piece) matchAt(at Placement) plane.Point {
+	m := plane.Pt(p.Match.Point[0], p.Match.Point[1])
+	if at.Mirrored {
+		m.Y = -m.Y
+	}
+	return plane.Turned([]plane.Point{m}, at.Turn)[0].Add(plane.Pt(at.X, at.Y))
 }
 
 // side is a stretch of border, its lower end first.
@@ -322,8 +332,8 @@ const many = 120
 func run(ctx context.Context, j Job, order []item) Result {
 	c := j.Cloth
 	var all []placed
-	for _, f := range c.Flaws {
-		all = append(all, obstacle(clean(points(f)), 0))
+	for _, s := range j.stills() {
+		all = append(all, obstacle(s.shape, s.gap))
 	}
 	longest := 0.0
 	for _, it := range order {
@@ -331,8 +341,16 @@ func run(ctx context.Context, j Job, order []item) Result {
 	}
 	residue := map[string]plane.Point{} // of the match point of each group
 	var r Result
-	r.Placements, r.Unplaced = []Placement{}, []Unplaced{}
-	area := 0.0
+	r.Placements, r.Unplaced = append([]Placement{}, j.Pinned...), []Unplaced{}
+	var area float64
+	r.Length, area = j.pinnedEnd()
+	for _, at := range j.Pinned {
+		if p := j.piece(at.ID); p.Match != nil {
+			if _, known := residue[p.Match.Group]; !known {
+				residue[p.Match.Group] = p.matchAt(at)
+			}
+		}
+	}
 	for _, it := range order {
 		floor, lying, beside := 0.0, all, all
 		if len(order) > many {
@@ -401,6 +419,9 @@ func run(ctx context.Context, j Job, order []item) Result {
 // and against what lies there already; or every place where the repeat
 // matches.
 func heights(p *pose, low, high float64, lying []placed, c Cloth, m *Match, residue map[string]plane.Point) []float64 {
+	if p.low {
+		return []float64{low}
+	}
 	if m != nil && c.RepeatY > 0 {
 		if want, ok := residue[m.Group]; ok {
 			first := want.Y - p.match.Y
@@ -447,6 +468,9 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 		if want, ok := residue[m.Group]; ok {
 			step = c.RepeatX
 			x = want.X - p.match.X
+			if c.HalfDrop && c.RepeatY > 0 && int(math.Round((dy+p.match.Y-want.Y)/c.RepeatY))%2 != 0 {
+				x += step / 2
+			}
 			x += math.Ceil((floor-p.box.Min.X-x)/step-1e-9) * step
 		}
 	}

@@ -38,7 +38,7 @@ func Search(ctx context.Context, j Job, rounds int, report func(Result)) Result 
 	}
 	quick := j
 	quick.Seconds = 0
-	first := place(ctx, quick, 1)
+	first := placeAny(ctx, quick, 1)
 	if report != nil {
 		report(first)
 	}
@@ -53,6 +53,15 @@ func Improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 		ctx, stop = context.WithTimeout(ctx, time.Duration(j.Seconds*float64(time.Second)))
 		defer stop()
 	}
+	if j.Cloth.Fold != Flat {
+		f := fold(j)
+		return f.improve(ctx, best, rounds, report)
+	}
+	return improve(ctx, j, best, rounds, report)
+}
+
+// improve is Improve on cloth that is not folded, until the context ends.
+func improve(ctx context.Context, j Job, best Result, rounds int, report func(Result)) Result {
 	s := newSearch(j)
 	if len(s.items) > mostSearched || len(s.items) == 0 {
 		return best
@@ -119,11 +128,13 @@ func better(a, b Result) bool {
 type search struct {
 	job   Job
 	items []item
-	poses []*pose // all that occur
-	flip  []int   // the same pose half a turn on, or −1
-	own   [][]int // of each item, its poses
-	flaws []int   // poses of what must be kept clear of, lying still
-	pitch float64 // of the maps' rows
+	poses []*pose   // all that occur
+	flip  []int     // the same pose half a turn on, or −1
+	own   [][]int   // of each item, its poses
+	flaws []int     // poses of what must be kept clear of, lying still
+	gaps  []float64 // of each pose that lies still
+	begin float64   // how far the pinned pieces reach
+	pitch float64   // of the maps' rows
 	area  float64
 	pairs []pair
 }
@@ -140,40 +151,46 @@ func newSearch(j Job) *search {
 		turn     float64
 	}
 	known := map[key]int{}
+	rank := map[string]int{}
 	for i := range j.Pieces {
-		for c := range j.Pieces[i].Count {
-			it := newItem(&j.Pieces[i], c, j.Cloth.Nap)
-			var own []int
-			for k := range it.poses {
-				p := &it.poses[k]
-				if p.box.Height() > j.Cloth.Width-2*j.Cloth.Selvedge+edgeSlack {
-					continue
-				}
-				at := key{i, it.mirrored, p.turn}
-				id, ok := known[at]
-				if !ok {
-					id = len(s.poses)
-					known[at] = id
-					s.poses = append(s.poses, p)
-				}
-				own = append(own, id)
+		rank[j.Pieces[i].ID] = i
+	}
+	s.begin, s.area = j.pinnedEnd()
+	for _, it := range j.items() {
+		var own []int
+		for k := range it.poses {
+			p := &it.poses[k]
+			if p.box.Height() > j.Cloth.Width-2*j.Cloth.Selvedge+edgeSlack {
+				continue
 			}
-			s.items = append(s.items, it)
-			s.own = append(s.own, own)
-			s.area += it.area
+			at := key{rank[it.piece.ID], it.mirrored, p.turn}
+			id, ok := known[at]
+			if !ok {
+				id = len(s.poses)
+				known[at] = id
+				s.poses = append(s.poses, p)
+			}
+			own = append(own, id)
 		}
+		s.items = append(s.items, it)
+		s.own = append(s.own, own)
+		s.area += it.area
 	}
 	s.flip = make([]int, len(s.poses))
 	for k, id := range known {
 		s.flip[id] = -1
+		if s.poses[id].low { // its half is turned about otherwise
+			continue
+		}
 		for _, turn := range []float64{k.turn + 180, k.turn - 180} {
 			if o, ok := known[key{k.piece, k.mirrored, turn}]; ok {
 				s.flip[id] = o
 			}
 		}
 	}
-	for _, f := range j.Cloth.Flaws {
-		shape := clean(points(f))
+	for _, f := range j.stills() {
+		shape := f.shape
+		s.gaps = append(s.gaps, f.gap)
 		s.flaws = append(s.flaws, len(s.poses))
 		s.flip = append(s.flip, -1)
 		s.poses = append(s.poses, &pose{shape: shape, inner: inside(shape), box: plane.BoxOf(shape)})
@@ -250,8 +267,8 @@ func (s *search) deep(a, b int, dx, dy float64) float64 {
 // do so at once; they get the same.
 func (s *search) draw(p *pair) *depthMap {
 	gap := s.job.Gap
-	if n := len(s.poses) - len(s.flaws); p.a >= n || p.b >= n {
-		gap = 0
+	if n := len(s.poses) - len(s.flaws); max(p.a, p.b) >= n {
+		gap = s.gaps[max(p.a, p.b)-n]
 	}
 	o := obstacle(s.poses[p.a].shape, gap)
 	m := newDepthMap(&o, s.poses[p.b], s.pitch)
@@ -281,7 +298,10 @@ func (s *search) take(r Result) attempt {
 		a.x[i], a.y[i] = -s.poses[a.pose[i]].box.Min.X, s.job.Cloth.Selvedge-s.poses[a.pose[i]].box.Min.Y
 	}
 	for _, p := range r.Placements {
-		i := at[p.ID+"\x00"+string(rune(p.Copy))]
+		i, ok := at[p.ID+"\x00"+string(rune(p.Copy))]
+		if !ok { // pinned
+			continue
+		}
 		for _, id := range s.own[i] {
 			if s.poses[id].turn == p.Turn {
 				a.pose[i] = id
@@ -296,7 +316,7 @@ func (s *search) take(r Result) attempt {
 func (s *search) try(ctx context.Context, from attempt, random *rand.Rand, cut float64, disturb bool) attempt {
 	length := from.result.Length
 	limit := s.job.Cloth.Length
-	target := length * (1 - cut)
+	target := math.Max(length*(1-cut), s.begin)
 	if len(from.result.Unplaced) > 0 && limit > 0 {
 		target = limit
 	}
@@ -367,6 +387,9 @@ func newLoosened(s *search, from attempt, length float64, random *rand.Rand) *lo
 func (l *loosened) within(i, pose int, x, y float64) (float64, float64) {
 	c, b := l.s.job.Cloth, l.s.poses[pose].box
 	x = math.Max(-b.Min.X, math.Min(x, l.length-b.Max.X))
+	if l.s.poses[pose].low {
+		return x, 0
+	}
 	return x, l.s.level(y, c.Selvedge-b.Min.Y, c.Width-c.Selvedge-b.Max.Y)
 }
 
@@ -493,6 +516,9 @@ func (l *loosened) anywhere(i int) (pose int, x, y float64) {
 	b, c := l.s.poses[pose].box, l.s.job.Cloth
 	x = -b.Min.X + l.random.Float64()*math.Max(l.length-b.Width(), 0)
 	y = c.Selvedge - b.Min.Y + l.random.Float64()*math.Max(c.Width-2*c.Selvedge-b.Height(), 0)
+	if l.s.poses[pose].low {
+		y = 0
+	}
 	return pose, x, y
 }
 
@@ -579,8 +605,9 @@ func (l *loosened) restore(p places) {
 }
 
 // How many places are tried for a piece: the best of so many lines along the
-// cloth, half as many more near its height, and places near where it lies.
-const lines, near = 4, 6
+// cloth, most of them against something, half as many more near its height, and
+// places near where it lies.
+const lines, against, near = 4, 3, 6
 
 // along is the x on a line along the cloth where item i lies over the least,
 // by weight: clear of all, if it can. The rows of the maps say where each other
@@ -625,7 +652,7 @@ func (l *loosened) along(i, pose int, y float64) float64 {
 		}
 	}
 	for k, f := range s.flaws {
-		if o := &l.still[k]; o.Min.Y < b.Max.Y+y && o.Max.Y > b.Min.Y+y {
+		if o := &l.still[k]; o.Min.Y-gap < b.Max.Y+y && o.Max.Y+gap > b.Min.Y+y {
 			add(f, 0, -y, row[l.n+k])
 		}
 	}
@@ -694,8 +721,11 @@ func (l *loosened) move(i int) {
 			best[1] = spot{pose, x, y, c}
 		}
 	}
-	for range lines {
+	for k := range lines {
 		pose, _, y := l.anywhere(i)
+		if k < against {
+			y = l.beside(i, pose)
+		}
 		offer(pose, l.along(i, pose, y), y)
 	}
 	for range lines / 2 { // near its height, anywhere along the cloth
@@ -726,6 +756,26 @@ func (l *loosened) move(i int) {
 		l.put(i, best[0].pose, best[0].x, best[0].y)
 		l.weigh(i)
 	}
+}
+
+// beside is a height at which a pose lies against an edge of the cloth or of
+// another piece.
+func (l *loosened) beside(i, pose int) float64 {
+	b, c := l.s.poses[pose].box, l.s.job.Cloth
+	low, high := c.Selvedge-b.Min.Y, c.Width-c.Selvedge-b.Max.Y
+	k, over := l.random.IntN(l.n+1), l.random.IntN(2) == 0
+	switch {
+	case l.s.poses[pose].low:
+		return 0
+	case (k == l.n || k == i) && over:
+		return low
+	case k == l.n || k == i:
+		return high
+	case over:
+		low = math.Max(low, math.Ceil((l.boxes[k].Max.Y+l.s.job.Gap-b.Min.Y)/l.s.pitch-1e-6)*l.s.pitch)
+		return math.Min(low, high)
+	}
+	return math.Max(low, math.Min(high, math.Floor((l.boxes[k].Min.Y-l.s.job.Gap-b.Max.Y)/l.s.pitch+1e-6)*l.s.pitch))
 }
 
 // descend slides a place downhill in ever smaller steps.
@@ -766,10 +816,17 @@ func (s *search) exact(a attempt) attempt {
 	})
 	lying := make([]placed, len(s.flaws), len(s.flaws)+n)
 	for k, f := range s.flaws {
-		lying[k] = obstacle(s.poses[f].shape, 0)
+		lying[k] = obstacle(s.poses[f].shape, s.gaps[k])
 	}
 	out := attempt{pose: slices.Clone(a.pose), x: slices.Clone(a.x), y: slices.Clone(a.y), ok: true}
 	residue := map[string]plane.Point{}
+	for _, at := range s.job.Pinned {
+		if p := s.job.piece(at.ID); p.Match != nil {
+			if _, known := residue[p.Match.Group]; !known {
+				residue[p.Match.Group] = p.matchAt(at)
+			}
+		}
+	}
 	for _, i := range order {
 		p, m := s.poses[a.pose[i]], s.items[i].piece.Match
 		// A hundredth of a millimetre is given back to what touches.
@@ -802,7 +859,7 @@ func (s *search) exact(a attempt) attempt {
 			break
 		}
 	}
-	r := Result{Placements: make([]Placement, 0, n), Unplaced: []Unplaced{}}
+	r := Result{Length: s.begin, Placements: slices.Clone(s.job.Pinned), Unplaced: []Unplaced{}}
 	for i := range s.items {
 		it, p := &s.items[i], s.poses[out.pose[i]]
 		r.Length = math.Max(r.Length, out.x[i]+p.box.Max.X)
@@ -833,7 +890,7 @@ func (s *search) nearest(i, id int, floor, y float64, lying []placed, residue ma
 	ys := []float64{y}
 	if want, known := residue[groupOf(m)]; known && c.RepeatY > 0 && m != nil {
 		ys[0] = want.Y - p.match.Y + math.Round((y-want.Y+p.match.Y)/c.RepeatY)*c.RepeatY
-	} else if beside {
+	} else if beside && !p.low {
 		for _, d := range [...]float64{-1, 1, -2, 2, -4, 4} {
 			ys = append(ys, s.level(y+d*s.pitch, low, high))
 		}
