@@ -4,11 +4,13 @@ package cloth
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/measure"
+	"ardentgusset/core/plane"
 )
 
-// Fabric is one cloth, as it lies on the shop's counter.
+// Fabric is one cloth, as it lies on the shop's counter or in the stash.
 type Fabric struct {
 	Name      string         `json:"name"`
 	Colour    string         `json:"colour"` // one of Colours
@@ -20,11 +22,59 @@ type Fabric struct {
 	Shrinkage float64        `json:"shrinkage"`   // part lost in the first wash, 0 to 0.25, both ways
 	Nap       bool           `json:"nap"`         // one-way: every piece must lie the same way up
 	InHand    measure.Length `json:"in_hand_mm"`  // what there is of it; 0 when it is still to be bought
+
+	Fibre     string         `json:"fibre,omitempty"` // one of Fibres, "" when nobody said
+	Weave     string         `json:"weave,omitempty"` // one of Weaves
+	Warp      float64        `json:"warp_per_cm,omitempty"`
+	Weft      float64        `json:"weft_per_cm,omitempty"`
+	Fraying   int            `json:"fraying,omitempty"`  // 0 not known, 1 hardly, 2 some, 3 freely
+	Stretch   float64        `json:"stretch,omitempty"`  // part it gives across, 0 to 1
+	Railroad  bool           `json:"railroad,omitempty"` // its print or nap runs across it, towards a selvedge
+	RepeatX   measure.Length `json:"repeat_along_mm,omitempty"`
+	RepeatY   measure.Length `json:"repeat_across_mm,omitempty"`
+	HalfDrop  bool           `json:"half_drop,omitempty"`
+	Ironing   string         `json:"ironing,omitempty"` // one of Ironings
+	Prewashed bool           `json:"prewashed,omitempty"`
+	Paid      bool           `json:"paid,omitempty"`    // its price is spent already
+	NoMore    bool           `json:"no_more,omitempty"` // no more of it is to be had
+	Lengths   []Cut          `json:"lengths,omitempty"` // the separate pieces of it in hand; none: one of InHand
+	Swatches  []Swatch       `json:"swatches,omitempty"`
+}
+
+// Cut is one piece of a cloth in hand: a length off the bolt, a remnant, an old
+// garment or a blanket. Corners are [along, across], mm, from a corner of its
+// rectangle, as it lies now.
+type Cut struct {
+	Name    string         `json:"name,omitempty"`
+	Length  measure.Length `json:"length_mm"`
+	Width   measure.Length `json:"width_mm,omitempty"` // 0: the cloth's own
+	Outline [][2]float64   `json:"outline,omitempty"`  // when it is no rectangle
+	Flaws   []Flaw         `json:"flaws,omitempty"`
+}
+
+// Flaw is a mend, a stain or a hole that no piece may touch.
+type Flaw struct {
+	What   string       `json:"what,omitempty"`
+	Around [][2]float64 `json:"around"`
 }
 
 // Colours are the dyes cloth is drawn in.
 func Colours() []string {
 	return []string{"unbleached", "chalk", "madder", "weld", "woad", "walnut", "verdigris", "ink"}
+}
+
+// Fibres, Weaves and Ironings are what a cloth's particulars are chosen from.
+// The ironing limit names the hottest that leaves no mark.
+func Fibres() []string {
+	return []string{"linen", "cotton", "wool", "silk", "hemp", "viscose", "polyester", "nylon", "blend"}
+}
+
+func Weaves() []string {
+	return []string{"plain", "twill", "herringbone", "coutil", "satin", "basket", "flannel", "velvet", "brocade", "gauze", "net", "felt", "knit"}
+}
+
+func Ironings() []string {
+	return []string{"none", "cool", "silk", "wool, under a cloth", "cotton", "linen"}
 }
 
 // OuncePerSquareYard is 1 oz/yd² in g/m²: 28.349523125 g over 0.83612736 m².
@@ -57,18 +107,144 @@ func (f Fabric) Faults() map[string]string {
 	between("price_per_m", f.Price, 0, MaxPrice, "a price lies between 0 and 1,000,000")
 	between("shrinkage", f.Shrinkage, 0, MaxShrinkage, "shrinkage lies between 0 and 25 in 100")
 	between("in_hand_mm", float64(f.InHand), 0, float64(MaxInHand), "the length in hand lies between 0 and 500 m")
+	between("warp_per_cm", f.Warp, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
+	between("weft_per_cm", f.Weft, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
+	between("fraying", float64(f.Fraying), 0, 3, "fraying is 0 (not known) to 3 (freely)")
+	between("stretch", f.Stretch, 0, 1, "stretch lies between 0 and 100 in 100")
+	between("repeat_along_mm", float64(f.RepeatX), 0, float64(2*measure.Metre), "a repeat is at most 2 m")
+	between("repeat_across_mm", float64(f.RepeatY), 0, float64(2*measure.Metre), "a repeat is at most 2 m")
+	for key, list := range map[string]struct {
+		value string
+		of    []string
+	}{"fibre": {f.Fibre, Fibres()}, "weave": {f.Weave, Weaves()}, "ironing": {f.Ironing, Ironings()}} {
+		if list.value != "" && !slices.Contains(list.of, list.value) {
+			out[key] = "choose one of the list"
+		}
+	}
+	if len(f.Lengths) > maxLengths {
+		out["lengths"] = fmt.Sprintf("at most %d pieces of a cloth can be kept apart", maxLengths)
+	}
+	for i, c := range f.Lengths {
+		if why := c.fault(f); why != "" {
+			out["lengths"] = fmt.Sprintf("piece %d: %s", i+1, why)
+			break
+		}
+	}
 	return out
 }
 
+// maxCount is the finest thread count, maxLengths how many pieces of a cloth,
+// maxCorners how many corners an outline or a flaw may have.
+const maxCount, maxLengths, maxCorners = 300.0, 40, 200
+
+// fault says what is wrong with a piece of cloth, or "".
+func (c Cut) fault(f Fabric) string {
+	wide := c.Wide(f)
+	if !(c.Length >= 20*measure.Millimetre && c.Length <= MaxInHand) {
+		return "its length lies between 2 cm and 500 m"
+	}
+	if !(wide >= 20*measure.Millimetre && wide <= MaxWidth) {
+		return "its width lies between 2 cm and 5 m"
+	}
+	within := func(line [][2]float64) bool {
+		for _, q := range line {
+			if !(q[0] >= -0.01 && q[0] <= float64(c.Length)+0.01 && q[1] >= -0.01 && q[1] <= float64(wide)+0.01) {
+				return false
+			}
+		}
+		return len(line) >= 3 && len(line) <= maxCorners
+	}
+	sound := func(line [][2]float64) bool {
+		poly := corners(line)
+		_, _, crossed := plane.Crossing(poly)
+		return !crossed && math.Abs(plane.Area(poly)) > 1
+	}
+	if len(c.Outline) > 0 {
+		if !within(c.Outline) {
+			return fmt.Sprintf("its outline needs 3 to %d corners within its length and width", maxCorners)
+		}
+		if !sound(c.Outline) {
+			return "its outline crosses itself or has no area; click the corners in order, once round"
+		}
+	}
+	for i, w := range c.Flaws {
+		if !within(w.Around) || !sound(w.Around) {
+			return fmt.Sprintf("flaw %d needs 3 to %d corners on the cloth, in order, once round", i+1, maxCorners)
+		}
+	}
+	return ""
+}
+
+func corners(line [][2]float64) []plane.Point {
+	out := make([]plane.Point, len(line))
+	for i, q := range line {
+		out[i] = plane.Pt(q[0], q[1])
+	}
+	return out
+}
+
+// Wide is the width of a piece of cloth.
+func (c Cut) Wide(f Fabric) measure.Length {
+	if c.Width > 0 {
+		return c.Width
+	}
+	return f.Width
+}
+
+// Area is what there is of a piece of cloth, flaws and all, mm².
+func (c Cut) Area(f Fabric) float64 {
+	if len(c.Outline) > 2 {
+		return math.Abs(plane.Area(corners(c.Outline)))
+	}
+	return float64(c.Length) * float64(c.Wide(f))
+}
+
+// Pieces are the separate pieces in hand; none when all is still to be bought.
+func (f Fabric) Pieces() []Cut {
+	if len(f.Lengths) == 0 && f.InHand > 0 {
+		return []Cut{{Length: f.InHand}}
+	}
+	return f.Lengths
+}
+
+// Held is the length in hand, all pieces together.
+func (f Fabric) Held() measure.Length {
+	sum := measure.Length(0)
+	for _, c := range f.Pieces() {
+		sum += c.Length
+	}
+	return sum
+}
+
+// Shrinks is the part of its length and of its width it loses before it is
+// cut: as a swatch showed, or as it was entered; none when it is washed.
+func (f Fabric) Shrinks() (along, across float64) {
+	if f.Prewashed {
+		return 0, 0
+	}
+	along, across = f.Shrinkage, f.Shrinkage
+	if s, ok := f.swatch(ShrinkTest); ok && s.Along > 0 && s.Across > 0 {
+		along, across = 1-float64(s.AlongAfter/s.Along), 1-float64(s.AcrossAfter/s.Across)
+		along, across = math.Max(along, 0), math.Max(across, 0)
+	}
+	return along, across
+}
+
 // Washed is the width left after the first wash.
-func (f Fabric) Washed() measure.Length { return f.Width * measure.Length(1-f.Shrinkage) }
+func (f Fabric) Washed() measure.Length {
+	_, across := f.Shrinks()
+	return f.Width * measure.Length(1-across)
+}
 
 // Usable is the width that can be cut from after the first wash.
 func (f Fabric) Usable() measure.Length { return f.Washed() - 2*f.Selvedge }
 
-// ToBuy is the unwashed length that leaves a washed length to cut from.
+// ToBuy is the unwashed length that leaves a washed length to cut from. What
+// is bought is new: that the rest is washed already does not count.
 func (f Fabric) ToBuy(washed measure.Length) measure.Length {
-	return washed / measure.Length(1-f.Shrinkage)
+	f.Prewashed = false
+	along, _ := f.Shrinks()
+	return washed / measure.Length(1-along)
 }
 
 // Cost is the price of a bought length.

@@ -1,0 +1,166 @@
+package cloth
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+)
+
+// Role is what a cloth does in a garment.
+type Role string
+
+const (
+	Outer       Role = "outer"
+	Lining      Role = "lining"
+	Interlining Role = "interlining"
+	Interfacing Role = "interfacing"
+	Contrast    Role = "contrast"
+	HiddenCloth Role = "hidden"
+)
+
+// Roles lists all, the outer first.
+func Roles() []Role { return []Role{Outer, Lining, Interlining, Interfacing, Contrast, HiddenCloth} }
+
+// Label names a role as it is listed.
+func (r Role) Label() string {
+	if r == HiddenCloth {
+		return "parts nobody sees"
+	}
+	return string(r)
+}
+
+// Fitness is how well a cloth suits.
+type Fitness int
+
+const (
+	Poor Fitness = iota
+	Fair
+	Good
+)
+
+func (f Fitness) String() string { return [...]string{"poor", "fair", "good"}[f] }
+
+// Verdict is one judgement on a cloth, and why.
+type Verdict struct {
+	Fitness Fitness
+	Why     string
+}
+
+// wants is what a layer asks of its cloth. Weights in g/m² (from memory).
+type wants struct {
+	low, high float64 // weight that suits
+	fibres    []string
+	firm      bool // must not stretch, must be woven close
+	opaque    bool
+	washed    bool // often washed, next to the skin
+	for_      string
+}
+
+func wantsOf(family string, role Role) wants {
+	switch role {
+	case Lining:
+		return wants{50, 160, []string{"cotton", "linen", "silk", "viscose"}, false, false, false, "a lining"}
+	case Interlining:
+		return wants{80, 250, []string{"cotton", "linen", "wool"}, false, false, false, "an interlining"}
+	case Interfacing:
+		return wants{120, 450, []string{"linen", "cotton", "hemp"}, true, false, false, "an interfacing"}
+	case HiddenCloth:
+		return wants{60, 180, []string{"cotton", "linen"}, false, false, false, "pockets and facings"}
+	}
+	switch family {
+	case "underwear":
+		return wants{80, 180, []string{"linen", "cotton"}, false, true, true, "a layer next to the skin"}
+	case "foundation":
+		return wants{200, 450, []string{"cotton", "linen", "hemp", "silk"}, true, true, false, "a foundation that is boned and laced"}
+	case "support":
+		return wants{90, 260, []string{"cotton", "linen", "hemp", "wool", "silk"}, true, false, false, "a support"}
+	}
+	return wants{120, 380, []string{"wool", "silk", "cotton", "linen", "velvet"}, false, true, false, "an outer garment"}
+}
+
+// Suits judges a cloth for a layer of a family (as the catalogue names them)
+// in a role, the gravest first. What nobody entered is not judged. Limits are
+// common practice, no source; weights from memory.
+func (f Fabric) Suits(family string, role Role) []Verdict {
+	w := wantsOf(family, role)
+	var out []Verdict
+	say := func(fit Fitness, format string, a ...any) { out = append(out, Verdict{fit, fmt.Sprintf(format, a...)}) }
+	if f.Weight > 0 {
+		switch {
+		case f.Weight < w.low*0.6:
+			say(Poor, "%.0f g/m² is too light for %s; %.0f to %.0f suits", f.Weight, w.for_, w.low, w.high)
+		case f.Weight < w.low:
+			say(Fair, "%.0f g/m² is light for %s: use it doubled or over a firmer one", f.Weight, w.for_)
+		case f.Weight > w.high*1.6:
+			say(Poor, "%.0f g/m² is too heavy for %s; %.0f to %.0f suits", f.Weight, w.for_, w.low, w.high)
+		case f.Weight > w.high:
+			say(Fair, "%.0f g/m² is heavy for %s: seams will be bulky", f.Weight, w.for_)
+		default:
+			say(Good, "%.0f g/m² suits %s", f.Weight, w.for_)
+		}
+	}
+	if w.firm {
+		switch {
+		case f.Stretch > 0.05 || f.Weave == "knit":
+			say(Poor, "it gives %.0f in 100: what must hold its size would grow in wear", f.Stretch*100)
+		case f.Weave == "coutil" || f.Weave == "herringbone" || f.Weave == "twill":
+			say(Good, "%s holds bones and eyelets without giving", f.Weave)
+		case f.Weave == "satin" || f.Weave == "gauze" || f.Weave == "net" || f.Weave == "velvet":
+			say(Fair, "%s slips or lets bones through: put it over a firm cloth", f.Weave)
+		}
+	}
+	if f.Fibre != "" {
+		if slices.Contains(w.fibres, f.Fibre) || f.Fibre == "blend" {
+			say(Good, "%s is usual for %s", f.Fibre, w.for_)
+		} else if w.washed {
+			say(Poor, "%s is seldom worn next to the skin and hard to wash hot: linen or cotton", f.Fibre)
+		} else {
+			say(Fair, "%s is not usual for %s", f.Fibre, w.for_)
+		}
+		if f.Fibre == "polyester" || f.Fibre == "nylon" {
+			say(Fair, "%s melts: keep it from flames and hot irons, and expect it to be warm to wear", f.Fibre)
+		}
+	}
+	if shows, tested := f.SeeThrough(); shows && w.opaque {
+		how := "looks thin enough to let"
+		if tested {
+			how = "let in its test"
+		}
+		say(Fair, "it %s what lies under show: line it, or choose what is under by its colour", how)
+	}
+	if f.Frays() == 3 {
+		say(Fair, "it frays freely: give it deep allowances and enclosed or overcast seams, and cut slashes last")
+	}
+	if s, ok := f.swatch(MarkTest); ok && !s.Yes {
+		say(Fair, "the marker did not come out: tailor's tacks or thread only")
+	}
+	if irons := f.Irons(); irons == "none" || irons == "cool" {
+		say(Fair, "it takes %s ironing: finger-press, and never press a seam open with steam before trying a scrap", map[string]string{"none": "no", "cool": "only cool"}[irons])
+	}
+	slices.SortStableFunc(out, func(a, b Verdict) int { return int(a.Fitness) - int(b.Fitness) })
+	return out
+}
+
+// Worst is the gravest of the verdicts; Good when there is none.
+func Worst(all []Verdict) Fitness {
+	least := Good
+	for _, v := range all {
+		least = min(least, v.Fitness)
+	}
+	return least
+}
+
+// SeamLayers is how many layers of cloth lie on each other at a seam sewn by a
+// technique, at its thickest (common practice, no source).
+func SeamLayers(technique string) int {
+	t := strings.ToLower(technique)
+	switch {
+	case strings.Contains(t, "band"):
+		return 5 // both sides of the band with their allowances turned in, and the garment's edge
+	case strings.Contains(t, "felled"), strings.Contains(t, "french"):
+		return 4
+	case strings.Contains(t, "topstitched"), strings.Contains(t, "overcast"), strings.Contains(t, "turned"):
+		return 3
+	}
+	return 2 // pressed open: the cloth and one allowance
+}

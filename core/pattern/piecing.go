@@ -1,0 +1,351 @@
+package pattern
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"ardentgusset/core/plane"
+)
+
+// Piecing is a seam put into a piece so that it can be cut from smaller cloth:
+// straight, along the grain or square across it, so that both parts keep the
+// grain.
+type Piecing struct {
+	Piece  string  `json:"piece"`
+	Across bool    `json:"across"` // square to the grain, at a height; else along it
+	At     float64 `json:"at"`     // share of the piece's height from its lower edge, or of its width from its left, 0 to 1
+}
+
+// Pieced puts a piecing into pieces and seams; what was given is not changed.
+// The larger part keeps the piece's ID, the other is ID-piece; both have an
+// edge "piecing" with the allowance, mm. Edges that the new seam meets are
+// divided, and so is whatever is sewn to them, at the same place. It fails when
+// the line meets the piece's outline other than twice, or when something is
+// worked on the piece across it.
+func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Piece, []Seam, error) {
+	at := slices.IndexFunc(pieces, func(p Piece) bool { return p.ID == cut.Piece })
+	if at < 0 {
+		return nil, nil, fmt.Errorf("there is no piece %q to put a seam in", cut.Piece)
+	}
+	if !(cut.At > 0.02 && cut.At < 0.98) {
+		return nil, nil, fmt.Errorf("%s: a piecing lies between 2 and 98 in 100 of the piece", pieces[at].Name)
+	}
+	w := work{pieces: clone(pieces), seams: slices.Clone(seams)}
+	p := &w.pieces[at]
+	outline, _ := p.Outline()
+	b := plane.BoxOf(outline)
+	level := b.Min.X + b.Width()*cut.At
+	if cut.Across {
+		level = b.Min.Y + b.Height()*cut.At
+	}
+	side := func(q plane.Point) float64 { // positive above, or to the right
+		if cut.Across {
+			return q.Y - level
+		}
+		return q.X - level
+	}
+	for _, m := range p.Marks {
+		low, high := math.Inf(1), math.Inf(-1)
+		for _, q := range m.Path {
+			low, high = math.Min(low, side(q)-m.Width/2), math.Max(high, side(q)+m.Width/2)
+		}
+		switch m.Kind {
+		case BoneLine, BuskLine, Eyelet, HoopLine, QuiltLine, CordLine, Dart, Placket:
+			if low < 6 && high > -6 {
+				return nil, nil, fmt.Errorf("%s can't be pieced there: a %s lies across the seam", p.Name, m.Kind)
+			}
+		}
+	}
+	// Where the line crosses the outline: edge by edge.
+	type crossing struct {
+		edge string
+		at   float64
+	}
+	var all []crossing
+	for _, e := range p.Edges {
+		run := 0.0
+		for i := 1; i < len(e.Line); i++ {
+			a, c := e.Line[i-1], e.Line[i]
+			if sa, sc := side(a), side(c); (sa < 0) != (sc < 0) {
+				all = append(all, crossing{e.ID, run + a.To(c)*sa/(sa-sc)})
+			}
+			run += a.To(c)
+		}
+	}
+	if len(all) != 2 {
+		return nil, nil, fmt.Errorf("%s can't be pieced there: the seam would cross its outline %d times", p.Name, len(all))
+	}
+	if all[0].edge == all[1].edge { // the later first, so that the earlier keeps its distance
+		if err := w.divide(cut.Piece, all[0].edge, []float64{all[0].at, all[1].at}, 0); err != nil {
+			return nil, nil, err
+		}
+	} else {
+		for _, c := range all {
+			if err := w.divide(cut.Piece, c.edge, []float64{c.at}, 0); err != nil {
+				return nil, nil, err
+			}
+		}
+	}
+	p = &w.pieces[at]
+	var parts [2]Piece // below or left, above or right
+	for k := range parts {
+		parts[k] = *p
+		parts[k].Edges, parts[k].Notches, parts[k].Marks = nil, nil, nil
+	}
+	n := len(p.Edges)
+	which := func(e Edge) int {
+		middle, _ := plane.Along(e.Line, e.Length()/2)
+		if side(middle) < 0 {
+			return 0
+		}
+		return 1
+	}
+	for k := range parts {
+		// From the first edge of the part on, round to where it closes.
+		first := slices.IndexFunc(p.Edges, func(e Edge) bool { return which(e) == k })
+		if first < 0 {
+			return nil, nil, fmt.Errorf("%s can't be pieced there: nothing would be cut off", p.Name)
+		}
+		for which(p.Edges[(first+n-1)%n]) == k && first > -n {
+			first--
+			if first < 0 {
+				first += n
+			}
+		}
+		for i := range n {
+			if e := p.Edges[(first+i)%n]; which(e) == k {
+				parts[k].Edges = append(parts[k].Edges, e)
+			}
+		}
+		last := parts[k].Edges[len(parts[k].Edges)-1].Line
+		from, to := last[len(last)-1], parts[k].Edges[0].Line[0]
+		parts[k].Edges = append(parts[k].Edges, Edge{ID: "piecing", Name: "piecing seam", Line: []plane.Point{from, to}, Allowance: allowance})
+		for _, note := range p.Notches {
+			if e, ok := parts[k].Edge(note.Edge); ok && e.ID != "piecing" {
+				parts[k].Notches = append(parts[k].Notches, note)
+			}
+		}
+		sign := float64(2*k - 1)
+		for _, m := range p.Marks {
+			for _, path := range beyond(m.Path, func(q plane.Point) float64 { return sign * side(q) }) {
+				m.Path = path
+				parts[k].Marks = append(parts[k].Marks, m)
+			}
+		}
+		if _, ok := parts[k].Edge(p.Fold); p.Fold != "" && !ok { // it came off both halves
+			parts[k].Fold, parts[k].Cut, parts[k].Mirrored = "", 2*p.Cut, true
+		}
+	}
+	small := 0
+	if area(parts[0]) > area(parts[1]) {
+		small = 1
+	}
+	name := [2]string{"left part", "right part"}
+	switch {
+	case cut.Across:
+		name = [2]string{"lower part", "upper part"}
+	case area(parts[small]) < 0.3*area(parts[1-small]):
+		name = [2]string{"corner", "corner"}
+	}
+	parts[small].ID += "-piece"
+	parts[small].Name += ", " + name[small]
+	w.pieces = append(w.pieces[:at:at], append([]Piece{parts[1-small], parts[small]}, w.pieces[at+1:]...)...)
+	for i := range w.seams {
+		for _, s := range []*Side{&w.seams[i].A, &w.seams[i].B} {
+			if s.Piece == cut.Piece {
+				if _, ok := parts[1-small].Edge(s.Edge); !ok {
+					s.Piece = parts[small].ID
+				}
+			}
+		}
+	}
+	w.seams = append(w.seams, Seam{ID: "piecing-" + parts[small].ID, A: Side{Piece: parts[1-small].ID, Edge: "piecing"}, B: Side{Piece: parts[small].ID, Edge: "piecing"},
+		Technique: "plain, pressed open, before anything else is done with the piece"})
+	for i := range parts {
+		if err := parts[i].Fault(); err != nil {
+			return nil, nil, fmt.Errorf("it can't be pieced there: %w", err)
+		}
+	}
+	return w.pieces, w.seams, nil
+}
+
+func area(p Piece) float64 {
+	line, _ := p.Outline()
+	return math.Abs(plane.Area(line))
+}
+
+func clone(pieces []Piece) []Piece {
+	out := slices.Clone(pieces)
+	for i := range out {
+		out[i].Edges, out[i].Notches, out[i].Marks = slices.Clone(out[i].Edges), slices.Clone(out[i].Notches), slices.Clone(out[i].Marks)
+	}
+	return out
+}
+
+// beyond are the stretches of a path where side is not negative.
+func beyond(path []plane.Point, side func(plane.Point) float64) [][]plane.Point {
+	if len(path) == 1 {
+		if side(path[0]) >= 0 {
+			return [][]plane.Point{path}
+		}
+		return nil
+	}
+	var out [][]plane.Point
+	var now []plane.Point
+	for i, q := range path {
+		if i > 0 {
+			if a, b := side(path[i-1]), side(q); (a < 0) != (b < 0) {
+				cross := path[i-1].Toward(q, a/(a-b))
+				now = append(now, cross)
+				if b < 0 {
+					out = append(out, now)
+					now = nil
+				}
+			}
+		}
+		if side(q) >= 0 {
+			now = append(now, q)
+		}
+	}
+	if len(now) > 1 {
+		out = append(out, now)
+	}
+	return out
+}
+
+// work is a set of pieces and seams while edges are divided.
+type work struct {
+	pieces []Piece
+	seams  []Seam
+}
+
+// deepest is how far a division may run on from seam to seam.
+const deepest = 12
+
+// divide cuts an edge at distances from its start, and every edge sewn to it at
+// the same places, and theirs.
+func (w *work) divide(piece, edge string, at []float64, depth int) error {
+	if depth > deepest {
+		return fmt.Errorf("the seams of %s hang together so that none can be divided", piece)
+	}
+	k := slices.IndexFunc(w.pieces, func(p Piece) bool { return p.ID == piece })
+	if k < 0 {
+		return fmt.Errorf("there is no piece %q", piece)
+	}
+	p := &w.pieces[k]
+	e, ok := p.Edge(edge)
+	if !ok {
+		return fmt.Errorf("%s has no edge %q", p.Name, edge)
+	}
+	whole, name := e.Length(), e.Name
+	for _, d := range at {
+		if d < 1 || d > whole-1 {
+			return fmt.Errorf("%s can't be pieced there: the seam would run into a corner of its %s", p.Name, name)
+		}
+	}
+	ids := make([]string, len(at)+1)
+	parts := make([]Stretch, len(at)+1)
+	from := 0.0
+	for i := range parts {
+		to := whole
+		if i < len(at) {
+			to = at[i]
+		}
+		ids[i] = fmt.Sprintf("%s-%d", edge, i+1)
+		if edge == p.Fold { // both parts lie on the fold
+			ids[i] = edge
+		}
+		parts[i] = Stretch{ID: ids[i], Name: name, Length: to - from}
+		from = to
+	}
+	for i, note := range p.Notches {
+		if note.Edge != edge {
+			continue
+		}
+		start := 0.0
+		for m, s := range parts {
+			if note.At <= start+s.Length || m == len(parts)-1 {
+				p.Notches[i].Edge, p.Notches[i].At = s.ID, note.At-start
+				break
+			}
+			start += s.Length
+		}
+	}
+	p.Split(edge, parts...)
+	// Seams: a piece and its neighbour run the opposite ways along theirs; a
+	// piece sewn to its own like runs the same way.
+	for i := 0; i < len(w.seams); i++ {
+		s := w.seams[i]
+		onA, onB := s.A == (Side{piece, edge, s.A.Copy}), s.B == (Side{piece, edge, s.B.Copy})
+		if !onA && !onB {
+			continue
+		}
+		other := s.B
+		if !onA {
+			other = s.A
+		}
+		otherIDs := ids
+		if !(onA && onB) {
+			q := slices.IndexFunc(w.pieces, func(p Piece) bool { return p.ID == other.Piece })
+			if q < 0 {
+				continue
+			}
+			oe, ok := w.pieces[q].Edge(other.Edge)
+			if !ok {
+				return fmt.Errorf("%s has no edge %q", w.pieces[q].Name, other.Edge)
+			}
+			long := oe.Length()
+			marks := make([]float64, len(at))
+			for m, d := range at {
+				marks[len(at)-1-m] = long * (1 - d/whole)
+			}
+			// The seam is taken out while the other side is divided, so that
+			// the division does not come back.
+			w.seams = append(w.seams[:i:i], w.seams[i+1:]...)
+			if err := w.divide(other.Piece, other.Edge, marks, depth+1); err != nil {
+				return err
+			}
+			otherIDs = make([]string, len(ids))
+			for m := range ids {
+				otherIDs[m] = fmt.Sprintf("%s-%d", other.Edge, len(ids)-m)
+			}
+		} else {
+			w.seams = append(w.seams[:i:i], w.seams[i+1:]...)
+		}
+		var fresh []Seam
+		for m := range ids {
+			part := s
+			part.ID = fmt.Sprintf("%s-%d", s.ID, m+1)
+			mine, theirs := Side{piece, ids[m], s.A.Copy}, Side{other.Piece, otherIDs[m], s.B.Copy}
+			if !onA {
+				mine.Copy, theirs.Copy = s.B.Copy, s.A.Copy
+				part.A, part.B = theirs, mine
+			} else {
+				part.A, part.B = mine, theirs
+			}
+			part.Ease = w.length(part.B) - w.length(part.A)
+			if math.Abs(part.Ease-s.Ease*w.length(part.A)/math.Max(whole, 1)) > Slack && s.Ease == 0 {
+				return fmt.Errorf("the seam %s would not come out even", s.ID)
+			}
+			if s.Ease == 0 {
+				part.Ease = 0
+			}
+			fresh = append(fresh, part)
+		}
+		w.seams = slices.Insert(w.seams, min(i, len(w.seams)), fresh...)
+		i += len(fresh) - 1
+	}
+	return nil
+}
+
+func (w *work) length(s Side) float64 {
+	for i := range w.pieces {
+		if w.pieces[i].ID == s.Piece {
+			if e, ok := w.pieces[i].Edge(s.Edge); ok {
+				return e.Length()
+			}
+		}
+	}
+	return 0
+}
