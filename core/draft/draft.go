@@ -258,5 +258,6 @@ func (d *Draft) Placket(opening, allowance float64) {
 	facing := pattern.Rectangle("placket-facing", "Placket facing", 12.7, opening, allowance)
 	under := pattern.Rectangle("placket-lap", "Placket underlap", 2*25.4, opening, allowance)
 	facing.EitherWay, under.EitherWay = true, true
+	facing.Hidden, under.Hidden = true, true
 	d.Pieces = append(d.Pieces, facing, under)
 }

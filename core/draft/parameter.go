@@ -45,6 +45,18 @@ type Parameter struct {
 	Between func(on figure.Figure, v Values) (low, high float64)
 	// First is the default of a choice.
 	First string
+	// Saves is what lessening it is called where cloth must be saved, "" when
+	// it is no way to.
+	Saves string
+}
+
+// Lessened are the shares of the way from its value to its lowest that are
+// tried where cloth must be saved.
+func (p Parameter) Lessened() []float64 {
+	if p.Unit == Count {
+		return []float64{0.5}
+	}
+	return []float64{0.25, 0.6}
 }
 
 // Settings are a person's own choices by parameter key: float64 for lengths
@@ -258,6 +270,12 @@ func Tally(key, label string, low, high, usual float64, why string, source figur
 // Times is a ratio with the same default on every figure.
 func Times(key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
 	return Parameter{Key: key, Label: label, Unit: Ratio, Low: low, High: high, Rule: why, Help: help, Default: Fixed(usual, why, source)}
+}
+
+// Saving names what lessening a parameter is called where cloth must be saved.
+func (p Parameter) Saving(name string) Parameter {
+	p.Saves = name
+	return p
 }
 
 // OneOf is a choice; its options come as key and label in turn, the usual one

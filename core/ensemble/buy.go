@@ -5,7 +5,6 @@ import (
 	"math"
 
 	"ardentgusset/core/draft"
-	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/stitch"
@@ -16,43 +15,32 @@ import (
 // lay mirrors across the cloth, so a left and a right keep the same way up.
 func OnCloth(q plane.Point) plane.Point { return plane.Pt(q.Y, -q.X) }
 
-// Job is the lay of a stage's pieces on its cloth. Each may lie either way
-// along it unless the cloth has a nap.
-func (s Stage) Job() lay.Job {
-	f := s.Fabric
-	j := lay.Job{Seed: 1, Cloth: lay.Cloth{Width: float64(f.Washed()), Selvedge: float64(f.Selvedge), Nap: f.Nap}}
-	if f.InHand > 0 {
-		j.Cloth.Length = float64(f.InHand) * (1 - f.Shrinkage)
-	}
-	for i := range s.Draft.Pieces {
-		p := &s.Draft.Pieces[i]
-		out := lay.Piece{ID: p.ID, Count: p.Cut, MirrorPairs: p.Mirrored, Turns: []float64{0, 180}}
-		// Half a millimetre of simplicity keeps the search short; the shape
-		// laid always holds the true one.
-		for _, q := range plane.Plainer(p.Opened(), 0.25) {
-			c := OnCloth(q)
-			out.Outline = append(out.Outline, lay.XY{c.X, c.Y})
-		}
-		if p.EitherWay {
-			out.Turns = append(out.Turns, 90, 270)
-		}
-		j.Pieces = append(j.Pieces, out)
-	}
-	return j
-}
-
-// ClothNeed is what a lay comes to in the shop.
+// ClothNeed is what a cloth of a layer comes to in the shop and on the scales.
 type ClothNeed struct {
-	Length measure.Length // unwashed, to the millimetre
+	Length measure.Length // still to be bought, unwashed, to the millimetre
 	Buy    measure.Length // as shops sell it
-	Cost   float64
+	Cost   float64        // of that
+	Spent  float64        // on what is in hand
+	Used   measure.Length // of what is in hand, as it lies
+	Mass   float64        // of what is cut from it, g
 }
 
-// Need works a lay's length into what to buy.
-func (s Stage) Need(r lay.Result, u measure.Unit) ClothNeed {
-	n := ClothNeed{Length: s.Fabric.ToBuy(measure.Length(r.Length))}
-	n.Buy = n.Length.Bought(u)
-	n.Cost = s.Fabric.Cost(n.Buy)
+// Need works the sheets of a cloth into what to buy.
+func (s Stage) Need(u Use, sheets []Sheet, unit measure.Unit) ClothNeed {
+	var n ClothNeed
+	for _, sheet := range sheets {
+		if sheet.Cut < 0 {
+			n.Length += u.Fabric.ToBuy(measure.Length(sheet.Result.Length))
+			continue
+		}
+		along, _ := u.Fabric.Shrinks()
+		n.Used += measure.Length(sheet.Result.Length / (1 - along))
+	}
+	if n.Length > 0 {
+		n.Buy = n.Length.Bought(unit)
+	}
+	n.Cost, n.Spent = u.Fabric.Cost(n.Buy), u.Fabric.Cost(u.Fabric.Held())
+	n.Mass = u.Fabric.Mass(u.Area(s.Draft.Pieces))
 	return n
 }
 

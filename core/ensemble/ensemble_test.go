@@ -177,8 +177,12 @@ func TestLaysOfTheStackFit(t *testing.T) {
 		r := lay.Place(context.Background(), j)
 		assert.Empty(t, r.Unplaced)
 		t.Logf("%s: %.2f m, %.0f %% used", s.Kind, r.Length/1000, r.Utilisation*100)
-		n := s.Need(r, measure.CM)
+		u := s.Uses()[0]
+		sheets, ok := s.Sheets(u, placed)
+		require.True(t, ok)
+		n := s.Need(u, sheets, measure.CM)
 		assert.GreaterOrEqual(t, n.Buy, n.Length)
+		assert.Positive(t, n.Mass)
 	}
 }
 

@@ -5,6 +5,8 @@ package ensemble
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
@@ -12,6 +14,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/work"
 )
 
 // Layer is one garment of a stack as a person chose it.
@@ -21,6 +24,7 @@ type Layer struct {
 	Name     string
 	Settings draft.Settings
 	Fabric   cloth.Fabric
+	Laying   Laying
 	// Cut is the draft its cloth was cut to; nil while nothing is cut.
 	Cut *draft.Draft
 }
@@ -110,6 +114,44 @@ func (p Plan) readOver() map[int][]figure.Worn {
 	return out
 }
 
+// piece puts the piecings a person accepted into the draft. One that no longer
+// holds is left out, with a note.
+func (s *Stage) piece() {
+	for _, cut := range s.Laying.Pieced {
+		pieces, seams, err := pattern.Pieced(s.Now.Pieces, s.Now.Seams, cut, PiecingAllowance)
+		if err != nil {
+			s.Now.Remark(false, "A piecing no longer holds", err.Error()+". The piece is whole again; look at the lay")
+			continue
+		}
+		was := s.Now
+		s.Now.Pieces, s.Now.Seams = pieces, seams
+		if err := s.Now.Check(); err != nil {
+			s.Now = was
+			s.Now.Remark(false, "A piecing no longer holds", err.Error()+". The piece is whole again; look at the lay")
+			continue
+		}
+		made := seams[len(seams)-1]
+		step := made.ID
+		name := ""
+		for i := range pieces {
+			if pieces[i].ID == made.A.Piece {
+				name = pieces[i].Name
+			}
+		}
+		// What comes right after cutting now waits for the piece to be whole.
+		s.Now.Steps = slices.Clone(s.Now.Steps)
+		for i := range s.Now.Steps {
+			for _, a := range s.Now.Steps[i].After {
+				if a.Step == "cut" {
+					s.Now.Steps[i].After = append(slices.Clone(s.Now.Steps[i].After), work.After{Step: step, Why: "the piece is whole only then"})
+					break
+				}
+			}
+		}
+		s.Now.Do(step, "Piece the "+strings.ToLower(name), 8, nil, "Right sides together along the piecing seam, match the grain, press open; then treat it as one piece.", work.After{Step: "cut", Why: "both parts are cut first"})
+	}
+}
+
 // draft drafts the stage's garment to the figure it stands on.
 func (s *Stage) draft() {
 	g, ok := catalogue.Find(s.Kind)
@@ -132,6 +174,7 @@ func (s *Stage) draft() {
 		s.Now, s.NowErr = g.Draft(s.On, s.Values, s.Fabric)
 	}
 	if s.NowErr == nil {
+		s.piece()
 		s.NowErr = s.Now.Check()
 	}
 	if s.NowErr != nil {

@@ -25,6 +25,39 @@ func (p *Piece) symmetrical() bool {
 	return true
 }
 
+// Even makes a piece exactly alike on both sides of its middle, by its upper
+// half, when it very nearly is; it tells whether it is.
+func (p *Piece) Even() bool {
+	if !p.symmetrical() {
+		return false
+	}
+	b := plane.BoxOf(clean(points(p.Outline)))
+	middle := (b.Min.Y + b.Max.Y) / 2
+	half := p.above()
+	from := -1 // where it leaves the middle
+	for i, q := range half {
+		if next := half[(i+1)%len(half)]; math.Abs(q.Y) < 1e-9 && math.Abs(next.Y) < 1e-9 {
+			from = (i + 1) % len(half)
+		}
+	}
+	if from < 0 {
+		return false
+	}
+	var line []plane.Point
+	for i := range half {
+		line = append(line, half[(from+i)%len(half)])
+	}
+	out := make([]XY, 0, 2*len(line))
+	for _, q := range line {
+		out = append(out, XY{q.X, middle + q.Y})
+	}
+	for i := len(line) - 2; i > 0; i-- {
+		out = append(out, XY{line[i].X, middle - line[i].Y})
+	}
+	p.Outline = out
+	return true
+}
+
 // above is the half of a symmetrical piece above its middle, which then lies at
 // height 0.
 func (p *Piece) above() []plane.Point {

@@ -38,6 +38,7 @@ type Piece struct {
 	Fold         string // the edge that lies on the fold of the cloth, or ""
 	EitherWay    bool   // a straight strip that may also lie across the cloth
 	GrainDegrees float64
+	Hidden       bool // nobody sees it once the garment is made
 	Notches      []Notch
 	Marks        []Mark
 }

@@ -275,7 +275,7 @@ func (c *corset) join() {
 	if c.layers == 1 {
 		front, _ := c.Pieces[0].Edge("busk")
 		f := pattern.Rectangle("busk-facing", "Busk facing", 50, front.Length(), 10)
-		f.Cut, f.Mirrored = 2, true
+		f.Cut, f.Mirrored, f.Hidden = 2, true, true
 		f.Allow(buskAllowance, "left")
 		f.Allow(0, "top", "bottom")
 		c.Pieces = append(c.Pieces, f)

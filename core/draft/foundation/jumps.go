@@ -122,7 +122,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if v.Choice("canvas") == "yes" {
 		low, top := h.Reach(0)
 		c := pattern.Rectangle("eyelet-canvas", "Canvas behind the eyelets", channel*3+14, top-low, 0)
-		c.Cut = 2
+		c.Cut, c.Hidden = 2, true
 		d.Pieces = append(d.Pieces, c)
 	} else {
 		d.Remark(true, "Nothing behind the eyelets", "Eyelets in unsupported cloth pull out of shape at the first wearing: choose canvas behind them.")

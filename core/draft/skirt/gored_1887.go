@@ -52,10 +52,10 @@ func (Gored) Parameters() []draft.Parameter {
 		{Key: "back_share", Label: "Back, part of the band", Unit: draft.Ratio, Low: 0.12, High: 0.4,
 			Rule: "a quarter", Help: "How much of the waist the pleated back takes.",
 			Default: draft.Fixed(0.25, "fullness is carried behind", figure.Memory)},
-		{Key: "pleat_ratio", Label: "Pleated cloth, times finished", Unit: draft.Ratio, Low: 1.5, High: 5,
+		{Key: "pleat_ratio", Label: "Pleated cloth, times finished", Unit: draft.Ratio, Low: 1.5, High: 5, Saves: "Shallower pleats behind",
 			Rule: "3", Help: "Full-depth knife pleats take three times.",
 			Default: draft.Fixed(3, "full-depth knife pleats", figure.Practice)},
-		{Key: "hem_round", Label: "Hem, all round", Unit: draft.Length,
+		{Key: "hem_round", Label: "Hem, all round", Unit: draft.Length, Saves: "Less flare",
 			Rule: "2.4 m, or a tenth more than the cloth at the hip", Help: "1877–82 180 to 220 cm, 1883–89 220 to 280, 1890–96 300 to 450.",
 			Default: func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 				if least := clothAtHip(on, v); least*1.1 > 2400 {
@@ -82,7 +82,7 @@ func (Gored) Parameters() []draft.Parameter {
 		{Key: "allowance", Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 30,
 			Rule: "1.5 cm", Help: "At every seam and the waist.",
 			Default: draft.Fixed(15, "enough to fell", figure.Practice)},
-		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 10, High: 120,
+		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 10, High: 120, Saves: "A facing instead of a deep hem",
 			Rule: "5 cm", Help: "Turned up, or faced; levelled after hanging.",
 			Default: draft.Fixed(50, "room to level", figure.Memory)},
 	}
@@ -428,6 +428,7 @@ func pocketAndPlacket(opening float64) []pattern.Piece {
 	facing := pattern.Rectangle("placket-facing", "Placket facing", 25, opening+25, 12)
 	lap := pattern.Rectangle("placket-lap", "Placket underlap", 50, opening+25, 12)
 	facing.EitherWay, lap.EitherWay = true, true
+	pocket.Hidden, facing.Hidden, lap.Hidden = true, true, true
 	return []pattern.Piece{pocket, facing, lap}
 }
 

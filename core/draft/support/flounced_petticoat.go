@@ -33,7 +33,7 @@ func (FlouncedPetticoat) Parameters() []draft.Parameter {
 		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory, "Between the body as dressed underneath and the cloth."),
 		draft.Tally("flounces", "Flounces", 1, 4, 1, "one deep one", figure.Memory, "From the hem up; each covers the seam of the one below."),
 		flounceDepth(),
-		draft.Times("fullness", "Flounce, times the place it is set on", 1.2, 3, 1.75, "fine cotton", figure.Practice, "1.5 to 2 for most cotton; sew a test strip."),
+		draft.Times("fullness", "Flounce, times the place it is set on", 1.2, 3, 1.75, "fine cotton", figure.Practice, "1.5 to 2 for most cotton; sew a test strip.").Saving("Less full flounces"),
 		draft.Mm("heading", "Heading above the gathers", 0, 40, 12, "narrow", figure.Practice, "It stands up above the seam; none sets the flounce by its raw edge."),
 		draft.Mm("tuck", "Depth of a tuck", 3, 25, 8, "narrow", figure.Memory, "Each takes up twice its depth of cloth."),
 		tuckCount(),
@@ -42,7 +42,7 @@ func (FlouncedPetticoat) Parameters() []draft.Parameter {
 
 // flounceDepth leaves room for all flounces on the skirt.
 func flounceDepth() draft.Parameter {
-	p := draft.Mm("flounce", "Flounce, finished depth", 60, 500, 250, "a quarter of the skirt", figure.Memory, "With its heading.")
+	p := draft.Mm("flounce", "Flounce, finished depth", 60, 500, 250, "a quarter of the skirt", figure.Memory, "With its heading.").Saving("Shallower flounces")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		return 60, math.Max(80, math.Min(500, v.Number("length")*0.8/v.Number("flounces")+15))
 	}

@@ -30,7 +30,7 @@ func lengthBelow(clear float64, rule string) draft.Parameter {
 }
 
 func hemRound(usual float64, why string) draft.Parameter {
-	p := draft.Mm("hem_round", "Hem, all round", 1100, 6000, usual, why, figure.Memory, "A petticoat is at least as full as what it carries needs.")
+	p := draft.Mm("hem_round", "Hem, all round", 1100, 6000, usual, why, figure.Memory, "A petticoat is at least as full as what it carries needs.").Saving("Less flare")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		return math.Max(1100, on.GirthAt(figure.Hip)+90), 6000
 	}

@@ -46,8 +46,8 @@ func (TieredPetticoat) Parameters() []draft.Parameter {
 			},
 			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return 120, v.Number("length") - 120 }},
 		draft.OneOf("basis", "Gathered from", "Take the hip for a slim waist with full hips, so that the tier passes them with ease.", "waist", "the waist", "hip", "the hip"),
-		draft.Times("upper_ratio", "Upper tier, times the basis", 1.2, 4, 2, "medium cloth", figure.Practice, "1.5 to 2 for heavy cloth, 2 medium, 2.5 to 3 fine, 3 sheer."),
-		draft.Times("lower_ratio", "Each further tier, times the one above", 1.2, 4, 2, "medium cloth", figure.Practice, "Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each."),
+		draft.Times("upper_ratio", "Upper tier, times the basis", 1.2, 4, 2, "medium cloth", figure.Practice, "1.5 to 2 for heavy cloth, 2 medium, 2.5 to 3 fine, 3 sheer.").Saving("A narrower upper tier"),
+		draft.Times("lower_ratio", "Each further tier, times the one above", 1.2, 4, 2, "medium cloth", figure.Practice, "Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each.").Saving("Narrower tiers"),
 	}
 	return append(list, part.BandParameters(25.4, 5)...)
 }

@@ -24,7 +24,7 @@ func legParameters() []draft.Parameter {
 		legRatio(),
 		draft.Mm("depth_ease", "Ease in the crotch", 10, 120, 45, "to sit and step", figure.Memory, "Added to the crotch length."),
 		draft.Mm("frill", "Frill at the leg, finished", 0, 160, 60, "lawn, gathered", figure.Memory, "Less than a centimetre: a plain band."),
-		draft.Times("frill_ratio", "Frill, times the leg", 1.3, 3, 2, "fine cotton", figure.Practice, "By the cloth: sew a test strip."),
+		draft.Times("frill_ratio", "Frill, times the leg", 1.3, 3, 2, "fine cotton", figure.Practice, "By the cloth: sew a test strip.").Saving("Less full frills"),
 	}
 }
 
@@ -117,7 +117,7 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam float64) (t
 	if v.Choice("crotch") == "open" {
 		for _, e := range []*pattern.Edge{front, back} {
 			f := pattern.Rectangle("facing-"+e.ID[len("crotch-"):], "Crotch facing, "+e.ID[len("crotch-"):], e.Length(), 25, 8)
-			f.Cut, f.Mirrored = 2, true
+			f.Cut, f.Mirrored, f.Hidden = 2, true, true
 			d.Pieces = append(d.Pieces, f)
 			d.Sew(e.ID, "leg", e.ID, f.ID, "top", "bias strip, turned inside and felled; left and right stay open")
 		}

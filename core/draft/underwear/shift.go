@@ -52,7 +52,7 @@ func (Shift) Parameters() []draft.Parameter {
 				low := goreTop(on, v) + 120
 				return low, low + 800
 			}},
-		{Key: "flare", Label: "Gore width at the hem", Unit: draft.Length, Low: 60, High: 500,
+		{Key: "flare", Label: "Gore width at the hem", Unit: draft.Length, Low: 60, High: 500, Saves: "Less flare",
 			Rule: "22 cm", Help: "Width of each of the two side gores at the hem.",
 			Default: draft.Fixed(220, "room to walk", figure.Memory)},
 		{Key: "neck_width", Label: "Neck, half width", Unit: draft.Length, Low: 60, High: 220,
@@ -74,7 +74,7 @@ func (Shift) Parameters() []draft.Parameter {
 		{Key: "allowance", Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 25,
 			Rule: "1.2 cm", Help: "Felled: one side trimmed, the other turned over it.",
 			Default: draft.Fixed(12, "enough to run and fell", figure.Practice)},
-		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 6, High: 60,
+		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 6, High: 60, Saves: "A facing instead of a hem",
 			Rule: "2 cm", Help: "Turned twice, at the lower edge and the sleeves.",
 			Default: draft.Fixed(20, "turned twice", figure.Practice)},
 	}

@@ -1,0 +1,253 @@
+package ensemble
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"testing"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/lay"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func placed(j lay.Job) (lay.Result, bool) { return lay.Place(context.Background(), j), true }
+
+// everyCopy proves that all copies of a use are placed once or said not to be,
+// and that nothing lies wrong.
+func everyCopy(t *testing.T, s Stage, u Use, sheets []Sheet) (placedCount int) {
+	t.Helper()
+	seen := map[string]int{}
+	for _, sheet := range sheets {
+		assert.Empty(t, sheet.Job.Faults(sheet.Result.Placements), sheet.Key)
+		for _, at := range sheet.Result.Placements {
+			seen[fmt.Sprint(at.ID, " ", at.Copy)]++
+			placedCount++
+		}
+	}
+	for _, at := range Unplaced(sheets) {
+		seen[fmt.Sprint(at.ID, " ", at.Copy)]++
+		assert.NotEmpty(t, at.Why)
+	}
+	want := 0
+	for id, n := range u.Counts {
+		for c := range n {
+			assert.Equal(t, 1, seen[fmt.Sprint(id, " ", c)], "%s %s copy %d", s.Kind, id, c)
+		}
+		want += n
+	}
+	assert.Len(t, seen, want)
+	return placedCount
+}
+
+func TestFoldedLays(t *testing.T) {
+	for _, fold := range []lay.Fold{lay.Lengthwise, lay.Crosswise} {
+		p := plan(stack...)
+		for i := range p.Layers {
+			p.Layers[i].Laying.Folds = map[cloth.Role]lay.Fold{cloth.Outer: fold}
+		}
+		for _, s := range walk(t, p) {
+			u := s.Uses()[0]
+			sheets, ok := s.Sheets(u, placed)
+			require.True(t, ok)
+			require.Len(t, sheets, 1)
+			require.NoError(t, sheets[0].Err)
+			everyCopy(t, s, u, sheets)
+			for _, at := range sheets[0].Result.Placements {
+				for i := range sheets[0].Job.Pieces {
+					if q := &sheets[0].Job.Pieces[i]; q.ID == at.ID && q.OnFold {
+						assert.InDelta(t, sheets[0].Job.Cloth.Width/2, plane.BoxOf(q.Shape(at)).Centre().Y, 1e-6, "%s lies on the fold", at.ID)
+					}
+				}
+			}
+		}
+	}
+}
+
+// A skirt on an odd remnant with a stain, a short length, and what must still
+// be bought: pins stay, and let go when they no longer hold.
+func TestSeveralPiecesOfCloth(t *testing.T) {
+	p := plan(stack...)
+	f := &p.Layers[3].Fabric
+	f.Shrinkage = 0.03
+	f.Lengths = []cloth.Cut{
+		{Length: 1900, Width: 1300, Outline: [][2]float64{{0, 0}, {1900, 100}, {1700, 1300}, {200, 1250}}, Flaws: []cloth.Flaw{{What: "stain", Around: [][2]float64{{600, 500}, {700, 500}, {650, 620}}}}},
+		{Length: 500},
+	}
+	s := walk(t, p)[3]
+	u := s.Uses()[0]
+	sheets, _ := s.Sheets(u, placed)
+	require.Len(t, sheets, 3)
+	assert.Equal(t, []string{"outer-1", "outer-2", "outer-buy"}, []string{sheets[0].Key, sheets[1].Key, sheets[2].Key})
+	everyCopy(t, s, u, sheets)
+	assert.Empty(t, Unplaced(sheets))
+	n := s.Need(u, sheets, measure.CM)
+	assert.InDelta(t, sheets[2].Result.Length/0.97, float64(n.Length), 1e-6)
+	assert.InDelta(t, (sheets[0].Result.Length+sheets[1].Result.Length)/0.97, float64(n.Used), 1e-6)
+
+	pin := sheets[0].Result.Placements[0]
+	pin.X += 3
+	p.Layers[3].Laying.Pinned = map[string][]lay.Placement{"outer-1": {pin}, "outer-2": {{ID: "gone", Copy: 0}}}
+	s = walk(t, p)[3]
+	sheets, _ = s.Sheets(u, placed)
+	if len(sheets[0].Job.Pinned) > 0 {
+		assert.Contains(t, sheets[0].Result.Placements, pin)
+	}
+	assert.Empty(t, sheets[1].Job.Pinned, "a pin of a piece that is gone is let go")
+
+	p.Layers[3].Fabric.NoMore = true
+	s = walk(t, p)[3]
+	sheets, _ = s.Sheets(s.Uses()[0], placed)
+	require.Len(t, sheets, 2)
+	everyCopy(t, s, s.Uses()[0], sheets)
+	assert.NotEmpty(t, Unplaced(sheets), "the last of the cloth does not reach")
+}
+
+// Parts sent to other cloths are cut from those and from no other.
+func TestPiecesGoToTheirCloths(t *testing.T) {
+	p := plan(stack...)
+	p.Layers[3].Laying = Laying{Beside: []Beside{{Role: cloth.Lining, Fabric: cloth.Fabric{Name: "Sateen", Width: 1400, Thickness: 0.2, Weight: 100}}},
+		Sent: map[string]map[cloth.Role]int{"pocket": {cloth.Lining: 2}, "front": {cloth.Outer: 1, cloth.Lining: 1}}}
+	s := walk(t, p)[3]
+	uses := s.Uses()
+	require.Len(t, uses, 2)
+	assert.Zero(t, uses[0].Counts["pocket"])
+	assert.Equal(t, map[string]int{"pocket": 2, "front": 1}, uses[1].Counts)
+	for _, u := range uses {
+		sheets, _ := s.Sheets(u, placed)
+		everyCopy(t, s, u, sheets)
+	}
+}
+
+// At every seam that was chosen the repeat meets: the middles of both edges
+// lie on the same place of it, on the left side and on the right.
+func TestChosenSeamsMatch(t *testing.T) {
+	for _, half := range []bool{false, true} {
+		p := plan(stack...)
+		f := &p.Layers[3].Fabric
+		f.RepeatX, f.RepeatY, f.HalfDrop, f.Shrinkage = 85, 110, half, 0
+		plain := walk(t, p)[3]
+		for _, m := range plain.Matchings() {
+			assert.True(t, m.Free)
+			p.Layers[3].Laying.Match = append(p.Layers[3].Laying.Match, m.Seam)
+		}
+		s := walk(t, p)[3]
+		chosen := s.chosenSeams()
+		require.GreaterOrEqual(t, len(chosen), 2)
+		u := s.Uses()[0]
+		sheets, _ := s.Sheets(u, placed)
+		everyCopy(t, s, u, sheets)
+		place := func(side pattern.Side, copy int) (plane.Point, bool) {
+			for _, at := range sheets[0].Result.Placements {
+				if at.ID != side.Piece || at.Copy != copy {
+					continue
+				}
+				for i := range s.Draft.Pieces {
+					if q := &s.Draft.Pieces[i]; q.ID == side.Piece {
+						e, ok := q.Edge(side.Edge)
+						require.True(t, ok)
+						m, _ := plane.Along(e.Line, e.Length()/2)
+						m = OnCloth(m)
+						if at.Mirrored {
+							m.Y = -m.Y
+						}
+						return plane.Turned([]plane.Point{m}, at.Turn)[0].Add(plane.Pt(at.X, at.Y)), true
+					}
+				}
+			}
+			return plane.Point{}, false
+		}
+		compared := 0
+		for _, m := range chosen {
+			for copy := range 2 {
+				a, okA := place(m.A, copy)
+				b, okB := place(m.B, copy)
+				if !okA || !okB {
+					continue
+				}
+				compared++
+				d := b.Sub(a)
+				columns := math.Round(d.Y / 110)
+				assert.InDelta(t, 0, d.Y-columns*110, 1e-6, m.ID)
+				if half && int(columns)%2 != 0 {
+					d.X += 42.5
+				}
+				assert.InDelta(t, 0, math.Remainder(d.X, 85), 1e-6, m.ID)
+			}
+		}
+		assert.Positive(t, compared)
+		// Matching costs cloth, or nothing; never gains any.
+		free, _ := plain.Sheets(plain.Uses()[0], placed)
+		t.Logf("half-drop %v: %.0f mm matched, %.0f mm free", half, sheets[0].Result.Length, free[0].Result.Length)
+	}
+}
+
+// Every remedy can be applied: the stack still drafts, the change is there and
+// what was before is untouched. On cloth that just misses, some bring it to
+// reach.
+func TestRemedies(t *testing.T) {
+	p := plan(stack...)
+	base := walk(t, p)[3]
+	u := base.Uses()[0]
+	sheets, _ := base.Sheets(u, placed)
+	p.Layers[3].Fabric.InHand = base.Fabric.ToBuy(measure.Length(sheets[0].Result.Length)) * 0.9
+	p.Layers[3].Fabric.NoMore = true
+	s := walk(t, p)[3]
+	sheets, _ = s.Sheets(s.Uses()[0], placed)
+	missing := Unplaced(sheets)
+	require.NotEmpty(t, missing)
+	kinds, enough := map[string]bool{}, 0
+	for _, r := range s.Remedies(missing) {
+		with := plan(stack...)
+		copy(with.Layers, p.Layers)
+		with.Layers[3] = r.Apply(p.Layers[3])
+		after := walk(t, with)[3]
+		require.NoError(t, after.Err, r.Title)
+		require.NoError(t, after.Draft.Check(), r.Title)
+		assert.NotEmpty(t, r.Why)
+		short := 0
+		for _, use := range after.Uses() {
+			got, _ := after.Sheets(use, placed)
+			everyCopy(t, after, use, got)
+			short += len(Unplaced(got))
+		}
+		if short == 0 {
+			enough++
+		}
+		for _, k := range []struct {
+			kind string
+			is   bool
+		}{{"less", len(r.Settings) > 0}, {"cross", len(r.Cross) > 0}, {"pieced", len(r.Pieced) > 0}, {"hidden", len(r.Hide) > 0}, {"buy", r.Buy}} {
+			kinds[k.kind] = kinds[k.kind] || k.is
+		}
+		if len(r.Pieced) > 0 {
+			assert.Greater(t, len(after.Draft.Pieces), len(s.Draft.Pieces), r.Title)
+			steps, err := Order(walk(t, with))
+			require.NoError(t, err)
+			found := false
+			for _, st := range steps {
+				found = found || st.Name == "Piece the front gore" || st.Name[:5] == "Piece"
+			}
+			assert.True(t, found, "piecing is a step of the work")
+		}
+	}
+	for _, k := range []string{"less", "cross", "pieced", "hidden", "buy"} {
+		assert.True(t, kinds[k], k)
+	}
+	assert.Positive(t, enough)
+	assert.Empty(t, p.Layers[3].Laying.Pieced)
+}
+
+// A piecing that no longer holds leaves the piece whole and says so.
+func TestPiecingLetGo(t *testing.T) {
+	p := plan(stack...)
+	p.Layers[3].Laying.Pieced = []pattern.Piecing{{Piece: "no such", At: 0.5}}
+	s := walk(t, p)[3]
+	require.NoError(t, s.Err)
+	assert.Contains(t, fmt.Sprint(s.Draft.Notes), "no longer holds")
+}
