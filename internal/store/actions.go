@@ -211,6 +211,9 @@ func (s *Store) Ensembles(ctx context.Context) ([]Ensemble, error) {
 		if err := s.withCuts(ctx, &out[i]); err != nil {
 			return nil, err
 		}
+		if err := s.withStash(ctx, &out[i]); err != nil {
+			return nil, err
+		}
 	}
 	return out, nil
 }
@@ -225,6 +228,9 @@ func (s *Store) Ensemble(ctx context.Context, id uint) (Ensemble, error) {
 	var e Ensemble
 	if err := loaded(s.db.WithContext(ctx)).First(&e, id).Error; err != nil {
 		return e, explain(err)
+	}
+	if err := s.withStash(ctx, &e); err != nil {
+		return e, err
 	}
 	return e, s.withCuts(ctx, &e)
 }
@@ -424,7 +430,7 @@ func (s *Store) SetState(ctx context.Context, id uint, state State, cut *draft.D
 		set := map[string]any{"state": state}
 		switch {
 		case !state.Made():
-			set["cut_hash"], set["cut_at"] = "", nil
+			set["cut_hash"], set["cut_at"], set["pieces_cut"] = "", nil, "{}"
 		case l.CutHash == "" && cut == nil:
 			return &FieldError{"state", "it can't be drafted as it is, so there is nothing to cut to: see to that first"}
 		case l.CutHash == "":

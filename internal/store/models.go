@@ -108,18 +108,19 @@ func States() []State { return []State{Planned, Drafted, Cut, Sewn, WornNow} }
 
 // Ensemble is a costume: a stack of layers for one wearer and one day.
 type Ensemble struct {
-	ID        uint           `gorm:"primaryKey;autoIncrement" json:"id"`
-	Name      string         `gorm:"not null" json:"name"`
-	Part      string         `json:"part"` // period or character
-	Occasion  string         `json:"occasion"`
-	WearerID  uint           `gorm:"not null" json:"wearer_id"`
-	Wearer    Wearer         `gorm:"constraint:OnDelete:RESTRICT" json:"-"`
-	EventDate string         `json:"event_date"` // 2006-01-02, or ""
-	Heel      measure.Length `gorm:"column:heel_mm;not null;default:0" json:"heel_mm"`
-	Hours     float64        `gorm:"column:hours_per_day;not null;default:2" json:"hours_per_day"`
-	Aim       silhouette.Aim `gorm:"serializer:json;not null;default:'{}'" json:"aim"` // the outline to reach; no key for none
-	Layers    []Layer        `gorm:"constraint:OnDelete:CASCADE" json:"layers"`
-	UpdatedAt time.Time      `json:"updated_at"`
+	ID        uint               `gorm:"primaryKey;autoIncrement" json:"id"`
+	Name      string             `gorm:"not null" json:"name"`
+	Part      string             `json:"part"` // period or character
+	Occasion  string             `json:"occasion"`
+	WearerID  uint               `gorm:"not null" json:"wearer_id"`
+	Wearer    Wearer             `gorm:"constraint:OnDelete:RESTRICT" json:"-"`
+	EventDate string             `json:"event_date"` // 2006-01-02, or ""
+	Heel      measure.Length     `gorm:"column:heel_mm;not null;default:0" json:"heel_mm"`
+	Hours     float64            `gorm:"column:hours_per_day;not null;default:2" json:"hours_per_day"`
+	Aim       silhouette.Aim     `gorm:"serializer:json;not null;default:'{}'" json:"aim"` // the outline to reach; no key for none
+	Layers    []Layer            `gorm:"constraint:OnDelete:CASCADE" json:"layers"`
+	Prices    map[string]float64 `gorm:"serializer:json" json:"prices"` // of notions, by what they are, for one of their unit; negative: in hand already
+	UpdatedAt time.Time          `json:"updated_at"`
 }
 
 // Plan is what the walk up the stack needs of an ensemble that was read with
@@ -127,7 +128,7 @@ type Ensemble struct {
 func (e Ensemble) Plan() ensemble.Plan {
 	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel, Care: e.Wearer.Care, Readings: e.Wearer.Figures()}
 	for _, l := range e.Layers {
-		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric, Cut: l.Cut})
+		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric, Laying: l.Laying, Cut: l.Cut})
 	}
 	return p
 }
@@ -154,8 +155,11 @@ type Layer struct {
 	State      State             `gorm:"not null;default:planned" json:"state"`
 	Settings   draft.Settings    `gorm:"serializer:json;not null" json:"settings"`
 	Fabric     cloth.Fabric      `gorm:"serializer:json;not null" json:"fabric"`
-	Seen       ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"` // the draft last taken note of
-	CutHash    string            `gorm:"not null;default:''" json:"cut_hash"`  // of the draft its cloth was cut to
+	Stash      uint              `gorm:"column:stash_id;not null;default:0" json:"stash_id"` // which of the stash its outer cloth is; 0: its own
+	Laying     ensemble.Laying   `gorm:"serializer:json" json:"laying"`
+	Pieces     map[string]bool   `gorm:"column:pieces_cut;serializer:json" json:"pieces_cut"` // ticked off the cut list
+	Seen       ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"`                // the draft last taken note of
+	CutHash    string            `gorm:"not null;default:''" json:"cut_hash"`                 // of the draft its cloth was cut to
 	CutAt      *time.Time        `json:"cut_at"`
 	Cut        *draft.Draft      `gorm:"-" json:"-"` // that draft
 	Steps      []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`
@@ -177,6 +181,23 @@ type CutDraft struct {
 type FoundLay struct {
 	Hash string `gorm:"primaryKey"`
 	Text []byte `gorm:"not null"` // JSON
+}
+
+// Stashed is a cloth of the stash: a bolt, remnants, an old garment or a
+// blanket, whatever ensemble it may go into.
+type Stashed struct {
+	ID        uint         `gorm:"primaryKey;autoIncrement" json:"id"`
+	Fabric    cloth.Fabric `gorm:"serializer:json;not null" json:"fabric"`
+	Note      string       `gorm:"not null;default:''" json:"note"`
+	Photo     string       `gorm:"not null;default:''" json:"photo"` // hash of its picture
+	UpdatedAt time.Time    `json:"updated_at"`
+}
+
+// Photo is a picture, kept under the hash of its bytes. It never changes.
+type Photo struct {
+	Hash string `gorm:"primaryKey"`
+	Type string `gorm:"not null"` // image/png or image/jpeg
+	Data []byte `gorm:"not null"`
 }
 
 // StepLog is what was noted of one step of the work.
@@ -203,6 +224,7 @@ type Scope string
 const (
 	OfWearer   Scope = "wearer"
 	OfEnsemble Scope = "ensemble"
+	OfStash    Scope = "stash"
 )
 
 // History is the state of a wearer or an ensemble before one action.

@@ -84,6 +84,11 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0003_found_lays",
 		Migrate: func(tx *gorm.DB) error { return tx.AutoMigrate(&FoundLay{}) },
+	}, {
+		ID: "0004_stash_and_laying",
+		Migrate: func(tx *gorm.DB) error {
+			return tx.AutoMigrate(&Stashed{}, &Photo{}, &Ensemble{}, &Layer{})
+		},
 	}}
 }
 
@@ -203,10 +208,14 @@ func (s *Store) act(ctx context.Context, scope Scope, id uint, label string, do 
 func whole(tx *gorm.DB, scope Scope, id uint) (string, error) {
 	var v any
 	var err error
-	if scope == OfWearer {
+	switch scope {
+	case OfWearer:
 		w := Wearer{}
 		err, v = tx.Preload("Readings").First(&w, id).Error, &w
-	} else {
+	case OfStash:
+		b := Stashed{}
+		err, v = tx.First(&b, id).Error, &b
+	default:
 		e := Ensemble{}
 		err, v = tx.Preload("Layers.Steps").Preload("Layers.Timings").First(&e, id).Error, &e
 	}
@@ -253,6 +262,13 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id uint) (string, error) 
 		label = h.Label
 		if err := tx.Delete(&h).Error; err != nil {
 			return err
+		}
+		if scope == OfStash {
+			var b Stashed
+			if err := json.Unmarshal([]byte(h.Before), &b); err != nil {
+				return err
+			}
+			return tx.Save(&b).Error
 		}
 		if scope == OfWearer {
 			var w Wearer

@@ -41,6 +41,7 @@ func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, erro
 		ID, Kind, Name string
 		Settings       draft.Settings
 		Fabric         any
+		Laying         any
 		Cut            string
 	}
 	in := struct {
@@ -51,7 +52,7 @@ func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, erro
 		Layers   []layer
 	}{p.Readings, p.Group, p.Heel, p.Care, nil}
 	for i, l := range p.Layers {
-		in.Layers = append(in.Layers, layer{l.ID, l.Kind, l.Name, l.Settings, l.Fabric, e.Layers[i].CutHash})
+		in.Layers = append(in.Layers, layer{l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying, e.Layers[i].CutHash})
 	}
 	text, err := json.Marshal(in)
 	if err != nil { // a number that is none; the walk says which
