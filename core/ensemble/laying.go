@@ -23,6 +23,14 @@ type Laying struct {
 	Sent   map[string]map[cloth.Role]int `json:"sent,omitempty"`   // how many of a piece are cut from which; none: all from the outer
 	Pieced []pattern.Piecing             `json:"pieced,omitempty"`
 	Pinned map[string][]lay.Placement    `json:"pinned,omitempty"` // by sheet
+	Kept   map[string]KeptLay            `json:"kept,omitempty"`   // by sheet
+}
+
+// KeptLay is a lay that somebody looked for or laid by hand: when the job of
+// the sheet is another now, that lay is stale.
+type KeptLay struct {
+	Hash   string  `json:"hash"` // of its job
+	Length float64 `json:"length_mm"`
 }
 
 // Beside is a cloth that parts of a layer are cut from beside its outer one.

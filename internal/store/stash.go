@@ -178,6 +178,24 @@ func (s *Store) SetLaying(ctx context.Context, id uint, label string, change fun
 	})
 }
 
+// NoteLay notes which lay of a sheet somebody looked for or laid by hand. It
+// loses nothing and is not an action to undo.
+func (s *Store) NoteLay(ctx context.Context, id uint, sheet string, kept ensemble.KeptLay) error {
+	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		var l Layer
+		if err := tx.First(&l, id).Error; err != nil {
+			return err
+		}
+		all := map[string]ensemble.KeptLay{}
+		for k, v := range l.Laying.Kept {
+			all[k] = v
+		}
+		all[sheet] = kept
+		l.Laying.Kept = all
+		return tx.Model(&l).Select("laying").Updates(&l).Error
+	}))
+}
+
 // ChangeLayer changes what a person chooses about a layer, all at once, as
 // accepting a remedy does: its settings, cloth and laying.
 func (s *Store) ChangeLayer(ctx context.Context, id uint, label string, change func(*Layer) error) error {

@@ -20,6 +20,7 @@ type homeView struct {
 	Ensembles []homeEnsemble
 	Wearers   []store.Wearer
 	Deleted   *store.History
+	Stashed   int
 }
 
 type homeEnsemble struct {
@@ -45,6 +46,12 @@ func (s *Server) home(c *gin.Context) {
 		s.fail(c, err)
 		return
 	}
+	stash, err := st.Stash(c.Request.Context())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	h.Stashed = len(stash)
 	if d, ok := st.LastDeleted(c.Request.Context()); ok {
 		h.Deleted = &d
 	}

@@ -161,6 +161,7 @@ func (s *Server) removeLayer(c *gin.Context) {
 }
 
 func (s *Server) setState(c *gin.Context) {
+	ask := ""
 	if s.change(c, func(st *store.Store, l store.Layer) error {
 		var cut *draft.Draft
 		if state := store.State(c.PostForm("state")); state.Made() && l.CutHash == "" {
@@ -174,6 +175,11 @@ func (s *Server) setState(c *gin.Context) {
 			}
 			for i := range stages {
 				if e.Layers[i].ID == l.ID && stages[i].Err == nil {
+					var sure bool
+					if ask, sure = s.sure(c, e, l, &stages[i]); !sure {
+						return nil
+					}
+					ask = ""
 					cut = &stages[i].Draft
 					if err := st.See(c.Request.Context(), map[uint]ensemble.Snapshot{l.ID: stages[i].Snapshot()}); err != nil {
 						return err
@@ -181,8 +187,15 @@ func (s *Server) setState(c *gin.Context) {
 				}
 			}
 		}
+		if ask != "" {
+			return nil
+		}
 		return st.SetState(c.Request.Context(), l.ID, store.State(c.PostForm("state")), cut)
 	}) {
+		if ask != "" { // nothing is cut before that is answered
+			s.done(c, ask)
+			return
+		}
 		s.back(c)
 	}
 }

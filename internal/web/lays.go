@@ -125,8 +125,8 @@ func (b *layBook) warm(st *store.Store, stages []ensemble.Stage) {
 			if s.Err != nil {
 				continue
 			}
-			if j := s.Job(); j.Check() == nil {
-				b.get(context.Background(), st, j)
+			for _, u := range s.Uses() {
+				s.Sheets(u, func(j lay.Job) (lay.Result, bool) { return b.get(context.Background(), st, j) })
 			}
 		}
 	}()

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
 	"time"
 
 	"ardentgusset/core/lay"
@@ -93,16 +94,20 @@ func (s *Server) layJSON(job bool) gin.HandlerFunc {
 	return func(c *gin.Context) {
 		s.paper(c, func(p *page) error {
 			l := p.E.Layer
-			j := l.Stage.Job()
-			if err := j.Check(); err != nil {
-				return &store.FieldError{Field: "width_mm", Why: err.Error()}
+			sheet, err := s.sheetOf(c, p)
+			if err != nil {
+				return err
 			}
-			var out any = j
+			var out any = sheet.Job
 			name := "-lay-job.json"
 			if !job {
-				r, ok := s.lays.get(c.Request.Context(), s.st, j)
-				if !ok { // the asker has gone
-					return c.Request.Context().Err()
+				// What this job never had to place is no business of it.
+				r := sheet.Result
+				r.Unplaced = []lay.Unplaced{}
+				for _, u := range sheet.Result.Unplaced {
+					if slices.ContainsFunc(sheet.Job.Pieces, func(q lay.Piece) bool { return q.ID == u.ID }) {
+						r.Unplaced = append(r.Unplaced, u)
+					}
 				}
 				out, name = r, "-lay.json"
 			}

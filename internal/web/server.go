@@ -79,7 +79,7 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, headers, s.ownHost, limitBody, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2", ".png", ".pdf", ".db"}), gzip.WithExcludedPathsRegexs([]string{"/look$"})))
+	r.Use(s.logged, s.recovered, headers, s.ownHost, limitBody, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2", ".png", ".pdf", ".db"}), gzip.WithExcludedPathsRegexs([]string{"/look$", "/choices$"})))
 	if s.guard != nil {
 		r.Use(s.guard.sessions, s.guard.ask)
 		r.GET("/enter", s.enterPage)
@@ -125,6 +125,19 @@ func (s *Server) routes(r *gin.Engine) {
 	r.GET("/backup", s.backup)
 	r.POST("/restore", s.restore)
 
+	r.GET("/stash", s.stash)
+	r.POST("/stash", s.addStash)
+	b := r.Group("/stash/:cloth")
+	b.GET("", s.stashCloth)
+	b.POST("", s.setStash)
+	b.POST("/pieces", s.setPieces)
+	b.POST("/outline.svg", s.readOutline)
+	b.POST("/swatches", s.setSwatches)
+	b.POST("/photo", s.setPhoto)
+	b.POST("/delete", s.deleteStash)
+	b.POST("/undo", s.undoStash)
+	r.GET("/photos/:hash", s.photo)
+
 	r.GET("/wearers/new", s.newWearer)
 	r.POST("/wearers", s.addWearer)
 	w := r.Group("/wearers/:wearer")
@@ -151,6 +164,7 @@ func (s *Server) routes(r *gin.Engine) {
 	e.GET("/draft", s.toLayer("draft"))
 	e.GET("/cloth", s.toLayer("cloth"))
 	e.GET("/buy", s.buyStation)
+	e.POST("/price", s.setPrice)
 	e.GET("/bench", s.benchStation)
 	l := e.Group("/layers/:layer")
 	l.GET("/draft", s.draftStation)
@@ -162,6 +176,16 @@ func (s *Server) routes(r *gin.Engine) {
 	l.POST("/preview", s.preview)
 	l.POST("/apply", s.applySettings)
 	l.POST("/cloth", s.setCloth)
+	l.POST("/laying", s.setLaying)
+	l.POST("/hand", s.handLaid)
+	l.GET("/choices", s.tryChoices)
+	l.POST("/choose", s.choose)
+	l.GET("/cut", s.cutStation)
+	l.POST("/tick", s.tickPiece)
+	l.GET("/guard", s.guardStation)
+	l.GET("/wall", s.wallStation)
+	l.GET("/lay.svg", s.layFile(laySVG))
+	l.GET("/lay.dxf", s.layFile(layDXF))
 	l.GET("/look", s.lookForLay)
 	l.GET("/widths", s.compareWidths)
 	l.POST("/step", s.step)
@@ -229,8 +253,11 @@ func (s *Server) ownHost(c *gin.Context) {
 
 func limitBody(c *gin.Context) {
 	limit := int64(MaxBody)
-	if c.Request.URL.Path == "/restore" {
+	switch {
+	case c.Request.URL.Path == "/restore":
 		limit = MaxRestore
+	case strings.HasPrefix(c.Request.URL.Path, "/stash/") && strings.HasSuffix(c.Request.URL.Path, "/photo"):
+		limit = store.LargestPhoto + 1<<16
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, limit)
 }

@@ -14,6 +14,7 @@ import (
 	"time"
 
 	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
@@ -106,10 +107,19 @@ var functions = template.FuncMap{
 	"percent": func(x float64) string { return strconv.Itoa(int(math.Round(x*100))) + " %" },
 	"abs":     math.Abs,
 	"money":   func(x float64) string { return strconv.FormatFloat(x, 'f', 2, 64) },
-	"minutes": func(m float64) string { return duration(m) },
-	"day":     func(t time.Time) string { return t.Format("Mon 2 January") },
-	"lower":   strings.ToLower,
-	"number":  func(x float64) string { return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) },
+	"grams": func(g float64) string {
+		if g >= 1000 {
+			return strconv.FormatFloat(math.Round(g/10)/100, 'f', -1, 64) + " kg"
+		}
+		return strconv.Itoa(int(math.Round(g/5)*5)) + " g"
+	},
+	"negative": func(l measure.Length) measure.Length { return -l },
+	"colours":  cloth.Colours,
+	"priceOf":  priceKey,
+	"minutes":  func(m float64) string { return duration(m) },
+	"day":      func(t time.Time) string { return t.Format("Mon 2 January") },
+	"lower":    strings.ToLower,
+	"number":   func(x float64) string { return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) },
 	// metres are rounded up to what is sold.
 	"metres": func(m float64) string { return strconv.FormatFloat(math.Ceil(m*10-1e-9)/10, 'f', -1, 64) + " m" },
 	"yards": func(m float64) string {

@@ -4,6 +4,7 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"errors"
+	"slices"
 	"sync"
 
 	"ardentgusset/core/draft"
@@ -41,7 +42,7 @@ func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, erro
 		ID, Kind, Name string
 		Settings       draft.Settings
 		Fabric         any
-		Laying         any
+		Pieced         any
 		Cut            string
 	}
 	in := struct {
@@ -52,7 +53,7 @@ func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, erro
 		Layers   []layer
 	}{p.Readings, p.Group, p.Heel, p.Care, nil}
 	for i, l := range p.Layers {
-		in.Layers = append(in.Layers, layer{l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying, e.Layers[i].CutHash})
+		in.Layers = append(in.Layers, layer{l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying.Pieced, e.Layers[i].CutHash})
 	}
 	text, err := json.Marshal(in)
 	if err != nil { // a number that is none; the walk says which
@@ -75,5 +76,10 @@ func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, erro
 		w.err = errors.New("this stack could not be drafted") // stays only if the walk never returns
 		w.bare, w.stages, w.err = ensemble.Walk(p)
 	})
-	return w.bare, w.stages, w.err
+	// How a layer is laid changes no draft: every caller gets it as it is now.
+	stages := slices.Clone(w.stages)
+	for i := range stages {
+		stages[i].Laying = p.Layers[i].Laying
+	}
+	return w.bare, stages, w.err
 }

@@ -5,31 +5,38 @@ import (
 	"math"
 	"slices"
 
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/store"
 
 	"github.com/gin-gonic/gin"
 )
 
-// soldWidths are the widths cloth is usually sold in, mm (common practice, no
-// source).
-var soldWidths = []measure.Length{900, 1120, 1150, 1370, 1500}
-
-// widthRow is one width compared: the garment drafted and laid anew on it.
+// widthRow is one width compared: the garment drafted and laid anew on it, in a
+// single layer and folded.
 type widthRow struct {
 	Width  measure.Length
 	Own    bool // the cloth chosen
+	Single widthLay
+	Folded widthLay
+	Why    string // why it can't be cut from
+}
+
+type widthLay struct {
 	Length measure.Length
 	Buy    string
 	Cost   float64
 	Area   float64 // m² bought
 	Waste  float64 // share of it that no piece is cut from
 	Least  bool    // of all cloth bought, by area
-	Why    string  // why it can't be cut from
+	Why    string  // why it can't be laid so
 }
 
-// compareWidths drafts and lays a garment on cloth of every usual width and of
-// its own, and sends the table as a part of the page.
+// compareWidths drafts and lays a garment on cloth of every usual width, of its
+// own, and of the width the request names, and sends the table as a part of the
+// page.
 func (s *Server) compareWidths(c *gin.Context) {
 	st, release := s.data()
 	defer release()
@@ -45,49 +52,86 @@ func (s *Server) compareWidths(c *gin.Context) {
 	}
 	p := s.page(c, "")
 	own := e.Layers[at].Fabric.Width
-	widths := slices.Clone(soldWidths)
-	if !slices.Contains(widths, own) {
-		widths = append(widths, own)
-		slices.Sort(widths)
+	widths := append(ensemble.SoldWidths(), own)
+	if text := c.Query("width"); text != "" {
+		w, err := measure.Parse(text, p.Unit)
+		if err == nil && !(w >= cloth.MinWidth && w <= cloth.MaxWidth) {
+			err = fmt.Errorf("a cloth's width lies between 10 cm (4 in) and 5 m")
+		}
+		if err != nil {
+			s.fail(c, &store.FieldError{Field: "width", Why: err.Error()})
+			return
+		}
+		widths = append(widths, w)
 	}
+	slices.Sort(widths)
+	widths = slices.CompactFunc(widths, func(a, b measure.Length) bool { return b-a < 1 })
 	var rows []widthRow
 	least := math.Inf(1)
 	for _, w := range widths {
-		if c.Request.Context().Err() != nil {
-			return
-		}
-		row := widthRow{Width: w, Own: w == own}
+		row := widthRow{Width: w, Own: math.Abs(float64(w-own)) < 1}
 		// As it would be cut now: breadths follow the width of the cloth.
-		e.Layers[at].Fabric.Width, e.Layers[at].Fabric.InHand, e.Layers[at].Cut, e.Layers[at].CutHash = w, 0, nil, ""
+		l := &e.Layers[at]
+		l.Fabric.Width, l.Fabric.InHand, l.Fabric.Lengths, l.Fabric.NoMore, l.Cut, l.CutHash, l.Laying.Pinned = w, 0, nil, false, nil, "", nil
 		_, stages, err := s.walks.walk(e)
 		if err != nil {
 			s.fail(c, err)
 			return
 		}
-		stage := stages[at]
-		j := stage.Job()
-		switch {
-		case stage.Err != nil:
+		stage := &stages[at]
+		if stage.Err != nil {
 			row.Why = sentence(stage.Err.Error())
-		case j.Check() != nil:
-			row.Why = sentence(j.Check().Error())
-		default:
-			r, ok := s.lays.get(c.Request.Context(), st, j)
+			rows = append(rows, row)
+			continue
+		}
+		for _, fold := range []lay.Fold{lay.Flat, lay.Lengthwise} {
+			one, ok := s.onWidth(c, st, stage, fold, p)
 			if !ok {
 				return // the page has gone
 			}
-			n := stage.Need(r, p.Unit)
-			row.Length, row.Buy, row.Cost = n.Length, n.Buy.AsBought(p.Unit), n.Cost
-			row.Area = float64(n.Buy) * float64(w) / 1e6
-			row.Waste = 1 - r.Utilisation*r.Length*j.Cloth.Width/(float64(n.Buy)*float64(w))
-			least = math.Min(least, row.Area)
+			if one.Why == "" {
+				least = math.Min(least, one.Area)
+			}
+			if fold == lay.Flat {
+				row.Single = one
+			} else {
+				row.Folded = one
+			}
 		}
 		rows = append(rows, row)
 	}
 	for i := range rows {
-		rows[i].Least = rows[i].Why == "" && rows[i].Area < least+1e-9
+		for _, l := range []*widthLay{&rows[i].Single, &rows[i].Folded} {
+			l.Least = l.Why == "" && l.Area > 0 && l.Area < least+1e-9
+		}
 	}
 	p.V = rows
 	p.Path = fmt.Sprintf("/ensembles/%d/layers/%d/cloth", e.ID, e.Layers[at].ID)
 	s.parts(c, p, nil, "cloth-widths")
+}
+
+// onWidth lays a stage's outer cloth folded one way; false when the asker has
+// gone.
+func (s *Server) onWidth(c *gin.Context, st *store.Store, stage *ensemble.Stage, fold lay.Fold, p *page) (widthLay, bool) {
+	if c.Request.Context().Err() != nil {
+		return widthLay{}, false
+	}
+	on := *stage
+	on.Laying.Folds = map[cloth.Role]lay.Fold{cloth.Outer: fold}
+	u := on.Uses()[0]
+	sheets, ok := on.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.Request.Context(), st, j) })
+	if !ok || len(sheets) == 0 {
+		return widthLay{Why: "nothing is cut from it"}, ok
+	}
+	sheet := sheets[0]
+	switch {
+	case sheet.Err != nil:
+		return widthLay{Why: sentence(sheet.Err.Error())}, true
+	case fold != lay.Flat && sheet.Job.Cloth.Fold == lay.Flat:
+		return widthLay{Why: "laid in a single layer, so that its repeat can be seen to match"}, true
+	}
+	n := on.Need(u, sheets, p.Unit)
+	out := widthLay{Length: n.Length, Buy: n.Buy.AsBought(p.Unit), Cost: n.Cost, Area: float64(n.Buy) * float64(u.Fabric.Width) / 1e6}
+	out.Waste = 1 - sheet.Result.Utilisation*sheet.Result.Length*sheet.Job.Cloth.Width/(out.Area*1e6)
+	return out, true
 }

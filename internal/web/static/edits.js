@@ -3,7 +3,7 @@
 import { pending } from "./pending.js";
 import { say } from "./say.js";
 
-async function send(url, fields, signal) {
+export async function send(url, fields, signal) {
   const body = new URLSearchParams(fields);
   const r = await fetch(url, { method: "POST", body, signal, headers: { "X-From-Page": "1" } });
   let answer;
@@ -37,7 +37,7 @@ export function redraw(parts) {
   pending();
 }
 
-function settle(root, fields, except) {
+export function settle(root, fields, except) {
   for (const [key, f] of Object.entries(fields || {})) {
     const input = root.querySelector(`[data-key="${CSS.escape(key)}"]`);
     if (!input) continue;
@@ -63,7 +63,7 @@ function settle(root, fields, except) {
   }
 }
 
-const rowOf = (input) => input.closest(".param, .reading, .note-form");
+const rowOf = (input) => input.closest(".param, .reading, .note-form, [data-row]");
 
 function problem(input, text, row = rowOf(input)) {
   const box = row.querySelector("[data-problem]");
@@ -139,7 +139,11 @@ export function edits() {
   const cloth = document.querySelector("[data-cloth-post]");
   if (cloth) {
     cloth.addEventListener("submit", (e) => e.preventDefault());
-    cloth.addEventListener("change", (e) => keep(cloth, cloth.dataset.clothPost, e.target));
+    // The form may be drawn anew, with another address.
+    document.addEventListener("change", (e) => {
+      const form = e.target.closest("[data-cloth-post]");
+      if (form && e.target.dataset.key) keep(form, form.dataset.clothPost, e.target);
+    });
   }
   const measuring = document.querySelector("[data-post]");
   if (measuring) {

@@ -8,6 +8,9 @@ import { figure } from "./figure.js";
 import { lace } from "./lace.js";
 import { look } from "./look.js";
 import { widths } from "./widths.js";
+import { laying } from "./laying.js";
+import { hand } from "./hand.js";
+import { stash } from "./stash.js";
 import { pending } from "./pending.js";
 
 edits();
@@ -18,6 +21,9 @@ clock();
 lace();
 look();
 widths();
+laying();
+hand();
+stash();
 figure();
 
 // A choice that needs no button of its own.

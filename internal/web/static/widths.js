@@ -3,16 +3,19 @@ import { redraw } from "./edits.js";
 import { say } from "./say.js";
 
 export function widths() {
-  const button = document.querySelector("[data-widths]");
-  if (!button) return;
+  const form = document.querySelector("[data-widths]");
+  if (!form) return;
+  const button = form.querySelector("button");
   const idle = button.textContent;
   let going = null;
-  button.addEventListener("click", async () => {
+  form.addEventListener("submit", async (e) => {
+    e.preventDefault();
     if (going) return going.abort();
     going = new AbortController();
     button.textContent = "Laying it on every width … stop";
     try {
-      const r = await fetch(button.dataset.widths, { headers: { "X-From-Page": "1" }, signal: going.signal });
+      const own = form.querySelector("input").value.trim();
+      const r = await fetch(form.dataset.widths + (own ? "?width=" + encodeURIComponent(own) : ""), { headers: { "X-From-Page": "1" }, signal: going.signal });
       const answer = await r.json();
       if (r.ok) redraw(answer.parts);
       else say(answer.error);

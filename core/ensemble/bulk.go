@@ -1,0 +1,76 @@
+package ensemble
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/measure"
+)
+
+// Bulk says what a cloth means for the stage's seams and fullness: how thick
+// they come out, and where it is asked for more than it gives.
+func (s Stage) Bulk(u Use) []string {
+	var out []string
+	most, where := 0, ""
+	for _, seam := range s.Draft.Seams {
+		if u.Counts[seam.A.Piece] == 0 && u.Counts[seam.B.Piece] == 0 {
+			continue
+		}
+		layers := cloth.SeamLayers(seam.Technique)
+		if seam.Absorbed == "gathers" || seam.Absorbed == "pleats" {
+			// What is gathered or pleated lies on itself as often as it is
+			// drawn up.
+			for _, m := range s.Trued {
+				if m.ID == seam.ID && m.LengthA > 0 {
+					layers += int(math.Ceil(math.Max(m.LengthB/m.LengthA, 1))) - 1
+				}
+			}
+		}
+		if layers > most {
+			most, where = layers, seam.Technique
+		}
+	}
+	if most > 0 {
+		t := float64(u.Fabric.Thickness)
+		out = append(out, fmt.Sprintf("The thickest seam (%s) is %d layers, about %s.", where, most, measure.TellFine(float64(most)*t)))
+		if feeds := u.Fabric.Feeds(); feeds > 0 && most > feeds {
+			out = append(out, fmt.Sprintf("Your machine took %d layers of it: sew that seam by hand, grade its allowances, or use thinner cloth inside.", feeds))
+		}
+	}
+	gathers, tested := u.Fabric.GathersTo()
+	for _, m := range s.Trued {
+		if m.Absorbed != "gathers" || u.Counts[m.B.Piece] == 0 || m.LengthA <= 0 {
+			continue
+		}
+		if r := m.LengthB / m.LengthA; r > gathers+0.05 {
+			how := "by its thickness it gathers"
+			if tested {
+				how = "its swatch gathered"
+			}
+			out = append(out, fmt.Sprintf("A seam draws it up %.1f times; %s %.1f times at most. Take less fullness, or cartridge-pleat it.", r, how, gathers))
+			break
+		}
+	}
+	return out
+}
+
+// Mass is the weight of the finished garment, g, and whether every cloth's
+// weight is known: its cloths as they are cut, its bones and its steels.
+func (s Stage) Mass() (grams float64, known bool) {
+	known = true
+	for _, u := range s.Uses() {
+		area := u.Area(s.Draft.Pieces)
+		if area > 0 && u.Fabric.Weight == 0 {
+			known = false
+		}
+		grams += u.Fabric.Mass(area)
+	}
+	for _, b := range s.Draft.Bones {
+		grams += b.Mass()
+	}
+	for _, h := range s.Draft.Hoops {
+		grams += h.Mass()
+	}
+	return grams, known
+}

@@ -1,0 +1,475 @@
+package web
+
+import (
+	"cmp"
+	"context"
+	"encoding/json"
+	"fmt"
+	"math"
+	"net/http"
+	"slices"
+	"strconv"
+	"strings"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/lay"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+)
+
+// setLaying changes one thing about how a layer is laid.
+func (s *Server) setLaying(c *gin.Context) {
+	u := unitOf(c)
+	s.change(c, func(st *store.Store, l store.Layer) error {
+		key, value := c.PostForm("key"), c.PostForm("value")
+		role := roleOf(c)
+		bad := func(why string) error { return &store.FieldError{Field: key, Why: why} }
+		about := func(prefix string) (string, bool) { return strings.CutPrefix(key, prefix) }
+		if key == "stash" {
+			id, err := strconv.ParseUint(value, 10, 32)
+			if err != nil {
+				return bad("choose a cloth of the stash, or its own")
+			}
+			if err := st.TakeCloth(c.Request.Context(), l.ID, role, uint(id)); err != nil {
+				return err
+			}
+			return s.clothParts(c, st, l, "cloth-margin")
+		}
+		pieces := map[string]*pattern.Piece{}
+		if e, err := st.Ensemble(c.Request.Context(), l.EnsembleID); err == nil {
+			if _, stages, err := s.walks.walk(e); err == nil {
+				for i := range stages {
+					if e.Layers[i].ID == l.ID {
+						for k := range stages[i].Draft.Pieces {
+							pieces[stages[i].Draft.Pieces[k].ID] = &stages[i].Draft.Pieces[k]
+						}
+					}
+				}
+			}
+		}
+		err := st.SetLaying(c.Request.Context(), l.ID, "the lay", func(lay *ensemble.Laying) error {
+			if id, ok := about("count:"); ok {
+				p := pieces[id]
+				n, err := strconv.Atoi(value)
+				if p == nil || err != nil || n < 0 || n > 200 {
+					return bad("how many are cut from this cloth: a whole number from 0 to 200")
+				}
+				if p.Mirrored && n%2 != 0 {
+					return bad(fmt.Sprintf("%s is cut in pairs, a left and a right: an even number", p.Name))
+				}
+				return send(lay, p, role, n)
+			}
+			if id, ok := about("lie:"); ok {
+				if pieces[id] == nil {
+					return bad("this piece is no longer there; load the page again")
+				}
+				without := func(list []string) []string {
+					return slices.DeleteFunc(slices.Clone(list), func(x string) bool { return x == id })
+				}
+				lay.Cross, lay.Bias = without(lay.Cross), without(lay.Bias)
+				switch value {
+				case "cross":
+					lay.Cross = append(lay.Cross, id)
+				case "bias":
+					lay.Bias = append(lay.Bias, id)
+				case "":
+				default:
+					return bad("choose along the grain, also across, or also on the bias")
+				}
+				return nil
+			}
+			if seam, ok := about("match:"); ok {
+				lay.Match = slices.DeleteFunc(slices.Clone(lay.Match), func(x string) bool { return x == seam })
+				if value == "yes" {
+					lay.Match = append(lay.Match, seam)
+				}
+				return nil
+			}
+			switch key {
+			case "fold":
+				return setFold(lay, role, value, bad)
+			case "gap":
+				g, err := measure.Parse(value, u)
+				if err != nil {
+					return bad(err.Error())
+				}
+				if !(g >= 0 && g <= 100) {
+					return bad("a gap lies between 0 and 10 cm (4 in)")
+				}
+				lay.Gap = g
+			case "add":
+				return addCloth(lay, cloth.Role(value), bad)
+			case "drop":
+				return dropCloth(lay, role, bad)
+			case "unpin":
+				delete(lay.Pinned, value)
+			case "unpiece":
+				k, err := strconv.Atoi(value)
+				if err != nil || k < 0 || k >= len(lay.Pieced) {
+					return bad("this piecing is no longer there; load the page again")
+				}
+				lay.Pieced = slices.Delete(slices.Clone(lay.Pieced), k, k+1)
+			default:
+				return bad("there is nothing of that name to change")
+			}
+			return nil
+		})
+		if err != nil {
+			return err
+		}
+		if key == "add" || key == "drop" {
+			to := fmt.Sprintf("/ensembles/%d/layers/%d/cloth", l.EnsembleID, l.ID)
+			if key == "add" {
+				to += "?cloth=" + value
+			}
+			s.done(c, to)
+			return nil
+		}
+		return s.clothParts(c, st, l)
+	})
+}
+
+// send changes how many of a piece are cut from a cloth.
+func send(l *ensemble.Laying, p *pattern.Piece, role cloth.Role, n int) error {
+	sent := map[cloth.Role]int{}
+	for r, k := range l.Sent[p.ID] {
+		sent[r] = k
+	}
+	if _, chosen := l.Sent[p.ID]; !chosen {
+		sent[cloth.Outer] = p.Cut
+	}
+	sent[role] = n
+	all := map[string]map[cloth.Role]int{}
+	for id, m := range l.Sent {
+		all[id] = m
+	}
+	all[p.ID] = sent
+	if len(sent) == 1 && sent[cloth.Outer] == p.Cut { // as it would be anyhow
+		delete(all, p.ID)
+	}
+	l.Sent = all
+	return nil
+}
+
+func setFold(l *ensemble.Laying, role cloth.Role, value string, bad func(string) error) error {
+	fold := lay.Fold(value)
+	if !slices.Contains([]lay.Fold{lay.Flat, lay.Lengthwise, lay.Crosswise}, fold) {
+		return bad("choose a single layer, folded lengthwise or folded crosswise")
+	}
+	folds := map[cloth.Role]lay.Fold{}
+	for r, f := range l.Folds {
+		folds[r] = f
+	}
+	delete(folds, role)
+	if fold != lay.Flat {
+		folds[role] = fold
+	}
+	l.Folds = folds
+	return nil
+}
+
+// usual are the cloths that parts of a garment are cut from when nothing else
+// was chosen.
+func usual(role cloth.Role) cloth.Fabric {
+	f := ensemble.HiddenFabric()
+	switch role {
+	case cloth.Lining:
+		f.Name, f.Colour, f.Weight, f.Thickness = "Cotton sateen", "chalk", 110, 0.22
+	case cloth.Interlining:
+		f.Name, f.Weight, f.Thickness, f.Weave = "Cotton flannel", 150, 0.6, "flannel"
+	case cloth.Interfacing:
+		f.Name, f.Weight, f.Thickness, f.Fibre, f.Width = "Linen canvas", 220, 0.5, "linen", 1200
+	case cloth.Contrast:
+		f.Name, f.Colour = "A second colour", "madder"
+	}
+	return f
+}
+
+func addCloth(l *ensemble.Laying, role cloth.Role, bad func(string) error) error {
+	if !slices.Contains(cloth.Roles(), role) || role == cloth.Outer {
+		return bad("choose lining, interlining, interfacing, contrast or parts nobody sees")
+	}
+	if !slices.ContainsFunc(l.Beside, func(b ensemble.Beside) bool { return b.Role == role }) {
+		l.Beside = append(slices.Clone(l.Beside), ensemble.Beside{Role: role, Fabric: usual(role)})
+	}
+	return nil
+}
+
+// dropCloth takes a cloth away; what was cut from it only comes from the outer
+// one again.
+func dropCloth(l *ensemble.Laying, role cloth.Role, bad func(string) error) error {
+	if role == cloth.Outer {
+		return bad("a garment has an outer cloth")
+	}
+	l.Beside = slices.DeleteFunc(slices.Clone(l.Beside), func(b ensemble.Beside) bool { return b.Role == role })
+	all := map[string]map[cloth.Role]int{}
+	for id, m := range l.Sent {
+		sent, left := map[cloth.Role]int{}, 0
+		for r, k := range m {
+			if r != role {
+				sent[r] = k
+				left += k
+			}
+		}
+		if left > 0 {
+			all[id] = sent
+		}
+	}
+	l.Sent = all
+	return nil
+}
+
+// keepLay notes which lay somebody looked for or laid by hand. It loses
+// nothing and is no action to undo.
+func keepLay(c *gin.Context, st *store.Store, layer uint, sheet string, kept ensemble.KeptLay) error {
+	return st.NoteLay(context.WithoutCancel(c.Request.Context()), layer, sheet, kept)
+}
+
+// hand is a piece moved by hand: where its middle is to be, mm, and its turn.
+type hand struct {
+	Sheet string  `json:"sheet"`
+	ID    string  `json:"id"`
+	Copy  int     `json:"copy"`
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
+	Turn  float64 `json:"turn"`
+	// Next turns it to its next allowed turn.
+	Next bool `json:"next"`
+	// Drop pins it there if it is clear; Room pins it and places the rest anew
+	// round it. Loose lets it go.
+	Drop  bool `json:"drop"`
+	Room  bool `json:"room"`
+	Loose bool `json:"loose"`
+}
+
+// handLaid tries a piece at a place for the page while it is being dragged, or
+// lays it down there.
+func (s *Server) handLaid(c *gin.Context) {
+	s.change(c, func(st *store.Store, l store.Layer) error {
+		var h hand
+		if err := json.NewDecoder(c.Request.Body).Decode(&h); err != nil || math.Abs(h.X) > 1e6 || math.Abs(h.Y) > 1e6 {
+			return &store.FieldError{Field: "hand", Why: "this is no move of a piece"}
+		}
+		p := s.page(c, "")
+		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+		if err != nil {
+			return err
+		}
+		p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+		stage := p.E.Layer.Stage
+		if stage.Err != nil {
+			return stage.Err
+		}
+		u := useOf(stage, roleOf(c))
+		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.Request.Context(), s.st, j) })
+		if !ok {
+			return c.Request.Context().Err()
+		}
+		k := slices.IndexFunc(sheets, func(s ensemble.Sheet) bool { return s.Key == h.Sheet })
+		if k < 0 {
+			return &store.FieldError{Field: "hand", Why: "this piece of cloth is no longer there; load the page again"}
+		}
+		sheet := sheets[k]
+		at := slices.IndexFunc(sheet.Result.Placements, func(p lay.Placement) bool { return p.ID == h.ID && p.Copy == h.Copy })
+		if at < 0 {
+			return &store.FieldError{Field: "hand", Why: "this piece no longer lies here; load the page again"}
+		}
+		if h.Loose {
+			return s.loosen(c, st, l, sheet, h)
+		}
+		var piece *lay.Piece
+		for i := range sheet.Job.Pieces {
+			if sheet.Job.Pieces[i].ID == h.ID {
+				piece = &sheet.Job.Pieces[i]
+			}
+		}
+		moved := laidAt(sheet.Job, piece, sheet.Result.Placements[at], h)
+		faults := handFaults(stage, sheet, moved)
+		if h.Drop && (len(faults) == 0 || (h.Room && sheet.Job.Cloth.Fold == lay.Flat)) {
+			return s.pin(c, st, l, sheet, moved, len(faults) == 0)
+		}
+		shape := piece.Shape(moved)
+		b := plane.BoxOf(shape)
+		path := make([][2]float64, len(shape))
+		for i, q := range shape {
+			path[i] = [2]float64{math.Round(q.X*100) / 100, math.Round(q.Y*100) / 100}
+		}
+		answer := gin.H{"x": b.Centre().X, "y": b.Centre().Y, "turn": moved.Turn, "shape": path, "faults": faults,
+			"says": fmt.Sprintf("%s from the near selvedge, %s from the end", measure.Length(b.Min.Y).In(p.Unit), measure.Length(b.Min.X).In(p.Unit))}
+		c.JSON(http.StatusOK, answer)
+		return nil
+	})
+}
+
+// laidAt is a placement with the piece's middle where the hand has it, brought
+// onto the cloth, and onto the repeat or the fold where it must lie there.
+func laidAt(j lay.Job, piece *lay.Piece, was lay.Placement, h hand) lay.Placement {
+	at := was
+	at.Turn = math.Mod(math.Mod(h.Turn, 360)+360, 360)
+	if h.Next {
+		turns := piece.Turns
+		if j.Cloth.Nap && len(turns) > 1 {
+			turns = turns[:1]
+		}
+		for i, t := range turns {
+			if math.Abs(math.Mod(t+360, 360)-math.Mod(was.Turn+360, 360)) < 1e-6 {
+				at.Turn = turns[(i+1)%len(turns)]
+			}
+		}
+		if math.Abs(h.Turn-was.Turn) > 1e-6 { // it was turned already on its way
+			for i, t := range turns {
+				if math.Abs(math.Mod(t+360, 360)-math.Mod(h.Turn+360, 360)) < 1e-6 {
+					at.Turn = turns[(i+1)%len(turns)]
+				}
+			}
+		}
+	}
+	at.X, at.Y = 0, 0
+	b := plane.BoxOf(piece.Shape(at))
+	c := j.Cloth
+	within := func(middle, half, low, high float64) float64 {
+		return math.Max(low+half, math.Min(middle, math.Max(high-half, low+half)))
+	}
+	end := c.Length
+	if end == 0 {
+		end = math.Inf(1)
+	}
+	x, y := within(h.X, b.Width()/2, 0, end), within(h.Y, b.Height()/2, c.Selvedge, c.Width-c.Selvedge)
+	at.X, at.Y = x-b.Centre().X, y-b.Centre().Y
+	return at
+}
+
+// handFaults says what is wrong with a piece where the hand has it, in words.
+func handFaults(stage *ensemble.Stage, sheet ensemble.Sheet, moved lay.Placement) []string {
+	names := map[string]string{}
+	for i := range stage.Draft.Pieces {
+		names[stage.Draft.Pieces[i].ID] = stage.Draft.Pieces[i].Name
+	}
+	all := slices.Clone(sheet.Result.Placements)
+	for i := range all {
+		if all[i].ID == moved.ID && all[i].Copy == moved.Copy {
+			all[i] = moved
+		}
+	}
+	j := sheet.Job
+	mate := -1
+	if j.Cloth.Fold != lay.Flat {
+		mate = moved.Copy ^ 1
+	}
+	var out []string
+	for _, f := range j.Faults(all) {
+		mine := f.ID == moved.ID && f.Copy == moved.Copy
+		other := f.Other == moved.ID && f.Beside == moved.Copy
+		if !mine && !other {
+			continue
+		}
+		text := f.Why
+		switch {
+		case mine && f.Other == moved.ID && f.Beside == mate, other && f.ID == moved.ID && f.Copy == mate:
+			continue // its own lower layer goes with it
+		case mine && f.Other != "":
+			text = "lies on " + strings.ToLower(cmp.Or(names[f.Other], f.Other))
+		case other:
+			text = "lies on " + strings.ToLower(cmp.Or(names[f.ID], f.ID))
+		}
+		if !slices.Contains(out, text) {
+			out = append(out, text)
+		}
+	}
+	if moved.Turn != 0 && j.Cloth.Nap && len(out) == 0 {
+		return out
+	}
+	return out
+}
+
+// pin lays a piece down. When it is clear all others stay where they are;
+// otherwise the engine places the rest round it.
+func (s *Server) pin(c *gin.Context, st *store.Store, l store.Layer, sheet ensemble.Sheet, at lay.Placement, clear bool) error {
+	with := sheet.Job
+	with.Pinned = append(slices.DeleteFunc(slices.Clone(with.Pinned), func(p lay.Placement) bool { return p.ID == at.ID && p.Copy == at.Copy }), at)
+	if err := with.Check(); err != nil {
+		return &store.FieldError{Field: "hand", Why: "it can't be pinned there: " + err.Error()}
+	}
+	err := st.SetLaying(c.Request.Context(), l.ID, "a piece laid by hand", func(lay_ *ensemble.Laying) error {
+		all := map[string][]lay.Placement{}
+		for k, v := range lay_.Pinned {
+			all[k] = v
+		}
+		all[sheet.Key] = with.Pinned
+		lay_.Pinned = all
+		return nil
+	})
+	if err != nil {
+		return err
+	}
+	if clear && with.Cloth.Fold == lay.Flat {
+		r := sheet.Result
+		r.Placements = slices.Clone(r.Placements)
+		for i := range r.Placements {
+			if r.Placements[i].ID == at.ID && r.Placements[i].Copy == at.Copy {
+				r.Placements[i] = at
+			}
+		}
+		r.Length = 0
+		area := 0.0
+		for _, p := range r.Placements {
+			for i := range with.Pieces {
+				if with.Pieces[i].ID == p.ID {
+					shape := with.Pieces[i].Shape(p)
+					r.Length = math.Max(r.Length, plane.BoxOf(shape).Max.X)
+					area += math.Abs(plane.Area(shape))
+				}
+			}
+		}
+		if r.Length > 0 {
+			r.Utilisation = area / (r.Length * with.Cloth.Width)
+		}
+		key := hashOf(with)
+		s.lays.put(key, r)
+		if err := st.KeepLay(c.Request.Context(), key, r); err != nil {
+			return err
+		}
+		if err := keepLay(c, st, l.ID, sheet.Key, ensemble.KeptLay{Hash: key, Length: r.Length}); err != nil {
+			return err
+		}
+	}
+	return s.clothParts(c, st, l)
+}
+
+// loosen lets a pinned piece go; everything stays where it lies until a lay is
+// looked for.
+func (s *Server) loosen(c *gin.Context, st *store.Store, l store.Layer, sheet ensemble.Sheet, h hand) error {
+	with := sheet.Job
+	with.Pinned = slices.DeleteFunc(slices.Clone(with.Pinned), func(p lay.Placement) bool { return p.ID == h.ID && p.Copy == h.Copy })
+	if len(with.Pinned) == 0 {
+		with.Pinned = nil
+	}
+	err := st.SetLaying(c.Request.Context(), l.ID, "a piece laid by hand", func(lay_ *ensemble.Laying) error {
+		all := map[string][]lay.Placement{}
+		for k, v := range lay_.Pinned {
+			all[k] = v
+		}
+		delete(all, sheet.Key)
+		if len(with.Pinned) > 0 {
+			all[sheet.Key] = with.Pinned
+		}
+		lay_.Pinned = all
+		return nil
+	})
+	if err != nil {
+		return err
+	}
+	key := hashOf(with)
+	if _, found, err := st.FoundLay(c.Request.Context(), key); err == nil && !found {
+		s.lays.put(key, sheet.Result)
+		if err := st.KeepLay(c.Request.Context(), key, sheet.Result); err != nil {
+			return err
+		}
+	}
+	return s.clothParts(c, st, l)
+}

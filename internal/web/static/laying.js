@@ -1,0 +1,95 @@
+// How a garment is laid: what is chosen beside the lay is kept at once and the
+// lay comes back drawn. Ways to save cloth are tried on asking, prices typed.
+import { redraw, send, settle } from "./edits.js";
+import { say } from "./say.js";
+
+const room = () => document.querySelector("[data-cloth-room]");
+
+async function keep(control, value) {
+  const box = room();
+  const row = control.closest(".param, #cloth-how, .sheet-box");
+  const problem = row?.querySelector("[data-problem]");
+  try {
+    const a = await send(`${box.dataset.clothRoom}/laying?cloth=${box.dataset.role}`, { key: control.dataset.laying, value });
+    if (problem) problem.textContent = "";
+    const id = document.activeElement?.id;
+    const name = document.activeElement?.dataset?.laying;
+    redraw(a.parts);
+    settle(document, a.fields, null);
+    // The hand stays where it was.
+    (id && document.getElementById(id) || name && document.querySelector(`[data-laying="${CSS.escape(name)}"]`))?.focus();
+  } catch (err) {
+    if (problem) problem.textContent = err.message;
+    else say("Not kept: " + err.message);
+  }
+}
+
+function tryChoices(button) {
+  const list = document.querySelector("[data-choices]");
+  const says = document.querySelector("[data-try-says]");
+  const idle = button.textContent;
+  let source = null;
+  const end = (text) => {
+    source?.close();
+    source = null;
+    button.textContent = idle;
+    says.textContent = text;
+  };
+  button.addEventListener("click", () => {
+    if (source) return end("Stopped.");
+    list.replaceChildren();
+    let tried = 0, of = 0, useful = 0;
+    button.textContent = "stop trying";
+    says.textContent = "Trying …";
+    source = new EventSource(button.dataset.try);
+    source.addEventListener("begun", (e) => {
+      ({ count: of } = JSON.parse(e.data));
+      if (JSON.parse(e.data).cut) says.textContent = "It is cut already.";
+    });
+    source.addEventListener("choice", (e) => {
+      const { html, worth, fits } = JSON.parse(e.data);
+      tried += 1;
+      says.textContent = `Tried ${tried} of ${of}.`;
+      if (!worth) return;
+      useful += 1;
+      const box = document.createElement("template");
+      box.innerHTML = html;
+      const card = box.content.firstElementChild;
+      // What fits comes first.
+      const before = fits ? [...list.children].find((li) => !li.classList.contains("fits")) : null;
+      list.insertBefore(card, before || null);
+    });
+    source.addEventListener("over", () => end(of === 0 ? "Nothing can be changed any more: the cloth is cut." : useful ? `${useful} of ${of} ways help.` : `None of ${of} ways saves cloth.`));
+    source.onerror = () => end("Trying broke off. " + (useful ? "What was found stands below." : ""));
+  });
+  addEventListener("pagehide", () => source?.close());
+}
+
+export function laying() {
+  if (room()) {
+    document.addEventListener("change", (e) => {
+      const c = e.target;
+      if (c.dataset.laying) keep(c, c.type === "checkbox" ? (c.checked ? "yes" : "no") : c.value);
+    });
+    document.addEventListener("click", (e) => {
+      const b = e.target.closest("button[data-laying]");
+      if (b) keep(b, b.dataset.value);
+    });
+    const button = document.querySelector("[data-try]");
+    if (button) tryChoices(button);
+  }
+  document.addEventListener("change", async (e) => {
+    const box = e.target.closest("[data-price-post]");
+    const key = e.target.dataset.price || e.target.dataset.have;
+    if (!box || !key) return;
+    const cell = e.target.closest("td");
+    try {
+      const a = await send(box.dataset.pricePost, { key, value: cell.querySelector("[data-price]").value, have: cell.querySelector("[data-have]").checked ? "yes" : "no" });
+      redraw(a.parts);
+      document.querySelector(`[data-price="${CSS.escape(key)}"]`)?.focus();
+    } catch (err) {
+      say("Not kept: " + err.message);
+      e.target.setAttribute("aria-invalid", "true");
+    }
+  });
+}
