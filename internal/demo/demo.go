@@ -87,6 +87,32 @@ var ensembles = []struct {
 	}, "1883", []reading{{"waist_girth", "bare", "77.5 cm"}}},
 }
 
+// stash is what lies in the cupboard. The layer named is cut from it.
+var stash = []struct {
+	fabric cloth.Fabric
+	note   string
+	layer  string
+	role   cloth.Role
+}{
+	{cloth.Fabric{Name: "Storm velveteen", Colour: "ink", Width: 1120, Selvedge: 8, Thickness: 1.1, Weight: 260, Price: 18, Shrinkage: 0.02, Nap: true, Fibre: "cotton", Weave: "velvet", Fraying: 2, Ironing: "silk", Paid: true, NoMore: true,
+		Lengths: []cloth.Cut{
+			{Name: "From the bolt", Length: 3800, Flaws: []cloth.Flaw{{What: "crushed in the fold", Around: [][2]float64{{1480, 300}, {1570, 290}, {1600, 360}, {1510, 400}}}}},
+			{Name: "Last remnant", Length: 1350, Width: 1120, Outline: [][2]float64{{0, 0}, {1180, 0}, {1350, 420}, {1280, 1120}, {90, 1120}, {0, 760}}},
+		},
+		Swatches: []cloth.Swatch{
+			{Test: cloth.ShrinkTest, On: "2026-03-02", Along: 200, AlongAfter: 196, Across: 200, AcrossAfter: 198, Note: "steamed face down"},
+			{Test: cloth.PressTest, On: "2026-03-02", Ironing: "silk", Note: "only over a needle board"},
+			{Test: cloth.FeedTest, On: "2026-03-04", Layers: 5},
+		}}, "Bought at the harbour sale; the shop has shut.", "Warden’s skirt", cloth.Outer},
+	{cloth.Fabric{Name: "Red hospital blanket", Colour: "madder", Width: 1500, Thickness: 1.6, Weight: 380, Fibre: "wool", Weave: "flannel", Fraying: 1, Prewashed: true, Paid: true, NoMore: true,
+		Lengths: []cloth.Cut{{Name: "The blanket", Length: 2050, Flaws: []cloth.Flaw{{What: "moth", Around: [][2]float64{{620, 1010}, {660, 1000}, {670, 1050}, {630, 1060}}}, {What: "darned corner", Around: [][2]float64{{1900, 0}, {2050, 0}, {2050, 140}, {1930, 120}}}}}}},
+		"From the lighthouse store.", "", ""},
+	{cloth.Fabric{Name: "Calico roll", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 140, Price: 4.5, Shrinkage: 0.04, Fibre: "cotton", Weave: "plain", Warp: 24, Weft: 22, Paid: true, Lengths: []cloth.Cut{{Length: 6200}}},
+		"For mock-ups, pockets and facings.", "", ""},
+	{cloth.Fabric{Name: "Grey check, the last of it", Colour: "walnut", Width: 1400, Selvedge: 8, Thickness: 0.7, Weight: 290, Price: 26, Shrinkage: 0.03, Fibre: "wool", Weave: "twill", RepeatX: 64, RepeatY: 52, Paid: true, NoMore: true, Lengths: []cloth.Cut{{Length: 3100}}},
+		"Found at the back of the loft.", "", ""},
+}
+
 // Fill enters the demo. The event lies some weeks after now.
 func Fill(ctx context.Context, st *store.Store, now time.Time) error {
 	var ids []uint
@@ -134,7 +160,37 @@ func Fill(ctx context.Context, st *store.Store, now time.Time) error {
 			return err
 		}
 	}
+	if err := shelve(ctx, st); err != nil {
+		return err
+	}
 	return st.Forget(ctx)
+}
+
+// shelve puts the stash in and cuts the layers from it that are.
+func shelve(ctx context.Context, st *store.Store) error {
+	all, err := st.Ensembles(ctx)
+	if err != nil {
+		return err
+	}
+	for _, s := range stash {
+		b, err := st.AddStash(ctx, s.fabric)
+		if err != nil {
+			return err
+		}
+		if err := st.SetStash(ctx, b.ID, func(b *store.Stashed) error { b.Note = s.note; return nil }); err != nil {
+			return err
+		}
+		for _, e := range all {
+			for _, l := range e.Layers {
+				if l.Name == s.layer {
+					if err := st.TakeCloth(ctx, l.ID, s.role, b.ID); err != nil {
+						return err
+					}
+				}
+			}
+		}
+	}
+	return nil
 }
 
 // enter puts readings in, whatever was there before.

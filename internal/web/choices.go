@@ -22,7 +22,7 @@ type choiceView struct {
 	Drawing string
 	Fits    bool
 	Missing int
-	Were    int // missing as it is now
+	Were    int            // missing as it is now
 	Buy     measure.Length // still to be bought, as sold
 	BuyText string
 	Cost    float64

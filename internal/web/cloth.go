@@ -245,14 +245,17 @@ func (s *Server) viewCloth(c *gin.Context, st *store.Store, p *page) (clothView,
 	}
 	need := stage.Need(u, sheets, p.Unit)
 	v.Need = clothNeed{ClothNeed: need, BuyText: need.Buy.AsBought(p.Unit)}
-	var area, taken float64
+	var area, taken, span float64
+	for _, sheet := range sheets {
+		span = math.Max(span, math.Max(sheet.Result.Length, sheet.Job.Cloth.Length))
+	}
 	for _, sheet := range sheets {
 		sv := sheetView{Key: sheet.Key, Name: sheetName(u, sheet, p.Unit), Length: sheet.Result.Length, Pinned: len(sheet.Job.Pinned)}
 		if sheet.Err != nil {
 			sv.Err = sentence(sheet.Err.Error())
 		}
 		if len(sheet.Result.Placements) > 0 || sheet.Cut >= 0 {
-			sv.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: p.Unit, Sheet: sheet.Key}.Draw()
+			sv.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: p.Unit, Sheet: sheet.Key, Span: span}.Draw()
 		}
 		sv.Use = sheet.Result.Utilisation
 		area += sheet.Result.Utilisation * sheet.Result.Length * sheet.Job.Cloth.Width

@@ -36,8 +36,8 @@ var sheet = regexp.MustCompile(`(?s)<svg[^>]*class="sheet.*?</svg>`)
 func TestCutLayerKeepsItsDraft(t *testing.T) {
 	s := demoServer(t, nil)
 	const petticoat, skirt = "/ensembles/1/layers/3", "/ensembles/1/layers/4"
-	post(t, s, petticoat+"/state", url.Values{"state": {"cut"}})
-	post(t, s, skirt+"/state", url.Values{"state": {"sewn"}})
+	post(t, s, petticoat+"/state", sure("cut"))
+	post(t, s, skirt+"/state", sure("sewn"))
 	before, file := sheet.FindString(get(t, s, petticoat+"/draft")), get(t, s, petticoat+"/pattern.json")
 	require.NotEmpty(t, before)
 	assert.NotContains(t, get(t, s, petticoat+"/draft"), "would be cut differently")
@@ -248,4 +248,9 @@ func BenchmarkEditInNineLayers(b *testing.B) {
 			b.Fatal(w.Body)
 		}
 	}
+}
+
+// sure is a state with everything answered that is asked before cloth is cut.
+func sure(state string) url.Values {
+	return url.Values{"state": {state}, "washed": {"yes"}, "width": {"yes"}, "nap": {"yes"}, "pieces": {"yes"}, "grain": {"yes"}}
 }

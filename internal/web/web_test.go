@@ -247,13 +247,13 @@ func TestClothFieldsAreChecked(t *testing.T) {
 			assert.Contains(t, w.Body.String(), `"error"`)
 		}
 	}
-	for key, good := range map[string]string{"width_mm": "54 in", "thickness_mm": "0.45", "price_per_m": "12,50", "shrinkage_percent": "4.5", "selvedge_mm": "1/2 in", "weight_gsm": "210", "colour": "weld", "name": "Bolt <3> & more", "nap": "yes", "in_hand_mm": "2 1/4 yd"} {
+	for key, good := range map[string]string{"width_mm": "54 in", "thickness_mm": "0.45", "price_per_m": "12,50", "shrinkage_percent": "4.5", "selvedge_mm": "1/2 in", "weight_gsm": "210", "colour": "weld", "name": "Bolt <3> & more", "nap": "yes", "in_hand_mm": "2 1/4 yd", "no_more": "yes", "fibre": "wool", "fraying": "2", "repeat_along_mm": "2 1/2 in"} {
 		w := post(key, good)
 		assert.Equal(t, 200, w.Code, "%s %q: %s", key, good, w.Body.String())
 	}
 	body := ask(s, "GET", "/ensembles/1/layers/4/cloth?wait=1", nil, nil).Body.String()
 	assert.Contains(t, body, "Bolt &lt;3&gt; &amp; more")
-	assert.Contains(t, body, "falls short by", "2¼ yards do not hold a skirt")
+	assert.Contains(t, body, "The cloth in hand falls short", "2¼ yards do not hold a skirt")
 	assert.Contains(t, body, "no room is left on the cloth in hand")
 }
 

@@ -65,7 +65,7 @@ func (s *Server) compareWidths(c *gin.Context) {
 		widths = append(widths, w)
 	}
 	slices.Sort(widths)
-	widths = slices.CompactFunc(widths, func(a, b measure.Length) bool { return b-a < 1 })
+	widths = slices.CompactFunc(widths, func(a, b measure.Length) bool { return math.Abs(float64(a-b)) < 1 })
 	var rows []widthRow
 	least := math.Inf(1)
 	for _, w := range widths {

@@ -46,7 +46,7 @@ func ClothCut(f cloth.Fabric, c cloth.Cut, unit measure.Unit) string {
 	d.putCut(f, c, plane.Point{}, px)
 	d.put(`<text x="%s" y="%s" font-size="%s">%s</text>`, n(l/2), n(20*px), n(12*px), esc(measure.Length(l).In(unit)))
 	d.put(`<text x="%s" y="%s" font-size="%s" transform="rotate(-90 %s %s)">%s</text>`, n(-10*px), n(-w/2), n(12*px), n(-10*px), n(-w/2), esc(measure.Length(w).In(unit)))
-	d.put(`<path class="grain" d="M%s %sh%s"/></svg>`, n(l*0.4), n(-w*0.06), n(l*0.2))
+	d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %s"/><text class="small" x="%s" y="%s" font-size="%s">grain</text></svg>`, n(l*0.42), n(-14*px), n(l*0.16), n(-6*px), n(-4*px), n(6*px), n(4*px), n(-6*px), n(4*px), n(l*0.5), n(-19*px), n(10*px))
 	return d.String()
 }
 

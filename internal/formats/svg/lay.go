@@ -19,6 +19,9 @@ type Lay struct {
 	Unit   measure.Unit
 	Sheet  string // key of the sheet, for what is done by hand; "" when nothing is
 	Small  bool   // only outlines, as a little picture
+	// Span is the length of cloth that fills the drawing, mm, so that several
+	// are drawn to one scale; 0: this one's.
+	Span float64
 	// Measures writes by each grain line how far it lies from the selvedge and
 	// from the end of the cloth.
 	Measures  bool
@@ -34,13 +37,14 @@ func (l Lay) Draw() string {
 	if j.Cloth.Length > 0 {
 		shown = math.Max(length, j.Cloth.Length)
 	}
-	px := math.Max(shown/900, w/430) // mm per CSS pixel
+	span := math.Max(shown, l.Span)
+	px := math.Max(span/900, w/430) // mm per CSS pixel
 	if l.Small {
 		px = math.Max(shown/300, w/140)
 	}
 	var d drawing
 	edge := 34 * px
-	box := []float64{-edge * 0.3, -w - edge*0.5, shown + edge*1.6, w + edge*1.7}
+	box := []float64{-edge * 0.3, -w - edge*0.5, span + edge*1.6, w + edge*1.7}
 	if l.Small {
 		box = []float64{-2 * px, -w - 2*px, shown + 4*px, w + 4*px}
 	}
@@ -168,9 +172,9 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 		tall := math.Min(b.Height()*0.3, 60*px)
 		d.put(`<path class="grain" d="M%s %sv%s"/>`, n(c.X+8*px), n(-c.Y-tall), n(2*tall))
 	}
-	if l.Measures {
+	if l.Measures && b.Height() > 42*px && b.Width() > 105*px {
 		d.put(`<text class="small" x="%s" y="%s" font-size="%s">%s up · %s on</text>`, n(c.X), n(-c.Y+size*0.35+11*px), n(8.5*px), esc(measure.Length(c.Y).In(l.Unit)), esc(measure.Length(c.X).In(l.Unit)))
-	} else if p.Mirrored {
+	} else if p.Mirrored && !l.Measures {
 		d.put(`<text class="small" x="%s" y="%s" font-size="%s">mirrored</text>`, n(c.X), n(-c.Y+12*px+size*0.35), n(9*px))
 	}
 }
