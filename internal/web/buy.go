@@ -1,6 +1,7 @@
 package web
 
 import (
+	"crypto/sha256"
 	"fmt"
 	"math"
 
@@ -139,13 +140,14 @@ func (s *Server) viewBuy(c *gin.Context, p *page) buyView {
 	return v
 }
 
-// priceKey names a notion for its price: what it is, for one of its unit. Sewing
-// thread is one, whatever it sews.
+// priceKey names a notion for its price: its kind and a hash of what it is, for
+// one of its unit (the words hold lengths, which are read in either unit).
+// Sewing thread is one, whatever it sews.
 func priceKey(n draft.Notion) string {
 	if n.Kind == "thread" && n.Unit == "m" {
-		return "thread, m"
+		return "thread"
 	}
-	return n.What + ", " + n.Unit
+	return fmt.Sprintf("%s-%x", n.Kind, sha256.Sum256([]byte(n.What+"|"+n.Unit)))[:len(n.Kind)+13]
 }
 
 // setPrice keeps what one of a notion costs, or that it is in hand.
