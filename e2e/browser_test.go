@@ -22,6 +22,7 @@ import (
 
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/log"
 	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/cdproto/page"
@@ -202,6 +203,15 @@ func (b *tab) enter(sel, text string) {
 }
 
 func (b *tab) press(keys string) { b.Helper(); b.do(chromedp.KeyEvent(keys)) }
+
+// mouse moves, presses or releases the left button at a place of the window.
+func (b *tab) mouse(kind input.DispatchMouseEventType, x, y float64) {
+	b.Helper()
+	b.do(func(ctx context.Context, tg *chromedp.Target) (chromedp.Void, error) {
+		_, err := cdp.Call(ctx, tg, input.DispatchMouseEvent, input.DispatchMouseEventParams{Type: kind, X: x, Y: y, Button: input.MouseButtonLeft, ClickCount: 1})
+		return chromedp.Void{}, err
+	})
+}
 
 // reply waits for the page that follows from a step.
 func (b *tab) reply(step func()) {

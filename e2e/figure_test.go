@@ -103,6 +103,15 @@ func TestWhatIsCutStays(t *testing.T) {
 	b.reply(func() {
 		js[bool](b, `(() => { const s = document.querySelector("#state-3"); s.value = "cut"; return s.dispatchEvent(new Event("change", { bubbles: true })); })()`)
 	})
+	b.sees("Before the petticoat is cut")
+	b.reply(func() { b.click(".main-button") })
+	b.sees("Nothing is marked as cut yet")
+	b.accessible("before cutting")
+	for _, check := range []string{"washed", "width", "nap", "pieces", "grain"} {
+		b.click("[name=" + check + "]")
+	}
+	b.reply(func() { b.click(".main-button") })
+	b.sees("lay everything out")
 	b.visit("/ensembles/1/layers/3/draft")
 	cut := js[string](b, `document.querySelector(".sheet").outerHTML`)
 	b.visit("/ensembles/1/layers/2/draft")

@@ -10,6 +10,7 @@ need=()
 command -v chromium >/dev/null 2>&1 || command -v google-chrome >/dev/null 2>&1 || need+=(chromium)
 command -v pdftoppm >/dev/null 2>&1 || need+=(poppler-utils)
 /usr/bin/python3 -c 'import shapely' 2>/dev/null || python3 -c 'import shapely' 2>/dev/null || need+=(python3-shapely)
+/usr/bin/python3 -c 'import ezdxf' 2>/dev/null || python3 -c 'import ezdxf' 2>/dev/null || need+=(python3-ezdxf)
 if [ "${#need[@]}" -gt 0 ]; then
 	if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null 2>&1; then
 		echo "installing ${need[*]}"
@@ -39,5 +40,5 @@ if command -v gcc >/dev/null 2>&1; then
 	# The long searches take ten times as long under it; a short one stands for
 	# them.
 	CGO_ENABLED=1 go test -count=1 -race -run TwoTries ./core/lay
-	CGO_ENABLED=1 go test -count=1 -race -skip 'LookingForAShorterLay|ComparingWidths' ./internal/store ./internal/web
+	CGO_ENABLED=1 go test -count=1 -race -skip 'LookingForAShorterLay|ComparingWidths|ChoicesWhen' ./internal/store ./internal/web
 fi

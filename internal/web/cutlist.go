@@ -231,7 +231,7 @@ func (s *Server) guardStation(c *gin.Context) {
 // where to ask it when not.
 func (s *Server) sure(c *gin.Context, e store.Ensemble, l store.Layer, stage *ensemble.Stage) (ask string, ok bool) {
 	ask = fmt.Sprintf("/ensembles/%d/layers/%d/guard?state=%s", e.ID, l.ID, c.PostForm("state"))
-	sent, open := false, false
+	sent, open := c.PostForm("asked") != "", false
 	for _, check := range checks(stage, s.page(c, "")) {
 		if c.PostForm(check.Key) != "" {
 			sent = true
