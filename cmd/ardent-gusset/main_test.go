@@ -10,7 +10,9 @@ import (
 	"math"
 	"net/http"
 	"os"
+	"os/exec"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 	"time"
@@ -37,6 +39,68 @@ func demoFile(t *testing.T) string {
 	require.NoError(t, demo.Fill(context.Background(), st, time.Now()))
 	require.NoError(t, st.Close())
 	return path
+}
+
+// TestMain lets the tests start this program as a process of its own.
+func TestMain(m *testing.M) {
+	if os.Getenv("ARDENT_GUSSET_PROCESS") != "" {
+		os.Exit(run(context.Background(), os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
+	}
+	os.Exit(m.Run())
+}
+
+// Killed in the middle of a search: the data file opens, nothing entered is
+// lost, and the best lay found so far is there.
+func TestKilledWhileLaying(t *testing.T) {
+	db := filepath.Join(t.TempDir(), "demo.db")
+	start := func() (*exec.Cmd, string) {
+		p := exec.Command(os.Args[0], "demo", "--addr", "127.0.0.1:0", "--db", db)
+		p.Env = append(os.Environ(), "ARDENT_GUSSET_PROCESS=1")
+		out, err := p.StdoutPipe()
+		require.NoError(t, err)
+		require.NoError(t, p.Start())
+		first, err := bufio.NewReader(out).ReadString('\n')
+		require.NoError(t, err)
+		return p, strings.TrimPrefix(strings.TrimSpace(first), "listening on ")
+	}
+	page := func(address, path string) string {
+		res, err := http.Get(address + path)
+		require.NoError(t, err)
+		body, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		require.NoError(t, res.Body.Close())
+		return string(body)
+	}
+	long := regexp.MustCompile(`the lay is ([\d.]+) cm long`)
+	p, address := start()
+	before := long.FindStringSubmatch(page(address, "/ensembles/1/layers/4/cloth?wait=1"))
+	require.NotEmpty(t, before)
+	res, err := http.Get(address + "/ensembles/1/layers/4/look")
+	require.NoError(t, err)
+	lines := bufio.NewScanner(res.Body)
+	lines.Buffer(nil, 1<<22)
+	best := ""
+	for best == "" && lines.Scan() {
+		if m := long.FindStringSubmatch(lines.Text()); m != nil {
+			best = m[1]
+		}
+	}
+	require.NotEmpty(t, best)
+	require.NoError(t, p.Process.Kill())
+	_ = p.Wait()
+	_ = res.Body.Close()
+
+	p, address = start()
+	after := long.FindStringSubmatch(page(address, "/ensembles/1/layers/4/cloth?wait=1"))
+	require.NotEmpty(t, after)
+	var was, found, now float64
+	_, err = fmt.Sscan(before[1]+" "+best+" "+after[1], &was, &found, &now)
+	require.NoError(t, err)
+	assert.Less(t, found, was)
+	assert.LessOrEqual(t, now, found, "the best so far, or one kept just after")
+	assert.Contains(t, page(address, "/"), "The salt-auction dress")
+	require.NoError(t, p.Process.Kill())
+	_ = p.Wait()
 }
 
 func TestHelpAndVersion(t *testing.T) {
