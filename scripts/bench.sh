@@ -22,4 +22,5 @@ echo "memory with the demo: $(awk '/VmHWM/ {printf "%.0f MB at most\n", $2 / 102
 go test -run '^$' -bench . ./core/ensemble ./internal/web
 # How much of the cloth is used (use) after ten seconds of searching, beside the
 # first lay (first-use, first-ms); jigsaws have a known best length.
+go test -run '^$' -bench LaySize -benchtime 1x ./core/lay
 go test -run '^$' -bench LayQuality -benchtime 1x -timeout 20m ./core/lay

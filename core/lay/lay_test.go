@@ -284,6 +284,8 @@ func TestBadJobsNameThePiece(t *testing.T) {
 
 func FuzzRead(f *testing.F) {
 	f.Add(`{"cloth":{"width_mm":300,"nap":true},"gap_mm":2,"seconds":1,"pieces":[{"id":"a","count":2,"mirror_pairs":true,"turns":[0,180],"outline":[[0,0],[100,0],[100,50]]}]}`)
+	f.Add(`{"cloth":{"width_mm":300,"fold":"lengthwise"},"pieces":[{"id":"a","count":2,"mirror_pairs":true,"on_fold":true,"copies":[1],"outline":[[0,0],[100,0],[100,50],[0,50]]}],"pinned":[{"id":"a","copy":1,"mirrored":true,"turn_deg":0,"x_mm":0,"y_mm":175}]}`)
+	f.Add(`{"cloth":{"width_mm":300,"length_mm":400,"outline":[[0,0],[400,10],[200,300]],"repeat_x_mm":20,"repeat_y_mm":9,"half_drop":true},"pieces":[{"id":"a","count":1,"match":{"point":[1,2],"group":"g"},"outline":[[0,0],[10,0],[10,50]]}]}`)
 	f.Add(`{"cloth":{"width_mm":1e6,"flaws":[[[0,0],[1,1],[1,0]]]},"pieces":[{"id":"","count":-1}]}`)
 	f.Fuzz(func(t *testing.T, s string) {
 		j, err := Read(strings.NewReader(s))
@@ -323,4 +325,72 @@ func TestTwoTriesSideBySide(t *testing.T) {
 	require.GreaterOrEqual(t, r.Length, length-1e-6, "never shorter than what was cut up")
 	require.Positive(t, told)
 	sound(t, j, r)
+}
+
+// Random jobs of every constraint: what is placed has no fault, what is not
+// says why, and a search from there on keeps it so.
+func TestEveryConstraintIsKept(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		j := Job{Seed: 5, Cloth: Cloth{Width: rapid.Float64Range(400, 800).Draw(t, "width"), Selvedge: rapid.Float64Range(0, 8).Draw(t, "selvedge"), Nap: rapid.Bool().Draw(t, "nap")}}
+		for i := range rapid.IntRange(1, 4).Draw(t, "pieces") {
+			j.Pieces = append(j.Pieces, Piece{ID: fmt.Sprint(i), Count: rapid.IntRange(1, 4).Draw(t, "count"), MirrorPairs: rapid.Bool().Draw(t, "pairs"), Turns: []float64{0, 180}, Outline: star(t, fmt.Sprint("shape ", i))})
+		}
+		switch rapid.IntRange(0, 3).Draw(t, "kind") {
+		case 0:
+			j.Cloth.Fold = Lengthwise
+		case 1:
+			if j.Cloth.Fold = Crosswise; j.Cloth.Nap {
+				require.ErrorContains(t, j.Check(), "nap")
+				return
+			}
+		case 2:
+			w, l := j.Cloth.Width, rapid.Float64Range(500, 1200).Draw(t, "length")
+			j.Cloth.Length = l
+			j.Cloth.Outline = []XY{{0, rapid.Float64Range(0, w/2).Draw(t, "a")}, {l * 0.6, 0}, {l, w * 0.5}, {l * 0.4, w}}
+		case 3:
+			j.Cloth.RepeatX, j.Cloth.RepeatY, j.Cloth.HalfDrop = 70, 55, true
+			for i := range j.Pieces {
+				j.Pieces[i].Match = &Match{Point: XY{3, 4}, Group: "g"}
+			}
+		}
+		require.NoError(t, j.Check())
+		for _, r := range []Result{Place(context.Background(), j), Search(context.Background(), j, 2, nil)} {
+			require.Empty(t, j.Faults(r.Placements))
+			for _, u := range r.Unplaced {
+				require.NotEmpty(t, u.Why)
+			}
+			total := len(r.Unplaced)
+			seen := map[string]bool{}
+			for _, at := range r.Placements {
+				require.False(t, seen[copyKey(at.ID, at.Copy)])
+				seen[copyKey(at.ID, at.Copy)] = true
+				total++
+			}
+			for i := range j.Pieces {
+				total -= j.Pieces[i].Count
+			}
+			require.Zero(t, total)
+		}
+	})
+}
+
+// Faults are found wherever there are any: the places of a good lay, moved at
+// random, are judged as points inside both shapes judge them.
+func TestFaultsAreFound(t *testing.T) {
+	j := Job{Cloth: Cloth{Width: 300, Selvedge: 5, Length: 600, Flaws: [][]XY{{{400, 100}, {450, 100}, {420, 150}}}}, Pieces: []Piece{rectangle("a", 2, 100, 60), rectangle("b", 1, 80, 80)}}
+	require.NoError(t, j.Check())
+	at := func(id string, copy int, x, y float64) Placement { return Placement{ID: id, Copy: copy, X: x, Y: y} }
+	assert.Empty(t, j.Faults([]Placement{at("a", 0, 0, 5), at("a", 1, 100, 5), at("b", 0, 0, 65)}))
+	for why, wrong := range map[string][]Placement{
+		"over the edge": {at("a", 0, -3, 5)}, "lies over the edge of the cloth": {at("b", 0, 550, 100)}, "flaw": {at("b", 0, 390, 90)}, "lies on a": {at("a", 0, 0, 5), at("b", 0, 90, 20)},
+		"off the grain": {{ID: "a", Turn: 45, X: 100, Y: 100}}, "mirrored": {{ID: "a", Mirrored: true, X: 100, Y: 100}},
+	} {
+		assert.Contains(t, fmt.Sprint(j.Faults(wrong)), why)
+	}
+	j.Gap = 5
+	assert.NotEmpty(t, j.Faults([]Placement{at("a", 0, 0, 5), at("a", 1, 103, 5)}), "too near")
+	for _, bad := range [][]Placement{{at("z", 0, 0, 0)}, {at("a", 7, 0, 5)}, {at("a", 0, 0, 5), at("a", 0, 200, 5)}, {at("a", 0, 0, 5), at("b", 0, 10, 10)}, {at("a", 0, math.NaN(), 5)}} {
+		j.Pinned = bad
+		assert.ErrorContains(t, j.Check(), "pinned")
+	}
 }

@@ -282,3 +282,46 @@ func BenchmarkLayQuality(b *testing.B) {
 		})
 	}
 }
+
+// bigJob is a workroom's day: as many pieces as said, of all kinds.
+func bigJob(seed uint64, n int) Job {
+	r := rand.New(rand.NewPCG(seed, 6))
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: 1450}}
+	kinds := []func() []plane.Point{func() []plane.Point { return panel(r) }, func() []plane.Point { return gore(r) }, func() []plane.Point { return bodice(r) },
+		func() []plane.Point { return sleeve(r, false) }, func() []plane.Point { return wedge(r) }, func() []plane.Point { return oblong(between(r, 100, 900), between(r, 40, 140)) }}
+	for total := 0; total < n; {
+		p := cut(fmt.Sprint("piece-", len(j.Pieces)), true, kinds[len(j.Pieces)%len(kinds)]())
+		p.Count = min(2+2*r.IntN(4), n-total)
+		total += p.Count
+		j.Pieces = append(j.Pieces, p)
+	}
+	return j
+}
+
+// BenchmarkLaySize prints how long a first full answer takes as the pieces grow
+// in number, and how much of the cloth it uses.
+func BenchmarkLaySize(b *testing.B) {
+	for _, n := range []int{60, 120, 250, 500, 1000, 2000} {
+		b.Run(fmt.Sprint(n), func(b *testing.B) {
+			for b.Loop() {
+				j := bigJob(1, n)
+				start := time.Now()
+				var took time.Duration
+				j.Seconds = 9
+				if n < 250 {
+					j.Seconds = 0.001 // the first answer only
+				}
+				r := Search(context.Background(), j, 0, func(Result) {
+					if took == 0 {
+						took = time.Since(start)
+					}
+				})
+				if len(r.Unplaced) > 0 {
+					b.Fatal("not all were placed")
+				}
+				b.ReportMetric(float64(took.Milliseconds()), "first-ms")
+				b.ReportMetric(r.Utilisation, "use")
+			}
+		})
+	}
+}

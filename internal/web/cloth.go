@@ -43,6 +43,8 @@ type clothView struct {
 	Gap      clothField
 	Pieces   []pieceRow
 	Seam     []ensemble.Matching
+	Matching measure.Length // how much more cloth the chosen seams take
+	Matched  bool           // that is known
 	Repeats  bool
 	Piecings []piecingRow
 }
@@ -267,6 +269,14 @@ func (s *Server) viewCloth(c *gin.Context, st *store.Store, p *page) (clothView,
 	}
 	if taken > 0 {
 		v.Need.Use = area / taken
+	}
+	if v.Repeats && slices.ContainsFunc(v.Seam, func(m ensemble.Matching) bool { return m.Chosen }) {
+		free := *stage
+		free.Laying.Match = nil
+		if plain, ok := free.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }); ok {
+			was := free.Need(u, plain, p.Unit)
+			v.Matching, v.Matched = need.Length+need.Used-was.Length-was.Used, len(ensemble.Unplaced(plain)) == len(ensemble.Unplaced(sheets))
+		}
 	}
 	v.Need.Sum = sumOf(u, sheets, need, p.Unit)
 	whys := map[string][]string{}

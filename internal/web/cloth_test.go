@@ -121,6 +121,7 @@ func TestRepeatsAreMatchedAtChosenSeams(t *testing.T) {
 		}
 	}
 	assert.GreaterOrEqual(t, matched, 3)
+	assert.Regexp(t, `that takes <b>[\d.]+ cm more cloth</b>`, get(t, s, skirt+"/cloth?wait=1"))
 	assert.Greater(t, r.Length, plain.Length)
 }
 

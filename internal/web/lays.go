@@ -21,14 +21,17 @@ type layBook struct {
 	busy map[string]chan struct{}
 	// seats bounds how many long searches go on at once: each uses two cores.
 	seats chan struct{}
+	// hands bounds how many first lays are worked out at once, so that pages
+	// stay quick beside them.
+	hands chan struct{}
 }
 
-// bookSize is how many lays are kept in memory; longSearches is how many go on
-// at once, and longest how long one may take, s.
-const bookSize, longSearches, longest = 400, 1, 60
+// bookSize is how many lays are kept in memory; longSearches and firstLays are
+// how many go on at once, and longest how long a search may take, s.
+const bookSize, longSearches, firstLays, longest = 400, 1, 2, 60
 
 func newLayBook() *layBook {
-	return &layBook{done: map[string]lay.Result{}, busy: map[string]chan struct{}{}, seats: make(chan struct{}, longSearches)}
+	return &layBook{done: map[string]lay.Result{}, busy: map[string]chan struct{}{}, seats: make(chan struct{}, longSearches), hands: make(chan struct{}, firstLays)}
 }
 
 func hashOf(j lay.Job) string {
@@ -57,7 +60,9 @@ func (b *layBook) get(ctx context.Context, st *store.Store, j lay.Job) (lay.Resu
 			go func() {
 				kept, found, err := st.FoundLay(context.WithoutCancel(ctx), key)
 				if !found || err != nil {
+					b.hands <- struct{}{}
 					kept = lay.Place(context.Background(), j)
+					<-b.hands
 				}
 				b.put(key, kept)
 				b.mu.Lock()
