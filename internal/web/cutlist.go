@@ -188,7 +188,7 @@ func (s *Server) viewGuard(c *gin.Context, p *page) guardView {
 	}
 	v.Checks = checks(stage, p)
 	for _, u := range stage.Uses() {
-		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
+		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.Request.Context(), s.st, j) })
 		length := measure.Length(0)
 		if ok {
 			need := stage.Need(u, sheets, p.Unit)
