@@ -46,7 +46,7 @@ type Parameter struct {
 	// First is the default of a choice.
 	First string
 	// Saves is what lessening it is called where cloth must be saved, "" when
-	// it is no way to.
+	// it is no way to. The options of a choice then stand from the least up.
 	Saves string
 }
 

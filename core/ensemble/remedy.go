@@ -133,6 +133,16 @@ func (s Stage) Remedies(missing []lay.Unplaced) []Remedy {
 		if g.Parameter.Saves == "" {
 			continue
 		}
+		if g.Parameter.Unit == draft.Choice { // the options stand from the least up
+			for k, o := range g.Parameter.Options {
+				if k > 0 && o.Key == g.Choice {
+					less := g.Parameter.Options[k-1]
+					out = append(out, Remedy{Key: "less-" + g.Parameter.Key + "-0", Title: g.Parameter.Saves, Settings: draft.Settings{g.Parameter.Key: less.Key},
+						Why: fmt.Sprintf("%s: %s in the place of %s.", g.Parameter.Label, less.Label, o.Label)})
+				}
+			}
+			continue
+		}
 		for k, share := range g.Parameter.Lessened() {
 			to := g.Number - (g.Number-g.Low)*share
 			if g.Parameter.Unit == draft.Count {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"net/http"
+	"slices"
 	"strings"
 
 	"ardentgusset/core/cloth"
@@ -48,6 +49,11 @@ func cutKey(role cloth.Role, piece string, copy int) string {
 	return fmt.Sprintf("%s/%s/%d", role, piece, copy)
 }
 
+// isCut tells whether a copy is ticked off; of what is sewn everything is cut.
+func isCut(l store.Layer, key string) bool {
+	return l.Pieces[key] || l.State == store.Sewn || l.State == store.WornNow
+}
+
 func viewCut(p *page) cutView {
 	l := p.E.Layer
 	var v cutView
@@ -75,7 +81,7 @@ func viewCut(p *page) cutView {
 				case u.Counts[q.ID] > 1:
 					one.Side = fmt.Sprintf("%d of %d", k+1, u.Counts[q.ID])
 				}
-				one.Cut = l.Rec.Pieces[one.Key]
+				one.Cut = isCut(l.Rec, one.Key)
 				v.All++
 				if one.Cut {
 					v.Done++
@@ -133,6 +139,77 @@ func (s *Server) tickPiece(c *gin.Context) {
 	}) {
 		s.back(c)
 	}
+}
+
+// allCutView is what a whole ensemble is cut from and into, cloth by cloth.
+type allCutView struct {
+	Cloths    []allCutCloth
+	Done, All int
+	Wrong     []string // layers that can't be drafted
+}
+
+type allCutCloth struct {
+	Fabric cloth.Fabric
+	Rows   []allCutRow
+}
+
+type allCutRow struct {
+	Layer      uint
+	Of, Name   string
+	Role       string // "" for the outer cloth
+	Count, Cut int
+	Note       string // left and right, on the fold
+}
+
+// allCut is the cut list of all layers, grouped by cloth: what lies on the table
+// at once.
+func (s *Server) allCut(c *gin.Context) {
+	s.station(c, "cutall", 0, func(_ *store.Store, p *page) error {
+		p.Station = "cloth"
+		var v allCutView
+		for i := range p.E.Stages {
+			stage, rec := &p.E.Stages[i], p.E.Rec.Layers[i]
+			if stage.Err != nil {
+				v.Wrong = append(v.Wrong, stage.Name)
+				continue
+			}
+			for _, u := range stage.Uses() {
+				name := u.Fabric.String()
+				at := slices.IndexFunc(v.Cloths, func(o allCutCloth) bool { return o.Fabric.String() == name && o.Fabric.Width == u.Fabric.Width })
+				if at < 0 {
+					at = len(v.Cloths)
+					v.Cloths = append(v.Cloths, allCutCloth{Fabric: u.Fabric})
+				}
+				for k := range stage.Draft.Pieces {
+					q := &stage.Draft.Pieces[k]
+					n := u.Counts[q.ID]
+					if n == 0 {
+						continue
+					}
+					row := allCutRow{Layer: rec.ID, Of: stage.Name, Name: q.Name, Count: n}
+					if u.Role != cloth.Outer {
+						row.Role = u.Role.Label()
+					}
+					switch {
+					case q.Fold != "":
+						row.Note = "on the fold"
+					case q.Mirrored:
+						row.Note = fmt.Sprintf("%d left, %d right", (n+1)/2, n/2)
+					}
+					for copy := range n {
+						if isCut(rec, cutKey(u.Role, q.ID, copy)) {
+							row.Cut++
+						}
+					}
+					v.All += n
+					v.Done += row.Cut
+					v.Cloths[at].Rows = append(v.Cloths[at].Rows, row)
+				}
+			}
+		}
+		p.V = v
+		return nil
+	})
 }
 
 // guardView is what is asked before dear cloth is cut.

@@ -83,7 +83,7 @@ func TestComparingWidths(t *testing.T) {
 	}
 	assert.Contains(t, body, "least")
 	assert.NotContains(t, body, "NaN")
-	bought := regexp.MustCompile(`u003ctd\\u003e([\d.]+) m\\u003c`).FindAllStringSubmatch(body, -1)
+	bought := regexp.MustCompile(`u003ctd\\u003e([\d.]+) m \\u003c`).FindAllStringSubmatch(body, -1)
 	require.GreaterOrEqual(t, len(bought), 5)
 	var first, last float64
 	_, err := fmt.Sscan(bought[0][1], &first)

@@ -165,6 +165,7 @@ func (s *Server) routes(r *gin.Engine) {
 	e.GET("/cloth", s.toLayer("cloth"))
 	e.GET("/buy", s.buyStation)
 	e.POST("/price", s.setPrice)
+	e.GET("/cut", s.allCut)
 	e.GET("/bench", s.benchStation)
 	l := e.Group("/layers/:layer")
 	l.GET("/draft", s.draftStation)

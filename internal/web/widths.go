@@ -25,6 +25,7 @@ type widthRow struct {
 }
 
 type widthLay struct {
+	Unit   measure.Unit
 	Length measure.Length
 	Buy    string
 	Cost   float64
@@ -131,7 +132,7 @@ func (s *Server) onWidth(c *gin.Context, st *store.Store, stage *ensemble.Stage,
 		return widthLay{Why: "laid in a single layer, so that its repeat can be seen to match"}, true
 	}
 	n := on.Need(u, sheets, p.Unit)
-	out := widthLay{Length: n.Length, Buy: n.Buy.AsBought(p.Unit), Cost: n.Cost, Area: float64(n.Buy) * float64(u.Fabric.Width) / 1e6}
+	out := widthLay{Unit: p.Unit, Length: n.Length, Buy: n.Buy.AsBought(p.Unit), Cost: n.Cost, Area: float64(n.Buy) * float64(u.Fabric.Width) / 1e6}
 	out.Waste = 1 - sheet.Result.Utilisation*sheet.Result.Length*sheet.Job.Cloth.Width/(out.Area*1e6)
 	return out, true
 }

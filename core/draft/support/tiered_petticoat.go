@@ -33,7 +33,7 @@ func (TieredPetticoat) About() draft.About {
 
 func (TieredPetticoat) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
-		draft.OneOf("tiers", "Tiers", "Two fill the lower skirt; three spread the fullness for the widest hems.", "two", "two", "three", "three"),
+		draft.OneOf("tiers", "Tiers", "Two fill the lower skirt; three spread the fullness for the widest hems.", "two", "two", "three", "three").Saving("Fewer tiers"),
 		lengthBelow(80, "waist to floor, less the band, 4 cm clear of the floor and 4 cm shorter than the skirt"),
 		{Key: "upper_length", Label: "Upper tier, finished", Unit: draft.Length, Low: 120, High: 1000,
 			Rule: "to just above the knee, or a third of three tiers and a little more", Help: "From the band to the joining seam.",
