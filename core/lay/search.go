@@ -16,9 +16,10 @@ import (
 
 // Search lays the pieces as Place does and then goes on looking for a shorter
 // lay until the context ends, the job's seconds are over, or, when it has none,
-// so many rounds are done; without either it is Place. report, if any, is called with every better lay, the
-// first at once. Each round depends on the seed alone, so the same number of
-// rounds gives the same lay on every machine.
+// so many rounds are done; without either it is Place. report, if any, is
+// called with every better lay, the first at once. Each round depends on the
+// seed alone, so the same number of rounds gives the same lay on every machine;
+// with seconds it depends on how quick the machine is.
 //
 // The cloth is made a little shorter, the pieces are let overlap, and those
 // that do are moved one by one to where they overlap least, with weights that
@@ -26,7 +27,7 @@ import (
 // made exact and the cloth shortened again. (Egeblad, Nielsen and Odgaard,
 // European Journal of Operational Research 183, 2007; Elkeran, ibid. 231, 2013;
 // Umetani and others, International Transactions in Operational Research 16,
-// 2009.) Two rounds go on side by side.
+// 2009.) Two tries go on side by side.
 func Search(ctx context.Context, j Job, rounds int, report func(Result)) Result {
 	if j.Seconds > 0 {
 		var stop context.CancelFunc
@@ -72,16 +73,19 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 			return best
 		}
 	}
-	cut, failed := 0.03, 0
+	if j.Seconds > 0 {
+		return s.race(ctx, held, best, report)
+	}
+	cut, failed := boldest, 0
 	least := s.least()
-	for round := 0; ctx.Err() == nil && (j.Seconds > 0 || round < rounds); round++ {
+	for round := 0; ctx.Err() == nil && round < rounds; round++ {
 		if len(best.Unplaced) == 0 && best.Length <= least*1.0002 {
 			break // it can't be shorter
 		}
 		if failed > 0 {
-			cut = math.Max(cut*0.8, 0.0015)
+			cut = math.Max(cut*0.8, timid)
 		} else if round > 0 {
-			cut = math.Min(cut*1.25, 0.04)
+			cut = math.Min(cut*1.25, boldest)
 		}
 		// Two tries from the best so far, each with chances of its own; they
 		// meet before the next, so that the order they end in does not count.
@@ -90,8 +94,7 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 		for k := range tries {
 			wait.Go(func() {
 				random := rand.New(rand.NewPCG(uint64(j.Seed), uint64(round*workers+k+1)))
-				// One takes the bold step, the other a careful one.
-				tries[k] = s.try(ctx, held, random, cut*[workers]float64{1, 0.35}[k], (failed+k)%3 != 0)
+				tries[k] = s.try(ctx, held, random, cut*steps[k], (failed+k)%3 != 0)
 			})
 		}
 		wait.Wait()
@@ -112,9 +115,75 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 	return best
 }
 
+// race searches until the context ends: every worker sets out from the best lay
+// there is whenever it is done with a try; one that aims at what has been
+// reached meanwhile gives up.
+func (s *search) race(ctx context.Context, held attempt, best Result, report func(Result)) Result {
+	var mu sync.Mutex
+	cut, failed, tries := boldest, 0, 0
+	least := s.least()
+	over := func() bool { return len(best.Unplaced) == 0 && best.Length <= least*1.0002 }
+	var stops [workers]context.CancelFunc
+	var targets [workers]float64
+	var wait sync.WaitGroup
+	for k := range workers {
+		wait.Go(func() {
+			for {
+				mu.Lock()
+				if ctx.Err() != nil || over() {
+					mu.Unlock()
+					return
+				}
+				from := held
+				tries++
+				random := rand.New(rand.NewPCG(uint64(s.job.Seed), uint64(tries)))
+				step := cut * steps[k]
+				disturb := (failed+k)%3 != 0
+				mine, stop := context.WithCancel(ctx)
+				stops[k], targets[k] = stop, from.result.Length*(1-step)
+				mu.Unlock()
+				t := s.try(mine, from, random, step, disturb)
+				gaveUp := mine.Err() != nil
+				stop()
+				mu.Lock()
+				stops[k] = nil
+				switch {
+				case t.ok && better(t.result, held.result):
+					held, failed = t, 0
+					cut = math.Min(cut*1.25, boldest)
+					if better(held.result, best) {
+						best = held.result
+						if report != nil {
+							report(best)
+						}
+					}
+					for o := range stops {
+						if stops[o] != nil && targets[o] >= held.result.Length && len(held.result.Unplaced) == 0 {
+							stops[o]()
+						}
+					}
+				case !gaveUp:
+					failed++
+					cut = math.Max(cut*0.85, timid)
+				}
+				mu.Unlock()
+			}
+		})
+	}
+	wait.Wait()
+	return best
+}
+
 // workers is how many tries go on side by side; mostSearched is how many
 // pieces are searched over: with more, the first lay stands.
 const workers, mostSearched = 2, 200
+
+// The strip is shortened by between timid and boldest of its length at a time:
+// less when it does not succeed, more when it does. One worker takes the bold
+// step, the other a more careful one.
+const timid, boldest = 0.001, 0.035
+
+var steps = [workers]float64{1, 0.5}
 
 func better(a, b Result) bool {
 	if len(a.Unplaced) != len(b.Unplaced) {
@@ -137,6 +206,7 @@ type search struct {
 	pitch float64   // of the maps' rows
 	area  float64
 	pairs []pair
+	signs []float64 // of the pairs
 }
 
 // mapRows is how many rows all maps together may have: each takes a few
@@ -233,7 +303,7 @@ type pair struct {
 // pairUp finds for all pairs of poses the one whose map serves them.
 func (s *search) pairUp() {
 	n := len(s.poses)
-	s.pairs = make([]pair, n*n)
+	s.pairs, s.signs = make([]pair, n*n), make([]float64, n*n)
 	for a := range n {
 		for b := range n {
 			ca, cb, sign := a, b, 1.0
@@ -249,18 +319,31 @@ func (s *search) pairUp() {
 			}
 			p := &s.pairs[a*n+b]
 			p.a, p.b, p.sign, p.at = ca, cb, sign, &s.pairs[ca*n+cb]
+			s.signs[a*n+b] = sign
 		}
 	}
 }
 
 // deep is how deep pose b, displaced by d, lies in pose a.
-func (s *search) deep(a, b int, dx, dy float64) float64 {
-	p := &s.pairs[a*len(s.poses)+b]
+func (l *loosened) deep(a, b int, dx, dy float64) float64 {
+	k := a*l.of + b
+	sign := l.s.signs[k]
+	return l.mapOf(k).at(dx*sign, dy*sign)
+}
+
+// mapOf is the map of a pair of poses: each try keeps where they are for
+// itself, which is quicker than to ask for them.
+func (l *loosened) mapOf(k int) *depthMap {
+	if m := l.maps[k]; m != nil {
+		return m
+	}
+	p := &l.s.pairs[k]
 	m := p.at.m.Load()
 	if m == nil {
-		m = s.draw(p)
+		m = l.s.draw(p)
 	}
-	return m.at(dx*p.sign, dy*p.sign)
+	l.maps[k] = m
+	return m
 }
 
 // draw works out the map of two poses when it is first asked for. Two tries may
@@ -339,6 +422,8 @@ func (s *search) try(ctx context.Context, from attempt, random *rand.Rand, cut f
 type loosened struct {
 	attempt
 	s       *search
+	maps    []*depthMap // of all pairs of poses, as far as they were needed
+	of      int         // poses
 	length  float64
 	random  *rand.Rand
 	n       int
@@ -352,7 +437,7 @@ type loosened struct {
 
 func newLoosened(s *search, from attempt, length float64, random *rand.Rand) *loosened {
 	n := len(s.items)
-	l := &loosened{s: s, length: length, random: random, n: n}
+	l := &loosened{s: s, length: length, random: random, n: n, of: len(s.poses), maps: make([]*depthMap, len(s.pairs))}
 	l.pose, l.x, l.y = append([]int(nil), from.pose...), append([]float64(nil), from.x...), append([]float64(nil), from.y...)
 	m := n + len(s.flaws)
 	l.weights, l.losses = make([]float64, n*m), make([]float64, n*m)
@@ -433,7 +518,7 @@ func (l *loosened) cost(i, pose int, x, y, bound float64) float64 {
 		if b.Min.X >= x1 || b.Max.X <= x0 || b.Min.Y >= y1 || b.Max.Y <= y0 || j == i {
 			continue
 		}
-		if d := s.deep(pose, l.pose[j], l.x[j]-x, l.y[j]-y); d > 0 {
+		if d := l.deep(pose, l.pose[j], l.x[j]-x, l.y[j]-y); d > 0 {
 			sum += row[j] * loss(d)
 			if sum >= bound {
 				return sum
@@ -445,7 +530,7 @@ func (l *loosened) cost(i, pose int, x, y, bound float64) float64 {
 		if b.Min.X >= x1 || b.Max.X <= x0 || b.Min.Y >= y1 || b.Max.Y <= y0 {
 			continue
 		}
-		if d := s.deep(pose, f, -x, -y); d > 0 {
+		if d := l.deep(pose, f, -x, -y); d > 0 {
 			sum += row[l.n+k] * loss(d)
 		}
 	}
@@ -462,12 +547,12 @@ func (l *loosened) weigh(i int) {
 		}
 		v := 0.0
 		if a, b := l.boxes[i], l.boxes[j]; a.Min.X-s.job.Gap < b.Max.X && b.Min.X-s.job.Gap < a.Max.X && a.Min.Y-s.job.Gap < b.Max.Y && b.Min.Y-s.job.Gap < a.Max.Y {
-			v = loss(s.deep(l.pose[i], l.pose[j], l.x[j]-l.x[i], l.y[j]-l.y[i]))
+			v = loss(l.deep(l.pose[i], l.pose[j], l.x[j]-l.x[i], l.y[j]-l.y[i]))
 		}
 		l.losses[i*m+j], l.losses[j*m+i] = v, v
 	}
 	for k, f := range s.flaws {
-		l.losses[i*m+l.n+k] = loss(s.deep(l.pose[i], f, -l.x[i], -l.y[i]))
+		l.losses[i*m+l.n+k] = loss(l.deep(l.pose[i], f, -l.x[i], -l.y[i]))
 	}
 }
 
@@ -622,12 +707,9 @@ func (l *loosened) along(i, pose int, y float64) float64 {
 	ways := l.ways[:0]
 	row := l.weights[i*(l.n+len(s.flaws)):]
 	add := func(other int, x, dy, weight float64) {
-		p := &s.pairs[pose*len(s.poses)+other]
-		m := p.at.m.Load()
-		if m == nil {
-			m = s.draw(p)
-		}
-		dy *= p.sign
+		at := pose*l.of + other
+		m, sign := l.mapOf(at), s.signs[at]
+		dy *= sign
 		if dy <= m.low.Y || dy >= m.high.Y {
 			return
 		}
@@ -636,7 +718,7 @@ func (l *loosened) along(i, pose int, y float64) float64 {
 			return
 		}
 		for at := m.rows[k]; at < m.rows[k+1]; at += 2 {
-			from, to := x-p.sign*float64(m.spans[at]), x-p.sign*float64(m.spans[at+1])
+			from, to := x-sign*float64(m.spans[at]), x-sign*float64(m.spans[at+1])
 			if from > to {
 				from, to = to, from
 			}
