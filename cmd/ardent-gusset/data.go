@@ -291,7 +291,7 @@ func layOut(ctx context.Context, c *call) error {
 	if err != nil {
 		return inputError{err}
 	}
-	b, err := json.Marshal(lay.Search(ctx, job, 0, nil))
+	b, err := json.Marshal(lay.Search(ctx, job, job.Rounds, nil))
 	if err != nil {
 		return err
 	}

@@ -366,6 +366,12 @@ func TestLay(t *testing.T) {
 	assert.Equal(t, badInput, code)
 	assert.Contains(t, errs, `"front" crosses itself`)
 	assert.Equal(t, 1, strings.Count(errs, "\n"))
+	// So many rounds give the same lay twice, whatever the clock says.
+	gores := `{"cloth":{"width_mm":700},"rounds":4,"pieces":[{"id":"gore","count":6,"mirror_pairs":true,"turns":[0,180],"outline":[[0,0],[400,60],[400,120],[0,200]]},{"id":"strip","count":3,"turns":[0,180],"outline":[[0,0],[300,0],[300,70],[0,70]]}]}`
+	_, once, _ := cli(t, gores, "lay", "--in", "-", "--out", "-")
+	_, twice, _ := cli(t, gores, "lay", "--in", "-", "--out", "-")
+	assert.Equal(t, once, twice)
+	assert.Contains(t, once, `"unplaced":[]`)
 	file := filepath.Join(t.TempDir(), "r.json")
 	code, _, _ = cli(t, "{}", "lay", "--in", "-", "--out", file)
 	assert.Equal(t, badInput, code)

@@ -71,6 +71,7 @@ type Job struct {
 	Cloth   Cloth   `json:"cloth"`
 	Gap     float64 `json:"gap_mm,omitempty"`  // least distance between pieces
 	Seconds float64 `json:"seconds,omitempty"` // how long it may search
+	Rounds  int     `json:"rounds,omitempty"`  // of searching: the same lay on every machine, if the seconds allow them
 	Seed    int64   `json:"seed,omitempty"`
 	Pieces  []Piece `json:"pieces"`
 	// Pinned copies lie where they are said to; the rest is placed round them.
@@ -140,7 +141,7 @@ func (j *Job) Check() error {
 		value     float64
 		low, high float64
 	}{{"cloth.width_mm", c.Width, 1, MaxSize}, {"cloth.selvedge_mm", c.Selvedge, 0, c.Width / 2.01}, {"cloth.length_mm", c.Length, 0, MaxSize},
-		{"cloth.repeat_x_mm", c.RepeatX, 0, MaxSize}, {"cloth.repeat_y_mm", c.RepeatY, 0, MaxSize}, {"gap_mm", j.Gap, 0, 1000}, {"seconds", j.Seconds, 0, 3600}} {
+		{"cloth.repeat_x_mm", c.RepeatX, 0, MaxSize}, {"cloth.repeat_y_mm", c.RepeatY, 0, MaxSize}, {"gap_mm", j.Gap, 0, 1000}, {"seconds", j.Seconds, 0, 3600}, {"rounds", float64(j.Rounds), 0, 1e6}} {
 		if !(f.value >= f.low && f.value <= f.high) {
 			return fmt.Errorf("%s must lie between %g and %g, not %g", f.name, f.low, f.high, f.value)
 		}

@@ -73,7 +73,7 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 			return best
 		}
 	}
-	if j.Seconds > 0 {
+	if j.Seconds > 0 && rounds == 0 {
 		return s.race(ctx, held, best, report)
 	}
 	cut, failed := boldest, 0
