@@ -251,3 +251,111 @@ func TestPiecingLetGo(t *testing.T) {
 	require.NoError(t, s.Err)
 	assert.Contains(t, fmt.Sprint(s.Draft.Notes), "no longer holds")
 }
+
+// On cloth whose print runs across it, the tops of all pieces point to a
+// selvedge; on the bias they may lie at 45 degrees too.
+func TestPrintAcrossTheCloth(t *testing.T) {
+	p := plan(stack...)
+	p.Layers[3].Fabric.Railroad, p.Layers[3].Fabric.Nap = true, true
+	s := walk(t, p)[3]
+	u := s.Uses()[0]
+	sheets, _ := s.Sheets(u, placed)
+	everyCopy(t, s, u, sheets)
+	for _, at := range sheets[0].Result.Placements {
+		up := OnCloth(plane.Pt(0, 1))
+		up = plane.Turned([]plane.Point{up}, at.Turn)[0]
+		assert.InDelta(t, 1, math.Abs(up.Y), 1e-9, "%s lies with its top to a selvedge", at.ID)
+	}
+	p = plan(stack...)
+	p.Layers[3].Laying.Bias = []string{"band"}
+	for _, q := range walk(t, p)[3].Job().Pieces {
+		if q.ID == "band" {
+			assert.Contains(t, q.Turns, 45.0)
+		} else {
+			assert.NotContains(t, q.Turns, 45.0)
+		}
+	}
+}
+
+// The weight is that of the cloth cut and of the steel in it.
+func TestMassOfAGarment(t *testing.T) {
+	stages := walk(t, plan(stack...))
+	for _, s := range stages {
+		grams, known := s.Mass()
+		assert.True(t, known)
+		area := 0.0
+		for i := range s.Draft.Pieces {
+			area += s.Draft.Pieces[i].Area() * float64(s.Draft.Pieces[i].Cut)
+		}
+		clothOnly := area / 1e6 * s.Fabric.Weight
+		if len(s.Draft.Bones)+len(s.Draft.Hoops) == 0 {
+			assert.InDelta(t, clothOnly, grams, 1e-6, s.Kind)
+		} else {
+			assert.Greater(t, grams, clothOnly)
+		}
+		t.Logf("%s %.0f g", s.Kind, grams)
+	}
+	s := stages[3]
+	s.Fabric.Weight = 0
+	_, known := s.Mass()
+	assert.False(t, known, "cloth of no known weight is said to be")
+}
+
+// What a swatch showed is held against what the garment asks.
+func TestBulkAndFullnessAreJudged(t *testing.T) {
+	p := plan(stack...)
+	f := &p.Layers[2].Fabric // the tiered petticoat is gathered twice
+	f.Swatches = []cloth.Swatch{{Test: cloth.GatherTest, Flat: 300, Drawn: 250}, {Test: cloth.FeedTest, Layers: 3}}
+	s := walk(t, p)[2]
+	said := fmt.Sprint(s.Bulk(s.Uses()[0]))
+	assert.Contains(t, said, "its swatch gathered 1.2 times")
+	assert.Contains(t, said, "Your machine took 3 layers")
+	f.Swatches = []cloth.Swatch{{Test: cloth.GatherTest, Flat: 300, Drawn: 60}, {Test: cloth.FeedTest, Layers: 20}}
+	s = walk(t, p)[2]
+	said = fmt.Sprint(s.Bulk(s.Uses()[0]))
+	assert.NotContains(t, said, "its swatch")
+	assert.NotContains(t, said, "Your machine")
+}
+
+// Three tiers can be two, and ratios less; what is at its least is not offered.
+func TestFewerAndNarrowerTiers(t *testing.T) {
+	p := plan(stack...)
+	p.Layers[2].Settings = map[string]any{"tiers": "three", "upper_ratio": 1.2}
+	s := walk(t, p)[2]
+	require.NoError(t, s.Err)
+	titles := map[string]int{}
+	for _, r := range s.Remedies(nil) {
+		titles[r.Title]++
+		if r.Title == "Fewer tiers" {
+			l := r.Apply(p.Layers[2])
+			assert.Equal(t, "two", l.Settings["tiers"])
+			assert.Equal(t, "three", p.Layers[2].Settings["tiers"], "what is there stays")
+		}
+	}
+	assert.Equal(t, 1, titles["Fewer tiers"])
+	assert.Equal(t, 2, titles["Narrower tiers"])
+	assert.Zero(t, titles["A narrower upper tier"])
+}
+
+// Seams that would close a ring can't be chosen: they come out as they come.
+func TestRingsOfSeams(t *testing.T) {
+	square := func(id string) pattern.Piece { return pattern.Rectangle(id, id, 100, 200, 10) }
+	s := Stage{}
+	s.Draft.Pieces = []pattern.Piece{square("a"), square("b"), square("c")}
+	s.Draft.Seams = []pattern.Seam{
+		{ID: "ab", A: pattern.Side{Piece: "a", Edge: "right"}, B: pattern.Side{Piece: "b", Edge: "left"}},
+		{ID: "bc", A: pattern.Side{Piece: "b", Edge: "right"}, B: pattern.Side{Piece: "c", Edge: "left"}},
+		{ID: "ca", A: pattern.Side{Piece: "c", Edge: "right"}, B: pattern.Side{Piece: "a", Edge: "left"}}}
+	s.Laying.Match = []string{"ab", "bc", "ca"}
+	assert.Len(t, s.chosenSeams(), 2)
+	m := s.matches()
+	require.Len(t, m, 3)
+	// The repeat meets at ab and bc: place + seam's middle is one for both.
+	assert.Equal(t, m["a"].Group, m["c"].Group)
+	s.Laying.Match = []string{"ab", "bc"}
+	free := map[string]bool{}
+	for _, x := range s.Matchings() {
+		free[x.Seam] = x.Free
+	}
+	assert.Equal(t, map[string]bool{"ab": true, "bc": true, "ca": false}, free)
+}

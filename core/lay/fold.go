@@ -64,15 +64,19 @@ func (p *Piece) above() []plane.Point {
 	poly := clean(points(p.Outline))
 	b := plane.BoxOf(poly)
 	middle := (b.Min.Y + b.Max.Y) / 2
+	for i := range poly {
+		if poly[i].Y -= middle; math.Abs(poly[i].Y) < 1e-3 {
+			poly[i].Y = 0 // a corner that means to lie on it does
+		}
+	}
 	var out []plane.Point
 	for i, a := range poly {
 		c := poly[(i+1)%len(poly)]
-		if a.Y >= middle {
-			out = append(out, plane.Pt(a.X, a.Y-middle))
+		if a.Y >= 0 {
+			out = append(out, a)
 		}
-		if (a.Y-middle)*(c.Y-middle) < 0 {
-			q := a.Toward(c, (middle-a.Y)/(c.Y-a.Y))
-			out = append(out, plane.Pt(q.X, 0))
+		if a.Y*c.Y < 0 {
+			out = append(out, plane.Pt(a.Toward(c, a.Y/(a.Y-c.Y)).X, 0))
 		}
 	}
 	return clean(out)

@@ -6,9 +6,11 @@ import (
 	"strings"
 	"testing"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -117,4 +119,44 @@ func stackIsWellFormed(t *testing.T, bare figure.Figure, stack catalogue.Stack, 
 		worn = append(worn, Dressed{ID: kind, Colour: "woad", After: on, Surface: on.Rings()})
 	}
 	wellFormed(t, Stand{Bare: bare, Worn: worn}.Draw())
+}
+
+// A lay is drawn with every piece once, flaws and the fold; small it has no
+// lettering; at true size one unit is a millimetre.
+func TestLayDrawings(t *testing.T) {
+	j := lay.Job{Seed: 1, Cloth: lay.Cloth{Width: 700, Selvedge: 10, Fold: lay.Lengthwise, Flaws: [][]lay.XY{{{10, 20}, {50, 20}, {30, 60}}}}, Pieces: []lay.Piece{
+		{ID: "a&b", Count: 4, MirrorPairs: true, Turns: []float64{0, 180}, Outline: []lay.XY{{0, 0}, {300, 20}, {280, 120}, {10, 90}}}}}
+	require.NoError(t, j.Check())
+	r := lay.Place(t.Context(), j)
+	names := map[string]string{"a&b": "Front <1>"}
+	for _, unit := range []measure.Unit{measure.CM, measure.IN} {
+		whole := Lay{Job: j, Result: r, Names: names, Dye: "woad", Unit: unit, Sheet: "outer-buy", Measures: true}.Draw()
+		assert.Equal(t, 4, strings.Count(whole, `class="laid"`))
+		assert.Equal(t, 1, strings.Count(whole, `class="flaw"`))
+		assert.Equal(t, 1, strings.Count(whole, `class="fold"`))
+		assert.Contains(t, whole, "Front &lt;1&gt;")
+		assert.NotContains(t, whole, "NaN")
+		assert.Contains(t, whole, " up · ")
+		wellFormed(t, whole)
+	}
+	small := Lay{Job: j, Result: r, Names: names, Small: true}.Draw()
+	assert.NotContains(t, small, "<text")
+	wellFormed(t, small)
+	j.Pinned = r.Placements[:1]
+	assert.Equal(t, 1, strings.Count(Lay{Job: j, Result: r, Sheet: "x"}.Draw(), "laid pinned"))
+	irregular := lay.Job{Cloth: lay.Cloth{Width: 300, Length: 400, RepeatX: 50, RepeatY: 40, Outline: []lay.XY{{0, 0}, {400, 0}, {200, 300}}}, Pieces: []lay.Piece{{ID: "p", Count: 1, Outline: []lay.XY{{0, 0}, {60, 0}, {0, 60}}}}}
+	drawn := Lay{Job: irregular, Result: lay.Place(t.Context(), irregular), TrueScale: true}.Draw()
+	assert.Contains(t, drawn, `class="no-cloth"`)
+	assert.Equal(t, 7+7, strings.Count(drawn, `class="repeat"`))
+	wellFormed(t, drawn)
+}
+
+func TestClothDrawings(t *testing.T) {
+	f := cloth.Fabric{Name: "x", Colour: "madder", Width: 1400, Selvedge: 10, Lengths: []cloth.Cut{{Length: 900, Flaws: []cloth.Flaw{{What: "<moth>", Around: [][2]float64{{1, 1}, {9, 1}, {5, 9}}}}}, {Length: 300, Width: 200, Outline: [][2]float64{{0, 0}, {300, 0}, {0, 200}}}}}
+	for _, s := range []string{Cloths(f, measure.CM), Cloths(cloth.Fabric{Width: 1400}, measure.IN), ClothCut(f, f.Lengths[0], measure.IN), Little([]plane.Point{{}, {X: 10}, {Y: 20}}, true)} {
+		wellFormed(t, s)
+		assert.NotContains(t, s, "NaN")
+	}
+	assert.Equal(t, 2, strings.Count(Cloths(f, measure.CM), `class="cloth `))
+	assert.Contains(t, ClothCut(f, f.Lengths[0], measure.CM), "&lt;moth&gt;")
 }
