@@ -79,6 +79,11 @@ func TestFoldedClothByHand(t *testing.T) {
 		}
 	}
 	require.NoError(t, j.Check())
+	for copy, why := range map[int]string{1: "pin copy 0", 2: "single layer"} {
+		wrong := j
+		wrong.Pinned = []Placement{{ID: map[int]string{1: "g", 2: "odd"}[copy], Copy: copy, Mirrored: copy == 1, X: 900, Y: 300}}
+		assert.ErrorContains(t, wrong.Check(), why)
+	}
 	pinned := Place(context.Background(), j)
 	assert.Contains(t, pinned.Placements, j.Pinned[0])
 	require.Empty(t, j.Faults(pinned.Placements))

@@ -387,6 +387,13 @@ func TestFaultsAreFound(t *testing.T) {
 	} {
 		assert.Contains(t, fmt.Sprint(j.Faults(wrong)), why)
 	}
+	match := Job{Cloth: Cloth{Width: 300, RepeatX: 40, RepeatY: 30, HalfDrop: true}, Pieces: []Piece{rectangle("a", 2, 50, 20)}}
+	match.Pieces[0].Match = &Match{XY{5, 5}, "g"}
+	assert.Empty(t, match.Faults([]Placement{at("a", 0, 0, 0), at("a", 1, 60, 30)}), "one repeat across and one and a half along")
+	assert.Contains(t, fmt.Sprint(match.Faults([]Placement{at("a", 0, 0, 0), at("a", 1, 80, 30)})), "off the repeat")
+	on := match.OnRepeat(at("a", 1, 83, 57), []Placement{at("a", 0, 0, 0)})
+	assert.InDelta(t, 80, on.X, 1e-9)
+	assert.InDelta(t, 60, on.Y, 1e-9)
 	j.Gap = 5
 	assert.NotEmpty(t, j.Faults([]Placement{at("a", 0, 0, 5), at("a", 1, 103, 5)}), "too near")
 	for _, bad := range [][]Placement{{at("z", 0, 0, 0)}, {at("a", 7, 0, 5)}, {at("a", 0, 0, 5), at("a", 0, 200, 5)}, {at("a", 0, 0, 5), at("b", 0, 10, 10)}, {at("a", 0, math.NaN(), 5)}} {

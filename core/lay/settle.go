@@ -204,6 +204,20 @@ func (j *Job) checkPinned() error {
 			return fmt.Errorf("%s has no place", name)
 		}
 	}
+	if j.Cloth.Fold == Lengthwise {
+		free := *j
+		free.Pinned = nil
+		f := fold(free)
+		for _, at := range j.Pinned {
+			p := f.double.piece(at.ID)
+			switch {
+			case p == nil || !(slices.Contains(p.Copies, at.Copy) || slices.Contains(p.Copies, at.Copy^1)):
+				return fmt.Errorf("pinned piece %q, copy %d, is cut from a single layer behind the folded cloth and can't be pinned", shorten(at.ID), at.Copy)
+			case !slices.Contains(p.Copies, at.Copy):
+				return fmt.Errorf("pinned piece %q, copy %d, is the lower of two cut at once: pin copy %d, and it follows", shorten(at.ID), at.Copy, at.Copy^1)
+			}
+		}
+	}
 	for _, f := range j.Faults(j.Pinned) {
 		return fmt.Errorf("pinned piece %q, copy %d, %s", shorten(f.ID), f.Copy, f.Why)
 	}
@@ -268,10 +282,43 @@ func (j *Job) Faults(at []Placement) []Fault {
 				out = append(out, Fault{ID: a.ID, Copy: a.Copy, Why: fmt.Sprintf("lies on %s", o.ID), Other: o.ID, Beside: o.Copy})
 			}
 		}
+		if on := j.OnRepeat(a, at); math.Abs(on.X-a.X) > 2*edgeSlack || math.Abs(on.Y-a.Y) > 2*edgeSlack {
+			fault("lies off the repeat")
+		}
 		known = append(known, a)
 		lying = append(lying, obstacle(shape, j.Gap))
 	}
 	return out
+}
+
+// OnRepeat is a place moved the least way that brings its match point onto the
+// repeat as the first other place of its group has it; the place itself when
+// nothing is to match.
+func (j *Job) OnRepeat(at Placement, others []Placement) Placement {
+	c, p := j.Cloth, j.piece(at.ID)
+	if p == nil || p.Match == nil || (c.RepeatX <= 0 && c.RepeatY <= 0) {
+		return at
+	}
+	for _, o := range others {
+		q := j.piece(o.ID)
+		if q == nil || q.Match == nil || q.Match.Group != p.Match.Group || (o.ID == at.ID && o.Copy == at.Copy) {
+			continue
+		}
+		d := p.matchAt(at).Sub(q.matchAt(o))
+		column := 0
+		if c.RepeatY > 0 {
+			column = int(math.Round(d.Y / c.RepeatY))
+			at.Y += float64(column)*c.RepeatY - d.Y
+		}
+		if c.RepeatX > 0 {
+			if c.HalfDrop && column%2 != 0 {
+				d.X += c.RepeatX / 2
+			}
+			at.X += math.Round(d.X/c.RepeatX)*c.RepeatX - d.X
+		}
+		return at
+	}
+	return at
 }
 
 func sameTurn(a, b float64) bool {

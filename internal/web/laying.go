@@ -288,7 +288,7 @@ func (s *Server) handLaid(c *gin.Context) {
 				piece = &sheet.Job.Pieces[i]
 			}
 		}
-		moved := laidAt(sheet.Job, piece, sheet.Result.Placements[at], h)
+		moved := laidAt(sheet.Job, piece, sheet.Result.Placements, sheet.Result.Placements[at], h)
 		faults := handFaults(stage, sheet, moved)
 		if h.Drop && (len(faults) == 0 || (h.Room && sheet.Job.Cloth.Fold == lay.Flat)) {
 			return s.pin(c, st, l, sheet, moved, len(faults) == 0)
@@ -308,26 +308,12 @@ func (s *Server) handLaid(c *gin.Context) {
 
 // laidAt is a placement with the piece's middle where the hand has it, brought
 // onto the cloth, and onto the repeat or the fold where it must lie there.
-func laidAt(j lay.Job, piece *lay.Piece, was lay.Placement, h hand) lay.Placement {
+func laidAt(j lay.Job, piece *lay.Piece, all []lay.Placement, was lay.Placement, h hand) lay.Placement {
 	at := was
 	at.Turn = math.Mod(math.Mod(h.Turn, 360)+360, 360)
-	if h.Next {
-		turns := piece.Turns
-		if j.Cloth.Nap && len(turns) > 1 {
-			turns = turns[:1]
-		}
-		for i, t := range turns {
-			if math.Abs(math.Mod(t+360, 360)-math.Mod(was.Turn+360, 360)) < 1e-6 {
-				at.Turn = turns[(i+1)%len(turns)]
-			}
-		}
-		if math.Abs(h.Turn-was.Turn) > 1e-6 { // it was turned already on its way
-			for i, t := range turns {
-				if math.Abs(math.Mod(t+360, 360)-math.Mod(h.Turn+360, 360)) < 1e-6 {
-					at.Turn = turns[(i+1)%len(turns)]
-				}
-			}
-		}
+	if turns := piece.Turns; h.Next && !j.Cloth.Nap {
+		k := slices.IndexFunc(turns, func(t float64) bool { return math.Abs(math.Mod(t+360, 360)-at.Turn) < 1e-6 })
+		at.Turn = math.Mod(turns[(k+1)%len(turns)]+360, 360)
 	}
 	at.X, at.Y = 0, 0
 	b := plane.BoxOf(piece.Shape(at))
@@ -340,7 +326,11 @@ func laidAt(j lay.Job, piece *lay.Piece, was lay.Placement, h hand) lay.Placemen
 		end = math.Inf(1)
 	}
 	x, y := within(h.X, b.Width()/2, 0, end), within(h.Y, b.Height()/2, c.Selvedge, c.Width-c.Selvedge)
+	if piece.OnFold && c.Fold == lay.Lengthwise {
+		y = c.Width / 2
+	}
 	at.X, at.Y = x-b.Centre().X, y-b.Centre().Y
+	at = j.OnRepeat(at, all)
 	return at
 }
 
@@ -380,9 +370,6 @@ func handFaults(stage *ensemble.Stage, sheet ensemble.Sheet, moved lay.Placement
 		if !slices.Contains(out, text) {
 			out = append(out, text)
 		}
-	}
-	if moved.Turn != 0 && j.Cloth.Nap && len(out) == 0 {
-		return out
 	}
 	return out
 }
