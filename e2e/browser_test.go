@@ -93,7 +93,7 @@ type tab struct {
 func open(t *testing.T, base string) *tab {
 	b := &tab{T: t, base: base}
 	ctx, cancel := chromedp.NewContext(allocator, chromedp.WithListener(b.hear))
-	ctx, stop := context.WithTimeout(ctx, 90*time.Second)
+	ctx, stop := context.WithTimeout(ctx, 3*time.Minute)
 	b.ctx = ctx
 	t.Cleanup(func() {
 		stop()
@@ -161,7 +161,7 @@ func quoted(s string) string {
 // until waits for a script to be true.
 func (b *tab) until(script string) {
 	b.Helper()
-	end := time.Now().Add(30 * time.Second)
+	end := time.Now().Add(time.Minute)
 	for {
 		v, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool](`Boolean(`+script+`)`))
 		if err == nil && v {
