@@ -18,7 +18,8 @@ import (
 	"github.com/gin-gonic/gin"
 )
 
-// patience is how long a page waits for a lay before it is shown without it.
+// patience is how long a page waits for its lays before it is shown without
+// them.
 const patience = 80 * time.Millisecond
 
 // layWithin is the lay of a job if it is known or found soon. The caller holds
@@ -28,7 +29,13 @@ func (s *Server) layWithin(c *gin.Context, j lay.Job) (lay.Result, bool) {
 	if c.Query("wait") != "" { // the page's own request for the missing part
 		wait = 20 * time.Second
 	}
-	ctx, cancel := context.WithTimeout(c.Request.Context(), wait)
+	// All lays of one page share its patience.
+	until := c.GetTime("patience")
+	if until.IsZero() {
+		until = time.Now().Add(wait)
+		c.Set("patience", until)
+	}
+	ctx, cancel := context.WithDeadline(c.Request.Context(), until)
 	defer cancel()
 	return s.lays.get(ctx, s.st, j)
 }
