@@ -324,10 +324,10 @@ func inside(poly []plane.Point) []plane.Point {
 	return out
 }
 
-// many pieces are laid in one order only, and each is fitted only among those
-// near the end of what lies already: with hundreds of pieces the holes far
-// behind are filled.
-const many = 120
+// many pieces are laid in one order only, and each is tried only at the heights
+// of the last few; veryMany are besides fitted only among those near the end of
+// what lies already: with so many the holes far behind are filled.
+const many, veryMany = 120, 600
 
 func run(ctx context.Context, j Job, order []item) Result {
 	c := j.Cloth
@@ -354,15 +354,19 @@ func run(ctx context.Context, j Job, order []item) Result {
 	for _, it := range order {
 		floor, lying, beside := 0.0, all, all
 		if len(order) > many {
-			back, last := 1.5, 24
-			if ctx.Err() != nil { // time is up: only set it down beside the last ones
-				back, last = 1, 3
+			last, back := 5, math.Inf(1)
+			switch {
+			case ctx.Err() != nil: // time is up: only set it down beside the last ones
+				last, back = 3, 1
+			case len(order) > veryMany:
+				last, back = 24, 1.5
 			}
-			floor = math.Max(0, r.Length-back*longest)
-			lying = nil
-			for i := range all {
-				if all[i].box.Max.X > floor {
-					lying = append(lying, all[i])
+			if floor = math.Max(0, r.Length-back*longest); floor > 0 {
+				lying = nil
+				for i := range all {
+					if all[i].box.Max.X > floor {
+						lying = append(lying, all[i])
+					}
 				}
 			}
 			beside = lying[max(0, len(lying)-last):]
