@@ -1,7 +1,6 @@
 package lay
 
 import (
-	"cmp"
 	"context"
 	"math"
 	"math/rand/v2"
@@ -432,7 +431,6 @@ type loosened struct {
 	boxes   []plane.Box // of each item as it lies
 	still   []plane.Box // of the flaws
 	ways    []way       // room to work in
-	ends    []end
 }
 
 func newLoosened(s *search, from attempt, length float64, random *rand.Rand) *loosened {
@@ -742,45 +740,44 @@ func (l *loosened) along(i, pose int, y float64) float64 {
 	if len(ways) == 0 {
 		return low + l.random.Float64()*(high-low)
 	}
-	// Going along, the weight of all that is in the way rises and falls.
-	ends := l.ends[:0]
-	for _, w := range ways {
-		ends = append(ends, end{math.Max(w.from, low), w.weight}, end{math.Min(w.to, high), -w.weight})
-	}
-	slices.SortFunc(ends, func(a, b end) int { return cmp.Compare(a.x, b.x) })
-	l.ends = ends
-	best, least, most := low, math.Inf(1), 0.0
-	at, now := low, 0.0
-	consider := func(to float64) {
-		if width := to - at; width > 1e-6 || (now < least-1e-9 && width >= 0) {
-			// The lightest stretch, and of equals the widest; a piece is laid
-			// against its lower end, or in the middle of what it can't avoid.
-			if now < least-1e-9 || (now < least+1e-9 && width > most && l.random.IntN(2) == 0) {
-				least, most = now, width
-				best = at
-				if now > 1e-9 {
-					best = at + width/2
+	// A piece costs the less the nearer it lies to an end of what is in its
+	// way: the places to look at are those ends. Of several that are clear one
+	// is taken at random.
+	best, least, clear := low, math.Inf(1), 0
+	try := func(x float64) {
+		if x < low || x > high {
+			return
+		}
+		sum := 0.0
+		for i := range ways {
+			w := &ways[i]
+			if x > w.from+1e-6 && x < w.to-1e-6 {
+				if sum += w.weight * loss(math.Min(x-w.from, w.to-x)); sum > least {
+					return
 				}
 			}
 		}
-	}
-	for _, e := range ends {
-		consider(e.x)
-		at = math.Max(at, e.x)
-		now += e.by
-		if now < 1e-9 {
-			now = 0
+		if sum == 0 {
+			if clear++; l.random.IntN(clear) == 0 {
+				best, least = x, 0
+			}
+			return
+		}
+		if sum < least {
+			best, least = x, sum
 		}
 	}
-	consider(high)
+	try(low)
+	try(high)
+	for _, w := range ways {
+		try(w.from)
+		try(w.to)
+	}
 	return best
 }
 
 // way is a stretch of x that another piece forbids, and what it weighs.
 type way struct{ from, to, weight float64 }
-
-// end is where a stretch begins (its weight comes on) or ends.
-type end struct{ x, by float64 }
 
 // move looks for a place where item i costs less and puts it there.
 func (l *loosened) move(i int) {
