@@ -607,7 +607,7 @@ func (l *loosened) anywhere(i int) (pose int, x, y float64) {
 
 // sweeps is how many may pass without a better total, and strikes how
 // often that may happen before the try is given up.
-const sweeps, strikes = 22, 2
+const sweeps, strikes = 40, 2
 
 // separate moves pieces until none overlaps; it gives up when they stay in
 // each other's way.
@@ -690,7 +690,7 @@ func (l *loosened) restore(p places) {
 // How many places are tried for a piece: the best of so many lines along the
 // cloth, most of them against something, half as many more near its height, and
 // places near where it lies.
-const lines, against, near = 4, 3, 6
+const lines, against, near = 4, 3, 2
 
 // along is the x on a line along the cloth where item i lies over the least,
 // by weight: clear of all, if it can. The rows of the maps say where each other
