@@ -81,6 +81,9 @@ func (m Mark) Strokes() [][]plane.Point {
 	return [][]plane.Point{ring(c, r)}
 }
 
+// closest is how near each other corners of a bed's middle may lie, mm.
+const closest = 0.5
+
 // Bed is the place a bone, busk or steel takes up, as a closed outline: as wide
 // as it is and, where its length is known, as long, in the middle of its path.
 // It is nil for a mark of no width.
@@ -92,6 +95,15 @@ func (m Mark) Bed() []plane.Point {
 	if long := plane.Length(line); m.Long > 0 && m.Long < long {
 		line = plane.Part(line, (long-m.Long)/2, (long+m.Long)/2)
 	}
+	// A corner right beside an end would fold the sides over there.
+	end := line[len(line)-1]
+	spaced := []plane.Point{line[0]}
+	for _, q := range line[1 : len(line)-1] {
+		if q.To(spaced[len(spaced)-1]) > closest && q.To(end) > closest {
+			spaced = append(spaced, q)
+		}
+	}
+	line = append(spaced, end)
 	return append(plane.Beside(line, m.Width/2), plane.Reversed(plane.Beside(line, -m.Width/2))...)
 }
 
