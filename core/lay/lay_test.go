@@ -325,6 +325,16 @@ func TestTwoTriesSideBySide(t *testing.T) {
 	require.GreaterOrEqual(t, r.Length, length-1e-6, "never shorter than what was cut up")
 	require.Positive(t, told)
 	sound(t, j, r)
+	// By the clock, where the two set out on their own.
+	j.Seconds = 0.5
+	last := math.Inf(1)
+	r = Search(context.Background(), j, 0, func(r Result) {
+		require.Less(t, r.Length, last, "every lay told of is shorter")
+		last = r.Length
+	})
+	require.Empty(t, r.Unplaced)
+	require.GreaterOrEqual(t, r.Length, length-1e-6)
+	sound(t, j, r)
 }
 
 // Random jobs of every constraint: what is placed has no fault, what is not
