@@ -82,6 +82,7 @@ export function hand() {
 
   function drop(back = true) {
     if (!held) return;
+    asking?.abort();
     if (back || held.g.isConnected) {
       held.g.querySelector(".cut").setAttribute("d", held.was);
       held.g.classList.remove("in-hand", "wrong");
@@ -93,6 +94,8 @@ export function hand() {
 
   async function lay(more = {}) {
     if (!held) return;
+    wanted = null; // what was asked on the way no longer counts
+    asking?.abort();
     const { g, key: k, x, y, turn } = held;
     const again = `.laid[data-piece="${CSS.escape(g.dataset.piece)}"][data-copy="${g.dataset.copy}"]`;
     try {
