@@ -15,15 +15,29 @@ import (
 // so that every displacement is on a row. The way out comes from a distance
 // transform on a coarser raster; it only guides.
 type depthMap struct {
+	// What is asked for most stands first.
+	spans []stretch // of all rows
+	rows  []int32   // where each row's begin; nil when each has one or, as long as nothing, none
+	first int       // the lowest row lies this many pitches up
+	count int       // of rows
+
 	low, high plane.Point // displacements beyond these are clear
 	pitch     float64     // between rows
-	first     int         // the lowest row lies this many pitches up
-	rows      []int32     // where each row's stretches begin in spans
-	spans     []float32   // from, to, from, to, … of each row
 
 	step  float64 // of the raster
 	w, h  int
 	depth []uint16 // in eighths of a step
+}
+
+// stretch is where the shapes overlap along a row, and the greatest depth in it.
+type stretch struct{ from, to, top float32 }
+
+// row lists the stretches of a row.
+func (m *depthMap) row(k int) []stretch {
+	if m.rows == nil {
+		return m.spans[k : k+1]
+	}
+	return m.spans[m.rows[k]:m.rows[k+1]]
 }
 
 // perStep is how many rows make a step of the raster.
@@ -38,7 +52,9 @@ func newDepthMap(fixed *placed, p *pose, pitch float64) *depthMap {
 	m.first = int(math.Floor(m.low.Y / pitch))
 	n := int(math.Ceil(m.high.Y/pitch)) - m.first + 1
 	m.w, m.h = int(math.Ceil((m.high.X-m.low.X)/m.step))+2, (n-1)/perStep+2
+	m.count = n
 	m.rows = make([]int32, n+1)
+	single := true
 	m.depth = make([]uint16, m.w*m.h)
 	var spans []span
 	for k := range n {
@@ -46,8 +62,12 @@ func newDepthMap(fixed *placed, p *pose, pitch float64) *depthMap {
 		spans = covered(fixed, p, dy, fixed.forbidden(p.shape, p.box, dy, spans[:0]))
 		for _, s := range spans {
 			// A hair is left to what touches: rounding is no overlap.
-			m.spans = append(m.spans, float32(s.from+1e-3), float32(s.to-1e-3))
+			m.spans = append(m.spans, stretch{from: float32(s.from + 1e-3), to: float32(s.to - 1e-3)})
 		}
+		if len(spans) == 0 {
+			m.spans = append(m.spans, stretch{})
+		}
+		single = single && len(spans) < 2
 		m.rows[k+1] = int32(len(m.spans))
 		if k%perStep == 0 {
 			row := m.depth[(k/perStep)*m.w : (k/perStep+1)*m.w]
@@ -59,7 +79,11 @@ func newDepthMap(fixed *placed, p *pose, pitch float64) *depthMap {
 			}
 		}
 	}
+	if single {
+		m.rows = nil
+	}
 	m.transform()
+	m.crown()
 	return m
 }
 
@@ -131,20 +155,40 @@ func (m *depthMap) transform() {
 	}
 }
 
-// at is the depth at a displacement, mm: 0 when it is clear. Near the border it
-// is the least way out along the row or across the next ones, exactly; further
-// in it comes from the raster.
-func (m *depthMap) at(dx, dy float64) float64 {
+// crown notes the greatest depth in each stretch.
+func (m *depthMap) crown() {
+	for row := range m.count {
+		k := min(row/perStep, m.h-2)
+		f := float32(row)/perStep - float32(k)
+		over, under := m.depth[k*m.w:(k+1)*m.w], m.depth[(k+1)*m.w:(k+2)*m.w]
+		all := m.row(row)
+		for s := range all {
+			w := &all[s]
+			from, to := max(int((float64(w.from)-m.low.X)/m.step), 0), min(int((float64(w.to)-m.low.X)/m.step)+1, m.w-1)
+			most := float32(0)
+			for i := from; i <= to; i++ {
+				most = max(most, float32(over[i])*(1-f)+float32(under[i])*f)
+			}
+			w.top = max(most/8*float32(m.step)-float32(m.step)/2, float32(m.pitch)/2)
+		}
+	}
+}
+
+// at is the depth at a displacement and how far it is out of the overlap along
+// the row, mm: 0 when it is clear. Near the border the depth is the least way
+// out along the row or across the next ones, exactly; further in it comes from
+// the raster.
+func (m *depthMap) at(dx, dy float64) (deep, along float64) {
 	if dx <= m.low.X || dx >= m.high.X || dy <= m.low.Y || dy >= m.high.Y {
-		return 0
+		return 0, 0
 	}
 	row := int(math.Round(dy/m.pitch)) - m.first
-	if row < 0 || row >= len(m.rows)-1 {
-		return 0
+	if row < 0 || row >= m.count {
+		return 0, 0
 	}
 	out := m.out(row, float32(dx))
 	if out == 0 {
-		return 0
+		return 0, 0
 	}
 	x, y := (dx-m.low.X)/m.step, float64(row)/perStep
 	i, k := max(min(int(x), m.w-2), 0), max(min(int(y), m.h-2), 0)
@@ -153,25 +197,25 @@ func (m *depthMap) at(dx, dy float64) float64 {
 	under := m.depth[(k+1)*m.w+i : (k+1)*m.w+i+2]
 	d := ((float64(over[0])*(1-fx)+float64(over[1])*fx)*(1-fy)+(float64(under[0])*(1-fx)+float64(under[1])*fx)*fy)/8*m.step - m.step/2
 	if d > m.step {
-		return math.Min(float64(out), d)
+		return math.Min(float64(out), d), float64(out)
 	}
 	for k := 1; k <= 2*perStep; k++ {
 		across := float64(k) * m.pitch
 		if across >= float64(out) {
 			break
 		}
-		if row+k >= len(m.rows)-1 || row < k || m.out(row+k, float32(dx)) == 0 || m.out(row-k, float32(dx)) == 0 {
-			return across
+		if row+k >= m.count || row < k || m.out(row+k, float32(dx)) == 0 || m.out(row-k, float32(dx)) == 0 {
+			return across, float64(out)
 		}
 	}
-	return float64(out)
+	return float64(out), float64(out)
 }
 
 // out is how far it is out of a row's stretch on the shorter side; 0 when clear.
 func (m *depthMap) out(row int, x float32) float32 {
-	for s := m.rows[row]; s < m.rows[row+1]; s += 2 {
-		if x > m.spans[s] && x < m.spans[s+1] {
-			return min(x-m.spans[s], m.spans[s+1]-x)
+	for _, s := range m.row(row) {
+		if x > s.from && x < s.to {
+			return min(x-s.from, s.to-x)
 		}
 	}
 	return 0

@@ -134,6 +134,32 @@ func goresJob(seed uint64) Job {
 	return j
 }
 
+// shiftJob is linen cut by straight lines, as for shirts, shifts and petticoats:
+// lengths of body, gores, sleeves, bands, triangles and squares.
+func shiftJob(seed uint64) Job {
+	r := rand.New(rand.NewPCG(seed, 7))
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 900, 1500)}}
+	many := func(id string, n int, line []plane.Point) {
+		p := cut(id, false, line)
+		p.Count = n
+		j.Pieces = append(j.Pieces, p)
+	}
+	long := between(r, 800, 1050)
+	many("body", 2, oblong(long, between(r, 450, 600)))
+	for i := range 2 {
+		l, hem, top := long*between(r, 0.6, 1), between(r, 150, 300), between(r, 0, 60)
+		p := []plane.Point{{}, {X: l, Y: (hem - top) / 2}, {X: l, Y: (hem + top) / 2}, {Y: hem}}
+		many(fmt.Sprint("gore-", i), 4, p)
+	}
+	many("sleeve", 2, oblong(between(r, 450, 560), between(r, 350, 450)))
+	gusset := between(r, 90, 150)
+	many("gusset", 4, oblong(gusset, gusset))
+	many("neck-gusset", 2, []plane.Point{{}, {X: gusset}, {Y: gusset}})
+	many("cuff", 2, oblong(between(r, 200, 260), between(r, 50, 120)))
+	many("band", 1, oblong(between(r, 380, 700), between(r, 60, 110)))
+	return j
+}
+
 func bodiceJob(seed uint64) Job {
 	r := rand.New(rand.NewPCG(seed, 3))
 	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 1200, 1500)}}
@@ -242,13 +268,29 @@ func benchSeconds() float64 {
 	return 10
 }
 
+// plainUse is how much of the cloth bottom-left filling in random orders uses
+// after so many seconds, on one core: it tells how hard a job is.
+func plainUse(j Job, seconds float64) float64 {
+	ctx, stop := context.WithTimeout(context.Background(), time.Duration(seconds*float64(time.Second)))
+	defer stop()
+	random := rand.New(rand.NewPCG(uint64(j.Seed), 8))
+	items, best := j.items(), 0.0
+	for ctx.Err() == nil {
+		random.Shuffle(len(items), func(a, b int) { items[a], items[b] = items[b], items[a] })
+		if r := run(ctx, j, items); ctx.Err() == nil && len(r.Unplaced) == 0 {
+			best = math.Max(best, r.Utilisation)
+		}
+	}
+	return best
+}
+
 // BenchmarkLayQuality prints how much of the cloth each kind of job uses after
-// ten seconds, beside the first lay.
+// ten seconds, beside the first lay and bottom-left filling in random orders.
 func BenchmarkLayQuality(b *testing.B) {
 	for _, kind := range []struct {
 		name string
 		job  func(uint64) Job
-	}{{"panels", panelsJob}, {"gores", goresJob}, {"bodice", bodiceJob}, {"mixed", mixedJob}} {
+	}{{"panels", panelsJob}, {"gores", goresJob}, {"shift", shiftJob}, {"bodice", bodiceJob}, {"mixed", mixedJob}} {
 		for seed := uint64(1); seed <= 2; seed++ {
 			b.Run(fmt.Sprint(kind.name, seed), func(b *testing.B) {
 				for b.Loop() {
@@ -265,6 +307,7 @@ func BenchmarkLayQuality(b *testing.B) {
 						}
 					})
 					b.ReportMetric(r.Utilisation, "use")
+					b.ReportMetric(plainUse(j, benchSeconds()), "plain-use")
 					b.ReportMetric(first.Utilisation, "first-use")
 					b.ReportMetric(float64(took.Milliseconds()), "first-ms")
 				}

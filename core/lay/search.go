@@ -180,7 +180,7 @@ const workers, mostSearched = 2, 200
 // The strip is shortened by between timid and boldest of its length at a time:
 // less when it does not succeed, more when it does. One worker takes the bold
 // step, the other a more careful one.
-const timid, boldest = 0.001, 0.035
+const timid, boldest = 0.004, 0.035
 
 var steps = [workers]float64{1, 0.5}
 
@@ -323,11 +323,11 @@ func (s *search) pairUp() {
 	}
 }
 
-// deep is how deep pose b, displaced by d, lies in pose a.
-func (l *loosened) deep(a, b int, dx, dy float64) float64 {
+// overlap is what pose b, displaced by d, costs with pose a.
+func (l *loosened) overlap(a, b int, dx, dy float64) float64 {
 	k := a*l.of + b
 	sign := l.s.signs[k]
-	return l.mapOf(k).at(dx*sign, dy*sign)
+	return loss(l.mapOf(k).at(dx*sign, dy*sign))
 }
 
 // mapOf is the map of a pair of poses: each try keeps where they are for
@@ -411,9 +411,11 @@ func (s *search) try(ctx context.Context, from attempt, random *rand.Rand, cut f
 	if disturb { // begin by changing two large pieces, or giving a few another place
 		l.disturb()
 	}
-	if !l.separate(ctx) {
+	if !l.separate(ctx) && ctx.Err() != nil {
 		return attempt{}
 	}
+	// What still overlaps a little when it is given up may do with a little more
+	// cloth, and be shorter than what there was all the same.
 	return s.exact(l.attempt)
 }
 
@@ -427,10 +429,12 @@ type loosened struct {
 	random  *rand.Rand
 	n       int
 	weights []float64 // of each pair; the flaws come after the items
+	rest    []float64 // what weights go back to
 	losses  []float64
 	boxes   []plane.Box // of each item as it lies
 	still   []plane.Box // of the flaws
 	ways    []way       // room to work in
+	close   []neighbour // likewise
 }
 
 func newLoosened(s *search, from attempt, length float64, random *rand.Rand) *loosened {
@@ -438,10 +442,8 @@ func newLoosened(s *search, from attempt, length float64, random *rand.Rand) *lo
 	l := &loosened{s: s, length: length, random: random, n: n, of: len(s.poses), maps: make([]*depthMap, len(s.pairs))}
 	l.pose, l.x, l.y = append([]int(nil), from.pose...), append([]float64(nil), from.x...), append([]float64(nil), from.y...)
 	m := n + len(s.flaws)
-	l.weights, l.losses = make([]float64, n*m), make([]float64, n*m)
-	for i := range l.weights {
-		l.weights[i] = 1
-	}
+	l.rest, l.losses = s.weighty(), make([]float64, n*m)
+	l.weights = slices.Clone(l.rest)
 	l.boxes = make([]plane.Box, n)
 	for _, f := range s.flaws {
 		l.still = append(l.still, s.poses[f].box)
@@ -494,14 +496,40 @@ func (l *loosened) put(i, pose int, x, y float64) {
 	l.boxes[i] = plane.Box{Min: b.Min.Add(plane.Pt(x, y)), Max: b.Max.Add(plane.Pt(x, y))}
 }
 
-// loss is what a pair that overlaps so deep costs: a little at once, so that
-// slight overlaps are not left lying.
-func loss(deep float64) float64 {
+// weighty are the weights pairs begin with: the larger the two, the more, by
+// the eighth root of their areas, so that the large ones are sorted out first.
+func (s *search) weighty() []float64 {
+	n := len(s.items)
+	size := make([]float64, 0, n+len(s.flaws))
+	mean := 0.0
+	for i := range s.items {
+		size = append(size, s.items[i].area)
+		mean += s.items[i].area / float64(n)
+	}
+	for _, f := range s.flaws {
+		size = append(size, math.Abs(plane.Area(s.poses[f].shape)))
+	}
+	out := make([]float64, 0, n*len(size))
+	for i := range n {
+		for _, other := range size {
+			out = append(out, math.Max(math.Pow(size[i]*other/mean/mean, 0.125), 0.2))
+		}
+	}
+	return out
+}
+
+// loss is what a pair costs that overlaps so deep and would have so far to go
+// along the cloth: about the root of the area they share, and a little at once,
+// so that slight overlaps are not left lying.
+func loss(deep, along float64) float64 {
 	if deep <= 0 {
 		return 0
 	}
-	return deep + 0.5 // mm
+	return math.Sqrt(deep*along) + slight
 }
+
+// slight is what the least overlap costs, mm.
+const slight = 0.5
 
 // cost is what item i would cost at a place, no further than a bound.
 func (l *loosened) cost(i, pose int, x, y, bound float64) float64 {
@@ -516,8 +544,8 @@ func (l *loosened) cost(i, pose int, x, y, bound float64) float64 {
 		if b.Min.X >= x1 || b.Max.X <= x0 || b.Min.Y >= y1 || b.Max.Y <= y0 || j == i {
 			continue
 		}
-		if d := l.deep(pose, l.pose[j], l.x[j]-x, l.y[j]-y); d > 0 {
-			sum += row[j] * loss(d)
+		if v := l.overlap(pose, l.pose[j], l.x[j]-x, l.y[j]-y); v > 0 {
+			sum += row[j] * v
 			if sum >= bound {
 				return sum
 			}
@@ -528,8 +556,8 @@ func (l *loosened) cost(i, pose int, x, y, bound float64) float64 {
 		if b.Min.X >= x1 || b.Max.X <= x0 || b.Min.Y >= y1 || b.Max.Y <= y0 {
 			continue
 		}
-		if d := l.deep(pose, f, -x, -y); d > 0 {
-			sum += row[l.n+k] * loss(d)
+		if v := l.overlap(pose, f, -x, -y); v > 0 {
+			sum += row[l.n+k] * v
 		}
 	}
 	return sum
@@ -545,12 +573,12 @@ func (l *loosened) weigh(i int) {
 		}
 		v := 0.0
 		if a, b := l.boxes[i], l.boxes[j]; a.Min.X-s.job.Gap < b.Max.X && b.Min.X-s.job.Gap < a.Max.X && a.Min.Y-s.job.Gap < b.Max.Y && b.Min.Y-s.job.Gap < a.Max.Y {
-			v = loss(l.deep(l.pose[i], l.pose[j], l.x[j]-l.x[i], l.y[j]-l.y[i]))
+			v = l.overlap(l.pose[i], l.pose[j], l.x[j]-l.x[i], l.y[j]-l.y[i])
 		}
 		l.losses[i*m+j], l.losses[j*m+i] = v, v
 	}
 	for k, f := range s.flaws {
-		l.losses[i*m+l.n+k] = loss(l.deep(l.pose[i], f, -l.x[i], -l.y[i]))
+		l.losses[i*m+l.n+k] = l.overlap(l.pose[i], f, -l.x[i], -l.y[i])
 	}
 }
 
@@ -607,7 +635,13 @@ func (l *loosened) anywhere(i int) (pose int, x, y float64) {
 
 // sweeps is how many may pass without a better total, and strikes how
 // often that may happen before the try is given up.
-const sweeps, strikes = 40, 2
+const sweeps, strikes = 60, 2
+
+// After each sweep pairs in each other's way weigh more by heavier, the deepest
+// by so much more again; the others lose some of what they gained. Quicker
+// growth shakes the pieces up so much that they do not settle, slower takes too
+// long over a lay that is stuck.
+const heavier, evenHeavier, lighter = 1.1, 0.3, 0.96
 
 // separate moves pieces until none overlaps; it gives up when they stay in
 // each other's way.
@@ -655,9 +689,9 @@ func (l *loosened) separate(ctx context.Context) bool {
 			}
 			for k, v := range l.losses {
 				if v > 0 {
-					l.weights[k] *= 1.2 + 0.8*v/most
+					l.weights[k] *= heavier + evenHeavier*v/most
 				} else {
-					l.weights[k] = math.Max(1, l.weights[k]*0.95)
+					l.weights[k] = math.Max(l.rest[k], l.weights[k]*lighter)
 				}
 			}
 		}
@@ -690,38 +724,36 @@ func (l *loosened) restore(p places) {
 // How many places are tried for a piece: the best of so many lines along the
 // cloth, most of them against something, half as many more near its height, and
 // places near where it lies.
-const lines, against, near = 4, 3, 2
+const lines, against, near = 6, 4, 2
 
 // along is the x on a line along the cloth where item i lies over the least,
 // by weight: clear of all, if it can. The rows of the maps say where each other
 // piece is in the way.
-func (l *loosened) along(i, pose int, y float64) float64 {
+func (l *loosened) along(i, pose int, y, bound float64) (float64, bool) {
 	s := l.s
 	b := s.poses[pose].box
 	low, high := -b.Min.X, l.length-b.Max.X
 	if high <= low {
-		return low
+		return low, true
 	}
 	ways := l.ways[:0]
+	per := 1 / s.pitch
 	row := l.weights[i*(l.n+len(s.flaws)):]
 	add := func(other int, x, dy, weight float64) {
 		at := pose*l.of + other
 		m, sign := l.mapOf(at), s.signs[at]
 		dy *= sign
-		if dy <= m.low.Y || dy >= m.high.Y {
+		k := int(dy*per+(1<<20)+0.5) - (1 << 20) - m.first // rounded
+		if uint(k) >= uint(m.count) {
 			return
 		}
-		k := int(math.Round(dy/m.pitch)) - m.first
-		if k < 0 || k >= len(m.rows)-1 {
-			return
-		}
-		for at := m.rows[k]; at < m.rows[k+1]; at += 2 {
-			from, to := x-sign*float64(m.spans[at]), x-sign*float64(m.spans[at+1])
-			if from > to {
-				from, to = to, from
+		for _, w := range m.row(k) {
+			from, to := x-float64(w.to), x-float64(w.from)
+			if sign < 0 {
+				from, to = x+float64(w.from), x+float64(w.to)
 			}
-			if to > low && from < high {
-				ways = append(ways, way{from, to, weight})
+			if to > low && from < high && from < to {
+				ways = append(ways, way{from, to, float64(w.top), weight})
 			}
 		}
 	}
@@ -738,12 +770,12 @@ func (l *loosened) along(i, pose int, y float64) float64 {
 	}
 	l.ways = ways
 	if len(ways) == 0 {
-		return low + l.random.Float64()*(high-low)
+		return low + l.random.Float64()*(high-low), true
 	}
 	// A piece costs the less the nearer it lies to an end of what is in its
 	// way: the places to look at are those ends. Of several that are clear one
 	// is taken at random.
-	best, least, clear := low, math.Inf(1), 0
+	best, least, clear, found := low, bound, 0, false
 	try := func(x float64) {
 		if x < low || x > high {
 			return
@@ -752,19 +784,19 @@ func (l *loosened) along(i, pose int, y float64) float64 {
 		for i := range ways {
 			w := &ways[i]
 			if x > w.from+1e-6 && x < w.to-1e-6 {
-				if sum += w.weight * loss(math.Min(x-w.from, w.to-x)); sum > least {
+				if sum += w.weight * (min(x-w.from, w.to-x, w.top) + slight); sum > least {
 					return
 				}
 			}
 		}
 		if sum == 0 {
 			if clear++; l.random.IntN(clear) == 0 {
-				best, least = x, 0
+				best, least, found = x, 0, true
 			}
 			return
 		}
 		if sum < least {
-			best, least = x, sum
+			best, least, found = x, sum, true
 		}
 	}
 	try(low)
@@ -773,11 +805,11 @@ func (l *loosened) along(i, pose int, y float64) float64 {
 		try(w.from)
 		try(w.to)
 	}
-	return best
+	return best, found
 }
 
 // way is a stretch of x that another piece forbids, and what it weighs.
-type way struct{ from, to, weight float64 }
+type way struct{ from, to, top, weight float64 }
 
 // move looks for a place where item i costs less and puts it there.
 func (l *loosened) move(i int) {
@@ -805,13 +837,17 @@ func (l *loosened) move(i int) {
 		if k < against {
 			y = l.beside(i, pose)
 		}
-		offer(pose, l.along(i, pose, y), y)
+		if x, ok := l.along(i, pose, y, best[1].c*1.1+l.s.pitch*2); ok {
+			offer(pose, x, y)
+		}
 	}
 	for range lines / 2 { // near its height, anywhere along the cloth
 		own := l.s.own[i]
 		pose := own[l.random.IntN(len(own))]
 		_, y := l.within(i, pose, 0, l.y[i]+(l.random.Float64()-0.5)*l.s.poses[pose].box.Height()*0.6)
-		offer(pose, l.along(i, pose, y), y)
+		if x, ok := l.along(i, pose, y, best[1].c*1.1+l.s.pitch*2); ok {
+			offer(pose, x, y)
+		}
 	}
 	b := l.s.poses[l.pose[i]].box
 	for range near {
@@ -857,15 +893,95 @@ func (l *loosened) beside(i, pose int) float64 {
 	return math.Max(low, math.Min(high, math.Floor((l.boxes[k].Min.Y-l.s.job.Gap-b.Max.Y)/l.s.pitch+1e-6)*l.s.pitch))
 }
 
-// descend slides a place downhill in ever smaller steps.
+// neighbour is a piece or flaw that may lie in the way of a place.
+type neighbour struct {
+	m            *depthMap
+	sign         float64
+	x, y, weight float64
+	low, high    plane.Point // places of the moving piece beyond these are clear
+}
+
+// gather lists what lies in the way of item i at places within bounds.
+func (l *loosened) gather(i, pose int, low, high plane.Point) []neighbour {
+	s := l.s
+	p := s.poses[pose].box
+	gap := s.job.Gap
+	x0, y0, x1, y1 := p.Min.X+low.X-gap, p.Min.Y+low.Y-gap, p.Max.X+high.X+gap, p.Max.Y+high.Y+gap
+	row := l.weights[i*(l.n+len(s.flaws)):]
+	out := l.close[:0]
+	add := func(other int, x, y, weight float64) {
+		k := pose*l.of + other
+		m, sign := l.mapOf(k), s.signs[k]
+		n := neighbour{m: m, sign: sign, x: x, y: y, weight: weight}
+		if sign > 0 {
+			n.low, n.high = plane.Pt(x-m.high.X, y-m.high.Y), plane.Pt(x-m.low.X, y-m.low.Y)
+		} else {
+			n.low, n.high = plane.Pt(x+m.low.X, y+m.low.Y), plane.Pt(x+m.high.X, y+m.high.Y)
+		}
+		out = append(out, n)
+	}
+	for j := range l.boxes {
+		b := &l.boxes[j]
+		if b.Min.X >= x1 || b.Max.X <= x0 || b.Min.Y >= y1 || b.Max.Y <= y0 || j == i {
+			continue
+		}
+		add(l.pose[j], l.x[j], l.y[j], row[j])
+	}
+	for k, f := range s.flaws {
+		b := &l.still[k]
+		if b.Min.X >= x1 || b.Max.X <= x0 || b.Min.Y >= y1 || b.Max.Y <= y0 {
+			continue
+		}
+		add(f, 0, 0, row[l.n+k])
+	}
+	l.close = out
+	return out
+}
+
+// costAmong is what a place costs with what was gathered, no further than a
+// bound.
+func costAmong(all []neighbour, x, y, bound float64) float64 {
+	sum := 0.0
+	for k := range all {
+		n := &all[k]
+		if x <= n.low.X || x >= n.high.X || y <= n.low.Y || y >= n.high.Y {
+			continue
+		}
+		if v := loss(n.m.at((n.x-x)*n.sign, (n.y-y)*n.sign)); v > 0 {
+			if sum += n.weight * v; sum >= bound {
+				return sum
+			}
+		}
+	}
+	return sum
+}
+
+// descend slides a place downhill in ever smaller steps, no further than a
+// quarter of the piece.
 func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, float64) {
-	b := l.s.poses[pose].box
+	s := l.s
+	b := s.poses[pose].box
 	stepX, stepY := math.Max(b.Width()*0.12, 8), math.Max(b.Height()*0.12, 8)
-	for stepX > 0.4 || stepY > l.s.pitch*0.75 {
+	cl := s.job.Cloth
+	low := plane.Pt(math.Max(-b.Min.X, x-3*stepX), math.Max(cl.Selvedge-b.Min.Y, y-3*stepY))
+	high := plane.Pt(math.Min(l.length-b.Max.X, x+3*stepX), math.Min(cl.Width-cl.Selvedge-b.Max.Y, y+3*stepY))
+	if s.poses[pose].low || high.Y < low.Y {
+		low.Y, high.Y = y, y
+	}
+	high.X = math.Max(high.X, low.X)
+	all := l.gather(i, pose, low, high)
+	for stepX > 0.4 || stepY > s.pitch*0.75 {
 		moved := false
 		for _, d := range [...]plane.Point{{X: 1}, {X: -1}, {Y: 1}, {Y: -1}, {X: 0.7, Y: 0.7}, {X: -0.7, Y: 0.7}, {X: 0.7, Y: -0.7}, {X: -0.7, Y: -0.7}} {
-			nx, ny := l.within(i, pose, x+d.X*stepX, y+d.Y*stepY)
-			if n := l.cost(i, pose, nx, ny, c); n < c {
+			nx := math.Min(math.Max(x+d.X*stepX, low.X), high.X)
+			ny := y
+			if d.Y != 0 && high.Y > low.Y {
+				ny = s.level(y+d.Y*stepY, low.Y, high.Y)
+			}
+			if nx == x && ny == y {
+				continue
+			}
+			if n := costAmong(all, nx, ny, c); n < c {
 				x, y, c, moved = nx, ny, n, true
 				if c == 0 {
 					return x, y, 0
