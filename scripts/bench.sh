@@ -19,8 +19,10 @@ for p in / /wearers/1 /ensembles/1/figure /ensembles/1/layers /ensembles/1/layer
 	printf 'page %-34s %5.0f ms (median of 5)\n' "$p" "$(echo "$best * 1000" | bc)"
 done
 echo "memory with the demo: $(awk '/VmHWM/ {printf "%.0f MB at most\n", $2 / 1024}' "/proc/$pid/status")"
-go test -run '^$' -bench . ./core/ensemble ./internal/web
+go test -run '^$' -bench . -skip LaysOfGarments ./core/ensemble ./internal/web
 # How much of the cloth is used (use) after ten seconds of searching, beside the
-# first lay (first-use, first-ms); jigsaws have a known best length.
+# first lay (first-use, first-ms) and bottom-left filling in random orders
+# (plain-use); jigsaws have a known best length.
 go test -run '^$' -bench LaySize -benchtime 1x ./core/lay
 go test -run '^$' -bench LayQuality -benchtime 1x -timeout 20m ./core/lay
+go test -run '^$' -bench LaysOfGarments -benchtime 1x ./core/ensemble

@@ -234,6 +234,29 @@ func BenchmarkLayOfTheSkirt(b *testing.B) {
 	}
 }
 
+// BenchmarkLaysOfGarments prints how much of the cloth, 1,120 mm wide and in a
+// single layer, garments as drafted use after ten seconds, beside the first lay.
+func BenchmarkLaysOfGarments(b *testing.B) {
+	for _, kind := range []string{"shift", "combinations", "corset", "stays", "boned-bodice", "petticoat-gored", "skirt-gored-1887"} {
+		b.Run(kind, func(b *testing.B) {
+			j := walk(b, plan(kind))[0].Job()
+			j.Cloth = lay.Cloth{Width: 1120, Selvedge: 10}
+			for i := range j.Pieces {
+				j.Pieces[i].Turns = []float64{0, 180}
+			}
+			for b.Loop() {
+				first := lay.Place(context.Background(), j)
+				j.Seconds = 10
+				r := lay.Search(context.Background(), j, 0, nil)
+				b.ReportMetric(first.Utilisation, "first-use")
+				b.ReportMetric(r.Utilisation, "use")
+				b.ReportMetric(float64(len(r.Placements)), "pieces")
+				j.Seconds = 0
+			}
+		})
+	}
+}
+
 // nine is a stack for the winter of the 1880s.
 var nine = []string{"drawers", "shift", "corset", "under-petticoat", "bustle-pad", "petticoat-double", "petticoat-flounced", "petticoat-gored", "skirt-gored-1887"}
 

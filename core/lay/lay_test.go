@@ -322,7 +322,7 @@ func TestTwoTriesSideBySide(t *testing.T) {
 	told := 0
 	r := Search(context.Background(), j, 3, func(Result) { told++ })
 	require.Empty(t, r.Unplaced)
-	require.GreaterOrEqual(t, r.Length, length-1e-6, "never shorter than what was cut up")
+	require.GreaterOrEqual(t, r.Length, length-0.05, "never shorter than what was cut up, but for the rounding of its corners")
 	require.Positive(t, told)
 	sound(t, j, r)
 	// By the clock, where the two set out on their own.
@@ -333,7 +333,7 @@ func TestTwoTriesSideBySide(t *testing.T) {
 		last = r.Length
 	})
 	require.Empty(t, r.Unplaced)
-	require.GreaterOrEqual(t, r.Length, length-1e-6)
+	require.GreaterOrEqual(t, r.Length, length-0.05)
 	sound(t, j, r)
 }
 

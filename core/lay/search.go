@@ -956,8 +956,8 @@ func costAmong(all []neighbour, x, y, bound float64) float64 {
 	return sum
 }
 
-// descend slides a place downhill in ever smaller steps, no further than a
-// quarter of the piece.
+// descend slides a place downhill in ever smaller steps, no further than about a
+// third of the piece's size.
 func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, float64) {
 	s := l.s
 	b := s.poses[pose].box

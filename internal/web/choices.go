@@ -52,12 +52,8 @@ func (s *Server) events(c *gin.Context, p *page) func(event string, data any) er
 func (s *Server) tryChoices(c *gin.Context) {
 	st, release := s.data()
 	p := s.page(c, "")
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
-	at := slices.IndexFunc(e.Layers, func(l store.Layer) bool { return l.ID == id(c, "layer") })
+	e, at, err := layerAsked(c, st)
 	release()
-	if err == nil && at < 0 {
-		err = store.ErrGone
-	}
 	var stages []ensemble.Stage
 	if err == nil {
 		_, stages, err = s.walks.walk(e)

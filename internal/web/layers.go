@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -34,6 +35,20 @@ type family struct {
 
 // families in the order they are put on.
 var families = []struct{ key, label string }{{"underwear", "Next to the skin"}, {"foundation", "Foundations: corsets and stays"}, {"support", "Supports and petticoats"}, {"skirt", "Skirts"}}
+
+// layerAsked is the ensemble a request names and where its layer lies in it, or
+// store.ErrGone.
+func layerAsked(c *gin.Context, st *store.Store) (store.Ensemble, int, error) {
+	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	if err != nil {
+		return e, -1, err
+	}
+	at := slices.IndexFunc(e.Layers, func(l store.Layer) bool { return l.ID == id(c, "layer") })
+	if at < 0 {
+		err = store.ErrGone
+	}
+	return e, at, err
+}
 
 func (s *Server) layersStation(c *gin.Context) {
 	s.station(c, "layers", 0, func(_ *store.Store, p *page) error {

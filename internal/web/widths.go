@@ -41,14 +41,9 @@ type widthLay struct {
 func (s *Server) compareWidths(c *gin.Context) {
 	st, release := s.data()
 	defer release()
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	e, at, err := layerAsked(c, st)
 	if err != nil {
 		s.fail(c, err)
-		return
-	}
-	at := slices.IndexFunc(e.Layers, func(l store.Layer) bool { return l.ID == id(c, "layer") })
-	if at < 0 {
-		s.fail(c, store.ErrGone)
 		return
 	}
 	p := s.page(c, "")
