@@ -727,8 +727,8 @@ func (l *loosened) restore(p places) {
 const lines, against, near = 6, 4, 2
 
 // along is the x on a line along the cloth where item i lies over the least,
-// by weight: clear of all, if it can. The rows of the maps say where each other
-// piece is in the way.
+// by weight: clear of all, if it can; false when it is nowhere under a bound. The
+// rows of the maps say where each other piece is in the way.
 func (l *loosened) along(i, pose int, y, bound float64) (float64, bool) {
 	s := l.s
 	b := s.poses[pose].box
