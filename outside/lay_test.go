@@ -245,3 +245,69 @@ print(json.dumps(out))`, in, &got)
 		}
 	}
 }
+
+// A rectangle of cloth cut up by GEOS, along straight lines and curved ones, is
+// laid again: as short as it was, and GEOS finds no overlap.
+func TestCutUpByGEOSAndLaidAgain(t *testing.T) {
+	type spec struct {
+		Seed, Pieces int
+		Curved       bool
+	}
+	var in []spec
+	for seed := range 8 {
+		in = append(in, spec{seed, 8 + 4*seed, seed%2 == 1})
+	}
+	var cut [][][]lay.XY
+	ask(t, `
+import random
+from math import sin, pi
+from shapely.geometry import LineString
+from shapely.ops import split
+out = []
+for spec in data:
+    r = random.Random(spec["Seed"])
+    parts = [Polygon([(0, 0), (1800, 0), (1800, 1100), (0, 1100)])]
+    while len(parts) < spec["Pieces"]:
+        parts.sort(key=lambda p: -p.area)
+        x0, y0, x1, y1 = parts[0].bounds
+        x, y, lean = r.uniform(.35, .65) * (x1 - x0) + x0, r.uniform(.35, .65) * (y1 - y0) + y0, r.uniform(-.3, .3)
+        a, b = ((x - 3000 * lean, y - 3000), (x + 3000 * lean, y + 3000)) if x1 - x0 > y1 - y0 else ((x - 3000, y - 3000 * lean), (x + 3000, y + 3000 * lean))
+        high = r.uniform(10, 40) if spec["Curved"] else 0
+        line = [(a[0] + (b[0] - a[0]) * k / 80 + high * sin(k * pi / 4), a[1] + (b[1] - a[1]) * k / 80 + high * sin(k * pi / 4)) for k in range(81)] if high else [a, b]
+        two = [p for p in split(parts[0], LineString(line)).geoms]
+        if len(two) == 2 and min(p.area for p in two) > 0.25 * parts[0].area:
+            parts[:1] = two
+    r.shuffle(parts)
+    out.append([[(round(x + 77, 2), round(y - 55, 2)) for x, y in p.exterior.coords] for p in parts])
+print(json.dumps(out))`, in, &cut)
+	type laid struct {
+		Job    lay.Job
+		Result lay.Result
+	}
+	var all []laid
+	for i, parts := range cut {
+		j := lay.Job{Seed: int64(i), Cloth: lay.Cloth{Width: 1100}}
+		for k, p := range parts {
+			j.Pieces = append(j.Pieces, lay.Piece{ID: fmt.Sprint(k), Count: 1, Turns: []float64{0, 180}, Outline: p})
+		}
+		require.NoError(t, j.Check())
+		r := lay.Search(context.Background(), j, 1, nil)
+		assert.Empty(t, r.Unplaced)
+		assert.Less(t, r.Length, 1800*1.005, "%d pieces", len(parts))
+		all = append(all, laid{j, r})
+	}
+	var got []struct{ Overlap, Outside float64 }
+	ask(t, `
+from shapely.affinity import rotate, translate
+out = []
+for case in data:
+    pieces = {p["id"]: Polygon(p["outline"]) for p in case["Job"]["pieces"]}
+    shapes = [translate(rotate(pieces[at["id"]], at["turn_deg"], origin=(0, 0)), at["x_mm"], at["y_mm"]) for at in case["Result"]["placements"]]
+    cloth = Polygon([(0, 0), (case["Result"]["length_mm"], 0), (case["Result"]["length_mm"], 1100), (0, 1100)]).buffer(0.05)
+    out.append(dict(Overlap=max(a.intersection(b).area for i, a in enumerate(shapes) for b in shapes[:i]), Outside=max(s.difference(cloth).area for s in shapes)))
+print(json.dumps(out))`, all, &got)
+	for i, g := range got {
+		assert.Less(t, g.Overlap, 1.0, "case %d", i)
+		assert.Less(t, g.Outside, 0.01, "case %d", i)
+	}
+}

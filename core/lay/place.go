@@ -149,8 +149,8 @@ type placed struct {
 	box   plane.Box
 	shape []plane.Point
 	inner []plane.Point // places surely inside it
-	// Its sides (and, with a gap, the border of all that is too near), in
-	// bands by height, so that only those at a height are looked at.
+	// Its sides (with a gap, the border of all that is too near), in bands by
+	// height, so that only those at a height are looked at.
 	bands  [][]side
 	pitch  float64
 	convex bool
@@ -160,33 +160,50 @@ const bandCount = 24
 
 func obstacle(shape []plane.Point, gap float64) placed {
 	b := plane.BoxOf(shape)
-	r := gap * 1.06 // the corners of the ring stand out a little
+	r := gap * 1.06 // the corners of the border stand out a little
 	p := placed{shape: shape, inner: inside(shape), convex: convex(shape), box: plane.Box{Min: b.Min.Sub(plane.Pt(r, r)), Max: b.Max.Add(plane.Pt(r, r))}}
 	p.bands = make([][]side, bandCount)
 	p.pitch = p.box.Height() / bandCount
 	n := len(shape)
+	if gap == 0 {
+		for i, a := range shape {
+			p.add(a, shape[(i+1)%n])
+		}
+		return p
+	}
+	// The border of all that is too near: the sides moved out and, where a
+	// corner points out, a polygon just round the circle about it; at hollow
+	// corners the moved sides cross.
 	turn := 1.0 // counter-clockwise; mirrored shapes run the other way round
 	if plane.Area(shape) < 0 {
 		turn = -1
 	}
-	for i, a := range shape {
-		b := shape[(i+1)%n]
-		p.add(a, b)
-		if gap == 0 {
+	ends := make([][]plane.Point, n) // at each corner, from the side before it to the next
+	for i, v := range shape {
+		u, w := v.Sub(shape[(i+n-1)%n]).Unit(), shape[(i+1)%n].Sub(v).Unit()
+		from := u.Right().Times(gap * turn)
+		bend := math.Atan2(u.Cross(w), u.Dot(w))
+		if bend*turn <= 0 {
+			ends[i] = []plane.Point{v.Add(from), v.Add(w.Right().Times(gap * turn))}
 			continue
 		}
-		// The sides moved out, and a polygon round each corner that points
-		// out; at hollow corners the moved sides cross and cover it.
-		out := b.Sub(a).Unit().Right().Times(gap * turn)
-		p.add(a.Add(out), b.Add(out))
-		if before := a.Sub(shape[(i+n-1)%n]); before.Cross(b.Sub(a))*turn > 0 {
-			for k := range ring {
-				p.add(a.Add(ring[k].Times(gap)), a.Add(ring[(k+1)%len(ring)].Times(gap)))
-			}
+		k := math.Ceil(math.Abs(bend) / widestArc)
+		step := bend / k
+		for m := range int(k) {
+			ends[i] = append(ends[i], v.Add(from.Turned(step*(float64(m)+0.5)).Times(1/math.Cos(step/2))))
 		}
+	}
+	for i, at := range ends {
+		for k := 1; k < len(at); k++ {
+			p.add(at[k-1], at[k])
+		}
+		p.add(at[len(at)-1], ends[(i+1)%n][0])
 	}
 	return p
 }
+
+// widestArc is how far round one side of the border goes about a corner.
+const widestArc = math.Pi / 5
 
 // convex tells whether a polygon has no hollow corner, whichever way it runs.
 func convex(poly []plane.Point) bool {
@@ -198,16 +215,6 @@ func convex(poly []plane.Point) bool {
 	}
 	return !(left && right)
 }
-
-// ring is a polygon just round the circle of radius 1.
-var ring = func() (out [10]plane.Point) {
-	r := 1 / math.Cos(math.Pi/float64(len(out)))
-	for k := range out {
-		s, c := math.Sincos(2 * math.Pi * float64(k) / float64(len(out)))
-		out[k] = plane.Pt(r*c, r*s)
-	}
-	return out
-}()
 
 func (o *placed) add(a, b plane.Point) {
 	if a.Y > b.Y {
@@ -466,6 +473,8 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 			spans = lying[i].forbidden(p.shape, p.box, dy, spans)
 		}
 	}
+	// Nor can what ends behind the floor.
+	spans = slices.DeleteFunc(spans, func(s span) bool { return s.to <= x || s.from > limit })
 	slices.SortFunc(spans, func(a, b span) int { return cmp.Compare(a.from, b.from) })
 	step := 0.0
 	if m != nil && c.RepeatX > 0 {

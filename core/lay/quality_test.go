@@ -6,6 +6,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"os"
+	"slices"
 	"strconv"
 	"testing"
 	"time"
@@ -212,9 +213,31 @@ func mixedJob(seed uint64) Job {
 	return j
 }
 
-// jigsawJob cuts a rectangle of cloth up into n pieces by straight lines; the
-// best length is the rectangle's.
-func jigsawJob(seed uint64, n int) (Job, float64) {
+// cutting is how a rectangle is cut up.
+type cutting int
+
+const (
+	slanted cutting = iota // by straight lines
+	waved                  // by curved ones
+	squared                // along and across the cloth
+)
+
+// line goes from one place on a border to another, or curves.
+func (c cutting) line(r *rand.Rand, from, to plane.Point) []plane.Point {
+	out := []plane.Point{from}
+	if d := to.Sub(from); c == waved {
+		high, waves := d.Norm()*between(r, 0.03, 0.12), between(r, 0.5, 1.5)
+		for k := 0.1; k < 0.95; k += 0.1 {
+			out = append(out, from.Add(d.Times(k)).Add(d.Unit().Left().Times(high*math.Sin(2*math.Pi*waves*k)*math.Min(1, 4*math.Min(k, 1-k)))))
+		}
+	}
+	return append(out, to)
+}
+
+// jigsawJob cuts a rectangle of cloth up into n pieces, turns some about and
+// rounds their corners to parts of a millimetre; the best length is the
+// rectangle's.
+func jigsawJob(seed uint64, n int, c cutting, unit float64) (Job, float64) {
 	r := rand.New(rand.NewPCG(seed, 5))
 	width, length := between(r, 900, 1400), between(r, 1200, 2200)
 	pieces := [][]plane.Point{oblong(length, width)}
@@ -228,26 +251,40 @@ func jigsawJob(seed uint64, n int) (Job, float64) {
 		p := pieces[big]
 		b := plane.BoxOf(p)
 		at := b.Centre().Add(plane.Pt(b.Width()*between(r, -0.2, 0.2), b.Height()*between(r, -0.2, 0.2)))
-		along := plane.Pt(between(r, -0.35, 0.35), 1)
+		lean := between(r, -0.35, 0.35)
+		if c == squared {
+			lean = 0
+		}
+		along := plane.Pt(lean, 1)
 		if b.Height() > b.Width() {
-			along = plane.Pt(1, between(r, -0.35, 0.35))
+			along = plane.Pt(1, lean)
 		}
-		side := func(keep float64) []plane.Point {
-			var out []plane.Point
-			for i, a := range p {
-				c := p[(i+1)%len(p)]
-				da, dc := along.Cross(a.Sub(at))*keep, along.Cross(c.Sub(at))*keep
-				if da >= 0 {
-					out = append(out, a)
-				}
-				if da*dc < 0 {
-					out = append(out, a.Toward(c, da/(da-dc)))
-				}
+		var sides []int
+		var ends []plane.Point
+		for i, a := range p {
+			o := p[(i+1)%len(p)]
+			if da, do := along.Cross(a.Sub(at)), along.Cross(o.Sub(at)); (da > 0) != (do > 0) {
+				sides, ends = append(sides, i), append(ends, a.Toward(o, da/(da-do)))
 			}
-			return out
 		}
-		one, two := side(1), side(-1)
-		if len(one) < 3 || len(two) < 3 {
+		if len(sides) != 2 {
+			continue
+		}
+		line := c.line(r, ends[0], ends[1])
+		// Each part has the line and the border from one of its ends to the other.
+		part := func(line []plane.Point, from, to int) []plane.Point {
+			for k := from; k != to; {
+				k = (k + 1) % len(p)
+				line = append(line, p[k])
+			}
+			return clean(line)
+		}
+		one, two := part(plane.Reversed(line), sides[0], sides[1]), part(slices.Clone(line), sides[1], sides[0])
+		sum := math.Abs(plane.Area(one)) + math.Abs(plane.Area(two))
+		if _, _, crossed := plane.Crossing(one); crossed || math.Abs(sum-math.Abs(plane.Area(p))) > 1 {
+			continue
+		}
+		if _, _, crossed := plane.Crossing(two); crossed {
 			continue
 		}
 		pieces[big] = one
@@ -255,8 +292,14 @@ func jigsawJob(seed uint64, n int) (Job, float64) {
 	}
 	j := Job{Seed: int64(seed), Cloth: Cloth{Width: width}}
 	for i, p := range pieces {
-		j.Pieces = append(j.Pieces, cut(fmt.Sprint("part-", i), false, p))
+		q := cut(fmt.Sprint("part-", i), false, nil)
+		off := plane.Pt(between(r, -500, 500), between(r, -500, 500))
+		for _, v := range plane.Moved(plane.Turned(p, float64(180*r.IntN(2))), off) {
+			q.Outline = append(q.Outline, XY{math.Round(v.X/unit) * unit, math.Round(v.Y/unit) * unit})
+		}
+		j.Pieces = append(j.Pieces, q)
 	}
+	r.Shuffle(n, func(a, b int) { j.Pieces[a], j.Pieces[b] = j.Pieces[b], j.Pieces[a] })
 	return j, length
 }
 
@@ -314,15 +357,17 @@ func BenchmarkLayQuality(b *testing.B) {
 			})
 		}
 	}
-	for _, n := range []int{16, 28, 40} {
-		b.Run(fmt.Sprint("jigsaw", n), func(b *testing.B) {
-			for b.Loop() {
-				j, length := jigsawJob(uint64(n), n)
-				j.Seconds = benchSeconds()
-				r := Search(context.Background(), j, 0, nil)
-				b.ReportMetric(r.Length/length-1, "over-best")
-			}
-		})
+	for k, name := range []string{"jigsaw", "curved-jigsaw", "square-jigsaw"} {
+		for _, n := range []int{16, 28, 40} {
+			b.Run(fmt.Sprint(name, n), func(b *testing.B) {
+				for b.Loop() {
+					j, length := jigsawJob(uint64(n), n, cutting(k), 0.01)
+					j.Seconds = benchSeconds()
+					r := Search(context.Background(), j, 0, nil)
+					b.ReportMetric(r.Length/length-1, "over-best")
+				}
+			})
+		}
 	}
 }
 

@@ -68,12 +68,18 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 	}
 	held := s.take(best)
 	if len(best.Unplaced) == 0 {
-		if held = s.exact(held); !held.ok { // on levels
-			return best
+		if t := s.exact(held); t.ok && !better(best, t.result) {
+			held = t
 		}
 	}
 	if j.Seconds > 0 && rounds == 0 {
 		return s.race(ctx, held, best, report)
+	}
+	if t := s.abutted(ctx, s.longest(best)); t.ok && better(t.result, best) {
+		held, best = t, t.result
+		if report != nil {
+			report(best)
+		}
 	}
 	cut, failed := boldest, 0
 	least := s.least()
@@ -114,6 +120,17 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 	return best
 }
 
+// longest is how long a lay may be to be better than the best.
+func (s *search) longest(best Result) float64 {
+	switch limit := s.job.Cloth.Length; {
+	case len(best.Unplaced) == 0:
+		return best.Length
+	case limit > 0:
+		return limit
+	}
+	return math.Inf(1)
+}
+
 // race searches until the context ends: every worker sets out from the best lay
 // there is whenever it is done with a try; one that aims at what has been
 // reached meanwhile gives up.
@@ -125,8 +142,32 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 	var stops [workers]context.CancelFunc
 	var targets [workers]float64
 	var wait sync.WaitGroup
+	take := func(t attempt) {
+		held, failed = t, 0
+		if better(held.result, best) {
+			best = held.result
+			if report != nil {
+				report(best)
+			}
+		}
+		for o := range stops {
+			if stops[o] != nil && targets[o] >= held.result.Length && len(held.result.Unplaced) == 0 {
+				stops[o]()
+			}
+		}
+	}
 	for k := range workers {
 		wait.Go(func() {
+			if k == 0 { // first of all, and not for long
+				mine, stop := context.WithTimeout(ctx, time.Duration(s.job.Seconds*abutShare*float64(time.Second)))
+				t := s.abutted(mine, s.longest(best))
+				stop()
+				mu.Lock()
+				if t.ok && better(t.result, held.result) {
+					take(t)
+				}
+				mu.Unlock()
+			}
 			for {
 				mu.Lock()
 				if ctx.Err() != nil || over() {
@@ -148,19 +189,8 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 				stops[k] = nil
 				switch {
 				case t.ok && better(t.result, held.result):
-					held, failed = t, 0
 					cut = math.Min(cut*1.25, boldest)
-					if better(held.result, best) {
-						best = held.result
-						if report != nil {
-							report(best)
-						}
-					}
-					for o := range stops {
-						if stops[o] != nil && targets[o] >= held.result.Length && len(held.result.Unplaced) == 0 {
-							stops[o]()
-						}
-					}
+					take(t)
 				case !gaveUp:
 					failed++
 					cut = math.Max(cut*0.85, timid)
@@ -176,6 +206,10 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 // workers is how many tries go on side by side; mostSearched is how many
 // pieces are searched over: with more, the first lay stands.
 const workers, mostSearched = 2, 200
+
+// abutShare is how much of the time one of the workers may look for pieces that
+// lie edge to edge.
+const abutShare = 0.4
 
 // The strip is shortened by between timid and boldest of its length at a time:
 // less when it does not succeed, more when it does. One worker takes the bold
@@ -1000,19 +1034,7 @@ func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, floa
 // lies, moved on a little where it must be, and then, one by one, all moved
 // back as far as they go.
 func (s *search) exact(a attempt) attempt {
-	n := len(s.items)
-	order := make([]int, n)
-	for i := range order {
-		order[i] = i
-	}
-	sort.SliceStable(order, func(p, q int) bool {
-		i, k := order[p], order[q]
-		return a.x[i]+s.poses[a.pose[i]].box.Min.X < a.x[k]+s.poses[a.pose[k]].box.Min.X
-	})
-	lying := make([]placed, len(s.flaws), len(s.flaws)+n)
-	for k, f := range s.flaws {
-		lying[k] = obstacle(s.poses[f].shape, s.gaps[k])
-	}
+	order, lying := s.fromBeginning(a), s.lying()
 	out := attempt{pose: slices.Clone(a.pose), x: slices.Clone(a.x), y: slices.Clone(a.y), ok: true}
 	residue := map[string]plane.Point{}
 	for _, at := range s.job.Pinned {
@@ -1037,7 +1059,18 @@ func (s *search) exact(a attempt) attempt {
 		}
 		lying = append(lying, obstacle(plane.Moved(p.shape, plane.Pt(x, y)), s.job.Gap))
 	}
-	// lying stands in the order of placing: out of it one is taken at a time.
+	return s.finished(s.pushedBack(out, residue))
+}
+
+// pushedBack moves all pieces of a lay back, one by one, as far as they go.
+func (s *search) pushedBack(out attempt, residue map[string]plane.Point) attempt {
+	order := s.fromBeginning(out)
+	// lying stands in their order, after the flaws: out of it one is taken at a
+	// time.
+	lying := s.lying()
+	for _, i := range order {
+		lying = append(lying, obstacle(plane.Moved(s.poses[out.pose[i]].shape, plane.Pt(out.x[i], out.y[i])), s.job.Gap))
+	}
 	for range passes {
 		moved := false
 		for k, i := range order {
@@ -1054,11 +1087,42 @@ func (s *search) exact(a attempt) attempt {
 			break
 		}
 	}
+	return out
+}
+
+// fromBeginning lists the items in the order they begin along the cloth.
+func (s *search) fromBeginning(a attempt) []int {
+	order := make([]int, len(s.items))
+	for i := range order {
+		order[i] = i
+	}
+	sort.SliceStable(order, func(p, q int) bool {
+		i, k := order[p], order[q]
+		return a.x[i]+s.poses[a.pose[i]].box.Min.X < a.x[k]+s.poses[a.pose[k]].box.Min.X
+	})
+	return order
+}
+
+// lying are the flaws, with room for the items.
+func (s *search) lying() []placed {
+	all := make([]placed, len(s.flaws), len(s.flaws)+len(s.items))
+	for k, f := range s.flaws {
+		all[k] = obstacle(s.poses[f].shape, s.gaps[k])
+	}
+	return all
+}
+
+func (s *search) placement(i int, a attempt) Placement {
+	it := &s.items[i]
+	return Placement{ID: it.piece.ID, Copy: it.copy, Mirrored: it.mirrored, Turn: s.poses[a.pose[i]].turn, X: a.x[i], Y: a.y[i]}
+}
+
+// finished gives a lay its result; not ok when it is longer than the cloth.
+func (s *search) finished(out attempt) attempt {
 	r := Result{Length: s.begin, Placements: slices.Clone(s.job.Pinned), Unplaced: []Unplaced{}}
 	for i := range s.items {
-		it, p := &s.items[i], s.poses[out.pose[i]]
-		r.Length = math.Max(r.Length, out.x[i]+p.box.Max.X)
-		r.Placements = append(r.Placements, Placement{ID: it.piece.ID, Copy: it.copy, Mirrored: it.mirrored, Turn: p.turn, X: out.x[i], Y: out.y[i]})
+		r.Length = math.Max(r.Length, out.x[i]+s.poses[out.pose[i]].box.Max.X)
+		r.Placements = append(r.Placements, s.placement(i, out))
 	}
 	if r.Length > 0 {
 		r.Utilisation = s.area / (s.job.Cloth.Width * r.Length)
@@ -1067,7 +1131,7 @@ func (s *search) exact(a attempt) attempt {
 		return attempt{}
 	}
 	inOrder(s.job, r.Placements)
-	out.result = r
+	out.result, out.ok = r, true
 	return out
 }
 

@@ -326,16 +326,25 @@ func sameTurn(a, b float64) bool {
 	return d < 1e-6 || d > 360-1e-6
 }
 
+// levelSlack is how much of a level edge may lie over another, mm: less than a
+// square millimetre along a metre.
+const levelSlack = 1e-3
+
 // holds tells whether a shape, where it lies, overlaps the obstacle by more
 // than counts as touching.
 func (o *placed) holds(shape []plane.Point, box plane.Box) bool {
 	if box.Min.X >= o.box.Max.X || box.Max.X <= o.box.Min.X || box.Min.Y >= o.box.Max.Y || box.Max.Y <= o.box.Min.Y {
 		return false
 	}
-	for _, s := range o.forbidden(shape, box, 0, nil) {
-		if s.from < -edgeSlack && s.to > edgeSlack {
-			return true
+	if o.overlaps(shape, inside(shape), plane.Point{}) {
+		return true
+	}
+	// Level edges that lie over each other by next to nothing forbid a long
+	// stretch; a little higher or lower they do not.
+	for _, dy := range [...]float64{0, levelSlack, -levelSlack} {
+		if !slices.ContainsFunc(o.forbidden(shape, box, dy, nil), func(s span) bool { return s.from < -edgeSlack && s.to > edgeSlack }) {
+			return false
 		}
 	}
-	return o.overlaps(shape, inside(shape), plane.Point{})
+	return true
 }

@@ -1,0 +1,729 @@
+package lay
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"ardentgusset/core/plane"
+)
+
+// Cloth that was cut with little waste is laid again edge to edge: the long side
+// of a gore along another gore turned about, what is left beside a neck filled by
+// what was cut from it. Such lays are not found by moving pieces about, but from
+// one edge to the next. abutting looks for them: a piece is set where one of its
+// edges lies along an edge of what lies already, corner to corner, and of all
+// lays so begun those go on whose pieces share most of their borders. (The
+// matching of borders is that of Freeman and Garder, IEEE Transactions on
+// Electronic Computers 13, 1964; the search in breadth is that of Bennell and
+// Song, Journal of Heuristics 16, 2010.)
+type abutting struct {
+	s     *search
+	poses []abutPose // as the search has them
+	kinds [][]int    // items that are alike
+	beds  map[[2]int][]plane.Point
+	known map[meeting]met
+	end   float64 // how far along the cloth pieces may lie
+	room  []span
+}
+
+// abutPose is a pose with half of the gap round it, so that what may touch is
+// just the gap apart.
+type abutPose struct {
+	pose
+	obstacle placed
+	bare     plane.Box // without the gap
+	edges    []edge    // counter-clockwise
+	round    float64   // perimeter
+	slack    float64   // how far others may stand in it until they are moved apart
+	area     float64
+}
+
+type edge struct {
+	a, b  plane.Point
+	along plane.Point // of length 1
+	long  float64
+}
+
+// meeting is two poses at a displacement, in twentieths of a millimetre.
+type meeting struct {
+	p, q   int
+	dx, dy int32
+}
+
+// met tells whether they lie in each other, and otherwise how long edge to edge.
+type met struct {
+	deep  bool
+	touch float64
+}
+
+// Edges lie along each other when they are nowhere further apart than alongside,
+// mm. Two are laid corner to corner when both are long, or as long as each other.
+const alongside, longEdge = 0.3, 40
+
+// rounding is how far a piece may stand in its neighbours at first: corners have
+// been rounded, and what they are off by adds up.
+const rounding = 0.2
+
+// abreast is how many lays are carried on side by side, fills how many that
+// came to an end before all pieces lay are filled up as the first lay is.
+const abreast, fills = 12, 3
+
+// A lay is not gone on with when after a few pieces, or half of them, this share
+// of their borders is not shared: there is nothing to be found this way.
+const fewShared, halfShared = 0.6, 0.75
+
+// rightCorners is how many corners an outline may have to be taken as it is;
+// of more, the plainer one is taken that the search uses.
+const rightCorners = 150
+
+func newAbutting(s *search, end float64) *abutting {
+	a := &abutting{s: s, end: end, beds: map[[2]int][]plane.Point{}, known: map[meeting]met{}, poses: make([]abutPose, len(s.poses))}
+	kind := map[int]int{}
+	for i := range s.items {
+		it := &s.items[i]
+		for _, id := range s.own[i] {
+			if a.poses[id].shape == nil {
+				shape, slack := it.piece.turned(it.mirrored, s.poses[id].turn), rounding
+				if it.piece.half != nil || len(shape) > rightCorners {
+					shape, slack = s.poses[id].shape, 2*plainer
+				}
+				a.poses[id] = newAbutPose(shape, s.job.Gap/2, slack)
+				a.poses[id].area = it.area
+			}
+		}
+		if len(s.own[i]) == 0 {
+			continue
+		}
+		k, ok := kind[s.own[i][0]]
+		if !ok {
+			k = len(a.kinds)
+			kind[s.own[i][0]] = k
+			a.kinds = append(a.kinds, nil)
+		}
+		a.kinds[k] = append(a.kinds[k], i)
+	}
+	for k, id := range s.flaws {
+		a.poses[id] = newAbutPose(s.poses[id].shape, math.Max(0, s.gaps[k]-s.job.Gap/2), 0)
+	}
+	return a
+}
+
+func newAbutPose(shape []plane.Point, gap, slack float64) abutPose {
+	p := abutPose{bare: plane.BoxOf(shape), slack: slack}
+	if plane.Area(shape) < 0 {
+		shape = plane.Reversed(shape)
+	}
+	if gap > 0 {
+		var sides []plane.Side
+		for i, v := range shape {
+			sides = append(sides, plane.Side{Line: []plane.Point{v, shape[(i+1)%len(shape)]}, Out: gap})
+		}
+		shape = plane.Outset(sides)
+	}
+	for i, v := range shape {
+		w := shape[(i+1)%len(shape)]
+		p.edges = append(p.edges, edge{v, w, w.Sub(v).Unit(), v.To(w)})
+		p.round += v.To(w)
+	}
+	p.pose = pose{shape: shape, inner: inside(shape), box: plane.BoxOf(shape), convex: convex(shape)}
+	p.obstacle = obstacle(shape, 0)
+	return p
+}
+
+// meet tells how pose q, displaced by d, lies to pose p. Most meetings come up
+// in one lay after the other.
+func (a *abutting) meet(p, q int, d plane.Point) met {
+	at := &a.s.pairs[p*len(a.poses)+q]
+	p, q, d = at.a, at.b, d.Times(at.sign)
+	m := meeting{p, q, int32(math.Round(d.X * 20)), int32(math.Round(d.Y * 20))}
+	r, ok := a.known[m]
+	if !ok {
+		if r.deep = a.deep(p, q, d); !r.deep {
+			r.touch = a.touching(p, q, d)
+		}
+		a.known[m] = r
+	}
+	return r
+}
+
+// deep tells whether two poses lie further in each other than their slack,
+// along or across the cloth.
+func (a *abutting) deep(p, q int, d plane.Point) bool {
+	o, b := &a.poses[p], &a.poses[q]
+	t := o.slack + b.slack
+	if b.box.Min.X+d.X >= o.box.Max.X-t || b.box.Max.X+d.X <= o.box.Min.X+t || b.box.Min.Y+d.Y >= o.box.Max.Y-t || b.box.Max.Y+d.Y <= o.box.Min.Y+t {
+		return false
+	}
+	for _, dy := range [...]float64{d.Y, d.Y + t, d.Y - t} {
+		a.room = covered(&o.obstacle, &b.pose, dy, o.obstacle.forbidden(b.shape, b.box, dy, a.room[:0]))
+		if !slices.ContainsFunc(a.room, func(s span) bool { return d.X > s.from+t && d.X < s.to-t }) {
+			return false
+		}
+	}
+	return true
+}
+
+// against tells whether two edges run against each other, as the borders of
+// neighbours do.
+func (e *edge) against(f *edge) bool {
+	return e.along.Dot(f.along) < -0.9 && math.Abs(e.along.Cross(f.along))*math.Min(e.long, f.long) <= alongside
+}
+
+// touching is how long two poses lie edge to edge, mm.
+func (a *abutting) touching(p, q int, d plane.Point) float64 {
+	sum := 0.0
+	for i := range a.poses[p].edges {
+		e := &a.poses[p].edges[i]
+		for k := range a.poses[q].edges {
+			f := &a.poses[q].edges[k]
+			if !e.against(f) {
+				continue
+			}
+			from := f.b.Add(d).Sub(e.a)
+			if math.Abs(e.along.Cross(from)) > alongside {
+				continue
+			}
+			at := e.along.Dot(from)
+			if both := math.Min(at+f.long, e.long) - math.Max(at, 0); both > 1 {
+				sum += both
+			}
+		}
+	}
+	return sum
+}
+
+// bed lists the displacements at which pose q lies with an edge along one of
+// pose p's, corner to corner, and a good part of its border on it.
+func (a *abutting) bed(p, q int) []plane.Point {
+	if all, ok := a.beds[[2]int{p, q}]; ok {
+		return all
+	}
+	var all []plane.Point
+	least := 0.08 * math.Min(a.poses[p].round, a.poses[q].round)
+	add := func(d plane.Point) {
+		if !slices.ContainsFunc(all, func(o plane.Point) bool { return o.To(d) < alongside }) && a.touching(p, q, d) > least && !a.deep(p, q, d) {
+			all = append(all, d)
+		}
+	}
+	for i := range a.poses[p].edges {
+		e := &a.poses[p].edges[i]
+		for k := range a.poses[q].edges {
+			f := &a.poses[q].edges[k]
+			if (math.Abs(e.long-f.long) < alongside || math.Min(e.long, f.long) >= longEdge) && e.against(f) {
+				add(e.a.Sub(f.b))
+				add(e.b.Sub(f.a))
+			}
+		}
+	}
+	a.beds[[2]int{p, q}] = all
+	return all
+}
+
+// atEdges is how long a pose lies along the cloth's edges and its beginning, mm.
+func (a *abutting) atEdges(q int, x, y float64) float64 {
+	c, p := a.s.job.Cloth, &a.poses[q]
+	low := math.Abs(p.bare.Min.Y+y-c.Selvedge) < alongside
+	high := math.Abs(p.bare.Max.Y+y-c.Width+c.Selvedge) < alongside
+	begin := math.Abs(p.bare.Min.X+x) < alongside
+	sum := 0.0
+	for k := range p.edges {
+		e := &p.edges[k]
+		level := math.Abs(e.along.Y)*e.long < alongside
+		upright := math.Abs(e.along.X)*e.long < alongside
+		if low && level && e.a.Y < p.box.Min.Y+alongside || high && level && e.a.Y > p.box.Max.Y-alongside || begin && upright && e.a.X < p.box.Min.X+alongside {
+			sum += e.long
+		}
+	}
+	return sum
+}
+
+// onCloth tells whether a pose lies on the cloth, clear of what it must be.
+func (a *abutting) onCloth(q int, x, y float64) bool {
+	c, b := a.s.job.Cloth, a.poses[q].bare
+	if x+b.Min.X < -edgeSlack || x+b.Max.X > a.end+edgeSlack || y+b.Min.Y < c.Selvedge-edgeSlack || y+b.Max.Y > c.Width-c.Selvedge+edgeSlack {
+		return false
+	}
+	if a.s.poses[q].low && math.Abs(y) > edgeSlack {
+		return false
+	}
+	return !slices.ContainsFunc(a.s.flaws, func(f int) bool { return a.deep(f, q, plane.Pt(x, y)) })
+}
+
+// spot is where a piece of a kind may be set, and what it would share: its
+// touch counts for both pieces, and once at the edges of the cloth.
+type spot struct {
+	kind, pose  int
+	x, y, touch float64
+}
+
+// near tells whether two pieces may touch.
+func (a *abutting) near(p, q spot) bool {
+	b, o := &a.poses[p.pose].box, &a.poses[q.pose].box
+	return b.Min.X+p.x < o.Max.X+q.x+1 && b.Max.X+p.x > o.Min.X+q.x-1 && b.Min.Y+p.y < o.Max.Y+q.y+1 && b.Max.Y+p.y > o.Min.Y+q.y-1
+}
+
+// begun is a lay in the making: what was set last, and where the next may be.
+type begun struct {
+	before *begun
+	last   spot
+	count  int
+	left   []uint8 // of each kind
+	spots  []spot
+	touch  float64
+	round  float64 // of all perimeters
+	area   float64
+	pull   float64 // area × how far along
+	mark   uint64  // the same for the same pieces at the same places
+}
+
+// start is the empty cloth: pieces may lie in the corners of its beginning.
+func (a *abutting) start() *begun {
+	b := &begun{}
+	c := a.s.job.Cloth
+	for k, items := range a.kinds {
+		b.left = append(b.left, uint8(len(items)))
+		for _, id := range a.s.own[items[0]] {
+			box := a.poses[id].bare
+			for _, y := range [...]float64{c.Selvedge - box.Min.Y, c.Width - c.Selvedge - box.Max.Y} {
+				if x := -box.Min.X; a.onCloth(id, x, y) {
+					b.spots = append(b.spots, spot{k, id, x, y, a.atEdges(id, x, y)})
+				}
+			}
+		}
+	}
+	return b
+}
+
+// lying lists what has been set.
+func (b *begun) lying() []spot {
+	var all []spot
+	for ; b.before != nil; b = b.before {
+		all = append(all, b.last)
+	}
+	return all
+}
+
+// set is the lay with one more piece.
+func (a *abutting) set(before *begun, last spot) *begun {
+	p := &a.poses[last.pose]
+	b := &begun{before: before, last: last, count: before.count + 1, left: slices.Clone(before.left), touch: before.touch + last.touch,
+		round: before.round + p.round, area: before.area + p.area, pull: before.pull + p.area*(last.x+p.box.Centre().X), mark: before.mark ^ last.mark()}
+	b.left[last.kind]--
+	for _, o := range before.spots {
+		if b.left[o.kind] == 0 {
+			continue
+		}
+		if a.near(o, last) {
+			m := a.meet(last.pose, o.pose, plane.Pt(o.x-last.x, o.y-last.y))
+			if m.deep {
+				continue
+			}
+			o.touch += 2 * m.touch
+		}
+		b.spots = append(b.spots, o)
+	}
+	lying := b.lying()
+	for k, items := range a.kinds {
+		if b.left[k] == 0 {
+			continue
+		}
+		for _, id := range a.s.own[items[0]] {
+			for _, d := range a.bed(last.pose, id) {
+				if o, ok := a.offer(b.spots, lying, spot{kind: k, pose: id, x: last.x + d.X, y: last.y + d.Y}); ok {
+					b.spots = append(b.spots, o)
+				}
+			}
+		}
+	}
+	return b
+}
+
+// offer is a spot with what it shares; false when it is known, off the cloth or
+// lies in something, or shares next to nothing.
+func (a *abutting) offer(known, lying []spot, o spot) (spot, bool) {
+	if slices.ContainsFunc(known, func(k spot) bool {
+		return k.pose == o.pose && math.Abs(k.x-o.x) < alongside && math.Abs(k.y-o.y) < alongside
+	}) || !a.onCloth(o.pose, o.x, o.y) {
+		return o, false
+	}
+	o.touch = a.atEdges(o.pose, o.x, o.y)
+	for _, l := range lying {
+		if a.near(o, l) {
+			m := a.meet(l.pose, o.pose, plane.Pt(o.x-l.x, o.y-l.y))
+			if m.deep {
+				return o, false
+			}
+			o.touch += 2 * m.touch
+		}
+	}
+	return o, o.touch > 0.1*a.poses[o.pose].round
+}
+
+func (o spot) mark() uint64 {
+	h := uint64(1)
+	for _, v := range [...]uint64{uint64(o.kind), uint64(o.pose), uint64(int64(math.Round(o.x))), uint64(int64(math.Round(o.y)))} {
+		h = (h ^ v) * 0x9E3779B97F4A7C15
+		h ^= h >> 29
+	}
+	return h
+}
+
+// worth tells how promising a lay is with one more piece: the share of its
+// borders that lie along others, and how near the beginning of the cloth its
+// area lies.
+func (a *abutting) worth(b *begun, o spot) float64 {
+	p := &a.poses[o.pose]
+	area := b.area + p.area
+	pull := b.pull + p.area*(o.x+p.box.Centre().X)
+	across := a.s.job.Cloth.Width - 2*a.s.job.Cloth.Selvedge
+	return (b.touch+o.touch)/(b.round+p.round) + 0.3*area*area/(2*across)/pull
+}
+
+// seek carries on several lays at a time, piece by piece, and lists those that
+// nothing more can be set to, the fullest and of those the shortest first.
+func (a *abutting) seek(ctx context.Context) []*begun {
+	now := []*begun{a.start()}
+	var ended []*begun
+	for len(now) > 0 && ctx.Err() == nil {
+		type move struct {
+			from  *begun
+			to    spot
+			worth float64
+		}
+		var moves []move
+		shared := 0.0
+		for _, b := range now {
+			if len(b.spots) == 0 {
+				ended = append(ended, b)
+			}
+			shared = math.Max(shared, b.touch/math.Max(b.round, 1))
+			for _, o := range b.spots {
+				moves = append(moves, move{b, o, a.worth(b, o)})
+			}
+		}
+		if n := now[0].count; n >= 4 && shared < fewShared || 2*n >= len(a.s.items) && shared < halfShared {
+			break
+		}
+		slices.SortStableFunc(moves, func(x, y move) int { return descending(x.worth, y.worth) })
+		seen := map[uint64]bool{}
+		now = now[:0]
+		var next []*begun
+		for _, m := range moves {
+			if mark := m.from.mark ^ m.to.mark(); !seen[mark] {
+				seen[mark] = true
+				next = append(next, a.set(m.from, m.to))
+			}
+			if len(next) == abreast || ctx.Err() != nil {
+				break
+			}
+		}
+		now = next
+	}
+	slices.SortStableFunc(ended, func(x, y *begun) int {
+		if x.count == y.count {
+			return descending(a.reach(y), a.reach(x))
+		}
+		return y.count - x.count
+	})
+	return ended
+}
+
+func descending(a, b float64) int {
+	switch {
+	case a > b:
+		return -1
+	case a < b:
+		return 1
+	}
+	return 0
+}
+
+// abutted is the shortest lay found that lies edge to edge, as far as it does;
+// not ok when there is none no longer than end.
+func (s *search) abutted(ctx context.Context, end float64) attempt {
+	for i := range s.items {
+		if s.items[i].piece.Match != nil {
+			return attempt{} // places are bound to the repeat
+		}
+	}
+	a := newAbutting(s, end)
+	ended := a.seek(ctx)
+	for _, b := range ended {
+		if b.count < len(s.items) {
+			break
+		}
+		if t, ok := a.apart(a.taken(b)); ok {
+			return s.finished(s.pushedBack(t.attempt, nil))
+		}
+	}
+	best := attempt{}
+	for n, b := range ended {
+		if n == fills || b.touch < halfShared*b.round || 2*b.count < len(s.items) {
+			break
+		}
+		if t, ok := a.apart(a.taken(b)); ok {
+			if f := s.filled(ctx, t); f.ok && (!best.ok || better(f.result, best.result)) {
+				best = f
+			}
+		}
+	}
+	return best
+}
+
+// filled lays what is left of a lay that was begun, as the first lay is.
+func (s *search) filled(ctx context.Context, t partial) attempt {
+	j := s.job
+	j.Pinned = slices.Clone(j.Pinned)
+	var rest []item
+	for i := range s.items {
+		switch it := &s.items[i]; {
+		case it.piece.half != nil: // it lies on the fold: can't be pinned here
+			return attempt{}
+		case slices.Contains(t.set, i):
+			j.Pinned = append(j.Pinned, s.placement(i, t.attempt))
+		default:
+			rest = append(rest, *it)
+		}
+	}
+	slices.SortStableFunc(rest, func(a, b item) int { return descending(a.area, b.area) })
+	r := run(ctx, j, rest)
+	if ctx.Err() != nil || len(r.Unplaced) > 0 {
+		return attempt{}
+	}
+	inOrder(j, r.Placements)
+	return s.take(r)
+}
+
+// partial is a lay of which some items are set.
+type partial struct {
+	attempt
+	set []int
+}
+
+// taken reads off where the items lie.
+func (a *abutting) taken(b *begun) partial {
+	n := len(a.s.items)
+	t := partial{attempt: attempt{pose: make([]int, n), x: make([]float64, n), y: make([]float64, n)}}
+	used := make([]int, len(a.kinds))
+	for _, o := range b.lying() {
+		i := a.kinds[o.kind][used[o.kind]]
+		used[o.kind]++
+		t.pose[i], t.x[i], t.y[i] = o.pose, o.x, o.y
+		t.set = append(t.set, i)
+	}
+	return t
+}
+
+// hair is how far a corner may stand in another piece and still touch it, mm:
+// it leaves less than a square millimetre along the longest edges. over is how
+// far a piece may be moved over an edge of the cloth.
+const hair, over = 5e-4, 0.8 * edgeSlack
+
+// stretches are how much longer a lay is made, in turn, until its pieces can be
+// moved apart: edges that were rounded need a little room.
+var stretches = [...]float64{0, 1e-3, 4e-3}
+
+// apart moves pieces that stand in each other by up to their slack apart; false
+// when they can't be.
+func (a *abutting) apart(t partial) (partial, bool) {
+	slices.Sort(t.set)
+	for _, more := range stretches {
+		w := t
+		w.x, w.y = slices.Clone(t.x), slices.Clone(t.y)
+		for _, i := range w.set {
+			w.x[i] *= 1 + more
+		}
+		for before := math.Inf(1); ; {
+			all, deepest := a.contacts(&w)
+			if deepest <= hair {
+				a.onto(&w)
+				if a.clear(w) {
+					return w, true
+				}
+				break
+			}
+			if deepest > before*0.9 {
+				break
+			}
+			before = deepest
+			relax(&w, all)
+		}
+	}
+	return t, false
+}
+
+// onto moves a lay by the hair it may lie before the beginning of the cloth, and
+// what lies on the fold onto it.
+func (a *abutting) onto(w *partial) {
+	before := 0.0
+	for _, i := range w.set {
+		before = math.Max(before, -a.poses[w.pose[i]].bare.Min.X-w.x[i])
+	}
+	for _, i := range w.set {
+		w.x[i] += before
+		if a.s.poses[w.pose[i]].low {
+			w.y[i] = 0
+		}
+	}
+}
+
+// contact is a corner at an edge, or a piece at an edge of the cloth: item k is
+// so much too near item i (-1: what lies still) along way, which leads k out; a
+// negative depth is room between them.
+type contact struct {
+	i, k  int
+	way   plane.Point
+	depth float64
+}
+
+// about is how near corners are looked at when pieces are moved apart, mm.
+const about = 2.0
+
+// contacts lists what is near, and how deep the deepest stands.
+func (a *abutting) contacts(w *partial) (all []contact, deepest float64) {
+	add := func(i, k int, way plane.Point, depth float64) {
+		all = append(all, contact{i, k, way, depth})
+		deepest = math.Max(deepest, depth)
+	}
+	c := a.s.job.Cloth
+	for n, i := range w.set {
+		at, b := plane.Pt(w.x[i], w.y[i]), a.poses[w.pose[i]].bare
+		for _, k := range w.set[:n] {
+			if a.near(spot{pose: w.pose[i], x: w.x[i], y: w.y[i]}, spot{pose: w.pose[k], x: w.x[k], y: w.y[k]}) {
+				d := plane.Pt(w.x[k], w.y[k]).Sub(at)
+				a.lyingAlong(w.pose[i], w.pose[k], d, func(way plane.Point, depth float64) { add(i, k, way, depth) })
+				a.standing(w.pose[i], w.pose[k], d, func(way plane.Point, depth float64) { add(i, k, way, depth) })
+				a.standing(w.pose[k], w.pose[i], d.Times(-1), func(way plane.Point, depth float64) { add(k, i, way, depth) })
+			}
+		}
+		for _, f := range a.s.flaws {
+			a.lyingAlong(f, w.pose[i], at, func(way plane.Point, depth float64) { add(-1, i, way, depth) })
+			a.standing(f, w.pose[i], at, func(way plane.Point, depth float64) { add(-1, i, way, depth) })
+			a.standing(w.pose[i], f, at.Times(-1), func(way plane.Point, depth float64) { add(-1, i, way.Times(-1), depth) })
+		}
+		low, high := c.Selvedge-b.Min.Y-over, c.Width-c.Selvedge-b.Max.Y+over
+		if a.s.poses[w.pose[i]].low {
+			low, high = 0, 0
+		}
+		add(-1, i, plane.Pt(1, 0), -b.Min.X-at.X)
+		add(-1, i, plane.Pt(0, 1), low-at.Y)
+		add(-1, i, plane.Pt(0, -1), at.Y-high)
+	}
+	return all, deepest
+}
+
+// standing calls found for every corner of pose q, displaced by d, that stands
+// in pose p or is about to, with the shortest way out for q.
+func (a *abutting) standing(p, q int, d plane.Point, found func(way plane.Point, depth float64)) {
+	o := &a.poses[p]
+	for _, v := range a.poses[q].shape {
+		v = v.Add(d)
+		if v.X <= o.box.Min.X-about || v.X >= o.box.Max.X+about || v.Y <= o.box.Min.Y-about || v.Y >= o.box.Max.Y+about {
+			continue
+		}
+		// The nearest edge; of the two at a corner the one it is further out of.
+		least, depth, out, atCorner := math.Inf(1), 0.0, plane.Point{}, false
+		for i := range o.edges {
+			e := &o.edges[i]
+			w := v.Sub(e.a)
+			in := e.along.Cross(w)
+			at := e.along.Dot(w)
+			far := math.Hypot(in, math.Max(0, math.Max(-at, at-e.long)))
+			if far < least-1e-9 || far < least+1e-9 && in < depth {
+				least, depth, out = far, in, e.along.Right()
+				atCorner = math.Min(v.To(e.a), v.To(e.b)) < alongside
+			}
+		}
+		if least < about && (depth > corner || !atCorner) {
+			found(out, depth)
+		}
+	}
+}
+
+// lyingAlong calls found for both ends of every stretch along which edges of two
+// poses lie.
+func (a *abutting) lyingAlong(p, q int, d plane.Point, found func(way plane.Point, depth float64)) {
+	for i := range a.poses[p].edges {
+		e := &a.poses[p].edges[i]
+		for k := range a.poses[q].edges {
+			f := &a.poses[q].edges[k]
+			if !e.against(f) {
+				continue
+			}
+			u, v := f.b.Add(d).Sub(e.a), f.a.Add(d).Sub(e.a)
+			at, end, in, out := e.along.Dot(u), e.along.Dot(v), e.along.Cross(u), e.along.Cross(v)
+			if math.Abs(in+out)/2 > 2*alongside || math.Min(end, e.long)-math.Max(at, 0) < 1 {
+				continue
+			}
+			for _, t := range [...]float64{math.Max(at, 0), math.Min(end, e.long)} {
+				found(e.along.Right(), in+(out-in)*(t-at)/(end-at))
+			}
+		}
+	}
+}
+
+// A corner that stands at another by no more than this, mm, is left alone.
+const corner = 0.02
+
+// relax moves the pieces so that the contacts open, if they can: each in turn,
+// over and over, and somewhat too far, which is quicker.
+func relax(w *partial, all []contact) {
+	const tooFar = 1.6
+	x, y := make([]float64, len(w.x)), make([]float64, len(w.y))
+	for range 3000 {
+		worst := 0.0
+		for n := range all {
+			c := &all[n]
+			near := c.depth + hair/4 - c.way.X*x[c.k] - c.way.Y*y[c.k]
+			if c.i >= 0 {
+				near += c.way.X*x[c.i] + c.way.Y*y[c.i]
+			}
+			if near <= 0 {
+				continue
+			}
+			worst = math.Max(worst, near)
+			if c.i < 0 {
+				x[c.k], y[c.k] = x[c.k]+c.way.X*near, y[c.k]+c.way.Y*near
+				continue
+			}
+			m := c.way.Times(near * tooFar / 2)
+			x[c.k], y[c.k], x[c.i], y[c.i] = x[c.k]+m.X, y[c.k]+m.Y, x[c.i]-m.X, y[c.i]-m.Y
+		}
+		if worst < hair/4 {
+			break
+		}
+	}
+	for i := range x {
+		w.x[i] += x[i]
+		w.y[i] += y[i]
+	}
+}
+
+// reach is how far along the cloth a lay goes.
+func (a *abutting) reach(b *begun) float64 {
+	end := 0.0
+	for _, o := range b.lying() {
+		end = math.Max(end, o.x+a.poses[o.pose].bare.Max.X)
+	}
+	return end
+}
+
+// clear tells whether nothing that is set lies in anything else.
+func (a *abutting) clear(w partial) bool {
+	var lying []placed
+	for _, f := range a.s.flaws {
+		lying = append(lying, a.poses[f].obstacle)
+	}
+	for _, i := range w.set {
+		shape := plane.Moved(a.poses[w.pose[i]].shape, plane.Pt(w.x[i], w.y[i]))
+		box := plane.BoxOf(shape)
+		for k := range lying {
+			if lying[k].holds(shape, box) {
+				return false
+			}
+		}
+		lying = append(lying, obstacle(shape, 0))
+	}
+	return true
+}
