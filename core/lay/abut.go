@@ -24,6 +24,7 @@ type abutting struct {
 	beds  map[[2]int][]plane.Point
 	known map[meeting]met
 	end   float64 // how far along the cloth pieces may lie
+	over  float64 // and how far over its edges, to be moved apart
 	room  []span
 }
 
@@ -32,10 +33,12 @@ type abutting struct {
 type abutPose struct {
 	pose
 	obstacle placed
-	bare     plane.Box // without the gap
-	edges    []edge    // counter-clockwise
-	round    float64   // perimeter
-	slack    float64   // how far others may stand in it until they are moved apart
+	bare     []plane.Point // without the gap
+	bareBox  plane.Box
+	edges    []edge      // counter-clockwise
+	toward   [ways][]int // edges by the way they run
+	round    float64     // perimeter
+	slack    float64     // how far others may stand in it until they are moved apart
 	area     float64
 }
 
@@ -43,6 +46,17 @@ type edge struct {
 	a, b  plane.Point
 	along plane.Point // of length 1
 	long  float64
+	turns [2]bool // whether the border turns at a and at b
+}
+
+// ways is how many ways edges are sorted by; a border turns where it changes its
+// way by more than turning.
+const ways, turning = 32, math.Pi / 12
+
+// way is which way an edge runs, and against the way those run that may lie
+// along it.
+func (e *edge) way() int {
+	return int(math.Floor(math.Atan2(e.along.Y, e.along.X)/(2*math.Pi)*ways)+ways) % ways
 }
 
 // meeting is two poses at a displacement, in twentieths of a millimetre.
@@ -58,15 +72,17 @@ type met struct {
 }
 
 // Edges lie along each other when they are nowhere further apart than alongside,
-// mm. Two are laid corner to corner when both are long, or as long as each other.
+// mm. Two are laid corner to corner when both are long, or as long as each other
+// and the borders of both turn there.
 const alongside, longEdge = 0.3, 40
 
 // rounding is how far a piece may stand in its neighbours at first: corners have
 // been rounded, and what they are off by adds up.
 const rounding = 0.2
 
-// abreast is how many lays are carried on side by side, fills how many that
-// came to an end before all pieces lay are filled up as the first lay is.
+// abreast is how many lays are carried on side by side, fills how many of those
+// that came to an end are moved apart and, when not all pieces lie, filled up as
+// the first lay is.
 const abreast, fills = 12, 3
 
 // A lay is not gone on with when after a few pieces, or half of them, this share
@@ -75,7 +91,7 @@ const fewShared, halfShared = 0.6, 0.75
 
 // rightCorners is how many corners an outline may have to be taken as it is;
 // of more, the plainer one is taken that the search uses.
-const rightCorners = 150
+const rightCorners = 400
 
 func newAbutting(s *search, end float64) *abutting {
 	a := &abutting{s: s, end: end, beds: map[[2]int][]plane.Point{}, known: map[meeting]met{}, poses: make([]abutPose, len(s.poses))}
@@ -103,6 +119,9 @@ func newAbutting(s *search, end float64) *abutting {
 		}
 		a.kinds[k] = append(a.kinds[k], i)
 	}
+	if !s.job.doubled { // on the fold they would lie over their own likeness
+		a.over = over
+	}
 	for k, id := range s.flaws {
 		a.poses[id] = newAbutPose(s.poses[id].shape, math.Max(0, s.gaps[k]-s.job.Gap/2), 0)
 	}
@@ -110,7 +129,7 @@ func newAbutting(s *search, end float64) *abutting {
 }
 
 func newAbutPose(shape []plane.Point, gap, slack float64) abutPose {
-	p := abutPose{bare: plane.BoxOf(shape), slack: slack}
+	p := abutPose{bare: shape, bareBox: plane.BoxOf(shape), slack: slack}
 	if plane.Area(shape) < 0 {
 		shape = plane.Reversed(shape)
 	}
@@ -123,8 +142,15 @@ func newAbutPose(shape []plane.Point, gap, slack float64) abutPose {
 	}
 	for i, v := range shape {
 		w := shape[(i+1)%len(shape)]
-		p.edges = append(p.edges, edge{v, w, w.Sub(v).Unit(), v.To(w)})
-		p.round += v.To(w)
+		e := edge{a: v, b: w, along: w.Sub(v).Unit(), long: v.To(w)}
+		p.toward[e.way()] = append(p.toward[e.way()], i)
+		p.edges = append(p.edges, e)
+		p.round += e.long
+	}
+	for i := range p.edges {
+		e, next := &p.edges[i], &p.edges[(i+1)%len(p.edges)]
+		e.turns[1] = math.Abs(math.Atan2(e.along.Cross(next.along), e.along.Dot(next.along))) > turning
+		next.turns[0] = e.turns[1]
 	}
 	p.pose = pose{shape: shape, inner: inside(shape), box: plane.BoxOf(shape), convex: convex(shape)}
 	p.obstacle = obstacle(shape, 0)
@@ -170,26 +196,34 @@ func (e *edge) against(f *edge) bool {
 	return e.along.Dot(f.along) < -0.9 && math.Abs(e.along.Cross(f.along))*math.Min(e.long, f.long) <= alongside
 }
 
-// touching is how long two poses lie edge to edge, mm.
-func (a *abutting) touching(p, q int, d plane.Point) float64 {
-	sum := 0.0
+// along calls found for every edge of pose q that runs against one of pose p.
+func (a *abutting) along(p, q int, found func(e, f *edge)) {
 	for i := range a.poses[p].edges {
 		e := &a.poses[p].edges[i]
-		for k := range a.poses[q].edges {
-			f := &a.poses[q].edges[k]
-			if !e.against(f) {
-				continue
-			}
-			from := f.b.Add(d).Sub(e.a)
-			if math.Abs(e.along.Cross(from)) > alongside {
-				continue
-			}
-			at := e.along.Dot(from)
-			if both := math.Min(at+f.long, e.long) - math.Max(at, 0); both > 1 {
-				sum += both
+		way := e.way() + ways/2
+		for _, turn := range [...]int{-1, 0, 1} {
+			for _, k := range a.poses[q].toward[(way+turn+ways)%ways] {
+				if f := &a.poses[q].edges[k]; e.against(f) {
+					found(e, f)
+				}
 			}
 		}
 	}
+}
+
+// touching is how long two poses lie edge to edge, mm.
+func (a *abutting) touching(p, q int, d plane.Point) float64 {
+	sum := 0.0
+	a.along(p, q, func(e, f *edge) {
+		from := f.b.Add(d).Sub(e.a)
+		if math.Abs(e.along.Cross(from)) > alongside {
+			return
+		}
+		at := e.along.Dot(from)
+		if both := math.Min(at+f.long, e.long) - math.Max(at, 0); both > 1 {
+			sum += both
+		}
+	})
 	return sum
 }
 
@@ -206,16 +240,18 @@ func (a *abutting) bed(p, q int) []plane.Point {
 			all = append(all, d)
 		}
 	}
-	for i := range a.poses[p].edges {
-		e := &a.poses[p].edges[i]
-		for k := range a.poses[q].edges {
-			f := &a.poses[q].edges[k]
-			if (math.Abs(e.long-f.long) < alongside || math.Min(e.long, f.long) >= longEdge) && e.against(f) {
-				add(e.a.Sub(f.b))
-				add(e.b.Sub(f.a))
-			}
+	a.along(p, q, func(e, f *edge) {
+		long := math.Min(e.long, f.long) >= longEdge
+		if !long && math.Abs(e.long-f.long) > alongside {
+			return
 		}
-	}
+		if long || e.turns[0] && f.turns[1] {
+			add(e.a.Sub(f.b))
+		}
+		if long || e.turns[1] && f.turns[0] {
+			add(e.b.Sub(f.a))
+		}
+	})
 	a.beds[[2]int{p, q}] = all
 	return all
 }
@@ -223,9 +259,9 @@ func (a *abutting) bed(p, q int) []plane.Point {
 // atEdges is how long a pose lies along the cloth's edges and its beginning, mm.
 func (a *abutting) atEdges(q int, x, y float64) float64 {
 	c, p := a.s.job.Cloth, &a.poses[q]
-	low := math.Abs(p.bare.Min.Y+y-c.Selvedge) < alongside
-	high := math.Abs(p.bare.Max.Y+y-c.Width+c.Selvedge) < alongside
-	begin := math.Abs(p.bare.Min.X+x) < alongside
+	low := math.Abs(p.bareBox.Min.Y+y-c.Selvedge) < alongside
+	high := math.Abs(p.bareBox.Max.Y+y-c.Width+c.Selvedge) < alongside
+	begin := math.Abs(p.bareBox.Min.X+x) < alongside
 	sum := 0.0
 	for k := range p.edges {
 		e := &p.edges[k]
@@ -240,7 +276,7 @@ func (a *abutting) atEdges(q int, x, y float64) float64 {
 
 // onCloth tells whether a pose lies on the cloth, clear of what it must be.
 func (a *abutting) onCloth(q int, x, y float64) bool {
-	c, b := a.s.job.Cloth, a.poses[q].bare
+	c, b := a.s.job.Cloth, a.poses[q].bareBox
 	if x+b.Min.X < -edgeSlack || x+b.Max.X > a.end+edgeSlack || y+b.Min.Y < c.Selvedge-edgeSlack || y+b.Max.Y > c.Width-c.Selvedge+edgeSlack {
 		return false
 	}
@@ -284,7 +320,7 @@ func (a *abutting) start() *begun {
 	for k, items := range a.kinds {
 		b.left = append(b.left, uint8(len(items)))
 		for _, id := range a.s.own[items[0]] {
-			box := a.poses[id].bare
+			box := a.poses[id].bareBox
 			for _, y := range [...]float64{c.Selvedge - box.Min.Y, c.Width - c.Selvedge - box.Max.Y} {
 				if x := -box.Min.X; a.onCloth(id, x, y) {
 					b.spots = append(b.spots, spot{k, id, x, y, a.atEdges(id, x, y)})
@@ -407,7 +443,6 @@ func (a *abutting) seek(ctx context.Context) []*begun {
 		}
 		slices.SortStableFunc(moves, func(x, y move) int { return descending(x.worth, y.worth) })
 		seen := map[uint64]bool{}
-		now = now[:0]
 		var next []*begun
 		for _, m := range moves {
 			if mark := m.from.mark ^ m.to.mark(); !seen[mark] {
@@ -439,18 +474,54 @@ func descending(a, b float64) int {
 	return 0
 }
 
+// Squeezing begins with a step of so much of the length and ends when steps are
+// as small as that.
+const firstSqueeze, lastSqueeze = 0.004, 0.0004
+
+// squeezed pushes the pieces of a lay together, all at once, each a little along
+// and across the cloth: moved one by one they hold each other up. Not ok when it
+// gets no shorter. (Li and Milenkovic, European Journal of Operational Research
+// 84, 1995, do so by linear programming.)
+func (s *search) squeezed(ctx context.Context, from attempt) attempt {
+	if s.bound() || len(from.result.Unplaced) > 0 {
+		return attempt{}
+	}
+	end := from.result.Length
+	a, t := newAbutting(s, end), partial{attempt: from}
+	for i := range s.items {
+		t.set = append(t.set, i)
+	}
+	for step := firstSqueeze * end; step > lastSqueeze*end && ctx.Err() == nil; {
+		a.end = end - step
+		w := t
+		w.x, w.y = slices.Clone(t.x), slices.Clone(t.y)
+		if a.settled(&w) {
+			t, end, step = w, a.end, step*1.3
+		} else {
+			step /= 2
+		}
+	}
+	if end == from.result.Length {
+		return attempt{}
+	}
+	return s.finished(s.pushedBack(t.attempt, nil))
+}
+
+// bound tells whether places are bound to the repeat of the cloth.
+func (s *search) bound() bool {
+	return slices.ContainsFunc(s.items, func(it item) bool { return it.piece.Match != nil })
+}
+
 // abutted is the shortest lay found that lies edge to edge, as far as it does;
 // not ok when there is none no longer than end.
 func (s *search) abutted(ctx context.Context, end float64) attempt {
-	for i := range s.items {
-		if s.items[i].piece.Match != nil {
-			return attempt{} // places are bound to the repeat
-		}
+	if s.bound() {
+		return attempt{}
 	}
 	a := newAbutting(s, end)
 	ended := a.seek(ctx)
-	for _, b := range ended {
-		if b.count < len(s.items) {
+	for n, b := range ended {
+		if n == fills || b.count < len(s.items) {
 			break
 		}
 		if t, ok := a.apart(a.taken(b)); ok {
@@ -518,7 +589,7 @@ func (a *abutting) taken(b *begun) partial {
 // hair is how far a corner may stand in another piece and still touch it, mm:
 // it leaves less than a square millimetre along the longest edges. over is how
 // far a piece may be moved over an edge of the cloth.
-const hair, over = 5e-4, 0.8 * edgeSlack
+const hair, over = 2e-4, 0.8 * edgeSlack
 
 // stretches are how much longer a lay is made, in turn, until its pieces can be
 // moved apart: edges that were rounded need a little room.
@@ -534,36 +605,45 @@ func (a *abutting) apart(t partial) (partial, bool) {
 		for _, i := range w.set {
 			w.x[i] *= 1 + more
 		}
-		for before := math.Inf(1); ; {
-			all, deepest := a.contacts(&w)
-			if deepest <= hair {
-				a.onto(&w)
-				if a.clear(w) {
-					return w, true
-				}
-				break
-			}
-			if deepest > before*0.9 {
-				break
-			}
-			before = deepest
-			relax(&w, all)
+		if a.settled(&w) {
+			return w, true
 		}
 	}
 	return t, false
 }
 
-// onto moves a lay by the hair it may lie before the beginning of the cloth, and
-// what lies on the fold onto it.
+// settled moves the pieces of a lay until none stands in another; false when
+// they can't be so moved.
+func (a *abutting) settled(w *partial) bool {
+	for before := math.Inf(1); ; {
+		all, deepest := a.contacts(w)
+		if deepest <= hair {
+			a.onto(w)
+			return a.clear(w)
+		}
+		if deepest > before*0.9 {
+			return false
+		}
+		before = deepest
+		relax(w, all)
+	}
+}
+
+// onto moves a lay by the hair it may lie before the beginning of the cloth or
+// over a fold.
 func (a *abutting) onto(w *partial) {
 	before := 0.0
+	c := a.s.job.Cloth
 	for _, i := range w.set {
-		before = math.Max(before, -a.poses[w.pose[i]].bare.Min.X-w.x[i])
+		before = math.Max(before, -a.poses[w.pose[i]].bareBox.Min.X-w.x[i])
 	}
 	for _, i := range w.set {
 		w.x[i] += before
+		b := a.poses[w.pose[i]].bareBox
 		if a.s.poses[w.pose[i]].low {
 			w.y[i] = 0
+		} else {
+			w.y[i] = math.Max(math.Min(w.y[i], c.Width-c.Selvedge-b.Max.Y+a.over), c.Selvedge-b.Min.Y-a.over)
 		}
 	}
 }
@@ -588,7 +668,7 @@ func (a *abutting) contacts(w *partial) (all []contact, deepest float64) {
 	}
 	c := a.s.job.Cloth
 	for n, i := range w.set {
-		at, b := plane.Pt(w.x[i], w.y[i]), a.poses[w.pose[i]].bare
+		at, b := plane.Pt(w.x[i], w.y[i]), a.poses[w.pose[i]].bareBox
 		for _, k := range w.set[:n] {
 			if a.near(spot{pose: w.pose[i], x: w.x[i], y: w.y[i]}, spot{pose: w.pose[k], x: w.x[k], y: w.y[k]}) {
 				d := plane.Pt(w.x[k], w.y[k]).Sub(at)
@@ -602,11 +682,12 @@ func (a *abutting) contacts(w *partial) (all []contact, deepest float64) {
 			a.standing(f, w.pose[i], at, func(way plane.Point, depth float64) { add(-1, i, way, depth) })
 			a.standing(w.pose[i], f, at.Times(-1), func(way plane.Point, depth float64) { add(-1, i, way.Times(-1), depth) })
 		}
-		low, high := c.Selvedge-b.Min.Y-over, c.Width-c.Selvedge-b.Max.Y+over
+		low, high := c.Selvedge-b.Min.Y-a.over, c.Width-c.Selvedge-b.Max.Y+a.over
 		if a.s.poses[w.pose[i]].low {
 			low, high = 0, 0
 		}
 		add(-1, i, plane.Pt(1, 0), -b.Min.X-at.X)
+		add(-1, i, plane.Pt(-1, 0), at.X+b.Max.X-a.end)
 		add(-1, i, plane.Pt(0, 1), low-at.Y)
 		add(-1, i, plane.Pt(0, -1), at.Y-high)
 	}
@@ -616,7 +697,10 @@ func (a *abutting) contacts(w *partial) (all []contact, deepest float64) {
 // standing calls found for every corner of pose q, displaced by d, that stands
 // in pose p or is about to, with the shortest way out for q.
 func (a *abutting) standing(p, q int, d plane.Point, found func(way plane.Point, depth float64)) {
-	o := &a.poses[p]
+	o, spare := &a.poses[p], corner
+	if a.s.job.Gap > 0 {
+		spare = cornerGap
+	}
 	for _, v := range a.poses[q].shape {
 		v = v.Add(d)
 		if v.X <= o.box.Min.X-about || v.X >= o.box.Max.X+about || v.Y <= o.box.Min.Y-about || v.Y >= o.box.Max.Y+about {
@@ -635,7 +719,7 @@ func (a *abutting) standing(p, q int, d plane.Point, found func(way plane.Point,
 				atCorner = math.Min(v.To(e.a), v.To(e.b)) < alongside
 			}
 		}
-		if least < about && (depth > corner || !atCorner) {
+		if least < about && (depth > spare || !atCorner) {
 			found(out, depth)
 		}
 	}
@@ -644,27 +728,21 @@ func (a *abutting) standing(p, q int, d plane.Point, found func(way plane.Point,
 // lyingAlong calls found for both ends of every stretch along which edges of two
 // poses lie.
 func (a *abutting) lyingAlong(p, q int, d plane.Point, found func(way plane.Point, depth float64)) {
-	for i := range a.poses[p].edges {
-		e := &a.poses[p].edges[i]
-		for k := range a.poses[q].edges {
-			f := &a.poses[q].edges[k]
-			if !e.against(f) {
-				continue
-			}
-			u, v := f.b.Add(d).Sub(e.a), f.a.Add(d).Sub(e.a)
-			at, end, in, out := e.along.Dot(u), e.along.Dot(v), e.along.Cross(u), e.along.Cross(v)
-			if math.Abs(in+out)/2 > 2*alongside || math.Min(end, e.long)-math.Max(at, 0) < 1 {
-				continue
-			}
-			for _, t := range [...]float64{math.Max(at, 0), math.Min(end, e.long)} {
-				found(e.along.Right(), in+(out-in)*(t-at)/(end-at))
-			}
+	a.along(p, q, func(e, f *edge) {
+		u, v := f.b.Add(d).Sub(e.a), f.a.Add(d).Sub(e.a)
+		at, end, in, out := e.along.Dot(u), e.along.Dot(v), e.along.Cross(u), e.along.Cross(v)
+		if math.Abs(in+out)/2 > 2*alongside || math.Min(end, e.long)-math.Max(at, 0) < 1 {
+			return
 		}
-	}
+		for _, t := range [...]float64{math.Max(at, 0), math.Min(end, e.long)} {
+			found(e.along.Right(), in+(out-in)*(t-at)/(end-at))
+		}
+	})
 }
 
-// A corner that stands at another by no more than this, mm, is left alone.
-const corner = 0.02
+// A corner that stands at another by no more than this, mm, is left alone; where
+// a gap is to be kept, by no more than cornerGap.
+const corner, cornerGap = 0.02, 5e-4
 
 // relax moves the pieces so that the contacts open, if they can: each in turn,
 // over and over, and somewhat too far, which is quicker.
@@ -704,26 +782,23 @@ func relax(w *partial, all []contact) {
 func (a *abutting) reach(b *begun) float64 {
 	end := 0.0
 	for _, o := range b.lying() {
-		end = math.Max(end, o.x+a.poses[o.pose].bare.Max.X)
+		end = math.Max(end, o.x+a.poses[o.pose].bareBox.Max.X)
 	}
 	return end
 }
 
 // clear tells whether nothing that is set lies in anything else.
-func (a *abutting) clear(w partial) bool {
-	var lying []placed
-	for _, f := range a.s.flaws {
-		lying = append(lying, a.poses[f].obstacle)
-	}
+func (a *abutting) clear(w *partial) bool {
+	lying := a.s.lying()
 	for _, i := range w.set {
-		shape := plane.Moved(a.poses[w.pose[i]].shape, plane.Pt(w.x[i], w.y[i]))
+		shape := plane.Moved(a.poses[w.pose[i]].bare, plane.Pt(w.x[i], w.y[i]))
 		box := plane.BoxOf(shape)
 		for k := range lying {
-			if lying[k].holds(shape, box) {
+			if lying[k].holdsBy(shape, box, edgeSlack/2, levelSlack/2) { // so that no rounding matters
 				return false
 			}
 		}
-		lying = append(lying, obstacle(shape, 0))
+		lying = append(lying, obstacle(shape, a.s.job.Gap*nearEnough))
 	}
 	return true
 }

@@ -58,6 +58,34 @@ func regular(n int, radius float64) []plane.Point {
 	return out
 }
 
+// A shift is cut from linen so that nothing is left: the body and the strip
+// beside it that gives the gores, two of them to a strip, the sleeves side by
+// side, six squares across (common practice, no source). Already the first lay
+// finds it.
+func TestLinenIsCutWithoutWaste(t *testing.T) {
+	for _, width := range []float64{900, 907.77, 1130.5} {
+		j := Job{Seed: 1, Cloth: Cloth{Width: width}}
+		for _, p := range []struct {
+			id    string
+			count int
+			line  []plane.Point
+		}{
+			{"body", 2, oblong(1000, width*2/3)}, {"gore", 4, []plane.Point{{}, {X: 1000}, {Y: width / 3}}},
+			{"sleeve", 2, oblong(500, width/2)}, {"gusset", 4, oblong(width/6, width/6)}, {"cuff", 2, oblong(width/6, width/6)},
+		} {
+			q := cut(p.id, false, p.line)
+			q.Count = p.count
+			j.Pieces = append(j.Pieces, q)
+		}
+		require.NoError(t, j.Check())
+		r := Place(context.Background(), j)
+		require.InDelta(t, 2500+width/6, r.Length, 0.5)
+		require.InDelta(t, 1, r.Utilisation, 1e-3)
+		sound(t, j, r)
+		require.Equal(t, r, Place(context.Background(), j))
+	}
+}
+
 // Gaps, flaws, selvedges and pinned pieces are kept.
 func TestAbuttingKeepsClear(t *testing.T) {
 	found := 0
@@ -146,4 +174,34 @@ func TestMovedApart(t *testing.T) {
 	assert.False(t, ok, "the cloth is too narrow")
 	_, ok, _ = row(200, 40)
 	assert.False(t, ok, "they lie deep in each other")
+}
+
+// Pushed together at once, the pieces of a lay take less cloth than pushed one
+// by one, and lie as well.
+func TestPushedTogether(t *testing.T) {
+	shorter := 0
+	for seed := uint64(1); seed <= 2; seed++ {
+		for k, j := range []Job{panelsJob(seed), goresJob(seed), bodiceJob(seed)} {
+			j.Gap = float64(seed-1) * 3
+			s := newSearch(j)
+			before := s.exact(s.take(place(context.Background(), j, 1)))
+			require.True(t, before.ok)
+			after := s.squeezed(context.Background(), before)
+			if !after.ok {
+				continue
+			}
+			shorter++
+			require.Less(t, after.result.Length, before.result.Length)
+			require.Empty(t, j.Faults(after.result.Placements), "kind %d, seed %d", k, seed)
+			sound(t, j, after.result)
+			for i, p := range after.result.Placements {
+				require.Equal(t, before.result.Placements[i].Turn, p.Turn)
+			}
+		}
+	}
+	require.Greater(t, shorter, 2)
+	stop, cancel := context.WithCancel(context.Background())
+	cancel()
+	s := newSearch(panelsJob(1))
+	require.False(t, s.squeezed(stop, s.take(place(stop, s.job, 1))).ok, "a stopped search pushes nothing")
 }

@@ -95,6 +95,7 @@ type folded struct {
 func fold(j Job) folded {
 	f := folded{job: j}
 	d := j
+	d.doubled = true
 	d.Pieces, d.Pinned = nil, nil
 	d.Cloth.Fold = Flat
 	if c := j.Cloth; c.Fold == Lengthwise {

@@ -76,6 +76,8 @@ type Job struct {
 	Pieces  []Piece `json:"pieces"`
 	// Pinned copies lie where they are said to; the rest is placed round them.
 	Pinned []Placement `json:"pinned,omitempty"`
+
+	doubled bool // the cloth is the half of a folded one
 }
 
 // Placement is one copy placed: the outline, mirrored if said, turned about

@@ -166,7 +166,7 @@ func TestSearchIsSound(t *testing.T) {
 			require.NoError(t, j.Check())
 			first := place(context.Background(), j, 1)
 			var lengths []float64
-			r := Search(context.Background(), j, 6, func(r Result) { lengths = append(lengths, r.Length) })
+			r := Search(context.Background(), j, 4, func(r Result) { lengths = append(lengths, r.Length) })
 			require.Empty(t, r.Unplaced)
 			sound(t, j, r)
 			for i := 1; i < len(lengths); i++ {
@@ -174,7 +174,7 @@ func TestSearchIsSound(t *testing.T) {
 			}
 			require.InDelta(t, r.Length, lengths[len(lengths)-1], 1e-9)
 			if seed == 1 && k < 2 {
-				require.Equal(t, r, Search(context.Background(), j, 6, nil), "the same seed, the same lay")
+				require.Equal(t, r, Search(context.Background(), j, 4, nil), "the same seed, the same lay")
 			}
 			area := 0.0
 			for i := range j.Pieces {
@@ -193,11 +193,11 @@ func TestSearchIsSound(t *testing.T) {
 func TestSearchOnClothThatEnds(t *testing.T) {
 	j := panelsJob(3)
 	j.Seed = 2
-	free := Search(context.Background(), j, 10, nil)
+	free := Search(context.Background(), j, 5, nil)
 	j.Cloth.Length = free.Length * 1.04
 	first := place(context.Background(), j, 1)
 	require.NotEmpty(t, first.Unplaced, "the first lay does not get everything on")
-	r := Search(context.Background(), j, 30, nil)
+	r := Search(context.Background(), j, 12, nil)
 	require.Empty(t, r.Unplaced)
 	require.LessOrEqual(t, r.Length, j.Cloth.Length+1e-6)
 	sound(t, j, r)

@@ -20,8 +20,8 @@ const edgeSlack = 0.05
 const orders = 6
 
 // Place lays the pieces: each at the place nearest the cloth's beginning
-// where its true outline fits, in several orders of placing, keeping the
-// shortest lay. It stops early when the context ends or the job's seconds are
+// where its true outline fits, in several orders of placing, and once edge to
+// edge, keeping the shortest lay. It stops early when the context ends or the job's seconds are
 // over, but always tries one order. The same job gives the same lay, unless
 // time cuts the search short. The job must have passed Check.
 func Place(ctx context.Context, j Job) Result { return placeAny(ctx, j, orders) }
@@ -67,6 +67,12 @@ func place(ctx context.Context, j Job, tries int) Result {
 		}
 		if ctx.Err() != nil || len(items) > many {
 			break
+		}
+	}
+	if tries == orders && len(items) <= many && ctx.Err() == nil {
+		s := newSearch(j)
+		if t := s.abutted(ctx, s.longest(best)); t.ok && better(t.result, best) {
+			best = t.result
 		}
 	}
 	inOrder(j, best.Placements)
@@ -158,6 +164,7 @@ type placed struct {
 
 const bandCount = 24
 
+// obstacle is a shape that others keep at least gap away from.
 func obstacle(shape []plane.Point, gap float64) placed {
 	b := plane.BoxOf(shape)
 	r := gap * 1.06 // the corners of the border stand out a little
@@ -204,6 +211,10 @@ func obstacle(shape []plane.Point, gap float64) placed {
 
 // widestArc is how far round one side of the border goes about a corner.
 const widestArc = math.Pi / 5
+
+// nearEnough is how much of the gap is asked for where places are judged, so that
+// about the corners nothing is called too near that is the gap away.
+var nearEnough = math.Cos(widestArc / 2)
 
 // convex tells whether a polygon has no hollow corner, whichever way it runs.
 func convex(poly []plane.Point) bool {

@@ -72,8 +72,19 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 			held = t
 		}
 	}
+	last := func() {
+		if t := s.squeezed(ctx, held); t.ok && better(t.result, best) {
+			if best = t.result; report != nil {
+				report(best)
+			}
+		}
+	}
 	if j.Seconds > 0 && rounds == 0 {
-		return s.race(ctx, held, best, report)
+		racing, stop := context.WithTimeout(ctx, time.Duration(raceShare*j.Seconds*float64(time.Second)))
+		defer stop()
+		held, best = s.race(racing, held, best, report)
+		last()
+		return best
 	}
 	if t := s.abutted(ctx, s.longest(best)); t.ok && better(t.result, best) {
 		held, best = t, t.result
@@ -117,6 +128,7 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 			}
 		}
 	}
+	last()
 	return best
 }
 
@@ -134,7 +146,7 @@ func (s *search) longest(best Result) float64 {
 // race searches until the context ends: every worker sets out from the best lay
 // there is whenever it is done with a try; one that aims at what has been
 // reached meanwhile gives up.
-func (s *search) race(ctx context.Context, held attempt, best Result, report func(Result)) Result {
+func (s *search) race(ctx context.Context, held attempt, best Result, report func(Result)) (attempt, Result) {
 	var mu sync.Mutex
 	cut, failed, tries := boldest, 0, 0
 	least := s.least()
@@ -200,12 +212,16 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 		})
 	}
 	wait.Wait()
-	return best
+	return held, best
 }
 
 // workers is how many tries go on side by side; mostSearched is how many
 // pieces are searched over: with more, the first lay stands.
 const workers, mostSearched = 2, 200
+
+// raceShare is how much of the time they have; the rest is for pushing all
+// pieces together.
+const raceShare = 0.96
 
 // abutShare is how much of the time one of the workers may look for pieces that
 // lie edge to edge.

@@ -286,7 +286,7 @@ func (j *Job) Faults(at []Placement) []Fault {
 			fault("lies off the repeat")
 		}
 		known = append(known, a)
-		lying = append(lying, obstacle(shape, j.Gap))
+		lying = append(lying, obstacle(shape, j.Gap*nearEnough))
 	}
 	return out
 }
@@ -333,6 +333,12 @@ const levelSlack = 1e-3
 // holds tells whether a shape, where it lies, overlaps the obstacle by more
 // than counts as touching.
 func (o *placed) holds(shape []plane.Point, box plane.Box) bool {
+	return o.holdsBy(shape, box, edgeSlack, levelSlack)
+}
+
+// holdsBy is holds with so much counting as touching, along the cloth and across
+// it.
+func (o *placed) holdsBy(shape []plane.Point, box plane.Box, along, across float64) bool {
 	if box.Min.X >= o.box.Max.X || box.Max.X <= o.box.Min.X || box.Min.Y >= o.box.Max.Y || box.Max.Y <= o.box.Min.Y {
 		return false
 	}
@@ -341,8 +347,8 @@ func (o *placed) holds(shape []plane.Point, box plane.Box) bool {
 	}
 	// Level edges that lie over each other by next to nothing forbid a long
 	// stretch; a little higher or lower they do not.
-	for _, dy := range [...]float64{0, levelSlack, -levelSlack} {
-		if !slices.ContainsFunc(o.forbidden(shape, box, dy, nil), func(s span) bool { return s.from < -edgeSlack && s.to > edgeSlack }) {
+	for _, dy := range [...]float64{0, across, -across} {
+		if !slices.ContainsFunc(o.forbidden(shape, box, dy, nil), func(s span) bool { return s.from < -along && s.to > along }) {
 			return false
 		}
 	}
