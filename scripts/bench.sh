@@ -22,7 +22,8 @@ echo "memory with the demo: $(awk '/VmHWM/ {printf "%.0f MB at most\n", $2 / 102
 go test -run '^$' -bench . -skip LaysOfGarments ./core/ensemble ./internal/web
 # How much of the cloth is used (use) after ten seconds of searching, beside the
 # first lay (first-use, first-ms) and bottom-left filling in random orders
-# (plain-use); jigsaws have a known best length.
+# (plain-use); jigsaws, cut by slanted, curved or square lines, have a known best
+# length.
 go test -run '^$' -bench LaySize -benchtime 1x ./core/lay
 go test -run '^$' -bench LayQuality -benchtime 1x -timeout 20m ./core/lay
 go test -run '^$' -bench LaysOfGarments -benchtime 1x ./core/ensemble

@@ -180,6 +180,8 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 		}
 		if p.Fold != "" && c.Fold == lay.Lengthwise && !u.Fabric.Railroad {
 			q.OnFold = q.Even()
+		} else if c.Fold != lay.Flat && !q.MirrorPairs && q.Count > 1 { // cut from both layers at once
+			q.Even()
 		}
 		if m, ok := matches[p.ID]; ok && (c.RepeatX > 0 || c.RepeatY > 0) {
 			m := m

@@ -8,17 +8,19 @@ import (
 	"ardentgusset/core/plane"
 )
 
-// alike is how far two sides of a symmetrical piece may differ, mm.
-const alike = 0.5
+// alike is how far two sides of a symmetrical piece may differ, mm; of one that
+// is cut from both layers without being mirrored, so that the lower copy lies
+// where the upper one does, exactlyAlike.
+const alike, exactlyAlike = 0.5, 0.002
 
 // symmetrical tells whether a piece is alike on both sides of its middle: its
 // mirror image lies on it.
-func (p *Piece) symmetrical() bool {
+func (p *Piece) symmetrical(within float64) bool {
 	poly := clean(points(p.Outline))
 	b := plane.BoxOf(poly)
 	middle := b.Min.Y + b.Max.Y
 	for _, q := range poly {
-		if plane.Apartness(poly, plane.Pt(q.X, middle-q.Y)) > alike {
+		if plane.Apartness(poly, plane.Pt(q.X, middle-q.Y)) > within {
 			return false
 		}
 	}
@@ -28,7 +30,7 @@ func (p *Piece) symmetrical() bool {
 // Even makes a piece exactly alike on both sides of its middle, by its upper
 // half, when it very nearly is; it tells whether it is.
 func (p *Piece) Even() bool {
-	if !p.symmetrical() {
+	if !p.symmetrical(alike) {
 		return false
 	}
 	b := plane.BoxOf(clean(points(p.Outline)))
@@ -126,7 +128,7 @@ func fold(j Job) folded {
 		var pairs, lone []int
 		for _, c := range all {
 			switch mate := c ^ 1; {
-			case !slices.Contains(all, mate) || !(p.MirrorPairs || p.symmetrical()) || !p.returns(j.Cloth):
+			case !slices.Contains(all, mate) || !(p.MirrorPairs || p.symmetrical(exactlyAlike)) || !p.returns(j.Cloth):
 				lone = append(lone, c)
 			case c%2 == 0:
 				pairs = append(pairs, c)

@@ -174,3 +174,17 @@ func TestGrainLines(t *testing.T) {
 		assert.GreaterOrEqual(t, g.Low, 10.0)
 	}
 }
+
+// What is cut from both layers lies the other way up in the lower one: a piece
+// that is not quite alike on both sides of its middle is cut by itself there, so
+// that nothing lies on it.
+func TestNotQuiteAlike(t *testing.T) {
+	for skew, doubled := range map[float64]bool{0: true, 1e-4: true, 0.3: false, 5: false} {
+		p := Piece{ID: "yoke", Count: 2, Turns: []float64{0, 180}, Outline: []XY{{0, 0}, {200, 20}, {200, 80 + skew}, {0, 100}}}
+		j := Job{Cloth: Cloth{Width: 420, Fold: Lengthwise}, Pieces: []Piece{p, {ID: "band", Count: 2, MirrorPairs: true, Turns: []float64{0, 180}, Outline: xys(oblong(200, 90))}}}
+		require.NoError(t, j.Check())
+		f := fold(j)
+		assert.Equal(t, doubled, len(f.single) == 0, "skew %g", skew)
+		assert.Empty(t, j.Faults(Search(context.Background(), j, 2, nil).Placements), "skew %g", skew)
+	}
+}

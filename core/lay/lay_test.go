@@ -384,6 +384,35 @@ func TestEveryConstraintIsKept(t *testing.T) {
 	})
 }
 
+// The border of a gap keeps pieces just the gap apart, and about their corners at
+// most 6 % more.
+func TestTheGapIsKeptAndNoMore(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		a, b := starPose(t, "a"), starPose(t, "b")
+		gap := rapid.Float64Range(0.5, 25).Draw(t, "gap")
+		dy := rapid.Float64Range(-40, 40).Draw(t, "dy")
+		o := obstacle(a.shape, gap)
+		spans := o.forbidden(b.shape, b.box, dy, nil)
+		if len(spans) == 0 {
+			return
+		}
+		first := math.Inf(1) // coming from the left, b stops here
+		for _, s := range spans {
+			first = math.Min(first, s.from)
+		}
+		at := plane.Moved(b.shape, plane.Pt(first, dy))
+		near := math.Inf(1)
+		for _, p := range a.shape {
+			near = math.Min(near, border(at, p))
+		}
+		for _, p := range at {
+			near = math.Min(near, border(a.shape, p))
+		}
+		require.GreaterOrEqual(t, near, gap-1e-6)
+		require.LessOrEqual(t, near, gap*1.06+1e-6)
+	})
+}
+
 // Faults are found wherever there are any: the places of a good lay, moved at
 // random, are judged as points inside both shapes judge them.
 func TestFaultsAreFound(t *testing.T) {

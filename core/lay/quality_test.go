@@ -117,6 +117,29 @@ func panelsJob(seed uint64) Job {
 	return j
 }
 
+// corsetJob is the panels of one corset: alike in length, softly waisted.
+func corsetJob(seed uint64) Job {
+	r := rand.New(rand.NewPCG(seed, 21))
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 900, 1500)}}
+	all := between(r, 300, 360)
+	for i := range 10 + r.IntN(5) {
+		long, top, low := all*between(r, 0.88, 1.08), between(r, 70, 110), between(r, 75, 120)
+		waist, lean := math.Min(top, low)*between(r, 0.72, 0.92), between(r, -12, 12)
+		var left, right []plane.Point
+		for k := 0.0; k <= 1.001; k += 0.1 {
+			end, t := low, k/0.45
+			if k > 0.45 {
+				end, t = top, (1-k)/0.55
+			}
+			w := waist + (end-waist)*math.Pow(1-t, 1.6)
+			left = append(left, plane.Pt(k*long, lean*k-w/2))
+			right = append(right, plane.Pt(k*long+8*k, lean*k+w/2))
+		}
+		j.Pieces = append(j.Pieces, cut(fmt.Sprint("panel-", i), true, append(left, plane.Reversed(right)...)))
+	}
+	return j
+}
+
 func goresJob(seed uint64) Job {
 	r := rand.New(rand.NewPCG(seed, 2))
 	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 1100, 1500)}}
@@ -333,7 +356,7 @@ func BenchmarkLayQuality(b *testing.B) {
 	for _, kind := range []struct {
 		name string
 		job  func(uint64) Job
-	}{{"panels", panelsJob}, {"gores", goresJob}, {"shift", shiftJob}, {"bodice", bodiceJob}, {"mixed", mixedJob}} {
+	}{{"panels", panelsJob}, {"corset", corsetJob}, {"gores", goresJob}, {"shift", shiftJob}, {"bodice", bodiceJob}, {"mixed", mixedJob}} {
 		for seed := uint64(1); seed <= 2; seed++ {
 			b.Run(fmt.Sprint(kind.name, seed), func(b *testing.B) {
 				for b.Loop() {

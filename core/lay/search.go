@@ -719,6 +719,9 @@ func (l *loosened) separate(ctx context.Context) bool {
 			}
 			l.random.Shuffle(len(order), func(a, b int) { order[a], order[b] = order[b], order[a] })
 			for _, i := range order {
+				if ctx.Err() != nil { // maps that are not drawn yet take their time
+					return false
+				}
 				l.move(i)
 			}
 			now := l.total()

@@ -177,7 +177,7 @@ func (j *Job) checkCloth() error {
 		}
 	}
 	for i := range j.Pieces {
-		if p := &j.Pieces[i]; p.OnFold && !p.symmetrical() {
+		if p := &j.Pieces[i]; p.OnFold && !p.symmetrical(alike) {
 			return fmt.Errorf("piece %q is said to lie on the fold but is not alike on both sides of its middle", shorten(p.ID))
 		}
 	}
