@@ -236,6 +236,41 @@ func mixedJob(seed uint64) Job {
 	return j
 }
 
+// ensembleJob is what one wearer's layers take: the panels of a corset, the gores
+// of a skirt, a bodice with sleeves, and the bands, facings, triangles and
+// squares that come with them; 60 pieces.
+func ensembleJob(seed uint64) Job {
+	r := rand.New(rand.NewPCG(seed, 23))
+	j := Job{Seed: int64(seed), Cloth: Cloth{Width: between(r, 1120, 1500)}}
+	add := func(count int, p Piece) {
+		p.ID, p.Count = fmt.Sprint(p.ID, len(j.Pieces)), count
+		j.Pieces = append(j.Pieces, p)
+	}
+	for _, p := range corsetJob(seed).Pieces[:4] {
+		add(2, p)
+	}
+	long := between(r, 850, 1000)
+	for range 4 {
+		hem, top := between(r, 240, 400), between(r, 60, 130)
+		add(2, cut("gore-", true, []plane.Point{{Y: -hem / 2}, {X: long, Y: -top / 2}, {X: long, Y: top / 2}, {Y: hem / 2}}))
+	}
+	for range 3 {
+		add(2, cut("bodice-", true, bodice(r)))
+	}
+	add(2, cut("sleeve-", true, sleeve(r, false)))
+	add(2, cut("sleeve-", true, sleeve(r, true)))
+	for range 6 {
+		add(2, cut("band-", false, oblong(between(r, 250, 800), between(r, 40, 110))))
+	}
+	for range 4 {
+		add(2, cut("wedge-", true, wedge(r)))
+	}
+	for range 7 {
+		add(2, cut("square-", false, oblong(between(r, 60, 140), between(r, 60, 140))))
+	}
+	return j
+}
+
 // cutting is how a rectangle is cut up.
 type cutting int
 
@@ -356,7 +391,7 @@ func BenchmarkLayQuality(b *testing.B) {
 	for _, kind := range []struct {
 		name string
 		job  func(uint64) Job
-	}{{"panels", panelsJob}, {"corset", corsetJob}, {"gores", goresJob}, {"shift", shiftJob}, {"bodice", bodiceJob}, {"mixed", mixedJob}} {
+	}{{"panels", panelsJob}, {"corset", corsetJob}, {"gores", goresJob}, {"shift", shiftJob}, {"bodice", bodiceJob}, {"mixed", mixedJob}, {"ensemble", ensembleJob}} {
 		for seed := uint64(1); seed <= 2; seed++ {
 			b.Run(fmt.Sprint(kind.name, seed), func(b *testing.B) {
 				for b.Loop() {
