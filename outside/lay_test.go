@@ -35,9 +35,16 @@ func TestRandomLaysAgainstGEOS(t *testing.T) {
 		}
 		for i := range 1 + random.IntN(5) {
 			p := lay.Piece{ID: fmt.Sprint(i), Count: 1 + random.IntN(4), MirrorPairs: random.IntN(2) == 0, Turns: []float64{between(0, 360), 90, 270}}
-			corners := 3 + random.IntN(14)
+			corners, fine := 3+random.IntN(14), random.IntN(3) == 0
+			if fine { // a curve, point by point
+				corners = 60 + random.IntN(300)
+			}
+			wave, lobes := between(0, 25), float64(2+random.IntN(3))
 			for k := range corners {
 				r := between(15, 120)
+				if fine {
+					r = 80 + wave*math.Sin(lobes*2*math.Pi*float64(k)/float64(corners))
+				}
 				s, c := math.Sincos(2 * math.Pi * float64(k) / float64(corners))
 				p.Outline = append(p.Outline, lay.XY{r*c + 1000, r*s - 500}) // in any position
 			}

@@ -716,7 +716,7 @@ func (a *abutting) standing(p, q int, d plane.Point, found func(way plane.Point,
 			far := math.Hypot(in, math.Max(0, math.Max(-at, at-e.long)))
 			if far < least-1e-9 || far < least+1e-9 && in < depth {
 				least, depth, out = far, in, e.along.Right()
-				atCorner = math.Min(v.To(e.a), v.To(e.b)) < alongside
+				atCorner = e.turns[0] && v.To(e.a) < alongside || e.turns[1] && v.To(e.b) < alongside
 			}
 		}
 		if least < about && (depth > spare || !atCorner) {
@@ -740,8 +740,9 @@ func (a *abutting) lyingAlong(p, q int, d plane.Point, found func(way plane.Poin
 	})
 }
 
-// A corner that stands at another by no more than this, mm, is left alone; where
-// a gap is to be kept, by no more than cornerGap.
+// A corner that stands in another by no more than this, mm, is left alone; where
+// a gap is to be kept, by no more than cornerGap. On a curve it is not: there it
+// could be so all along.
 const corner, cornerGap = 0.02, 5e-4
 
 // relax moves the pieces so that the contacts open, if they can: each in turn,

@@ -149,7 +149,7 @@ func (s *search) longest(best Result) float64 {
 func (s *search) race(ctx context.Context, held attempt, best Result, report func(Result)) (attempt, Result) {
 	var mu sync.Mutex
 	cut, failed, tries := boldest, 0, 0
-	least := s.least()
+	least, longest := s.least(), s.longest(best)
 	over := func() bool { return len(best.Unplaced) == 0 && best.Length <= least*1.0002 }
 	var stops [workers]context.CancelFunc
 	var targets [workers]float64
@@ -172,7 +172,7 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 		wait.Go(func() {
 			if k == 0 { // first of all, and not for long
 				mine, stop := context.WithTimeout(ctx, time.Duration(s.job.Seconds*abutShare*float64(time.Second)))
-				t := s.abutted(mine, s.longest(best))
+				t := s.abutted(mine, longest)
 				stop()
 				mu.Lock()
 				if t.ok && better(t.result, held.result) {
