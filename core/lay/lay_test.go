@@ -363,6 +363,9 @@ func TestEveryConstraintIsKept(t *testing.T) {
 				j.Pieces[i].Match = &Match{Point: XY{3, 4}, Group: "g"}
 			}
 		}
+		if j.Cloth.Fold == Flat && rapid.Bool().Draw(t, "apart") { // folded cloth keeps no gap across its fold
+			j.Gap = rapid.Float64Range(0, 12).Draw(t, "gap")
+		}
 		require.NoError(t, j.Check())
 		for _, r := range []Result{Place(context.Background(), j), Search(context.Background(), j, 2, nil)} {
 			require.Empty(t, j.Faults(r.Placements))
