@@ -65,7 +65,8 @@ func TestDepthMap(t *testing.T) {
 					}
 				}
 			}
-			require.LessOrEqual(t, deep, least*1.12+m.step, "no deeper than the way out")
+			// The way out found is rounded to whole rows, too.
+			require.LessOrEqual(t, deep, (least+pitch/2)*1.12+m.step, "no deeper than the way out")
 			require.GreaterOrEqual(t, deep, least*0.85-1.5*m.step, "and not much less deep")
 		}
 	})
