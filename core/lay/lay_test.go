@@ -387,6 +387,26 @@ func TestEveryConstraintIsKept(t *testing.T) {
 	})
 }
 
+// Pieces of one height side by side: however little one lies over the other, it
+// is noticed, and what is laid from there on lies behind it.
+func TestSideBySideAtOneHeight(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		w, h := rapid.Float64Range(20, 900).Draw(t, "w"), rapid.Float64Range(20, 900).Draw(t, "h")
+		over := rapid.Float64Range(0.06, w).Draw(t, "over")
+		j := Job{Cloth: Cloth{Width: 1000}, Pieces: []Piece{rectangle("a", 2, w, h)}}
+		at := []Placement{{ID: "a"}, {ID: "a", Copy: 1, X: w - over}}
+		require.Len(t, j.Faults(at), 1)
+		at[1].X = w
+		require.Empty(t, j.Faults(at))
+		it := newItem(&j.Pieces[0], 0, false)
+		p := &it.poses[0]
+		floor := rapid.Float64Range(0, w-0.005).Draw(t, "floor")
+		x, ok := slide(p, 0, floor, []placed{obstacle(p.shape, 0)}, j.Cloth, nil, nil, math.Inf(1))
+		require.True(t, ok)
+		require.InDelta(t, w, x, 1e-3)
+	})
+}
+
 // The border of a gap keeps pieces just the gap apart, and about their corners at
 // most 6 % more.
 func TestTheGapIsKeptAndNoMore(t *testing.T) {

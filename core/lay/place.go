@@ -21,7 +21,8 @@ const orders = 6
 
 // Place lays the pieces: each at the place nearest the cloth's beginning
 // where its true outline fits, in several orders of placing, and once edge to
-// edge, keeping the shortest lay. It stops early when the context ends or the job's seconds are
+// edge, keeping the shortest lay. It stops early when the context ends or the
+// job's seconds are
 // over, but always tries one order. The same job gives the same lay, unless
 // time cuts the search short. The job must have passed Check.
 func Place(ctx context.Context, j Job) Result { return placeAny(ctx, j, orders) }
@@ -315,8 +316,10 @@ func (o *placed) overlaps(shape, inner []plane.Point, d plane.Point) bool {
 }
 
 // inside are points spread through a polygon: on level lines, the middle of
-// each stretch that lies inside, and places near its ends.
+// each stretch that lies inside, and places just within its ends: where level
+// edges lie on level edges, only these tell that upright ones have passed.
 func inside(poly []plane.Point) []plane.Point {
+	const skin = 1e-3
 	b := plane.BoxOf(poly)
 	var out []plane.Point
 	const lines = 9
@@ -332,10 +335,8 @@ func inside(poly []plane.Point) []plane.Point {
 		sort.Float64s(xs)
 		for i := 0; i+1 < len(xs); i += 2 {
 			w := xs[i+1] - xs[i]
-			for _, share := range [...]float64{0.02, 0.5, 0.98} {
-				if w*0.02 > 1e-3 {
-					out = append(out, plane.Pt(xs[i]+w*share, y))
-				}
+			if w > 4*skin {
+				out = append(out, plane.Pt(xs[i]+skin, y), plane.Pt(xs[i]+w/2, y), plane.Pt(xs[i]+w-skin, y))
 			}
 		}
 	}

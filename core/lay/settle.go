@@ -342,13 +342,12 @@ func (o *placed) holdsBy(shape []plane.Point, box plane.Box, along, across float
 	if box.Min.X >= o.box.Max.X || box.Max.X <= o.box.Min.X || box.Min.Y >= o.box.Max.Y || box.Max.Y <= o.box.Min.Y {
 		return false
 	}
-	if o.overlaps(shape, inside(shape), plane.Point{}) {
-		return true
-	}
 	// Level edges that lie over each other by next to nothing forbid a long
-	// stretch; a little higher or lower they do not.
-	for _, dy := range [...]float64{0, across, -across} {
-		if !slices.ContainsFunc(o.forbidden(shape, box, dy, nil), func(s span) bool { return s.from < -along && s.to > along }) {
+	// stretch, and those that lie on each other none; a little higher and lower
+	// it is as it should be.
+	p := pose{shape: shape, inner: inside(shape), box: box, convex: convex(shape)}
+	for _, dy := range [...]float64{across, -across} {
+		if !slices.ContainsFunc(covered(o, &p, dy, o.forbidden(shape, box, dy, nil)), func(s span) bool { return s.from < -along && s.to > along }) {
 			return false
 		}
 	}
