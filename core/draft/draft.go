@@ -56,10 +56,26 @@ type Draft struct {
 	Spares     []Spare
 	Steps      []work.Step
 	Wear       Wear
-	Notes      []Note
-	Cautions   []caution.Caution
+	// Smaller is by how much less than the figure it closes on the garment is
+	// meant to measure, by drop: girth, mm, from the top down.
+	Smaller  []figure.Depth
+	Notes    []Note
+	Cautions []caution.Caution
 	// On holds the girths of the figure it was drafted to, mm.
 	On map[figure.Level]float64
+}
+
+// Make drafts a garment to a figure and finishes the pieces: edges run on over
+// their seams and every seam's ends and sides can be told apart. All that is
+// drafted comes from here.
+func Make(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, error) {
+	d, err := g.Draft(on, with, in)
+	if err != nil {
+		return Draft{}, err
+	}
+	pattern.Fair(d.Pieces, d.Seams)
+	pattern.Tell(d.Pieces, d.Seams)
+	return d, nil
 }
 
 // Spare is what a dimension can still be changed by after the cloth is cut:
@@ -170,7 +186,7 @@ func (w Wear) Dress(f figure.Figure) figure.Figure {
 	if w.Stands {
 		f = w.Hung(f)
 	}
-	return f
+	return f.Hemmed(w.Hem)
 }
 
 // Hung is a figure with the outline of the garment's hanging cloth round it,
@@ -231,6 +247,13 @@ func (d Draft) Check() error {
 		if t.Missing != "" {
 			return fmt.Errorf("seam %s joins %s, which is not there", t.ID, t.Missing)
 		}
+		if t.Beyond {
+			how := string(t.Absorbed)
+			if how == "" {
+				how = "sewing edge to edge"
+			}
+			return fmt.Errorf("seam %s has %s too much to be taken up by %s", t.ID, measure.TellFine(t.Ease), how)
+		}
 		if !t.True {
 			return fmt.Errorf("seam %s is out of true by %s", t.ID, measure.TellFine(t.Difference))
 		}
@@ -253,8 +276,12 @@ func (d Draft) Check() error {
 	return nil
 }
 
-// Placket adds the two strips that finish an opening: an underlap and a facing.
+// Placket adds the two strips that finish an opening, an underlap and a facing;
+// nothing when there is none.
 func (d *Draft) Placket(opening, allowance float64) {
+	if opening <= 0 {
+		return
+	}
 	facing := pattern.Rectangle("placket-facing", "Placket facing", 12.7, opening, allowance)
 	under := pattern.Rectangle("placket-lap", "Placket underlap", 2*25.4, opening, allowance)
 	facing.EitherWay, under.EitherWay = true, true

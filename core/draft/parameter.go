@@ -48,6 +48,9 @@ type Parameter struct {
 	// Saves is what lessening it is called where cloth must be saved, "" when
 	// it is no way to. The options of a choice then stand from the least up.
 	Saves string
+	// SavesTo is the least that is offered where cloth must be saved, when that
+	// is more than the lowest that can be drafted.
+	SavesTo func(on figure.Figure, v Values) float64
 }
 
 // Lessened are the shares of the way from its value to its lowest that are
@@ -83,14 +86,27 @@ type Values struct {
 // All lists the values in the order of the parameters.
 func (v Values) All() []Value { return v.list }
 
+// Has tells whether a parameter of that key has been settled.
+func (v Values) Has(key string) bool { _, ok := v.at[key]; return ok }
+
+// Get is the value of a parameter. A key that was not asked for is a mistake
+// of the garment, and panics.
+func (v Values) Get(key string) Value {
+	i, ok := v.at[key]
+	if !ok {
+		panic("draft: there is no parameter " + key)
+	}
+	return v.list[i]
+}
+
 // Number is a length in mm, a count or a ratio.
-func (v Values) Number(key string) float64 { return v.list[v.at[key]].Number }
+func (v Values) Number(key string) float64 { return v.Get(key).Number }
 
 // Whole is a count.
 func (v Values) Whole(key string) int { return int(math.Round(v.Number(key))) }
 
 // Choice is the key of the chosen option.
-func (v Values) Choice(key string) string { return v.list[v.at[key]].Choice }
+func (v Values) Choice(key string) string { return v.Get(key).Choice }
 
 // SettingError says which setting is wrong and what would be right.
 type SettingError struct {

@@ -171,7 +171,7 @@ func (s *Stage) draft() {
 	}
 	s.Values, s.Wrong = draft.Settle(g, s.On, s.Settings)
 	if s.NowErr == nil {
-		s.Now, s.NowErr = g.Draft(s.On, s.Values, s.Fabric)
+		s.Now, s.NowErr = draft.Make(g, s.On, s.Values, s.Fabric)
 	}
 	if s.NowErr == nil {
 		s.piece()

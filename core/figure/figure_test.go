@@ -110,7 +110,13 @@ func TestDrapeNeedsMoreOverMore(t *testing.T) {
 		f := drawn(t)
 		out := f.Covered(func(drop float64) float64 { return math.Max(0, math.Min(drop/10, 30)) })
 		for _, a := range []float64{0, 45, 90, 135, 180} {
-			require.GreaterOrEqual(t, f.overhang(a), 0.0)
+			// Down the same bearing the cloth's way only grows, and leads back.
+			way := 0.0
+			for _, d := range []float64{0, 60, 150, 320, 700, f.Floor()} {
+				require.GreaterOrEqual(t, f.Fall(a, d), way)
+				way = f.Fall(a, d)
+			}
+			require.InDelta(t, 333, f.Fall(a, f.FallsTo(a, 333)), 1e-3)
 			require.GreaterOrEqual(t, out.WaistToFloor(a), f.WaistToFloor(a)-1e-6)
 		}
 		require.InDelta(t, f.Length("waist_to_floor_front"), f.WaistToFloor(0), 1e-6)
@@ -127,7 +133,9 @@ func TestOverhangOfACone(t *testing.T) {
 		r := math.Min(100+d, 200)
 		f.slices = append(f.slices, slice{d, Ellipse(2*r, 2*r)})
 	}
-	assert.InDelta(t, 100*math.Sqrt2-100, f.overhang(0), 1e-6)
+	for _, drop := range []float64{50, 100, 400} {
+		assert.InDelta(t, drop+math.Min(drop, 100)*(math.Sqrt2-1), downTo(f.hull(0), drop), 1e-6)
+	}
 }
 
 func TestCorsetedReadingIsNotABody(t *testing.T) {

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"sort"
 
 	"ardentgusset/core/plane"
 )
@@ -27,12 +28,20 @@ type Section struct{ support [directions]float64 }
 
 func bearing(i int) float64 { return 2 * math.Pi * float64(i) / directions }
 
+// sines and cosines of the bearings.
+var sines, cosines = func() (s, c [directions]float64) {
+	for i := range directions {
+		s[i], c[i] = math.Sincos(bearing(i))
+	}
+	return s, c
+}()
+
 // Ellipse is the section of the given breadth (side to side) and depth (front
 // to back), mm.
 func Ellipse(breadth, depth float64) Section {
 	var s Section
 	for i := range s.support {
-		sin, cos := math.Sincos(bearing(i))
+		sin, cos := sines[i], cosines[i]
 		s.support[i] = math.Hypot(depth/2*cos, breadth/2*sin)
 	}
 	return s
@@ -44,7 +53,7 @@ func Ellipse(breadth, depth float64) Section {
 func Oblong(breadth, front, back float64) Section {
 	var s Section
 	for i := range s.support {
-		sin, cos := math.Sincos(bearing(i))
+		sin, cos := sines[i], cosines[i]
 		reach := front
 		if cos < 0 {
 			reach = back
@@ -71,7 +80,7 @@ func SectionOf(girth, breadth, depth float64) (Section, error) {
 	g := round.Girth()
 	var far Section
 	for i := range far.support {
-		sin, cos := math.Sincos(bearing(i))
+		sin, cos := sines[i], cosines[i]
 		x, y := math.Abs(depth/2*cos), math.Abs(breadth/2*sin)
 		if girth > g {
 			far.support[i] = x + y
@@ -146,7 +155,7 @@ func (s Section) Scaled(k float64) Section {
 // its girth stays.
 func (s Section) Shifted(forward float64) Section {
 	for i := range s.support {
-		s.support[i] += forward * math.Cos(bearing(i))
+		s.support[i] += forward * cosines[i]
 	}
 	return s
 }
@@ -173,7 +182,7 @@ func (s Section) Padded(depth func(degrees float64) float64) Section {
 		return s
 	}
 	for i := range s.support {
-		sin, cos := math.Sincos(bearing(i))
+		sin, cos := sines[i], cosines[i]
 		for _, p := range out {
 			s.support[i] = math.Max(s.support[i], p.X*sin-p.Y*cos)
 		}
@@ -192,26 +201,87 @@ func (s Section) Area() float64 {
 }
 
 // Arc is the length of the section between two bearings in degrees, going up,
-// mm.
-func (s Section) Arc(from, to float64) float64 { return plane.Length(s.Between(from, to)) }
+// mm; the whole girth from 0 to 360.
+func (s Section) Arc(from, to float64) float64 { return s.Arcs(from, to)[0] }
 
-// Between is the part of the outline between two bearings in degrees, going
-// up.
+// round is the outline with the bearing of each of its points as seen from the
+// axis, in degrees, rising; the first point comes again at the end.
+type round struct {
+	line  []plane.Point
+	angle [directions + 1]float64
+}
+
+func (s Section) round() round {
+	r := round{line: s.Outline()}
+	r.line = append(r.line, r.line[0])
+	turned := 0.0
+	for i, p := range r.line {
+		a := math.Atan2(p.X, -p.Y) * 180 / math.Pi
+		if i > 0 {
+			for a+turned < r.angle[i-1]-180 {
+				turned += 360
+			}
+		}
+		r.angle[i] = a + turned
+	}
+	return r
+}
+
+// place is where a bearing meets the outline: the points passed, whole turns
+// included, and the share of the way to the next.
+func (r *round) place(degrees float64) (int, float64) {
+	turns := math.Floor((degrees - r.angle[0]) / 360)
+	x := degrees - 360*turns
+	i := max(sort.SearchFloat64s(r.angle[:], x), 1)
+	for i < directions && r.angle[i] <= r.angle[i-1] {
+		i++
+	}
+	i = min(i, directions)
+	k := 0.0
+	if d := r.angle[i] - r.angle[i-1]; d > 1e-12 {
+		k = math.Max(0, math.Min(1, (x-r.angle[i-1])/d))
+	}
+	return i - 1 + int(turns)*directions, k
+}
+
+// Arcs are the lengths of the section between rising bearings in degrees, as
+// seen from the axis, mm. Seen so they change evenly as the section does, also
+// where a tape bridges a hollow.
+func (s Section) Arcs(bearings ...float64) []float64 {
+	r := s.round()
+	var run [directions + 1]float64
+	for i := 1; i <= directions; i++ {
+		run[i] = run[i-1] + r.line[i-1].To(r.line[i])
+	}
+	girth := s.Girth()
+	scale := girth / run[directions] // chords fall short of the curve
+	at := func(degrees float64) float64 {
+		i, k := r.place(degrees)
+		turns := int(math.Floor(float64(i) / directions))
+		j := i - turns*directions
+		return (run[j]+(run[j+1]-run[j])*k)*scale + float64(turns)*girth
+	}
+	out := make([]float64, len(bearings)-1)
+	last := at(bearings[0])
+	for i, b := range bearings[1:] {
+		next := at(b)
+		out[i], last = next-last, next
+	}
+	return out
+}
+
+// Between is the part of the outline between two bearings in degrees, as seen
+// from the axis, going up.
 func (s Section) Between(from, to float64) []plane.Point {
-	line := s.Outline()
-	at := func(degrees float64) float64 { return degrees / 360 * directions }
-	point := func(x float64) plane.Point {
-		i := int(math.Floor(x))
-		k := x - float64(i)
-		a, b := line[(i%directions+directions)%directions], line[((i+1)%directions+directions)%directions]
-		return a.Toward(b, k)
+	r := s.round()
+	point := func(i int) plane.Point { return r.line[(i%directions+directions)%directions] }
+	a, ka := r.place(from)
+	b, kb := r.place(to)
+	run := []plane.Point{point(a).Toward(point(a+1), ka)}
+	for i := a + 1; i <= b; i++ {
+		run = append(run, point(i))
 	}
-	a, b := at(from), at(to)
-	run := []plane.Point{point(a)}
-	for x := math.Floor(a) + 1; x < b; x++ {
-		run = append(run, point(x))
-	}
-	return append(run, point(b))
+	return append(run, point(b).Toward(point(b+1), kb))
 }
 
 // Toward is the section a share of the way to o; girths blend in proportion.
@@ -231,7 +301,7 @@ func (s Section) Outline() []plane.Point {
 		// differences.
 		prev, next := s.support[(i+directions-1)%directions], s.support[(i+1)%directions]
 		slope := (next - prev) / (2 * (2 * math.Pi / directions))
-		sin, cos := math.Sincos(bearing(i))
+		sin, cos := sines[i], cosines[i]
 		out = append(out, plane.Pt(h*sin+slope*cos, -(h*cos-slope*sin)))
 	}
 	return out

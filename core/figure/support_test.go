@@ -151,3 +151,34 @@ func TestMeasuredOverTheRealThing(t *testing.T) {
 	assert.Empty(t, all)
 	assert.InDelta(t, 660, none.GirthAt(Waist), 1e-6)
 }
+
+// The arcs between bearings of an ellipse about its middle, added up by
+// stepping along it, and all of them together the girth.
+func TestArcsAgreeWithSteppingRound(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		b := rapid.Float64Range(200, 900).Draw(t, "breadth")
+		d := b * rapid.Float64Range(0.55, 1.6).Draw(t, "depth")
+		off := d * rapid.Float64Range(-0.3, 0.3).Draw(t, "forward")
+		s := Ellipse(b, d).Shifted(off)
+		cuts := []float64{0, 38, 88, 138, 180, 250, 360}
+		sum := 0.0
+		for i, got := range s.Arcs(cuts...) {
+			want := 0.0
+			const n = 6000
+			for k := range n {
+				a, c := 2*math.Pi*float64(k)/n, 2*math.Pi*float64(k+1)/n
+				at := func(a float64) (x, y float64) { return b / 2 * math.Sin(a), d/2*math.Cos(a) + off }
+				x0, y0 := at(a)
+				x1, y1 := at(c)
+				bearing := math.Mod(math.Atan2((x0+x1)/2, (y0+y1)/2)*180/math.Pi+360, 360)
+				if bearing >= cuts[i] && bearing < cuts[i+1] {
+					want += math.Hypot(x1-x0, y1-y0)
+				}
+			}
+			require.InDelta(t, want, got, 0.0015*s.Girth()+0.2)
+			sum += got
+		}
+		require.InDelta(t, s.Girth(), sum, 1e-6)
+		require.InDelta(t, s.Arc(-40, 40), 2*s.Arc(320, 360), 1e-6)
+	})
+}

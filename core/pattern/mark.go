@@ -116,3 +116,15 @@ func ring(c plane.Point, r float64) []plane.Point {
 	}
 	return out
 }
+
+// gatherBeside is how far the two gathering rows lie from the seam line, mm
+// (common practice: 1/8 in to either side).
+const gatherBeside = 3.0
+
+// GatherRows marks the two gathering rows along a line of the piece, one to
+// either side of it, following its curve.
+func (p *Piece) GatherRows(line []plane.Point) {
+	for _, off := range []float64{gatherBeside, -gatherBeside} {
+		p.Marks = append(p.Marks, Mark{Kind: Gather, Path: plane.Beside(line, off)})
+	}
+}

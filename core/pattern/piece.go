@@ -15,6 +15,9 @@ type Edge struct {
 	Name      string
 	Line      []plane.Point
 	Allowance float64 // mm added outside it; 0 for a fold or a bound edge
+	// Turned is set where the allowance is turned up as a hem: it is cut so
+	// that it fits what it is turned on.
+	Turned bool
 }
 
 // Length is the length of the sewing line, mm.
@@ -77,7 +80,7 @@ func (p *Piece) Outline() ([]plane.Point, []int) {
 func (p *Piece) CutLine() []plane.Point {
 	sides := make([]plane.Side, len(p.Edges))
 	for i, e := range p.Edges {
-		sides[i] = plane.Side{Line: e.Line, Out: e.Allowance}
+		sides[i] = plane.Side{Line: e.Line, Out: e.Allowance, Turned: e.Turned}
 	}
 	return plane.Outset(sides)
 }

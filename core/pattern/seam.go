@@ -9,14 +9,51 @@ type Side struct {
 	Copy  string // which of several alike pieces, in words, or ""
 }
 
+// Takeup is what takes up what one edge of a seam has more than the other.
+type Takeup string
+
+const (
+	Equal       Takeup = "" // nothing: the edges are of one length
+	Eased       Takeup = "eased"
+	Darts       Takeup = "darts"
+	SmallPleats Takeup = "small pleats"
+	Pleats      Takeup = "pleats"
+	Gathers     Takeup = "gathers"
+)
+
+// most is how much longer than the other an edge may be, as a part of it, for
+// each way to take that up, and a few millimetres besides (from memory: wool
+// eases by six parts in a hundred, pleats of full depth take three times,
+// cartridge gathers eight).
+var most = map[Takeup]float64{Equal: 0, Eased: 0.06, Darts: 0.75, SmallPleats: 1.2, Pleats: 6, Gathers: 8}
+
+// easily is what can be eased in anywhere, mm (from memory).
+const easily = 4.0
+
+// Holds tells whether a takeup can make an edge as long as one that is given:
+// only easing works both ways, with the longer edge underneath.
+func (t Takeup) Holds(length, more float64) bool {
+	share, known := most[t]
+	switch {
+	case !known:
+		return false
+	case t == Equal:
+		return math.Abs(more) <= Slack
+	case t == Eased:
+		return math.Abs(more) <= math.Max(share*length, easily)
+	}
+	return more >= -Slack && more <= share*length+easily
+}
+
 // Seam is a pair of named edges that will be sewn together. length(A) + Ease
-// = length(B): a positive ease is what B has too much of and how it is taken
-// up is said in Absorbed.
+// = length(B). Ease is what was meant when it was drafted: the darts, the
+// pleats or the fullness planned, never what the drawn edges happen to differ
+// by; Absorbed says what takes it up.
 type Seam struct {
 	ID        string
 	A, B      Side
 	Ease      float64
-	Absorbed  string // "gathers", "pleats", "darts", "" when the edges are equal
+	Absorbed  Takeup
 	Technique string
 }
 
@@ -53,10 +90,12 @@ type Trued struct {
 	Difference       float64 // length(B) − length(A) − ease
 	True             bool
 	Missing          string // names an edge that does not exist
+	Beyond           bool   // what takes the ease up can't take up so much
 }
 
-// True measures every seam. Whatever is not true within Slack is a fault of
-// the draft.
+// True measures every seam on the drawn edges and compares it with what was
+// meant. Whatever is not true within Slack, or can't be taken up, is a fault
+// of the draft.
 func True(pieces []Piece, seams []Seam) []Trued {
 	out := make([]Trued, 0, len(seams))
 	find := func(s Side) (float64, bool) {
@@ -80,7 +119,8 @@ func True(pieces []Piece, seams []Seam) []Trued {
 			t.Missing = s.B.Piece + " " + s.B.Edge
 		}
 		t.Difference = t.LengthB - t.LengthA - s.Ease
-		t.True = t.Missing == "" && math.Abs(t.Difference) <= Slack
+		t.Beyond = t.Missing == "" && !s.Absorbed.Holds(t.LengthA, s.Ease)
+		t.True = t.Missing == "" && !t.Beyond && math.Abs(t.Difference) <= Slack
 		out = append(out, t)
 	}
 	return out

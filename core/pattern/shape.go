@@ -8,10 +8,10 @@ import "ardentgusset/core/plane"
 func Rectangle(id, name string, w, h, allowance float64) Piece {
 	a, b, c, d := plane.Pt(0, 0), plane.Pt(w, 0), plane.Pt(w, h), plane.Pt(0, h)
 	return Piece{ID: id, Name: name, Cut: 1, Edges: []Edge{
-		{"bottom", "lower edge", []plane.Point{a, b}, allowance},
-		{"right", "right edge", []plane.Point{b, c}, allowance},
-		{"top", "upper edge", []plane.Point{c, d}, allowance},
-		{"left", "left edge", []plane.Point{d, a}, allowance},
+		{ID: "bottom", Name: "lower edge", Line: []plane.Point{a, b}, Allowance: allowance},
+		{ID: "right", Name: "right edge", Line: []plane.Point{b, c}, Allowance: allowance},
+		{ID: "top", Name: "upper edge", Line: []plane.Point{c, d}, Allowance: allowance},
+		{ID: "left", Name: "left edge", Line: []plane.Point{d, a}, Allowance: allowance},
 	}}
 }
 
@@ -34,7 +34,7 @@ func (p *Piece) Split(edge string, parts ...Stretch) {
 			if k == len(parts)-1 {
 				to = whole
 			}
-			cut = append(cut, Edge{s.ID, s.Name, plane.Part(e.Line, at, to), e.Allowance})
+			cut = append(cut, Edge{ID: s.ID, Name: s.Name, Line: plane.Part(e.Line, at, to), Allowance: e.Allowance, Turned: e.Turned})
 			at = to
 		}
 		p.Edges = append(append(append([]Edge{}, p.Edges[:i]...), cut...), p.Edges[i+1:]...)

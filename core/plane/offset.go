@@ -6,6 +6,10 @@ import "math"
 type Side struct {
 	Line []Point // in the polygon's counter-clockwise order
 	Out  float64 // mm, 0 or more
+	// Turned is set for what is turned back along the line once the sides
+	// beside it are sewn, as a hem is: its ends are the mirror images of those
+	// sides in the line, so that turned up it lies flat in the seams.
+	Turned bool
 }
 
 // spike is how far a pointed corner of an offset may stand out, in multiples
@@ -17,12 +21,6 @@ const spike = 2.5
 // that differs from edge to edge. The sides must follow one another head to
 // tail and close. Very pointed corners are cut off.
 func Outset(sides []Side) []Point {
-	type stretch struct {
-		line []Point
-		head Point // direction at the start
-		tail Point // direction at the end
-		out  float64
-	}
 	var all []stretch
 	for _, s := range sides {
 		l := Join(s.Line)
@@ -30,14 +28,22 @@ func Outset(sides []Side) []Point {
 			continue
 		}
 		all = append(all, stretch{
-			line: shifted(l, s.Out), out: s.Out,
+			line: shifted(l, s.Out), out: s.Out, turned: s.Turned && s.Out > 0, start: l[0], end: l[len(l)-1],
 			head: l[1].Sub(l[0]).Unit(), tail: l[len(l)-1].Sub(l[len(l)-2]).Unit(),
 		})
+	}
+	for i := range all {
+		if n := len(all); all[i].turned && n > 2 {
+			all[i].turn(&all[(i+n-1)%n], &all[(i+1)%n])
+		}
 	}
 	var out []Point
 	for i, s := range all {
 		next := all[(i+1)%len(all)]
 		out = append(out, s.line...)
+		if s.joined {
+			continue
+		}
 		a, b := s.line[len(s.line)-1], next.line[0]
 		if a.Same(b) {
 			continue
@@ -55,6 +61,68 @@ func Outset(sides []Side) []Point {
 		} // a shallow inner corner between two allowances is a plain step
 	}
 	return unlooped(tidy(out))
+}
+
+// stretch is a side while it is moved out.
+type stretch struct {
+	line       []Point
+	head, tail Point // directions at its ends
+	start, end Point // of the side itself
+	out        float64
+	turned     bool
+	joined     bool // it already meets the next one
+}
+
+// turn gives a turned stretch ends that are the mirror images of its
+// neighbours. Where that can't be done the corner stays as it is elsewhere.
+func (s *stretch) turn(before, after *stretch) {
+	if line, at, ok := mirroredEnd(s.line, s.start, s.head, before.line, before.tail); ok {
+		before.line = append(trimmed(before.line, s.start, s.head.Right()), at)
+		before.joined = true
+		s.line = line
+	}
+	flip := Reversed(s.line)
+	if line, at, ok := mirroredEnd(flip, s.end, s.tail.Times(-1), Reversed(after.line), after.head.Times(-1)); ok {
+		s.line = append(Reversed(line), at)
+		after.line = Reversed(trimmed(Reversed(after.line), s.end, s.tail.Right()))
+		s.joined = true
+	}
+}
+
+// mirroredEnd is a moved-out line cut off at the mirror image, in the hem that
+// begins at start towards head, of the line that ends there; and the place on
+// the hem where that turns.
+func mirroredEnd(line []Point, start, head Point, neighbour []Point, tail Point) ([]Point, Point, bool) {
+	at, ok := Meet(neighbour[len(neighbour)-1], tail, start, head)
+	if !ok || at.To(start) > 200 {
+		return nil, at, false
+	}
+	back := tail.Sub(head.Times(2 * tail.Dot(head))) // the tail, its part along the hem turned round
+	for i := 1; i < len(line); i++ {
+		a, b := line[i-1], line[i]
+		if i == 1 { // it may begin before the line does
+			a = a.Add(a.Sub(b).Unit().Times(200))
+		}
+		d := b.Sub(a)
+		k := back.Cross(d)
+		if math.Abs(k) < 1e-9 {
+			continue
+		}
+		t, u := a.Sub(at).Cross(d)/k, a.Sub(at).Cross(back)/k
+		if t > 0 && u >= 0 && u <= 1 {
+			return append([]Point{at.Add(back.Times(t))}, line[i:]...), at, true
+		}
+	}
+	return nil, at, false
+}
+
+// trimmed is a line without what lies at its end beyond the hem through start.
+func trimmed(line []Point, start, out Point) []Point {
+	n := len(line)
+	for n > 1 && out.Dot(line[n-1].Sub(start)) > -1e-6 {
+		n--
+	}
+	return append([]Point{}, line[:n]...)
 }
 
 // shifted is a line moved to its right (outwards on a counter-clockwise

@@ -454,20 +454,22 @@ func Plainer(poly []Point, tolerance float64) []Point {
 			far = i
 		}
 	}
-	first := thinned(poly[:far+1], tolerance)
-	second := thinned(append(append([]Point{}, poly[far:]...), poly[0]), tolerance)
+	first := Thinned(poly[:far+1], tolerance)
+	second := Thinned(append(append([]Point{}, poly[far:]...), poly[0]), tolerance)
 	thin := append(first[:len(first)-1], second[:len(second)-1]...)
 	if len(thin) < 3 {
 		return poly
 	}
 	sides := make([]Side, len(thin))
 	for i := range thin {
-		sides[i] = Side{[]Point{thin[i], thin[(i+1)%len(thin)]}, tolerance}
+		sides[i] = Side{Line: []Point{thin[i], thin[(i+1)%len(thin)]}, Out: tolerance}
 	}
 	return Outset(sides)
 }
 
-func thinned(line []Point, tolerance float64) []Point {
+// Thinned is a line with the corners left out that stand no further than a
+// tolerance from what remains (Douglas and Peucker, 1973). Its ends stay.
+func Thinned(line []Point, tolerance float64) []Point {
 	if len(line) < 3 {
 		return append([]Point{}, line...)
 	}
@@ -487,6 +489,6 @@ func thinned(line []Point, tolerance float64) []Point {
 	if worst <= tolerance {
 		return []Point{a, b}
 	}
-	head := thinned(line[:at+1], tolerance)
-	return append(head[:len(head)-1], thinned(line[at:], tolerance)...)
+	head := Thinned(line[:at+1], tolerance)
+	return append(head[:len(head)-1], Thinned(line[at:], tolerance)...)
 }

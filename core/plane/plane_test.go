@@ -53,7 +53,7 @@ func TestCrossing(t *testing.T) {
 
 func TestOutsetOfASquareByEdge(t *testing.T) {
 	s := square(100)
-	out := Outset([]Side{{s[:2], 10}, {s[1:3], 20}, {s[2:4], 0}, {[]Point{s[3], s[0]}, 5}})
+	out := Outset([]Side{{Line: s[:2], Out: 10}, {Line: s[1:3], Out: 20}, {Line: s[2:4]}, {Line: []Point{s[3], s[0]}, Out: 5}})
 	b := BoxOf(out)
 	assert.Equal(t, Box{Pt(-5, -10), Pt(120, 100)}, b)
 	assert.InDelta(t, 125*110, Area(out), 1e-6)
@@ -75,7 +75,7 @@ func TestOutsetAreaOfConvexPolygons(t *testing.T) {
 		var sides []Side
 		for i := range poly {
 			p, q, r := poly[i], poly[(i+1)%n], poly[(i+2)%n]
-			sides = append(sides, Side{[]Point{p, q}, d})
+			sides = append(sides, Side{Line: []Point{p, q}, Out: d})
 			turn := math.Acos(math.Min(1, q.Sub(p).Unit().Dot(r.Sub(q).Unit())))
 			if math.Tan(turn/2) > spike {
 				t.Skip("a corner this pointed is cut off")
@@ -93,7 +93,7 @@ func TestOutsetOfAHollowCurveHasNoLoop(t *testing.T) {
 	hollow := Cubic(Pt(100, 0), Pt(60, 40), Pt(40, 40), Pt(0, 0)) // an armhole tighter than its allowance
 	poly := append([]Point{{0, 0}, {0, -60}, {100, -60}}, hollow[:len(hollow)-1]...)
 	require.Positive(t, Area(poly))
-	out := Outset([]Side{{poly[:3], 10}, {[]Point{poly[2], poly[3]}, 10}, {hollow, 25}})
+	out := Outset([]Side{{Line: poly[:3], Out: 10}, {Line: []Point{poly[2], poly[3]}, Out: 10}, {Line: hollow, Out: 25}})
 	_, _, crossed := Crossing(out)
 	assert.False(t, crossed)
 	assert.Greater(t, Area(out), Area(poly))
@@ -114,4 +114,23 @@ func TestPlainerHoldsTheShape(t *testing.T) {
 		}
 		require.LessOrEqual(t, Area(plain)-Area(poly), round(poly)*0.75)
 	})
+}
+
+// A hem of a piece that widens downwards, folded up along the hem line, lies
+// between the piece's own cutting lines at the same height: by folding every
+// corner of the hem over and asking whether it falls on them.
+func TestTurnedHemsFit(t *testing.T) {
+	for _, lean := range []float64{-60, 0, 45, 130, 240} {
+		a, b, c, d := Pt(0, 0), Pt(300, 0), Pt(300-lean, 500), Pt(lean, 500)
+		out := Outset([]Side{{Line: []Point{a, b}, Out: 40, Turned: true}, {Line: []Point{b, c}, Out: 12}, {Line: []Point{c, d}, Out: 12}, {Line: []Point{d, a}, Out: 12}})
+		wide := func(y float64) float64 {
+			s := Spans(out, Pt(-1000, y), Pt(1, 0))
+			require.Len(t, s, 1)
+			return s[0][1] - s[0][0]
+		}
+		for _, h := range []float64{1, 15, 39} {
+			assert.InDelta(t, wide(h), wide(-h), 1e-6, "lean %v, %v mm from the hem line", lean, h)
+		}
+		assert.InDelta(t, -40, BoxOf(out).Min.Y, 1e-9)
+	}
 }

@@ -61,11 +61,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 			if z > 0 {
 				ease += (-v.Number("top_snug") - ease) * math.Min(z/top, 1)
 			}
-			girth := on.Girth(-math.Min(z, bustZ))
-			if z > bustZ { // above the bust it closes in again
-				girth *= 1 - 0.05*(z-bustZ)/math.Max(top-bustZ, 1)
-			}
-			return (girth + ease - gap) / 2
+			return (on.Girth(-z) + ease - gap) / 2
 		},
 		// The seam over the bust point takes most above the waist, the sides
 		// below it.
@@ -91,6 +87,8 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	part.Rename(&d.Pieces[0], "front", "front", "centre front, on the fold", 0)
 	straighten(&d.Pieces[0], "front")
 	part.Rename(&d.Pieces[last], "back", "opening", "centre back, opening", 25)
+	snug := v.Number("top_snug")
+	d.Smaller = []figure.Depth{{Drop: -top, Depth: snug}, {Drop: -top * v.Number("waist_ease") / math.Max(snug+v.Number("waist_ease"), 1), Depth: 0}}
 	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: 10, Count: 2}
 	channel := b.Channel(bone.Spiral)
 	for i := 1; i < h.Panels; i++ {

@@ -70,24 +70,35 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	lower := cross(centre, side, wide)
 	slant := (wide - low) / 2
 	lowerCup := pattern.Piece{ID: "lower-cup", Name: "Lower cup", Cut: 4, Mirrored: true}
+	// Slashes lie evenly between three tenths and seven tenths across.
+	slash := func(k int) float64 { return wide * (0.3 + 0.4*(float64(k)+0.5)/float64(n)) }
 	spread := func(q plane.Point) plane.Point { // shear each strip between two slashes
 		if n == 0 {
 			return q
 		}
-		// Slashes lie evenly between three tenths and seven tenths across.
 		past := 0.0
 		for k := range n {
-			x := wide * (0.3 + 0.4*(float64(k)+0.5)/float64(n))
-			if q.X > x {
+			if q.X >= slash(k) {
 				past++
 			}
 		}
 		return plane.Pt(q.X+past*open*math.Min(math.Max(q.Y/centre, 0), 1), q.Y)
 	}
+	// The slashes are corners of the cross edge, so that each opens it by
+	// exactly its width.
 	var top []plane.Point
-	for _, q := range lower {
+	for i, q := range lower {
+		for k := range n {
+			x := slash(k)
+			if i > 0 && lower[i-1].X < x && q.X >= x {
+				at := lower[i-1].Toward(q, (x-lower[i-1].X)/(q.X-lower[i-1].X))
+				shut := spread(plane.Pt(x-1e-9, at.Y))
+				top = append(top, shut, shut.Add(plane.Pt(open, 0)))
+			}
+		}
 		top = append(top, spread(q))
 	}
+	top = plane.Join(top)
 	base := []plane.Point{{X: slant, Y: 0}, {X: slant + low, Y: 0}}
 	lowerCup.Edges = []pattern.Edge{
 		{ID: "band", Name: "to the band", Line: base, Allowance: seam},
@@ -95,9 +106,8 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		{ID: "cross", Name: "bust line, pleated", Line: plane.Reversed(top), Allowance: seam},
 		{ID: "centre", Name: "centre edge", Line: []plane.Point{top[0], base[0]}, Allowance: seam},
 	}
-	crossLong := lowerCup.Edges[2].Length()
 	for k := range n {
-		x := wide * (0.3 + 0.4*(float64(k)+0.5)/float64(n))
+		x := slash(k)
 		y := (centre + side) / 2
 		at := plane.Pt(x+float64(k)*open, y+sag*0.8)
 		lowerCup.Marks = append(lowerCup.Marks, pattern.Mark{Kind: pattern.PleatFold, Path: []plane.Point{{X: slant + low*(0.3+0.4*(float64(k)+0.5)/float64(n)), Y: 4}, at}},
@@ -146,9 +156,8 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	strap := pattern.Rectangle("strap", "Strap", 4*v.Number("strap"), math.Max(reach, 150)+60, 0)
 	strap.Cut, strap.EitherWay = 2, true
 	d.Pieces = []pattern.Piece{upperCup, lowerCup, back, band, strap}
-	cup, _ := upperCup.Edge("cross")
-	d.Seams = append(d.Seams, pattern.Seam{ID: "bust-line", A: pattern.Side{Piece: "upper-cup", Edge: "cross"}, B: pattern.Side{Piece: "lower-cup", Edge: "cross"}, Ease: crossLong - cup.Length(),
-		Absorbed: map[bool]string{true: "pleats"}[n > 0], Technique: "pleats basted, then plain, clipped, topstitched both sides"})
+	d.Seams = append(d.Seams, pattern.Seam{ID: "bust-line", A: pattern.Side{Piece: "upper-cup", Edge: "cross"}, B: pattern.Side{Piece: "lower-cup", Edge: "cross"}, Ease: fan,
+		Absorbed: map[bool]pattern.Takeup{true: pattern.Pleats}[n > 0], Technique: "pleats basted, then plain, clipped, topstitched both sides"})
 	d.Sew("band-cup", "band", "to-cup", "lower-cup", "band", "plain, the band folded over it")
 	d.Sew("band-back", "band", "to-back", "back", "band", "plain, the band folded over it")
 	d.Sew("side-upper", "upper-cup", "side", "back", "side-upper", "plain, felled")

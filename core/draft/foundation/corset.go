@@ -99,14 +99,20 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		Top:    [3]float64{v.Number("top_front"), v.Number("top_side"), v.Number("top_back")},
 		Bottom: [3]float64{-v.Number("bottom_front"), -v.Number("bottom_side"), -v.Number("bottom_back")},
 		Width: func(z float64) float64 {
-			if z == 0 {
-				return (math.Min(laced, on.GirthAt(figure.Waist)) - gap) / 2
-			}
 			w := width(z)
 			if spoon && z < 0 {
 				w += spoonEase / 2 * math.Min(-z/on.Drop(figure.HighHip), 1)
 			}
 			return w
+		},
+		// The gap is all behind: what lies before the side is the body's own.
+		Before: func(z float64) float64 {
+			section := closed.At(-z)
+			w := width(z)
+			if spoon && z < 0 {
+				w += spoonEase / 2 * math.Min(-z/on.Drop(figure.HighHip), 1)
+			}
+			return (w + gap/2) * section.Arc(0, 90) * 2 / section.Girth()
 		},
 		// Most at the sides at the waist, towards the back above it and
 		// towards the front below it.

@@ -52,10 +52,8 @@ func TestPanelsAddUpAtEveryHeight(t *testing.T) {
 			return sum
 		}
 		require.InDelta(t, laced-50, 2*width(0), 0.1, "at the waist")
-		for y := -100.0; y < 120; y += 20 {
-			// Between the levels where widths are worked out the curve is fair
-			// rather than exact: within 2 % of the girth.
-			require.InDelta(t, closed.Girth(-y)-50, 2*width(y), 0.02*closed.Girth(-y), "at %v", y)
+		for y := -98.0; y < 120; y += 7 {
+			require.InDelta(t, closed.Girth(-y)-50, 2*width(y), 0.3, "at %v", y)
 		}
 	})
 }

@@ -73,7 +73,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	h := &part.Half{Panels: v.Whole("panels"), Least: 40,
 		Top: [3]float64{v.Number("top_front"), v.Number("top_side"), v.Number("top_back")},
 		Width: func(z float64) float64 {
-			girth := waist + (bust-waist)*z/bustZ
+			girth := math.Max(waist+(bust-waist)*math.Min(z/bustZ, 1), on.Girth(-z)+v.Number("ease")+room)
 			if z < 0 {
 				girth = waist
 			}

@@ -42,6 +42,10 @@ func (ShortStays) Parameters() []draft.Parameter {
 	return append(list, draft.Without(lacingParameters(20, 15), "waist_eyelets")...)
 }
 
+// lessBust is the part of the bust's girth that short stays hold in (from
+// memory).
+const lessBust = 0.01
+
 func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err
@@ -54,11 +58,11 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	// gussets.
 	ribs := func(z float64) float64 {
 		if z <= under {
-			return math.Min(on.Girth(-z)+v.Number("ease"), girthLow)
+			return on.Girth(-z) + v.Number("ease")
 		}
 		return girthLow + (girthBust-girthLow)*0.35*(z-under)/math.Max(bust-under, 1)
 	}
-	need := math.Max(girthBust*0.99-ribs(bust), 0) * v.Number("lift")
+	need := math.Max(girthBust*(1-lessBust)-ribs(bust), 0) * v.Number("lift")
 	top := bust + v.Number("above")
 	high := top - under + 6 // of a gusset
 	wide := need / 4 * high / math.Max(bust-under, 1)
@@ -66,14 +70,27 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	if wide > high*1.15 {
 		return draft.Draft{}, fmt.Errorf("each of four gussets would be %s wide and only %s high: choose less lift or a higher top edge", measure.Tell(wide), measure.Tell(high))
 	}
+	// Between ribs and bust the cloth and its gussets together go round.
+	opened := func(z float64) float64 {
+		grows := math.Max(0, math.Min(1, (z-(top-high))/high)) * wide * 4
+		return math.Max(ribs(z), on.Girth(-math.Min(z, bust))*(1-lessBust)-grows)
+	}
 	h := &part.Half{Panels: v.Whole("panels"), Least: 60,
 		Top: [3]float64{top, bust * 0.97, bust * 1.02}, Bottom: [3]float64{low, low, low},
-		Width: func(z float64) float64 { return (ribs(math.Max(z, low)) - gap) / 2 },
+		Width: func(z float64) float64 {
+			z = math.Max(z, low)
+			if z > under {
+				return (opened(z) - gap) / 2
+			}
+			return (ribs(z) - gap) / 2
+		},
 		Share: func(p, _ float64) float64 { return 1 }}
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Needle, caution.Iron}}
+	held := lessBust*girthBust + math.Max(0, 1-v.Number("lift"))*need/math.Max(v.Number("lift"), 0.1)
+	d.Smaller = []figure.Depth{{Drop: -top, Depth: held}, {Drop: -bust, Depth: held}, {Drop: -under, Depth: math.Max(-v.Number("ease"), 0)}, {Drop: -low, Depth: math.Max(-v.Number("ease"), 0)}}
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number("allowance"))
 		p.Cut = 4
@@ -92,7 +109,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		}
 	}
 	lo, hi := h.Reach(0)
-	lacingEdge(&d, &d.Pieces[0], v, "at the centre front", []plane.Point{{Y: lo}, {Y: hi}}, channel*1.5+1, -1)
+	lacingEdge(&d, &d.Pieces[0], v.With(nil, map[string]string{"waist_eyelets": "even"}), "at the centre front", []plane.Point{{Y: lo}, {Y: hi}}, channel*1.5+1, -1)
 	if err := b.Add(&d.Pieces[last], bone.Plastic, "beside the centre back", h.Upright(last, h.Base(last)-channel)); err != nil {
 		return d, err
 	}

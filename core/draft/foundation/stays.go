@@ -60,6 +60,10 @@ func (Stays) Parameters() []draft.Parameter {
 	return append(list, ask...)
 }
 
+// pressed is the part of the body's girth that stays leave it above the waist
+// (from memory).
+const pressed = 0.985
+
 func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err
@@ -71,14 +75,16 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		gaps = 2 * gap
 	}
 	bust, bustZ := on.GirthAt(figure.Bust), -on.Drop(figure.Bust)
+	closed := on.Laced(laced, 0)
 	h := &part.Half{Panels: v.Whole("panels"), Least: narrowest,
 		Top:    [3]float64{v.Number("top_front"), v.Number("top_side"), v.Number("top_back")},
 		Bottom: [3]float64{-v.Number("point"), 0, -v.Number("point") * 0.35},
-		// A cone: the girth grows straight from the waist to the bust line.
+		// A cone: the girth grows straight from the waist to the bust line, and
+		// nowhere presses more than it says.
 		Width: func(z float64) float64 {
-			girth := laced + (bust*0.985-laced)*z/bustZ
+			girth := math.Max(laced+(bust*pressed-laced)*math.Min(z/bustZ, 1), pressed*closed.Girth(-z))
 			if z < 0 {
-				girth = laced * (1 - z/900)
+				girth = math.Max(laced*(1-z/900), closed.Girth(-z))
 			}
 			return (girth - gaps) / 2
 		},
@@ -90,7 +96,6 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if v.Choice("bone_kind") == "steel" {
 		d.Cautions = append(d.Cautions, caution.Steel)
 	}
-	closed := on.Laced(laced, 0)
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number("allowance"))
 		p.Cut = 4 // two layers
@@ -197,6 +202,9 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	t := 2*float64(in.Thickness) + kind.Thickness()*0.6
 	low := v.Number("tabs")
 	d.Wear = draft.Wear{LaceTo: laced, Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: 0, Depth: t}, {Drop: low, Depth: t}}}
+	for _, drop := range closed.Drops(-math.Max(h.Top[0], math.Max(h.Top[1], h.Top[2])), 0) {
+		d.Smaller = append(d.Smaller, figure.Depth{Drop: drop, Depth: (1 - pressed) * closed.Girth(drop)})
+	}
 	reductionNotes(&d, on, laced, 30)
 	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each panel flat.", measure.TellLong(channels)))
 	staysSteps(&d, h.Panels, count, closing)

@@ -12,11 +12,14 @@ import (
 	"ardentgusset/core/stitch"
 )
 
-// Band is the band at the waist of a skirt or a pair of drawers, folded over
-// the raw edge, with its closure. All mm.
+// Band is the band at the waist of a skirt or a pair of drawers, from the
+// waist down, with its closure. A narrow one is a straight strip folded over
+// the raw edge; a deep one is shaped, for the body widens below the waist, and
+// cut twice. All mm.
 type Band struct {
 	Waist     float64 // of the figure it goes round, with ease
-	Length    float64 // of the band between its ends: the waist, or what a drawstring draws in
+	Length    float64 // of its upper edge between its ends: the waist, or what a drawstring draws in
+	Lower     float64 // of its lower edge, that the garment is sewn to
 	Depth     float64 // finished
 	Lap       float64 // underlap at the closing end
 	Allowance float64
@@ -27,17 +30,28 @@ type Band struct {
 // bandEnds is the allowance at the two ends of a band.
 const bandEnds = 12.7
 
-// BandParameters are asked of everything on a band.
-func BandParameters(depth, ease float64) []draft.Parameter {
-	return []draft.Parameter{
+// deepest is how deep a band may be cut straight, mm: below that it would cut
+// into the hips (common practice: 1 1/2 in).
+const deepest = 38.1
+
+// widestRing is how far round its own middle a shaped band may curl, in
+// radians: a ring wider than this closes on itself with its lap.
+const widestRing = 4.9
+
+// OnBand lists the parameters of something on a band: how deep the band is,
+// then its own, whose lengths begin below the band, then those of the band's
+// making.
+func OnBand(depth, ease float64, own ...draft.Parameter) []draft.Parameter {
+	list := []draft.Parameter{
+		draft.Mm("band", "Band, finished depth", 12, 160, depth, "usual", figure.Practice, "From the waist down. To "+measure.Tell(deepest)+" it is a straight strip, cut at twice this and folded; a deeper one is shaped to the hips and cut twice. A deep band of thin cloth lets the bulk begin below the waist."),
+	}
+	return append(append(list, own...),
 		draft.Mm("ease", "Ease in the band", 0, 40, ease, "the band turns over its own thickness", figure.Memory, "Added to the waist as it is dressed underneath."),
-		draft.Mm("band", "Band, finished depth", 12, 160, depth, "usual", figure.Practice, "Cut at twice this and two allowances, and folded. A deep band of thin cloth lets the bulk begin below the waist."),
 		draft.OneOf("closure", "Closed with", "Hooks lie flattest. Buttons are quickest to do and undo. A drawstring fits any waist, and its gathers add bulk.",
 			"hooks", "hooks and eyes", "buttons", "buttons", "drawstring", "a drawstring"),
 		draft.Mm("lap", "Lap of the band", 12, 60, 25.4, "1 in", figure.Practice, "The underlap for hooks or buttons; it carries no gathers."),
 		draft.Mm("placket", "Placket opening", 100, 320, 228.6, "7 to 10 in", figure.Practice, "Left open from the band down, so that the waist passes the hips."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "1/2 in", figure.Practice, "At every seam."),
-	}
+		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "1/2 in", figure.Practice, "At every seam."))
 }
 
 // BandOn is the band for a figure at its place in the stack.
@@ -49,37 +63,93 @@ func BandOn(on figure.Figure, v draft.Values) Band {
 		b.Length = math.Max(b.Waist*1.08, on.GirthAt(figure.Hip)-2*b.Opening+40)
 		b.Lap = 0
 	}
+	b.Lower = b.Length
+	if b.Depth > deepest {
+		// It lies on what is under it as far down as its cloth reaches, and
+		// widens evenly: nowhere tighter than what bulges in between.
+		reach := on.Reached(b.Depth)
+		for t := 0.2; t < 1.01; t += 0.1 {
+			b.Lower = math.Max(b.Lower, b.Length+(on.Girth(reach*t)+v.Number("ease")-b.Length)/t)
+		}
+	}
 	return b
 }
 
-// Piece is the band laid flat, its lower half the outside. parts divide the
-// edge that takes the garment, in order from its left end; the underlap comes
-// last.
+// Shaped tells whether the band is cut to the hips rather than straight.
+func (b Band) Shaped() bool { return b.Lower > b.Length+1 }
+
+// Fault says why the band can't be cut, or nil.
+func (b Band) Fault() error {
+	if b.Shaped() && (b.Lower-b.Length)/b.Depth > widestRing {
+		return fmt.Errorf("a band %s deep would curl over itself between a waist of %s and %s round its lower edge: choose another depth", measure.Tell(b.Depth), measure.Tell(b.Length), measure.Tell(b.Lower))
+	}
+	return nil
+}
+
+// Piece is the band laid flat. parts divide the edge that takes the garment,
+// in order from its left end, and add up to Lower; the underlap comes last.
 func (b Band) Piece(parts ...pattern.Stretch) pattern.Piece {
-	p := pattern.Rectangle("band", "Band", b.Length+b.Lap, 2*b.Depth, b.Allowance)
-	p.Allow(bandEnds, "left", "right")
+	var p pattern.Piece
+	if b.Shaped() {
+		p = b.ring()
+	} else {
+		p = pattern.Rectangle("band", "Band", b.Length+b.Lap, 2*b.Depth, b.Allowance)
+		p.Allow(bandEnds, "left", "right")
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: b.Depth}, {X: b.Length + b.Lap, Y: b.Depth}}, Label: "fold"})
+		p.EitherWay = true
+	}
 	if b.Lap > 0 {
 		parts = append(parts, pattern.Stretch{ID: "underlap", Name: "underlap", Length: b.Lap})
 	}
+	lower, _ := p.Edge("bottom")
+	line := lower.Line
 	p.Split("bottom", parts...)
 	for i := range p.Edges[:len(parts)-1] {
 		p.Notches = append(p.Notches, pattern.Notch{Edge: p.Edges[i].ID, At: p.Edges[i].Length()})
 	}
-	p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: b.Depth}, {X: b.Length + b.Lap, Y: b.Depth}}, Label: "fold"})
 	if b.Closure == "buttons" {
-		for _, x := range []float64{b.Lap / 2, b.Length + b.Lap/2} {
-			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Button, Width: 12, Path: []plane.Point{{X: x, Y: b.Depth / 2}}})
+		long := plane.Length(line)
+		for _, at := range []float64{b.Lap / 2, long - b.Lap/2} {
+			q, along := plane.Along(line, at)
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Button, Width: 12, Path: []plane.Point{q.Add(along.Left().Times(b.Depth / 2))}})
 		}
 	}
-	p.EitherWay = true
 	return p
+}
+
+// ring is the shaped band: a piece of a cone between its two edges, with a
+// straight underlap.
+func (b Band) ring() pattern.Piece {
+	angle := (b.Lower - b.Length) / b.Depth
+	r := b.Length / angle
+	at := func(radius, share float64) plane.Point {
+		t := -angle/2 + angle*share
+		return plane.Pt(radius*math.Sin(t), -radius*math.Cos(t)+r+b.Depth)
+	}
+	arc := func(radius float64) []plane.Point {
+		var out []plane.Point
+		const n = 96
+		for i := range n + 1 {
+			out = append(out, at(radius, float64(i)/n))
+		}
+		return out
+	}
+	outer, inner := arc(r+b.Depth), plane.Reversed(arc(r))
+	along := plane.Pt(math.Cos(angle/2), math.Sin(angle/2))
+	lapLow, lapTop := outer[len(outer)-1].Add(along.Times(b.Lap)), inner[0].Add(along.Times(b.Lap))
+	return pattern.Piece{ID: "band", Name: "Shaped band", Cut: 2, Edges: []pattern.Edge{
+		{ID: "bottom", Name: "lower edge", Line: plane.Join(outer, []plane.Point{lapLow}), Allowance: b.Allowance},
+		{ID: "right", Name: "lap end", Line: []plane.Point{lapLow, lapTop}, Allowance: bandEnds},
+		{ID: "top", Name: "waist edge", Line: plane.Join([]plane.Point{lapTop}, inner), Allowance: b.Allowance},
+		{ID: "left", Name: "other end", Line: []plane.Point{inner[len(inner)-1], outer[0]}, Allowance: bandEnds},
+	}}
 }
 
 // Bulk is how thick the cloth lies under the band: two folded layers of it and
 // their turnings, and the gathered cloth twice over. thickness is that of the
 // band and of the garment, full the garment's width at the seam.
 func (b Band) Bulk(band, garment, full float64) float64 {
-	bulk := 4*band + garment*full/b.Length
+	bulk := 4*band + garment*full/b.Lower
 	if b.Closure == "drawstring" {
 		bulk *= b.Length / b.Waist
 	}
@@ -93,11 +163,15 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 	d.Stitch("band, felled inside", stitch.Felling, b.Length+b.Lap, 3)
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "band", Where: "the closure of the band", Slide: math.Max(b.Lap-10, 0) / 2})
 	rows := max(1, int(b.Depth/40)+1)
+	count, why := float64(rows), fmt.Sprintf("%d on the band", rows)
+	if b.Opening > 0 {
+		count, why = count+1, why+", one half-way down the opening"
+	}
 	switch b.Closure {
 	case "hooks":
-		d.Buy("hook", "Hooks and eyes", float64(rows+1), "pair", fmt.Sprintf("%d on the band, one half-way down the opening", rows))
+		d.Buy("hook", "Hooks and eyes", count, "pair", why)
 	case "buttons":
-		d.Buy("button", "Flat buttons, "+measure.TellFine(12), float64(rows+1), "piece", fmt.Sprintf("%d on the band, one half-way down the opening; buttonholes of %s", rows, measure.TellFine(15)))
+		d.Buy("button", "Flat buttons, "+measure.TellFine(12), count, "piece", why+"; buttonholes of "+measure.TellFine(15))
 	case "drawstring":
 		d.Spares[len(d.Spares)-1].Slide = b.Length - b.Waist
 		d.Buy("tape", "Drawstring tape, "+measure.TellFine(10)+" wide", (b.Length+2*350)/1000, "m", "the casing and "+measure.Tell(350)+" to tie at each end")
@@ -107,10 +181,28 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 	if bulk > 5 && b.Closure != "drawstring" {
 		d.Remark(false, fmt.Sprintf("The waist is %s thick", measure.TellFine(bulk)), "Thinner cloth for the band, a deeper band or fewer gathers at the top make it flatter.")
 	}
-	if b.Closure != "drawstring" {
-		if passes := b.Length + 2*b.Opening; passes < on.GirthAt(figure.Hip) {
-			d.Offer(true, "It may not pass the hips", fmt.Sprintf("Band and opening give %s to get into; the hips measure %s. Make the opening longer, or put it on over the head.", measure.Tell(passes), measure.Tell(on.GirthAt(figure.Hip))),
-				"Lengthen the opening", draft.Settings{"placket": math.Min(320, math.Ceil((on.GirthAt(figure.Hip)-b.Length)/2)+10)})
-		}
+	if b.Opening > 0 { // else it opens from end to end
+		GettingIn(d, on, b.Length, b.Opening)
 	}
+}
+
+// GettingIn says when a closed girth and its opening don't pass what they must:
+// over the hips, or, put on over the head, over bust and shoulders.
+func GettingIn(d *draft.Draft, on figure.Figure, closed, opening float64) {
+	passes, hips := closed+2*opening, on.GirthAt(figure.Hip)
+	if passes >= hips {
+		return
+	}
+	over := on.Overhead()
+	longer := math.Ceil((math.Min(hips, over)-closed)/2) + 10
+	text := fmt.Sprintf("Band and opening give %s to get into; the hips as dressed measure %s, bust and arms together %s.", measure.Tell(passes), measure.Tell(hips), measure.Tell(over))
+	if passes >= over {
+		d.Remark(false, "It goes on over the head", text+" It passes the bust and not the hips.")
+		return
+	}
+	if longer <= 320 {
+		d.Offer(true, "It can’t be put on", text+" Make the opening longer.", "Lengthen the opening", draft.Settings{"placket": longer})
+		return
+	}
+	d.Remark(true, "It can’t be put on", text+fmt.Sprintf(" The opening would have to be %s long: choose a wider band, or leave the seam open further down.", measure.Tell(longer)))
 }

@@ -5,6 +5,7 @@ package part
 import (
 	"fmt"
 	"math"
+	"slices"
 	"sort"
 
 	"ardentgusset/core/bone"
@@ -18,19 +19,26 @@ import (
 // Half is one half of a body made of panels, laid flat: heights z run up from
 // the waist, p runs from 0 at the centre front to 1 at the centre back. Each
 // seam takes out as much of one panel as of the next, so its two edges are
-// mirror images and always the same length.
+// mirror images and always the same length; at every height the panels add up
+// to exactly the width asked for.
 type Half struct {
 	Panels      int
 	Top, Bottom [3]float64                 // heights of the edges at front, side and back
 	Width       func(z float64) float64    // of the whole half
 	Share       func(p, z float64) float64 // how much of the shaping a seam takes, against the others
 	Least       float64                    // the narrowest a panel may be
+	// Before is how much of the width lies before the side at a height, when
+	// the body decides it; nil leaves it to Share.
+	Before func(z float64) float64
 
 	knots  []float64   // heights where widths are known, rising
 	intake [][]float64 // by seam, by knot: what the seam takes out of the flat width
-	slopes [][]float64
-	base   []float64 // flat width of each panel before intake
+	base   []float64   // flat width of each panel before intake
 }
+
+// knotStep is how close together the heights are at which the widths are
+// worked out, mm: between them they run straight.
+const knotStep = 5.0
 
 // Height is the height of an edge through front, side and back at p, level
 // where it meets centre front and centre back.
@@ -62,64 +70,57 @@ func Worn(on figure.Figure, bustEase, hipEase, gap float64) func(z float64) floa
 	}
 }
 
-// Shape shares the difference between the widest level and every other among
-// the seams. It fails when a panel becomes too narrow to sew.
-func (h *Half) Shape() error {
-	high, low := 0.0, 0.0
+// span is the lowest and the highest place of the edges.
+func (h *Half) span() (low, high float64) {
 	for i := range 41 {
 		high = math.Max(high, Height(h.Top, float64(i)/40))
 		low = math.Min(low, Height(h.Bottom, float64(i)/40))
 	}
-	h.knots = []float64{low, low * 0.5, 0, high * 0.5, high}
-	if low > -20 { // nothing worth shaping lies below the waist
-		h.knots = []float64{low - 1, 0, high * 0.33, high * 0.67, high}
+	return math.Min(low, -1), high
+}
+
+// Shape shares the difference between the widest level and every other among
+// the seams. It fails when a panel becomes too narrow to sew.
+func (h *Half) Shape() error {
+	low, high := h.span()
+	h.knots = nil
+	// A knot lies on the waist; those beyond the edges let curves end on them.
+	for k := math.Floor(low/knotStep) - 2; k*knotStep < high+3*knotStep; k++ {
+		h.knots = append(h.knots, k*knotStep)
 	}
-	waist := sort.SearchFloat64s(h.knots, 0)
+	waist := sort.SearchFloat64s(h.knots, -1e-9)
 	seams := h.Panels - 1
 	total := 0.0
 	for _, z := range h.knots {
-		total = math.Max(total, h.Width(z))
+		total = math.Max(total, h.Width(math.Min(math.Max(z, low), high)))
 	}
-	h.intake, h.slopes, h.base = make([][]float64, seams), make([][]float64, seams), nil
+	h.intake, h.base = make([][]float64, seams), nil
 	for k, z := range h.knots {
-		weights := make([]float64, seams)
-		sum := 0.0
-		for j := range weights {
-			weights[j] = h.Share(float64(j+1)/float64(h.Panels), z/math.Max(high, -low))
-			sum += weights[j]
-		}
-		for j := range weights {
+		z = math.Min(math.Max(z, low), high)
+		for j, in := range h.shared(z, (total - h.Width(z)), math.Max(high, -low)) {
 			if h.intake[j] == nil {
 				h.intake[j] = make([]float64, len(h.knots))
 			}
-			h.intake[j][k] = (total - h.Width(z)) * weights[j] / sum
+			h.intake[j][k] = in
 		}
 	}
-	for j := range seams {
-		s := make([]float64, len(h.knots))
-		for k := range s {
-			a, b := max(k-1, 0), min(k+1, len(s)-1)
-			s[k] = (h.intake[j][b] - h.intake[j][a]) / (h.knots[b] - h.knots[a])
-		}
-		if waist > 1 {
-			s[waist] = 0 // seams stand upright at the waist
-		}
-		h.slopes[j] = s
-	}
-	atWaist := h.Width(0) / float64(h.Panels)
-	for i := range h.Panels {
-		b := atWaist
+	for i, w := range h.atWaist() {
 		if i > 0 {
-			b += h.intake[i-1][waist] / 2
+			w += h.intake[i-1][waist] / 2
 		}
 		if i < seams {
-			b += h.intake[i][waist] / 2
+			w += h.intake[i][waist] / 2
 		}
-		h.base = append(h.base, b)
+		h.base = append(h.base, w)
+	}
+	if h.Before != nil {
+		h.lean(total, math.Max(high, -low))
 	}
 	for i := range h.Panels {
-		for k := range 51 {
-			z := low + (high-low)*float64(k)/50
+		for _, z := range h.knots {
+			if z < low || z > high {
+				continue
+			}
 			if l, r := h.Edges(i, z); r-l < h.Least {
 				where := "at"
 				if z > 5 {
@@ -135,19 +136,107 @@ func (h *Half) Shape() error {
 	return nil
 }
 
-// at is the intake of a seam at a height. It is linear in the knots' values,
-// so the widths of all panels still add up between the knots.
+// shared is what each seam takes of an intake at a height.
+func (h *Half) shared(z, intake, reach float64) []float64 {
+	out := make([]float64, h.Panels-1)
+	sum := 0.0
+	for j := range out {
+		out[j] = h.Share(float64(j+1)/float64(h.Panels), z/reach)
+		sum += out[j]
+	}
+	for j := range out {
+		out[j] *= intake / sum
+	}
+	return out
+}
+
+// front is how much of a panel lies before the side, 0 to 1.
+func (h *Half) front(i int) float64 {
+	return math.Max(0, math.Min(1, float64(h.Panels)/2-float64(i)))
+}
+
+// atWaist is each panel's width at the waist: alike before the side, and alike
+// behind it.
+func (h *Half) atWaist() []float64 {
+	width := h.Width(0)
+	before := width / 2
+	if h.Before != nil {
+		before = h.Before(0)
+	}
+	out := make([]float64, h.Panels)
+	half := float64(h.Panels) / 2
+	for i := range out {
+		out[i] = h.front(i)*before/half + (1-h.front(i))*(width-before)/half
+	}
+	return out
+}
+
+// lean moves intake from the seams behind the side to those before it, or the
+// other way, until what lies before the side is what it should be at every
+// height, as far as every seam still takes in.
+func (h *Half) lean(total, reach float64) {
+	seams := h.Panels - 1
+	for k, z := range h.knots {
+		z = math.Min(math.Max(z, h.knots[2]), h.knots[len(h.knots)-3])
+		whole := 0.0
+		for j := range seams {
+			whole += h.intake[j][k]
+		}
+		try := func(tilt float64) float64 { // what then lies before the side
+			sum := 0.0
+			for j := range seams {
+				h.intake[j][k] = h.Share(float64(j+1)/float64(h.Panels), z/reach) * math.Exp(tilt*(float64(j+1)/float64(h.Panels)-0.5))
+				sum += h.intake[j][k]
+			}
+			before := 0.0
+			for j := range seams {
+				h.intake[j][k] *= whole / sum
+			}
+			for i := range h.Panels {
+				l, r := h.edgesAt(i, k)
+				before += h.front(i) * (r - l)
+			}
+			return before
+		}
+		low, high := -6.0, 6.0
+		want := h.Before(z)
+		for range 40 {
+			mid := (low + high) / 2
+			if try(mid) < want {
+				low = mid
+			} else {
+				high = mid
+			}
+		}
+		try((low + high) / 2)
+	}
+}
+
+// edgesAt are the x of a panel's two edges at a knot.
+func (h *Half) edgesAt(panel, k int) (left, right float64) {
+	right = h.base[panel]
+	if panel > 0 {
+		left = h.intake[panel-1][k] / 2
+	}
+	if panel < h.Panels-1 {
+		right -= h.intake[panel][k] / 2
+	}
+	return left, right
+}
+
+// at is the intake of a seam at a height: straight between the knots, so that
+// all panels still add up there.
 func (h *Half) at(seam int, z float64) float64 {
 	k := h.knots
-	i := sort.SearchFloat64s(k, z)
-	if i == 0 {
-		return h.intake[seam][0]
-	}
-	if i == len(k) {
-		return h.intake[seam][len(k)-1]
-	}
-	d := k[i] - k[i-1]
-	return hermite(h.intake[seam][i-1], h.slopes[seam][i-1]*d, h.intake[seam][i], h.slopes[seam][i]*d, (z-k[i-1])/d)
+	i := min(max(sort.SearchFloat64s(k, z), 1), len(k)-1)
+	a, b := h.intake[seam][i-1], h.intake[seam][i]
+	return a + (b-a)*(z-k[i-1])/(k[i]-k[i-1])
+}
+
+// leans is the slope of a seam's front edge at a height: how far it runs
+// outwards for every mm up.
+func (h *Half) leans(seam int, z float64) float64 {
+	return (h.at(seam, z-4) - h.at(seam, z+4)) / 2 / 8
 }
 
 // Edges are the x of a panel's two edges at a height.
@@ -169,40 +258,85 @@ func (h *Half) Reach(i int) (bottom, top float64) {
 	return Height(h.Bottom, p), Height(h.Top, p)
 }
 
+// across is the upper or lower edge of a panel, from left to right. It follows
+// the edge's height through front, side and back and meets both seams so that
+// sewn together it runs on without a corner: a seam that leans turns the panel,
+// and the edge is turned back by as much at that end.
+func (h *Half) across(through [3]float64, i int) []plane.Point {
+	const n = 32
+	p := func(t float64) float64 { return (float64(i) + t) / float64(h.Panels) }
+	zl, zr := Height(through, p(0)), Height(through, p(1))
+	l, _ := h.Edges(i, zl)
+	_, r := h.Edges(i, zr)
+	wide := r - l
+	// Slopes by t: as the height gives them, and as they have to be.
+	slope := func(at float64) float64 {
+		const d = 1e-4
+		a, b := math.Max(at-d, 0), math.Min(at+d, 1)
+		return (Height(through, b) - Height(through, a)) / (b - a) / float64(h.Panels)
+	}
+	sl, sr := slope(p(0)), slope(p(1))
+	turned := func(own, lean, sign float64) float64 {
+		angle := math.Atan(own/wide) + sign*math.Atan(lean)
+		return math.Tan(angle)*wide - own
+	}
+	cl, cr := 0.0, 0.0
+	if i > 0 {
+		// Both panels use the mean slope of the whole edge at the seam.
+		cl = turned(sl, h.leans(i-1, zl), 1)
+	}
+	if i < h.Panels-1 {
+		cr = turned(sr, h.leans(i, zr), -1)
+	}
+	line := make([]plane.Point, n+1)
+	for k := range line {
+		t := float64(k) / n
+		u := 1 - t
+		line[k] = plane.Pt(l+wide*t, Height(through, p(t))+cl*t*u*u-cr*t*t*u)
+	}
+	line[0], line[n] = plane.Pt(l, zl), plane.Pt(r, zr)
+	return line
+}
+
+// heightOn is the height of an edge that runs from left to right at x.
+func heightOn(line []plane.Point, x float64) float64 {
+	for i := 1; i < len(line); i++ {
+		if a, b := line[i-1], line[i]; x <= b.X || i == len(line)-1 {
+			return a.Toward(b, (x-a.X)/(b.X-a.X)).Y
+		}
+	}
+	return line[0].Y
+}
+
 // Piece is a panel with the edges bottom, back, top and front, notched at the
 // waist and, to tell the ends of a seam apart, halfway up.
 func (h *Half) Piece(i int, allowance float64) pattern.Piece {
 	lb, lt := h.Reach(i)
 	rb, rt := h.Reach(i + 1)
 	upright := func(side int, from, to float64) []plane.Point {
-		n := int(math.Ceil(math.Abs(to-from) / 2.5))
+		heights := []float64{math.Min(from, to)}
+		for _, z := range h.knots {
+			if z > math.Min(from, to)+0.1 && z < math.Max(from, to)-0.1 {
+				heights = append(heights, z)
+			}
+		}
+		heights = append(heights, math.Max(from, to))
+		if from > to {
+			slices.Reverse(heights)
+		}
 		var out []plane.Point
-		for k := range n + 1 {
-			z := from + (to-from)*float64(k)/float64(n)
+		for _, z := range heights {
 			l, r := h.Edges(i, z)
 			out = append(out, plane.Pt([2]float64{l, r}[side], z))
-		}
-		return out
-	}
-	across := func(through [3]float64, from, to plane.Point, back bool) []plane.Point {
-		const n = 24
-		var out []plane.Point
-		for k := range n + 1 {
-			t := float64(k) / n
-			p := (float64(i) + t) / float64(h.Panels)
-			if back {
-				p = (float64(i) + 1 - t) / float64(h.Panels)
-			}
-			out = append(out, plane.Pt(from.X+(to.X-from.X)*t, Height(through, p)))
 		}
 		return out
 	}
 	left, right := upright(0, lt, lb), upright(1, rb, rt)
 	p := pattern.Piece{ID: fmt.Sprintf("panel-%d", i+1), Name: fmt.Sprintf("%d %s", i+1, h.name(i)), Cut: 2, Mirrored: true,
 		Edges: []pattern.Edge{
-			{ID: "bottom", Name: "lower edge", Line: across(h.Bottom, left[len(left)-1], right[0], false)},
+			{ID: "bottom", Name: "lower edge", Line: h.across(h.Bottom, i)},
 			{ID: "back", Name: "back edge", Line: right, Allowance: allowance},
-			{ID: "top", Name: "upper edge", Line: across(h.Top, right[len(right)-1], left[0], true)},
+			{ID: "top", Name: "upper edge", Line: plane.Reversed(h.across(h.Top, i))},
 			{ID: "front", Name: "front edge", Line: left, Allowance: allowance},
 		}}
 	for _, side := range []struct {
@@ -282,22 +416,18 @@ func (h *Half) Within(i int, share float64) []plane.Point {
 }
 
 func (h *Half) along(i int, x func(l, r float64) float64) []plane.Point {
-	l0, r0 := h.Edges(i, 0)
-	p := (float64(i) + (x(l0, r0)-l0)/(r0-l0)) / float64(h.Panels)
-	b, t := Height(h.Bottom, p), Height(h.Top, p)
+	low, high := h.across(h.Bottom, i), h.across(h.Top, i)
+	at := func(z float64) float64 { return x(h.Edges(i, z)) }
+	// Its ends lie on the edges themselves.
+	b, t := heightOn(low, at(0)), heightOn(high, at(0))
+	for range 6 {
+		b, t = heightOn(low, at(b)), heightOn(high, at(t))
+	}
 	n := int(math.Ceil((t - b) / 6))
 	var out []plane.Point
 	for k := range n + 1 {
 		z := b + (t-b)*float64(k)/float64(n)
-		l, r := h.Edges(i, z)
-		if k == 0 || k == n { // end on the edge itself
-			at := (float64(i) + (x(l, r)-l)/(r-l)) / float64(h.Panels)
-			z = Height(h.Bottom, at)
-			if k == n {
-				z = Height(h.Top, at)
-			}
-		}
-		out = append(out, plane.Pt(x(l, r), z))
+		out = append(out, plane.Pt(at(z), z))
 	}
 	return out
 }
@@ -305,10 +435,7 @@ func (h *Half) along(i int, x func(l, r float64) float64) []plane.Point {
 // Upright is a straight line in panel i at x from its middle height's left
 // edge origin, from the lower to the upper edge: for bones at straight edges.
 func (h *Half) Upright(i int, x float64) []plane.Point {
-	p := float64(i) / float64(h.Panels)
-	next := float64(i+1) / float64(h.Panels)
-	at := p + (next-p)*x/h.base[i]
-	return []plane.Point{{X: x, Y: Height(h.Bottom, at)}, {X: x, Y: Height(h.Top, at)}}
+	return []plane.Point{{X: x, Y: heightOn(h.across(h.Bottom, i), x)}, {X: x, Y: heightOn(h.across(h.Top, i), x)}}
 }
 
 // Base is the flat width of a panel before its seams are taken in: the x of

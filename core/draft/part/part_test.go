@@ -22,19 +22,17 @@ func body(t require.TestingT, waist, hip float64) figure.Figure {
 }
 
 // A gored skirt on any figure: hems add up to the hem, every pair of sewn edges
-// is true, the tops with their easing fill the band, and no piece crosses
-// itself.
+// is true, and the parts of the band fill its lower edge.
 func TestGoredSkirtsAddUp(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		waist := rapid.Float64Range(560, 1100).Draw(t, "waist")
 		on := body(t, waist, waist*rapid.Float64Range(1.1, 1.45).Draw(t, "hip"))
-		hip := on.GirthAt(figure.Hip) + 60
-		hem := hip * rapid.Float64Range(1.5, 2.6).Draw(t, "hem")
-		long := rapid.Float64Range(550, 1000).Draw(t, "long")
-		gores := rapid.IntRange(1, 2).Draw(t, "gores")
-		s := Skirt{Band: Band{Length: waist + 20, Lap: 25, Depth: 25, Allowance: 12, Opening: 220}, Length: func(float64) float64 { return long }, Hem: hem, Hip: hip, Drop: on.Drop(figure.Hip) - 25, Gores: gores, Turned: 30}
+		s := Skirt{On: on, Ease: 50, Long: rapid.Float64Range(550, 950).Draw(t, "long"), Gores: rapid.IntRange(1, 2).Draw(t, "gores"), Turned: 30,
+			Band: Band{Length: waist + 20, Lower: waist + 20, Lap: 25, Depth: 25, Allowance: 12, Opening: 220}}
+		hem := s.Least() * rapid.Float64Range(1, 2.2).Draw(t, "hem")
+		s.Hem = hem
 		var d draft.Draft
-		if _, err := s.Into(&d, on); err != nil {
+		if _, err := s.Into(&d); err != nil {
 			require.NotEmpty(t, err.Error())
 			return
 		}
@@ -52,10 +50,10 @@ func TestGoredSkirtsAddUp(t *testing.T) {
 			}
 			sum += e.Length() * times
 		}
-		require.InDelta(t, hem, sum, 0.015*hem)
+		require.InDelta(t, hem, sum, 1)
 		for _, m := range pattern.True(d.Pieces, d.Seams) {
 			require.Empty(t, m.Missing, m.ID)
-			require.True(t, m.True, "%s is off by %v", m.ID, m.Difference)
+			require.True(t, m.True, "%s is off by %v, to be %s", m.ID, m.Difference, m.Absorbed)
 		}
 		band := 0.0
 		for i := range d.Pieces {
@@ -75,7 +73,7 @@ func TestGoredSkirtsAddUp(t *testing.T) {
 // Gathered or drawn up on a string, a band adds bulk at the waist; layers of
 // the skirt's own cloth add theirs.
 func TestBulkGrowsWithCloth(t *testing.T) {
-	b := Band{Length: 700, Lap: 25, Depth: 25, Allowance: 12}
+	b := Band{Length: 700, Lower: 700, Lap: 25, Depth: 25, Allowance: 12}
 	assert.Greater(t, b.Bulk(0.3, 0.3, 1400), b.Bulk(0.3, 0.3, 700), "twice the cloth is thicker")
 	assert.Greater(t, b.Bulk(0.3, 1.2, 1400), b.Bulk(0.3, 0.3, 1400))
 	assert.Greater(t, b.Bulk(1.0, 1.0, 700), b.Bulk(0.3, 1.0, 700))

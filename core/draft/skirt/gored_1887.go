@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
@@ -35,6 +36,10 @@ func (Gored) About() draft.About {
 // more pulls the seam off its line, less is not worth a dart).
 const steepest, smallestDart, largestDart = 20.0, 12.0, 28.0
 
+// usualHem and periodLow are the usual hem of 1883 to 1889 and the narrowest
+// of those years, mm (from memory).
+const usualHem, periodLow = 2400.0, 2200.0
+
 func (Gored) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		{Key: "clearance", Label: "Hem above the floor", Unit: draft.Length, Low: 0, High: 400,
@@ -56,15 +61,19 @@ func (Gored) Parameters() []draft.Parameter {
 			Rule: "3", Help: "Full-depth knife pleats take three times.",
 			Default: draft.Fixed(3, "full-depth knife pleats", figure.Practice)},
 		{Key: "hem_round", Label: "Hem, all round", Unit: draft.Length, Saves: "Less flare",
-			Rule: "2.4 m, or a tenth more than the cloth at the hip", Help: "1877–82 180 to 220 cm, 1883–89 220 to 280, 1890–96 300 to 450.",
+			Rule: "2.4 m, or more where what it hangs over needs it", Help: "1877–82 180 to 220 cm, 1883–89 220 to 280, 1890–96 300 to 450.",
 			Default: func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
-				if least := clothAtHip(on, v); least*1.1 > 2400 {
-					return math.Ceil(least * 1.1), figure.Reason{Text: "a tenth more than the cloth at the hip with its pleats", Source: figure.Memory}
+				least, under := leastHem(on, v), on.Fullness()
+				if more := math.Ceil(math.Max(least*1.1, under*1.04)/10) * 10; more > usualHem {
+					return more, figure.Reason{Text: "what it goes round, with its pleats, measures " + measure.Tell(math.Max(least, under)), Source: figure.Memory}
 				}
-				return 2400, figure.Reason{Text: "1883–89: 220 to 280 cm", Source: figure.Memory}
+				return usualHem, figure.Reason{Text: "1883–89: 220 to 280 cm", Source: figure.Memory}
+			},
+			SavesTo: func(on figure.Figure, v draft.Values) float64 {
+				return math.Max(periodLow, math.Min(on.Fullness(), usualHem))
 			},
 			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
-				low := math.Ceil(clothAtHip(on, v)) + 20
+				low := math.Ceil(leastHem(on, v)) + 10
 				return low, math.Max(4500, low*1.5)
 			}},
 		{Key: "pleats", Label: "Pleats a side", Unit: draft.Count, Low: 1, High: 12,
@@ -88,315 +97,324 @@ func (Gored) Parameters() []draft.Parameter {
 	}
 }
 
-// widths are the girths the skirt is made to and how the back divides them.
-type widths struct{ waist, hip, frontWaist, frontHip, back, backCloth float64 }
-
-func widthsOf(on figure.Figure, v draft.Values) widths {
-	w := widths{waist: on.GirthAt(figure.Waist) + v.Number("waist_ease")}
-	w.hip = math.Max(on.GirthAt(figure.Hip)+v.Number("hip_ease"), w.waist)
-	w.back = w.waist / 2 * v.Number("back_share")
-	w.backCloth = (w.back-free)*v.Number("pleat_ratio") + free
-	w.frontWaist = w.waist/2 - w.back
-	w.frontHip = math.Max(w.hip/2*(1-v.Number("back_share")*1.1), w.frontWaist)
-	return w
-}
-
-// clothAtHip is the cloth round the hip with all the pleats' depth: a hem
-// can't be less.
-func clothAtHip(on figure.Figure, v draft.Values) float64 {
-	w := widthsOf(on, v)
-	return 2 * (w.frontHip + w.backCloth + steepest + smallestDart)
-}
-
 // free is what stays unpleated beside the seam for the placket, mm.
 const free = 20.0
 
-// gore is one gore before it is drawn.
-type gore struct {
-	id, name        string
-	half            bool    // lies on a fold at its centre
-	waist           float64 // of the half or the whole gore, with its darts
-	darts           int
-	intake          float64 // of each dart
-	takeLeft, take  float64 // what the left and right edge take in from hip to waist
-	flareLeft       float64
-	flare           float64 // how far the right edge runs out from hip to hem
-	longLeft        float64 // length of the left edge, or of the fold
-	long            float64 // length of the right edge
-	hip             float64 // waist to hip down an edge
-	allowance, turn float64
+// Bearings of the first and the last seam as parts of the half round; the
+// others lie evenly between them. backFlare is how much of what the hem has
+// more goes to the back and frontFlare to the front, degree for degree against
+// the sides (all from memory).
+const firstSeam, lastSeam, frontFlare, backFlare = 0.18, 0.74, 0.45, 1.1
+
+// form is the skirt before its pieces are drawn: what each gore goes round and
+// what it is sewn to.
+type form struct {
+	*part.Skirt
+	bearings        []float64
+	waist, hip      float64 // with ease
+	back, backCloth float64 // of one half: pleated, and flat
+	share           []float64
+	darts           []int // of each gore, in each half
+	intake          []float64
+	hems            []float64
+	n               int // gores and back
 }
 
-// lean is how much steeper an edge sets out from the waist than it runs on the
-// mean: the hip is fullest above its line (from memory).
-const lean = 1.15
-
-// edgeLine is the right-hand edge of a gore from its waist corner: a fair
-// curve to the hip, then straight; exactly long.
-func edgeLine(at plane.Point, take, flare, hip, long float64) []plane.Point {
-	down := plane.Pt(flare, -(long - hip)).Unit()
-	hipPoint := at.Add(plane.Pt(take, -hip))
-	curve := plane.Sweep(at, plane.Pt(take*lean, -hip), hipPoint, down)
-	rest := long - plane.Length(curve)
-	return append(curve, hipPoint.Add(down.Times(rest)))
+// formOf settles where the seams stand. It shares the waist before the back as
+// the figure's own waist lies between the seams.
+func formOf(on figure.Figure, v draft.Values) *form {
+	n := v.Whole("side_gores")
+	f := &form{n: n + 2, waist: on.GirthAt(figure.Waist) + v.Number("waist_ease")}
+	f.bearings = []float64{0}
+	for i := range n + 1 {
+		f.bearings = append(f.bearings, 180*(firstSeam+(lastSeam-firstSeam)*float64(i)/float64(n)))
+	}
+	f.bearings = append(f.bearings, 180)
+	long := on.Fall(90, on.Floor()-v.Number("clearance"))
+	f.Skirt = &part.Skirt{On: on, Long: long, Ease: v.Number("hip_ease"), Bearings: f.bearings}
+	f.Settle()
+	f.hip = on.GirthAt(figure.Hip) + v.Number("hip_ease")
+	f.back = f.waist / 2 * v.Number("back_share")
+	f.backCloth = math.Max((f.back-free)*v.Number("pleat_ratio")+free, 0)
+	section := on.At(0)
+	before := section.Arc(0, f.bearings[n+1])
+	for k := range n + 1 {
+		f.share = append(f.share, (f.waist/2-f.back)*section.Arc(f.bearings[k], f.bearings[k+1])/before)
+	}
+	f.share = append(f.share, f.back)
+	return f
 }
 
-// piece draws a gore. Its waist line has exactly the length asked for and
-// meets its edges squarely; so does the hem.
-func (g gore) piece() (pattern.Piece, error) {
-	if g.long < g.hip+80 || g.longLeft < g.hip+80 {
-		return pattern.Piece{}, errors.New("the skirt is too short: it ends above the hip and 8 cm; lower the hem")
+// least is the narrowest that gore k may be at its hem; of the whole gore.
+func (f *form) least(k int) float64 {
+	if k == f.n-1 {
+		return math.Max(f.Widest(k), 2*f.backCloth)
 	}
-	chord := g.waist
-	var waist, left, right []plane.Point
-	for range 8 {
-		var lc, rc plane.Point
-		var atLeft plane.Point // direction of the waist line at its left end
-		tiltR := plane.Pt(g.take*lean, -g.hip).Unit()
-		if g.half {
-			rise := chord * math.Tan(math.Atan2(g.take*lean, g.hip)/2)
-			lc, rc, atLeft = plane.Pt(0, 0), plane.Pt(chord, rise), plane.Pt(1, 0)
-		} else {
-			lc, rc = plane.Pt(-chord/2, 0), plane.Pt(chord/2, 0)
-			tiltL := plane.Pt(-g.takeLeft*lean, -g.hip).Unit()
-			atLeft = tiltL.Left()
-		}
-		waist = plane.Reversed(plane.Sweep(lc, atLeft, rc, tiltR.Left()))
-		right = edgeLine(rc, g.take, g.flare, g.hip, g.long)
-		if g.half {
-			left = []plane.Point{lc, plane.Pt(0, -g.longLeft)}
-		} else {
-			left = plane.Mirrored(edgeLine(plane.Pt(-lc.X, lc.Y), g.takeLeft, g.flareLeft, g.hip, g.longLeft), 0)
-		}
-		got := plane.Length(waist)
-		if math.Abs(got-g.waist) < 1e-4 {
-			break
-		}
-		chord *= g.waist / got
+	return math.Max(f.Widest(k), f.share[k]*f.halves(k))
+}
+
+// halves is 2 for a gore on the fold.
+func (f *form) halves(k int) float64 {
+	if k == 0 || k == f.n-1 {
+		return 2
 	}
-	direction := func(l []plane.Point) plane.Point { return l[len(l)-1].Sub(l[len(l)-2]).Unit() }
-	lh, rh := left[len(left)-1], right[len(right)-1]
-	hem := plane.Sweep(lh, direction(left).Left(), rh, direction(right).Left())
-	p := pattern.Piece{ID: g.id, Name: g.name, Edges: []pattern.Edge{
-		{ID: "hem", Name: "hem", Line: hem, Allowance: g.turn},
-		{ID: "back", Name: "back edge", Line: plane.Reversed(right), Allowance: g.allowance},
-		{ID: "waist", Name: "waist edge", Line: waist, Allowance: g.allowance},
-		{ID: "front", Name: "front edge", Line: left, Allowance: g.allowance},
-	}}
-	if g.half {
-		p.Fold, p.Cut = "fold", 1
-		p.Edges[3] = pattern.Edge{ID: "fold", Name: "centre fold", Line: left}
-	} else {
-		p.Cut, p.Mirrored = 2, true
-		p.Notches = append(p.Notches, pattern.Notch{Edge: "front", At: g.hip, Label: "hip"})
+	return 1
+}
+
+// leastHem is the narrowest hem that goes round what is under it with all the
+// pleats' cloth.
+func leastHem(on figure.Figure, v draft.Values) float64 {
+	f := formOf(on, v)
+	return f.leastRound()
+}
+
+func (f *form) leastRound() float64 {
+	sum := 0.0
+	for k := range f.n {
+		sum += f.least(k) * 2 / f.halves(k)
 	}
-	p.Notches = append(p.Notches, pattern.Notch{Edge: "back", At: g.long - g.hip, Label: "hip"})
-	for i := range g.darts {
-		// Along the waist line from its right end; darts stand between the
-		// quarter points of the piece.
-		mid := g.waist * float64(i+1) / float64(g.darts+1)
-		a, _ := plane.Along(waist, mid-g.intake/2)
-		b, _ := plane.Along(waist, mid+g.intake/2)
+	return sum
+}
+
+// hemmed shares a hem among the gores.
+func (f *form) hemmed(round float64) error {
+	more := round - f.leastRound()
+	if more < -1 {
+		return fmt.Errorf("a hem of %s is narrower than what it goes round with its pleats, %s: widen the hem, or take fewer or shallower pleats", measure.Tell(round), measure.Tell(f.leastRound()))
+	}
+	weights := make([]float64, f.n)
+	sum := 0.0
+	for k := range f.n {
+		weights[k] = f.bearings[k+1] - f.bearings[k]
+		switch k {
+		case 0:
+			weights[k] *= frontFlare
+		case f.n - 1:
+			weights[k] *= backFlare
+		}
+		sum += weights[k]
+	}
+	for k := range f.n {
+		f.hems = append(f.hems, f.least(k)+math.Max(more, 0)*weights[k]/sum/2*f.halves(k))
+	}
+	return nil
+}
+
+// dart settles what darts take in each gore beside its edges.
+func (f *form) dart() error {
+	f.darts, f.intake = make([]int, f.n), make([]float64, f.n)
+	for k := range f.n - 1 {
+		hip, _ := f.Straightest(k, f.hems[k])(f.HipUp((f.bearings[k] + f.bearings[k+1]) / 2))
+		edges := 2.0
+		if k == 0 {
+			hip, edges = hip/2, 1
+		}
+		more := hip - f.share[k] - steepest*edges
+		if more < smallestDart {
+			continue
+		}
+		f.darts[k] = int(math.Ceil(more/largestDart - 1e-9))
+		if f.darts[k] > 3 {
+			return fmt.Errorf("hip and waist differ by %s; that is more than three darts a gore can take in: use more side gores or a larger part for the back", measure.Tell(f.hip-f.waist))
+		}
+		f.intake[k] = more / float64(f.darts[k])
+	}
+	return nil
+}
+
+// width is a gore's width by height above the hem: the figure's own curve from
+// the waist to the hip and what the hip has more besides, with the darts not
+// yet sewn; below the hip the straightest line.
+func (f *form) width(k int) func(up float64) float64 {
+	middle := (f.bearings[k] + f.bearings[k+1]) / 2
+	along := f.Straightest(k, f.hems[k])
+	if k == f.n-1 { // pleated: cloth to spare at every height
+		top := 2 * f.backCloth
+		long := f.Length(middle)
+		return func(up float64) float64 {
+			return math.Max(f.hems[k]+(top-f.hems[k])*up/long, top)
+		}
+	}
+	hipUp, hipDrop, top := f.HipUp(middle), f.On.Drop(figure.Hip), f.Length(middle)
+	atHip, _ := along(hipUp)
+	spare := atHip - f.Need(k, hipDrop)
+	inDarts := f.intake[k] * float64(f.darts[k]) * f.halves(k)
+	deep := f.dartLength()
+	return func(up float64) float64 {
+		if up <= hipUp {
+			w, _ := along(up)
+			return w
+		}
+		down := math.Max(top-up, 0) / (top - hipUp) // 0 at the waist, 1 at the hip
+		w := f.Need(k, hipDrop*down) + spare*down
+		return w + inDarts*math.Max(0, 1-down*(top-hipUp)/deep)
+	}
+}
+
+// dartLength is how far a dart runs down from the waist.
+func (f *form) dartLength() float64 { return math.Min(f.On.Drop(figure.Hip)*0.62, 120) }
+
+// gores draws the gores and the back breadth.
+func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
+	long, tops := make([]float64, f.n+1), make([]float64, f.n)
+	for j, b := range f.bearings {
+		if long[j] = f.Length(b); long[j] < f.On.Drop(figure.Hip)+80 {
+			return nil, errors.New("the skirt is too short: it ends above the hip and 8 cm; lower the hem")
+		}
+	}
+	for k := range f.n {
+		tops[k] = f.share[k] + f.intake[k]*float64(f.darts[k])
+	}
+	tops[f.n-1] = f.backCloth
+	slope := func(j int) float64 { // of the waist line at seam j
+		return math.Atan2(long[j+1]-long[j-1], tops[j-1]+tops[j])
+	}
+	var out []pattern.Piece
+	for k := range f.n {
+		g := part.Gore{ID: fmt.Sprintf("side-%d", k), Name: "Side gore", Left: long[k], Right: long[k+1], Top: tops[k], Width: f.width(k), Fold: f.halves(k) == 2, Allowance: seam, Turned: turn}
+		if f.n > 3 {
+			g.Name = fmt.Sprintf("Side gore %d", k)
+		}
+		switch k {
+		case 0:
+			g.ID, g.Name, g.SlopeRight = "front", "Front gore", slope(1)
+		case f.n - 1:
+			g.ID, g.Name, g.Left, g.Right, g.SlopeRight = "back", "Back breadth", long[f.n], long[f.n-1], -slope(f.n-1)
+		default:
+			g.SlopeLeft, g.SlopeRight = slope(k), slope(k+1)
+		}
+		p, err := g.Piece()
+		if err != nil {
+			return nil, err
+		}
+		p.Cut = 1
+		if !g.Fold {
+			p.Cut, p.Mirrored = 2, true
+		}
+		side := "back"
+		if k == f.n-1 {
+			side = "side"
+		}
+		part.Rename(&p, "right", side, side+" edge", seam)
+		part.Rename(&p, "left", "front", "front edge", seam)
+		part.Rename(&p, "top", "waist", "waist edge", seam)
+		part.Rename(&p, "centre", "fold", "centre fold", 0)
+		if p.Fold != "" {
+			p.Fold = "fold"
+		}
+		p.Notches = append(p.Notches, pattern.Notch{Edge: side, At: f.HipUp(f.bearings[min(k+1, f.n-1)]), Label: "hip"})
+		if !g.Fold {
+			p.Notches = append(p.Notches, pattern.Notch{Edge: "front", At: long[k] - f.HipUp(f.bearings[k]), Label: "hip"})
+		}
+		f.markDarts(&p, k)
+		out = append(out, p)
+	}
+	return out, nil
+}
+
+// markDarts draws a gore's darts, evenly along its waist line.
+func (f *form) markDarts(p *pattern.Piece, k int) {
+	waist, _ := p.Edge("waist")
+	long := waist.Length()
+	for i := range f.darts[k] {
+		mid := long * float64(i+1) / float64(f.darts[k]+1)
+		a, _ := plane.Along(waist.Line, mid-f.intake[k]/2)
+		b, _ := plane.Along(waist.Line, mid+f.intake[k]/2)
 		centre := a.Mid(b)
 		down := b.Sub(a).Left().Unit() // the waist line runs right to left
-		tip := centre.Add(down.Times(math.Min(g.hip*0.62, 120)))
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: fmt.Sprintf("dart %.0f mm", g.intake)})
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, centre.Add(down.Times(f.dartLength())), b}, Label: "dart " + measure.TellFine(f.intake[k])})
 	}
-	return p, nil
 }
 
-// rename gives an edge of a piece the name it has in this garment.
-func rename(p *pattern.Piece, from, to, name string) {
-	for i := range p.Edges {
-		if p.Edges[i].ID == from {
-			p.Edges[i].ID, p.Edges[i].Name = to, name
-		}
+// dartCount is how many darts the whole skirt has.
+func (f *form) dartCount() int {
+	sum := 0
+	for _, n := range f.darts {
+		sum += 2 * n
 	}
-	for i := range p.Notches {
-		if p.Notches[i].Edge == from {
-			p.Notches[i].Edge = to
-		}
-	}
+	return sum
 }
 
 func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	w := widthsOf(on, v)
-	waist, hip := w.waist, w.hip
-	hipDrop := on.Drop(figure.Hip)
-	n := v.Whole("side_gores")
-
-	backFinished, backCloth, frontWaist := w.back, w.backCloth, w.frontWaist
-	if backFinished < free+20 {
-		return draft.Draft{}, fmt.Errorf("the back takes only %s of the band a side, too little to pleat: give it a larger part", measure.Tell(backFinished))
+	f := formOf(on, v)
+	if f.back < free+20 {
+		return draft.Draft{}, fmt.Errorf("the back takes only %s of the band a side, too little to pleat: give it a larger part", measure.Tell(f.back))
 	}
-	surplus := w.frontHip - frontWaist
-	edges := float64(2*n + 1)
-	take := math.Min(surplus/edges, steepest)
-	inDarts := (surplus - take*edges) / float64(n+1)
-	darts := int(math.Ceil(inDarts/largestDart - 1e-9))
-	intake := 0.0
-	if inDarts < smallestDart { // the edges take it
-		take, darts, inDarts = surplus/edges, 0, 0
+	round := v.Number("hem_round")
+	if err := f.hemmed(round); err != nil {
+		return draft.Draft{}, err
 	}
-	if darts > 0 {
-		intake = inDarts / float64(darts)
+	if err := f.dart(); err != nil {
+		return draft.Draft{}, err
 	}
-	if darts > 3 {
-		return draft.Draft{}, fmt.Errorf("hip and waist differ by %s; that is more than three darts a gore can take in: use more side gores or a larger part for the back", measure.Tell(hip-waist))
-	}
-
-	// Lengths by bearing: the seams stand at even shares of the half round.
-	long := func(bearing float64) float64 { return on.WaistToFloor(bearing) - v.Number("clearance") }
-	bearing := func(i int) float64 { // seam i, 0 between front and first side gore
-		return 180 * (0.18 + (0.74-0.18)*float64(i)/float64(n))
-	}
-	// The front takes a little more than its even part of the waist.
-	share := func(i int) float64 {
-		if i == 0 {
-			return 1.15 / (float64(n) + 1.15)
-		}
-		return 1 / (float64(n) + 1.15)
-	}
-	seam, turn := v.Number("allowance"), v.Number("hem")
-	build := func(flare float64) ([]pattern.Piece, float64, error) {
-		var out []pattern.Piece
-		round := 0.0
-		for i := range n + 2 {
-			g := gore{hip: hipDrop, allowance: seam, turn: turn, darts: darts, intake: intake, take: take, takeLeft: take}
-			switch {
-			case i == 0:
-				g.id, g.name, g.half = "front", "Front gore", true
-				g.waist = frontWaist*share(0) + inDarts
-				g.longLeft, g.long = long(0), long(bearing(0))
-				g.flare = flare * 0.7
-			case i == n+1:
-				g.id, g.name, g.half = "back", "Back breadth", true
-				g.waist, g.darts = backCloth, 0
-				g.longLeft, g.long = long(180), long(bearing(n))
-				g.flare = flare * 0.6
-			default:
-				g.id, g.name = fmt.Sprintf("side-%d", i), "Side gore"
-				if n > 1 {
-					g.name = fmt.Sprintf("Side gore %d", i)
-				}
-				g.waist = frontWaist*share(i) + inDarts
-				g.longLeft, g.long = long(bearing(i-1)), long(bearing(i))
-				g.flareLeft, g.flare = flare*0.8, flare*1.2
-			}
-			p, err := g.piece()
-			if err != nil {
-				return nil, 0, err
-			}
-			if i == n+1 {
-				rename(&p, "back", "side", "side edge")
-			}
-			hem, _ := p.Edge("hem")
-			round += 2 * hem.Length() // a left and a right, or both halves on the fold
-			out = append(out, p)
-		}
-		return out, round, nil
-	}
-	want := v.Number("hem_round")
-	pieces, least, err := build(0)
+	seam := v.Number("allowance")
+	pieces, err := f.gores(seam, v.Number("hem"))
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	if least > want+1 {
-		return draft.Draft{}, fmt.Errorf("a hem of %s is narrower than the skirt at the hip with its pleats, %s: widen the hem, or take fewer or shallower pleats",
-			measure.Tell(want), measure.Tell(least))
-	}
-	low, high := 0.0, long(90)
-	round := least
-	for range 60 {
-		mid := (low + high) / 2
-		if pieces, round, err = build(mid); err != nil {
-			return draft.Draft{}, err
-		}
-		if math.Abs(round-want) < 0.05 {
-			break
-		}
-		if round < want {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	if math.Abs(round-want) > 1 {
-		return draft.Draft{}, fmt.Errorf("a hem of %s can't be reached with %d gores of this length: ask for less, or more gores", measure.Tell(want), n)
-	}
-	pl, err := fullness.KnifePleats(backCloth-free, backFinished-free, v.Whole("pleats"))
+	pl, err := fullness.KnifePleats(f.backCloth-free, f.back-free, v.Whole("pleats"))
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	back := &pieces[n+1]
-	markPleats(back, pl)
-
-	// The band, marked where each piece begins, from the opening on.
-	lap := v.Number("lap")
-	band := pattern.Rectangle("band", "Band", waist+lap, 2*v.Number("band"), seam)
-	band.EitherWay = true
-	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: v.Number("band")}, {X: waist + lap, Y: v.Number("band")}}, Label: "fold"})
-	type target struct {
-		id, piece string
-		length    float64
-		ease      float64
-		absorbed  string
-	}
-	goreEase, goreHow := inDarts, "darts"
-	if darts == 0 {
-		goreHow = ""
-	}
-	var order []target
-	for i := n; i >= 1; i-- {
-		order = append(order, target{fmt.Sprintf("left-side-%d", i), fmt.Sprintf("side-%d", i), frontWaist * share(i), goreEase, goreHow})
-	}
-	order = append(order, target{"left-front", "front", frontWaist * share(0), goreEase, goreHow}, target{"right-front", "front", frontWaist * share(0), goreEase, goreHow})
-	for i := 1; i <= n; i++ {
-		order = append(order, target{fmt.Sprintf("right-side-%d", i), fmt.Sprintf("side-%d", i), frontWaist * share(i), goreEase, goreHow})
-	}
-	order = append(order, target{"right-back", "back", backFinished, backCloth - backFinished, "pleats"}, target{"left-back", "back", backFinished, backCloth - backFinished, "pleats"})
-	var parts []pattern.Stretch
-	for _, o := range order {
-		parts = append(parts, pattern.Stretch{ID: o.id, Name: "to " + o.id, Length: o.length})
-	}
-	parts = append(parts, pattern.Stretch{ID: "underlap", Name: "underlap"})
-	band.Split("bottom", parts...)
-	for _, o := range order {
-		e, _ := band.Edge(o.id)
-		band.Notches = append(band.Notches, pattern.Notch{Edge: o.id, At: e.Length()})
-	}
-	d := draft.Draft{Pieces: append(pieces, band), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	markPleats(&pieces[f.n-1], pl)
+	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	f.band(&d, v)
 	d.Pieces = append(d.Pieces, pocketAndPlacket(v.Number("placket"))...)
-	for _, o := range order {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + o.id, A: pattern.Side{Piece: "band", Edge: o.id, Copy: "the band"}, B: pattern.Side{Piece: o.piece, Edge: "waist", Copy: sideOf(o.id)},
-			Ease: o.ease, Absorbed: o.absorbed, Technique: "banded, felled inside"})
+	for i := 1; i < f.n; i++ {
+		edge, how := "front", "plain, pressed open, felled"
+		if i == f.n-1 {
+			edge, how = "side", fmt.Sprintf("plain; on the left open for %s at the top", measure.Tell(v.Number("placket")))
+		}
+		d.Sew(fmt.Sprintf("gore-%d", i), pieces[i-1].ID, "back", pieces[i].ID, edge, how)
 	}
-	for i := 0; i <= n; i++ {
-		a, b, eb := "front", fmt.Sprintf("side-%d", i+1), "front"
-		if i > 0 {
-			a = fmt.Sprintf("side-%d", i)
-		}
-		if i == n {
-			b, eb = "back", "side"
-		}
-		how := "plain, pressed open, felled"
-		if i == n {
-			how = fmt.Sprintf("plain; on the left open for %s at the top", measure.Tell(v.Number("placket")))
-		}
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("gore-%d", i+1), A: pattern.Side{Piece: a, Edge: "back"}, B: pattern.Side{Piece: b, Edge: eb}, Technique: how})
-	}
-	d.Seams = append(d.Seams, pattern.Seam{ID: "pocket", A: pattern.Side{Piece: "pocket", Edge: "round"}, B: pattern.Side{Piece: "pocket", Edge: "round"}, Technique: "each half to its own skirt edge first, then round in one pass"})
-	finish(&d, on, v, in, finished{waist: waist, hip: hip, round: round, n: n, frontWaist: frontWaist, share: share, pleats: pl, back: backFinished, hipDrop: hipDrop, take: take, darts: darts, intake: intake})
+	d.Sew("pocket", "pocket", "round", "pocket", "round", "each half to its own skirt edge first, then round in one pass")
+	finish(&d, on, v, in, f, pl)
 	return d, nil
 }
 
-// sideOf says which half of the skirt a stretch of the band belongs to.
-func sideOf(id string) string {
-	if id[:4] == "left" {
-		return "left"
+// band adds the band, marked where each piece begins, from the opening on, and
+// its seams.
+func (f *form) band(d *draft.Draft, v draft.Values) {
+	lap, deep := v.Number("lap"), v.Number("band")
+	band := pattern.Rectangle("band", "Band", f.waist+lap, 2*deep, v.Number("allowance"))
+	band.EitherWay = true
+	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deep}, {X: f.waist + lap, Y: deep}}, Label: "fold"})
+	type target struct {
+		side  string
+		piece int
 	}
-	return "right"
+	var order []target
+	for k := f.n - 2; k >= 0; k-- {
+		order = append(order, target{"left", k})
+	}
+	for k := range f.n {
+		order = append(order, target{"right", k})
+	}
+	order = append(order, target{"left", f.n - 1})
+	var parts []pattern.Stretch
+	for _, o := range order {
+		id := o.side + "-" + d.Pieces[o.piece].ID
+		parts = append(parts, pattern.Stretch{ID: id, Name: "to " + id, Length: f.share[o.piece]})
+		s := pattern.Seam{ID: "band-" + id, A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "waist", Copy: o.side}, Technique: "banded, felled inside"}
+		switch {
+		case o.piece == f.n-1:
+			s.Ease, s.Absorbed = f.backCloth-f.back, pattern.Pleats
+		case f.darts[o.piece] > 0:
+			s.Ease, s.Absorbed = f.intake[o.piece]*float64(f.darts[o.piece]), pattern.Darts
+		}
+		d.Seams = append(d.Seams, s)
+	}
+	band.Split("bottom", append(parts, pattern.Stretch{ID: "underlap", Name: "underlap"})...)
+	for _, p := range parts {
+		e, _ := band.Edge(p.ID)
+		band.Notches = append(band.Notches, pattern.Notch{Edge: p.ID, At: e.Length()})
+	}
+	d.Pieces = append(d.Pieces, band)
 }
+
+// inFolds is the part of what the hem has more that shows as girth (from
+// memory).
+const inFolds = 0.7
 
 // markPleats draws fold and placement of every pleat on the back breadth,
 // counted from its side edge.
@@ -432,94 +450,79 @@ func pocketAndPlacket(opening float64) []pattern.Piece {
 	return []pattern.Piece{pocket, facing, lap}
 }
 
-// finished gathers what the drafting found out.
-type finished struct {
-	waist, hip, round, frontWaist, back, hipDrop, take, intake float64
-	n, darts                                                   int
-	share                                                      func(int) float64
-	pleats                                                     fullness.Pleats
-}
-
-func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f finished) {
-	add := func(key, part, label string, value float64) {
-		d.Dimensions = append(d.Dimensions, draft.Dimension{Key: key, Part: part, Label: label, Value: value})
-	}
-	lap := v.Number("lap")
-	add("band", "the band", "in length", f.waist+lap)
-	add("front.waist", "the front gore", "at the waist", 2*f.frontWaist*f.share(0))
-	for i := 1; i <= f.n; i++ {
+func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f *form, pl fullness.Pleats) {
+	lap, round := v.Number("lap"), v.Number("hem_round")
+	d.Measure("band", "the band", "in length", f.waist+lap)
+	d.Measure("front.waist", "the front gore", "at the waist", 2*f.share[0])
+	for k := 1; k < f.n-1; k++ {
 		part := "every side gore"
-		if f.n > 1 {
-			part = fmt.Sprintf("each side gore %d", i)
+		if f.n > 3 {
+			part = fmt.Sprintf("each side gore %d", k)
 		}
-		add(fmt.Sprintf("side-%d.waist", i), part, "at the waist", f.frontWaist*f.share(i))
+		d.Measure(fmt.Sprintf("side-%d.waist", k), part, "at the waist", f.share[k])
 	}
-	add("back.waist", "the pleated back", "at the waist", 2*f.back)
-	add("hip", "the skirt", "at the hip", f.hip)
-	add("length.front", "the skirt", "in length at the front", on.WaistToFloor(0)-v.Number("clearance"))
-	add("length.side", "the skirt", "in length at the side", on.WaistToFloor(90)-v.Number("clearance"))
-	add("length.back", "the skirt", "in length at the back", on.WaistToFloor(180)-v.Number("clearance"))
-	add("hem", "the hem", "all round", f.round)
+	d.Measure("back.waist", "the pleated back", "at the waist", 2*f.back)
+	d.Measure("hip", "the skirt", "at the hip", f.hip)
+	d.Measure("length.front", "the skirt", "in length at the front", f.Length(0))
+	d.Measure("length.side", "the skirt", "in length at the side", f.Length(90))
+	d.Measure("length.back", "the skirt", "in length at the back", f.Length(180))
+	d.Measure("hem", "the hem", "all round", round)
+	seams := f.n - 1
 	d.Spares = []draft.Spare{
 		{Dimension: "band", Where: "the closure of the band", Slide: math.Max(lap-10, 0) / 2},
-		{Dimension: "hip", Where: fmt.Sprintf("all %d seams", 2*(f.n+1)), Seams: 2 * (f.n + 1), Allowance: v.Number("allowance")},
+		{Dimension: "hip", Where: fmt.Sprintf("all %d seams", 2*seams), Seams: 2 * seams, Allowance: v.Number("allowance")},
 	}
 	for _, where := range []string{"front", "side", "back"} {
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where, Slide: math.Max(v.Number("hem")-12, 0)})
 	}
-
-	long := on.WaistToFloor(90) - v.Number("clearance")
-	seams := 2 * float64(f.n+1) * long
-	d.Rows = []stitch.Row{
-		{What: "felling the seams, both allowances", Kind: stitch.Felling, Length: 2 * seams, Layers: 2},
-		{What: "hem", Kind: stitch.Felling, Length: f.round, Layers: 2},
-		{What: "pleats, basted", Kind: stitch.Basting, Length: 4 * f.pleats.Finished, Layers: 3},
-		{What: "waist, stay-stitched", Kind: stitch.Lockstitch, Length: f.waist, Layers: 1},
-		{What: "band, felled inside", Kind: stitch.Felling, Length: f.waist + lap, Layers: 3},
-		{What: "darts", Kind: stitch.Lockstitch, Length: float64(f.darts*2*(f.n+1)) * 2 * 100, Layers: 2},
+	sewn := 0.0
+	for _, b := range f.bearings[1:f.n] {
+		sewn += 2 * f.Length(b)
 	}
-	hooks := 2.0
-	d.Notions = []draft.Notion{
-		{Kind: "hook", What: "Hooks and eyes", Quantity: hooks + 1, Unit: "pair", Why: "two on the band, one part-way down the placket"},
-		{Kind: "tape", What: "Stay tape, 10 mm", Quantity: (f.waist + 50) / 1000, Unit: "m", Why: "along the waist seam, so that the curved edge does not stretch in the straight band"},
-	}
+	d.Stitch("felling the seams, both allowances", stitch.Felling, 2*sewn, 2)
+	d.Stitch("hem", stitch.Felling, round, 2)
+	d.Stitch("pleats, basted", stitch.Basting, 4*pl.Finished, 3)
+	d.Stitch("waist, stay-stitched", stitch.Lockstitch, f.waist, 1)
+	d.Stitch("band, felled inside", stitch.Felling, f.waist+lap, 3)
+	d.Stitch("darts", stitch.Lockstitch, float64(f.dartCount())*2*f.dartLength(), 2)
+	d.Buy("hook", "Hooks and eyes", 3, "pair", "two on the band, one part-way down the placket")
+	d.Buy("tape", "Stay tape, "+measure.TellFine(10), (f.waist+50)/1000, "m", "along the waist seam, so that the curved edge does not stretch in the straight band")
 	t := float64(in.Thickness)
-	round := func(drop float64) float64 {
-		return f.hip + (f.round-f.hip)*math.Max(0, drop-f.hipDrop)/math.Max(long-f.hipDrop, 1)
+	hem, hip := f.Reach(), on.Drop(figure.Hip)
+	cloth := func(drop float64) float64 {
+		return f.hip + (round-f.hip)*math.Max(0, drop-hip)/math.Max(hem-hip, 1)
 	}
 	// The band has four layers with its turnings, and the pleats lie three
 	// deep over a part of the waist.
 	atWaist := t * (4 + v.Number("back_share")*(v.Number("pleat_ratio")-1))
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: atWaist}}
 	for drop := 40.0; ; drop += 50 {
-		at := math.Min(drop, long)
-		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: t * math.Max(1, round(at)/on.Girth(at))})
+		at := math.Min(drop, hem)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: t * math.Max(1, cloth(at)/on.Girth(at))})
 		if at < drop {
 			break
 		}
 	}
-	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: f.waist}, {Drop: f.hipDrop, Girth: f.hip}, {Drop: long, Girth: f.hip + (f.round-f.hip)*0.85}}
-	note := func(title, text string) { d.Notes = append(d.Notes, draft.Note{Title: title, Text: text}) }
-	cm := func(x float64) string { return measure.Tell(x) }
-	if f.pleats.Overlap() {
-		note("The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: three layers lie over one another. Fewer pleats or less cloth lie flatter.", cm(f.pleats.Reveal), cm(f.pleats.Under)))
+	d.Wear.Hang, d.Wear.Hem = part.Flare(on, 0, hem, round, inFolds), round
+	if pl.Overlap() {
+		d.Remark(false, "The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: three layers lie over one another. Fewer pleats or less cloth lie flatter.", measure.Tell(pl.Reveal), measure.Tell(pl.Under)))
 	}
-	if f.darts > 0 {
-		note("Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; each gore has %d of %s in every half beside what its edges take.", cm(f.hip-f.waist), f.darts, measure.TellFine(f.intake)))
+	if n := f.dartCount(); n > 0 {
+		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %d darts take in what the edges of the gores do not.", measure.Tell(f.hip-f.waist), n))
 	}
-	if open := f.waist + 2*v.Number("placket"); open < on.GirthAt(figure.Hip)+20 {
-		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "It may not pass the hips",
-			Text: fmt.Sprintf("Band and opening give %s to get into; the hips as dressed measure %s. Lengthen the placket, or plan to put it on over the head.", cm(open), cm(on.GirthAt(figure.Hip))),
-			Fix:  draft.Settings{"placket": math.Min(320, math.Ceil((on.GirthAt(figure.Hip)-f.waist)/2)+15)}, FixLabel: "Lengthen the placket"})
+	part.GettingIn(d, on, f.waist, v.Number("placket"))
+	if under := on.Fullness(); under > round+10 {
+		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows in folds.", measure.Tell(under), measure.Tell(round)),
+			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*1.04/10) * 10})
 	}
 	if back, front := on.WaistToFloor(180), on.WaistToFloor(0); back-front > 20 {
-		note("The back is cut longer than the front", fmt.Sprintf("By %s: the way over what is worn underneath is that much longer behind.", cm(back-front)))
+		d.Remark(false, "The back is cut longer than the front", fmt.Sprintf("By %s: the way over what is worn underneath is that much longer behind.", measure.Tell(back-front)))
 	}
-	d.Steps = steps(v, f, seams)
+	d.Steps = steps(v, f, pl, sewn)
 }
 
-func steps(v draft.Values, f finished, seams float64) []work.Step {
-	pleatHow := fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the centre back; %s beside the seam stay flat.", f.pleats.Count, measure.TellFine(f.pleats.Reveal), measure.TellFine(f.pleats.TakeUp), measure.TellFine(free))
+func steps(v draft.Values, f *form, pl fullness.Pleats, seams float64) []work.Step {
+	pleatHow := fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the centre back; %s beside the seam stay flat.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.TellFine(free))
 	out := []work.Step{
 		{ID: "mock-up", Name: "Mock-up of waist and hip", Minutes: 90, Needs: []work.Need{work.Machine, work.Wearer}, How: "Cut the gores to 10 cm below the hip in cheap cloth, fit over corset and petticoat."},
 		{ID: "cut", Name: "Check the lay and cut", Minutes: 75, Needs: []work.Need{work.Table}, How: "Both ends of every grain line the same distance from the selvedge. Count the pieces against the list before the first cut.",
@@ -528,8 +531,8 @@ func steps(v draft.Values, f finished, seams float64) []work.Step {
 			After: []work.After{{Step: "cut", Why: "before the edges are handled and stretch"}}},
 	}
 	last := "stay"
-	if f.darts > 0 {
-		out = append(out, work.Step{ID: "darts", Name: "Sew the darts", Minutes: float64(10 * f.darts * (f.n + 1)), Needs: []work.Need{work.Machine, work.Iron}, How: fmt.Sprintf("%s at the waist, running out to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.", measure.TellFine(f.intake)),
+	if n := f.dartCount(); n > 0 {
+		out = append(out, work.Step{ID: "darts", Name: "Sew the darts", Minutes: float64(10 * n), Needs: []work.Need{work.Machine, work.Iron}, How: "From the waist to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.",
 			After: []work.After{{Step: "stay", Why: "the edge must not stretch while it is folded"}}})
 		last = "darts"
 	}
@@ -550,7 +553,7 @@ func steps(v draft.Values, f finished, seams float64) []work.Step {
 			After: []work.After{{Step: "band", Why: "closures go on a finished band"}}},
 		work.Step{ID: "hang", Name: "Let it hang overnight, then level the hem", Minutes: 60, Needs: []work.Need{work.Wearer}, How: "Over corset and petticoat, in the shoes. Mark the same height from the floor all round and trim.",
 			After: []work.After{{Step: "band", Why: "it hangs from the band"}}},
-		work.Step{ID: "hem", Name: "Hem by hand", Minutes: math.Round(f.round / 1000 * 25), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn up %s, ease the fullness in, fell.", measure.Tell(v.Number("hem"))),
+		work.Step{ID: "hem", Name: "Hem by hand", Minutes: math.Round(v.Number("hem_round") / 1000 * 25), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn up %s, ease the fullness in, fell.", measure.Tell(v.Number("hem"))),
 			After: []work.After{{Step: "hang", Why: "a skirt drops where it hangs off grain; hemmed too soon it dips"}}},
 		work.Step{ID: "fell", Name: "Fell the seams", Minutes: math.Round(2 * seams / 1000 * 15), Needs: []work.Need{work.Hand}, How: "Both allowances of every seam, turned under.",
 			After: []work.After{{Step: "hang", Why: "seams may still be let out or taken in when it is tried on"}}},

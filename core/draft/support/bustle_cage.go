@@ -28,7 +28,7 @@ func (BustleCage) About() draft.About {
 }
 
 func (BustleCage) Parameters() []draft.Parameter {
-	return append([]draft.Parameter{
+	return draft.Without(part.OnBand(30, 5,
 		draft.OneOf("form", "Form", "A shelf stands out at once below the waist and falls straight; a slope grows all the way down.", "shelf", "shelf (1880s)", "slope", "slope (1870s)"),
 		draft.Mm("projection", "Stands out behind", 60, 400, 180, "12 to 20 cm and more in the 1880s", figure.Memory, "From the seat to the furthest steel."),
 		draft.MmFrom("long", "Length down the back", 250, 1000, "to the knee", "From the waist to the lowest steel.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
@@ -37,8 +37,12 @@ func (BustleCage) Parameters() []draft.Parameter {
 		steelCount(),
 		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory, "Channels are made "+measure.TellFine(6)+" wider."),
 		draft.Mm("turned", "Turned in at each end", 10, 40, 20, "tipped and stitched", figure.Memory, "The steel ends short of the edge; the cloth is turned over it."),
-	}, part.BandParameters(30, 5)...)
+	), "placket")
 }
+
+// knots is what a tape is longer than the chord it ties, mm (from memory: two
+// ends to knot, and to let the curve out).
+const knots = 200.0
 
 // steelCount keeps the steels a hand's breadth apart.
 func steelCount() draft.Parameter {
@@ -51,7 +55,7 @@ func steelCount() draft.Parameter {
 
 func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	n, long, out := v.Whole("steels"), v.Number("long"), v.Number("projection")
-	band := part.BandOn(on, v)
+	band := part.BandOn(on, v.With(map[string]float64{"placket": 0}, nil)) // it opens before, from end to end
 	seam := band.Allowance
 	first := 55.0
 	if long-first < 45*float64(n-1) {
@@ -140,10 +144,11 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d.Measure("projection", "the cage", "behind the seat", project)
 	tapes := 0.0
 	for _, prop := range props[1:] {
-		tapes += prop.Section.Breadth() * 0.8
+		arc := prop.Section.Between(from, to)
+		tapes += arc[0].To(arc[len(arc)-1]) + knots
 	}
 	d.Buy("tape", "Tape for the channels, "+measure.TellFine(v.Number("steel")+12)+" wide", channels/1000*1.05, "m", "one channel for every steel")
-	d.Buy("tape", "Strong tape inside, "+measure.TellFine(15)+" wide", (tapes+400)/1000, "m", "one across before the legs at every steel, with knots to set the curve")
+	d.Buy("tape", "Strong tape inside, "+measure.TellFine(15)+" wide", tapes/1000, "m", fmt.Sprintf("one across before the legs at every steel, from end to end of it, and %s each to tie and to set the curve", measure.Tell(knots)))
 	d.Stitch("channels, both edges", stitch.Lockstitch, 2*channels, 2)
 	t := float64(in.Thickness)
 	bulk := band.Bulk(t, t, band.Length)

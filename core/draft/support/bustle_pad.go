@@ -145,13 +145,15 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		}
 	}
 	d.Pieces = []pattern.Piece{top, bottom}
-	join := func(edge, absorbed string) {
-		a, _ := bottom.Edge(edge)
-		b, _ := top.Edge(edge)
-		d.Seams = append(d.Seams, pattern.Seam{ID: edge, A: pattern.Side{Piece: "inner", Edge: edge}, B: pattern.Side{Piece: "outer", Edge: edge}, Ease: b.Length() - a.Length(), Absorbed: absorbed, Technique: "right sides together, clipped, turned, topstitched at the edge"})
+	join := func(edge string, ease float64, absorbed pattern.Takeup) {
+		d.Seams = append(d.Seams, pattern.Seam{ID: edge, A: pattern.Side{Piece: "inner", Edge: edge}, B: pattern.Side{Piece: "outer", Edge: edge}, Ease: ease, Absorbed: absorbed, Technique: "right sides together, clipped, turned, topstitched at the edge"})
 	}
-	join("lower", map[bool]string{true: "darts"}[darts > 0])
-	join("upper", "")
+	if darts > 0 {
+		join("lower", takes, pattern.Darts)
+	} else {
+		join("lower", 0, pattern.Equal)
+	}
+	join("upper", 0, pattern.Equal)
 	weight := volume / 1e6 * v.Number("packing")
 	d.Measure("width", "the pad", "in width, at the waist", w)
 	d.Measure("depth", "the pad", "in length", long)
@@ -190,11 +192,8 @@ func pad(w, long, spread float64) [2][]plane.Point {
 	middle := plane.Pt(0, -long)
 	lower := plane.Join(plane.Cubic(left, plane.Pt(-w/2*1.08, -long*0.55), plane.Pt(-w*0.28, -long), middle), plane.Cubic(middle, plane.Pt(w*0.28, -long), plane.Pt(w/2*1.08, -long*0.55), right))
 	upper := plane.Join(plane.Cubic(right, plane.Pt(w*0.3, -sag*0.8), plane.Pt(w*0.15, -sag), plane.Pt(0, -sag)), plane.Cubic(plane.Pt(0, -sag), plane.Pt(-w*0.15, -sag), plane.Pt(-w*0.3, -sag*0.8), left))
-	for _, line := range [][]plane.Point{lower, upper} {
-		for i, q := range line {
-			line[i].X = q.X * (1 + spread*math.Max(-q.Y, 0)/long)
-			line[i].Y = q.Y * (1 + spread*0.4)
-		}
+	for i, q := range lower { // the waist edge stays
+		lower[i] = plane.Pt(q.X*(1+spread*math.Max(-q.Y, 0)/long), q.Y*(1+spread*0.4))
 	}
 	return [2][]plane.Point{lower, upper}
 }

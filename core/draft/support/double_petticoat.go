@@ -25,18 +25,18 @@ func (DoublePetticoat) About() draft.About {
 }
 
 func (DoublePetticoat) Parameters() []draft.Parameter {
-	return append([]draft.Parameter{
+	return part.OnBand(90, 8,
 		lengthBelow(260, "waist to floor, less the band and 26 cm: warm and clear of wet ground"),
-		hemRound(1900, "warmth without weight"),
 		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
 		draft.Mm("hip_ease", "Ease at the hip", 20, 160, 60, "thick cloth needs room", figure.Memory, "Between the body as dressed underneath and the cloth."),
+		hemRound(1900, "warmth without weight"),
 		draft.Mm("ring", "Rings apart", 60, 300, 152.4, "every 6 in", figure.Practice, "Each is a level row through both layers; measured up from the hem at every seam."),
 		draft.Mm("ring_clear", "No ring within, of the top", 60, 400, 200, "clear of the opening", figure.Memory, "The opening must stay free, and bulk near the waist shows."),
-	}, part.BandParameters(90, 8)...)
+	)
 }
 
 func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), v.Number("allowance"), 12)
+	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), v.Number("allowance"))
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -46,23 +46,20 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			continue
 		}
 		p.Cut *= 2
-		hem, _ := p.Edge("hem")
 		for z := v.Number("ring"); z < g.long-v.Number("ring_clear"); z += v.Number("ring") {
-			rowOn(p, hem.Line, z, pattern.RingLine, 0)
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.RingLine, Path: g.Row(p.ID, z)})
 		}
 	}
 	total, n := 0.0, 0
 	for z := v.Number("ring"); z < g.long-v.Number("ring_clear"); z += v.Number("ring") {
-		// Level rows shorten upwards as the gores narrow.
-		share := z / g.long
-		total += g.hem + (math.Min(g.top, g.hem)-g.hem)*share
+		total += g.Round(z) // they shorten upwards as the gores narrow
 		n++
 	}
 	g.dress(on, in, 2, inFolds+0.1)
 	thick := float64(in.Thickness)
 	// The yoke is of thin cloth; only the turnings of the flannel reach it.
 	const thin = 0.3
-	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thin}, {Drop: g.band.Depth - 1, Depth: 4 * thin}, {Drop: g.band.Depth, Depth: 4*thin + 2*thick}, {Drop: g.band.Depth + 40, Depth: 2 * thick}, {Drop: g.reaches, Depth: 2 * thick}}
+	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thin}, {Drop: g.Band.Depth - 1, Depth: 4 * thin}, {Drop: g.Band.Depth, Depth: 4*thin + 2*thick}, {Drop: g.Band.Depth + 40, Depth: 2 * thick}, {Drop: g.reaches, Depth: 2 * thick}}
 	g.Stitch("rings through both layers", stitch.Lockstitch, total, 2)
 	g.Stitch("hem, turned and topstitched", stitch.Lockstitch, 2*g.hem, 4)
 	g.Measure("rings", "the rings", "in length together", total)

@@ -26,18 +26,18 @@ func (FlouncedPetticoat) About() draft.About {
 }
 
 func (FlouncedPetticoat) Parameters() []draft.Parameter {
-	return append([]draft.Parameter{
+	return part.OnBand(25.4, 5,
 		lengthBelow(80, "waist to floor, less the band, 4 cm clear of the floor and 4 cm shorter than the skirt"),
-		hemRound(2400, "skirts of the 1870s to 1900s"),
 		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory, "One is enough for a hem to about 2 m."),
 		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory, "Between the body as dressed underneath and the cloth."),
+		hemRound(2400, "skirts of the 1870s to 1900s"),
 		draft.Tally("flounces", "Flounces", 1, 4, 1, "one deep one", figure.Memory, "From the hem up; each covers the seam of the one below."),
 		flounceDepth(),
 		draft.Times("fullness", "Flounce, times the place it is set on", 1.2, 3, 1.75, "fine cotton", figure.Practice, "1.5 to 2 for most cotton; sew a test strip.").Saving("Less full flounces"),
 		draft.Mm("heading", "Heading above the gathers", 0, 40, 12, "narrow", figure.Practice, "It stands up above the seam; none sets the flounce by its raw edge."),
 		draft.Mm("tuck", "Depth of a tuck", 3, 25, 8, "narrow", figure.Memory, "Each takes up twice its depth of cloth."),
 		tuckCount(),
-	}, part.BandParameters(25.4, 5)...)
+	)
 }
 
 // flounceDepth leaves room for all flounces on the skirt.
@@ -59,7 +59,7 @@ func tuckCount() draft.Parameter {
 }
 
 func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth, 0)
+	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth)
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -73,12 +73,11 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	if takes > 0 && float64(tucks)*tuck*1.6+20 > deep-heading-30 {
 		return draft.Draft{}, fmt.Errorf("%d tucks of %s do not fit on a flounce %s deep: choose fewer or narrower tucks", tucks, measure.TellFine(tuck), measure.Tell(deep))
 	}
-	seam := g.band.Allowance
+	seam := g.Band.Allowance
 	total, gathers := 0.0, 0.0
 	for i := range n {
 		up := deep - heading + float64(i)*step
-		// What it is set on narrows upwards as the gores do.
-		place := g.hem + (math.Min(g.top, g.hem)-g.hem)*(up/g.long)
+		place := g.Round(up) // what it is set on narrows upwards as the gores do
 		width := place * v.Number("fullness")
 		k, err := fullness.Panels(width, float64(in.Usable()), seam)
 		if err != nil {
@@ -100,7 +99,7 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 			}
 		}
 		row := deep + takes - heading
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: row - 3}, {X: w, Y: row - 3}}}, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: row + 3}, {X: w, Y: row + 3}}})
+		p.GatherRows([]plane.Point{{X: w, Y: row}, {X: 0, Y: row}})
 		g.Pieces = append(g.Pieces, p)
 		for c := range k {
 			g.Seams = append(g.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", id, c+1), A: pattern.Side{Piece: id, Edge: "right", Copy: copyOf(c, k)}, B: pattern.Side{Piece: id, Edge: "left", Copy: copyOf(c+1, k)}, Technique: "French"})
@@ -110,8 +109,8 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		gathers += place
 		// The line it is set on is marked on every gore.
 		for j := range g.Pieces {
-			if hem, ok := g.Pieces[j].Edge("hem"); ok {
-				rowOn(&g.Pieces[j], hem.Line, up, pattern.Section, 0)
+			if row := g.Row(g.Pieces[j].ID, up); row != nil {
+				g.Pieces[j].Marks = append(g.Pieces[j].Marks, pattern.Mark{Kind: pattern.Section, Path: row})
 			}
 		}
 	}
@@ -135,25 +134,4 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		g.Remark(false, "Long gathering threads", "Start a new thread at every eighth; one carries 120 to 150 cm.")
 	}
 	return g.Draft, nil
-}
-
-// rowOn marks a level row on a gore, a distance up from its hem. width is that
-// of the steel in it, 0 for a line.
-func rowOn(p *pattern.Piece, hem []plane.Point, up float64, kind pattern.MarkKind, width float64) {
-	outline, _ := p.Outline()
-	long := plane.Length(hem)
-	const n = 80
-	samples := make([]plane.Point, n+1)
-	for i := range samples {
-		samples[i], _ = plane.Along(hem, long*(0.002+0.996*float64(i)/n))
-	}
-	var row []plane.Point
-	for _, q := range plane.Beside(samples, up) {
-		if plane.Inside(outline, q) {
-			row = append(row, q)
-		}
-	}
-	if len(row) > 1 {
-		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Path: row, Width: width})
-	}
 }

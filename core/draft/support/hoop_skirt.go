@@ -26,7 +26,7 @@ func (HoopSkirt) About() draft.About {
 }
 
 func (HoopSkirt) Parameters() []draft.Parameter {
-	return append([]draft.Parameter{
+	return part.OnBand(38, 5,
 		draft.Mm("hem_round", "Lowest steel, round", 1800, 4600, 3000, "280 to 400 cm in the years of the hoop", figure.Memory, "The skirt over it is half as wide again."),
 		draft.OneOf("form", "Form", "A cone widens evenly from the waist; a dome is round at the hips; a bell hangs close above and springs out below.", "dome", "dome", "cone", "cone", "bell", "bell"),
 		draft.Times("behind", "More behind than before", 1, 3, 1.35, "1860s: fuller behind", figure.Memory, "Reach behind the body divided by the reach before it. 1 is round."),
@@ -34,8 +34,8 @@ func (HoopSkirt) Parameters() []draft.Parameter {
 		draft.Mm("lowest", "Lowest steel above the floor", 80, 500, 180, "clear of the feet", figure.Memory, "High enough to step and to sit."),
 		draft.Mm("overlap", "Overlap of the ends", 20, 120, 60, "with a joiner", figure.Memory, "At each steel."),
 		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory, "Channels are made "+measure.TellFine(6)+" wider."),
-		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory, "Front and back are one piece each."),
-	}, part.BandParameters(38, 5)...)
+		draft.Tally("gores", "Side gores a side", 2, 5, 3, "narrow ones follow the steels", figure.Memory, "Front and back are one piece each; all gores go round as far."),
+	)
 }
 
 // swell is how wide a form is at a share of the way down, of its lowest steel.
@@ -50,12 +50,18 @@ func swell(form string, t float64) float64 {
 	}
 }
 
+// firstSteel is the drop of the uppermost steel: below the hip bones, and low
+// enough for an opening above it that lets the waist pass over the hips.
+func firstSteel(on figure.Figure, band part.Band) float64 {
+	opening := (math.Min(on.GirthAt(figure.Hip), on.Overhead()) - band.Length) / 2
+	return math.Max(on.Drop(figure.HighHip)+40, math.Min(band.Depth+opening+45, on.Drop(figure.Hip)+80))
+}
+
 func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	n, hem, behind := v.Whole("hoops"), v.Number("hem_round"), v.Number("behind")
-	floor := on.Length("waist_to_floor_side") + on.Heel()
-	bottom := floor - v.Number("lowest")
-	first := on.Drop(figure.HighHip) + 40
+	bottom := on.Floor() - v.Number("lowest")
+	first := firstSteel(on, band)
 	if bottom-first < 60*float64(n) {
 		return draft.Draft{}, fmt.Errorf("%d steels need more room than the %s between hip and lowest steel: choose fewer, or let the lowest hang lower", n, measure.Tell(math.Max(bottom-first, 0)))
 	}
@@ -81,30 +87,44 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 			return draft.Draft{}, fmt.Errorf("the hips are wider than the steels below them: choose a wider lowest steel")
 		}
 	}
-	worn := on.Propped(props)
-	const below = 50.0 // hem under the lowest steel
-	length := func(degrees float64) float64 { return worn.Fall(degrees, bottom) - band.Depth + below }
+	const below = 50.0 // hem under the lowest steel, as wide as it
+	worn := on.Propped(append(props, figure.Prop{Drop: bottom + below, Section: props[n].Section}))
 	d := draft.Draft{Hoops: hoops, Cautions: []caution.Caution{caution.Hoops, caution.Flame, caution.Steel}}
 	lowest := hoops[n-1].Around
-	s := part.Skirt{Band: band, Length: length, Hem: lowest * 1.03, Hip: on.GirthAt(figure.Hip) + 60, Drop: math.Max(on.Drop(figure.Hip)-band.Depth, 20), Gores: v.Whole("gores"), Turned: 40}
-	top, err := s.Into(&d, on)
+	// The opening ends clear above the first channel.
+	slit := worn.Fall(180, first) - band.Depth - v.Number("steel") - 14
+	short := band.Opening > slit
+	band.Opening = math.Min(band.Opening, slit)
+	s := &part.Skirt{Band: band, On: worn, Long: worn.Fall(90, bottom+below) - band.Depth, Ease: 2, Turned: 40, Close: true}
+	gores := v.Whole("gores")
+	for i := range 2*gores + 2 {
+		if i%2 == 1 || i == 0 {
+			s.Bearings = append(s.Bearings, 180*float64(i)/float64(2*gores+2))
+		}
+	}
+	s.Bearings = append(s.Bearings, 180)
+	s.Hem = s.Least()
+	top, err := s.Into(&d)
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	// Channels stand level: each at its height above the hem along the cloth.
+	// Channels stand level: each as far above the hem, along the cloth, as its
+	// steel is.
 	for i := range d.Pieces {
-		if e, ok := d.Pieces[i].Edge("hem"); ok {
-			for k := range hoops {
-				up := worn.Fall(90, bottom) - worn.Fall(90, drops[k]) + below
-				rowOn(&d.Pieces[i], e.Line, up, pattern.HoopLine, v.Number("steel"))
+		for k := range hoops {
+			if row := s.Row(d.Pieces[i].ID, worn.Fall(90, bottom+below)-worn.Fall(90, drops[k])); row != nil {
+				d.Pieces[i].Marks = append(d.Pieces[i].Marks, pattern.Mark{Kind: pattern.HoopLine, Path: row, Width: v.Number("steel")})
 			}
 		}
+	}
+	if short {
+		d.Remark(false, "The opening ends above the first steel", fmt.Sprintf("It is %s long; deeper it would run into the first channel.", measure.Tell(band.Opening)))
 	}
 	d.Measure("hem", "the lowest steel", "round", lowest)
 	for i, h := range hoops {
 		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length, with its overlap", h.Cut())
 	}
-	d.Measure("length", "the hoop skirt", "in length", length(90))
+	d.Measure("length", "the hoop skirt", "in length", s.Length(90))
 	around := 0.0
 	for _, h := range hoops {
 		around += h.Around

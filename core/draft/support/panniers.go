@@ -39,6 +39,10 @@ func (Panniers) Parameters() []draft.Parameter {
 	}
 }
 
+// stopped is how far a half steel ends inside the seam its channel runs into,
+// mm (from memory).
+const stopped = 6.0
+
 func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	n, long, out, seam := v.Whole("steels"), v.Number("long"), v.Number("projection"), v.Number("allowance")
 	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}}
@@ -58,33 +62,59 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		bag := figure.Oblong(2*side, deep/2, deep/2)
 		arc := bag.Arc(0, 180)
 		arcs, flats = append(arcs, arc), append(flats, deep)
-		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top, each side", i+1), Drop: drop, Around: arc, Overlap: 30, Count: 2, Shape: plane.Moved(bag.Between(0, 180), plane.Pt(under.Breadth()/2*0.55, 0))})
+		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top, each side", i+1), Drop: drop, Around: arc, Overlap: -2 * stopped, Count: 2, Shape: plane.Moved(bag.Between(0, 180), plane.Pt(under.Breadth()/2*0.55, 0))})
 	}
-	slant := math.Hypot(long, props[n].Section.Reach(90)-on.At(0).Reach(90))
+	// The way down the outside, from the waist to each steel.
+	way := []float64{0}
+	for i := 1; i < len(props); i++ {
+		a, b := props[i-1], props[i]
+		way = append(way, way[i-1]+math.Hypot(b.Drop-a.Drop, b.Section.Reach(90)-a.Section.Reach(90)))
+	}
+	const below = 12.0 // of cloth under the lowest channel
+	slant := way[n] + below
+	// Each panel is as wide at every steel as what it covers there.
+	across := func(top float64, at []float64) func(up float64) float64 {
+		return func(up float64) float64 {
+			down := slant - up
+			for i := 1; i <= n; i++ {
+				if down <= way[i] {
+					from := top
+					if i > 1 {
+						from = at[i-2]
+					}
+					return from + (at[i-1]-from)*(down-way[i-1])/(way[i]-way[i-1])
+				}
+			}
+			return at[n-1]
+		}
+	}
 	top := math.Max(arcs[0]*0.8, 120)
-	outer, err := part.Gore{ID: "outer", Name: "Outer panel", Top: top, Hem: arcs[n-1], Left: slant, Right: slant, Allowance: seam, Turned: seam}.Piece()
+	outside := part.Gore{ID: "outer", Name: "Outer panel", Width: across(top, arcs), Left: slant, Right: slant, Allowance: seam, Turned: seam}
+	outer, err := outside.Piece()
 	if err != nil {
 		return draft.Draft{}, err
 	}
 	// The flat side is as deep as the bag and as long at its edges as the
 	// outer panel's.
-	inner, err := part.Gore{ID: "inner", Name: "Inner panel", Top: math.Min(flats[0]*0.9, flats[n-1]), Hem: flats[n-1], Left: slant, Right: slant, Allowance: seam, Turned: seam}.Piece()
+	inside := part.Gore{ID: "inner", Name: "Inner panel", Width: across(math.Min(flats[0]*0.9, flats[n-1]), flats), Left: slant, Right: slant, Allowance: seam, Turned: seam}
+	inner, err := inside.Piece()
 	if err != nil {
 		return draft.Draft{}, err
 	}
 	outer.Cut, inner.Cut = 2, 2
-	hem, _ := outer.Edge("hem")
-	for k := range n {
-		up := slant * (1 - (first+(long-first)*float64(k)/float64(n-1))/long)
-		if k == n-1 {
-			up = v.Number("steel")/2 + 4
+	for _, p := range []*pattern.Piece{&outer, &inner} {
+		for i := range p.Edges { // sewn to the floor, not turned up
+			p.Edges[i].Turned = false
 		}
-		rowOn(&outer, hem.Line, up, pattern.HoopLine, v.Number("steel"))
 	}
-	// The floor of the bag: half an oblong whose curve is the outer hem and
+	for k := range n {
+		outer.Marks = append(outer.Marks, pattern.Mark{Kind: pattern.HoopLine, Path: outside.Row(slant - way[k+1]), Width: v.Number("steel")})
+	}
+	// The floor of the bag: half an oval whose curve is the outer hem and
 	// whose straight side is the inner one.
+	outerHem, _ := outer.Edge("hem")
 	innerHem, _ := inner.Edge("hem")
-	floor := halfOval(innerHem.Length(), hem.Length())
+	floor := halfOval(innerHem.Length(), outerHem.Length())
 	if floor == nil {
 		return draft.Draft{}, fmt.Errorf("panniers that stand out %s are flatter than their own floor: let them stand out further", measure.Tell(out))
 	}
@@ -95,13 +125,14 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	d.Pieces = []pattern.Piece{outer, inner, base}
 	d.Sew("front", "outer", "left", "inner", "right", "plain, overcast; the steels end in it")
 	d.Sew("back", "outer", "right", "inner", "left", "plain, overcast; the steels end in it")
-	d.Seams = append(d.Seams, seamBetween(d.Pieces, "curve", "outer", "hem", "floor", "outside"), seamBetween(d.Pieces, "straight", "inner", "hem", "floor", "inside"))
+	d.Sew("curve", "outer", "hem", "floor", "outside", "plain, clipped, overcast")
+	d.Sew("straight", "inner", "hem", "floor", "inside", "plain, clipped, overcast")
 	around := 0.0
 	for _, h := range d.Hoops {
 		around += float64(h.Count) * h.Around
 	}
 	for i, h := range d.Hoops {
-		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length, with its overlap", h.Cut())
+		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length", h.Cut())
 	}
 	worn := on.Propped(props)
 	wide := worn.At(long).Breadth()
@@ -121,15 +152,6 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	d.Do("steel", "Cut, tip and thread the steels", 15*float64(2*n), []work.Need{work.Table}, "By the list; both sides alike.", work.After{Step: "bags", Why: "sewing beside steel breaks needles"})
 	d.Do("tapes", "Tapes across inside; try them on", 40, []work.Need{work.Wearer}, "From edge to edge inside each bag at every steel: they hold the curve.", work.After{Step: "steel", Why: "only with its steels does it take its curve"}, work.After{Step: "top", Why: "it hangs from the waist tape"})
 	return d, nil
-}
-
-// seamBetween is a seam whose small difference is eased.
-func seamBetween(pieces []pattern.Piece, id, pa, ea, pb, eb string) pattern.Seam {
-	s := pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea}, B: pattern.Side{Piece: pb, Edge: eb}, Technique: "plain, clipped, overcast"}
-	for _, t := range pattern.True(pieces, []pattern.Seam{s}) {
-		s.Ease = t.Difference
-	}
-	return s
 }
 
 // halfOval is half an ellipse on a straight side, whose curve has the given

@@ -21,64 +21,91 @@ const turnedUnder, hemDepth = 9.525, 19.05
 // where it hangs (from memory): the rest lies in folds.
 const inFolds = 0.42
 
-// lengthBelow asks for the length at the side from the band to the hem: to a
-// share of the way from waist to floor.
+// lengthBelow asks for the length at the side from the band to the hem: as far
+// as leaves the floor clear by so much.
 func lengthBelow(clear float64, rule string) draft.Parameter {
-	return draft.MmFrom("length", "Length below the band, at the side", 250, 1400, rule, "From the lower edge of the band to the hem. Before and behind it follows what is worn under it.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-		return on.WaistToFloor(90) - 25.4 - clear, figure.Memory
+	return draft.MmFrom("length", "Length below the band, at the side", 250, 1400, rule, "From the lower edge of the band to the hem. Before and behind it follows what is worn under it.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+		return on.WaistToFloor(90) - v.Number("band") - clear, figure.Memory
 	})
 }
 
+// fuller is how much more than what it goes round a hem has at least by
+// default, and fullerThan how much more than the hem worn under it (both from
+// memory: cloth that only just goes round shows what it covers).
+const fuller, fullerThan = 1.12, 1.04
+
+// hemRound asks for the hem of a petticoat: never less than goes round what is
+// worn under it, and by default fuller than that.
 func hemRound(usual float64, why string) draft.Parameter {
 	p := draft.Mm("hem_round", "Hem, all round", 1100, 6000, usual, why, figure.Memory, "A petticoat is at least as full as what it carries needs.").Saving("Less flare")
-	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		return math.Max(1100, on.GirthAt(figure.Hip)+90), 6000
+	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		least := math.Ceil(leastHem(on, v))
+		return least, math.Max(6000, 1.6*least)
+	}
+	p.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		least := leastHem(on, v)
+		if more := math.Ceil(math.Max(least*fuller, on.Fullness()*fullerThan)/10) * 10; more > usual {
+			return more, figure.Reason{Text: fmt.Sprintf("what it goes round measures %s", measure.Tell(math.Max(least, on.Fullness()))), Source: figure.Memory}
+		}
+		return usual, figure.Reason{Text: why, Source: figure.Memory}
+	}
+	p.SavesTo = func(on figure.Figure, v draft.Values) float64 {
+		return math.Max(leastHem(on, v)*1.05, math.Min(on.Fullness(), usual))
 	}
 	return p
+}
+
+// leastHem is the narrowest hem that goes round what a petticoat of these
+// choices hangs over.
+func leastHem(on figure.Figure, v draft.Values) float64 {
+	gores, ease := 1, 40.0
+	if v.Has("gores") {
+		gores = v.Whole("gores")
+	}
+	if v.Has("hip_ease") {
+		ease = v.Number("hip_ease")
+	}
+	return part.Skirt{On: on, Long: v.Number("length"), Band: part.Band{Depth: v.Number("band")}, Ease: ease, Gores: gores}.Least()
+}
+
+// thinHem says when the cloth worn under a garment is fuller than its own hem.
+func thinHem(d *draft.Draft, on figure.Figure, hem float64) {
+	if under := on.Fullness(); under > hem+10 {
+		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows in folds.", measure.Tell(under), measure.Tell(hem)),
+			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*fullerThan/10) * 10})
+	}
 }
 
 // gored is the body that the gored petticoats share.
 type gored struct {
 	draft.Draft
-	band    part.Band
+	*part.Skirt
 	long    float64 // at the side
-	length  func(degrees float64) float64
 	hem     float64
 	top     float64 // width of all tops
 	reaches float64 // drop of the hem at the side
 }
 
 // goredBody drafts front, side gores, back breadth and band.
-func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned, yoke float64) (*gored, error) {
-	g := &gored{band: part.BandOn(on, v), long: v.Number("length"), hem: hem}
-	side := on.WaistToFloor(90)
-	g.length = func(degrees float64) float64 { return g.long + on.WaistToFloor(degrees) - side }
-	g.reaches = g.band.Depth + g.long
-	drop := math.Max(on.Drop(figure.Hip)-g.band.Depth, 20)
-	s := part.Skirt{Band: g.band, Length: g.length, Hem: hem, Hip: on.GirthAt(figure.Hip) + hipEase, Drop: drop, Gores: v.Whole("gores"), Turned: turned}
-	if yoke > 0 {
-		// It lies on what is under it as far down as its cloth reaches. A ring
-		// wider than this would close on itself with its lap.
-		const widest = 4.9 // radians
-		s.Yoke = math.Min(on.Girth(on.Reached(g.band.Depth))+yoke, g.band.Length+widest*g.band.Depth)
-	}
-	if hem < on.GirthAt(figure.Hip)+60 {
-		return nil, fmt.Errorf("a hem of %s does not pass the hips, which measure %s with what is worn under it: choose at least %s", measure.Tell(hem), measure.Tell(on.GirthAt(figure.Hip)), measure.Tell(on.GirthAt(figure.Hip)+60))
-	}
+func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned float64) (*gored, error) {
+	g := &gored{long: v.Number("length"), hem: hem}
+	g.Skirt = &part.Skirt{Band: part.BandOn(on, v), On: on, Long: g.long, Hem: hem, Ease: hipEase, Gores: v.Whole("gores"), Turned: turned}
 	var err error
-	if g.top, err = s.Into(&g.Draft, on); err != nil {
+	if g.top, err = g.Into(&g.Draft); err != nil {
 		return nil, err
 	}
+	g.reaches = g.Reach()
 	g.Cautions = []caution.Caution{caution.Flame, caution.Iron}
 	g.Measure("hem", "the hem", "in width, all round", hem)
 	g.Measure("length", "the petticoat", "in length", g.long)
 	for _, p := range g.Pieces {
 		if p.ID == "front" || len(p.ID) > 4 && p.ID[:4] == "side" {
 			e, _ := p.Edge("top")
-			g.Measure(p.ID+".waist", "the "+p.Name, "at the waist", e.Length())
+			g.Draft.Measure(p.ID+".waist", "the "+p.Name, "at the waist", e.Length())
 		}
 	}
 	g.Spares = append(g.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: math.Max(turned-12, 0)})
+	thinHem(&g.Draft, on, hem)
 	return g, nil
 }
 
@@ -86,11 +113,11 @@ func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned, yoke floa
 // as given, its fullness, and its outline.
 func (g *gored) dress(on figure.Figure, in cloth.Fabric, layers, stand float64) {
 	thick := float64(in.Thickness) * layers
-	bulk := g.band.Bulk(float64(in.Thickness), thick, g.top)
-	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: g.band.Depth, Depth: bulk}, {Drop: g.band.Depth + 40, Depth: thick * 1.3}, {Drop: g.reaches, Depth: thick * 1.3}}
-	g.Wear.Hang = part.Flare(on, g.band.Depth, g.reaches, g.hem, stand)
+	bulk := g.Band.Bulk(float64(in.Thickness), thick, g.top)
+	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: g.Band.Depth, Depth: bulk}, {Drop: g.Band.Depth + 40, Depth: thick * 1.3}, {Drop: g.reaches, Depth: thick * 1.3}}
+	g.Wear.Hang = part.Flare(on, g.Band.Depth, g.reaches, g.hem, stand)
 	g.Wear.Stands, g.Wear.Hem = true, g.hem
-	g.band.Finish(&g.Draft, on, bulk)
+	g.Band.Finish(&g.Draft, on, bulk)
 }
 
 // sew adds the usual order of work of a gored petticoat; more comes before the
@@ -102,7 +129,7 @@ func (g *gored) sew(names string) {
 	g.Do("cut", "Cut "+names, 25+6*n, []work.Need{work.Table}, "Mark the opening on the back breadth and the band’s divisions before the pieces are moved.")
 	g.Do("gores", "Join the gores", 14*n, []work.Need{work.Machine}, "From the waist down; every seam’s two edges are the same length.", work.After{Step: "cut", Why: "all gores must be there to be laid in order"})
 	g.Do("press", "Press the seams", 5*n, []work.Need{work.Iron}, "Open, then overcast; thick cloth flattens only while it is still flat.", work.After{Step: "gores", Why: "each seam is pressed before the next crosses it"})
-	g.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand}, fmt.Sprintf("Slit %s down the middle of the back breadth; underlap and facing on.", measure.Tell(g.band.Opening)), work.After{Step: "press", Why: "the slit is measured on the pressed back"})
+	g.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand}, fmt.Sprintf("Slit %s down the middle of the back breadth; underlap and facing on.", measure.Tell(g.Band.Opening)), work.After{Step: "press", Why: "the slit is measured on the pressed back"})
 	g.Do("band", "Set the band", 60, []work.Need{work.Machine, work.Hand}, "Match its marks to the seams, take the small pleats in before and draw the gathers up behind; fell inside.", work.After{Step: "placket", Why: "the band closes its upper end"})
 	g.Do("closure", "Work the closure", 20, []work.Need{work.Hand}, "Set apart from the closures above and below it, so that they do not lie on one another.", work.After{Step: "band", Why: "it is set on the finished band"})
 	g.Do("hang", "Let it hang a night", 5, []work.Need{work.Hand}, "On a form or a hanger, by the band.", work.After{Step: "band", Why: "gores drop along their slanted edges"})

@@ -49,7 +49,7 @@ func (TieredPetticoat) Parameters() []draft.Parameter {
 		draft.Times("upper_ratio", "Upper tier, times the basis", 1.2, 4, 2, "medium cloth", figure.Practice, "1.5 to 2 for heavy cloth, 2 medium, 2.5 to 3 fine, 3 sheer.").Saving("A narrower upper tier"),
 		draft.Times("lower_ratio", "Each further tier, times the one above", 1.2, 4, 2, "medium cloth", figure.Practice, "Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each.").Saving("Narrower tiers"),
 	}
-	return append(list, part.BandParameters(25.4, 5)...)
+	return part.OnBand(25.4, 5, list...)
 }
 
 // tier is one tier with its breadths and where it meets the one above.
@@ -139,7 +139,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			d.Pieces[i].Allow(25.4-12.7, "right")
 		}
 	}
-	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed, how string) {
+	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed pattern.Takeup, how string) {
 		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca}, B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Technique: how})
 	}
 	for i := range upper.n {

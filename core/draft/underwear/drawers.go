@@ -2,6 +2,7 @@ package underwear
 
 import (
 	"math"
+	"slices"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -21,13 +22,18 @@ func (Drawers) About() draft.About {
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.04}}
 }
 
+// bandEase is the ease in the band of drawers, mm (from memory).
+const bandEase = 10
+
 func (Drawers) Parameters() []draft.Parameter {
-	return append(legParameters(), draft.Without(part.BandParameters(32, 10), "ease")...)
+	own := legParameters() // the ease they ask for is that round the hips
+	list := part.OnBand(32, bandEase)
+	return slices.Concat(list[:1], own, draft.Without(list[1:], "ease"))
 }
 
 func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}}
-	band := part.BandOn(on, v.With(map[string]float64{"ease": 10}, nil))
+	band := part.BandOn(on, v.With(map[string]float64{"ease": bandEase}, nil))
 	top, err := legsInto(&d, on, v, band.Allowance)
 	if err != nil {
 		return d, err

@@ -1,0 +1,261 @@
+package catalogue
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// The tape here knows nothing of how a garment was drafted. It lays the pieces
+// side by side as they are sewn and adds up what lies across them, level by
+// level, and holds that against the figure.
+
+// worn is how often a piece goes round the body: as it lies, not as often as
+// it is cut.
+func worn(p *pattern.Piece) float64 {
+	if p.Fold != "" || p.Mirrored {
+		return 2
+	}
+	return 1
+}
+
+// panelsRound is what all panels of a body measure at a height over the waist,
+// closed to its gap, and whether they all reach it.
+func panelsRound(d draft.Draft, z float64) (round float64, all bool) {
+	all = true
+	for i := range d.Pieces {
+		p := &d.Pieces[i]
+		if !strings.HasPrefix(p.ID, "panel-") {
+			continue
+		}
+		outline, _ := p.Outline()
+		for _, e := range p.Edges { // the level runs from side edge to side edge
+			box := plane.BoxOf(e.Line)
+			if (e.ID == "top" || e.ID == "strap-seam") && z > box.Min.Y || (e.ID == "bottom" || e.ID == "tab") && z < box.Max.Y {
+				all = false
+			}
+		}
+		spans := plane.Spans(outline, plane.Pt(-3000, z), plane.Pt(1, 0))
+		for _, s := range spans {
+			round += worn(p) * (s[1] - s[0])
+		}
+	}
+	for _, l := range d.Laces {
+		round += l.Gap
+	}
+	return round, all
+}
+
+// rowAbove is a level of a skirt piece: the points as far above its hem as
+// asked, measured along the normal of the hem, from side to side.
+func rowAbove(p *pattern.Piece, up float64) float64 {
+	hem, ok := p.Edge("hem")
+	if !ok {
+		return 0
+	}
+	outline, _ := p.Outline()
+	const n = 200
+	long := plane.Length(hem.Line)
+	var line []plane.Point
+	for i := -40; i <= n+40; i++ { // past the corners: a piece may widen upwards
+		at := long * float64(i) / n
+		q, dir := plane.Along(hem.Line, math.Max(0, math.Min(long, at)))
+		if at < 0 {
+			q = q.Add(dir.Times(at))
+		} else if at > long {
+			q = q.Add(dir.Times(at - long))
+		}
+		line = append(line, q.Add(dir.Left().Times(up)))
+	}
+	sum := 0.0
+	for i := 1; i < len(line); i++ {
+		a, b := line[i-1], line[i]
+		// Only what lies inside counts, cut off exactly at the sides.
+		const parts = 8
+		for k := range parts {
+			m := a.Toward(b, (float64(k)+0.5)/parts)
+			if plane.Inside(outline, m) {
+				sum += a.To(b) / parts
+			}
+		}
+	}
+	return sum
+}
+
+// skirtRound is what the gores measure all round at a height above the hem.
+func skirtRound(d draft.Draft, up float64) float64 {
+	sum := 0.0
+	for i := range d.Pieces {
+		p := &d.Pieces[i]
+		if p.ID == "front" || p.ID == "back" || strings.HasPrefix(p.ID, "side-") {
+			sum += worn(p) * rowAbove(p, up)
+		}
+	}
+	return sum
+}
+
+// clothDown is the way down a profile from the waist to a drop, over its outer
+// hull, by looking at every pair of its points.
+func clothDown(f figure.Figure, degrees, drop float64) float64 {
+	var pts []plane.Point
+	for _, p := range f.Profile(degrees) {
+		if p.Y >= 0 && p.Y <= drop {
+			pts = append(pts, p)
+		}
+	}
+	if len(pts) == 0 {
+		return drop
+	}
+	end := plane.Pt(f.At(drop).Reach(degrees), drop)
+	pts = append(pts, end)
+	way, at := 0.0, 0
+	for at < len(pts)-1 {
+		next, best := at+1, math.Inf(-1)
+		for k := at + 1; k < len(pts); k++ {
+			if slope := (pts[k].X - pts[at].X) / math.Max(pts[k].Y-pts[at].Y, 1e-9); slope > best+1e-12 {
+				next, best = k, slope
+			}
+		}
+		if best < 0 { // from the widest place it falls straight
+			return way + drop - pts[at].Y
+		}
+		way += pts[at].To(pts[next])
+		at = next
+	}
+	return way
+}
+
+// Average is the figure the trials were made on.
+func average(t require.TestingT, more map[string]float64) figure.Figure {
+	mm := map[string]float64{"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650}
+	for k, v := range more {
+		mm[k] = v
+	}
+	f, err := figure.New(readings(mm), figure.Women, 0)
+	require.NoError(t, err)
+	return f
+}
+
+func draftOf(t require.TestingT, kind string, on figure.Figure, set draft.Settings) draft.Draft {
+	g, ok := Find(kind)
+	require.True(t, ok, kind)
+	v, wrong := draft.Settle(g, on, set)
+	require.Empty(t, wrong, kind)
+	d, err := draft.Make(g, on, v, g.About().Usual)
+	require.NoError(t, err, kind)
+	return d
+}
+
+// states are figures as dressed so far: bare, laced, over a hoop, over a
+// bustle pad, over panniers.
+func states(t require.TestingT, bare figure.Figure) map[string]figure.Figure {
+	out := map[string]figure.Figure{"bare": bare, "laced": draftOf(t, "corset", bare, nil).Wear.Dress(bare)}
+	for _, kind := range []string{"hoop-skirt", "bustle-pad", "panniers", "bustle-cage", "hip-roll"} {
+		out["over a "+kind] = draftOf(t, kind, out["laced"], nil).Wear.Dress(out["laced"])
+	}
+	return out
+}
+
+// checkPanels holds the panels of a bodied garment against the body it closes
+// on.
+func checkPanels(t require.TestingT, kind, state string, on figure.Figure, d draft.Draft) {
+	body := on
+	if d.Wear.LaceTo > 0 {
+		body = on.Laced(d.Wear.LaceTo, d.Wear.Moved)
+	}
+	top, _ := body.Span()
+	for z := -160.0; z < 260; z += 5 {
+		round, all := panelsRound(d, z)
+		if !all || -z < top {
+			continue
+		}
+		for i := range d.Pieces {
+			if d.Pieces[i].ID == "gusset" { // each of four is as wide as its height asks
+				g, _ := d.Pieces[i].Outline()
+				for _, m := range d.Pieces[0].Marks {
+					if m.Kind == pattern.SlashLine { // two of them, in each half
+						for _, s := range plane.Spans(g, plane.Pt(-3000, z-m.Path[1].Y), plane.Pt(1, 0)) {
+							round += 2 * (s[1] - s[0])
+						}
+					}
+				}
+			}
+		}
+		want := body.Girth(-z) - figure.DepthAt(d.Smaller, -z)
+		require.GreaterOrEqual(t, round, want-1, "%s, %s: at %.0f over the waist the cloth measures %.1f, the body %.1f, meant to be %.1f smaller", kind, state, z, round, body.Girth(-z), figure.DepthAt(d.Smaller, -z))
+	}
+}
+
+// checkSkirt holds the gores against what they hang over.
+func checkSkirt(t require.TestingT, kind, state string, over figure.Figure, d draft.Draft) {
+	hem, band := 0.0, 0.0
+	for i := range d.Pieces {
+		if p := &d.Pieces[i]; p.ID == "front" {
+			for _, e := range p.Edges {
+				if e.ID == "right" || e.ID == "back" {
+					hem = math.Max(hem, e.Length())
+				}
+			}
+		}
+	}
+	_ = band
+	reach := d.Wear.Hang
+	low := reach[len(reach)-1].Drop
+	for drop := 40.0; drop < low; drop += 15 {
+		up := clothDown(over, 90, low) - clothDown(over, 90, drop)
+		if up > hem-40 {
+			continue
+		}
+		got := skirtRound(d, up)
+		require.GreaterOrEqual(t, got, over.Girth(drop)-1.5, "%s, %s: %.0f under the waist the cloth measures %.0f, what it goes round %.0f", kind, state, drop, got, over.Girth(drop))
+	}
+}
+
+// Every garment goes round what it is worn on, at every level, on many bodies
+// and in every state of dress.
+func TestGarmentsGoRound(t *testing.T) {
+	try := func(t require.TestingT, name string, bare figure.Figure) {
+		for state, on := range states(t, bare) {
+			for _, g := range All() {
+				kind := g.About().Kind
+				if g.About().Family != "skirt" && strings.HasPrefix(state, "over") && g.About().Family != "support" {
+					continue
+				}
+				v, _ := draft.Settle(g, on, nil)
+				d, err := draft.Make(g, on, v, g.About().Usual)
+				if err != nil {
+					require.Greater(t, len(err.Error()), 20)
+					continue
+				}
+				if strings.HasPrefix(d.Pieces[0].ID, "panel-") {
+					checkPanels(t, kind, name+", "+state, on, d)
+				}
+				switch kind {
+				case "petticoat-gored", "petticoat-flounced", "petticoat-double", "under-petticoat", "skirt-gored-1887":
+					checkSkirt(t, kind, name+", "+state, on, d)
+				}
+			}
+		}
+	}
+	try(t, "average", average(t, nil))
+	try(t, "large", average(t, map[string]float64{"bust_girth": 1260, "waist_girth": 1080, "hip_girth": 1300}))
+	try(t, "straight", average(t, map[string]float64{"bust_girth": 860, "waist_girth": 780, "hip_girth": 880}))
+	rapid.Check(t, func(t *rapid.T) {
+		rows, err := measured()
+		require.NoError(t, err)
+		r := rows[rapid.IntRange(0, len(rows)-1).Draw(t, "row")]
+		try(t, fmt.Sprint("row ", r[10], r[11], r[13]), average(t, map[string]float64{"bust_girth": r[10] * 10, "waist_girth": r[11] * 10, "high_hip_girth": r[12] * 10, "hip_girth": r[13] * 10, "height": r[23] * 10}))
+	})
+}
+
+var _ = assert.Equal

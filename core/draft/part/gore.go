@@ -1,0 +1,180 @@
+package part
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// Gore is a piece of a skirt between two seams, as wide at every height as it
+// has to be. Heights run up from the hem along its sides, which are exactly as
+// long as asked for, so that levels meet at every seam; hem and levels meet
+// the sides square, as those of a cone do, and run on from gore to gore. All
+// mm.
+type Gore struct {
+	ID, Name    string
+	Left, Right float64                  // lengths of its sides; on the fold Left is the centre
+	Width       func(up float64) float64 // of the whole gore, also when it lies on the fold
+	// Top is the length of its upper edge, of the half when it lies on the
+	// fold; 0 takes it as its width gives it.
+	Top float64
+	// SlopeLeft and SlopeRight are the angles, in radians, by which the upper
+	// edge rises towards the right where it meets the sides; the next gore's
+	// is the same, so that the edge runs on.
+	SlopeLeft, SlopeRight float64
+	Fold                  bool
+	Allowance             float64
+	Turned                float64 // allowance at the hem
+
+	half, lean, x, y []float64 // by step up: half the width, the side's lean, its place
+	step             float64
+}
+
+// steepestLean and inmostLean are how far a gore's side may lean from its
+// grain, out and in, in radians: beyond that it can't be sewn without
+// stretching (from memory).
+const steepestLean, inmostLean = 0.67, 0.35
+
+// settle works out the sides for a top widened by a share.
+func (g *Gore) settle(top float64) {
+	high := math.Max(g.Left, g.Right)
+	n := int(math.Ceil(high/8)) + 1
+	g.step = high / float64(n)
+	g.half, g.lean, g.x, g.y = make([]float64, n+1), make([]float64, n+1), make([]float64, n+1), make([]float64, n+1)
+	// The change is at the top edge and runs out below it.
+	out := math.Min(160, high*0.45)
+	for i := range g.half {
+		up := g.step * float64(i)
+		t := math.Max(0, math.Min(1, (up-(high-out))/out))
+		g.half[i] = g.Width(up) / 2 * (1 + (top-1)*t*t*(3-2*t))
+	}
+	const around = 5 // steps to either side that the lean is taken over
+	for i := range g.lean {
+		a, b := max(i-around, 0), min(i+around, n)
+		g.lean[i] = (g.half[a] - g.half[b]) / (g.step * float64(b-a))
+	}
+	for i := range g.x {
+		g.x[i] = g.half[i]
+		if t := g.lean[i]; math.Abs(t) > 1e-9 {
+			g.x[i] *= math.Sin(t) / t
+		}
+		if i == 0 {
+			g.y[0] = g.x[0] * math.Tan(g.lean[0]/2)
+			continue
+		}
+		dx := g.x[i] - g.x[i-1]
+		g.y[i] = g.y[i-1] + math.Sqrt(math.Max(g.step*g.step-dx*dx, 0))
+	}
+}
+
+// side is the place of the right-hand side at a height, and its lean there.
+func (g *Gore) side(up float64) (plane.Point, float64) {
+	i := min(int(up/g.step), len(g.x)-2)
+	k := up/g.step - float64(i)
+	return plane.Pt(g.x[i]+(g.x[i+1]-g.x[i])*k, g.y[i]+(g.y[i+1]-g.y[i])*k), g.lean[i] + (g.lean[i+1]-g.lean[i])*k
+}
+
+// run is the right-hand side from its foot up to a height.
+func (g *Gore) run(up float64) []plane.Point {
+	var line []plane.Point
+	for i := 0; g.step*float64(i) < up-1e-6; i++ {
+		line = append(line, plane.Pt(g.x[i], g.y[i]))
+	}
+	end, _ := g.side(up)
+	return plane.Thinned(append(line, end), 0.004)
+}
+
+// Row is the level line at a height, from left to right (from the fold on):
+// all that lies as high above the hem. It is empty above the shorter side.
+func (g *Gore) Row(up float64) []plane.Point {
+	if up < 0 || up > math.Min(g.Left, g.Right) {
+		return nil
+	}
+	corner, lean := g.side(up)
+	middle := plane.Pt(0, corner.Y-corner.X*math.Tan(lean/2))
+	right := plane.Sweep(middle, plane.Pt(1, 0), corner, plane.Pt(math.Cos(lean), math.Sin(lean)))
+	if g.Fold {
+		return right
+	}
+	return plane.Join(plane.Reversed(plane.Mirrored(right, 0)), right)
+}
+
+// centre is the upper end of the fold. On a gore that is no plain cone the
+// middle of a level lies a little lower than its ends are long; the top follows
+// it.
+func (g *Gore) centre() plane.Point {
+	short := math.Min(g.Left, g.Right)
+	corner, lean := g.side(short)
+	return plane.Pt(0, corner.Y-corner.X*math.Tan(lean/2)+g.Left-short)
+}
+
+// top is the upper edge, from right to left.
+func (g *Gore) top() []plane.Point {
+	end := func(up float64) (plane.Point, float64) {
+		p, _ := g.side(up)
+		q, _ := g.side(math.Max(up-g.step/2, 0))
+		return p, math.Asin(math.Max(-1, math.Min(1, (q.X-p.X)/q.To(p))))
+	}
+	right, lean := end(g.Right)
+	from := plane.Pt(-math.Cos(lean), -math.Sin(lean)).Turned(g.SlopeRight)
+	if g.Fold {
+		return plane.Sweep(right, from, g.centre(), plane.Pt(-1, 0))
+	}
+	left, lean := end(g.Left)
+	left.X = -left.X
+	return plane.Sweep(right, from, left, plane.Pt(-math.Cos(lean), math.Sin(lean)).Turned(g.SlopeLeft))
+}
+
+// Piece is the gore with the edges hem, right, top and left (centre when it
+// lies on the fold). It fails when the sides lean too far to be sewn, or its
+// top can't be made as asked.
+func (g *Gore) Piece() (pattern.Piece, error) {
+	g.settle(1)
+	if g.Top > 0 {
+		low, high := 0.3, 3.0
+		for range 48 {
+			mid := (low + high) / 2
+			g.settle(mid)
+			if plane.Length(g.top()) < g.Top {
+				low = mid
+			} else {
+				high = mid
+			}
+		}
+		if off := plane.Length(g.top()) - g.Top; math.Abs(off) > 0.05 {
+			return pattern.Piece{}, fmt.Errorf("the upper edge of the %s can't be %s long where its sides are %s and %s", g.Name, measure.Tell(g.Top), measure.Tell(g.Left), measure.Tell(g.Right))
+		}
+	}
+	for i, t := range g.lean {
+		if t > steepestLean || t < -inmostLean || g.x[i] < 8 {
+			return pattern.Piece{}, fmt.Errorf("the %s would lean %.0f° at its sides: choose a narrower hem, more gores or a fuller top", g.Name, math.Abs(t)*180/math.Pi)
+		}
+	}
+	p := pattern.Piece{ID: g.ID, Name: g.Name, Cut: 1}
+	right := g.run(g.Right)
+	// The hem is square to the sides as they are drawn.
+	foot := right[0]
+	lean := math.Atan2(right[0].X-right[1].X, right[1].Y-right[0].Y)
+	middle := plane.Pt(0, 0)
+	hem := plane.Sweep(middle, plane.Pt(1, 0), foot, plane.Pt(math.Cos(lean), math.Sin(lean)))
+	if g.Fold {
+		p.Fold = "centre"
+		p.Edges = []pattern.Edge{
+			{ID: "hem", Name: "hem", Line: hem, Allowance: g.Turned, Turned: true},
+			{ID: "right", Name: "side edge", Line: right, Allowance: g.Allowance},
+			{ID: "top", Name: "waist edge", Line: g.top(), Allowance: g.Allowance},
+			{ID: "centre", Name: "centre, on the fold", Line: []plane.Point{g.centre(), {X: 0, Y: 0}}},
+		}
+		return p, nil
+	}
+	p.Edges = []pattern.Edge{
+		{ID: "hem", Name: "hem", Line: plane.Join(plane.Reversed(plane.Mirrored(hem, 0)), hem), Allowance: g.Turned, Turned: true},
+		{ID: "right", Name: "back edge", Line: right, Allowance: g.Allowance},
+		{ID: "top", Name: "waist edge", Line: g.top(), Allowance: g.Allowance},
+		{ID: "left", Name: "front edge", Line: plane.Reversed(plane.Mirrored(g.run(g.Left), 0)), Allowance: g.Allowance},
+	}
+	return p, nil
+}

@@ -1,0 +1,383 @@
+package part
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// Skirt is a body of gores on a band: a front gore on the fold, side gores in
+// pairs, and a straight back breadth on the fold that takes the gathers and
+// the opening. Every gore covers the part of the figure between the bearings
+// of its seams, at every level; what the hem has more lies mostly at the sides
+// and behind. All mm.
+type Skirt struct {
+	Band   Band
+	On     figure.Figure // what its cloth goes round
+	Long   float64       // at the side, from the band's lower edge to the hem
+	Hem    float64       // round the hem
+	Ease   float64       // over the figure from the hip down; above it runs out to the waist
+	Gores  int           // side gores in each half, 1 or 2
+	Turned float64
+	// Bearings are those of the seams, from the front to 180 behind, when they
+	// are not the usual ones.
+	Bearings []float64
+	Close    bool // as wide as it must be at every level and no wider, the back shaped like the rest
+
+	drops    []float64
+	arcs     map[float64][]float64 // of the figure at a drop, between the seams
+	bearings []float64
+	gores    []*Gore
+}
+
+// frontAngle and backAngle are the bearings at which the front gore ends and
+// the back breadth begins (from memory).
+const frontAngle, backAngle = 38.0, 138.0
+
+// usualBack is the back breadth's usual part of the hem, frontFlare how much
+// of what the hem has more the front gore takes, degree for degree, against
+// the sides: it hangs nearly straight (both from memory).
+const usualBack, frontFlare = 0.24, 0.5
+
+// steepest is how much wider than its top a gore's hem may be, as a part of
+// its length: beyond it both sides run on the bias and drop (from memory).
+const steepest = 1.05
+
+// Settle works out where the seams and the hem are; whatever is asked of the
+// skirt after it rests on that.
+func (s *Skirt) Settle() { s.seams() }
+
+// seams sets the bearings of the seams and the levels that are looked at.
+func (s *Skirt) seams() {
+	s.bearings = s.Bearings
+	if s.bearings == nil {
+		s.bearings = []float64{0, frontAngle}
+	}
+	for i := range s.Gores { // none when the bearings are given
+		s.bearings = append(s.bearings, frontAngle+(backAngle-frontAngle)*float64(i+1)/float64(s.Gores))
+	}
+	if s.Bearings == nil {
+		s.bearings = append(s.bearings, 180)
+	}
+	s.drops = s.On.Drops(0, s.On.FallsTo(90, s.Band.Depth+s.Long))
+	slices.Reverse(s.drops)
+	s.arcs = map[float64][]float64{}
+}
+
+// Need is what gore k, counted from the front, must go round at a drop: the figure between its seams,
+// on both sides of the fold for one that lies on it, and its part of the ease.
+func (s *Skirt) Need(k int, drop float64) float64 {
+	from, to := s.bearings[k], s.bearings[k+1]
+	ease := s.Ease * math.Max(0, math.Min(1, drop/s.On.Drop(figure.Hip)))
+	both := 1.0
+	if s.onFold(k) {
+		both = 2
+	}
+	arcs, known := s.arcs[drop]
+	if !known {
+		arcs = s.On.At(drop).Arcs(s.bearings...)
+		s.arcs[drop] = arcs
+	}
+	return both * (arcs[k] + ease*(to-from)/360)
+}
+
+func (s *Skirt) onFold(k int) bool { return k == 0 || k == len(s.bearings)-2 }
+
+// Widest is the most gore k must go round from the band down.
+func (s *Skirt) Widest(k int) float64 {
+	most := 0.0
+	for _, d := range s.drops {
+		most = math.Max(most, s.Need(k, d))
+	}
+	return most
+}
+
+// Least is the narrowest hem that goes round everything above it.
+func (s Skirt) Least() float64 {
+	s.seams()
+	sum := 0.0
+	for k := range len(s.bearings) - 1 {
+		w := s.Widest(k)
+		if !s.onFold(k) {
+			w *= 2
+		}
+		sum += w
+	}
+	return sum
+}
+
+// Length is how long the skirt is at a bearing, from the band's lower edge to
+// the hem. The hem is level; what some bearings have more goes in at the top.
+func (s *Skirt) Length(degrees float64) float64 {
+	return s.On.Fall(degrees, s.drops[0]) - s.Band.Depth
+}
+
+// hems shares the hem among the gores.
+func (s *Skirt) hems() ([]float64, error) {
+	n := len(s.bearings) - 1
+	out := make([]float64, n)
+	least, weights := 0.0, 0.0
+	for k := range n {
+		out[k] = s.Widest(k)
+		w := (s.bearings[k+1] - s.bearings[k]) * 2
+		switch k {
+		case 0:
+			w *= frontFlare
+		case n - 1:
+			w = 0
+		}
+		weights += w
+		if s.onFold(k) {
+			least += out[k]
+		} else {
+			least += 2 * out[k]
+		}
+	}
+	more := s.Hem - least
+	if more < -1 {
+		return nil, fmt.Errorf("a hem of %s is narrower than what it goes round, %s: choose at least %s", measure.Tell(s.Hem), measure.Tell(least), measure.Tell(math.Ceil(least)))
+	}
+	back := math.Max(0, math.Min(usualBack*s.Hem-out[n-1], more))
+	out[n-1] += back
+	more = math.Max(more-back, 0)
+	for k := range n - 1 {
+		w := (s.bearings[k+1] - s.bearings[k]) * 2
+		if k == 0 {
+			w *= frontFlare
+			out[k] += more * w / weights
+		} else {
+			out[k] += more * w / weights / 2
+		}
+	}
+	return out, nil
+}
+
+// Straightest is a gore's width by height above its hem: the straightest line
+// from a hem of that width that is nowhere narrower than it must be, and its
+// slope. A close one is as wide as it must be and no wider.
+func (s *Skirt) Straightest(k int, hem float64) func(up float64) (width, slope float64) {
+	falls := s.On.Falls((s.bearings[k]+s.bearings[k+1])/2, s.drops)
+	var hull []plane.Point
+	for i, d := range s.drops {
+		p := plane.Pt(falls[0]-falls[i], s.Need(k, d))
+		if i == 0 && !s.Close {
+			p.Y = hem
+		}
+		for len(hull) > 1 && !s.Close {
+			a, b := hull[len(hull)-2], hull[len(hull)-1]
+			if b.Sub(a).Cross(p.Sub(a)) < 0 {
+				break
+			}
+			hull = hull[:len(hull)-1]
+		}
+		hull = append(hull, p)
+	}
+	return func(up float64) (width, slope float64) {
+		for i := 1; i < len(hull); i++ {
+			a, b := hull[i-1], hull[i]
+			if up <= b.X || i == len(hull)-1 {
+				slope = (b.Y - a.Y) / (b.X - a.X)
+				return a.Y + slope*(up-a.X), slope
+			}
+		}
+		return hem, 0
+	}
+}
+
+// HipUp is how far above the hem the hip line lies along the cloth at a
+// bearing.
+func (s *Skirt) HipUp(degrees float64) float64 {
+	return s.On.Fall(degrees, s.drops[0]) - s.On.Fall(degrees, s.On.Drop(figure.Hip))
+}
+
+// profile is a gore's width up to its top: from the hip straight on to the
+// band, where what is too much is taken up, and no steeper than can be sewn.
+func (s *Skirt) profile(k int, hem, top float64) func(up float64) float64 {
+	along := s.Straightest(k, hem)
+	hip := math.Max(0, math.Min(s.HipUp((s.bearings[k]+s.bearings[k+1])/2), top))
+	atHip, slope := along(hip)
+	slope = math.Min(slope, 0)
+	return func(up float64) float64 {
+		w, _ := along(up)
+		if s.Close {
+			return w
+		}
+		if up > hip {
+			w = math.Max(w, atHip+slope*(up-hip))
+		}
+		return math.Max(w, hem-steepest*up)
+	}
+}
+
+// Into adds the skirt's pieces, its band and all its seams to a draft, and
+// gives the width of its top.
+func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
+	if err := s.Band.Fault(); err != nil {
+		return 0, err
+	}
+	s.seams()
+	hems, err := s.hems()
+	if err != nil {
+		return 0, err
+	}
+	n := len(s.bearings) - 1
+	// What each half gore's top is sewn to, and what it measures.
+	waist := s.On.At(0)
+	band, tops, long := make([]float64, n), make([]float64, n), make([]float64, n+1)
+	for j, b := range s.bearings {
+		if long[j] = s.Length(b); long[j] < 120 {
+			return 0, fmt.Errorf("the skirt would be only %s long: make it longer", measure.Tell(math.Max(long[j], 0)))
+		}
+	}
+	for k := range n {
+		band[k] = s.Band.Lower * waist.Arc(s.bearings[k], s.bearings[k+1]) / waist.Girth()
+		g := &Gore{Left: long[k], Right: long[k+1], Allowance: s.Band.Allowance, Turned: s.Turned, Fold: s.onFold(k)}
+		switch k {
+		case 0:
+			g.ID, g.Name = "front", "Front"
+		case n - 1:
+			g.ID, g.Name = "back", "Back breadth"
+			g.Left, g.Right = long[n], long[n-1] // the centre back is its fold
+		default:
+			g.ID, g.Name = fmt.Sprintf("side-%d", k), "Side gore"
+			if s.Gores > 1 {
+				g.Name = []string{"", "Side front gore", "Side back gore"}[k]
+			}
+		}
+		middle := (g.Left + g.Right) / 2
+		g.Width = s.profile(k, hems[k], middle)
+		if k == n-1 && !s.Close {
+			g.Width = func(float64) float64 { return hems[n-1] }
+		}
+		across := g.Width(middle)
+		if g.Fold {
+			across /= 2
+		}
+		tops[k] = math.Max(math.Hypot(across, long[k+1]-long[k]), band[k])
+		if tops[k]-band[k] < easily && k < n-1 {
+			tops[k] = band[k]
+		}
+		g.Top = tops[k]
+		s.gores = append(s.gores, g)
+	}
+	for k := 1; k < n; k++ { // the slope of the whole top where two gores meet
+		slope := math.Atan2(long[k+1]-long[k-1], tops[k-1]+tops[k])
+		s.gores[k-1].SlopeRight = slope
+		if k < n-1 {
+			s.gores[k].SlopeLeft = slope
+		} else {
+			s.gores[k].SlopeRight = -slope // its side is its right edge
+		}
+	}
+	for k, g := range s.gores {
+		p, err := g.Piece()
+		if err != nil {
+			return 0, err
+		}
+		if !g.Fold {
+			p.Cut, p.Mirrored = 2, true
+		}
+		top += 2 * tops[k]
+		if k == n-1 {
+			open := math.Min(s.Band.Opening, g.Left-60)
+			top := g.centre()
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Placket, Path: []plane.Point{top, {X: 0, Y: top.Y - open}}, Label: "opening"})
+			d.Placket(open, s.Band.Allowance)
+		}
+		if takeup(tops[k], band[k]) == pattern.Gathers {
+			e, _ := p.Edge("top")
+			p.GatherRows(e.Line)
+		}
+		d.Pieces = append(d.Pieces, p)
+		if k > 0 {
+			edge := "left"
+			if k == n-1 {
+				edge = "right"
+			}
+			d.Sew(fmt.Sprintf("seam-%d", k), s.gores[k-1].ID, "right", g.ID, edge, "plain, pressed open, overcast")
+		}
+	}
+	// Round the band from the opening: left half from the back, then the right.
+	var stretches []pattern.Stretch
+	add := func(side string, k int) {
+		piece := s.gores[k].ID
+		id := "to-" + piece + "-" + side
+		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + piece + ", " + side, Length: band[k]})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece + "-" + side, A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: "top", Copy: side + " half"},
+			Ease: tops[k] - band[k], Absorbed: takeup(tops[k], band[k]), Technique: "banded"})
+	}
+	for k := n - 1; k >= 0; k-- {
+		add("left", k)
+	}
+	for k := range n {
+		add("right", k)
+	}
+	d.Pieces = append([]pattern.Piece{s.Band.Piece(stretches...)}, d.Pieces...)
+	return top, nil
+}
+
+// easily is a difference that is simply not drafted, mm.
+const easily = 3.0
+
+// takeup is how a top is brought to its part of the band: a little is eased,
+// more laid in small pleats, much gathered (from memory).
+func takeup(top, band float64) pattern.Takeup {
+	switch more := top - band; {
+	case more <= pattern.Slack/2:
+		return pattern.Equal
+	case more <= 0.04*band:
+		return pattern.Eased
+	case more <= 60 && more <= 0.6*band:
+		return pattern.SmallPleats
+	default:
+		return pattern.Gathers
+	}
+}
+
+// Row is the level line on a gore at a height above the hem, measured along
+// its sides; nil when the piece is no gore or ends below it.
+func (s *Skirt) Row(piece string, up float64) []plane.Point {
+	for _, g := range s.gores {
+		if g.ID == piece {
+			return g.Row(up)
+		}
+	}
+	return nil
+}
+
+// Round is the skirt's cloth round at a height above the hem.
+func (s *Skirt) Round(up float64) float64 {
+	sum := 0.0
+	for _, g := range s.gores {
+		sum += 2 * plane.Length(g.Row(math.Min(up, math.Min(g.Left, g.Right))))
+	}
+	return sum
+}
+
+// Reach is the drop of the hem.
+func (s *Skirt) Reach() float64 { return s.drops[0] }
+
+// Flare is the outline a skirt's cloth hangs in, from the waist to its hem: it
+// falls straight from the widest place above, and stands out from there by a
+// part of what the hem has more. inFolds is that part (from memory).
+func Flare(on figure.Figure, from, to, hem, inFolds float64) []draft.Hang {
+	hip := math.Max(on.Drop(figure.Hip), from+1)
+	out := []draft.Hang{{Drop: from, Girth: on.Girth(from)}}
+	straight := on.At(from)
+	at := func(drop float64) draft.Hang {
+		straight = straight.With(on.At(drop))
+		g := straight.Girth()
+		share := (drop - hip) / math.Max(to-hip, 1)
+		return draft.Hang{Drop: drop, Girth: g + math.Max(0, (hem-g)*inFolds)*math.Max(share, 0)}
+	}
+	for drop := hip; drop < to; drop += 60 {
+		out = append(out, at(drop))
+	}
+	return append(out, at(to))
+}
