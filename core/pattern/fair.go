@@ -1,7 +1,135 @@
 package pattern
 
-// Fair .
-func Fair(pieces []Piece, seams []Seam) {}
+import (
+	"math"
 
-// Tell .
-func Tell(pieces []Piece, seams []Seam) {}
+	"ardentgusset/core/plane"
+)
+
+// Fair lets every finished edge run on over the seams it crosses: where two
+// edges that are sewn to nothing meet at the end of a seam, both are turned
+// there by half of what their corners have more or less than a straight line.
+// Their ends stay, and with them the seams. Edges that are meant to have a
+// corner, and folds, are left alone.
+func Fair(pieces []Piece, seams []Seam) {
+	sewn := map[Side]bool{}
+	for _, s := range seams {
+		sewn[Side{Piece: s.A.Piece, Edge: s.A.Edge}] = true
+		sewn[Side{Piece: s.B.Piece, Edge: s.B.Edge}] = true
+	}
+	type end struct {
+		edge  *Edge
+		first bool // the edge's start, else its end
+	}
+	type bend struct {
+		end
+		turn float64
+	}
+	free := func(p *Piece, e *Edge) bool {
+		return !e.Corner && e.ID != p.Fold && !sewn[Side{Piece: p.ID, Edge: e.ID}]
+	}
+	var bends []bend
+	for _, s := range seams {
+		a, i, okA := at(pieces, s.A)
+		b, k, okB := at(pieces, s.B)
+		if !okA || !okB || a == b && i == k {
+			continue
+		}
+		n, m := len(a.Edges), len(b.Edges)
+		// The seam's two edges run opposite ways: the start of one lies on the
+		// end of the other.
+		for _, c := range []struct {
+			pa, na, pb, nb *Edge // the corners, edge before and edge after
+			ea, eb         end
+		}{
+			{&a.Edges[(i+n-1)%n], &a.Edges[i], &b.Edges[k], &b.Edges[(k+1)%m], end{&a.Edges[(i+n-1)%n], false}, end{&b.Edges[(k+1)%m], true}},
+			{&a.Edges[i], &a.Edges[(i+1)%n], &b.Edges[(k+m-1)%m], &b.Edges[k], end{&a.Edges[(i+1)%n], true}, end{&b.Edges[(k+m-1)%m], false}},
+		} {
+			if !free(a, c.ea.edge) || !free(b, c.eb.edge) {
+				continue
+			}
+			off := inner(c.pa.Line, c.na.Line) + inner(c.pb.Line, c.nb.Line) - math.Pi
+			if math.Abs(off) < slight || math.Abs(off) > meant {
+				continue
+			}
+			for _, e := range []end{c.ea, c.eb} {
+				known := false
+				for _, b := range bends {
+					known = known || b.end == e
+				}
+				if !known {
+					bends = append(bends, bend{e, off / 2})
+				}
+			}
+		}
+	}
+	for _, b := range bends {
+		b.edge.Line = bent(b.edge.Line, b.first, b.turn)
+	}
+}
+
+// slight is a corner nobody sees, and meant one that is there on purpose, in
+// radians.
+const slight, meant = 0.004, 0.9
+
+// at finds the edge a side names.
+func at(pieces []Piece, s Side) (*Piece, int, bool) {
+	for i := range pieces {
+		if pieces[i].ID != s.Piece {
+			continue
+		}
+		for k := range pieces[i].Edges {
+			if pieces[i].Edges[k].ID == s.Edge {
+				return &pieces[i], k, true
+			}
+		}
+	}
+	return nil, 0, false
+}
+
+// inner is the angle inside a piece from one edge to the next, in radians.
+func inner(a, b []plane.Point) float64 {
+	p, _ := plane.Along(a, plane.Length(a)-0.3)
+	q, _ := plane.Along(b, 0.3)
+	corner := a[len(a)-1]
+	u, v := p.Sub(corner), q.Sub(corner)
+	angle := math.Atan2(v.Cross(u), v.Dot(u))
+	if angle < 0 {
+		angle += 2 * math.Pi
+	}
+	return angle
+}
+
+// bent is a line turned at one end towards its left by an angle in radians,
+// running out to nothing at its other end; both ends stay.
+func bent(line []plane.Point, first bool, turn float64) []plane.Point {
+	if !first { // seen from its end the piece lies on the right
+		return plane.Reversed(bent(plane.Reversed(line), true, -turn))
+	}
+	long := plane.Length(line)
+	var fine []plane.Point
+	const n = 40
+	run := 0.0
+	for i, p := range line {
+		if i > 0 {
+			d := line[i-1].To(p)
+			for k := 1.0; k < math.Ceil(d/long*n); k++ {
+				fine = append(fine, line[i-1].Toward(p, k/math.Ceil(d/long*n)))
+			}
+			run += d
+		}
+		fine = append(fine, p)
+	}
+	out := make([]plane.Point, len(fine))
+	run = 0
+	for i, p := range fine {
+		if i > 0 {
+			run += fine[i-1].To(p)
+		}
+		t := run / long
+		a, b := fine[max(i-1, 0)], fine[min(i+1, len(fine)-1)]
+		out[i] = p.Add(b.Sub(a).Unit().Left().Times(math.Tan(turn) * long * t * (1 - t) * (1 - t)))
+	}
+	out[0], out[len(out)-1] = line[0], line[len(line)-1]
+	return out
+}

@@ -116,9 +116,9 @@ func TestTruing(t *testing.T) {
 	a, b := Rectangle("a", "A", 100, 50, 10), Rectangle("b", "B", 130, 50, 10)
 	a.Cut, b.Cut = 2, 4
 	got := True([]Piece{a, b}, []Seam{
-		{ID: "gathered", A: Side{Piece: "a", Edge: "top"}, B: Side{Piece: "b", Edge: "top"}, Ease: 30},
-		{ID: "off", A: Side{Piece: "a", Edge: "top"}, B: Side{Piece: "b", Edge: "top"}, Ease: 29},
-		{ID: "nearly", A: Side{Piece: "a", Edge: "top"}, B: Side{Piece: "b", Edge: "top"}, Ease: 29.6},
+		{ID: "gathered", A: Side{Piece: "a", Edge: "top"}, B: Side{Piece: "b", Edge: "top"}, Ease: 30, Absorbed: Gathers},
+		{ID: "off", A: Side{Piece: "a", Edge: "top"}, B: Side{Piece: "b", Edge: "top"}, Ease: 29, Absorbed: Gathers},
+		{ID: "nearly", A: Side{Piece: "a", Edge: "top"}, B: Side{Piece: "b", Edge: "top"}, Ease: 29.6, Absorbed: Gathers},
 		{ID: "missing", A: Side{Piece: "a", Edge: "collar"}, B: Side{Piece: "b", Edge: "top"}},
 	})
 	assert.True(t, got[0].True)

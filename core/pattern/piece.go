@@ -18,6 +18,9 @@ type Edge struct {
 	// Turned is set where the allowance is turned up as a hem: it is cut so
 	// that it fits what it is turned on.
 	Turned bool
+	// Corner is set where the edge is meant to end in a corner at its seams: a
+	// tab, a slit, the top of a gusset.
+	Corner bool
 }
 
 // Length is the length of the sewing line, mm.

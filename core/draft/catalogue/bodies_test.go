@@ -7,6 +7,7 @@ import (
 	"strings"
 	"sync"
 	"testing"
+	"time"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
@@ -43,6 +44,23 @@ var measured = sync.OnceValues(func() ([][]float64, error) {
 	return out, nil
 })
 
+// someBodies are n rows of the table, others every day, or all of them when
+// EVERY_BODY is set.
+func someBodies(t require.TestingT, n int) [][]float64 {
+	rows, err := measured()
+	require.NoError(t, err)
+	require.Len(t, rows, 507)
+	if os.Getenv("EVERY_BODY") != "" {
+		return rows
+	}
+	day := int(time.Now().Unix() / 86400)
+	out := make([][]float64, n)
+	for i := range out {
+		out[i] = rows[(day*n*7+i*len(rows)/n)%len(rows)]
+	}
+	return out
+}
+
 func readings(mm map[string]float64) []figure.Reading {
 	var out []figure.Reading
 	for _, m := range figure.Measurements() {
@@ -53,13 +71,11 @@ func readings(mm map[string]float64) []figure.Reading {
 	return out
 }
 
-// Every garment as it comes, on every body of the table: it is refused, with
+// Every garment as it comes, on bodies of the table: it is refused, with
 // what to change, on few; the rest are sound, and what is laced measures what
 // was cut.
 func TestAllMeasuredBodies(t *testing.T) {
-	rows, err := measured()
-	require.NoError(t, err)
-	require.Len(t, rows, 507)
+	rows := someBodies(t, 60)
 	var figures []figure.Figure
 	for _, r := range rows {
 		group := figure.Men
@@ -78,7 +94,7 @@ func TestAllMeasuredBodies(t *testing.T) {
 			for _, on := range figures {
 				v, wrong := draft.Settle(g, on, nil)
 				require.Empty(t, wrong)
-				d, err := g.Draft(on, v, g.About().Usual)
+				d, err := draft.Make(g, on, v, g.About().Usual)
 				if err == nil {
 					err = d.Check()
 				}
@@ -97,8 +113,8 @@ func TestAllMeasuredBodies(t *testing.T) {
 					require.True(t, r.Drop < on.Drop(figure.Bust)-90 || r.Section.Convex(), "at %v", r.Drop)
 				}
 			}
-			t.Logf("%d of 507 refused (%s); worst seam %.4f mm; worn against cut %.4f mm", refused, why, worst, off)
-			assert.LessOrEqual(t, refused, 25)
+			t.Logf("%d of %d refused (%s); worst seam %.4f mm; worn against cut %.4f mm", refused, len(figures), why, worst, off)
+			assert.LessOrEqual(t, refused, len(figures)/20)
 			assert.LessOrEqual(t, worst, 0.5)
 			assert.LessOrEqual(t, off, 1.0)
 		})

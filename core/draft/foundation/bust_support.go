@@ -64,54 +64,80 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		peak := plane.Pt(x1*0.52, (y0+y1)/2+sag)
 		return plane.Join(plane.Sweep(a, plane.Pt(1, 0.9*sag/20), peak, plane.Pt(1, 0)), plane.Sweep(peak, plane.Pt(1, 0), b, plane.Pt(1, -0.9*sag/20)))
 	}
-	// Unpleated lower cup; then slashed and spread along the bust line.
+	// The plain lower cup: its lower edge meets centre and side squarely, so
+	// that it runs on over both seams of the band.
 	n, open := v.Whole("pleats"), v.Number("pleat")
 	fan := float64(n) * open
 	lower := cross(centre, side, wide)
-	slant := (wide - low) / 2
-	lowerCup := pattern.Piece{ID: "lower-cup", Name: "Lower cup", Cut: 4, Mirrored: true}
-	// Slashes lie evenly between three tenths and seven tenths across.
-	slash := func(k int) float64 { return wide * (0.3 + 0.4*(float64(k)+0.5)/float64(n)) }
-	spread := func(q plane.Point) plane.Point { // shear each strip between two slashes
-		if n == 0 {
-			return q
+	end := lower[len(lower)-1]
+	base := func(chord float64) []plane.Point {
+		a, b := plane.Pt((wide-chord)/2, 0), plane.Pt((wide+chord)/2, 0)
+		return plane.Sweep(a, lower[0].Sub(a).Right(), b, end.Sub(b).Right())
+	}
+	chordLow, chordHigh := low*0.5, low
+	for range 50 {
+		if mid := (chordLow + chordHigh) / 2; plane.Length(base(mid)) < low {
+			chordLow = mid
+		} else {
+			chordHigh = mid
 		}
-		past := 0.0
-		for k := range n {
-			if q.X >= slash(k) {
+	}
+	foot := base(chordLow)
+	// Then slashed from the bust line to the band and spread: every strip is
+	// turned about the foot of its slash, so that each opens the bust line by
+	// exactly its width and the band edge keeps its length.
+	slash := func(k int) (toe, head plane.Point) {
+		share := 0.3 + 0.4*(float64(k)+0.5)/float64(n)
+		toe, _ = plane.Along(foot, low*share)
+		x := wide * share
+		for i := 1; i < len(lower); i++ {
+			if lower[i].X >= x {
+				head = lower[i-1].Toward(lower[i], (x-lower[i-1].X)/(lower[i].X-lower[i-1].X))
+				break
+			}
+		}
+		return toe, head
+	}
+	turned := func(q plane.Point, strips int) plane.Point { // q on the strip past so many slashes
+		for k := strips - 1; k >= 0; k-- {
+			f, h := slash(k)
+			q = f.Add(q.Sub(f).Turned(-2 * math.Asin(math.Min(open/2/f.To(h), 1))))
+		}
+		return q
+	}
+	spread := func(line []plane.Point, atFoot bool) []plane.Point {
+		var out []plane.Point
+		past := 0
+		for i, q := range line {
+			for past < n {
+				f, h := slash(past)
+				cut := h
+				if atFoot {
+					cut = f
+				}
+				if q.X < cut.X || i == 0 {
+					break
+				}
+				out = append(out, turned(cut, past), turned(cut, past+1))
 				past++
 			}
+			out = append(out, turned(q, past))
 		}
-		return plane.Pt(q.X+past*open*math.Min(math.Max(q.Y/centre, 0), 1), q.Y)
+		return plane.Join(out)
 	}
-	// The slashes are corners of the cross edge, so that each opens it by
-	// exactly its width.
-	var top []plane.Point
-	for i, q := range lower {
-		for k := range n {
-			x := slash(k)
-			if i > 0 && lower[i-1].X < x && q.X >= x {
-				at := lower[i-1].Toward(q, (x-lower[i-1].X)/(q.X-lower[i-1].X))
-				shut := spread(plane.Pt(x-1e-9, at.Y))
-				top = append(top, shut, shut.Add(plane.Pt(open, 0)))
-			}
-		}
-		top = append(top, spread(q))
-	}
-	top = plane.Join(top)
-	base := []plane.Point{{X: slant, Y: 0}, {X: slant + low, Y: 0}}
+	top, bandEdge := spread(lower, false), spread(foot, true)
+	lowerCup := pattern.Piece{ID: "lower-cup", Name: "Lower cup", Cut: 4, Mirrored: true}
 	lowerCup.Edges = []pattern.Edge{
-		{ID: "band", Name: "to the band", Line: base, Allowance: seam},
-		{ID: "side", Name: "side edge", Line: []plane.Point{base[1], top[len(top)-1]}, Allowance: seam},
+		{ID: "band", Name: "to the band", Line: bandEdge, Allowance: seam},
+		{ID: "side", Name: "side edge", Line: []plane.Point{bandEdge[len(bandEdge)-1], top[len(top)-1]}, Allowance: seam},
 		{ID: "cross", Name: "bust line, pleated", Line: plane.Reversed(top), Allowance: seam},
-		{ID: "centre", Name: "centre edge", Line: []plane.Point{top[0], base[0]}, Allowance: seam},
+		{ID: "centre", Name: "centre edge", Line: []plane.Point{top[0], bandEdge[0]}, Allowance: seam},
 	}
 	for k := range n {
-		x := slash(k)
-		y := (centre + side) / 2
-		at := plane.Pt(x+float64(k)*open, y+sag*0.8)
-		lowerCup.Marks = append(lowerCup.Marks, pattern.Mark{Kind: pattern.PleatFold, Path: []plane.Point{{X: slant + low*(0.3+0.4*(float64(k)+0.5)/float64(n)), Y: 4}, at}},
-			pattern.Mark{Kind: pattern.PleatTo, Path: []plane.Point{{X: slant + low*(0.3+0.4*(float64(k)+0.5)/float64(n)), Y: 4}, at.Add(plane.Pt(open, 0))}})
+		f, h := slash(k)
+		from := turned(f, k).Toward(turned(h, k), 0.05)
+		lowerCup.Marks = append(lowerCup.Marks, pattern.Mark{Kind: pattern.PleatFold, Path: []plane.Point{from, turned(h, k).Toward(from, 0.05)}},
+			pattern.Mark{Kind: pattern.PleatTo, Path: []plane.Point{from, turned(h, k+1).Toward(from, 0.05)}})
 	}
 	// Upper cup: the same bow below, a sloping neckline to the strap above.
 	bowed := plane.Length(lower)
@@ -121,11 +147,11 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		up[i] = plane.Pt(q.X, -(q.Y - (centre+side)/2))
 	}
 	strapX, strapWide := wide*0.58, math.Max(v.Number("strap"), 10)
-	end := up[len(up)-1]
+	corner := up[len(up)-1]
 	upperCup := pattern.Piece{ID: "upper-cup", Name: "Upper cup", Cut: 4, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "cross", Name: "bust line", Line: up, Allowance: seam},
-		{ID: "side", Name: "side edge", Line: []plane.Point{end, {X: end.X - 4, Y: end.Y + above*0.32}}, Allowance: seam},
-		{ID: "arm", Name: "edge under the arm", Line: plane.Sweep(plane.Pt(end.X-4, end.Y+above*0.32), plane.Pt(-1, 0.15), plane.Pt(strapX+strapWide, above), plane.Pt(-0.35, 1))},
+		{ID: "side", Name: "side edge", Line: []plane.Point{corner, {X: corner.X - 4, Y: corner.Y + above*0.32}}, Allowance: seam},
+		{ID: "arm", Name: "edge under the arm", Line: plane.Sweep(plane.Pt(corner.X-4, corner.Y+above*0.32), plane.Pt(-1, 0.15), plane.Pt(strapX+strapWide, above), plane.Pt(-0.35, 1))},
 		{ID: "to-strap", Name: "to the strap", Line: []plane.Point{{X: strapX + strapWide, Y: above}, {X: strapX, Y: above}}, Allowance: seam},
 		{ID: "neck", Name: "neck edge", Line: plane.Sweep(plane.Pt(strapX, above), plane.Pt(-0.25, -1), plane.Pt(0, up[0].Y+above*0.2), plane.Pt(-1, -0.3))},
 		{ID: "centre", Name: "centre edge", Line: []plane.Point{{X: 0, Y: up[0].Y + above*0.2}, up[0]}, Allowance: seam},
@@ -139,10 +165,23 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	sideX := -lean
 	sideTop := plane.Pt(sideX, math.Sqrt(math.Max(high*high-lean*lean, 1)))
 	backTop := high * 0.62
+	// Its lower edge, too, meets the side squarely, and the closure level.
+	edge := func(x float64) []plane.Point {
+		return plane.Sweep(plane.Pt(0, 0), sideTop.Right(), plane.Pt(x, -x*lean/high*0.5), plane.Pt(1, 0))
+	}
+	near, far := lowBack*0.5, lowBack
+	for range 50 {
+		if mid := (near + far) / 2; plane.Length(edge(mid)) < lowBack {
+			near = mid
+		} else {
+			far = mid
+		}
+	}
+	backX, lowEdge := near, edge(near)
 	back := pattern.Piece{ID: "back", Name: "Back", Cut: 4, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "band", Name: "to the band", Line: []plane.Point{{}, {X: lowBack}}, Allowance: seam},
-		{ID: "closure", Name: "centre back", Line: []plane.Point{{X: lowBack}, {X: lowBack, Y: backTop}}, Allowance: v.Number("lap")},
-		{ID: "top", Name: "upper edge", Line: plane.Sweep(plane.Pt(lowBack, backTop), plane.Pt(-1, 0), sideTop, plane.Pt(-1, 0.5))},
+		{ID: "band", Name: "to the band", Line: lowEdge, Allowance: seam},
+		{ID: "closure", Name: "centre back", Line: []plane.Point{lowEdge[len(lowEdge)-1], {X: backX, Y: backTop}}, Allowance: v.Number("lap")},
+		{ID: "top", Name: "upper edge", Line: plane.Sweep(plane.Pt(backX, backTop), plane.Pt(-1, 0), sideTop, plane.Pt(-1, 0.5))},
 		{ID: "side", Name: "side edge", Line: []plane.Point{sideTop, {}}, Allowance: seam},
 	}}
 	back.Split("side", pattern.Stretch{ID: "side-upper", Name: "to the upper cup", Length: upperSide.Length()}, pattern.Stretch{ID: "side-lower", Name: "to the lower cup"})

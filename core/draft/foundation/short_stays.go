@@ -178,7 +178,7 @@ func gusset(wide, high, allowance float64) pattern.Piece {
 	tip, right, left := plane.Pt(0, 0), plane.Pt(half, drop), plane.Pt(-half, drop)
 	return pattern.Piece{ID: "gusset", Name: "Bust gusset", Cut: 8, Edges: []pattern.Edge{
 		{ID: "right", Name: "side", Line: []plane.Point{tip, right}, Allowance: allowance},
-		{ID: "top", Name: "upper edge", Line: plane.Sweep(right, plane.Pt(-1, 0.35), left, plane.Pt(-1, -0.35))},
+		{ID: "top", Name: "upper edge", Line: plane.Sweep(right, plane.Pt(-1, 0.35), left, plane.Pt(-1, -0.35)), Corner: true},
 		{ID: "left", Name: "other side", Line: []plane.Point{left, tip}, Allowance: allowance},
 	}}
 }

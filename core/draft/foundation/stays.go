@@ -233,7 +233,7 @@ func tab(p *pattern.Piece, long, spread float64, straight string) {
 	if straight == "right" {
 		lb.X = b.X
 	}
-	e.ID, e.Name, e.Allowance = "tab", "tab, bound", 0
+	e.ID, e.Name, e.Allowance, e.Corner = "tab", "tab, bound", 0, true
 	in := lb.Sub(la).Unit()
 	upA, upB := a.Sub(la).Unit(), b.Sub(lb).Unit()
 	var left, right []plane.Point
@@ -275,6 +275,9 @@ func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topB
 	part.Rename(&p, "left", "strap-side", "side edge", 0)
 	part.Rename(&p, "right", "strap-other", "other side edge", 0)
 	part.Rename(&p, "top", "strap-end", "end, tied before", 0)
+	for i := range p.Edges {
+		p.Edges[i].Corner = true
+	}
 	d.Pieces = append(d.Pieces, p)
 	d.Sew("strap", "strap", "bottom", back.ID, "strap-seam", "stitched twice")
 	d.Measure("strap", "the strap", "in length", long)

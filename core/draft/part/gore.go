@@ -113,9 +113,9 @@ func (g *Gore) centre() plane.Point {
 
 // top is the upper edge, from right to left.
 func (g *Gore) top() []plane.Point {
-	end := func(up float64) (plane.Point, float64) {
-		p, _ := g.side(up)
-		q, _ := g.side(math.Max(up-g.step/2, 0))
+	end := func(up float64) (plane.Point, float64) { // as the side is drawn there
+		line := g.run(up)
+		p, q := line[len(line)-1], line[len(line)-2]
 		return p, math.Asin(math.Max(-1, math.Min(1, (q.X-p.X)/q.To(p))))
 	}
 	right, lean := end(g.Right)
@@ -134,14 +134,27 @@ func (g *Gore) top() []plane.Point {
 func (g *Gore) Piece() (pattern.Piece, error) {
 	g.settle(1)
 	if g.Top > 0 {
+		// The length grows nearly evenly with the width: by the false position,
+		// within bounds that close in.
+		off := func(share float64) float64 {
+			g.settle(share)
+			return plane.Length(g.top()) - g.Top
+		}
 		low, high := 0.3, 3.0
-		for range 48 {
-			mid := (low + high) / 2
-			g.settle(mid)
-			if plane.Length(g.top()) < g.Top {
-				low = mid
+		atLow, atHigh := off(low), off(high)
+		for i := range 24 {
+			mid := low - atLow*(high-low)/(atHigh-atLow)
+			if i%4 == 3 || !(mid > low && mid < high) {
+				mid = (low + high) / 2
+			}
+			at := off(mid)
+			if math.Abs(at) < 0.01 {
+				break
+			}
+			if at < 0 {
+				low, atLow = mid, at
 			} else {
-				high = mid
+				high, atHigh = mid, at
 			}
 		}
 		if off := plane.Length(g.top()) - g.Top; math.Abs(off) > 0.05 {

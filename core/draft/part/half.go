@@ -233,10 +233,14 @@ func (h *Half) at(seam int, z float64) float64 {
 	return a + (b-a)*(z-k[i-1])/(k[i]-k[i-1])
 }
 
-// leans is the slope of a seam's front edge at a height: how far it runs
-// outwards for every mm up.
+// leans is the slope of a seam's front edge at its end at a height: how far it
+// runs outwards for every mm up. Upper ends are looked at from below.
 func (h *Half) leans(seam int, z float64) float64 {
-	return (h.at(seam, z-4) - h.at(seam, z+4)) / 2 / 8
+	const d = 2.0
+	if z > 0 {
+		return (h.at(seam, z-d) - h.at(seam, z)) / 2 / d
+	}
+	return (h.at(seam, z) - h.at(seam, z+d)) / 2 / d
 }
 
 // Edges are the x of a panel's two edges at a height.
@@ -309,7 +313,7 @@ func heightOn(line []plane.Point, x float64) float64 {
 }
 
 // Piece is a panel with the edges bottom, back, top and front, notched at the
-// waist and, to tell the ends of a seam apart, halfway up.
+// waist.
 func (h *Half) Piece(i int, allowance float64) pattern.Piece {
 	lb, lt := h.Reach(i)
 	rb, rt := h.Reach(i + 1)
@@ -345,11 +349,6 @@ func (h *Half) Piece(i int, allowance float64) pattern.Piece {
 	}{{p.Edges[1], rt}, {p.Edges[3], lt}} {
 		if at, ok := heightAlong(side.e.Line, 0); ok {
 			p.Notches = append(p.Notches, pattern.Notch{Edge: side.e.ID, At: at, Label: "waist"})
-		}
-		if (side.e.ID == "front" && i > 0) || (side.e.ID == "back" && i < h.Panels-1) {
-			if at, ok := heightAlong(side.e.Line, side.top/2); ok {
-				p.Notches = append(p.Notches, pattern.Notch{Edge: side.e.ID, At: at})
-			}
 		}
 	}
 	if l, r := h.Edges(i, 0); lb <= 0 && rb <= 0 { // what ends above the waist has none

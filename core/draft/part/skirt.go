@@ -235,8 +235,12 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 			return 0, fmt.Errorf("the skirt would be only %s long: make it longer", measure.Tell(math.Max(long[j], 0)))
 		}
 	}
+	arcs := waist.Arcs(s.bearings...)
 	for k := range n {
-		band[k] = s.Band.Lower * waist.Arc(s.bearings[k], s.bearings[k+1]) / waist.Girth()
+		band[k] = s.Band.Lower * arcs[k] / waist.Girth()
+	}
+	RemarkSlope(d, Sloped(long, band))
+	for k := range n {
 		g := &Gore{Left: long[k], Right: long[k+1], Allowance: s.Band.Allowance, Turned: s.Turned, Fold: s.onFold(k)}
 		switch k {
 		case 0:
@@ -320,6 +324,42 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 	}
 	d.Pieces = append([]pattern.Piece{s.Band.Piece(stretches...)}, d.Pieces...)
 	return top, nil
+}
+
+// steepTop is how steeply the waist line of a gore may slope, as a part of its
+// length (from memory: beyond that it can't be sewn to a band).
+const steepTop = 0.7
+
+// Sloped brings the lengths at the seams so close together that every gore's
+// top, of the given length, can slope from one to the other, and tells by how
+// much it moved any: that much is off level at the hem.
+func Sloped(long, tops []float64) (moved float64) {
+	was := slices.Clone(long)
+	for range 200 {
+		still := true
+		for k, t := range tops {
+			if over := math.Abs(long[k+1]-long[k]) - steepTop*t; over > 1e-6 {
+				still = false
+				by := math.Copysign(over/2, long[k+1]-long[k])
+				long[k] += by
+				long[k+1] -= by
+			}
+		}
+		if still {
+			break
+		}
+	}
+	for j := range long {
+		moved = math.Max(moved, math.Abs(long[j]-was[j]))
+	}
+	return moved
+}
+
+// RemarkSlope says that the hem can't be drafted level.
+func RemarkSlope(d *draft.Draft, moved float64) {
+	if moved > 3 {
+		d.Remark(false, "The hem can’t be drafted level", fmt.Sprintf("The ways from waist to floor differ more from front to side and back than a waist edge can slope: the hem is up to %s off. Measure the three once more; if they stand, level the hem on the wearer.", measure.Tell(moved)))
+	}
 }
 
 // easily is a difference that is simply not drafted, mm.

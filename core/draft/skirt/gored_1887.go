@@ -36,6 +36,10 @@ func (Gored) About() draft.About {
 // more pulls the seam off its line, less is not worth a dart).
 const steepest, smallestDart, largestDart = 20.0, 12.0, 28.0
 
+// steepestAtAll is what an edge takes in where darts alone are not enough, mm,
+// and mostDarts the darts of a gore (from memory).
+const steepestAtAll, mostDarts = 34.0, 4
+
 // usualHem and periodLow are the usual hem of 1883 to 1889 and the narrowest
 // of those years, mm (from memory).
 const usualHem, periodLow = 2400.0, 2200.0
@@ -117,7 +121,8 @@ type form struct {
 	darts           []int // of each gore, in each half
 	intake          []float64
 	hems            []float64
-	n               int // gores and back
+	n               int     // gores and back
+	moved           float64 // how far off level the hem is drafted
 }
 
 // formOf settles where the seams stand. It shares the waist before the back as
@@ -213,9 +218,12 @@ func (f *form) dart() error {
 		if more < smallestDart {
 			continue
 		}
+		if more > mostDarts*largestDart { // then the edges take what they can
+			more -= (steepestAtAll - steepest) * edges
+		}
 		f.darts[k] = int(math.Ceil(more/largestDart - 1e-9))
-		if f.darts[k] > 3 {
-			return fmt.Errorf("hip and waist differ by %s; that is more than three darts a gore can take in: use more side gores or a larger part for the back", measure.Tell(f.hip-f.waist))
+		if f.darts[k] > mostDarts {
+			return fmt.Errorf("hip and waist differ by %s; that is more than %d darts a gore can take in: use more side gores or a larger part for the back", measure.Tell(f.hip-f.waist), mostDarts)
 		}
 		f.intake[k] = more / float64(f.darts[k])
 	}
@@ -266,6 +274,7 @@ func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
 		tops[k] = f.share[k] + f.intake[k]*float64(f.darts[k])
 	}
 	tops[f.n-1] = f.backCloth
+	f.moved = part.Sloped(long, tops)
 	slope := func(j int) float64 { // of the waist line at seam j
 		return math.Atan2(long[j+1]-long[j-1], tops[j-1]+tops[j])
 	}
@@ -358,6 +367,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	markPleats(&pieces[f.n-1], pl)
 	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	part.RemarkSlope(&d, f.moved)
 	f.band(&d, v)
 	d.Pieces = append(d.Pieces, pocketAndPlacket(v.Number("placket"))...)
 	for i := 1; i < f.n; i++ {

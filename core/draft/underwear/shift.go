@@ -109,8 +109,8 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	length, flare := v.Number("length"), v.Number("flare")
 	neck := v.Number("neck_width")
 	top := goreTop(on, v)
-	side := length - top               // height of the gore
-	slant := math.Hypot(side, flare/2) // the gore's slanted edge, and the body edge it is sewn to
+	slant := length - top                                       // the gore's slanted edge, and the body edge it is sewn to
+	side := math.Sqrt(math.Max(slant*slant-flare*flare/4, 100)) // height of the gore
 
 	seam, hem := v.Number("allowance"), v.Number("hem")
 	body := func(id, name string, depth float64) pattern.Piece {
@@ -166,6 +166,11 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		return pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea}, B: pattern.Side{Piece: pb, Edge: eb}, Technique: how}
 	}
 	const fell = "run and felled"
+	for _, p := range []*pattern.Piece{&gore, &square} { // set in: wedges and squares, all corners
+		for i := range p.Edges {
+			p.Edges[i].Corner = p.Edges[i].ID != "hem"
+		}
+	}
 	d := draft.Draft{
 		Pieces: []pattern.Piece{front, back, gore, sleeve, square},
 		Seams: []pattern.Seam{
