@@ -182,7 +182,7 @@ func (w Wear) Dress(f figure.Figure) figure.Figure {
 	if len(w.Props) > 0 {
 		f = f.Propped(w.Props)
 	}
-	f = f.Covered(func(drop float64) float64 { return figure.DepthAt(w.Cover, drop) })
+	f = f.Covered(func(drop float64) float64 { return figure.DepthOver(w.Cover, drop) })
 	if w.Stands {
 		f = w.Hung(f)
 	}

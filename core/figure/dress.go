@@ -81,6 +81,25 @@ func DepthAt(list []Depth, drop float64) float64 {
 	return 0
 }
 
+// edgeFade is how far beyond its edge a layer's thickness is still felt by what
+// is worn over it, mm: a tape or a band bridges the step (from memory).
+const edgeFade = 30.0
+
+// DepthOver is DepthAt, running out beyond both ends instead of breaking off.
+func DepthOver(list []Depth, drop float64) float64 {
+	if len(list) == 0 {
+		return 0
+	}
+	first, last := list[0], list[len(list)-1]
+	switch {
+	case drop < first.Drop:
+		return first.Depth * math.Max(0, 1-(first.Drop-drop)/edgeFade)
+	case drop > last.Drop:
+		return last.Depth * math.Max(0, 1-(drop-last.Drop)/edgeFade)
+	}
+	return DepthAt(list, drop)
+}
+
 // Padded is the figure with pads on. A pad is full over the inner half of its
 // spread and runs out over the outer half as half a cosine wave.
 func (f Figure) Padded(pads []Pad) Figure {

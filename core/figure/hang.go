@@ -80,38 +80,39 @@ func (f Figure) Floor() float64 { return f.Length("waist_to_floor_side") + f.hee
 // the outer hull of what it hangs on, then straight. What the wearer's reading
 // has more or less than the model's way to the floor lies between waist and
 // hip, where the tape follows the body.
-func (f Figure) Fall(degrees, drop float64) float64 {
-	if drop <= 0 {
-		return drop
-	}
-	floor := f.Length("waist_to_floor_side")
-	off := f.read(degrees) - downTo(f.Bare().hull(degrees), floor)
-	over := math.Min(math.Max(f.levels[Hip], 2*math.Abs(off)), 0.9*floor)
-	return downTo(f.hull(degrees), drop) + off*math.Min(drop/over, 1)
-}
+func (f Figure) Fall(degrees, drop float64) float64 { return f.falling(degrees)(drop) }
 
 // Falls is Fall at many drops of one bearing.
 func (f Figure) Falls(degrees float64, drops []float64) []float64 {
+	fall := f.falling(degrees)
+	out := make([]float64, len(drops))
+	for i, d := range drops {
+		out[i] = fall(d)
+	}
+	return out
+}
+
+func (f Figure) falling(degrees float64) func(drop float64) float64 {
 	floor := f.Length("waist_to_floor_side")
 	hull := f.hull(degrees)
 	off := f.read(degrees) - downTo(f.Bare().hull(degrees), floor)
 	over := math.Min(math.Max(f.levels[Hip], 2*math.Abs(off)), 0.9*floor)
-	out := make([]float64, len(drops))
-	for i, d := range drops {
-		if out[i] = d; d > 0 {
-			out[i] = downTo(hull, d) + off*math.Min(d/over, 1)
+	return func(drop float64) float64 {
+		if drop <= 0 {
+			return drop
 		}
+		return downTo(hull, drop) + off*math.Min(drop/over, 1)
 	}
-	return out
 }
 
 // FallsTo is the drop that a length of cloth from the waist reaches at a
 // bearing: the other way round of Fall.
 func (f Figure) FallsTo(degrees, length float64) float64 {
+	fall := f.falling(degrees)
 	low, high := 0.0, math.Max(length*1.5, 1)+500
-	for range 60 {
+	for range 50 {
 		mid := (low + high) / 2
-		if f.Fall(degrees, mid) < length {
+		if fall(mid) < length {
 			low = mid
 		} else {
 			high = mid
@@ -119,14 +120,6 @@ func (f Figure) FallsTo(degrees, length float64) float64 {
 	}
 	return low
 }
-
-// overhead is how much more than the bust a garment put on over the head must
-// pass, arms first (from memory).
-const overhead = 1.05
-
-// Overhead is the girth that must pass through a garment put on over the head:
-// bust and arms together, or a large head, mm.
-func (f Figure) Overhead() float64 { return math.Max(f.GirthAt(Bust)*overhead, 580) }
 
 // Drops are the levels at which the figure is known between two drops, from
 // the top down, with both ends.
@@ -139,6 +132,14 @@ func (f Figure) Drops(from, to float64) []float64 {
 	}
 	return append(out, to)
 }
+
+// overhead is how much more than the bust a garment put on over the head must
+// pass, arms first (from memory).
+const overhead = 1.05
+
+// Overhead is the girth that must pass through a garment put on over the head:
+// bust and arms together, or a large head, mm.
+func (f Figure) Overhead() float64 { return math.Max(f.GirthAt(Bust)*overhead, 580) }
 
 // Reached is the drop that a length of cloth laid down from the waist reaches,
 // taken all round: over a shelf it does not come far down.

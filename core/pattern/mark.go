@@ -21,7 +21,8 @@ const (
 	Dart      MarkKind = "dart"
 	Placket   MarkKind = "placket"
 	Section   MarkKind = "section" // where the next piece of a joined edge begins
-	Stud      MarkKind = "stud"    // of a busk: a hole on one half, a gap in the seam on the other
+	Stud      MarkKind = "stud"    // of a busk: a hole in the left half
+	Loop      MarkKind = "loop"    // of a busk: a gap in the seam of the right half
 	TapeLine  MarkKind = "tape"    // the middle of a tape laid inside, as wide as its Width
 	QuiltLine MarkKind = "quilt"
 	Meeting   MarkKind = "meeting" // where a quilting line of the next piece ends

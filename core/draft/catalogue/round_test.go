@@ -182,8 +182,12 @@ func checkPanels(t require.TestingT, kind, state string, on figure.Figure, d dra
 				g, _ := d.Pieces[i].Outline()
 				for _, m := range d.Pieces[0].Marks {
 					if m.Kind == pattern.SlashLine { // two of them, in each half
-						for _, s := range plane.Spans(g, plane.Pt(-3000, z-m.Path[1].Y), plane.Pt(1, 0)) {
+						up := z - m.Path[1].Y
+						for _, s := range plane.Spans(g, plane.Pt(-3000, up), plane.Pt(1, 0)) {
 							round += 2 * (s[1] - s[0])
+						}
+						if up > 0 { // what is turned in at the slash is lost
+							round -= 2 * (m.Path[2].X - m.Path[0].X) * up / (m.Path[0].Y - m.Path[1].Y)
 						}
 					}
 				}

@@ -107,7 +107,8 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		if err := b.Add(&d.Pieces[last], bone.Flat, "at the opening", h.Upright(last, h.Base(last)-channel/2-1)); err != nil {
 			return d, err
 		}
-		lacingEdge(&d, &d.Pieces[last], laces(v, gap), "at the centre back", []plane.Point{{X: h.Base(last), Y: low}, {X: h.Base(last), Y: high}}, channel*1.5+1, 1)
+		_, eyelets, _, _ := lane(1, channel)
+		lacingEdge(&d, &d.Pieces[last], laces(v, gap), "at the centre back", []plane.Point{{X: h.Base(last), Y: low}, {X: h.Base(last), Y: high}}, eyelets, 1)
 	} else {
 		if err := b.Add(&d.Pieces[last], bone.Flat, "beside the hooks", h.Upright(last, h.Base(last)-channel-4)); err != nil {
 			return d, err

@@ -167,7 +167,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	backTop := high * 0.62
 	// Its lower edge, too, meets the side squarely, and the closure level.
 	edge := func(x float64) []plane.Point {
-		return plane.Sweep(plane.Pt(0, 0), sideTop.Right(), plane.Pt(x, -x*lean/high*0.5), plane.Pt(1, 0))
+		return plane.Sweep(plane.Pt(0, 0), sideTop.Right(), plane.Pt(x, x*lean/high*0.5), plane.Pt(1, 0))
 	}
 	near, far := lowBack*0.5, lowBack
 	for range 50 {

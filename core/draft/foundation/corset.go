@@ -156,7 +156,7 @@ func (c *corset) stiffen() error {
 	}
 	channel := b.Channel(curved)
 	for i := 1; i < c.Panels; i++ {
-		if l, r := c.Edges(i, 0); i == c.Panels-1 && r-l < channel*4+6 {
+		if l, r := c.Edges(i, 0); i == c.Panels-1 && r-l < channel*4+eyeletLane {
 			continue // the two at the lacing edge stand close enough to this seam
 		}
 		// The channel runs beside the seam on the panel behind it.
@@ -198,8 +198,13 @@ func (c *corset) stiffen() error {
 		// The blade widens below the waist.
 		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.BuskLine, Width: 1, Path: plane.Sweep(plane.Pt(width+1, foot+busk.Length*0.45), plane.Pt(0.05, -1), plane.Pt(busk.Width, foot+busk.Width*0.7), plane.Pt(0, -1))})
 	}
+	// Loops lie in gaps of the seam, on the wearer's right; studs come through
+	// holes in the blade's middle, on the left. The one piece carries both.
+	const loop = 14.0
 	for _, at := range busk.Studs {
-		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.Stud, Width: 8, Path: []plane.Point{{X: 0, Y: foot + at}}})
+		front.Marks = append(front.Marks,
+			pattern.Mark{Kind: pattern.Loop, Path: []plane.Point{{X: 0, Y: foot + at - loop/2}, {X: 0, Y: foot + at + loop/2}}, Label: "loop, right half"},
+			pattern.Mark{Kind: pattern.Stud, Width: 5, Path: []plane.Point{{X: width/2 + 1, Y: foot + at}}, Label: "stud, left half"})
 		front.Notches = append(front.Notches, pattern.Notch{Edge: "busk", At: top - foot - at, Label: "fastener"})
 	}
 	if c.v.Choice("ends") == "flossed" {

@@ -251,8 +251,8 @@ func TestWaistStayCarries(t *testing.T) {
 	assert.Contains(t, strings.ToLower(strings.Join(steps, " ")), "stay")
 }
 
-// The busk's studs stand on the front edge of both halves, inside its length,
-// and the busk leaves a clearance at both ends.
+// The busk's loops lie on the front edge of the right half, its studs level with
+// them inside the left, and the busk leaves a clearance at both ends.
 func TestBuskIsCarriedToThePieces(t *testing.T) {
 	for _, front := range []string{"straight", "spoon"} {
 		d := drafted(t, Corset{}, draft.Settings{"front": front})
@@ -261,9 +261,14 @@ func TestBuskIsCarriedToThePieces(t *testing.T) {
 		require.True(t, ok)
 		var heights []float64
 		for _, m := range p.Marks {
-			if m.Kind == pattern.Stud {
-				assert.Less(t, plane.Apartness(func() []plane.Point { o, _ := p.Outline(); return o }(), m.Path[0]), 0.01, "on the edge itself")
-				heights = append(heights, m.Path[0].Y)
+			outline, _ := p.Outline()
+			switch m.Kind {
+			case pattern.Loop:
+				assert.Less(t, plane.Apartness(outline, m.Path[0].Mid(m.Path[1])), 0.01, "a gap in the seam")
+				heights = append(heights, m.Path[0].Mid(m.Path[1]).Y)
+			case pattern.Stud:
+				assert.InDelta(t, heights[len(heights)-1], m.Path[0].Y, 1e-6)
+				assert.Greater(t, plane.Apartness(outline, m.Path[0]), 4.0, "a hole in the cloth over the blade")
 			}
 		}
 		busk, ok := bone.BuskFor(edge.Length(), front == "spoon")

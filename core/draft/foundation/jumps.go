@@ -100,13 +100,14 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 
 	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: 10, Count: 2}
 	channel := b.Channel(bone.Plastic)
-	for k, x := range []float64{channel/2 + 7, channel*2.5 + 7} {
+	outer, eyelets, inner, end := lane(7, channel)
+	for k, x := range []float64{outer, inner} {
 		if err := b.Add(&d.Pieces[0], bone.Plastic, []string{"at the front edge", "inside the eyelets"}[k], h.Upright(0, x)); err != nil {
 			return d, err
 		}
 	}
 	low, top := h.Reach(0)
-	lacingEdge(&d, &d.Pieces[0], v, "at the centre front", []plane.Point{{Y: low}, {Y: top}}, channel*1.5+7, -1)
+	lacingEdge(&d, &d.Pieces[0], v, "at the centre front", []plane.Point{{Y: low}, {Y: top}}, eyelets, -1)
 	for i := 1; i < h.Panels; i++ {
 		if err := b.Add(&d.Pieces[i], bone.Plastic, fmt.Sprintf("behind seam %d", i), h.Beside(i, channel/2+2)); err != nil {
 			return d, err
@@ -121,7 +122,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	quilted(&d, v.Number("spacing"), v.Number("angle"), channel)
 	if v.Choice("canvas") == "yes" {
 		low, top := h.Reach(0)
-		c := pattern.Rectangle("eyelet-canvas", "Canvas behind the eyelets", channel*3+14, top-low, 0)
+		c := pattern.Rectangle("eyelet-canvas", "Canvas behind the eyelets", end+7, top-low, 0)
 		c.Cut, c.Hidden = 2, true
 		d.Pieces = append(d.Pieces, c)
 	} else {

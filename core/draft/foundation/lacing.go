@@ -18,6 +18,18 @@ import (
 // edge (common practice: 3/8 in).
 const eyeletMargin = 10.0
 
+// eyeletLane is the least width between the stitch lines that the eyelets stand
+// in, mm (common practice: 3/8 in).
+const eyeletLane = 9.525
+
+// lane says where a lacing edge's bones and eyelets stand, in from a first
+// channel that begins at from: the middle of the outer bone, of the eyelets and
+// of the inner bone, and where it all ends.
+func lane(from, channel float64) (outer, eyelets, inner, end float64) {
+	wide := math.Max(eyeletLane, channel)
+	return from + channel/2, from + channel + wide/2, from + channel + wide + channel/2, from + 2*channel + wide
+}
+
 // narrowest is the least width of a panel that can be sewn and boned, mm.
 const narrowest = 22.0
 
@@ -121,11 +133,14 @@ func lacingEdge(d *draft.Draft, piece *pattern.Piece, v draft.Values, place stri
 	case "loops":
 		l.Loop = 400
 	case "spiral":
+		// The other row stands half a space higher; both keep the margin.
 		l.Style = closure.Spiral
-		l.Right = closure.Stagger(left)
-		if k := len(l.Right) - 1; k >= 0 {
-			l.Right[k] = math.Min(l.Right[k], long-6)
+		half := (long - 2*eyeletMargin) / (float64(len(left)) - 0.5) / 2
+		left = closure.Even(long-half, len(left), eyeletMargin)
+		if v.Choice("waist_eyelets") == "close" {
+			left = closure.CloserAt(closure.Even(long-half, max(len(left)-2, 2), eyeletMargin), waist)
 		}
+		l.Left, l.Right = left, closure.Stagger(left)
 	}
 	row := plane.Beside(edge, in*side)
 	for _, h := range left {
@@ -159,14 +174,15 @@ func bonedLacing(d *draft.Draft, h *part.Half, b part.Boned, piece *pattern.Piec
 	channel := b.Channel(kind)
 	last := h.Panels - 1
 	edge := h.Base(last)
-	if err := b.Add(piece, kind, "at the lacing edge", h.Upright(last, edge-channel/2-1)); err != nil {
+	outer, eyelets, inner, _ := lane(1, channel)
+	if err := b.Add(piece, kind, "at the lacing edge", h.Upright(last, edge-outer)); err != nil {
 		return err
 	}
-	if err := b.Add(piece, kind, "inside the eyelets", h.Upright(last, edge-channel*2.5-1)); err != nil {
+	if err := b.Add(piece, kind, "inside the eyelets", h.Upright(last, edge-inner)); err != nil {
 		return err
 	}
 	low, top := h.Reach(h.Panels)
-	lacingEdge(d, piece, v, "at the centre back", []plane.Point{{X: edge, Y: low}, {X: edge, Y: top}}, channel*1.5+1, 1)
+	lacingEdge(d, piece, v, "at the centre back", []plane.Point{{X: edge, Y: low}, {X: edge, Y: top}}, eyelets, 1)
 	return nil
 }
 

@@ -42,6 +42,10 @@ func (ShortStays) Parameters() []draft.Parameter {
 	return append(list, draft.Without(lacingParameters(20, 15), "waist_eyelets")...)
 }
 
+// turnedIn is what each side of a slash is turned in at its top, mm (from
+// memory).
+const turnedIn = 5.0
+
 // lessBust is the part of the bust's girth that short stays hold in (from
 // memory).
 const lessBust = 0.01
@@ -103,13 +107,14 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	straighten(&d.Pieces[last], "back")
 	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
 	channel := b.Channel(bone.Plastic)
-	for k, x := range []float64{channel/2 + 1, channel*2.5 + 1} {
+	outer, eyelets, inner, end := lane(1, channel)
+	for k, x := range []float64{outer, inner} {
 		if err := b.Add(&d.Pieces[0], bone.Plastic, []string{"at the front edge", "inside the eyelets"}[k], h.Upright(0, x)); err != nil {
 			return d, err
 		}
 	}
 	lo, hi := h.Reach(0)
-	lacingEdge(&d, &d.Pieces[0], v.With(nil, map[string]string{"waist_eyelets": "even"}), "at the centre front", []plane.Point{{Y: lo}, {Y: hi}}, channel*1.5+1, -1)
+	lacingEdge(&d, &d.Pieces[0], v.With(nil, map[string]string{"waist_eyelets": "even"}), "at the centre front", []plane.Point{{Y: lo}, {Y: hi}}, eyelets, -1)
 	if err := b.Add(&d.Pieces[last], bone.Plastic, "beside the centre back", h.Upright(last, h.Base(last)-channel)); err != nil {
 		return d, err
 	}
@@ -119,17 +124,19 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	// Two gussets a side, either side of the bust point, in slashes down from
 	// the top edge.
 	front := &d.Pieces[0]
-	apart := math.Max(on.Length("bust_separation")/2, channel*4+16)
+	apart := math.Max(on.Length("bust_separation")/2, end+channel+16)
 	outline, _ := front.Outline()
-	for _, x := range []float64{apart - 24, apart + 24} {
+	for _, x := range []float64{apart - 26, apart + 26} {
 		span := plane.Spans(outline, plane.Pt(x, 0), plane.Pt(0, 1))
 		if len(span) == 0 {
 			return d, fmt.Errorf("the bust points lie outside the front panel: choose two panels a side")
 		}
 		y := span[len(span)-1][1]
-		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.SlashLine, Path: []plane.Point{{X: x, Y: y}, {X: x, Y: y - high}}, Label: "gusset"})
+		// Slit down the middle; what is turned in at either side runs out to
+		// nothing at the point, and the gusset makes up for it.
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.SlashLine, Path: []plane.Point{{X: x - turnedIn, Y: y}, {X: x, Y: y - high}, {X: x + turnedIn, Y: y}}, Label: "gusset: slit, turn in to the lines"})
 	}
-	d.Pieces = append(d.Pieces, gusset(wide, high, v.Number("allowance")*0.6))
+	d.Pieces = append(d.Pieces, gusset(wide+2*turnedIn, high, v.Number("allowance")*0.6))
 	d.Seams = append(d.Seams, pattern.Seam{ID: "gusset-sides", A: pattern.Side{Piece: "gusset", Edge: "right", Copy: "one side of its slash"}, B: pattern.Side{Piece: "gusset", Edge: "left", Copy: "other side of its slash"},
 		Technique: "each side set into one side of the slash, the point reinforced with buttonhole stitch"})
 	strap(&d, &d.Pieces[last], on, hi, bust*1.02)
@@ -137,7 +144,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		for k := range 6 {
 			y := under - 4 - float64(k)*5.5
 			if span := plane.Spans(outline, plane.Pt(0, y), plane.Pt(1, 0)); len(span) > 0 && y > low+6 {
-				front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.CordLine, Path: []plane.Point{{X: channel*3 + 8, Y: y}, {X: span[0][1] - 4, Y: y}}})
+				front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.CordLine, Path: []plane.Point{{X: end + 7, Y: y}, {X: span[0][1] - 4, Y: y}}})
 			}
 		}
 		d.Buy("cord", "Cotton cord, "+measure.TellFine(3)+" thick", 2*6*h.Width(under)*0.6/1000, "m", "six rows under the bust, both fronts")

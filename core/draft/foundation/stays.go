@@ -116,16 +116,17 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
 	channel := b.Channel(kind)
 	front := closing != "back"
-	room := channel*3 + 3 // what a lacing edge takes: bone, eyelets, bone
+	outer, eyelets, inner, room := lane(1, channel) // bone, eyelets, bone
+	room += 2
 	if front {
 		part.Rename(&d.Pieces[0], "front", "front-lacing", "front lacing edge", 20)
-		for k, x := range []float64{channel/2 + 1, channel*2.5 + 1} {
+		for k, x := range []float64{outer, inner} {
 			if err := b.Add(&d.Pieces[0], kind, []string{"at the front edge", "inside the front eyelets"}[k], h.Upright(0, x)); err != nil {
 				return d, err
 			}
 		}
 		low, top := h.Reach(0)
-		lacingEdge(&d, &d.Pieces[0], v, "at the centre front", []plane.Point{{Y: low}, {Y: top}}, channel*1.5+1, -1)
+		lacingEdge(&d, &d.Pieces[0], v, "at the centre front", []plane.Point{{Y: low}, {Y: top}}, eyelets, -1)
 	} else {
 		d.Pieces[0].Fold = "front"
 		d.Pieces[0].Cut, d.Pieces[0].Mirrored = 2, false

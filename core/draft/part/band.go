@@ -25,6 +25,7 @@ type Band struct {
 	Allowance float64
 	Closure   string // hooks, buttons or drawstring
 	Opening   float64
+	stands    bool // what is under it stands out too far for it to lie flat
 }
 
 // bandEnds is the allowance at the two ends of a band.
@@ -71,20 +72,15 @@ func BandOn(on figure.Figure, v draft.Values) Band {
 		for t := 0.2; t < 1.01; t += 0.1 {
 			b.Lower = math.Max(b.Lower, b.Length+(on.Girth(reach*t)+v.Number("ease")-b.Length)/t)
 		}
+		if most := b.Length + widestRing*b.Depth; b.Lower > most {
+			b.Lower, b.stands = most, true
+		}
 	}
 	return b
 }
 
 // Shaped tells whether the band is cut to the hips rather than straight.
 func (b Band) Shaped() bool { return b.Lower > b.Length+1 }
-
-// Fault says why the band can't be cut, or nil.
-func (b Band) Fault() error {
-	if b.Shaped() && (b.Lower-b.Length)/b.Depth > widestRing {
-		return fmt.Errorf("a band %s deep would curl over itself between a waist of %s and %s round its lower edge: choose another depth", measure.Tell(b.Depth), measure.Tell(b.Length), measure.Tell(b.Lower))
-	}
-	return nil
-}
 
 // Piece is the band laid flat. parts divide the edge that takes the garment,
 // in order from its left end, and add up to Lower; the underlap comes last.
@@ -160,6 +156,9 @@ func (b Band) Bulk(band, garment, full float64) float64 {
 // says when it won't pass the hips.
 func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 	d.Measure("band", "the band", "in length", b.Length+b.Lap)
+	if b.stands {
+		d.Offer(false, "The band is too deep to lie flat", fmt.Sprintf("What is worn under it stands out at once below the waist: a band %s deep lifts off it. A narrow one lies at the waist.", measure.Tell(b.Depth)), "Take a narrow band", draft.Settings{"band": 25.0})
+	}
 	d.Stitch("band, felled inside", stitch.Felling, b.Length+b.Lap, 3)
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "band", Where: "the closure of the band", Slide: math.Max(b.Lap-10, 0) / 2})
 	rows := max(1, int(b.Depth/40)+1)

@@ -29,7 +29,8 @@ type Gore struct {
 	Allowance             float64
 	Turned                float64 // allowance at the hem
 
-	half, lean, x, y []float64 // by step up: half the width, the side's lean, its place
+	plain            []float64 // by step up: half the width asked for
+	half, lean, x, y []float64 // half the width with its top fitted, the side's lean, its place
 	step             float64
 }
 
@@ -38,20 +39,29 @@ type Gore struct {
 // stretching (from memory).
 const steepestLean, inmostLean = 0.67, 0.35
 
+// fineStep is how far apart the heights are that a gore is worked out at, mm.
+const fineStep = 3.0
+
 // settle works out the sides for a top widened by a share.
 func (g *Gore) settle(top float64) {
 	high := math.Max(g.Left, g.Right)
-	n := int(math.Ceil(high/8)) + 1
-	g.step = high / float64(n)
-	g.half, g.lean, g.x, g.y = make([]float64, n+1), make([]float64, n+1), make([]float64, n+1), make([]float64, n+1)
+	n := int(math.Ceil(high/fineStep)) + 1
+	if g.plain == nil {
+		g.step = high / float64(n)
+		g.plain = make([]float64, n+1)
+		for i := range g.plain {
+			g.plain[i] = g.Width(g.step*float64(i)) / 2
+		}
+		g.half, g.lean, g.x, g.y = make([]float64, n+1), make([]float64, n+1), make([]float64, n+1), make([]float64, n+1)
+	}
 	// The change is at the top edge and runs out below it.
 	out := math.Min(160, high*0.45)
 	for i := range g.half {
 		up := g.step * float64(i)
 		t := math.Max(0, math.Min(1, (up-(high-out))/out))
-		g.half[i] = g.Width(up) / 2 * (1 + (top-1)*t*t*(3-2*t))
+		g.half[i] = g.plain[i] * (1 + (top-1)*t*t*(3-2*t))
 	}
-	const around = 5 // steps to either side that the lean is taken over
+	const around = 13 // steps to either side that the lean is taken over
 	for i := range g.lean {
 		a, b := max(i-around, 0), min(i+around, n)
 		g.lean[i] = (g.half[a] - g.half[b]) / (g.step * float64(b-a))
@@ -162,7 +172,7 @@ func (g *Gore) Piece() (pattern.Piece, error) {
 		}
 	}
 	for i, t := range g.lean {
-		if t > steepestLean || t < -inmostLean || g.x[i] < 8 {
+		if t > steepestLean || t < -inmostLean || g.x[i] < 8 || i > 0 && math.Abs(g.x[i]-g.x[i-1]) > 0.9*g.step {
 			return pattern.Piece{}, fmt.Errorf("the %s would lean %.0f° at its sides: choose a narrower hem, more gores or a fuller top", g.Name, math.Abs(t)*180/math.Pi)
 		}
 	}
@@ -171,7 +181,9 @@ func (g *Gore) Piece() (pattern.Piece, error) {
 	// The hem is square to the sides as they are drawn.
 	foot := right[0]
 	lean := math.Atan2(right[0].X-right[1].X, right[1].Y-right[0].Y)
-	middle := plane.Pt(0, 0)
+	// The middle is as long as the sides: what a gore that is no plain cone lacks
+	// there goes in at the hem.
+	middle := plane.Pt(0, g.centre().Y-g.Left)
 	hem := plane.Sweep(middle, plane.Pt(1, 0), foot, plane.Pt(math.Cos(lean), math.Sin(lean)))
 	if g.Fold {
 		p.Fold = "centre"
@@ -179,7 +191,7 @@ func (g *Gore) Piece() (pattern.Piece, error) {
 			{ID: "hem", Name: "hem", Line: hem, Allowance: g.Turned, Turned: true},
 			{ID: "right", Name: "side edge", Line: right, Allowance: g.Allowance},
 			{ID: "top", Name: "waist edge", Line: g.top(), Allowance: g.Allowance},
-			{ID: "centre", Name: "centre, on the fold", Line: []plane.Point{g.centre(), {X: 0, Y: 0}}},
+			{ID: "centre", Name: "centre, on the fold", Line: []plane.Point{g.centre(), middle}},
 		}
 		return p, nil
 	}

@@ -50,7 +50,7 @@ func TestGoredSkirtsAddUp(t *testing.T) {
 			}
 			sum += e.Length() * times
 		}
-		require.InDelta(t, hem, sum, 1)
+		require.InDelta(t, hem, sum, 0.001*hem)
 		for _, m := range pattern.True(d.Pieces, d.Seams) {
 			require.Empty(t, m.Missing, m.ID)
 			require.True(t, m.True, "%s is off by %v, to be %s", m.ID, m.Difference, m.Absorbed)

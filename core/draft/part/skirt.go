@@ -143,7 +143,7 @@ func (s *Skirt) hems() ([]float64, error) {
 	if more < -1 {
 		return nil, fmt.Errorf("a hem of %s is narrower than what it goes round, %s: choose at least %s", measure.Tell(s.Hem), measure.Tell(least), measure.Tell(math.Ceil(least)))
 	}
-	back := math.Max(0, math.Min(usualBack*s.Hem-out[n-1], more))
+	back := math.Max(0, math.Min(math.Min(usualBack*s.Hem, s.mostBack())-out[n-1], more))
 	out[n-1] += back
 	more = math.Max(more-back, 0)
 	for k := range n - 1 {
@@ -158,11 +158,22 @@ func (s *Skirt) hems() ([]float64, error) {
 	return out, nil
 }
 
+// mostBack is the widest back breadth that can be gathered to its part of the
+// band.
+func (s *Skirt) mostBack() float64 {
+	section := s.On.At(0)
+	return 7 * s.Band.Lower * 2 * section.Arc(s.bearings[len(s.bearings)-2], 180) / section.Girth()
+}
+
 // Straightest is a gore's width by height above its hem: the straightest line
 // from a hem of that width that is nowhere narrower than it must be, and its
 // slope. A close one is as wide as it must be and no wider.
 func (s *Skirt) Straightest(k int, hem float64) func(up float64) (width, slope float64) {
-	falls := s.On.Falls((s.bearings[k]+s.bearings[k+1])/2, s.drops)
+	middle := (s.bearings[k] + s.bearings[k+1]) / 2
+	if s.Close {
+		middle = 90 // channels run level from gore to gore
+	}
+	falls := s.On.Falls(middle, s.drops)
 	var hull []plane.Point
 	for i, d := range s.drops {
 		p := plane.Pt(falls[0]-falls[i], s.Need(k, d))
@@ -218,9 +229,6 @@ func (s *Skirt) profile(k int, hem, top float64) func(up float64) float64 {
 // Into adds the skirt's pieces, its band and all its seams to a draft, and
 // gives the width of its top.
 func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
-	if err := s.Band.Fault(); err != nil {
-		return 0, err
-	}
 	s.seams()
 	hems, err := s.hems()
 	if err != nil {

@@ -67,9 +67,9 @@ func (Gored) Parameters() []draft.Parameter {
 		{Key: "hem_round", Label: "Hem, all round", Unit: draft.Length, Saves: "Less flare",
 			Rule: "2.4 m, or more where what it hangs over needs it", Help: "1877–82 180 to 220 cm, 1883–89 220 to 280, 1890–96 300 to 450.",
 			Default: func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
-				least, under := leastHem(on, v), on.Fullness()
-				if more := math.Ceil(math.Max(least*1.1, under*1.04)/10) * 10; more > usualHem {
-					return more, figure.Reason{Text: "what it goes round, with its pleats, measures " + measure.Tell(math.Max(least, under)), Source: figure.Memory}
+				least := leastHem(on, v)
+				if more := math.Ceil(least * 1.1); more > usualHem {
+					return more, figure.Reason{Text: "what it goes round, with its pleats, measures " + measure.Tell(least), Source: figure.Memory}
 				}
 				return usualHem, figure.Reason{Text: "1883–89: 220 to 280 cm", Source: figure.Memory}
 			},
@@ -222,7 +222,7 @@ func (f *form) dart() error {
 			more -= (steepestAtAll - steepest) * edges
 		}
 		f.darts[k] = int(math.Ceil(more/largestDart - 1e-9))
-		if f.darts[k] > mostDarts {
+		if f.darts[k] > mostDarts || more > 0.7*f.share[k] {
 			return fmt.Errorf("hip and waist differ by %s; that is more than %d darts a gore can take in: use more side gores or a larger part for the back", measure.Tell(f.hip-f.waist), mostDarts)
 		}
 		f.intake[k] = more / float64(f.darts[k])

@@ -50,9 +50,6 @@ func cordGroups() draft.Parameter {
 func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	long, hem, seam, cord := v.Number("length"), v.Number("hem_round"), v.Number("allowance"), v.Number("cord")
-	if hem < on.GirthAt(figure.Hip)+80 {
-		return draft.Draft{}, fmt.Errorf("a hem of %s does not pass the hips of %s: choose at least %s", measure.Tell(hem), measure.Tell(on.GirthAt(figure.Hip)), measure.Tell(on.GirthAt(figure.Hip)+80))
-	}
 	n, err := fullness.Panels(hem, float64(in.Usable()), seam)
 	if err != nil {
 		return draft.Draft{}, fmt.Errorf("the cloth is too narrow for this petticoat: %w", err)
@@ -84,14 +81,12 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			length += hem
 		}
 	}
-	for _, y := range []float64{long + takes - 3, long + takes + 3} {
-		breadth.Marks = append(breadth.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: y}, {X: w, Y: y}}})
-	}
+	breadth.GatherRows([]plane.Point{{X: w, Y: long + takes}, {X: 0, Y: long + takes}})
 	var parts []pattern.Stretch
 	for i := range n {
-		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-breadth-%d", i+1), Name: "to a breadth", Length: band.Length / float64(n)})
+		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-breadth-%d", i+1), Name: "to a breadth", Length: band.Lower / float64(n)})
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID, Copy: "the band"}, B: pattern.Side{Piece: "breadth", Edge: "top", Copy: fmt.Sprintf("breadth %d of %d", i+1, n)},
-			Ease: (hem - band.Length) / float64(n), Absorbed: "gathers", Technique: "gathered and banded"})
+			Ease: (hem - band.Lower) / float64(n), Absorbed: pattern.Gathers, Technique: "gathered and banded"})
 		next := fmt.Sprintf("breadth %d of %d", (i+1)%n+1, n)
 		here := fmt.Sprintf("breadth %d of %d", i+1, n)
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d", i+1), A: pattern.Side{Piece: "breadth", Edge: "right", Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}, Technique: "plain, overcast"})
@@ -109,7 +104,8 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	d.Stitch("gathering rows", stitch.GatherRow, 2*hem, 1)
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, hem)
-	reaches := band.Depth + long
+	reaches := on.FallsTo(90, band.Depth+long)
+	thinHem(&d, on, hem, true)
 	d.Wear = draft.Wear{Stands: true, Hem: hem, Hang: part.Flare(on, band.Depth, reaches, hem, math.Min(0.45+0.012*float64(groups*rows), 0.9)),
 		Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: on.Drop(figure.Hip), Depth: thick * hem / on.GirthAt(figure.Hip)}, {Drop: reaches, Depth: thick + cord/2}}}
 	band.Finish(&d, on, bulk)

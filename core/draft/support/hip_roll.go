@@ -97,7 +97,9 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	d.Buy("tape", "Tape for the ties, "+measure.TellFine(15)+" wide", ties, "m", "what the roll leaves of the waist, and a bow")
 	d.Stitch("closing by hand", stitch.Felling, 120*float64(copies), 4)
 	// It sits just below the waist and is squeezed a little into an egg.
-	depth := []figure.Depth{{Drop: -8, Depth: 0}, {Drop: thick * 0.15, Depth: thick * 0.75}, {Drop: thick * 0.5, Depth: thick * 0.92}, {Drop: thick * 0.85, Depth: thick * 0.7}, {Drop: thick * 1.15, Depth: 0}}
+	// Its tape lies at the waist; the roll begins under it.
+	const tape = 8.0
+	depth := []figure.Depth{{Drop: tape, Depth: 0}, {Drop: tape + thick*0.15, Depth: thick * 0.7}, {Drop: tape + thick*0.5, Depth: thick * 0.92}, {Drop: tape + thick*0.85, Depth: thick * 0.7}, {Drop: tape + thick*1.15, Depth: 0}}
 	spread := math.Min(half*180/math.Pi, 178)
 	if copies == 2 {
 		d.Wear.Pads = []figure.Pad{{Bearing: 90, Spread: spread, Depth: depth}, {Bearing: 270, Spread: spread, Depth: depth}}
@@ -105,7 +107,7 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: spread, Depth: depth}}
 	}
 	t := 2 * float64(in.Thickness)
-	d.Wear.Cover = []figure.Depth{{Drop: -5, Depth: 0}, {Drop: 0, Depth: t}, {Drop: thick, Depth: t}}
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: t / 2}, {Drop: tape, Depth: t}, {Drop: tape + thick, Depth: t}}
 	d.Do("cut", "Cut both sides", 15, []work.Need{work.Table}, fmt.Sprintf("%d pieces; clip the notches.", p.Cut))
 	d.Do("sew", "Seam them, ties caught in the ends", 35, []work.Need{work.Machine}, "Leave "+measure.Tell(90)+" open in the waist edge; pin the ties inside, away from the needle.", work.After{Step: "cut", Why: "both sides are sewn as one"})
 	d.Do("stuff", "Turn and stuff", 40, []work.Need{work.Hand}, "Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: "sew", Why: "it is stuffed through the opening"})

@@ -30,9 +30,13 @@ func lengthBelow(clear float64, rule string) draft.Parameter {
 }
 
 // fuller is how much more than what it goes round a hem has at least by
-// default, and fullerThan how much more than the hem worn under it (both from
-// memory: cloth that only just goes round shows what it covers).
+// default, and fullerThan how much more than the hem worn under it it should
+// have (both from memory: cloth that only just goes round shows what it covers).
 const fuller, fullerThan = 1.12, 1.04
+
+// mostGathered is how many times its waist a petticoat of straight breadths may
+// be round (from memory).
+const mostGathered = 7.0
 
 // hemRound asks for the hem of a petticoat: never less than goes round what is
 // worn under it, and by default fuller than that.
@@ -40,12 +44,12 @@ func hemRound(usual float64, why string) draft.Parameter {
 	p := draft.Mm("hem_round", "Hem, all round", 1100, 6000, usual, why, figure.Memory, "A petticoat is at least as full as what it carries needs.").Saving("Less flare")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least := math.Ceil(leastHem(on, v))
-		return least, math.Max(6000, 1.6*least)
+		return least, math.Max(math.Min(6000, mostGathered*on.GirthAt(figure.Waist)), 1.2*least)
 	}
 	p.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		least := leastHem(on, v)
-		if more := math.Ceil(math.Max(least*fuller, on.Fullness()*fullerThan)/10) * 10; more > usual {
-			return more, figure.Reason{Text: fmt.Sprintf("what it goes round measures %s", measure.Tell(math.Max(least, on.Fullness()))), Source: figure.Memory}
+		if more := math.Ceil(least * fuller); more > usual {
+			return more, figure.Reason{Text: "what it goes round measures " + measure.Tell(least), Source: figure.Memory}
 		}
 		return usual, figure.Reason{Text: why, Source: figure.Memory}
 	}
@@ -68,9 +72,14 @@ func leastHem(on figure.Figure, v draft.Values) float64 {
 	return part.Skirt{On: on, Long: v.Number("length"), Band: part.Band{Depth: v.Number("band")}, Ease: ease, Gores: gores}.Least()
 }
 
-// thinHem says when the cloth worn under a garment is fuller than its own hem.
-func thinHem(d *draft.Draft, on figure.Figure, hem float64) {
+// thinHem says when the cloth worn under a garment is fuller than its own hem,
+// and offers to widen it where the garment asks for its hem.
+func thinHem(d *draft.Draft, on figure.Figure, hem float64, asksHem bool) {
 	if under := on.Fullness(); under > hem+10 {
+		if !asksHem {
+			d.Remark(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows in folds. Make the lowest tier fuller.", measure.Tell(under), measure.Tell(hem)))
+			return
+		}
 		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows in folds.", measure.Tell(under), measure.Tell(hem)),
 			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*fullerThan/10) * 10})
 	}
@@ -105,7 +114,7 @@ func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned float64) (
 		}
 	}
 	g.Spares = append(g.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: math.Max(turned-12, 0)})
-	thinHem(&g.Draft, on, hem)
+	thinHem(&g.Draft, on, hem, true)
 	return g, nil
 }
 

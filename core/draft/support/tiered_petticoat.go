@@ -46,10 +46,48 @@ func (TieredPetticoat) Parameters() []draft.Parameter {
 			},
 			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return 120, v.Number("length") - 120 }},
 		draft.OneOf("basis", "Gathered from", "Take the hip for a slim waist with full hips, so that the tier passes them with ease.", "waist", "the waist", "hip", "the hip"),
-		draft.Times("upper_ratio", "Upper tier, times the basis", 1.2, 4, 2, "medium cloth", figure.Practice, "1.5 to 2 for heavy cloth, 2 medium, 2.5 to 3 fine, 3 sheer.").Saving("A narrower upper tier"),
-		draft.Times("lower_ratio", "Each further tier, times the one above", 1.2, 4, 2, "medium cloth", figure.Practice, "Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each.").Saving("Narrower tiers"),
+		roomy("upper_ratio", "Upper tier, times the basis", "1.5 to 2 for heavy cloth, 2 medium, 2.5 to 3 fine, 3 sheer.", func(on figure.Figure, v draft.Values) float64 {
+			return widestOver(on, 0, on.FallsTo(90, v.Number("band")+v.Number("upper_length"))) / tierBasis(on, v)
+		}).Saving("A narrower upper tier"),
+		roomy("lower_ratio", "Each further tier, times the one above", "Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each.", func(on figure.Figure, v draft.Values) float64 {
+			return widestOver(on, 0, on.FallsTo(90, v.Number("band")+v.Number("length"))) / (tierBasis(on, v) * v.Number("upper_ratio"))
+		}).Saving("Narrower tiers"),
 	}
 	return part.OnBand(25.4, 5, list...)
+}
+
+// roomy asks for a fullness that is never less than goes round what the tier
+// hangs over, and by default a twentieth more than that.
+func roomy(key, label, help string, least func(on figure.Figure, v draft.Values) float64) draft.Parameter {
+	p := draft.Times(key, label, 1.2, 4, 2, "medium cloth", figure.Practice, help)
+	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		low := math.Max(1.2, math.Ceil(least(on, v)*100)/100)
+		return low, math.Max(4, low*1.5)
+	}
+	p.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		if n := least(on, v) * 1.05; n > 2 {
+			return n, figure.Reason{Text: "what it hangs over is as wide as that", Source: figure.Memory}
+		}
+		return 2, figure.Reason{Text: "medium cloth", Source: figure.Practice}
+	}
+	return p
+}
+
+// tierBasis is what the tiers are reckoned from, without the ease of the band.
+func tierBasis(on figure.Figure, v draft.Values) float64 {
+	if v.Choice("basis") == "hip" {
+		return math.Max(on.GirthAt(figure.Waist), on.GirthAt(figure.Hip))
+	}
+	return on.GirthAt(figure.Waist)
+}
+
+// widestOver is the largest girth between two drops, with a little room.
+func widestOver(on figure.Figure, from, to float64) float64 {
+	most := 0.0
+	for _, d := range on.Drops(from, to) {
+		most = math.Max(most, on.Girth(d))
+	}
+	return most + 20
 }
 
 // tier is one tier with its breadths and where it meets the one above.
@@ -75,10 +113,7 @@ func copyOf(i, n int) string { return fmt.Sprintf("breadth %d of %d", i%n+1, n) 
 func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	seam := band.Allowance
-	basis := band.Waist
-	if v.Choice("basis") == "hip" {
-		basis = math.Max(band.Waist, on.GirthAt(figure.Hip))
-	}
+	basis := math.Max(band.Waist, tierBasis(on, v))
 	long, upperLong := v.Number("length"), v.Number("upper_length")
 	placket := math.Min(band.Opening, upperLong-40)
 	tiers := []*tier{{id: "upper", name: "Upper tier", height: upperLong}, {id: "lower", name: "Lower tier", height: long - upperLong}}
@@ -106,7 +141,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	}
 	upper, last := tiers[0], tiers[len(tiers)-1]
 	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Iron}}
-	d.Pieces = append(d.Pieces, band.Piece(stretches("to-tier", "to the upper tier", upper.n, band.Length/float64(upper.n))...))
+	d.Pieces = append(d.Pieces, band.Piece(stretches("to-tier", "to the upper tier", upper.n, band.Lower/float64(upper.n))...))
 	for i, t := range tiers {
 		w := t.width / float64(t.n)
 		p := pattern.Rectangle(t.id, t.name, w, t.height, seam)
@@ -144,7 +179,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	}
 	for i := range upper.n {
 		join(fmt.Sprintf("band-%d", i+1), "band", fmt.Sprintf("to-tier-%d", i+1), "the band", "upper", "top", copyOf(i, upper.n),
-			(upper.width-band.Length)/float64(upper.n), "gathers", "gathered, pressed flat in the allowance, then banded")
+			(upper.width-band.Lower)/float64(upper.n), pattern.Gathers, "gathered, pressed flat in the allowance, then banded")
 	}
 	number := 0
 	for i, t := range tiers {
@@ -154,7 +189,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			for k := range t.sections {
 				number++
 				join(fmt.Sprintf("tier-%d", number), up.id, fmt.Sprintf("bottom-%d", k%perUp+1), copyOf(k/perUp, up.n),
-					t.id, fmt.Sprintf("top-%d", k%per+1), copyOf(k/per, t.n), (t.width-up.width)/float64(t.sections), "gathers", "gathered and seamed")
+					t.id, fmt.Sprintf("top-%d", k%per+1), copyOf(k/per, t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, "gathered and seamed")
 			}
 		}
 		for k := range t.n {
@@ -184,7 +219,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	// Below the band the gathers lie as thick as the cloth's width over the
 	// girth.
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thick}, {Drop: band.Depth, Depth: 4 * thick}}
-	end, hip := band.Depth+long, on.Drop(figure.Hip)
+	end, hip := on.FallsTo(90, band.Depth+long), on.Drop(figure.Hip)
 	widthAt := func(drop float64) float64 {
 		foot := band.Depth
 		for _, t := range tiers {
@@ -201,8 +236,13 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			break
 		}
 	}
+	straight := on.At(0)
+	for _, drop := range on.Drops(0, hip) {
+		straight = straight.With(on.At(drop))
+	}
 	hang := func(drop, cloth float64) draft.Hang {
-		g := on.Girth(drop)
+		straight = straight.With(on.At(drop))
+		g := straight.Girth()
 		return draft.Hang{Drop: drop, Girth: g + math.Max(0, cloth-g)*inFolds}
 	}
 	d.Wear.Stands, d.Wear.Hem = true, last.width
@@ -234,10 +274,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	if each := last.width / float64(last.sections); each > 1500 {
 		d.Remark(false, "Long gathering threads", fmt.Sprintf("A section of %s is more than a thread carries (120 to 150 cm): halve it and start a new thread.", measure.Tell(each)))
 	}
-	if upper.width < on.GirthAt(figure.Hip)+20 {
-		d.Offer(true, "The upper tier is tight over the hips", fmt.Sprintf("It measures %s round; the hips with what is worn underneath measure %s.", measure.Tell(upper.width), measure.Tell(on.GirthAt(figure.Hip))),
-			"Gather from the hip", draft.Settings{"basis": "hip"})
-	}
+	thinHem(&d, on, last.width, false)
 	breadths := 0
 	for _, t := range tiers {
 		breadths += t.n

@@ -38,15 +38,15 @@ func (Combinations) Parameters() []draft.Parameter {
 func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}}
 	seam := v.Number("allowance")
-	top, err := legsInto(&d, on, v.With(nil, map[string]string{"crotch": "open"}), seam)
+	waist := on.GirthAt(figure.Waist) + v.Number("waist_ease")
+	top, err := legsInto(&d, on, v.With(nil, map[string]string{"crotch": "open"}), seam, v.Number("band"), 0, waist)
 	if err != nil {
 		return d, err
 	}
-	waist := on.GirthAt(figure.Waist) + v.Number("waist_ease")
 	bust := on.GirthAt(figure.Bust) + v.Number("bust_ease")
 	long := on.Length("back_waist_length")
 	ext := v.Number("extension")
-	front, back, err := bodice(on, bust, math.Max(waist*1.12, bust*0.86), v.Number("neck_drop"), seam, ext)
+	front, back, taken, err := bodice(on, bust, math.Max(waist*1.12, bust*0.86), v.Number("neck_drop"), seam, ext)
 	if err != nil {
 		return d, err
 	}
@@ -59,7 +59,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	band.Cut = 2
 	band.EitherWay = true
 	band.Split("top", pattern.Stretch{ID: "end-left", Name: "button extension", Length: ext}, pattern.Stretch{ID: "to-front-left", Name: "to the left front", Length: q},
-		pattern.Stretch{ID: "to-back", Name: "to the back", Length: 2 * q}, pattern.Stretch{ID: "to-front-right", Name: "to the right front", Length: q}, pattern.Stretch{ID: "end-right", Name: "other extension"})
+		pattern.Stretch{ID: "to-back-left", Name: "to the left half of the back", Length: q}, pattern.Stretch{ID: "to-back-right", Name: "to the right half of the back", Length: q}, pattern.Stretch{ID: "to-front-right", Name: "to the right front", Length: q}, pattern.Stretch{ID: "end-right", Name: "other extension"})
 	band.Split("bottom", pattern.Stretch{ID: "low-left", Name: "button extension, below", Length: ext}, pattern.Stretch{ID: "to-leg-right", Name: "to the right leg", Length: 2 * q},
 		pattern.Stretch{ID: "to-leg-left", Name: "to the left leg", Length: 2 * q}, pattern.Stretch{ID: "low-right", Name: "other extension, below"})
 	for _, e := range band.Edges {
@@ -69,19 +69,27 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	}
 	d.Pieces = append([]pattern.Piece{front, back, band}, d.Pieces...)
 	gather := func(id, edge, piece, other, which string, long, from float64) {
-		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: other, Copy: which}, Ease: long - from, Absorbed: "gathers", Technique: "gathered, stitched to the outer band; the inner felled over it"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: other, Copy: which}, Ease: long - from, Absorbed: pattern.Gathers, Technique: "gathered, stitched to the outer band; the inner felled over it"})
 	}
 	// The front's waist edge has the extension beyond the centre besides.
 	gather("band-front-left", "to-front-left", "front", "waist", "left", frontWaist.Length(), q)
 	gather("band-front-right", "to-front-right", "front", "waist", "right", frontWaist.Length(), q)
-	// The back lies on the fold: its half edge is sewn twice.
-	d.Seams = append(d.Seams, pattern.Seam{ID: "band-back", A: pattern.Side{Piece: "band", Edge: "to-back", Copy: "the band"}, B: pattern.Side{Piece: "back", Edge: "waist", Copy: "half of the fold, twice"}, Ease: backWaist.Length() - 2*q, Absorbed: "gathers", Technique: "both halves of the back, gathered"})
+	dart := pattern.Seam{ID: "side", A: pattern.Side{Piece: "back", Edge: "side"}, B: pattern.Side{Piece: "front", Edge: "side"}, Ease: taken, Technique: "French"}
+	switch {
+	case taken >= smallestDart:
+		dart.Absorbed = pattern.Darts
+	case taken > 0:
+		dart.Absorbed = pattern.Eased
+	}
+	d.Seams = append(d.Seams, dart)
+	gather("band-back-left", "to-back-left", "back", "waist", "left half", backWaist.Length(), q)
+	gather("band-back-right", "to-back-right", "back", "waist", "right half", backWaist.Length(), q)
 	gather("band-leg-left", "to-leg-left", "leg", "top", "left leg", top/2, 2*q)
 	gather("band-leg-right", "to-leg-right", "leg", "top", "right leg", top/2, 2*q)
 	d.Sew("shoulder", "front", "shoulder", "back", "shoulder", "French")
-	d.Sew("side", "front", "side", "back", "side", "French")
 	opening := long - v.Number("neck_drop") + v.Number("band")
 	n := max(4, int(opening/70)+1)
+	buttons(&d.Pieces[0], ext, n-1)
 	d.Buy("button", "Flat buttons, "+measure.TellFine(11), float64(n), "piece", fmt.Sprintf("one every %s or so of an opening of %s, one of them on the band where it strains", measure.Tell(70), measure.Tell(opening)))
 	d.Buy("lace", "Edging for neck and armholes", 2.4, "m", "or a bias facing; measure the finished edges")
 	d.Measure("band", "the band", "in length", waist+2*ext)
@@ -105,65 +113,95 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	return d, nil
 }
 
+// smallestDart is the least that is worth a dart, mm, and throat how far the
+// hollow of the throat lies below the point where neck and shoulder meet (from
+// memory).
+const smallestDart, throat = 8.0, 70.0
+
+// nape is how much higher than the bone at the base of the neck, behind, that
+// point lies, mm (from memory).
+const nape = 18.0
+
 // bodice is a simple loose bodice, half each: the front with its edge at the
-// centre, the back on the fold. All widths are girths.
-func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, back pattern.Piece, err error) {
-	long, high := on.Length("back_waist_length"), on.Length("front_length")
-	deep := -on.Drop(figure.Bust) // height of the bust line, and of the armhole's foot a little above it
-	armpit := deep + 35
+// centre, the back on the fold. All widths are girths. The front is as long as
+// the wearer's front from the shoulder over the bust; what its side seam is
+// longer than the back's for that is taken in a dart that points to the bust.
+func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, back pattern.Piece, taken float64, err error) {
+	highBack, highFront := on.Length("back_waist_length")+nape, on.Length("front_length")
+	deep := -on.Drop(figure.Bust)
 	across := on.Length("across_back") / 2
 	shoulder := on.Length("shoulder_length")
 	neck := on.Length("neck_girth") / (2 * math.Pi) * 1.12
-	if high-neckDrop-12 < armpit*0.55 {
-		return front, back, fmt.Errorf("the neck would lie below the bust: choose less than %s below the throat", measure.Tell(neckDrop))
+	under := math.Min(deep+5, highBack-110) // of the armhole, behind
+	if highFront-throat-neckDrop < deep*0.55 {
+		return front, back, 0, fmt.Errorf("the neck would lie below the bust: choose less than %s below the throat", measure.Tell(neckDrop))
 	}
-	top := math.Max(long, armpit+60)
 	const fall = 32.0                                // of the shoulder's slope
 	tip := math.Min(neck+shoulder*0.55, across*0.96) // a strap of rather more than half the shoulder
 	nearNeck := neck + shoulder*0.12
-	q := bust / 4
-	piece := func(id, name string, neckY, width, bottom float64) pattern.Piece {
-		a, b := plane.Pt(0, 0), plane.Pt(bottom, 0)
-		under := plane.Pt(width, armpit-30)
-		end := plane.Pt(tip, top-fall*(tip/across))
-		near := plane.Pt(nearNeck, top-fall*(nearNeck/across)*0.4)
+	by := highFront - highBack
+	piece := func(id, name string, high, neckY, width, bottom, foot float64) pattern.Piece {
+		a, b := plane.Pt(0, 0), plane.Pt(bottom, foot)
+		armpit := plane.Pt(width, high-(highBack-under))
+		end := plane.Pt(tip, high-fall*(tip-neck)/shoulder)
+		near := plane.Pt(nearNeck, high-fall*(nearNeck-neck)/shoulder)
 		return pattern.Piece{ID: id, Name: name, Cut: 1, Edges: []pattern.Edge{
-			{ID: "waist", Name: "waist edge", Line: []plane.Point{a, b}, Allowance: seam},
-			{ID: "side", Name: "side edge", Line: []plane.Point{b, under}, Allowance: seam},
-			{ID: "armhole", Name: "armhole", Line: plane.Cubic(under, under.Add(plane.Pt(-(under.X-end.X)*0.75, 4)), end.Add(plane.Pt(-4, -(end.Y-under.Y)*0.55)), end), Allowance: 6},
+			{ID: "waist", Name: "waist edge", Line: plane.Sweep(a, plane.Pt(1, 0), b, plane.Pt(1, 0)), Allowance: seam},
+			{ID: "side", Name: "side edge", Line: []plane.Point{b, armpit}, Allowance: seam},
+			{ID: "armhole", Name: "armhole", Line: plane.Cubic(armpit, armpit.Add(plane.Pt(-(armpit.X-end.X)*0.75, 4)), end.Add(plane.Pt(-4, -(end.Y-armpit.Y)*0.55)), end), Allowance: 6},
 			{ID: "shoulder", Name: "shoulder", Line: []plane.Point{end, near}, Allowance: seam},
 			{ID: "neck", Name: "neck edge", Line: plane.Cubic(near, near.Add(plane.Pt(-2, -(near.Y-neckY)*0.6)), plane.Pt(nearNeck*0.55, neckY), plane.Pt(0, neckY)), Allowance: 6},
 			{ID: "centre", Name: "centre", Line: []plane.Point{{X: 0, Y: neckY}, a}},
 		}}
 	}
-	back = piece("back", "Back", top-18-neckDrop*0.35, q-6, waist/4)
-	front = piece("front", "Front", math.Min(high-12, top)-neckDrop, q+6, waist/4+12)
-	// Front and back meet in one side seam: the same length on both.
-	sideB, _ := back.Edge("side")
-	sideF, _ := front.Edge("side")
-	sideF.Line = plane.Sweep(sideF.Line[0], sideF.Line[1].Sub(sideF.Line[0]), sideF.Line[1], sideF.Line[1].Sub(sideF.Line[0]))
-	if by := sideB.Length() - sideF.Length(); math.Abs(by) > 1e-9 {
-		// Move the front's waist corner along the waist until the sides agree.
-		lo, hi := 0.0, front.Edges[1].Line[len(sideF.Line)-1].X
-		up := front.Edges[1].Line[len(sideF.Line)-1]
-		for range 60 {
-			mid := (lo + hi) / 2
-			if plane.Pt(mid, 0).To(up) > sideB.Length() {
-				lo = mid
-			} else {
-				hi = mid
-			}
-		}
-		front.Edges[0].Line = []plane.Point{{}, {X: lo}}
-		front.Edges[1].Line = []plane.Point{{X: lo}, up}
+	q := bust / 4
+	back = piece("back", "Back", highBack, highBack-nape-neckDrop*0.35, q-6, waist/4, 0)
+	side, _ := back.Edge("side")
+	// The front's side is as long as the back's and the dart: its waist corner
+	// lies as high as makes it so. A front shorter than the back has no dart.
+	taken = math.Max(by, 0)
+	want := side.Length() + taken
+	foot := waist/4 + 6
+	run := q + 6 - foot
+	if math.Abs(run) > want*0.8 || by < -0.4*under {
+		return front, back, 0, fmt.Errorf("front length and back waist length differ by %s, more than a dart can take in: measure both once more", measure.Tell(math.Abs(by)))
 	}
+	low := under + by - math.Sqrt(want*want-run*run)
+	front = piece("front", "Front", highFront, highFront-throat-neckDrop, q+6, foot, low)
 	back.Fold = "centre"
 	back.Edges[5].Name = "centre back, on the fold"
 	front.Cut, front.Mirrored = 2, true
 	front.Edges[5].Name, front.Edges[5].Allowance = "centre front", 2*ext
-	for _, p := range []*pattern.Piece{&front, &back} {
-		p.Notches = append(p.Notches, pattern.Notch{Edge: "side", At: p.Edges[1].Length() / 2})
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 10, Y: 3}, {X: p.Edges[0].Length() - 10, Y: 3}}})
+	if taken >= smallestDart {
+		point := plane.Pt(math.Min(on.Length("bust_separation")/2, q-40), deep)
+		// Level with the bust point across the side, so that its legs are alike,
+		// and clear of waist and armhole.
+		line := front.Edges[1].Line
+		up := line[1].Sub(line[0]).Unit()
+		at := math.Max(want*0.3, math.Min(point.Sub(line[0]).Dot(up), want-45-taken/2))
+		a, _ := plane.Along(line, at-taken/2)
+		b, _ := plane.Along(line, at+taken/2)
+		long := math.Max(point.Sub(a.Mid(b)).Dot(up.Left())-25, 30)
+		tip := a.Mid(b).Add(up.Left().Times(long))
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: "dart " + measure.TellFine(taken)})
 	}
-	return front, back, nil
+	for _, p := range []*pattern.Piece{&front, &back} {
+		e, _ := p.Edge("waist")
+		p.GatherRows(e.Line)
+	}
+	return front, back, taken, nil
+}
+
+// buttons marks the folds of a front extension that is turned twice, and n
+// buttonholes along the centre.
+func buttons(front *pattern.Piece, ext float64, n int) {
+	e, _ := front.Edge("centre")
+	top, low := e.Line[0], e.Line[len(e.Line)-1]
+	for _, out := range []float64{ext, 1.5 * ext} {
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{X: -out, Y: top.Y}, {X: -out, Y: low.Y}}, Label: "fold"})
+	}
+	for i := range n {
+		y := top.Y - 12 - (top.Y-low.Y-24)*float64(i)/math.Max(float64(n-1), 1)
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.Button, Width: 11, Path: []plane.Point{{X: 0, Y: y}}})
+	}
 }

@@ -34,17 +34,20 @@ func (Drawers) Parameters() []draft.Parameter {
 func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}}
 	band := part.BandOn(on, v.With(map[string]float64{"ease": bandEase}, nil))
-	top, err := legsInto(&d, on, v, band.Allowance)
+	if v.Choice("crotch") == "open" {
+		band.Opening = 0 // the band opens from end to end, the crotch with it
+	}
+	top, err := legsInto(&d, on, v, band.Allowance, band.Depth, band.Opening, band.Lower)
 	if err != nil {
 		return d, err
 	}
 	// From the opening, behind: left leg, then right, each from its back to
 	// its front.
-	half := band.Length / 2
+	half := band.Lower / 2
 	d.Pieces = append(d.Pieces, band.Piece(pattern.Stretch{ID: "to-left", Name: "to the left leg", Length: half}, pattern.Stretch{ID: "to-right", Name: "to the right leg", Length: half}))
 	for _, side := range []string{"left", "right"} {
 		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-" + side, Copy: "the band"}, B: pattern.Side{Piece: "leg", Edge: "top", Copy: side + " leg"},
-			Ease: top/2 - half, Absorbed: "gathers", Technique: "gathered and banded"})
+			Ease: top/2 - half, Absorbed: pattern.Gathers, Technique: "gathered and banded"})
 	}
 	t := float64(in.Thickness)
 	bulk := band.Bulk(t, t, top)

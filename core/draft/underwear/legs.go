@@ -44,14 +44,22 @@ func legRatio() draft.Parameter {
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number("ease")
 		most := hip * (0.5 + frontPoint + backPoint) * 1.14 / on.Length("knee_girth")
-		return 1.1, math.Max(1.15, math.Min(3, math.Floor(most*100)/100))
+		least := math.Ceil((on.Length("knee_girth")+cuffEase)*1.05/on.Length("knee_girth")*100) / 100
+		return math.Max(1.1, least), math.Max(least+0.05, math.Min(3, math.Floor(most*100)/100))
 	}
 	return p
 }
 
+// cuffEase is the ease of a leg band round the knee, mm (from memory).
+const cuffEase = 40.0
+
 // frontPoint and backPoint are how far the crotch reaches beyond front and
 // back, as parts of the width round the hips (from memory).
 const frontPoint, backPoint = 0.045, 0.095
+
+// topShare is how much of the width round the hips is left at the waist edge
+// (from memory).
+const topShare = 0.92
 
 // rise is the height of the waist over the crotch, mm: half of what the crotch
 // length has more than the way from front to back between the legs, which is
@@ -61,16 +69,30 @@ func rise(on figure.Figure) float64 {
 	return math.Max((on.Length("crotch_length")-0.62*deep)/2, 150)
 }
 
+// hemHalf is half the width of a leg at its hem, before it is gathered.
+func hemHalf(on figure.Figure, v draft.Values) float64 {
+	return on.Length("knee_girth") * v.Number("leg_ratio") / 2
+}
+
 // leg is one leg laid open: hem below, waist above, its front to the left. It
 // is seamed to itself at the inner leg; front crotch and back crotch stay free
 // of one another on the same leg.
-func leg(on figure.Figure, v draft.Values, seam float64) (pattern.Piece, error) {
-	body := rise(on) + v.Number("depth_ease")
+// below is how far under the waist the band it hangs from ends: the leg begins
+// there. Both tops together are at least as wide as least, what they are
+// gathered to.
+func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.Piece, error) {
+	// The crotch runs down before and up behind, so each side takes half of
+	// the ease.
+	body := rise(on) + v.Number("depth_ease")/2 - below
+	if body < 60 {
+		return pattern.Piece{}, fmt.Errorf("a band %s deep leaves the legs only %s to the crotch: choose a narrower band", measure.Tell(below), measure.Tell(math.Max(body, 0)))
+	}
 	hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number("ease")
 	thigh := on.Length("thigh_girth")
+	hip = math.Max(hip, least*1.04/topShare)
 	wide := hip / 2
 	front, back := hip*frontPoint, hip*backPoint
-	hem := on.Length("knee_girth") * v.Number("leg_ratio")
+	hem := 2 * hemHalf(on, v)
 	whole := front + wide + back
 	if whole < thigh*1.08 {
 		return pattern.Piece{}, fmt.Errorf("the leg would be %s wide at the crotch and the thigh measures %s: choose more ease", measure.Tell(whole), measure.Tell(thigh))
@@ -82,7 +104,7 @@ func leg(on figure.Figure, v draft.Values, seam float64) (pattern.Piece, error) 
 	middle := whole / 2
 	low, high := plane.Pt(middle-hem/2, -long), plane.Pt(middle+hem/2, -long)
 	tipF, tipB := plane.Pt(0, 0), plane.Pt(whole, 0)
-	topF, topB := plane.Pt(front+wide*0.02, body-18), plane.Pt(front+wide*0.94, body+26)
+	topF, topB := plane.Pt(front+wide*0.02, body-18), plane.Pt(front+wide*(0.02+topShare), body+26)
 	down := plane.Pt(0.03, -1)
 	a := pattern.Piece{ID: "leg", Name: "Leg", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "hem", Name: "leg hem", Line: []plane.Point{low, high}, Allowance: seam},
@@ -92,53 +114,65 @@ func leg(on figure.Figure, v draft.Values, seam float64) (pattern.Piece, error) 
 		{ID: "crotch-front", Name: "crotch, front", Line: plane.Cubic(topF, topF.Add(down.Times(body*0.55)), tipF.Add(plane.Pt(front*0.85, 6)), tipF), Allowance: 10},
 		{ID: "inner-front", Name: "inner leg, front", Line: plane.Sweep(tipF, plane.Pt(-(low.X-tipF.X)/long*-1.8, -1), low, plane.Pt(0.15*(low.X-tipF.X)/math.Max(long, 1), -1)), Allowance: seam},
 	}}
-	for _, y := range []float64{body - 3, body + 3} {
-		a.Marks = append(a.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: topF.X, Y: y - 14}, {X: topB.X, Y: y + 22}}})
-	}
-	a.Notches = append(a.Notches, pattern.Notch{Edge: "inner-back", At: a.Edges[1].Length() / 2}, pattern.Notch{Edge: "inner-front", At: a.Edges[5].Length() / 2})
+	a.GatherRows(a.Edges[3].Line)
+	a.GatherRows(a.Edges[0].Line)
 	return a, nil
 }
 
 // legsInto adds the legs with facings and frills to a draft: all that does not
-// depend on what they hang from.
-func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam float64) (top float64, err error) {
-	p, err := leg(on, v, seam)
+// depend on what they hang from. below is where that ends; a closed crotch is
+// left open behind for the opening.
+func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, opening, least float64) (top float64, err error) {
+	p, err := leg(on, v, seam, below, least)
 	if err != nil {
 		return 0, err
 	}
 	waist, _ := p.Edge("top")
 	top = 2 * waist.Length()
-	inB, _ := p.Edge("inner-back")
-	inF, _ := p.Edge("inner-front")
-	d.Seams = append(d.Seams, pattern.Seam{ID: "inner-leg", A: pattern.Side{Piece: "leg", Edge: "inner-front"}, B: pattern.Side{Piece: "leg", Edge: "inner-back"}, Ease: inB.Length() - inF.Length(),
-		Technique: "French or flat-felled: the front of a leg to the back of the same leg, never front to front"})
+	d.Sew("inner-leg", "leg", "inner-front", "leg", "inner-back", "French or flat-felled: the front of a leg to the back of the same leg, never front to front")
 	front, _ := p.Edge("crotch-front")
 	back, _ := p.Edge("crotch-back")
 	if v.Choice("crotch") == "open" {
 		for _, e := range []*pattern.Edge{front, back} {
 			f := pattern.Rectangle("facing-"+e.ID[len("crotch-"):], "Crotch facing, "+e.ID[len("crotch-"):], e.Length(), 25, 8)
-			f.Cut, f.Mirrored, f.Hidden = 2, true, true
+			f.Cut, f.Mirrored, f.Hidden, f.GrainDegrees = 2, true, true, 45
 			d.Pieces = append(d.Pieces, f)
 			d.Sew(e.ID, "leg", e.ID, f.ID, "top", "bias strip, turned inside and felled; left and right stay open")
 		}
 		d.Remark(false, "Front meets back only at the inner leg", "Each leg is closed to itself there and nowhere else. Pin front to front once and the legs can't be put on: every edge carries its partner’s name.")
 	} else {
+		long := back.Length()
+		if opening > long-60 {
+			return 0, fmt.Errorf("an opening of %s leaves nothing of the back seam, which is %s long: choose a shorter one", measure.Tell(opening), measure.Tell(long))
+		}
+		p.Split("crotch-back", pattern.Stretch{ID: "crotch-back", Name: "crotch, back", Length: long - opening}, pattern.Stretch{ID: "opening", Name: "opening, behind"})
+		p.Notches = append(p.Notches, pattern.Notch{Edge: "opening", At: 0, Label: "end of opening"})
+		d.Placket(opening, seam)
 		d.Seams = append(d.Seams, pattern.Seam{ID: "crotch-front", A: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"},
 			pattern.Seam{ID: "crotch-back", A: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"})
 	}
 	hem, _ := p.Edge("hem")
-	band := on.Length("knee_girth") + 40
-	cuff := pattern.Rectangle("leg-band", "Leg band", band, 2*15, seam)
+	band := on.Length("knee_girth") + cuffEase
+	const deepCuff = 15.0
+	cuff := pattern.Rectangle("leg-band", "Leg band", band, 2*deepCuff, seam)
 	cuff.Cut, cuff.EitherWay = 2, true
-	d.Seams = append(d.Seams, pattern.Seam{ID: "leg-band", A: pattern.Side{Piece: "leg-band", Edge: "bottom"}, B: pattern.Side{Piece: "leg", Edge: "hem"}, Ease: hem.Length() - band, Absorbed: "gathers", Technique: "gathered and banded"})
+	frill := v.Number("frill")
+	if frill >= 10 { // sewn on both edges, so it can't be folded: two layers
+		cuff = pattern.Rectangle("leg-band", "Leg band, two layers", band, deepCuff, seam)
+		cuff.Cut, cuff.EitherWay = 4, true
+	} else {
+		cuff.Marks = append(cuff.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deepCuff}, {X: band, Y: deepCuff}}, Label: "fold"})
+	}
+	d.Seams = append(d.Seams, pattern.Seam{ID: "leg-band", A: pattern.Side{Piece: "leg-band", Edge: "bottom"}, B: pattern.Side{Piece: "leg", Edge: "hem"}, Ease: 2*hemHalf(on, v) - band, Absorbed: pattern.Gathers, Technique: "gathered and banded"})
 	d.Pieces = append([]pattern.Piece{p, cuff}, d.Pieces...)
-	if deep := v.Number("frill"); deep >= 10 {
-		f := pattern.Rectangle("frill", "Leg frill", band*v.Number("frill_ratio"), deep, seam)
+	if frill >= 10 {
+		long := band * v.Number("frill_ratio")
+		f := pattern.Rectangle("frill", "Leg frill", long, frill, seam)
 		f.Cut = 2
-		f.Marks = append(f.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: deep - 3}, {X: band * v.Number("frill_ratio"), Y: deep - 3}}})
+		f.GatherRows([]plane.Point{{X: long, Y: frill}, {X: 0, Y: frill}})
 		d.Pieces = append(d.Pieces, f)
-		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"}, B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: "gathers", Technique: "gathered into the folded band"})
-		d.Stitch("frill hems and gathers", stitch.GatherRow, 2*(3*band*v.Number("frill_ratio")), 1)
+		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"}, B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: pattern.Gathers, Technique: "gathered between the two layers of the band"})
+		d.Stitch("frill hems and gathers", stitch.GatherRow, 2*(3*long), 1)
 		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
 	}
 	d.Measure("leg", "each leg", "in length, inside", v.Number("leg"))

@@ -54,7 +54,10 @@ func (Shift) Parameters() []draft.Parameter {
 			}},
 		{Key: "flare", Label: "Gore width at the hem", Unit: draft.Length, Low: 60, High: 500, Saves: "Less flare",
 			Rule: "22 cm", Help: "Width of each of the two side gores at the hem.",
-			Default: draft.Fixed(220, "room to walk", figure.Memory)},
+			Default: draft.Fixed(220, "room to walk", figure.Memory),
+			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
+				return 60, math.Min(500, 1.5*(v.Number("length")-goreTop(on, v)))
+			}},
 		{Key: "neck_width", Label: "Neck, half width", Unit: draft.Length, Low: 60, High: 220,
 			Rule: "half of across back less 5.5 cm", Help: "From the centre to the end of the shoulder seam.",
 			Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
