@@ -75,8 +75,15 @@ func Make(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, err
 	}
 	pattern.Fair(d.Pieces, d.Seams)
 	pattern.Tell(d.Pieces, d.Seams)
+	if more := pattern.HemSurplus(d.Pieces); more > hemToSay {
+		d.Remark(false, "The turned hem has "+measure.Tell(more)+" to ease in", "Its raw edge is that much longer, all round, than the line it lies on. Spread it evenly between the seams with a gathering thread and, in wool, shrink it over the iron; a narrower hem has less, a shaped facing none.")
+	}
 	return d, nil
 }
+
+// hemToSay is the surplus of a turned hem that is worth a word, all round, mm
+// (from memory).
+const hemToSay = 20.0
 
 // Spare is what a dimension can still be changed by after the cloth is cut:
 // the seams that cross it and what their allowances hold.

@@ -26,6 +26,36 @@ type Edge struct {
 // Length is the length of the sewing line, mm.
 func (e Edge) Length() float64 { return plane.Length(e.Line) }
 
+// Turns is how far the edge turns to its left from end to end, in radians.
+func (e Edge) Turns() float64 {
+	line := plane.Join(e.Line)
+	sum := 0.0
+	for i := 2; i < len(line); i++ {
+		u, v := line[i-1].Sub(line[i-2]), line[i].Sub(line[i-1])
+		sum += math.Atan2(u.Cross(v), u.Dot(v))
+	}
+	return sum
+}
+
+// HemSurplus is by how much the raw edges of all turned hems are longer than
+// the lines they lie on once they are turned up, mm: twice the depth times the
+// angle they turn through (the parallel curves of a line: Steiner's formula).
+func HemSurplus(pieces []Piece) float64 {
+	sum := 0.0
+	for _, p := range pieces {
+		times := float64(p.Cut)
+		if p.Fold != "" {
+			times *= 2
+		}
+		for _, e := range p.Edges {
+			if e.Turned {
+				sum += times * 2 * e.Allowance * e.Turns()
+			}
+		}
+	}
+	return sum
+}
+
 // Notch is a match mark at a distance along an edge from its start.
 type Notch struct {
 	Edge  string

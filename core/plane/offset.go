@@ -76,13 +76,13 @@ type stretch struct {
 // turn gives a turned stretch ends that are the mirror images of its
 // neighbours. Where that can't be done the corner stays as it is elsewhere.
 func (s *stretch) turn(before, after *stretch) {
-	if line, at, ok := mirroredEnd(s.line, s.start, s.head, before.line, before.tail); ok {
+	if line, at, ok := mirroredEnd(s.line, s.start, s.head, before.line, before.tail, before.out); ok {
 		before.line = append(trimmed(before.line, s.start, s.head.Right()), at)
 		before.joined = true
 		s.line = line
 	}
 	flip := Reversed(s.line)
-	if line, at, ok := mirroredEnd(flip, s.end, s.tail.Times(-1), Reversed(after.line), after.head.Times(-1)); ok {
+	if line, at, ok := mirroredEnd(flip, s.end, s.tail.Times(-1), Reversed(after.line), after.head.Times(-1), after.out); ok {
 		s.line = append(Reversed(line), at)
 		after.line = Reversed(trimmed(Reversed(after.line), s.end, s.tail.Right()))
 		s.joined = true
@@ -92,12 +92,15 @@ func (s *stretch) turn(before, after *stretch) {
 // mirroredEnd is a moved-out line cut off at the mirror image, in the hem that
 // begins at start towards head, of the line that ends there; and the place on
 // the hem where that turns.
-func mirroredEnd(line []Point, start, head Point, neighbour []Point, tail Point) ([]Point, Point, bool) {
+func mirroredEnd(line []Point, start, head Point, neighbour []Point, tail Point, out float64) ([]Point, Point, bool) {
 	at, ok := Meet(neighbour[len(neighbour)-1], tail, start, head)
 	if !ok || at.To(start) > 200 {
 		return nil, at, false
 	}
 	back := tail.Sub(head.Times(2 * tail.Dot(head))) // the tail, its part along the hem turned round
+	if out == 0 {                                    // a fold runs straight on
+		back = tail
+	}
 	for i := 1; i < len(line); i++ {
 		a, b := line[i-1], line[i]
 		if i == 1 { // it may begin before the line does

@@ -243,3 +243,56 @@ func TestRefusalsAreTheWearers(t *testing.T) {
 		}
 	}
 }
+
+// A hem turned up fits at its seams: its two corners, folded over the hem, lie
+// on the cutting lines of the sides. What its raw edge is longer in between is
+// said.
+func TestTurnedHemsFitTheSkirt(t *testing.T) {
+	on := draftOf(t, "corset", average(t, nil), nil).Wear.Dress(average(t, nil))
+	for _, kind := range []string{"petticoat-gored", "skirt-gored-1887", "under-petticoat"} {
+		d := draftOf(t, kind, on, nil)
+		surplus := 0.0
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			hem, ok := p.Edge("hem")
+			if !ok || !hem.Turned {
+				continue
+			}
+			cut := p.CutLine()
+			n := len(hem.Line)
+			for _, side := range []float64{-1, 1} {
+				at, dir := hem.Line[0], hem.Line[1].Sub(hem.Line[0]).Unit()
+				if side > 0 {
+					at, dir = hem.Line[n-1], hem.Line[n-1].Sub(hem.Line[n-2]).Unit()
+				}
+				if p.Fold != "" && side < 0 {
+					continue
+				}
+				// Down the allowance's side, folded up, one is on the cut again.
+				low, up := dir.Right(), dir.Left()
+				for _, h := range []float64{0.3, 0.9} {
+					depth := hem.Allowance * h
+					reach := func(out plane.Point) float64 {
+						from := at.Add(out.Times(depth))
+						for s := 0.0; s < 60; s += 0.02 {
+							if !plane.Inside(cut, from.Add(dir.Times(side*s))) {
+								return s
+							}
+						}
+						return 60
+					}
+					assert.InDelta(t, reach(up), reach(low), 0.4, "%s %s", kind, p.ID)
+				}
+			}
+			for k := 2; k < n; k++ {
+				u, v := hem.Line[k-1].Sub(hem.Line[k-2]), hem.Line[k].Sub(hem.Line[k-1])
+				surplus += worn(p) * 2 * hem.Allowance * math.Asin(u.Cross(v)/u.Norm()/v.Norm())
+			}
+		}
+		said := false
+		for _, n := range d.Notes {
+			said = said || strings.Contains(n.Title, "to ease in")
+		}
+		assert.Equal(t, surplus > 20, said, "%s: %.0f mm", kind, surplus)
+	}
+}
