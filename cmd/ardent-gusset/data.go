@@ -25,7 +25,7 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// existing opens a data file that must be there.
+// existing opens a data file that must be there, for reading alone.
 func existing(path string) (*store.Store, error) {
 	if path == "" {
 		return nil, bad("--db is missing: name the data file")
@@ -33,7 +33,7 @@ func existing(path string) (*store.Store, error) {
 	if _, err := os.Stat(path); err != nil {
 		return nil, fmt.Errorf("there is no data file %s", path)
 	}
-	return store.Open(path)
+	return store.Read(path)
 }
 
 // write gives out bytes whole: into a file by way of a temporary one, or to

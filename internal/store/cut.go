@@ -7,7 +7,6 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"fmt"
-	"io"
 	"sync"
 
 	"ardentgusset/core/draft"
@@ -69,11 +68,7 @@ func (s *Store) cutDraft(ctx context.Context, hash string) (*draft.Draft, error)
 	if err := s.db.WithContext(ctx).First(&kept, "hash = ?", hash).Error; err != nil {
 		return nil, explain(err)
 	}
-	z, err := gzip.NewReader(bytes.NewReader(kept.Text))
-	if err != nil {
-		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
-	}
-	text, err := io.ReadAll(z)
+	text, err := unpacked(kept.Text)
 	if err != nil {
 		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
 	}

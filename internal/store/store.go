@@ -13,6 +13,7 @@ import (
 
 	"github.com/glebarez/sqlite"
 	"github.com/go-gormigrate/gormigrate/v2"
+	"github.com/gofrs/flock"
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 	"gorm.io/gorm/logger"
@@ -20,9 +21,13 @@ import (
 
 // Store is one SQLite file, opened.
 type Store struct {
-	db  *gorm.DB
-	now func() time.Time
-	cut cutCache
+	db   *gorm.DB
+	path string
+	now  func() time.Time
+	cut  cutCache
+	// current: the file was of this version when it was opened.
+	current bool
+	lock    *flock.Flock // held while this process may write; nil when it only reads
 }
 
 // Errors a person can act on.
@@ -32,6 +37,8 @@ var (
 	// ErrFull and ErrReadOnly: nothing could be written.
 	ErrFull     = errors.New("the disk is full: this was not kept. Free some space and enter it again; what was kept before is safe")
 	ErrReadOnly = errors.New("the data file can't be written to: this was not kept. Check its permissions, or start the program with another --db")
+	// ErrBusy: another process is writing.
+	ErrBusy = errors.New("the data file is busy: another program is writing to it. This was not kept; enter it again in a moment")
 	// ErrNewer: the file belongs to a later version of the program.
 	ErrNewer = errors.New("this data file was written by a newer version of Ardent Gusset; use that version, or restore a backup into another file. Nothing was changed")
 	// ErrNothingToUndo says there is no earlier state.
@@ -92,24 +99,91 @@ func migrations() []*gormigrate.Migration {
 	}}
 }
 
-// Open opens a data file, creating it (and its folder) when it is not there,
-// and brings it up to this version. It fails with ErrNewer on a file of a
-// later version.
-func Open(path string) (*Store, error) { return open(path, "rwc") }
+// mode is what a file is opened for.
+type mode int
 
-func open(path, mode string) (*Store, error) {
-	if dir := filepath.Dir(path); mode == "rwc" {
-		if err := os.MkdirAll(dir, 0o700); err != nil {
-			return nil, fmt.Errorf("the folder %s can't be made: %w", dir, err)
+const (
+	writing mode = iota // created when it is not there, and brought up to this version
+	reading             // never changed in any way
+)
+
+// Open opens a data file, creating it (and its folder) when it is not there,
+// and brings it up to this version. Only one process may have it open so; a
+// second one is told. It fails with ErrNewer on a file of a later version.
+func Open(path string) (*Store, error) {
+	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
+		return nil, fmt.Errorf("the folder %s can't be made: %w", filepath.Dir(path), err)
+	}
+	lock := flock.New(path+".lock", flock.SetPermissions(0o600))
+	held, err := lock.TryLock()
+	if err != nil {
+		return nil, fmt.Errorf("the data file %s can't be locked: %w", path, err)
+	}
+	if !held {
+		return nil, fmt.Errorf("the data file %s is open in another Ardent Gusset: use that one, close it, or start with another --db", path)
+	}
+	// SQLite makes files that others may read; this one holds a person's body.
+	f, err := os.OpenFile(path, os.O_RDWR|os.O_CREATE, 0o600)
+	if err == nil {
+		err = f.Close()
+	}
+	if err != nil {
+		return nil, errors.Join(fmt.Errorf("%s can't be opened as a data file: %w", path, err), lock.Unlock())
+	}
+	s, err := open(path, writing)
+	if err != nil {
+		return nil, errors.Join(err, lock.Unlock())
+	}
+	s.lock = lock
+	leftovers(path)
+	if err := s.Prune(context.Background()); err != nil {
+		return nil, errors.Join(err, s.Close())
+	}
+	return s, nil
+}
+
+// leftovers removes what a restore or a backup that was killed left beside the
+// file: copies that were never put in place.
+func leftovers(path string) {
+	for _, pattern := range []string{".restore-*", ".backup-*"} {
+		all, _ := filepath.Glob(filepath.Join(filepath.Dir(path), pattern)) // the pattern is sound
+		for _, dir := range all {
+			if info, err := os.Stat(dir); err == nil && info.IsDir() && time.Since(info.ModTime()) > time.Hour {
+				_ = os.RemoveAll(dir)
+			}
 		}
 	}
-	// A path may hold characters that mean something in a URI.
-	dsn := "file:" + (&url.URL{Path: path}).EscapedPath() + "?mode=" + mode + "&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)"
-	if mode == "rwc" {
-		// Transactions take the write lock at once: one that reads first and
-		// writes later could not get it while another waits.
-		dsn += "&_pragma=journal_mode(WAL)&_pragma=synchronous(NORMAL)&_txlock=immediate"
+}
+
+// Read opens a data file that is there for reading alone: it works where
+// nothing may be written, and changes nothing. A file of another program, or of
+// an earlier version, is refused.
+func Read(path string) (*Store, error) {
+	s, err := open(path, reading)
+	if err != nil {
+		return nil, err
 	}
+	if !s.current {
+		return nil, errors.Join(fmt.Errorf("%s was written by an earlier version: start the program with it once to bring it up to this one", path), s.Close())
+	}
+	return s, nil
+}
+
+func open(path string, m mode) (*Store, error) {
+	// A path may hold characters that mean something in a URI.
+	dsn := "file:" + (&url.URL{Path: path}).EscapedPath()
+	if m == reading {
+		dsn += "?mode=ro"
+		if _, err := os.Stat(path + "-wal"); os.IsNotExist(err) && !writable(filepath.Dir(path)) {
+			dsn += "&immutable=1" // nobody can be writing, and no log can be made beside it
+		}
+	} else {
+		// Transactions take the write lock at once: one that reads first and
+		// writes later could not get it while another waits. What a person
+		// entered is on the disk before it is acknowledged.
+		dsn += "?mode=rwc&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_txlock=immediate"
+	}
+	dsn += "&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)"
 	db, err := gorm.Open(sqlite.Open(dsn), &gorm.Config{Logger: logger.Discard, TranslateError: true})
 	if err != nil {
 		return nil, fmt.Errorf("%s can't be opened as a data file: %w", path, err)
@@ -119,7 +193,7 @@ func open(path, mode string) (*Store, error) {
 		return nil, err
 	}
 	raw.SetMaxOpenConns(4)
-	s := &Store{db: db, now: time.Now}
+	s := &Store{db: db, path: path, now: time.Now}
 	known := map[string]bool{}
 	for _, m := range migrations() {
 		known[m.ID] = true
@@ -139,7 +213,8 @@ func open(path, mode string) (*Store, error) {
 	} else if err := db.Exec("select count(*) from sqlite_master").Error; err != nil {
 		return nil, errors.Join(fmt.Errorf("%s is not a data file of this program: %w", path, err), s.Close())
 	}
-	if applied < len(known) && mode == "rwc" { // a backup is looked at as it is
+	s.current = applied == len(known)
+	if !s.current && m == writing { // a backup is looked at as it is
 		if err := gormigrate.New(db, gormigrate.DefaultOptions, migrations()).Migrate(); err != nil {
 			return nil, errors.Join(fmt.Errorf("%s can't be brought up to this version: %w", path, explain(err)), s.Close())
 		}
@@ -147,13 +222,25 @@ func open(path, mode string) (*Store, error) {
 	return s, nil
 }
 
+// writable tells whether files can be made in a folder.
+func writable(dir string) bool {
+	f, err := os.CreateTemp(dir, ".probe-*")
+	if err != nil {
+		return false
+	}
+	return errors.Join(f.Close(), os.Remove(f.Name())) == nil
+}
+
 // Close closes the file.
 func (s *Store) Close() error {
 	raw, err := s.db.DB()
-	if err != nil {
-		return err
+	if err == nil {
+		err = raw.Close()
 	}
-	return raw.Close()
+	if s.lock != nil {
+		err = errors.Join(err, s.lock.Unlock())
+	}
+	return err
 }
 
 // explain turns what SQLite says into what a person can act on.
@@ -165,6 +252,8 @@ func explain(err error) error {
 		return ErrGone
 	case strings.Contains(err.Error(), "database or disk is full"):
 		return ErrFull
+	case strings.Contains(err.Error(), "database is locked"), strings.Contains(err.Error(), "SQLITE_BUSY"):
+		return ErrBusy
 	case strings.Contains(err.Error(), "readonly database"), strings.Contains(err.Error(), "read-only"):
 		return ErrReadOnly
 	}

@@ -208,11 +208,14 @@ func TestFullDiskWritesNothing(t *testing.T) {
 func TestReadOnlyAndNewerFiles(t *testing.T) {
 	s, path := fresh(t)
 	e := dressed(t, s)
-	ro, err := open(path, "ro")
+	ro, err := Read(path)
 	require.NoError(t, err)
 	require.ErrorIs(t, ro.Tick(ctx, e.Layers[0].ID, "cut", true), ErrReadOnly)
 	require.NoError(t, ro.Close())
+	_, err = Open(path)
+	require.ErrorContains(t, err, "open in another", "one process writes to a file")
 	require.NoError(t, s.db.Exec("insert into migrations(id) values ('9999_from_the_future')").Error)
+	require.NoError(t, s.Close())
 	_, err = Open(path)
 	require.ErrorIs(t, err, ErrNewer)
 }

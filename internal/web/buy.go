@@ -152,8 +152,7 @@ func priceKey(n draft.Notion) string {
 
 // setPrice keeps what one of a notion costs, or that it is in hand.
 func (s *Server) setPrice(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)

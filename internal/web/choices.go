@@ -50,10 +50,9 @@ func (s *Server) events(c *gin.Context, p *page) func(event string, data any) er
 // tryChoices tries every remedy for a layer, drafting and laying it anew, and
 // sends each as it was found. Nothing is changed.
 func (s *Server) tryChoices(c *gin.Context) {
-	st, release := s.data()
+	st := s.st
 	p := s.page(c, "")
 	e, at, err := layerAsked(c, st)
-	release()
 	var stages []ensemble.Stage
 	if err == nil {
 		_, stages, err = s.walks.walk(e)

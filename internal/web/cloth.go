@@ -397,7 +397,7 @@ func (s *Server) together(c *gin.Context, st *store.Store, u ensemble.Use, p *pa
 // at most, and sends every better one as a server-sent event: the redrawn part
 // of the page. When nothing better comes any more it says so.
 func (s *Server) lookForLay(c *gin.Context) {
-	st, release := s.data()
+	st := s.st
 	p := s.page(c, "")
 	var sheet ensemble.Sheet
 	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
@@ -409,8 +409,6 @@ func (s *Server) lookForLay(c *gin.Context) {
 			sheet, err = s.sheetOf(c, p)
 		}
 	}
-	// A search never holds the data: a backup may be restored meanwhile.
-	release()
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -422,8 +420,7 @@ func (s *Server) lookForLay(c *gin.Context) {
 	}
 	layer := p.E.Layer.Rec.ID
 	err = s.lays.look(c.Request.Context(), st, sheet.Job, func(r lay.Result) error {
-		st, release := s.data()
-		defer release()
+		st := s.st
 		if err := keepLay(c, st, layer, sheet.Key, ensemble.KeptLay{Hash: hashOf(sheet.Job), Length: r.Length}); err != nil {
 			return err
 		}

@@ -212,8 +212,7 @@ func TestFallsOverEverything(t *testing.T) {
 // Nine layers walked anew, their figure and every sheet of pieces drawn.
 func BenchmarkNineLayersDrawn(b *testing.B) {
 	s := demoServer(b, nil)
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, err := st.Ensemble(b.Context(), 3)
 	require.NoError(b, err)
 	for i := range e.Layers {

@@ -25,8 +25,7 @@ type particularsView struct {
 }
 
 func (s *Server) newEnsemble(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	ws, err := st.Wearers(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
@@ -38,8 +37,7 @@ func (s *Server) newEnsemble(c *gin.Context) {
 }
 
 func (s *Server) particulars(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)
@@ -109,8 +107,7 @@ func (s *Server) addEnsemble(c *gin.Context) { s.saveEnsemble(c, true) }
 func (s *Server) changeEnsemble(c *gin.Context) { s.saveEnsemble(c, false) }
 
 func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	p := s.page(c, "Ensemble")
 	e, err := typedEnsemble(c, p.Unit)
 	if err == nil {
@@ -140,8 +137,7 @@ func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
 }
 
 func (s *Server) deleteEnsemble(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	if err := st.DeleteEnsemble(c.Request.Context(), id(c, "ensemble")); err != nil {
 		s.fail(c, err)
 		return
@@ -150,8 +146,7 @@ func (s *Server) deleteEnsemble(c *gin.Context) {
 }
 
 func (s *Server) undoEnsemble(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	if _, err := st.Undo(c.Request.Context(), store.OfEnsemble, id(c, "ensemble")); err != nil {
 		s.fail(c, err)
 		return
@@ -161,8 +156,7 @@ func (s *Server) undoEnsemble(c *gin.Context) {
 
 // seen takes note of all changes, or of one layer's.
 func (s *Server) seen(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)
@@ -189,8 +183,7 @@ func (s *Server) seen(c *gin.Context) {
 
 // station renders a station's page of an ensemble.
 func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*store.Store, *page) error) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)
@@ -218,8 +211,7 @@ func (s *Server) toLayers(c *gin.Context) {
 // toLayer goes to a station of the outermost layer.
 func (s *Server) toLayer(station string) gin.HandlerFunc {
 	return func(c *gin.Context) {
-		st, release := s.data()
-		defer release()
+		st := s.st
 		e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 		if err != nil {
 			s.fail(c, err)

@@ -182,8 +182,7 @@ func typedAim(c *gin.Context, now silhouette.Aim, u measure.Unit) (silhouette.Ai
 // typed and what would be right.
 func (s *Server) setAim(c *gin.Context) {
 	err := func() error {
-		st, release := s.data()
-		defer release()
+		st := s.st
 		e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 		if err != nil {
 			return err
@@ -298,8 +297,7 @@ func drawnRings(rings []figure.Ring) []drawnRing {
 func tenth(x float64) float64 { return math.Round(x*10) / 10 }
 
 func (s *Server) figureJSON(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)

@@ -2,12 +2,12 @@ package web
 
 import (
 	"errors"
-	"fmt"
 	"io"
 	"net/http"
 	"os"
 	"path/filepath"
 	"strings"
+	"time"
 
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/formats/svg"
@@ -33,8 +33,7 @@ type homeEnsemble struct {
 }
 
 func (s *Server) home(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	p := s.page(c, "Ensembles")
 	all, err := st.Ensembles(c.Request.Context())
 	if err != nil {
@@ -94,8 +93,7 @@ func (s *Server) back(c *gin.Context) {
 
 // backup sends a consistent copy of everything.
 func (s *Server) backup(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	dir, err := os.MkdirTemp("", "ardent-gusset-backup-*")
 	if err != nil {
 		s.fail(c, err)
@@ -107,12 +105,14 @@ func (s *Server) backup(c *gin.Context) {
 		s.fail(c, err)
 		return
 	}
+	s.unhurried(c)
 	c.FileAttachment(file, "ardent-gusset-"+s.opt.Now().Format("2006-01-02")+".db")
 }
 
 // restore puts an uploaded backup in the place of the data. The data of now
 // is kept beside it under another name.
 func (s *Server) restore(c *gin.Context) {
+	s.unhurried(c)
 	kept, err := s.takeBackup(c)
 	if err != nil {
 		s.fail(c, err)
@@ -123,53 +123,37 @@ func (s *Server) restore(c *gin.Context) {
 	s.render(c, http.StatusOK, "error", p)
 }
 
+// unhurried gives a request as long as a large file takes.
+func (s *Server) unhurried(c *gin.Context) {
+	r := http.NewResponseController(c.Writer)
+	until := s.opt.Now().Add(time.Hour)
+	if err := errors.Join(r.SetReadDeadline(until), r.SetWriteDeadline(until)); err != nil && !errors.Is(err, http.ErrNotSupported) {
+		s.opt.Log.Warn("a long request keeps its usual time", "error", err.Error())
+	}
+}
+
+// takeBackup reads the upload as it comes in: it may be larger than memory.
 func (s *Server) takeBackup(c *gin.Context) (kept string, err error) {
-	up, err := c.FormFile("backup")
+	none := &store.FieldError{Field: "backup", Why: "choose the backup file first"}
+	parts, err := c.Request.MultipartReader()
 	if err != nil {
-		return "", &store.FieldError{Field: "backup", Why: "choose the backup file first"}
+		return "", none
 	}
-	in, err := up.Open()
-	if err != nil {
-		return "", err
-	}
-	defer func() { err = errors.Join(err, in.Close()) }()
-	tmp, err := os.MkdirTemp(filepath.Dir(s.opt.Path), ".restore-*")
-	if err != nil {
-		return "", err
-	}
-	defer func() { _ = os.RemoveAll(tmp) }()
-	file := filepath.Join(tmp, "uploaded.db")
-	out, err := os.OpenFile(file, os.O_CREATE|os.O_WRONLY|os.O_EXCL, 0o600)
-	if err != nil {
-		return "", err
-	}
-	_, err = io.Copy(out, in)
-	if err = errors.Join(err, out.Close()); err != nil {
-		return "", err
-	}
-	sound := filepath.Join(tmp, "sound.db")
-	if err := store.Restore(file, sound); err != nil {
-		return "", &store.FieldError{Field: "backup", Why: "that file is not a sound backup of this program: " + strings.ReplaceAll(err.Error(), tmp, "")}
-	}
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	if err := s.st.Close(); err != nil {
-		return "", err
-	}
-	kept = fmt.Sprintf("%s.before-%s", s.opt.Path, s.opt.Now().Format("20060102-150405"))
-	if err = os.Rename(s.opt.Path, kept); err == nil {
-		if err = os.Rename(sound, s.opt.Path); err != nil {
-			err = errors.Join(err, os.Rename(kept, s.opt.Path))
+	for {
+		part, err := parts.NextPart()
+		if errors.Is(err, io.EOF) {
+			return "", none
 		}
+		if err != nil {
+			return "", err
+		}
+		if part.FormName() != "backup" {
+			continue
+		}
+		if part.FileName() == "" {
+			return "", none
+		}
+		done, err := s.st.Restore(c.Request.Context(), part)
+		return filepath.Base(done.Kept), err
 	}
-	st, openErr := store.Open(s.opt.Path)
-	if openErr != nil && err == nil { // the backup is of another version: what was here comes back
-		err = errors.Join(openErr, os.Rename(kept, s.opt.Path))
-		st, openErr = store.Open(s.opt.Path)
-	}
-	if openErr != nil {
-		return "", errors.Join(err, openErr)
-	}
-	s.st = st
-	return filepath.Base(kept), err
 }

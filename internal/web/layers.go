@@ -89,8 +89,7 @@ func (s *Server) layersStation(c *gin.Context) {
 }
 
 func (s *Server) addLayer(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e := id(c, "ensemble")
 	var all []draft.About
 	for _, kind := range c.PostFormArray("kind") {
@@ -136,8 +135,7 @@ func (s *Server) unseen(e store.Ensemble) map[uint]ensemble.Snapshot {
 // change runs a change of a layer, which must belong to the ensemble of
 // the address.
 func (s *Server) change(c *gin.Context, do func(st *store.Store, layer store.Layer) error) bool {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err == nil {
 		err = store.ErrGone

@@ -42,8 +42,7 @@ func (s *Server) layWithin(c *gin.Context, j lay.Job) (lay.Result, bool) {
 
 // paper answers with a file made from a layer's draft.
 func (s *Server) paper(c *gin.Context, write func(*page) error) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
 	if err != nil {
 		s.fail(c, err)

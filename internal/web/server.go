@@ -15,7 +15,6 @@ import (
 	"net/http"
 	"strconv"
 	"strings"
-	"sync"
 	"time"
 
 	"ardentgusset/core/measure"
@@ -50,13 +49,12 @@ type Server struct {
 	handler   http.Handler
 	guard     *guard
 
-	mu sync.RWMutex // held for writing only while a backup takes the data's place
 	st *store.Store
 }
 
-// MaxBody is the most a request may carry, bytes; a restored backup may be
-// larger.
-const MaxBody, MaxRestore = 1 << 20, 256 << 20
+// MaxBody is the most a request may carry, bytes; a restored backup may be as
+// large as it is.
+const MaxBody = 1 << 20
 
 // New makes the server. It fails when a template does not parse.
 func New(st *store.Store, opt Options) (*Server, error) {
@@ -96,8 +94,6 @@ func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.S
 
 // Close closes the data file.
 func (s *Server) Close() error {
-	s.mu.Lock()
-	defer s.mu.Unlock()
 	return s.st.Close()
 }
 
@@ -215,12 +211,6 @@ func fingerprint(folder fs.FS) string {
 	return fmt.Sprintf(`"%x"`, sum.Sum(nil)[:12])
 }
 
-// data is the store for the length of a request.
-func (s *Server) data() (*store.Store, func()) {
-	s.mu.RLock()
-	return s.st, s.mu.RUnlock
-}
-
 // headers keep the page to itself: nothing from elsewhere, no inline script,
 // no framing.
 func headers(c *gin.Context) {
@@ -256,7 +246,7 @@ func limitBody(c *gin.Context) {
 	limit := int64(MaxBody)
 	switch {
 	case c.Request.URL.Path == "/restore":
-		limit = MaxRestore
+		return // read as it comes in, onto the disk
 	case strings.HasPrefix(c.Request.URL.Path, "/stash/") && strings.HasSuffix(c.Request.URL.Path, "/photo"):
 		limit = store.LargestPhoto + 1<<16
 	}

@@ -83,8 +83,7 @@ type suitRow struct {
 }
 
 func (s *Server) stash(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	p := s.page(c, "The stash")
 	all, err := st.Stash(c.Request.Context())
 	if err != nil {
@@ -113,8 +112,7 @@ func (s *Server) stash(c *gin.Context) {
 }
 
 func (s *Server) addStash(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	f := cloth.Fabric{Name: c.PostForm("name"), Colour: cmp.Or(c.PostForm("colour"), cloth.Colours()[0]), Width: cloth.DefaultWidth, Selvedge: 10, Thickness: 0.4}
 	if text := strings.TrimSpace(c.PostForm("width")); text != "" {
 		w, err := measure.Parse(text, unitOf(c))
@@ -141,8 +139,7 @@ func (s *Server) addStash(c *gin.Context) {
 }
 
 func (s *Server) stashCloth(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	p := s.page(c, "")
 	if err := s.viewStash(c, st, p); err != nil {
 		s.fail(c, err)
@@ -292,8 +289,7 @@ func (s *Server) stashParts(c *gin.Context, st *store.Store) {
 
 // setStash changes one field of a cloth.
 func (s *Server) setStash(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	err := st.SetStash(c.Request.Context(), id(c, "cloth"), func(b *store.Stashed) error {
 		if c.PostForm("key") == "note" {
 			b.Note = c.PostForm("value")
@@ -311,8 +307,7 @@ func (s *Server) setStash(c *gin.Context) {
 // setPieces changes the pieces of a cloth that are in hand: one is added, named,
 // sized, shaped, marked with a flaw, or taken away.
 func (s *Server) setPieces(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	u := unitOf(c)
 	err := st.SetStash(c.Request.Context(), id(c, "cloth"), func(b *store.Stashed) error {
 		f := &b.Fabric
@@ -711,8 +706,7 @@ func pathOutline(d string) ([][2]float64, error) {
 
 // setSwatches records a test, or takes one away.
 func (s *Server) setSwatches(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	u := unitOf(c)
 	err := st.SetStash(c.Request.Context(), id(c, "cloth"), func(b *store.Stashed) error {
 		f := &b.Fabric
@@ -768,8 +762,7 @@ func (s *Server) setSwatches(c *gin.Context) {
 
 // setPhoto keeps a picture of the cloth.
 func (s *Server) setPhoto(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	data, err := io.ReadAll(c.Request.Body)
 	if err == nil {
 		var hash string
@@ -785,8 +778,7 @@ func (s *Server) setPhoto(c *gin.Context) {
 }
 
 func (s *Server) photo(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	p, err := st.Photo(c.Request.Context(), c.Param("hash"))
 	if err != nil {
 		s.fail(c, err)
@@ -797,8 +789,7 @@ func (s *Server) photo(c *gin.Context) {
 }
 
 func (s *Server) deleteStash(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	if err := st.DeleteStash(c.Request.Context(), id(c, "cloth")); err != nil {
 		s.fail(c, err)
 		return
@@ -807,8 +798,7 @@ func (s *Server) deleteStash(c *gin.Context) {
 }
 
 func (s *Server) undoStash(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	if _, err := st.Undo(c.Request.Context(), store.OfStash, id(c, "cloth")); err != nil {
 		s.fail(c, err)
 		return

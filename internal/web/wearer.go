@@ -201,8 +201,7 @@ func groupOf(text string) figure.Group {
 }
 
 func (s *Server) addWearer(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	w, err := st.AddWearer(c.Request.Context(), c.PostForm("name"), groupOf(c.PostForm("group")))
 	var field *store.FieldError
 	if errors.As(err, &field) {
@@ -220,8 +219,7 @@ func (s *Server) addWearer(c *gin.Context) {
 }
 
 func (s *Server) wearer(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	w, err := st.Wearer(c.Request.Context(), id(c, "wearer"))
 	if err != nil {
 		s.fail(c, err)
@@ -236,8 +234,7 @@ func (s *Server) wearer(c *gin.Context) {
 }
 
 func (s *Server) changeWearer(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	w := id(c, "wearer")
 	if err := st.ChangeWearer(c.Request.Context(), w, c.PostForm("name"), groupOf(c.PostForm("group")), figure.Care(c.PostForm("care"))); err != nil {
 		s.fail(c, err)
@@ -248,8 +245,7 @@ func (s *Server) changeWearer(c *gin.Context) {
 
 // setReading keeps one reading as it was typed.
 func (s *Server) setReading(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	p := s.page(c, "")
 	wearer, key, worn := id(c, "wearer"), c.PostForm("key"), wornOf(c.PostForm("worn"))
 	e := store.Entry{Typed: strings.TrimSpace(c.PostForm("value")), Side: store.Side(c.PostForm("side")), Again: c.PostForm("again") != "", Provisional: c.PostForm("provisional") != ""}
@@ -318,8 +314,7 @@ func estimateText(f readingField) string {
 }
 
 func (s *Server) deleteWearer(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	if err := st.DeleteWearer(c.Request.Context(), id(c, "wearer")); err != nil {
 		s.fail(c, err)
 		return
@@ -328,8 +323,7 @@ func (s *Server) deleteWearer(c *gin.Context) {
 }
 
 func (s *Server) undoWearer(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	if _, err := st.Undo(c.Request.Context(), store.OfWearer, id(c, "wearer")); err != nil {
 		s.fail(c, err)
 		return

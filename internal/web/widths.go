@@ -39,8 +39,7 @@ type widthLay struct {
 // own, and of the width the request names, and sends the table as a part of the
 // page.
 func (s *Server) compareWidths(c *gin.Context) {
-	st, release := s.data()
-	defer release()
+	st := s.st
 	e, at, err := layerAsked(c, st)
 	if err != nil {
 		s.fail(c, err)
