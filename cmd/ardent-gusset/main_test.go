@@ -75,7 +75,7 @@ func TestKilledWhileLaying(t *testing.T) {
 	p, address := start()
 	before := long.FindStringSubmatch(page(address, "/ensembles/1/layers/4/cloth?wait=1"))
 	require.NotEmpty(t, before)
-	res, err := http.Get(address + "/ensembles/1/layers/4/look")
+	res, err := http.Post(address+"/ensembles/1/layers/4/look", "", nil)
 	require.NoError(t, err)
 	lines := bufio.NewScanner(res.Body)
 	lines.Buffer(nil, 1<<22)

@@ -40,7 +40,7 @@ func listen(ctx context.Context, c *call, withDemo bool) error {
 	if err != nil {
 		return err
 	}
-	if !loopback && len(passphrase) < 8 {
+	if !loopback && passphrase == "" {
 		return bad("--addr %s can be reached from other machines: give a passphrase of 8 characters or more with --passphrase-file or ARDENT_GUSSET_PASSPHRASE, or listen on 127.0.0.1", *addr)
 	}
 	path, err := dataFile(*db, withDemo)
@@ -76,15 +76,22 @@ func listen(ctx context.Context, c *call, withDemo bool) error {
 }
 
 func passphraseFrom(file string) (string, error) {
-	if file == "" {
-		return os.Getenv("ARDENT_GUSSET_PASSPHRASE"), nil
+	given := os.Getenv("ARDENT_GUSSET_PASSPHRASE")
+	if file != "" {
+		b, err := os.ReadFile(file)
+		if err != nil {
+			return "", bad("the passphrase can't be read: %v", err)
+		}
+		given, _, _ = strings.Cut(string(b), "\n")
+		if strings.TrimSpace(given) == "" {
+			return "", bad("the first line of %s holds no passphrase", file)
+		}
 	}
-	b, err := os.ReadFile(file)
+	p, err := web.Passphrase(given)
 	if err != nil {
-		return "", bad("the passphrase can't be read: %v", err)
+		return "", bad("%v", err)
 	}
-	first, _, _ := strings.Cut(string(b), "\n")
-	return strings.TrimSpace(first), nil
+	return p, nil
 }
 
 func dataFile(given string, fresh bool) (string, error) {

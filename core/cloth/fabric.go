@@ -45,6 +45,7 @@ type Fabric struct {
 // garment or a blanket. Corners are [along, across], mm, from a corner of its
 // rectangle, as it lies now.
 type Cut struct {
+	ID      int            `json:"id,omitempty"` // unique in its cloth, never used again
 	Name    string         `json:"name,omitempty"`
 	Length  measure.Length `json:"length_mm"`
 	Width   measure.Length `json:"width_mm,omitempty"` // 0: the cloth's own
@@ -54,8 +55,46 @@ type Cut struct {
 
 // Flaw is a mend, a stain or a hole that no piece may touch.
 type Flaw struct {
+	ID     int          `json:"id,omitempty"` // unique in its piece
 	What   string       `json:"what,omitempty"`
 	Around [][2]float64 `json:"around"`
+}
+
+// Number gives everything that can be addressed an ID of its own: pieces,
+// flaws and swatches that have none. One that was taken away is not given out
+// again while later ones are there.
+func (f *Fabric) Number() {
+	next := 0
+	for _, c := range f.Lengths {
+		next = max(next, c.ID)
+	}
+	for i := range f.Lengths {
+		c := &f.Lengths[i]
+		if c.ID == 0 {
+			next++
+			c.ID = next
+		}
+		flaw := 0
+		for _, w := range c.Flaws {
+			flaw = max(flaw, w.ID)
+		}
+		for k := range c.Flaws {
+			if c.Flaws[k].ID == 0 {
+				flaw++
+				c.Flaws[k].ID = flaw
+			}
+		}
+	}
+	next = 0
+	for _, s := range f.Swatches {
+		next = max(next, s.ID)
+	}
+	for i := range f.Swatches {
+		if f.Swatches[i].ID == 0 {
+			next++
+			f.Swatches[i].ID = next
+		}
+	}
 }
 
 // Colours are the dyes cloth is drawn in.

@@ -23,6 +23,7 @@ const (
 // Swatch is one test and what came of it. Which fields count depends on the
 // test; the last one of a kind holds.
 type Swatch struct {
+	ID   int    `json:"id,omitempty"` // unique in its cloth
 	Test Test   `json:"test"`
 	On   string `json:"on"` // 2006-01-02
 	Note string `json:"note,omitempty"`

@@ -185,6 +185,27 @@ func Settle(g Garment, on figure.Figure, set Settings) (Values, []*SettingError)
 	return v, wrong
 }
 
+// Fits tells whether settings are of a garment's parameters and of their kinds:
+// numbers where they are counted or measured, one of the options where they are
+// chosen. Ranges are judged by Settle, on the figure.
+func Fits(g Garment, set Settings) *SettingError {
+	for key, v := range set {
+		at := slices.IndexFunc(g.Parameters(), func(p Parameter) bool { return p.Key == key })
+		if at < 0 {
+			return &SettingError{brief(key), brief(key), "there is no such parameter"}
+		}
+		p := g.Parameters()[at]
+		if p.Unit == Choice {
+			if s, ok := v.(string); !ok || !p.has(s) {
+				return &SettingError{key, p.Label, "choose one of " + p.optionKeys()}
+			}
+		} else if n, ok := v.(float64); !ok || math.IsNaN(n) || math.IsInf(n, 0) {
+			return &SettingError{key, p.Label, brief(v) + " is not a number"}
+		}
+	}
+	return nil
+}
+
 func (p Parameter) has(key string) bool {
 	for _, o := range p.Options {
 		if o.Key == key {

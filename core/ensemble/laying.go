@@ -26,6 +26,20 @@ type Laying struct {
 	Kept   map[string]KeptLay            `json:"kept,omitempty"`   // by sheet
 }
 
+// Number gives every piecing an ID of its own.
+func (l *Laying) Number() {
+	next := 0
+	for _, p := range l.Pieced {
+		next = max(next, p.ID)
+	}
+	for i := range l.Pieced {
+		if l.Pieced[i].ID == 0 {
+			next++
+			l.Pieced[i].ID = next
+		}
+	}
+}
+
 // KeptLay is a lay that somebody looked for or laid by hand: when the job of
 // the sheet is another now, that lay is stale.
 type KeptLay struct {

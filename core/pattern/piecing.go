@@ -12,6 +12,7 @@ import (
 // straight, along the grain or square across it, so that both parts keep the
 // grain.
 type Piecing struct {
+	ID     int     `json:"id,omitempty"` // unique in its layer
 	Piece  string  `json:"piece"`
 	Across bool    `json:"across"` // square to the grain, at a height; else along it
 	At     float64 `json:"at"`     // share of the piece's height from its lower edge, or of its width from its left, 0 to 1

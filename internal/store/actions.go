@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"slices"
@@ -122,9 +123,9 @@ func (s *Store) SetReading(ctx context.Context, wearer uint, key string, worn fi
 		}
 		if d := r.MM - e.Was; d > 0.05 || d < -0.05 {
 			if r.MM == 0 {
-				return &Conflict{"nothing"}
+				return &Conflict{Theirs: "nothing", Was: "0"}
 			}
-			return &Conflict{measure.Tell(r.MM.Float())}
+			return &Conflict{Theirs: measure.Tell(r.MM.Float()), Was: fmt.Sprint(r.MM.Float())}
 		}
 		r.take(e, s.now())
 		if r.MM == 0 && !r.Waiting {
@@ -142,13 +143,13 @@ func (r *Reading) take(e Entry, now time.Time) {
 		switch {
 		case e.Waiting || e.Side == "":
 			r.MM, r.Left, r.Right = 0, 0, 0
+			return
 		case e.Side == LeftSide:
 			r.Left = 0
-			r.MM = r.Right
 		default:
 			r.Right = 0
-			r.MM = r.Left
 		}
+		r.settle()
 		return
 	}
 	sitting := 1
@@ -175,9 +176,22 @@ func (r *Reading) take(e Entry, now time.Time) {
 		r.MM, r.Left, r.Right = mean, 0, 0
 		return
 	}
-	switch { // one side alone stands for both until the other is taken
+	r.settle()
+}
+
+// settle finds what counts from the two sides: their mean; of one alone what
+// was taken of both together before it, and without that the one.
+func (r *Reading) settle() {
+	whole := r.Repeats("")
+	switch {
 	case r.Left > 0 && r.Right > 0:
 		r.MM = (r.Left + r.Right) / 2
+	case len(whole) > 0:
+		sum := measure.Length(0)
+		for _, t := range whole {
+			sum += t.MM
+		}
+		r.MM = sum / measure.Length(len(whole))
 	default:
 		r.MM = r.Left + r.Right
 	}
@@ -254,8 +268,15 @@ func (s *Store) AddEnsemble(ctx context.Context, e Ensemble) (Ensemble, error) {
 	return e, explain(err)
 }
 
-// ChangeEnsemble sets the fields of an ensemble itself, not its layers.
-func (s *Store) ChangeEnsemble(ctx context.Context, e Ensemble) error {
+// Particulars are the fields of an ensemble itself as one text, for telling
+// whether another tab changed them.
+func (e Ensemble) Particulars() string {
+	return strings.Join([]string{e.Name, e.Part, e.Occasion, fmt.Sprint(e.WearerID), e.EventDate, fmt.Sprint(e.Heel), fmt.Sprint(e.Hours)}, "\x1f")
+}
+
+// ChangeEnsemble sets the fields of an ensemble itself, not its layers, unless
+// they are no longer as they were shown.
+func (s *Store) ChangeEnsemble(ctx context.Context, e Ensemble, was string) error {
 	name, err := Named("name", e.Name)
 	if err != nil {
 		return err
@@ -266,6 +287,13 @@ func (s *Store) ChangeEnsemble(ctx context.Context, e Ensemble) error {
 				return &FieldError{"wearer", "choose a wearer; this one is no longer there"}
 			}
 			return err
+		}
+		var now Ensemble
+		if err := tx.First(&now, e.ID).Error; err != nil {
+			return err
+		}
+		if p := now.Particulars(); p != was {
+			return &Conflict{Theirs: "other particulars", Was: p}
 		}
 		return tx.Model(&Ensemble{ID: e.ID}).Updates(map[string]any{"name": name, "part": e.Part, "occasion": e.Occasion,
 			"wearer_id": e.WearerID, "event_date": e.EventDate, "heel_mm": e.Heel, "hours_per_day": e.Hours}).Error
@@ -371,7 +399,7 @@ func (s *Store) RemoveLayer(ctx context.Context, id uint) error {
 func (s *Store) SetSetting(ctx context.Context, id uint, key string, value, was any, show func(any) string) error {
 	return s.layer(ctx, id, "a setting of %s", func(tx *gorm.DB, l *Layer) error {
 		if now := l.Settings[key]; !same(now, was) {
-			return &Conflict{show(now)}
+			return &Conflict{Theirs: show(now), Was: settingText(now)}
 		}
 		if value == nil {
 			delete(l.Settings, key)
@@ -383,6 +411,16 @@ func (s *Store) SetSetting(ctx context.Context, id uint, key string, value, was 
 		}
 		return tx.Model(l).Select("settings").Updates(l).Error
 	})
+}
+
+// settingText is a setting as a field sends it back: JSON, null for the
+// default.
+func settingText(v any) string {
+	b, err := json.Marshal(v)
+	if err != nil { // can't be: settings are numbers and words
+		return "null"
+	}
+	return string(b)
 }
 
 // same compares settings as they are kept: numbers to a tenth of a
@@ -499,15 +537,34 @@ func (s *Store) Tick(ctx context.Context, layer uint, step string, done bool) er
 	})
 }
 
-// NoteStep keeps a note on a step.
-func (s *Store) NoteStep(ctx context.Context, layer uint, step, note string) error {
+// NoteStep keeps a note on a step, unless another was noted since was was
+// shown.
+func (s *Store) NoteStep(ctx context.Context, layer uint, step, note, was string) error {
 	if n := utf8.RuneCountInString(note); n > LongestNote || !utf8.ValidString(note) {
 		return &FieldError{"note", fmt.Sprintf("a note holds at most %d characters", LongestNote)}
 	}
 	return s.layer(ctx, layer, "a note on %s", func(tx *gorm.DB, l *Layer) error {
+		var now []StepLog
+		if err := tx.Where("layer_id = ? and step = ?", layer, step).Find(&now).Error; err != nil {
+			return err
+		}
+		if theirs := append(now, StepLog{})[0].Note; theirs != was {
+			return &Conflict{Theirs: quoted(theirs), Was: theirs}
+		}
 		return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}}, DoUpdates: clause.AssignmentColumns([]string{"note"})}).
 			Create(&StepLog{LayerID: layer, Step: step, Note: note}).Error
 	})
+}
+
+// quoted is a text in a message, not too long.
+func quoted(text string) string {
+	if r := []rune(text); len(r) > 60 {
+		text = string(r[:60]) + "…"
+	}
+	if text == "" {
+		return "nothing"
+	}
+	return "“" + text + "”"
 }
 
 // Time starts or stops the timer of a step. Only one runs in an ensemble: to

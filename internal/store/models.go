@@ -12,6 +12,8 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/silhouette"
+
+	"gorm.io/gorm"
 )
 
 // Wearer is a person who is measured.
@@ -192,6 +194,13 @@ type Stashed struct {
 	Photo     string       `gorm:"not null;default:''" json:"photo"` // hash of its picture
 	UpdatedAt time.Time    `json:"updated_at"`
 }
+
+// AfterFind and BeforeSave see to it that whatever can be addressed has an ID.
+func (b *Stashed) AfterFind(*gorm.DB) error  { b.Fabric.Number(); return nil }
+func (b *Stashed) BeforeSave(*gorm.DB) error { b.Fabric.Number(); return nil }
+
+func (l *Layer) AfterFind(*gorm.DB) error  { l.Laying.Number(); return nil }
+func (l *Layer) BeforeSave(*gorm.DB) error { l.Laying.Number(); return nil }
 
 // Photo is a picture, kept under the hash of its bytes. It never changes.
 type Photo struct {

@@ -9,7 +9,10 @@ import (
 	"image"
 	_ "image/jpeg" // what photos may be
 	_ "image/png"
+	"math"
 	"slices"
+	"strconv"
+	"sync"
 	"unicode/utf8"
 
 	"ardentgusset/core/cloth"
@@ -255,8 +258,8 @@ func (s *Store) TickPiece(ctx context.Context, id uint, key string, cut bool) er
 }
 
 // SetPrice keeps what one of a notion costs; a negative price says that it is
-// in hand, and 0 that nobody knows.
-func (s *Store) SetPrice(ctx context.Context, ensemble uint, what string, price float64) error {
+// in hand, and 0 that nobody knows. was is what was shown.
+func (s *Store) SetPrice(ctx context.Context, ensemble uint, what string, price, was float64) error {
 	if !(price >= -cloth.MaxPrice && price <= cloth.MaxPrice) {
 		return &FieldError{"price", "a price lies between 0 and 1,000,000"}
 	}
@@ -267,6 +270,9 @@ func (s *Store) SetPrice(ctx context.Context, ensemble uint, what string, price 
 		}
 		if e.Prices == nil {
 			e.Prices = map[string]float64{}
+		}
+		if now := e.Prices[what]; math.Abs(now-was) > 1e-6 {
+			return &Conflict{Theirs: strconv.FormatFloat(math.Abs(now), 'f', 2, 64), Was: strconv.FormatFloat(now, 'f', -1, 64)}
 		}
 		delete(e.Prices, what)
 		if price != 0 && len(e.Prices) < 500 {
@@ -279,6 +285,12 @@ func (s *Store) SetPrice(ctx context.Context, ensemble uint, what string, price 
 // LargestPhoto is in bytes, LongestSide of a photo in pixels.
 const LargestPhoto, LongestSide = 8 << 20, 12000
 
+// MostPixels is the largest picture that is opened, and decoding is held while
+// one is.
+const MostPixels = 40_000_000
+
+var decoding sync.Mutex
+
 // KeepPhoto keeps a picture and gives its hash. It fails on what is no PNG or
 // JPEG and on what is too large.
 func (s *Store) KeepPhoto(ctx context.Context, data []byte) (string, error) {
@@ -286,8 +298,14 @@ func (s *Store) KeepPhoto(ctx context.Context, data []byte) (string, error) {
 		return "", &FieldError{"photo", "a photo holds at most 8 MB; take it smaller"}
 	}
 	c, kind, err := image.DecodeConfig(bytes.NewReader(data))
-	if err != nil || c.Width < 1 || c.Height < 1 || c.Width > LongestSide || c.Height > LongestSide {
-		return "", &FieldError{"photo", "this is no picture that can be read: PNG or JPEG, at most 12,000 pixels a side"}
+	if err != nil || c.Width < 1 || c.Height < 1 || c.Width > LongestSide || c.Height > LongestSide || c.Width*c.Height > MostPixels {
+		return "", &FieldError{"photo", "this is no picture that can be read: PNG or JPEG, at most 12,000 pixels a side and 40 million in all"}
+	}
+	decoding.Lock() // one at a time: a picture takes far more room opened than kept
+	_, kind, err = image.Decode(bytes.NewReader(data))
+	decoding.Unlock()
+	if err != nil || kind != "png" && kind != "jpeg" { // a head alone is no picture
+		return "", &FieldError{"photo", "this picture is broken off or damaged; take it once more"}
 	}
 	p := Photo{Hash: fmt.Sprintf("%x", sha256.Sum256(data)), Type: "image/" + kind, Data: data}
 	return p.Hash, explain(s.db.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&p).Error)

@@ -46,9 +46,9 @@ func TestStash(t *testing.T) {
 	require.Len(t, uses[b.ID], 1)
 
 	// Undo of the cloth, and of the choice.
-	_, err = s.Undo(ctx, OfStash, b.ID)
+	_, err = s.Undo(ctx, OfStash, b.ID, 0)
 	require.NoError(t, err)
-	_, err = s.Undo(ctx, OfEnsemble, e.ID)
+	_, err = s.Undo(ctx, OfEnsemble, e.ID, 0)
 	require.NoError(t, err)
 	e, err = s.Ensemble(ctx, e.ID)
 	require.NoError(t, err)
@@ -61,7 +61,7 @@ func TestStash(t *testing.T) {
 	require.NoError(t, s.DeleteStash(ctx, b.ID))
 	require.ErrorIs(t, s.DeleteStash(ctx, b.ID), ErrGone)
 	require.ErrorAs(t, s.TakeCloth(ctx, l.ID, cloth.Outer, b.ID), &field, "a cloth that is gone can't be chosen")
-	_, err = s.Undo(ctx, OfStash, b.ID)
+	_, err = s.Undo(ctx, OfStash, b.ID, 0)
 	require.NoError(t, err)
 	all, err := s.Stash(ctx)
 	require.NoError(t, err)
@@ -79,8 +79,8 @@ func TestLayingIsKeptAndUndone(t *testing.T) {
 	require.NoError(t, s.TickPiece(ctx, l.ID, "outer/body/0", true))
 	require.NoError(t, s.TickPiece(ctx, l.ID, "outer/body/1", true))
 	require.NoError(t, s.TickPiece(ctx, l.ID, "outer/body/1", false))
-	require.NoError(t, s.SetPrice(ctx, e.ID, "Busk", 14.5))
-	require.Error(t, s.SetPrice(ctx, e.ID, "Busk", math.NaN()))
+	require.NoError(t, s.SetPrice(ctx, e.ID, "Busk", 14.5, 0))
+	require.Error(t, s.SetPrice(ctx, e.ID, "Busk", math.NaN(), 14.5))
 	require.NoError(t, s.Close())
 	s, err := Open(path)
 	require.NoError(t, err)
@@ -90,7 +90,7 @@ func TestLayingIsKeptAndUndone(t *testing.T) {
 	assert.Equal(t, map[string]bool{"outer/body/0": true}, e.Layers[0].Pieces)
 	assert.Equal(t, map[string]float64{"Busk": 14.5}, e.Prices)
 	for range 5 {
-		_, err = s.Undo(ctx, OfEnsemble, e.ID)
+		_, err = s.Undo(ctx, OfEnsemble, e.ID, 0)
 		require.NoError(t, err)
 	}
 	e, err = s.Ensemble(ctx, e.ID)

@@ -46,7 +46,10 @@ var (
 )
 
 // Conflict: the value was changed elsewhere since it was shown.
-type Conflict struct{ Theirs string }
+type Conflict struct {
+	Theirs string // what it was changed to, in words
+	Was    string // the same as a field sends it back, so that it can be entered again
+}
 
 func (c *Conflict) Error() string {
 	return fmt.Sprintf("this was changed to %s in another tab meanwhile. Enter yours again to use it instead", c.Theirs)
@@ -336,9 +339,10 @@ func (s *Store) LastDeleted(ctx context.Context) (History, bool) {
 	return History{}, false
 }
 
-// Undo brings a wearer or an ensemble back to before the last action on it
-// and says what was undone.
-func (s *Store) Undo(ctx context.Context, scope Scope, id uint) (string, error) {
+// Undo brings a wearer, an ensemble or a cloth back to before the last action
+// on it and says what was undone. shown is the action the person saw; when
+// something else was done since, nothing is undone and a Conflict says what.
+func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, error) {
 	label := ""
 	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		var h History
@@ -347,6 +351,9 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id uint) (string, error) 
 				return ErrNothingToUndo
 			}
 			return err
+		}
+		if shown != 0 && shown != h.ID {
+			return &Conflict{Theirs: "“" + h.Label + "”, which was done"}
 		}
 		label = h.Label
 		if err := tx.Delete(&h).Error; err != nil {

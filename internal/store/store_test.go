@@ -58,7 +58,7 @@ func TestReadingsAndConflicts(t *testing.T) {
 	w, err = s.Wearer(ctx, w.ID)
 	require.NoError(t, err)
 	require.Len(t, w.Readings, 1)
-	_, err = s.Undo(ctx, OfWearer, w.ID)
+	_, err = s.Undo(ctx, OfWearer, w.ID, 0)
 	require.NoError(t, err)
 	w, _ = s.Wearer(ctx, w.ID)
 	assert.Len(t, w.Readings, 2)
@@ -92,10 +92,10 @@ func TestLayersMoveAndComeBack(t *testing.T) {
 	require.NoError(t, s.MoveLayer(ctx, e.Layers[2].ID, 1))
 	assert.Equal(t, []string{"shift", "petticoat-tiered", "corset"}, kinds())
 	require.NoError(t, s.Tick(ctx, e.Layers[1].ID, "cut", true))
-	require.NoError(t, s.NoteStep(ctx, e.Layers[1].ID, "cut", "chalk does not show"))
+	require.NoError(t, s.NoteStep(ctx, e.Layers[1].ID, "cut", "chalk does not show", ""))
 	require.NoError(t, s.RemoveLayer(ctx, e.Layers[1].ID))
 	assert.Equal(t, []string{"shift", "petticoat-tiered"}, kinds())
-	label, err := s.Undo(ctx, OfEnsemble, e.ID)
+	label, err := s.Undo(ctx, OfEnsemble, e.ID, 0)
 	require.NoError(t, err)
 	assert.Equal(t, "removing corset", label)
 	assert.Equal(t, []string{"shift", "petticoat-tiered", "corset"}, kinds())
@@ -110,8 +110,12 @@ func TestHistoryIsKeptWithinBounds(t *testing.T) {
 	e := dressed(t, s)
 	other, err := s.AddEnsemble(ctx, Ensemble{Name: "Another", WearerID: e.WearerID})
 	require.NoError(t, err)
+	was := other.Particulars()
 	other.Name = "Another name"
-	require.NoError(t, s.ChangeEnsemble(ctx, other))
+	require.NoError(t, s.ChangeEnsemble(ctx, other, was))
+	var conflict *Conflict
+	require.ErrorAs(t, s.ChangeEnsemble(ctx, other, was), &conflict, "another tab has changed the particulars")
+	require.NoError(t, s.ChangeEnsemble(ctx, other, conflict.Was), "and mine again, knowingly")
 	for i := range historyLength + 15 {
 		require.NoError(t, s.Tick(ctx, e.Layers[0].ID, "cut", i%2 == 0))
 	}
@@ -122,10 +126,10 @@ func TestHistoryIsKeptWithinBounds(t *testing.T) {
 	require.True(t, ok, "what was done elsewhere is not forgotten for it")
 	assert.Equal(t, "the ensemble's particulars", h.Label)
 	for range historyLength {
-		_, err = s.Undo(ctx, OfEnsemble, e.ID)
+		_, err = s.Undo(ctx, OfEnsemble, e.ID, 0)
 		require.NoError(t, err)
 	}
-	_, err = s.Undo(ctx, OfEnsemble, e.ID)
+	_, err = s.Undo(ctx, OfEnsemble, e.ID, 0)
 	assert.ErrorIs(t, err, ErrNothingToUndo)
 }
 
@@ -141,16 +145,16 @@ func TestDeletedEnsembleComesBack(t *testing.T) {
 	h, ok := s.LastDeleted(ctx)
 	require.True(t, ok)
 	require.NoError(t, s.DeleteWearer(ctx, e.WearerID))
-	_, err = s.Undo(ctx, h.Scope, h.ScopeID)
+	_, err = s.Undo(ctx, h.Scope, h.ScopeID, h.ID)
 	require.ErrorContains(t, err, "wearer was deleted")
-	_, err = s.Undo(ctx, OfWearer, e.WearerID)
+	_, err = s.Undo(ctx, OfWearer, e.WearerID, 0)
 	require.NoError(t, err)
-	_, err = s.Undo(ctx, h.Scope, h.ScopeID)
+	_, err = s.Undo(ctx, h.Scope, h.ScopeID, h.ID)
 	require.NoError(t, err)
 	back, err := s.Ensemble(ctx, e.ID)
 	require.NoError(t, err)
 	assert.Len(t, back.Layers, 3)
-	_, err = s.Undo(ctx, OfEnsemble, 999)
+	_, err = s.Undo(ctx, OfEnsemble, 999, 0)
 	assert.ErrorIs(t, err, ErrNothingToUndo)
 }
 
@@ -195,10 +199,13 @@ func TestFullDiskWritesNothing(t *testing.T) {
 	require.NoError(t, s.db.Raw("pragma page_count").Scan(&pages).Error)
 	require.NoError(t, s.db.Exec(fmt.Sprintf("pragma max_page_count = %d", pages)).Error)
 	var err error
-	for range 400 {
-		if err = s.NoteStep(ctx, e.Layers[0].ID, "cut", strings.Repeat("long ", 390)); err != nil {
+	was := ""
+	for i := range 400 {
+		note := strings.Repeat(fmt.Sprint("long ", i), 190)
+		if err = s.NoteStep(ctx, e.Layers[0].ID, "cut", note, was); err != nil {
 			break
 		}
+		was = note
 	}
 	require.ErrorIs(t, err, ErrFull)
 	_, err = s.Ensemble(ctx, e.ID)

@@ -66,7 +66,7 @@ func (s *Server) step(c *gin.Context) {
 		case "start", "stop":
 			return st.Time(c.Request.Context(), l.ID, step, c.PostForm("do") == "start")
 		case "note":
-			return st.NoteStep(c.Request.Context(), l.ID, step, c.PostForm("note"))
+			return st.NoteStep(c.Request.Context(), l.ID, step, c.PostForm("note"), c.PostForm("was"))
 		}
 		return &store.FieldError{Field: "do", Why: fmt.Sprintf("%.20q is nothing that can be done with a step", c.PostForm("do"))}
 	}) {

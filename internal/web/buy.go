@@ -4,6 +4,7 @@ import (
 	"crypto/sha256"
 	"fmt"
 	"math"
+	"strconv"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
@@ -53,6 +54,7 @@ type buyNotion struct {
 	draft.Notion
 	Price float64 // 0 when nobody said
 	Have  bool    // it is in hand already
+	Was   float64 // as it is kept
 	Cost  float64
 }
 
@@ -120,7 +122,7 @@ func (s *Server) viewBuy(c *gin.Context, p *page) buyView {
 		for _, n := range st.Notions() {
 			one := buyNotion{Notion: n}
 			price, known := p.E.Rec.Prices[priceKey(n)]
-			one.Price, one.Have = math.Abs(price), price < 0
+			one.Price, one.Have, one.Was = math.Abs(price), price < 0, price
 			one.Cost = math.Round(one.Price*n.Quantity*100) / 100
 			switch {
 			case !known:
@@ -186,7 +188,12 @@ func (s *Server) setPrice(c *gin.Context) {
 	if c.PostForm("have") == "yes" {
 		price = -math.Max(price, 1e-9) // known to be in hand, whatever it cost
 	}
-	if err := st.SetPrice(c.Request.Context(), e.ID, key, price); err != nil {
+	was, err := strconv.ParseFloat(c.DefaultPostForm("was", "0"), 64)
+	if err != nil {
+		s.fail(c, &store.FieldError{Field: key, Why: "the page is out of date; load it again"})
+		return
+	}
+	if err := st.SetPrice(c.Request.Context(), e.ID, key, price, was); err != nil {
 		s.fail(c, err)
 		return
 	}

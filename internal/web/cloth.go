@@ -1,6 +1,7 @@
 package web
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -235,9 +236,9 @@ func (s *Server) viewCloth(c *gin.Context, st *store.Store, p *page) (clothView,
 	if v.Repeats {
 		v.Seam = stage.Matchings()
 	}
-	for i, cut := range stage.Laying.Pieced {
+	for _, cut := range stage.Laying.Pieced {
 		if names[cut.Piece] != "" {
-			v.Piecings = append(v.Piecings, piecingRow{i, fmt.Sprintf("%s, %s at %.0f in 100", names[cut.Piece], map[bool]string{true: "across", false: "along the grain"}[cut.Across], cut.At*100)})
+			v.Piecings = append(v.Piecings, piecingRow{cut.ID, fmt.Sprintf("%s, %s at %.0f in 100", names[cut.Piece], map[bool]string{true: "across", false: "along the grain"}[cut.Across], cut.At*100)})
 		}
 	}
 	sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
@@ -523,11 +524,11 @@ func (s *Server) setCloth(c *gin.Context) {
 // meanwhile.
 func changeField(c *gin.Context, f *cloth.Fabric, u measure.Unit) error {
 	key, text := c.PostForm("key"), c.PostForm("value")
-	if was := c.PostForm("was"); was != "" {
+	if was, shown := c.GetPostForm("was"); shown {
 		first, more := clothFields(*f, u)
 		for _, now := range append(first, more...) {
 			if now.Key == key && now.Was != was {
-				return &store.Conflict{Theirs: now.Value}
+				return &store.Conflict{Theirs: cmp.Or(now.Value, "nothing"), Was: now.Was}
 			}
 		}
 	}

@@ -301,8 +301,9 @@ func TestLayOnPaper(t *testing.T) {
 
 func TestPrices(t *testing.T) {
 	s := demoServer(t, nil)
+	was := "0"
 	price := func(key, value, have string) *httptest.ResponseRecorder {
-		return fromPage(s, "/ensembles/1/price", "application/x-www-form-urlencoded", url.Values{"key": {key}, "value": {value}, "have": {have}}.Encode())
+		return fromPage(s, "/ensembles/1/price", "application/x-www-form-urlencoded", url.Values{"key": {key}, "value": {value}, "have": {have}, "was": {was}}.Encode())
 	}
 	total := regexp.MustCompile(`figure">([\d.]+)</b> <span>still to spend`)
 	sum := func() (v float64) {
@@ -315,6 +316,8 @@ func TestPrices(t *testing.T) {
 	before := sum()
 	require.Equal(t, 200, price(keys[1], "0.25", "").Code)
 	assert.InDelta(t, before+24*0.25, sum(), 0.005)
+	assert.Equal(t, 409, price(keys[1], "0.30", "").Code, "another tab had nothing there")
+	was = "0.25"
 	require.Equal(t, 200, price(keys[1], "0.25", "yes").Code)
 	assert.InDelta(t, before, sum(), 0.005, "what is in hand is not to be spent")
 	assert.Equal(t, 422, price(keys[1], "dear", "").Code)

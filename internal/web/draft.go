@@ -273,14 +273,8 @@ func (s *Server) applySettings(c *gin.Context) {
 		if !ok {
 			return store.ErrGone
 		}
-		known := map[string]bool{}
-		for _, p := range g.Parameters() {
-			known[p.Key] = true
-		}
-		for key, v := range set {
-			if _, number := v.(float64); !known[key] || !number {
-				return &store.FieldError{Field: key, Why: "there is no such parameter"}
-			}
+		if err := draft.Fits(g, set); err != nil {
+			return &store.FieldError{Field: err.Key, Why: err.Why}
 		}
 		return st.ApplySettings(c.Request.Context(), l.ID, set)
 	}) {

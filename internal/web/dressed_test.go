@@ -180,7 +180,7 @@ func TestReadingsOfBothSides(t *testing.T) {
 	s := demoServer(t, nil)
 	put := func(form url.Values) string { form.Set("worn", "bare"); return post(t, s, "/wearers/1/readings", form) }
 	put(url.Values{"key": {"waist_to_floor_side"}, "value": {"104"}, "was": {"1055"}, "side": {"left"}})
-	body := put(url.Values{"key": {"waist_to_floor_side"}, "value": {"107"}, "was": {"1040"}, "side": {"right"}})
+	body := put(url.Values{"key": {"waist_to_floor_side"}, "value": {"107"}, "was": {"1055"}, "side": {"right"}})
 	assert.Contains(t, body, "the right is 30 mm more")
 	body = put(url.Values{"key": {"waist_girth"}, "value": {"72.2"}, "was": {"710"}, "again": {"yes"}})
 	assert.Contains(t, body, "71.6 cm", "the mean counts")

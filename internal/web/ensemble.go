@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"strconv"
 	"strings"
 	"time"
 
@@ -22,6 +23,7 @@ type particularsView struct {
 	Hours   string
 	Field   string // with Message: which field is wrong
 	New     bool
+	Was     string // the particulars as they were shown
 }
 
 func (s *Server) newEnsemble(c *gin.Context) {
@@ -50,7 +52,7 @@ func (s *Server) particulars(c *gin.Context) {
 	}
 	p := s.page(c, e.Name)
 	p.E = s.view(c.Request.Context(), st, e, 0, p.Unit)
-	p.V = particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours)}
+	p.V = particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours), Was: e.Particulars()}
 	s.render(c, http.StatusOK, "particulars", p)
 }
 
@@ -114,15 +116,20 @@ func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
 		if fresh {
 			e, err = st.AddEnsemble(c.Request.Context(), e)
 		} else {
-			err = st.ChangeEnsemble(c.Request.Context(), e)
+			err = st.ChangeEnsemble(c.Request.Context(), e, c.PostForm("was"))
 		}
 	}
 	if err == nil {
 		s.done(c, fmt.Sprintf("/ensembles/%d/layers", e.ID))
 		return
 	}
+	was := c.PostForm("was")
 	var field *store.FieldError
-	if !errors.As(err, &field) {
+	var conflict *store.Conflict
+	if errors.As(err, &conflict) { // what was typed stays, and can be kept after all
+		was = conflict.Was
+		field = &store.FieldError{Why: "another tab changed the particulars meanwhile. What you typed is below: press Keep to use it instead, or load the page again to see the other"}
+	} else if !errors.As(err, &field) {
 		s.fail(c, err)
 		return
 	}
@@ -132,7 +139,7 @@ func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
 		return
 	}
 	p.Message = sentence(field.Why)
-	p.V = particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh}
+	p.V = particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh, Was: was}
 	s.render(c, http.StatusUnprocessableEntity, "particulars", p)
 }
 
@@ -147,11 +154,21 @@ func (s *Server) deleteEnsemble(c *gin.Context) {
 
 func (s *Server) undoEnsemble(c *gin.Context) {
 	st := s.st
-	if _, err := st.Undo(c.Request.Context(), store.OfEnsemble, id(c, "ensemble")); err != nil {
+	if _, err := st.Undo(c.Request.Context(), store.OfEnsemble, id(c, "ensemble"), lastShown(c)); err != nil {
 		s.fail(c, err)
 		return
 	}
 	s.back(c)
+}
+
+// lastShown is the action a person saw when asking to undo it, 0 when the
+// request does not say.
+func lastShown(c *gin.Context) uint {
+	n, err := strconv.ParseUint(c.PostForm("last"), 10, 32)
+	if err != nil {
+		return 0
+	}
+	return uint(n)
 }
 
 // seen takes note of all changes, or of one layer's.

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"io"
 	"net/http"
+	"net/url"
 	"os"
 	"path/filepath"
 	"strings"
@@ -84,11 +85,19 @@ func remember(c *gin.Context, key, value string) {
 
 // back returns to the page a form names, if it is one of ours.
 func (s *Server) back(c *gin.Context) {
-	to := c.PostForm("back")
-	if !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.Contains(to, `\`) {
-		to = "/"
+	s.done(c, ownPath(c.PostForm("back")))
+}
+
+// ownPath is a path of this program, or the first page for anything else: a
+// browser drops blanks and reads backslashes as slashes, so neither may be in
+// it.
+func ownPath(to string) string {
+	u, err := url.Parse(to)
+	if err != nil || u.Scheme != "" || u.Host != "" || u.User != nil || !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") ||
+		strings.ContainsFunc(to, func(r rune) bool { return r <= ' ' || r == '\\' || r == 0x7f }) {
+		return "/"
 	}
-	s.done(c, to)
+	return to
 }
 
 // backup sends a consistent copy of everything.

@@ -109,8 +109,8 @@ func (s *Server) setLaying(c *gin.Context) {
 			case "unpin":
 				delete(lay.Pinned, value)
 			case "unpiece":
-				k, err := strconv.Atoi(value)
-				if err != nil || k < 0 || k >= len(lay.Pieced) {
+				k := slices.IndexFunc(lay.Pieced, func(o pattern.Piecing) bool { return strconv.Itoa(o.ID) == value })
+				if k < 0 {
 					return bad("this piecing is no longer there; load the page again")
 				}
 				lay.Pieced = slices.Delete(slices.Clone(lay.Pieced), k, k+1)

@@ -36,7 +36,7 @@ func TestLookingForAShorterLay(t *testing.T) {
 	require.NotEmpty(t, before)
 	srv := httptest.NewServer(s)
 	ctx, stop := context.WithCancel(t.Context())
-	r, err := http.NewRequestWithContext(ctx, "GET", srv.URL+"/ensembles/1/layers/4/look", nil)
+	r, err := http.NewRequestWithContext(ctx, "POST", srv.URL+"/ensembles/1/layers/4/look", nil)
 	require.NoError(t, err)
 	answer, err := http.DefaultClient.Do(r)
 	require.NoError(t, err)
@@ -70,7 +70,7 @@ func TestLookingForAShorterLay(t *testing.T) {
 	body := get(t, s, "/ensembles/1/layers/4/cloth?wait=1")
 	assert.Contains(t, body, after[1])
 	assert.Contains(t, get(t, s, "/ensembles/1/buy?wait=1"), strings.TrimSuffix(after[1], " cm"), "what to buy rests on it")
-	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/99/look", nil, nil).Code)
+	assert.Equal(t, 404, ask(s, "POST", "/ensembles/1/layers/99/look", nil, nil).Code)
 }
 
 // Every width is drafted and laid; a narrower cloth takes more length, and what

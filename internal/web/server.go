@@ -70,7 +70,7 @@ func New(st *store.Store, opt Options) (*Server, error) {
 		return nil, err
 	}
 	if opt.Passphrase != "" {
-		if s.guard, err = newGuard(opt.Passphrase); err != nil {
+		if s.guard, err = newGuard(opt.Passphrase, opt.Now); err != nil {
 			return nil, err
 		}
 	}
@@ -82,6 +82,7 @@ func New(st *store.Store, opt Options) (*Server, error) {
 		r.Use(s.guard.sessions, s.guard.ask)
 		r.GET("/enter", s.enterPage)
 		r.POST("/enter", s.enter)
+		r.POST("/leave", s.leave)
 	}
 	s.routes(r)
 	r.NoRoute(func(c *gin.Context) { s.fail(c, errNoPage) })
@@ -175,7 +176,7 @@ func (s *Server) routes(r *gin.Engine) {
 	l.POST("/cloth", s.setCloth)
 	l.POST("/laying", s.setLaying)
 	l.POST("/hand", s.handLaid)
-	l.GET("/choices", s.tryChoices)
+	l.GET("/choices", ownPage, s.tryChoices)
 	l.POST("/choose", s.choose)
 	l.GET("/cut", s.cutStation)
 	l.POST("/tick", s.tickPiece)
@@ -183,8 +184,8 @@ func (s *Server) routes(r *gin.Engine) {
 	l.GET("/wall", s.wallStation)
 	l.GET("/lay.svg", s.layFile(laySVG))
 	l.GET("/lay.dxf", s.layFile(layDXF))
-	l.GET("/look", s.lookForLay)
-	l.GET("/widths", s.compareWidths)
+	l.POST("/look", s.lookForLay)
+	l.GET("/widths", ownPage, s.compareWidths)
 	l.POST("/step", s.step)
 	l.GET("/paper.pdf", s.paperPDF)
 	l.GET("/pieces.svg", s.piecesSVG)
@@ -293,7 +294,7 @@ func (s *Server) fail(c *gin.Context, err error) {
 		status = http.StatusUnprocessableEntity
 	case errors.As(err, &conflict):
 		status = http.StatusConflict
-		answer["theirs"] = conflict.Theirs
+		answer["theirs"], answer["was"] = conflict.Theirs, conflict.Was
 	case errors.As(err, &inUse):
 		status = http.StatusConflict
 	case errors.As(err, &large):
@@ -301,6 +302,8 @@ func (s *Server) fail(c *gin.Context, err error) {
 		err = errors.New("this is more than a field can hold")
 	case errors.Is(err, store.ErrFull), errors.Is(err, store.ErrReadOnly):
 		status = http.StatusInsufficientStorage
+	case errors.Is(err, store.ErrBusy):
+		status = http.StatusServiceUnavailable
 	}
 	if status == http.StatusInternalServerError {
 		s.opt.Log.Error("a request failed", "route", c.FullPath(), "error", err.Error())

@@ -27,6 +27,7 @@ type stashView struct {
 	Colour []string
 	Undo   string // a deleted cloth that can come back
 	UndoID uint
+	Last   uint
 }
 
 type stashCard struct {
@@ -49,6 +50,7 @@ type stashClothView struct {
 	Suits    []suitRow
 	Sums     []string
 	Undo     string
+	Last     uint // the action that would be undone
 	Irons    []string
 	TestDays string
 }
@@ -58,7 +60,8 @@ type stashPiece struct {
 	Drawing string
 	Wide    measure.Length
 	Area    float64
-	Index   int
+	Index   int // its place, for naming it
+	ID      int // of the piece, for changing it
 }
 
 type testView struct {
@@ -69,7 +72,7 @@ type testView struct {
 }
 
 type testResult struct {
-	Index int
+	ID    int
 	Text  string
 	On    string
 	Note  string
@@ -105,7 +108,7 @@ func (s *Server) stash(c *gin.Context) {
 		v.Cloths = append(v.Cloths, card)
 	}
 	if h, ok := st.LastDeleted(c.Request.Context()); ok && h.Scope == store.OfStash {
-		v.Undo, v.UndoID = h.Label, h.ScopeID
+		v.Undo, v.UndoID, v.Last = h.Label, h.ScopeID, h.ID
 	}
 	p.V = v
 	s.render(c, http.StatusOK, "stash", p)
@@ -165,7 +168,7 @@ func (s *Server) viewStash(c *gin.Context, st *store.Store, p *page) error {
 	// Its length is said piece by piece here.
 	v.Fields = slices.DeleteFunc(v.Fields, func(f clothField) bool { return f.Key == "in_hand_mm" })
 	for i, cut := range f.Pieces() {
-		v.Pieces = append(v.Pieces, stashPiece{Cut: cut, Drawing: svg.ClothCut(f, cut, p.Unit), Wide: cut.Wide(f), Area: cut.Area(f) / 1e6, Index: i})
+		v.Pieces = append(v.Pieces, stashPiece{Cut: cut, Drawing: svg.ClothCut(f, cut, p.Unit), Wide: cut.Wide(f), Area: cut.Area(f) / 1e6, Index: i, ID: max(cut.ID, 1)})
 	}
 	type corner = [][2]float64
 	data := []gin.H{}
@@ -181,9 +184,9 @@ func (s *Server) viewStash(c *gin.Context, st *store.Store, p *page) error {
 		label, how := t.About()
 		one := testView{Test: t, Label: label, How: how, Fields: testFields(t)}
 		last := -1
-		for i, sw := range f.Swatches {
+		for _, sw := range f.Swatches {
 			if sw.Test == t {
-				one.Results = append(one.Results, testResult{Index: i, Text: outcome(sw), On: longDay(sw.On), Note: sw.Note})
+				one.Results = append(one.Results, testResult{ID: sw.ID, Text: outcome(sw), On: longDay(sw.On), Note: sw.Note})
 				last = len(one.Results) - 1
 			}
 		}
@@ -219,7 +222,7 @@ func (s *Server) viewStash(c *gin.Context, st *store.Store, p *page) error {
 		v.Sums = append(v.Sums, fmt.Sprintf("%.0f × %.0f threads a centimetre.", f.Warp, f.Weft))
 	}
 	if h, ok := st.LastAction(c.Request.Context(), store.OfStash, b.ID); ok {
-		v.Undo = h.Label
+		v.Undo, v.Last = h.Label, h.ID
 	}
 	p.V = v
 	return nil
@@ -292,6 +295,9 @@ func (s *Server) setStash(c *gin.Context) {
 	st := s.st
 	err := st.SetStash(c.Request.Context(), id(c, "cloth"), func(b *store.Stashed) error {
 		if c.PostForm("key") == "note" {
+			if was, shown := c.GetPostForm("was"); shown && was != b.Note {
+				return &store.Conflict{Theirs: "another text", Was: b.Note}
+			}
 			b.Note = c.PostForm("value")
 			return nil
 		}
@@ -313,6 +319,7 @@ func (s *Server) setPieces(c *gin.Context) {
 		f := &b.Fabric
 		f.Lengths = slices.Clone(f.Pieces())
 		f.InHand = 0
+		f.Number()
 		bad := func(key, why string) error { return &store.FieldError{Field: key, Why: why} }
 		size := func(key string) (measure.Length, error) {
 			l, err := measure.Parse(c.PostForm(key), u)
@@ -356,8 +363,8 @@ func (s *Server) setPieces(c *gin.Context) {
 			f.Lengths = append(f.Lengths, cut)
 			return nil
 		}
-		k, err := strconv.Atoi(c.PostForm("piece"))
-		if err != nil || k < 0 || k >= len(f.Lengths) {
+		k := slices.IndexFunc(f.Lengths, func(o cloth.Cut) bool { return strconv.Itoa(o.ID) == c.PostForm("piece") })
+		if k < 0 {
 			return bad("piece", "this piece is no longer there; load the page again")
 		}
 		cut := &f.Lengths[k]
@@ -387,8 +394,8 @@ func (s *Server) setPieces(c *gin.Context) {
 			}
 			cut.Flaws = append(slices.Clone(cut.Flaws), cloth.Flaw{What: short(c.PostForm("name")), Around: line})
 		case "unflaw":
-			i, err := strconv.Atoi(c.PostForm("flaw"))
-			if err != nil || i < 0 || i >= len(cut.Flaws) {
+			i := slices.IndexFunc(cut.Flaws, func(o cloth.Flaw) bool { return strconv.Itoa(o.ID) == c.PostForm("flaw") })
+			if i < 0 {
 				return bad("flaw", "this flaw is no longer marked; load the page again")
 			}
 			cut.Flaws = slices.Delete(slices.Clone(cut.Flaws), i, i+1)
@@ -712,8 +719,8 @@ func (s *Server) setSwatches(c *gin.Context) {
 		f := &b.Fabric
 		f.Swatches = slices.Clone(f.Swatches)
 		if c.PostForm("do") == "remove" {
-			k, err := strconv.Atoi(c.PostForm("swatch"))
-			if err != nil || k < 0 || k >= len(f.Swatches) {
+			k := slices.IndexFunc(f.Swatches, func(o cloth.Swatch) bool { return strconv.Itoa(o.ID) == c.PostForm("swatch") })
+			if k < 0 {
 				return &store.FieldError{Field: "swatch", Why: "this test is no longer there; load the page again"}
 			}
 			f.Swatches = slices.Delete(f.Swatches, k, k+1)
@@ -784,7 +791,12 @@ func (s *Server) photo(c *gin.Context) {
 		s.fail(c, err)
 		return
 	}
+	if p.Type != "image/png" && p.Type != "image/jpeg" {
+		s.fail(c, store.ErrGone)
+		return
+	}
 	c.Header("Cache-Control", "private, max-age=31536000, immutable")
+	c.Header("Content-Disposition", "inline")
 	c.Data(http.StatusOK, p.Type, p.Data)
 }
 
@@ -799,7 +811,7 @@ func (s *Server) deleteStash(c *gin.Context) {
 
 func (s *Server) undoStash(c *gin.Context) {
 	st := s.st
-	if _, err := st.Undo(c.Request.Context(), store.OfStash, id(c, "cloth")); err != nil {
+	if _, err := st.Undo(c.Request.Context(), store.OfStash, id(c, "cloth"), lastShown(c)); err != nil {
 		s.fail(c, err)
 		return
 	}

@@ -35,13 +35,14 @@ type page struct {
 	Status  int // of the answer; 0 for 200
 	Version string
 	Path    string
+	Guarded bool // a passphrase was asked for
 	E       *ensembleView
 	Station string
 	V       any // what the station itself shows
 }
 
 func (s *Server) page(c *gin.Context, title string) *page {
-	p := &page{Title: title, Unit: unitOf(c), Version: s.opt.Version, Path: c.Request.URL.RequestURI()}
+	p := &page{Title: title, Unit: unitOf(c), Version: s.opt.Version, Path: c.Request.URL.RequestURI(), Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
 	if l, err := c.Cookie("light"); err == nil && (l == "day" || l == "evening") {
 		p.Light = l
 	}
@@ -174,6 +175,7 @@ type ensembleView struct {
 	Ready    time.Time // when it would be done
 	Late     bool
 	Undo     string
+	Last     uint       // the action that would be undone
 	Layer    *layerView // the chosen one
 	Err      string     // why no figure could be made
 }
@@ -262,7 +264,7 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		v.Bare, v.Stages, _ = ensemble.Walk(ensemble.Plan{Group: e.Wearer.Group})
 	}
 	if h, ok := st.LastAction(ctx, store.OfEnsemble, e.ID); ok {
-		v.Undo = h.Label
+		v.Undo, v.Last = h.Label, h.ID
 	}
 	if t, err := time.Parse("2006-01-02", e.EventDate); err == nil {
 		v.HasEvent, v.Event, v.Days = true, t.Format("Mon 2 January"), work.DaysUntil(s.opt.Now(), t)

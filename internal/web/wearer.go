@@ -23,7 +23,8 @@ type wearerView struct {
 	Notes  []figure.Note
 	Stand  string
 	Undo   string
-	Count  int // readings taken bare
+	Last   uint // the action that would be undone
+	Count  int  // readings taken bare
 	Total  int
 	// Strings are readings marked on a string and not yet laid on a ruler, and
 	// Waiting their names.
@@ -117,7 +118,7 @@ func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, wor
 	}
 	v.Stand = svg.Stand{Bare: f, Unit: u, Marks: true, Across: 560}.Draw()
 	if h, ok := st.LastAction(c.Request.Context(), store.OfWearer, w.ID); ok {
-		v.Undo = h.Label
+		v.Undo, v.Last = h.Label, h.ID
 	}
 	return v, nil
 }
@@ -324,7 +325,7 @@ func (s *Server) deleteWearer(c *gin.Context) {
 
 func (s *Server) undoWearer(c *gin.Context) {
 	st := s.st
-	if _, err := st.Undo(c.Request.Context(), store.OfWearer, id(c, "wearer")); err != nil {
+	if _, err := st.Undo(c.Request.Context(), store.OfWearer, id(c, "wearer"), lastShown(c)); err != nil {
 		s.fail(c, err)
 		return
 	}

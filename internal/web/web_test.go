@@ -368,3 +368,62 @@ func BenchmarkPages(b *testing.B) {
 		}
 	})
 }
+
+// The right passphrase is never starved by others' wrong ones: only the address
+// that guesses waits. Leaving asks again.
+func TestGuessingFromElsewhere(t *testing.T) {
+	s := demoServer(t, func(o *Options) { o.Passphrase, o.Loopback = "linen and lace", false })
+	from := func(address, path string, form url.Values, cookie string) *httptest.ResponseRecorder {
+		r := httptest.NewRequest("POST", "http://192.0.2.7:8160"+path, strings.NewReader(form.Encode()))
+		r.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+		r.Header.Set("X-Forwarded-For", "198.51.100.9")
+		r.RemoteAddr = address + ":4711"
+		if cookie != "" {
+			r.Header.Set("Cookie", cookie)
+		}
+		w := httptest.NewRecorder()
+		s.ServeHTTP(w, r)
+		return w
+	}
+	for range 3 {
+		assert.Equal(t, 401, from("192.0.2.66", "/enter", url.Values{"passphrase": {"guess"}}, "").Code)
+	}
+	assert.Equal(t, 429, from("192.0.2.66", "/enter", url.Values{"passphrase": {"linen and lace"}}, "").Code)
+	in := from("192.0.2.10", "/enter", url.Values{"passphrase": {" linen and lace "}}, "")
+	require.Equal(t, 303, in.Code)
+	cookie := strings.SplitN(in.Header().Get("Set-Cookie"), ";", 2)[0]
+	page := func(cookie string) int {
+		r := httptest.NewRequest("GET", "http://192.0.2.7:8160/", nil)
+		r.Header.Set("Cookie", cookie)
+		w := httptest.NewRecorder()
+		s.ServeHTTP(w, r)
+		return w.Code
+	}
+	require.Equal(t, 200, page(cookie))
+	out := from("192.0.2.10", "/leave", nil, cookie)
+	require.Equal(t, 303, out.Code)
+	assert.Equal(t, 303, page(strings.SplitN(out.Header().Get("Set-Cookie"), ";", 2)[0]))
+	for given, ok := range map[string]bool{"": true, "short": false, "  linen and lace\n": true, strings.Repeat("x", 73): false} {
+		_, err := Passphrase(given)
+		assert.Equal(t, ok, err == nil, "%q", given)
+	}
+}
+
+func TestOnlyOwnPaths(t *testing.T) {
+	for to, want := range map[string]string{"/ensembles/1/cut?x=1": "/ensembles/1/cut?x=1", "//evil.example": "/", "/\t/evil.example": "/", `/\evil.example`: "/", "https://evil.example/": "/", "": "/", "ensembles": "/", "/\n/evil": "/"} {
+		assert.Equal(t, want, ownPath(to), "%q", to)
+	}
+}
+
+// A page from elsewhere begins no search, and pictures are only what they were
+// decoded as.
+func TestNothingForOtherSites(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, path := range []string{"/ensembles/1/layers/4/choices", "/ensembles/1/layers/4/widths"} {
+		assert.Equal(t, 403, ask(s, "GET", path, nil, map[string]string{"Sec-Fetch-Site": "cross-site"}).Code)
+	}
+	assert.Equal(t, 403, ask(s, "POST", "/ensembles/1/layers/4/look", nil, map[string]string{"Sec-Fetch-Site": "cross-site"}).Code)
+	head := []byte("\x89PNG\r\n\x1a\n\x00\x00\x00\rIHDR\x00\x00\x00\x10\x00\x00\x00\x10\x08\x02\x00\x00\x00\x90\x91h6")
+	_, err := s.st.KeepPhoto(t.Context(), head)
+	require.Error(t, err, "a head alone is no picture")
+}

@@ -12,7 +12,7 @@ export async function send(url, fields, signal) {
   } catch {
     throw new Error(r.status === 401 ? "Enter the passphrase again, then repeat this." : "The program gave no answer that can be read.");
   }
-  if (!r.ok) throw Object.assign(new Error(answer.error || "Not done."), { field: answer.field, refused: true });
+  if (!r.ok) throw Object.assign(new Error(answer.error || "Not done."), { field: answer.field, was: answer.was, theirs: answer.theirs, refused: true });
   return answer;
 }
 
@@ -91,10 +91,29 @@ function keep(root, url, input, extra = {}) {
     } catch (err) {
       problem(input, err.message, row);
       if (!err.refused) say("Not kept: " + err.message);
+      if (err.theirs !== undefined) insist(root, url, input, extra, err.was, row);
     }
   });
   return turn;
 }
+
+// Another tab was there first: what it kept is now what was shown, so that
+// entering the same again, or the button, keeps one's own.
+function insist(root, url, input, extra, was, row) {
+  const main = root.querySelector(`[data-key="${CSS.escape(input.dataset.key)}"]`);
+  if (main) main.dataset.was = was ?? "";
+  const button = document.createElement("button");
+  button.type = "button";
+  button.className = "plain-button";
+  button.textContent = "Use mine";
+  button.addEventListener("click", () => keep(root, url, input, extra));
+  row.querySelector("[data-problem]").append(" ", button);
+}
+
+// Entered again with Enter, a value counts that was refused before.
+document.addEventListener("keydown", (e) => {
+  if (e.key === "Enter" && e.target.dataset?.key && e.target.getAttribute("aria-invalid") && e.target.tagName !== "TEXTAREA") e.target.dispatchEvent(new Event("change", { bubbles: true }));
+});
 
 const lengths = () => (document.querySelector("[data-lengths]")?.getAttribute("aria-pressed") === "true" ? "yes" : "no");
 
@@ -182,11 +201,13 @@ export function edits() {
     note.addEventListener("submit", (e) => e.preventDefault());
     note.addEventListener("change", async (e) => {
       try {
-        await send(note.dataset.notePost, { step: note.dataset.step, do: "note", note: e.target.value });
+        await send(note.dataset.notePost, { step: note.dataset.step, do: "note", note: e.target.value, was: e.target.dataset.was });
+        e.target.dataset.was = e.target.value;
         problem(e.target, "");
         say("Noted.");
       } catch (err) {
         problem(e.target, err.message);
+        if (err.was !== undefined) e.target.dataset.was = err.was; // left again, it counts
       }
     });
   }

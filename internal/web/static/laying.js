@@ -84,12 +84,13 @@ export function laying() {
     if (!box || !key) return;
     const cell = e.target.closest("td");
     try {
-      const a = await send(box.dataset.pricePost, { key, value: cell.querySelector("[data-price]").value, have: cell.querySelector("[data-have]").checked ? "yes" : "no" });
+      const a = await send(box.dataset.pricePost, { key, was: cell.querySelector("[data-price]").dataset.was, value: cell.querySelector("[data-price]").value, have: cell.querySelector("[data-have]").checked ? "yes" : "no" });
       redraw(a.parts);
       document.querySelector(`[data-price="${CSS.escape(key)}"]`)?.focus();
     } catch (err) {
       say("Not kept: " + err.message);
       e.target.setAttribute("aria-invalid", "true");
+      if (err.was !== undefined) cell.querySelector("[data-price]").dataset.was = err.was; // entered again, it counts
     }
   });
 }
