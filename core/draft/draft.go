@@ -196,6 +196,10 @@ func (w Wear) Dress(f figure.Figure) figure.Figure {
 	return f.Hemmed(w.Hem)
 }
 
+// Shapes tells whether the garment changes the form of the figure under what is
+// worn over it, and not only its thickness.
+func (w Wear) Shapes() bool { return w.LaceTo > 0 || len(w.Pads) > 0 || len(w.Props) > 0 || w.Stands }
+
 // Hung is a figure with the outline of the garment's hanging cloth round it,
 // from the hip down: above it cloth lies on what is under it. From the waist
 // down it bridges what is hollow.

@@ -22,7 +22,7 @@ func cutAnd(was, now float64, spare *draft.Spare) Stage {
 		return out
 	}
 	cut := d(was)
-	return Stage{Layer: Layer{Name: "Skirt", Cut: &cut}, Draft: cut, Now: d(now)}
+	return Stage{Layer: Layer{Name: "Skirt", Cut: &Made{Draft: cut}}, Draft: cut, Now: d(now)}
 }
 
 // Two side seams share 16 mm: both edges of each, 4 mm, of allowances of 12,

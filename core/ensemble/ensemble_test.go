@@ -267,7 +267,7 @@ func TestWhatIsCutStaysAndIsSaved(t *testing.T) {
 	p := plan(stack...)
 	before := walk(t, p)
 	frozen := before[1].Draft
-	p.Layers[1].Cut = &frozen
+	p.Layers[1].Cut = &Made{Draft: frozen}
 	p.Layers[1].Settings = draft.Settings{"laced_waist": 668.0} // was 660
 	after := walk(t, p)
 	assert.Equal(t, before[1].Draft.Dimensions, after[1].Draft.Dimensions)

@@ -90,7 +90,14 @@ func (l Laying) Count(p *pattern.Piece, role cloth.Role) int {
 // Uses are the cloths the stage is cut from, the outer first; one that nothing
 // is cut from is left out, the outer never.
 func (s Stage) Uses() []Use {
-	all := []Use{{Role: cloth.Outer, Fabric: s.Fabric}}
+	if s.Layer.Cut != nil && len(s.Layer.Cut.Uses) > 0 { // as they were when it was cut
+		var out []Use
+		for _, u := range s.Layer.Cut.Uses {
+			out = append(out, u.Use)
+		}
+		return out
+	}
+	all := []Use{{Role: cloth.Outer, Stash: s.Stash, Fabric: s.Fabric}}
 	for _, b := range s.Laying.Beside {
 		all = append(all, Use{Role: b.Role, Stash: b.Stash, Fabric: b.Fabric})
 	}
@@ -210,6 +217,13 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 // unless no more is to be had, the rest on cloth to be bought. find gives the
 // lay of a job; when it has none yet, the answer is false.
 func (s Stage) Sheets(u Use, find func(lay.Job) (lay.Result, bool)) ([]Sheet, bool) {
+	if s.Layer.Cut != nil { // what is cut lies as it was cut
+		for _, m := range s.Layer.Cut.Uses {
+			if m.Role == u.Role {
+				return m.Sheets, true
+			}
+		}
+	}
 	left := map[string][]int{} // copies still to be placed
 	for id, n := range u.Counts {
 		for c := range n {

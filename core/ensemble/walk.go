@@ -25,8 +25,10 @@ type Layer struct {
 	Settings draft.Settings
 	Fabric   cloth.Fabric
 	Laying   Laying
-	// Cut is the draft its cloth was cut to; nil while nothing is cut.
-	Cut *draft.Draft
+	// Stash is which of the stash its outer cloth is; 0 for its own.
+	Stash uint
+	// Cut is what its cloth was cut to; nil while nothing is cut.
+	Cut *Made
 }
 
 // Plan is all that a walk needs: a wearer and a stack, from the skin out.
@@ -187,6 +189,6 @@ func (s *Stage) draft() {
 	}
 	s.Draft, s.Err = s.Now, s.NowErr
 	if s.Layer.Cut != nil {
-		s.Draft, s.Err = *s.Layer.Cut, nil
+		s.Draft, s.Err = s.Layer.Cut.Draft, nil
 	}
 }

@@ -234,11 +234,14 @@ func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []u
 			return stages[i].Err
 		}
 		seen[ids[i]] = stages[i].Snapshot()
-		var cut *draft.Draft
 		if l.state.Made() {
-			cut = &stages[i].Draft
+			made := ensemble.Made{Draft: stages[i].Draft}
+			if err := st.CutOut(ctx, ids[i], store.Cutting{State: l.state, Made: made, Pieces: stages[i].PieceKeys(), Steps: stages[i].Cutting()}); err != nil {
+				return err
+			}
+			continue
 		}
-		if err := st.SetState(ctx, ids[i], l.state, cut); err != nil {
+		if err := st.SetState(ctx, ids[i], l.state, nil); err != nil {
 			return err
 		}
 	}

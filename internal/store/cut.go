@@ -9,24 +9,24 @@ import (
 	"fmt"
 	"sync"
 
-	"ardentgusset/core/draft"
+	"ardentgusset/core/ensemble"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 )
 
-// cutCache holds drafts that cloth was cut to, by hash. They never change.
+// cutCache holds what cloth was cut to, by hash. They never change.
 type cutCache struct {
 	mu   sync.Mutex
-	held map[string]*draft.Draft
+	held map[string]*ensemble.Made
 }
 
 // mostHeld is how many cut drafts stay in memory.
 const mostHeld = 64
 
-// keepCut writes a draft under its hash, unless it is there already.
-func keepCut(tx *gorm.DB, d draft.Draft) (hash string, err error) {
-	text, err := json.Marshal(d)
+// keepCut writes what was cut under its hash, unless it is there already.
+func keepCut(tx *gorm.DB, m ensemble.Made) (hash string, err error) {
+	text, err := json.Marshal(keep(m))
 	if err != nil {
 		return "", fmt.Errorf("the draft can't be kept: %w", err)
 	}
@@ -58,7 +58,7 @@ func (s *Store) withCuts(ctx context.Context, e *Ensemble) error {
 	return nil
 }
 
-func (s *Store) cutDraft(ctx context.Context, hash string) (*draft.Draft, error) {
+func (s *Store) cutDraft(ctx context.Context, hash string) (*ensemble.Made, error) {
 	s.cut.mu.Lock()
 	defer s.cut.mu.Unlock()
 	if d, ok := s.cut.held[hash]; ok {
@@ -72,20 +72,20 @@ func (s *Store) cutDraft(ctx context.Context, hash string) (*draft.Draft, error)
 	if err != nil {
 		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
 	}
-	d := new(draft.Draft)
-	if err := json.Unmarshal(text, d); err != nil {
+	m, err := readCut(text)
+	if err != nil {
 		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
 	}
 	if len(s.cut.held) >= mostHeld || s.cut.held == nil {
-		s.cut.held = map[string]*draft.Draft{}
+		s.cut.held = map[string]*ensemble.Made{}
 	}
-	s.cut.held[hash] = d
-	return d, nil
+	s.cut.held[hash] = &m
+	return &m, nil
 }
 
 // Freeze keeps the drafts of layers that were marked as cut before drafts were
 // kept. It loses nothing and is not an action to undo.
-func (s *Store) Freeze(ctx context.Context, cut map[uint]draft.Draft) error {
+func (s *Store) Freeze(ctx context.Context, cut map[uint]ensemble.Made) error {
 	if len(cut) == 0 {
 		return nil
 	}

@@ -130,7 +130,7 @@ type Ensemble struct {
 func (e Ensemble) Plan() ensemble.Plan {
 	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel, Care: e.Wearer.Care, Readings: e.Wearer.Figures()}
 	for _, l := range e.Layers {
-		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric, Laying: l.Laying, Cut: l.Cut})
+		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Cut: l.Cut})
 	}
 	return p
 }
@@ -163,9 +163,18 @@ type Layer struct {
 	Seen       ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"`                // the draft last taken note of
 	CutHash    string            `gorm:"not null;default:''" json:"cut_hash"`                 // of the draft its cloth was cut to
 	CutAt      *time.Time        `json:"cut_at"`
-	Cut        *draft.Draft      `gorm:"-" json:"-"` // that draft
+	Cut        *ensemble.Made    `gorm:"-" json:"-"`                   // that draft, and how it lay
+	Taken      []Taken           `gorm:"serializer:json" json:"taken"` // what cutting it took from the stash
 	Steps      []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`
 	Timings    []Timing          `gorm:"constraint:OnDelete:CASCADE" json:"timings"`
+}
+
+// Taken is a piece of a cloth of the stash that a layer was cut from, as it was,
+// and the IDs of what remained.
+type Taken struct {
+	Stash uint      `json:"stash_id"`
+	Was   cloth.Cut `json:"was"`
+	Left  int       `json:"left,omitempty"` // 0 when nothing remained
 }
 
 // Made tells whether its cloth is cut.
@@ -238,11 +247,14 @@ const (
 
 // History is the state of a wearer or an ensemble before one action.
 type History struct {
-	ID      uint      `gorm:"primaryKey;autoIncrement"`
-	Scope   Scope     `gorm:"not null;index:of"`
-	ScopeID uint      `gorm:"not null;index:of"`
-	Label   string    `gorm:"not null"`
-	Before  string    `gorm:"not null"` // JSON of the whole, "" when it did not exist
-	Deleted bool      `gorm:"not null"` // the action deleted it
-	At      time.Time `gorm:"not null"`
+	ID      uint   `gorm:"primaryKey;autoIncrement"`
+	Scope   Scope  `gorm:"not null;index:of"`
+	ScopeID uint   `gorm:"not null;index:of"`
+	Label   string `gorm:"not null"`
+	Before  string `gorm:"not null"` // JSON of the whole, "" when it did not exist
+	Deleted bool   `gorm:"not null"` // the action deleted it
+	// Main is the action this is a part of, on something else; 0 for one of its
+	// own. It can only be undone with that.
+	Main uint      `gorm:"not null;default:0"`
+	At   time.Time `gorm:"not null"`
 }

@@ -62,46 +62,6 @@ func (e *InUse) Error() string {
 	return "still the wearer of " + strings.Join(e.Ensembles, ", ") + ": give these another wearer or delete them first"
 }
 
-// migrations, oldest first. Each is never changed once it was released.
-func migrations() []*gormigrate.Migration {
-	return []*gormigrate.Migration{{
-		ID: "0001_wearers_ensembles_layers",
-		Migrate: func(tx *gorm.DB) error {
-			return tx.AutoMigrate(&Wearer{}, &Reading{}, &Ensemble{}, &Layer{}, &StepLog{}, &Timing{}, &History{})
-		},
-	}, {
-		ID: "0002_takes_aims_and_cut_drafts",
-		Migrate: func(tx *gorm.DB) error {
-			if err := tx.AutoMigrate(&Wearer{}, &Reading{}, &Ensemble{}, &Layer{}, &CutDraft{}); err != nil {
-				return err
-			}
-			// What was taken before is the first take of each reading.
-			var all []Reading
-			if err := tx.Find(&all).Error; err != nil {
-				return err
-			}
-			for _, r := range all {
-				if len(r.Takes) > 0 {
-					continue
-				}
-				r.Takes = []Take{{MM: r.MM, Typed: r.Typed, Sitting: 1, At: r.TakenAt}}
-				if err := tx.Model(&r).Select("takes").Updates(&r).Error; err != nil {
-					return err
-				}
-			}
-			return nil
-		},
-	}, {
-		ID:      "0003_found_lays",
-		Migrate: func(tx *gorm.DB) error { return tx.AutoMigrate(&FoundLay{}) },
-	}, {
-		ID: "0004_stash_and_laying",
-		Migrate: func(tx *gorm.DB) error {
-			return tx.AutoMigrate(&Stashed{}, &Photo{}, &Ensemble{}, &Layer{})
-		},
-	}}
-}
-
 // mode is what a file is opened for.
 type mode int
 
@@ -278,10 +238,27 @@ const historyLength = 60
 // act runs one action of a person in one transaction, keeping the state of
 // the thing it touches so that it can be undone.
 func (s *Store) act(ctx context.Context, scope Scope, id uint, label string, do func(tx *gorm.DB) error) error {
+	return s.actWith(ctx, scope, id, label, nil, do)
+}
+
+// actWith is act for what touches cloths of the stash as well: they come back
+// with the same undo, and not by themselves.
+func (s *Store) actWith(ctx context.Context, scope Scope, id uint, label string, stash []uint, do func(tx *gorm.DB) error) error {
 	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		before, err := whole(tx, scope, id)
 		if err != nil {
 			return err
+		}
+		var parts []History
+		for _, cloth := range stash {
+			was, err := whole(tx, OfStash, cloth)
+			if errors.Is(err, gorm.ErrRecordNotFound) {
+				continue
+			}
+			if err != nil {
+				return err
+			}
+			parts = append(parts, History{Scope: OfStash, ScopeID: cloth, Label: label, Before: was, At: s.now()})
 		}
 		if err := do(tx); err != nil {
 			return err
@@ -290,6 +267,12 @@ func (s *Store) act(ctx context.Context, scope Scope, id uint, label string, do 
 		h := History{Scope: scope, ScopeID: id, Label: label, Before: before, Deleted: errors.Is(err, gorm.ErrRecordNotFound), At: s.now()}
 		if err := tx.Create(&h).Error; err != nil {
 			return err
+		}
+		for i := range parts {
+			parts[i].Main = h.ID
+			if err := tx.Create(&parts[i]).Error; err != nil {
+				return err
+			}
 		}
 		old := tx.Model(&History{}).Select("id").Where("scope = ? and scope_id = ?", scope, id).Order("id desc").Limit(-1).Offset(historyLength)
 		return tx.Where("id in (?)", old).Delete(&History{}).Error
@@ -356,7 +339,13 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, 
 			return &Conflict{Theirs: "“" + h.Label + "”, which was done"}
 		}
 		label = h.Label
+		if h.Main != 0 {
+			return &FieldError{"undo", "the last thing that happened to this cloth is “" + h.Label + "”: undo it there, and the cloth comes back"}
+		}
 		if err := tx.Delete(&h).Error; err != nil {
+			return err
+		}
+		if err := undoParts(tx, h); err != nil {
 			return err
 		}
 		if scope == OfStash {
@@ -399,6 +388,35 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, 
 		return tx.Model(&Ensemble{ID: id}).Select("*").Omit("ID", "Wearer", "Layers").Updates(&was).Error
 	})
 	return label, explain(err)
+}
+
+// undoParts brings back the cloths an action took from. It fails when one of
+// them has been changed since.
+func undoParts(tx *gorm.DB, main History) error {
+	var parts []History
+	if err := tx.Where("main = ?", main.ID).Find(&parts).Error; err != nil {
+		return err
+	}
+	for _, h := range parts {
+		var last History
+		if err := tx.Where("scope = ? and scope_id = ?", h.Scope, h.ScopeID).Order("id desc").First(&last).Error; err != nil {
+			return err
+		}
+		if last.ID != h.ID {
+			return &Conflict{Theirs: "“" + last.Label + "” on the cloth it was cut from, which was done"}
+		}
+		var b Stashed
+		if err := json.Unmarshal([]byte(h.Before), &b); err != nil {
+			return err
+		}
+		if err := tx.Save(&b).Error; err != nil {
+			return err
+		}
+		if err := tx.Delete(&h).Error; err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // Forget drops everything that could be undone, as after filling a new file.

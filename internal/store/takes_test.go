@@ -124,19 +124,20 @@ func TestCutDraftsAreKept(t *testing.T) {
 	e := dressed(t, s)
 	id := e.Layers[1].ID
 	var fe *FieldError
-	require.ErrorAs(t, s.SetState(ctx, id, Cut, nil), &fe, "there is nothing to cut to")
+	require.ErrorAs(t, s.SetState(ctx, id, Cut, nil), &fe, "it goes through CutOut alone")
 	d := draftOf(t, "corset")
-	require.NoError(t, s.SetState(ctx, id, Cut, &d))
+	require.NoError(t, s.CutOut(ctx, id, Cutting{State: Cut, Made: ensemble.Made{Draft: d}}))
 	other := draftOf(t, "shift")
-	require.NoError(t, s.SetState(ctx, id, Sewn, &other))
+	require.ErrorAs(t, s.CutOut(ctx, id, Cutting{State: Cut, Made: ensemble.Made{Draft: other}}), &fe, "cloth is cut once")
+	require.NoError(t, s.SetState(ctx, id, Sewn, nil))
 	check := func(s *Store) {
 		got, err := s.Ensemble(ctx, e.ID)
 		require.NoError(t, err)
 		require.NotNil(t, got.Layers[1].Cut)
 		assert.Equal(t, Sewn, got.Layers[1].State)
 		assert.NotNil(t, got.Layers[1].CutAt)
-		require.Len(t, got.Layers[1].Cut.Pieces, len(d.Pieces), "the first cut stays")
-		for _, m := range pattern.True(got.Layers[1].Cut.Pieces, got.Layers[1].Cut.Seams) {
+		require.Len(t, got.Layers[1].Cut.Draft.Pieces, len(d.Pieces), "the first cut stays")
+		for _, m := range pattern.True(got.Layers[1].Cut.Draft.Pieces, got.Layers[1].Cut.Draft.Seams) {
 			assert.True(t, m.True, m.ID)
 		}
 		assert.Nil(t, got.Layers[0].Cut)
@@ -215,7 +216,7 @@ func TestOlderFileIsBroughtUp(t *testing.T) {
 	require.Len(t, r.Takes, 1)
 	assert.Equal(t, "71", r.Takes[0].Typed)
 	d := draftOf(t, "shift")
-	require.NoError(t, s.Freeze(ctx, map[uint]draft.Draft{got.Layers[0].ID: d}))
+	require.NoError(t, s.Freeze(ctx, map[uint]ensemble.Made{got.Layers[0].ID: {Draft: d}}))
 	got, _ = s.Ensemble(ctx, e.ID)
 	assert.NotNil(t, got.Layers[0].Cut)
 }

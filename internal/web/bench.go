@@ -3,6 +3,7 @@ package web
 import (
 	"fmt"
 
+	"ardentgusset/core/ensemble"
 	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 
@@ -46,6 +47,7 @@ func viewBench(e *ensembleView, step, only string) benchView {
 
 // step ticks off, times or notes a step.
 func (s *Server) step(c *gin.Context) {
+	ask := ""
 	if !s.change(c, func(st *store.Store, l store.Layer) error {
 		step := c.PostForm("step")
 		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
@@ -62,6 +64,15 @@ func (s *Server) step(c *gin.Context) {
 		}
 		switch c.PostForm("do") {
 		case "done", "undone":
+			if step == ensemble.CutStep { // cutting goes one way only
+				switch done := c.PostForm("do") == "done"; {
+				case done && l.CutHash == "":
+					ask, err = s.cutOut(c, st, l, store.Cut)
+					return err
+				case !done && l.CutHash != "":
+					return &store.FieldError{Field: "do", Why: "the cloth is cut. If that was a slip, undo it, or put the layer back to planned on Layers: its cloth then comes back to the stash"}
+				}
+			}
 			return st.Tick(c.Request.Context(), l.ID, step, c.PostForm("do") == "done")
 		case "start", "stop":
 			return st.Time(c.Request.Context(), l.ID, step, c.PostForm("do") == "start")
@@ -70,6 +81,10 @@ func (s *Server) step(c *gin.Context) {
 		}
 		return &store.FieldError{Field: "do", Why: fmt.Sprintf("%.20q is nothing that can be done with a step", c.PostForm("do"))}
 	}) {
+		return
+	}
+	if ask != "" {
+		s.done(c, ask)
 		return
 	}
 	if c.PostForm("do") == "note" && wantsJSON(c) {

@@ -263,25 +263,97 @@ func TestGuardBeforeCutting(t *testing.T) {
 	assert.Contains(t, get(t, s, "/ensembles/2/layers/6/guard"), "An arrow is chalked")
 }
 
-func TestCutListIsTickedOff(t *testing.T) {
-	s := demoServer(t, nil)
-	page := get(t, s, skirt+"/cut")
-	assert.Contains(t, page, "0 of 11")
-	keys := regexp.MustCompile(`name="piece" value="([^"]+)"`).FindAllStringSubmatch(page, -1)
-	require.Len(t, keys, 11)
-	for _, k := range keys[:9] {
-		post(t, s, skirt+"/tick", url.Values{"piece": {k[1]}, "cut": {"yes"}})
+// However it is said that the cloth is cut, one act does it: state, bench and
+// cut list agree, the stash has what is left, and undo brings all of it back.
+func TestOneActCuts(t *testing.T) {
+	// The twill comes from a piece in the stash.
+	fromStash := func(s *Server) {
+		w := ask(s, "POST", "/stash", url.Values{"name": {"Harbour twill, in hand"}, "width": {"150 cm"}, "length": {"9 m"}}, nil)
+		require.Equal(t, 303, w.Code)
+		id := strings.TrimPrefix(w.Header().Get("Location"), "/stash/")
+		require.Equal(t, 200, ask(s, "POST", skirt+"/laying?cloth=outer", url.Values{"key": {"stash"}, "value": {id}}, map[string]string{"X-From-Page": "1"}).Code)
 	}
-	page = get(t, s, skirt+"/cut")
-	assert.Contains(t, page, "9 of 11")
-	assert.Contains(t, page, "still missing:")
+	// In millimetres of the whole width.
+	held := func(s *Server) (float64, int) {
+		all, err := s.st.Stash(t.Context())
+		require.NoError(t, err)
+		for _, b := range all {
+			if strings.HasPrefix(b.Fabric.Name, "Harbour twill, in hand") {
+				area := 0.0
+				for _, cut := range b.Fabric.Pieces() {
+					area += cut.Area(b.Fabric)
+				}
+				return area / float64(b.Fabric.Width), len(b.Fabric.Pieces())
+			}
+		}
+		return 0, 0
+	}
+	for how, begin := range map[string]func(s *Server) *httptest.ResponseRecorder{
+		"on Layers": func(s *Server) *httptest.ResponseRecorder {
+			return ask(s, "POST", skirt+"/state", url.Values{"state": {"cut"}}, nil)
+		},
+		"at the bench": func(s *Server) *httptest.ResponseRecorder {
+			return ask(s, "POST", skirt+"/step", url.Values{"step": {"cut"}, "do": {"done"}}, nil)
+		},
+		"on the cut list": func(s *Server) *httptest.ResponseRecorder {
+			key := regexp.MustCompile(`name="piece" value="([^"]+)"`).FindStringSubmatch(get(t, s, skirt+"/cut"))
+			return ask(s, "POST", skirt+"/tick", url.Values{"piece": {key[1]}, "cut": {"yes"}}, nil)
+		},
+	} {
+		s := demoServer(t, nil)
+		fromStash(s)
+		before, _ := held(s)
+		require.InDelta(t, 9000, before, 1e-6, how)
+		asked := begin(s)
+		require.Equal(t, 303, asked.Code, how)
+		require.Contains(t, asked.Header().Get("Location"), "/guard", how)
+		page := get(t, s, skirt+"/cut")
+		require.Contains(t, page, "0 of 11", "nothing is cut before the questions are answered")
+		post(t, s, skirt+"/state", sure("cut"))
+		assert.Contains(t, get(t, s, skirt+"/cut"), "11 of 11", how)
+		assert.Regexp(t, `(?s)id="state-4".*?<option selected>cut`, get(t, s, "/ensembles/1/layers"), how)
+		assert.Regexp(t, `value="cut"><input type="hidden" name="back" value="[^"]*"><button class="tick" name="do" value="undone"`, get(t, s, "/ensembles/1/bench"), how)
+		left, pieces := held(s)
+		assert.Equal(t, 1, pieces, how)
+		assert.Less(t, left, 9000.0-1500, "%s: the cloth is gone", how)
+		assert.Greater(t, left, 2000.0, "%s: the rest is there", how)
+		// It can't be taken back at the bench, and the lay stays as it was cut.
+		assert.Equal(t, 422, ask(s, "POST", skirt+"/step", url.Values{"step": {"cut"}, "do": {"undone"}}, nil).Code)
+		lay := laySum.FindString(get(t, s, skirt+"/cloth?wait=1"))
+		post(t, s, "/ensembles/1/layers/4/settings", url.Values{"key": {"hem_round"}, "value": {"300 cm"}, "was": {"null"}})
+		assert.Equal(t, lay, laySum.FindString(get(t, s, skirt+"/cloth?wait=1")))
+		post(t, s, "/ensembles/1/undo", nil)
+		// Another piece is found missing, and found again.
+		key := regexp.MustCompile(`name="piece" value="([^"]+)"`).FindStringSubmatch(get(t, s, skirt+"/cut"))[1]
+		post(t, s, skirt+"/tick", url.Values{"piece": {key}, "cut": {"no"}})
+		assert.Contains(t, get(t, s, skirt+"/cut"), "still missing:")
+		post(t, s, "/ensembles/1/undo", nil)
+		// The cloth's own page can't undo it; the ensemble's can, all of it.
+		stash := regexp.MustCompile(`/stash/(\d+)`).FindAllStringSubmatch(get(t, s, "/stash"), -1)
+		require.NotEmpty(t, stash)
+		post(t, s, "/ensembles/1/undo", nil)
+		now, _ := held(s)
+		assert.InDelta(t, 9000, now, 1e-6, how)
+		assert.Contains(t, get(t, s, skirt+"/cut"), "0 of 11", how)
+		assert.NotContains(t, get(t, s, "/ensembles/1/layers"), "<option selected>cut", how)
+		// Cut again and put back to planned, it is whole cloth again, too.
+		post(t, s, skirt+"/state", sure("sewn"))
+		post(t, s, skirt+"/state", url.Values{"state": {"planned"}})
+		now, pieces = held(s)
+		assert.InDelta(t, 9000, now, 1e-6, how)
+		assert.Equal(t, 1, pieces)
+		assert.Contains(t, get(t, s, skirt+"/cut"), "0 of 11", how)
+	}
+}
+
+func TestCutListOfAll(t *testing.T) {
+	s := demoServer(t, nil)
+	post(t, s, skirt+"/state", sure("cut"))
 	all := get(t, s, "/ensembles/1/cut")
 	assert.Contains(t, all, "Harbour twill")
 	assert.Contains(t, all, "Herringbone coutil")
 	assert.Contains(t, all, "✓ all")
 	assert.Contains(t, all, "1 left, 1 right")
-	post(t, s, skirt+"/tick", url.Values{"piece": {keys[0][1]}, "cut": {"no"}})
-	assert.Contains(t, get(t, s, skirt+"/cut"), "8 of 11")
 	assert.Equal(t, 422, ask(s, "POST", skirt+"/tick", url.Values{"piece": {"outer/none/0"}, "cut": {"yes"}}, nil).Code)
 }
 

@@ -44,15 +44,8 @@ type cutPiece struct {
 	Cut     bool
 }
 
-// cutKey names a copy of a piece cut from a cloth.
-func cutKey(role cloth.Role, piece string, copy int) string {
-	return fmt.Sprintf("%s/%s/%d", role, piece, copy)
-}
-
-// isCut tells whether a copy is ticked off; of what is sewn everything is cut.
-func isCut(l store.Layer, key string) bool {
-	return l.Pieces[key] || l.State == store.Sewn || l.State == store.WornNow
-}
+// isCut tells whether a copy is ticked off.
+func isCut(l store.Layer, key string) bool { return l.Pieces[key] }
 
 func viewCut(p *page) cutView {
 	l := p.E.Layer
@@ -71,7 +64,7 @@ func viewCut(p *page) cutView {
 		for i := range l.Stage.Draft.Pieces {
 			q := &l.Stage.Draft.Pieces[i]
 			for k := range u.Counts[q.ID] {
-				one := cutPiece{Key: cutKey(u.Role, q.ID, k), Name: q.Name, Fold: q.Fold != "", Drawing: svg.Little(q.Opened(), q.Mirrored && k%2 == 1)}
+				one := cutPiece{Key: ensemble.PieceKey(u.Role, q.ID, k), Name: q.Name, Fold: q.Fold != "", Drawing: svg.Little(q.Opened(), q.Mirrored && k%2 == 1)}
 				switch {
 				case q.Mirrored:
 					one.Side = []string{"one side", "its mirror image"}[k%2]
@@ -118,6 +111,7 @@ func (s *Server) cutStation(c *gin.Context) {
 
 // tickPiece ticks a copy of a piece off the cut list, or puts it back.
 func (s *Server) tickPiece(c *gin.Context) {
+	ask := ""
 	if s.change(c, func(st *store.Store, l store.Layer) error {
 		p := s.page(c, "")
 		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
@@ -131,12 +125,21 @@ func (s *Server) tickPiece(c *gin.Context) {
 		for _, cl := range viewCut(p).Cloths {
 			for _, one := range cl.Pieces {
 				if one.Key == c.PostForm("piece") {
+					if l.CutHash == "" { // a piece is cut when the cloth is
+						var err error
+						ask, err = s.cutOut(c, st, l, store.Cut)
+						return err
+					}
 					return st.TickPiece(c.Request.Context(), l.ID, one.Key, c.PostForm("cut") == "yes")
 				}
 			}
 		}
 		return &store.FieldError{Field: "piece", Why: "this piece is no longer cut for the garment; load the page again"}
 	}) {
+		if ask != "" {
+			s.done(c, ask)
+			return
+		}
 		s.back(c)
 	}
 }
@@ -197,7 +200,7 @@ func (s *Server) allCut(c *gin.Context) {
 						row.Note = fmt.Sprintf("%d left, %d right", (n+1)/2, n/2)
 					}
 					for copy := range n {
-						if isCut(rec, cutKey(u.Role, q.ID, copy)) {
+						if isCut(rec, ensemble.PieceKey(u.Role, q.ID, copy)) {
 							row.Cut++
 						}
 					}
@@ -246,15 +249,80 @@ func checks(stage *ensemble.Stage, p *page) []guardCheck {
 	} else {
 		out = append(out, guardCheck{Key: "nap", Label: "It has no nap, sheen or one-way print", How: "Look at it from both ends in daylight. If it has one, say so on the Cloth page: the lay changes."})
 	}
-	n := 0
+	n, flaws := 0, 0
 	for _, u := range stage.Uses() {
 		for _, k := range u.Counts {
 			n += k
 		}
+		for _, cut := range u.Fabric.Pieces() {
+			flaws += len(cut.Flaws)
+		}
+	}
+	if flaws > 0 {
+		out = append(out, guardCheck{Key: "flaws", Label: "Every flaw I can find is marked", How: "Hold it to the light: the lay keeps clear of the flaws that are marked, and only of those."})
+	}
+	if guessed := estimatedUnder(p); len(guessed) > 0 {
+		out = append(out, guardCheck{Key: "estimated", Label: "I cut although some readings are only estimated", How: "Nobody measured " + strings.Join(guessed, ", ") + ". Measure them first if the wearer is at hand."})
+	}
+	if below := unfinishedBeneath(p); len(below) > 0 {
+		out = append(out, guardCheck{Key: "beneath", Label: "I cut although what is worn under it is not finished", How: strings.Join(below, ", ") + " still to be made: what is fitted over the real thing fits."})
+	}
+	if others := othersOn(p); len(others) > 0 {
+		out = append(out, guardCheck{Key: "others", Label: "I know what else is to be cut from this cloth", How: strings.Join(others, ", ") + ": after this cut they are laid on what is left."})
 	}
 	return append(out,
 		guardCheck{Key: "pieces", Label: "All pieces are there", How: fmt.Sprintf("Lay every pattern piece on the cloth before the first cut: %d in all, counting copies.", n)},
 		guardCheck{Key: "grain", Label: "Both ends of every grain line are equally far from the selvedge", How: "Measure with a ruler, piece by piece; the lay’s printed sheet has the distances."})
+}
+
+// estimatedUnder are the readings a layer's draft rests on that nobody took.
+func estimatedUnder(p *page) []string {
+	var out []string
+	for _, n := range figureNotes(p.E.Bare) {
+		if n.Title == estimatedTitle {
+			out = append(out, strings.TrimSuffix(strings.TrimPrefix(n.Text, "Nobody measured "), ". What you see rests on an estimate."))
+		}
+	}
+	return out
+}
+
+// unfinishedBeneath are the layers under the chosen one that shape the figure
+// and are not made yet.
+func unfinishedBeneath(p *page) []string {
+	var out []string
+	for i := range p.E.Stages {
+		rec := p.E.Rec.Layers[i]
+		if rec.ID == p.E.Layer.Rec.ID {
+			break
+		}
+		if p.E.Stages[i].Draft.Wear.Shapes() && rec.State != store.Sewn && rec.State != store.WornNow {
+			out = append(out, rec.Name)
+		}
+	}
+	return out
+}
+
+// othersOn are the other layers of this ensemble that are to be cut from a cloth
+// the chosen one is cut from.
+func othersOn(p *page) []string {
+	mine := map[uint]bool{}
+	for _, u := range p.E.Layer.Stage.Uses() {
+		mine[u.Stash] = u.Stash > 0
+	}
+	var out []string
+	for i := range p.E.Stages {
+		rec := p.E.Rec.Layers[i]
+		if rec.ID == p.E.Layer.Rec.ID || rec.CutHash != "" || p.E.Stages[i].Err != nil {
+			continue
+		}
+		for _, u := range p.E.Stages[i].Uses() {
+			if u.Stash > 0 && mine[u.Stash] {
+				out = append(out, rec.Name)
+				break
+			}
+		}
+	}
+	return out
 }
 
 func (s *Server) viewGuard(c *gin.Context, p *page) guardView {
@@ -306,10 +374,10 @@ func (s *Server) guardStation(c *gin.Context) {
 
 // sure tells whether everything that is asked before cutting was answered, and
 // where to ask it when not.
-func (s *Server) sure(c *gin.Context, e store.Ensemble, l store.Layer, stage *ensemble.Stage) (ask string, ok bool) {
-	ask = fmt.Sprintf("/ensembles/%d/layers/%d/guard?state=%s", e.ID, l.ID, c.PostForm("state"))
+func (s *Server) sure(c *gin.Context, e store.Ensemble, l store.Layer, stage *ensemble.Stage, p *page, state store.State) (ask string, ok bool) {
+	ask = fmt.Sprintf("/ensembles/%d/layers/%d/guard?state=%s", e.ID, l.ID, state)
 	sent, open := c.PostForm("asked") != "", false
-	for _, check := range checks(stage, s.page(c, "")) {
+	for _, check := range checks(stage, p) {
 		if c.PostForm(check.Key) != "" {
 			sent = true
 			ask += "&" + check.Key + "=yes"

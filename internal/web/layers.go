@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/lay"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 
@@ -173,37 +174,18 @@ func (s *Server) removeLayer(c *gin.Context) {
 	}
 }
 
+// setState says how far a layer has come. What makes pieces of cloth goes the one
+// way there is: the questions, then the cut.
 func (s *Server) setState(c *gin.Context) {
 	ask := ""
 	if s.change(c, func(st *store.Store, l store.Layer) error {
-		var cut *draft.Draft
-		if state := store.State(c.PostForm("state")); state.Made() && l.CutHash == "" {
-			e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
-			if err != nil {
-				return err
-			}
-			_, stages, err := s.walks.walk(e)
-			if err != nil {
-				return err
-			}
-			for i := range stages {
-				if e.Layers[i].ID == l.ID && stages[i].Err == nil {
-					var sure bool
-					if ask, sure = s.sure(c, e, l, &stages[i]); !sure {
-						return nil
-					}
-					ask = ""
-					cut = &stages[i].Draft
-					if err := st.See(c.Request.Context(), map[uint]ensemble.Snapshot{l.ID: stages[i].Snapshot()}); err != nil {
-						return err
-					}
-				}
-			}
+		state := store.State(c.PostForm("state"))
+		if !state.Made() || l.CutHash != "" {
+			return st.SetState(c.Request.Context(), l.ID, state, []string{ensemble.CutStep})
 		}
-		if ask != "" {
-			return nil
-		}
-		return st.SetState(c.Request.Context(), l.ID, store.State(c.PostForm("state")), cut)
+		var err error
+		ask, err = s.cutOut(c, st, l, state)
+		return err
 	}) {
 		if ask != "" { // nothing is cut before that is answered
 			s.done(c, ask)
@@ -211,4 +193,37 @@ func (s *Server) setState(c *gin.Context) {
 		}
 		s.back(c)
 	}
+}
+
+// cutOut cuts a layer's cloth, once everything that is asked before has been
+// answered; until then it says where that is.
+func (s *Server) cutOut(c *gin.Context, st *store.Store, l store.Layer, state store.State) (ask string, err error) {
+	ctx := c.Request.Context()
+	e, err := st.Ensemble(ctx, l.EnsembleID)
+	if err != nil {
+		return "", err
+	}
+	p := s.page(c, "")
+	p.E = s.view(ctx, st, e, l.ID, p.Unit)
+	stage := p.E.Layer.Stage
+	if stage.Err != nil {
+		return "", &store.FieldError{Field: "state", Why: "it can't be drafted as it is, so there is nothing to cut to: see to that first"}
+	}
+	ask, sure := s.sure(c, e, l, stage, p, state)
+	if !sure {
+		return ask, nil
+	}
+	made := ensemble.Made{Draft: stage.Draft}
+	for _, u := range stage.Uses() {
+		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(ctx, st, j) })
+		if !ok {
+			return "", ctx.Err()
+		}
+		made.Uses = append(made.Uses, ensemble.MadeUse{Use: u, Sheets: sheets})
+	}
+	cut := store.Cutting{State: state, Made: made, Takes: made.Takes(), Pieces: stage.PieceKeys(), Steps: stage.Cutting()}
+	if err := st.See(ctx, map[uint]ensemble.Snapshot{l.ID: stage.Snapshot()}); err != nil {
+		return "", err
+	}
+	return "", st.CutOut(ctx, l.ID, cut)
 }

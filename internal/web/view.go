@@ -309,10 +309,10 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		s.opt.Log.Warn("a first draft could not be noted", "error", err.Error())
 	}
 	// So is the draft of a layer that was cut without one being kept.
-	cut := map[uint]draft.Draft{}
+	cut := map[uint]ensemble.Made{}
 	for i := range v.Stages {
 		if l := e.Layers[i]; l.State.Made() && l.CutHash == "" && v.Stages[i].Err == nil {
-			cut[l.ID] = v.Stages[i].Draft
+			cut[l.ID] = ensemble.Made{Draft: v.Stages[i].Draft}
 		}
 	}
 	if err := st.Freeze(ctx, cut); err != nil {
@@ -443,6 +443,9 @@ func (v *ensembleView) Dressed() []svg.Dressed {
 	return out
 }
 
+// estimatedTitle is the note on readings nobody took.
+const estimatedTitle = "Estimated: measure before cutting"
+
 // figureNotes are what every draft must say about the figure it rests on:
 // readings that can't be a bare body's, and girths nobody measured.
 func figureNotes(bare figure.Figure) []noteView {
@@ -459,7 +462,7 @@ func figureNotes(bare figure.Figure) []noteView {
 		}
 	}
 	if len(guessed) > 0 {
-		out = append(out, noteView{Note: draft.Note{Grave: true, Title: "Estimated: measure before cutting", Text: "Nobody measured " + strings.Join(guessed, ", ") + ". What you see rests on an estimate."}, Urgent: true})
+		out = append(out, noteView{Note: draft.Note{Grave: true, Title: estimatedTitle, Text: "Nobody measured " + strings.Join(guessed, ", ") + ". What you see rests on an estimate."}, Urgent: true})
 	}
 	return out
 }

@@ -1,0 +1,365 @@
+package store
+
+import (
+	"encoding/json"
+	"fmt"
+
+	"ardentgusset/core/bone"
+	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/lay"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/quilt"
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
+
+// What was cut is kept for as long as the file lives, so it has types of its
+// own, field for field: a core type that is renamed or loses a field no longer
+// converts, which the compiler says, and the files that are out there go on
+// being read. A change of these types needs a new version here.
+
+// keptVersion is the version written. Version 0, without a number, was the
+// draft alone.
+const keptVersion = 1
+
+type keptCut struct {
+	Version int       `json:"version"`
+	Draft   keptDraft `json:"draft"`
+	Uses    []keptUse `json:"uses"`
+}
+
+// keptUse is a cloth it was cut from and how it lay on it.
+type keptUse struct {
+	Role   cloth.Role     `json:"role"`
+	Stash  uint           `json:"stash"`
+	Fabric cloth.Fabric   `json:"fabric"`
+	Counts map[string]int `json:"counts"`
+	Sheets []keptSheet    `json:"sheets"`
+}
+
+type keptSheet struct {
+	Key    string     `json:"key"`
+	Job    lay.Job    `json:"job"`
+	Result lay.Result `json:"result"`
+	Cut    int        `json:"cut"`
+}
+
+type keptDraft struct {
+	Pieces     []keptPiece
+	Seams      []keptSeam
+	Dimensions []keptDimension
+	Rows       []keptRow
+	Bones      []keptBone
+	Hoops      []keptHoop
+	Laces      []keptLacing
+	Quilting   []keptQuilted
+	Notions    []keptNotion
+	Spares     []keptSpare
+	Steps      []keptStep
+	Wear       keptWear
+	Smaller    []keptDepth
+	Notes      []keptNote
+	Cautions   []keptCaution
+	On         map[figure.Level]float64
+}
+
+type keptPoint struct{ X, Y float64 }
+
+type keptPiece struct {
+	ID, Name     string
+	Edges        []keptEdge
+	Cut          int
+	Mirrored     bool
+	Fold         string
+	EitherWay    bool
+	GrainDegrees float64
+	Hidden       bool
+	Notches      []keptNotch
+	Marks        []keptMark
+}
+
+type keptEdge struct {
+	ID, Name  string
+	Line      []keptPoint
+	Allowance float64
+	Turned    bool
+	Corner    bool
+}
+
+type keptNotch struct {
+	Edge  string
+	At    float64
+	Label string
+}
+
+type keptMark struct {
+	Kind          pattern.MarkKind
+	Path          []keptPoint
+	Label         string
+	Width         float64
+	Channel, Long float64
+}
+
+type keptSide struct{ Piece, Edge, Copy string }
+
+type keptSeam struct {
+	ID        string
+	A, B      keptSide
+	Ease      float64
+	Absorbed  pattern.Takeup
+	Technique string
+}
+
+type keptDimension struct {
+	Key, Part, Label string
+	Value            float64
+}
+
+type keptRow struct {
+	What   string
+	Kind   stitch.Kind
+	Length float64
+	Layers int
+}
+
+type keptBone struct {
+	Kind            bone.Kind
+	Place, Piece    string
+	Width           float64
+	Channel, Length float64
+	Clearance       float64
+	Count           int
+}
+
+type keptHoop struct {
+	Place                 string
+	Drop, Around, Overlap float64
+	Count                 int
+	Shape                 []keptPoint
+}
+
+type keptLacing struct {
+	Place, Piece                        string
+	Style                               closure.Style
+	Left, Right                         []float64
+	Inset, Gap, Open, Tail, Waist, Loop float64
+	Hand, Doubled                       bool
+}
+
+type keptQuilted struct {
+	Piece   string
+	Copies  int
+	Spacing float64
+	Lines   [][]keptPoint
+}
+
+type keptNotion struct {
+	Kind, What string
+	Quantity   float64
+	Unit, Why  string
+}
+
+type keptSpare struct {
+	Dimension, Where string
+	Seams            int
+	Allowance, Slide float64
+}
+
+type keptStep struct {
+	ID, Name, How string
+	Needs         []work.Need
+	Minutes       float64
+	After         []keptAfter
+}
+
+type keptAfter struct{ Step, Why string }
+
+type keptDepth struct{ Drop, Depth float64 }
+
+type keptPad struct {
+	Bearing, Spread float64
+	Depth           []keptDepth
+}
+
+type keptProp struct {
+	Drop    float64
+	Section figure.Section // as it writes itself: its support, bearing by bearing
+}
+
+type keptHang struct{ Drop, Girth float64 }
+
+type keptWear struct {
+	LaceTo, Moved float64
+	Pads          []keptPad
+	Props         []keptProp
+	Cover         []keptDepth
+	Hang          []keptHang
+	Stands        bool
+	Hem           float64
+}
+
+type keptNote struct {
+	Title, Text string
+	Grave       bool
+	Fix         draft.Settings
+	FixLabel    string
+}
+
+type keptCaution struct {
+	Key   string `json:"key"`
+	Title string `json:"title"`
+	Text  string `json:"text"`
+}
+
+// each converts a list, nothing into nothing.
+func each[A, B any](in []A, f func(A) B) []B {
+	if in == nil {
+		return nil
+	}
+	out := make([]B, len(in))
+	for i, v := range in {
+		out[i] = f(v)
+	}
+	return out
+}
+
+func keptLine(in []plane.Point) []keptPoint {
+	return each(in, func(p plane.Point) keptPoint { return keptPoint(p) })
+}
+func line(in []keptPoint) []plane.Point {
+	return each(in, func(p keptPoint) plane.Point { return plane.Point(p) })
+}
+func keptDepths(in []figure.Depth) []keptDepth {
+	return each(in, func(d figure.Depth) keptDepth { return keptDepth(d) })
+}
+func depths(in []keptDepth) []figure.Depth {
+	return each(in, func(d keptDepth) figure.Depth { return figure.Depth(d) })
+}
+
+// keep writes what was cut.
+func keep(m ensemble.Made) keptCut {
+	d := m.Draft
+	k := keptCut{Version: keptVersion, Draft: keptDraft{
+		Pieces: each(d.Pieces, func(p pattern.Piece) keptPiece {
+			return keptPiece{p.ID, p.Name, each(p.Edges, func(e pattern.Edge) keptEdge {
+				return keptEdge{e.ID, e.Name, keptLine(e.Line), e.Allowance, e.Turned, e.Corner}
+			}), p.Cut, p.Mirrored, p.Fold, p.EitherWay, p.GrainDegrees, p.Hidden,
+				each(p.Notches, func(n pattern.Notch) keptNotch { return keptNotch(n) }),
+				each(p.Marks, func(m pattern.Mark) keptMark {
+					return keptMark{m.Kind, keptLine(m.Path), m.Label, m.Width, m.Channel, m.Long}
+				})}
+		}),
+		Seams: each(d.Seams, func(s pattern.Seam) keptSeam {
+			return keptSeam{s.ID, keptSide(s.A), keptSide(s.B), s.Ease, s.Absorbed, s.Technique}
+		}),
+		Dimensions: each(d.Dimensions, func(x draft.Dimension) keptDimension { return keptDimension(x) }),
+		Rows:       each(d.Rows, func(r stitch.Row) keptRow { return keptRow(r) }),
+		Bones:      each(d.Bones, func(b bone.Bone) keptBone { return keptBone(b) }),
+		Hoops: each(d.Hoops, func(h bone.Hoop) keptHoop {
+			return keptHoop{h.Place, h.Drop, h.Around, h.Overlap, h.Count, keptLine(h.Shape)}
+		}),
+		Laces: each(d.Laces, func(l closure.Lacing) keptLacing { return keptLacing(l) }),
+		Quilting: each(d.Quilting, func(q quilt.Quilted) keptQuilted {
+			return keptQuilted{q.Piece, q.Copies, q.Spacing, each(q.Lines, keptLine)}
+		}),
+		Notions: each(d.Notions, func(n draft.Notion) keptNotion { return keptNotion(n) }),
+		Spares:  each(d.Spares, func(s draft.Spare) keptSpare { return keptSpare(s) }),
+		Steps: each(d.Steps, func(s work.Step) keptStep {
+			return keptStep{s.ID, s.Name, s.How, s.Needs, s.Minutes, each(s.After, func(a work.After) keptAfter { return keptAfter(a) })}
+		}),
+		Wear: keptWear{d.Wear.LaceTo, d.Wear.Moved,
+			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
+			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
+			each(d.Wear.Hang, func(h draft.Hang) keptHang { return keptHang(h) }), d.Wear.Stands, d.Wear.Hem},
+		Smaller:  keptDepths(d.Smaller),
+		Notes:    each(d.Notes, func(n draft.Note) keptNote { return keptNote(n) }),
+		Cautions: each(d.Cautions, func(c caution.Caution) keptCaution { return keptCaution(c) }),
+		On:       d.On,
+	}}
+	for _, u := range m.Uses {
+		k.Uses = append(k.Uses, keptUse{u.Role, u.Stash, u.Fabric, u.Counts, each(u.Sheets, func(s ensemble.Sheet) keptSheet { return keptSheet{s.Key, s.Job, s.Result, s.Cut} })})
+	}
+	return k
+}
+
+// read makes of what was kept what the rest of the program works with.
+func (k keptCut) read() ensemble.Made {
+	d := k.Draft
+	m := ensemble.Made{Draft: draft.Draft{
+		Pieces: each(d.Pieces, func(p keptPiece) pattern.Piece {
+			return pattern.Piece{ID: p.ID, Name: p.Name, Edges: each(p.Edges, func(e keptEdge) pattern.Edge {
+				return pattern.Edge{ID: e.ID, Name: e.Name, Line: line(e.Line), Allowance: e.Allowance, Turned: e.Turned, Corner: e.Corner}
+			}), Cut: p.Cut, Mirrored: p.Mirrored, Fold: p.Fold, EitherWay: p.EitherWay, GrainDegrees: p.GrainDegrees, Hidden: p.Hidden,
+				Notches: each(p.Notches, func(n keptNotch) pattern.Notch { return pattern.Notch(n) }),
+				Marks: each(p.Marks, func(m keptMark) pattern.Mark {
+					return pattern.Mark{Kind: m.Kind, Path: line(m.Path), Label: m.Label, Width: m.Width, Channel: m.Channel, Long: m.Long}
+				})}
+		}),
+		Seams: each(d.Seams, func(s keptSeam) pattern.Seam {
+			return pattern.Seam{ID: s.ID, A: pattern.Side(s.A), B: pattern.Side(s.B), Ease: s.Ease, Absorbed: s.Absorbed, Technique: s.Technique}
+		}),
+		Dimensions: each(d.Dimensions, func(x keptDimension) draft.Dimension { return draft.Dimension(x) }),
+		Rows:       each(d.Rows, func(r keptRow) stitch.Row { return stitch.Row(r) }),
+		Bones:      each(d.Bones, func(b keptBone) bone.Bone { return bone.Bone(b) }),
+		Hoops: each(d.Hoops, func(h keptHoop) bone.Hoop {
+			return bone.Hoop{Place: h.Place, Drop: h.Drop, Around: h.Around, Overlap: h.Overlap, Count: h.Count, Shape: line(h.Shape)}
+		}),
+		Laces: each(d.Laces, func(l keptLacing) closure.Lacing { return closure.Lacing(l) }),
+		Quilting: each(d.Quilting, func(q keptQuilted) quilt.Quilted {
+			return quilt.Quilted{Piece: q.Piece, Copies: q.Copies, Spacing: q.Spacing, Lines: each(q.Lines, line)}
+		}),
+		Notions: each(d.Notions, func(n keptNotion) draft.Notion { return draft.Notion(n) }),
+		Spares:  each(d.Spares, func(s keptSpare) draft.Spare { return draft.Spare(s) }),
+		Steps: each(d.Steps, func(s keptStep) work.Step {
+			return work.Step{ID: s.ID, Name: s.Name, How: s.How, Needs: s.Needs, Minutes: s.Minutes, After: each(s.After, func(a keptAfter) work.After { return work.After(a) })}
+		}),
+		Wear: draft.Wear{LaceTo: d.Wear.LaceTo, Moved: d.Wear.Moved,
+			Pads: each(d.Wear.Pads, func(p keptPad) figure.Pad {
+				return figure.Pad{Bearing: p.Bearing, Spread: p.Spread, Depth: depths(p.Depth)}
+			}),
+			Props: each(d.Wear.Props, func(p keptProp) figure.Prop { return figure.Prop(p) }), Cover: depths(d.Wear.Cover),
+			Hang: each(d.Wear.Hang, func(h keptHang) draft.Hang { return draft.Hang(h) }), Stands: d.Wear.Stands, Hem: d.Wear.Hem},
+		Smaller:  depths(d.Smaller),
+		Notes:    each(d.Notes, func(n keptNote) draft.Note { return draft.Note(n) }),
+		Cautions: each(d.Cautions, func(c keptCaution) caution.Caution { return caution.Caution(c) }),
+		On:       d.On,
+	}}
+	for _, u := range k.Uses {
+		m.Uses = append(m.Uses, ensemble.MadeUse{Use: ensemble.Use{Role: u.Role, Stash: u.Stash, Fabric: u.Fabric, Counts: u.Counts},
+			Sheets: each(u.Sheets, func(s keptSheet) ensemble.Sheet {
+				return ensemble.Sheet{Key: s.Key, Job: s.Job, Result: s.Result, Cut: s.Cut}
+			})})
+	}
+	return m
+}
+
+// readCut reads a kept text of any version. It fails on what has no pieces: an
+// empty draft is no draft that cloth was cut to.
+func readCut(text []byte) (ensemble.Made, error) {
+	var head struct {
+		Version int `json:"version"`
+	}
+	if err := json.Unmarshal(text, &head); err != nil {
+		return ensemble.Made{}, err
+	}
+	var k keptCut
+	var err error
+	switch head.Version {
+	case 0:
+		err = json.Unmarshal(text, &k.Draft)
+	case keptVersion:
+		err = json.Unmarshal(text, &k)
+	default:
+		return ensemble.Made{}, ErrNewer
+	}
+	if err == nil && len(k.Draft.Pieces) == 0 {
+		err = fmt.Errorf("it holds no pieces")
+	}
+	return k.read(), err
+}
