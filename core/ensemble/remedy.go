@@ -130,40 +130,8 @@ func (s Stage) Remedies(missing []lay.Unplaced) []Remedy {
 		out = append(out, Remedy{Key: "cross-all", Title: "Every piece may lie across the grain", Why: "For cloth that is alike both ways; the fall of the skirt changes.", Cross: cross})
 	}
 	for _, g := range s.Values.All() {
-		if g.Parameter.Saves == "" {
-			continue
-		}
-		if g.Parameter.Unit == draft.Choice { // the options stand from the least up
-			for k, o := range g.Parameter.Options {
-				if k > 0 && o.Key == g.Choice {
-					less := g.Parameter.Options[k-1]
-					out = append(out, Remedy{Key: "less-" + g.Parameter.Key + "-0", Title: g.Parameter.Saves, Settings: draft.Settings{g.Parameter.Key: less.Key},
-						Why: fmt.Sprintf("%s: %s in the place of %s.", g.Parameter.Label, less.Label, o.Label)})
-				}
-			}
-			continue
-		}
-		for k, share := range g.Parameter.Lessened() {
-			to := g.Number - (g.Number-g.Low)*share
-			if g.Parameter.Unit == draft.Count {
-				to = math.Max(math.Floor(to), g.Low)
-			} else {
-				to = math.Ceil(to)
-			}
-			if g.Parameter.Unit == draft.Ratio {
-				to = math.Round((g.Number-(g.Number-g.Low)*share)*100) / 100
-			}
-			if to >= g.Number {
-				continue
-			}
-			say := func(v float64) string {
-				if g.Parameter.Unit == draft.Length {
-					return measure.Tell(v)
-				}
-				return fmt.Sprintf("%g", math.Round(v*100)/100)
-			}
-			out = append(out, Remedy{Key: fmt.Sprintf("less-%s-%d", g.Parameter.Key, k), Title: g.Parameter.Saves, Settings: draft.Settings{g.Parameter.Key: to},
-				Why: fmt.Sprintf("%s from %s to %s.", g.Parameter.Label, say(g.Number), say(to))})
+		if g.Parameter.Saves != "" {
+			out = append(out, s.lessened(g)...)
 		}
 	}
 	for _, id := range ask {
@@ -178,6 +146,48 @@ func (s Stage) Remedies(missing []lay.Unplaced) []Remedy {
 	}
 	if len(missing) > 0 && outer.Fabric.NoMore {
 		out = append(out, Remedy{Key: "buy", Title: "Buy more after all", Why: "If more turns up: check that it is of the same dye lot.", Buy: true})
+	}
+	return out
+}
+
+// lessened are the remedies that make less of one setting: never below what
+// the garment itself still calls enough.
+func (s Stage) lessened(g draft.Value) []Remedy {
+	var out []Remedy
+	if g.Parameter.Unit == draft.Choice { // the options stand from the least up
+		for k, o := range g.Parameter.Options {
+			if k > 0 && o.Key == g.Choice {
+				less := g.Parameter.Options[k-1]
+				out = append(out, Remedy{Key: "less-" + g.Parameter.Key + "-0", Title: g.Parameter.Saves, Settings: draft.Settings{g.Parameter.Key: less.Key},
+					Why: fmt.Sprintf("%s: %s in the place of %s.", g.Parameter.Label, less.Label, o.Label)})
+			}
+		}
+		return out
+	}
+	least := g.Low
+	if g.Parameter.SavesTo != nil {
+		least = math.Max(least, g.Parameter.SavesTo(s.On, s.Values))
+	}
+	say := func(v float64) string {
+		if g.Parameter.Unit == draft.Length {
+			return measure.Tell(v)
+		}
+		return fmt.Sprintf("%g", math.Round(v*100)/100)
+	}
+	for k, share := range g.Parameter.Lessened() {
+		to := g.Number - (g.Number-least)*share
+		switch g.Parameter.Unit {
+		case draft.Count:
+			to = math.Max(math.Floor(to), math.Ceil(least))
+		case draft.Ratio:
+			to = math.Round(to*100) / 100
+		default:
+			to = math.Ceil(to)
+		}
+		if to < g.Number {
+			out = append(out, Remedy{Key: fmt.Sprintf("less-%s-%d", g.Parameter.Key, k), Title: g.Parameter.Saves, Settings: draft.Settings{g.Parameter.Key: to},
+				Why: fmt.Sprintf("%s from %s to %s.", g.Parameter.Label, say(g.Number), say(to))})
+		}
 	}
 	return out
 }

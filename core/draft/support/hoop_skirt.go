@@ -30,12 +30,40 @@ func (HoopSkirt) Parameters() []draft.Parameter {
 		draft.Mm("hem_round", "Lowest steel, round", 1800, 4600, 3000, "280 to 400 cm in the years of the hoop", figure.Memory, "The skirt over it is half as wide again."),
 		draft.OneOf("form", "Form", "A cone widens evenly from the waist; a dome is round at the hips; a bell hangs close above and springs out below.", "dome", "dome", "cone", "cone", "bell", "bell"),
 		draft.Times("behind", "More behind than before", 1, 3, 1.35, "1860s: fuller behind", figure.Memory, "Reach behind the body divided by the reach before it. 1 is round."),
-		draft.Tally("hoops", "Steels", 3, 9, 5, "five carry a full skirt", figure.Memory, "From just below the hip down; the lowest carries most."),
-		draft.Mm("lowest", "Lowest steel above the floor", 80, 500, 180, "clear of the feet", figure.Memory, "High enough to step and to sit."),
+		lowestSteel(),
+		steels(),
 		draft.Mm("overlap", "Overlap of the ends", 20, 120, 60, "with a joiner", figure.Memory, "At each steel."),
 		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory, "Channels are made "+measure.TellFine(6)+" wider."),
 		draft.Tally("gores", "Side gores a side", 2, 5, 3, "narrow ones follow the steels", figure.Memory, "Front and back are one piece each; all gores go round as far."),
 	)
+}
+
+// betweenSteels is the least from one steel to the next, mm (from memory).
+const betweenSteels = 60.0
+
+// lowestSteel asks how far the lowest steel hangs above the floor: three find
+// room above it on whatever body.
+func lowestSteel() draft.Parameter {
+	p := draft.Mm("lowest", "Lowest steel above the floor", 80, 500, 180, "clear of the feet", figure.Memory, "High enough to step and to sit.")
+	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
+		return 80, math.Max(80, math.Min(500, on.Floor()-firstAtMost(on)-3*betweenSteels))
+	}
+	return p
+}
+
+// steels asks for the number of steels: as many as find room.
+func steels() draft.Parameter {
+	p := draft.Tally("hoops", "Steels", 3, 9, 5, "five carry a full skirt", figure.Memory, "From just below the hip down; the lowest carries most.")
+	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		room := on.Floor() - v.Number("lowest") - firstAtMost(on)
+		return 3, math.Max(3, math.Min(9, math.Floor(room/betweenSteels)))
+	}
+	return p
+}
+
+// firstAtMost is the lowest that the uppermost steel hangs, whatever the band.
+func firstAtMost(on figure.Figure) float64 {
+	return math.Max(on.Drop(figure.HighHip)+40, on.Drop(figure.Hip)+80)
 }
 
 // swell is how wide a form is at a share of the way down, of its lowest steel.
@@ -62,7 +90,7 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	n, hem, behind := v.Whole("hoops"), v.Number("hem_round"), v.Number("behind")
 	bottom := on.Floor() - v.Number("lowest")
 	first := firstSteel(on, band)
-	if bottom-first < 60*float64(n) {
+	if bottom-first < betweenSteels*float64(n) {
 		return draft.Draft{}, fmt.Errorf("%d steels need more room than the %s between hip and lowest steel: choose fewer, or let the lowest hang lower", n, measure.Tell(math.Max(bottom-first, 0)))
 	}
 	waist := on.At(0)
