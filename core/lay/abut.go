@@ -19,6 +19,7 @@ import (
 // Electronic Computers 13, 1964; the search in breadth is that of Bennell and
 // Song, Journal of Heuristics 16, 2010.)
 type abutting struct {
+	ctx   context.Context
 	s     *search
 	poses []abutPose // as the search has them
 	kinds [][]int    // items that are alike
@@ -94,15 +95,15 @@ const fewShared, halfShared = 0.6, 0.75
 // of more, the plainer one is taken that the search uses.
 const rightCorners = 400
 
-func newAbutting(s *search, end float64) *abutting {
-	a := &abutting{s: s, end: end, beds: map[[2]int][]plane.Point{}, known: map[meeting]met{}, poses: make([]abutPose, len(s.poses))}
+func newAbutting(ctx context.Context, s *search, end float64) *abutting {
+	a := &abutting{ctx: ctx, s: s, end: end, beds: map[[2]int][]plane.Point{}, known: map[meeting]met{}, poses: make([]abutPose, len(s.poses))}
 	kind := map[int]int{}
 	for i := range s.items {
 		it := &s.items[i]
 		for _, id := range s.own[i] {
 			if a.poses[id].shape == nil {
 				shape, slack := it.piece.turned(it.mirrored, s.poses[id].turn), rounding
-				if it.piece.half != nil || len(shape) > rightCorners {
+				if it.piece.half != nil || len(shape) > rightCorners || ragged(shape) {
 					shape, slack = s.poses[id].shape, 2*plainer
 				}
 				a.poses[id] = newAbutPose(shape, s.job.Gap/2, slack)
@@ -242,6 +243,9 @@ func (a *abutting) bed(p, q int) []plane.Point {
 		}
 	}
 	a.along(p, q, func(e, f *edge) {
+		if a.ctx.Err() != nil {
+			return
+		}
 		long := math.Min(e.long, f.long) >= longEdge
 		if !long && math.Abs(e.long-f.long) > alongside {
 			return
@@ -253,7 +257,9 @@ func (a *abutting) bed(p, q int) []plane.Point {
 			add(e.b.Sub(f.a))
 		}
 	})
-	a.beds[[2]int{p, q}] = all
+	if a.ctx.Err() == nil { // else some may be missing
+		a.beds[[2]int{p, q}] = all
+	}
 	return all
 }
 
@@ -476,7 +482,7 @@ func (s *search) abutted(ctx context.Context, end float64) attempt {
 	if s.bound() {
 		return attempt{}
 	}
-	a := newAbutting(s, end)
+	a := newAbutting(ctx, s, end)
 	ended := a.seek(ctx)
 	for n, b := range ended {
 		if n == fills || b.count < len(s.items) {

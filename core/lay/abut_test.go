@@ -128,7 +128,7 @@ func TestAbuttingKeepsClear(t *testing.T) {
 func TestMeeting(t *testing.T) {
 	j, _ := jigsawJob(3, 8, slanted, 0.01)
 	s := newSearch(j)
-	a := newAbutting(s, 1e4)
+	a := newAbutting(context.Background(), s, 1e4)
 	beds := 0
 	for p := range s.poses {
 		for q := range s.poses {
@@ -156,7 +156,7 @@ func TestMovedApart(t *testing.T) {
 			j.Pieces = append(j.Pieces, rectangle(fmt.Sprint(i), 1, 300, 100))
 		}
 		s := newSearch(j)
-		a := newAbutting(s, 1e4)
+		a := newAbutting(context.Background(), s, 1e4)
 		t := partial{attempt: attempt{pose: make([]int, 4), x: make([]float64, 4), y: make([]float64, 4)}, set: []int{0, 1, 2, 3}}
 		for i := range 4 {
 			t.pose[i] = s.own[i][0]
@@ -184,7 +184,7 @@ func TestPushedTogether(t *testing.T) {
 		for k, j := range []Job{panelsJob(seed), goresJob(seed), bodiceJob(seed)} {
 			j.Gap = float64(seed-1) * 3
 			s := newSearch(j)
-			before := s.exact(s.take(place(context.Background(), j, 1)))
+			before := s.exact(context.Background(), s.take(place(context.Background(), j, 1)))
 			require.True(t, before.ok)
 			after := s.squeezed(context.Background(), before)
 			if !after.ok {

@@ -230,7 +230,7 @@ func (s *search) squeezed(ctx context.Context, from attempt) attempt {
 		return attempt{}
 	}
 	end := from.result.Length
-	a, t := newAbutting(s, end), partial{attempt: from}
+	a, t := newAbutting(ctx, s, end), partial{attempt: from}
 	for i := range s.items {
 		t.set = append(t.set, i)
 	}

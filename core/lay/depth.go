@@ -2,6 +2,7 @@ package lay
 
 import (
 	"cmp"
+	"context"
 	"math"
 	"slices"
 
@@ -45,7 +46,7 @@ const perStep = 4
 
 // newDepthMap works the map out for a shape lying at the origin and one that
 // moves. It costs about (rows) × (sides that share a height).
-func newDepthMap(fixed *placed, p *pose, pitch float64) *depthMap {
+func newDepthMap(ctx context.Context, fixed *placed, p *pose, pitch float64) *depthMap {
 	m := &depthMap{pitch: pitch, step: pitch * perStep}
 	m.low = plane.Pt(fixed.box.Min.X-p.box.Max.X, fixed.box.Min.Y-p.box.Max.Y)
 	m.high = plane.Pt(fixed.box.Max.X-p.box.Min.X, fixed.box.Max.Y-p.box.Min.Y)
@@ -58,6 +59,9 @@ func newDepthMap(fixed *placed, p *pose, pitch float64) *depthMap {
 	m.depth = make([]uint16, m.w*m.h)
 	var spans []span
 	for k := range n {
+		if ctx.Err() != nil {
+			return nil
+		}
 		dy := float64(m.first+k) * pitch
 		spans = covered(fixed, p, dy, fixed.forbidden(p.shape, p.box, dy, spans[:0]))
 		for _, s := range spans {

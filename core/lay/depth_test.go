@@ -41,7 +41,7 @@ func TestDepthMap(t *testing.T) {
 		a, b := starPose(t, "fixed"), starPose(t, "moved")
 		o := obstacle(a.shape, 0)
 		const pitch = 2.0
-		m := newDepthMap(&o, b, pitch)
+		m := newDepthMap(context.Background(), &o, b, pitch)
 		for range 12 {
 			d := plane.Pt(rapid.Float64Range(m.low.X-5, m.high.X+5).Draw(t, "dx"), pitch*math.Round(rapid.Float64Range(m.low.Y-5, m.high.Y+5).Draw(t, "dy")/pitch))
 			deep, along := m.at(d.X, d.Y)
@@ -76,7 +76,7 @@ func TestDepthMap(t *testing.T) {
 func TestPairsShareMaps(t *testing.T) {
 	j := goresJob(7)
 	s := newSearch(j)
-	l := newLoosened(s, s.take(Result{Length: 2000}), 2000, rand.New(rand.NewPCG(1, 1)))
+	l := newLoosened(context.Background(), s, s.take(Result{Length: 2000}), 2000, rand.New(rand.NewPCG(1, 1)))
 	n := len(s.poses)
 	for a := range n {
 		for b := range n {
@@ -113,7 +113,7 @@ func TestGathered(t *testing.T) {
 	from := s.take(Place(context.Background(), s.job))
 	rapid.Check(t, func(t *rapid.T) {
 		random := rand.New(rand.NewPCG(rapid.Uint64().Draw(t, "seed"), 1))
-		l := newLoosened(s, from, from.result.Length*0.9, random)
+		l := newLoosened(context.Background(), s, from, from.result.Length*0.9, random)
 		i := random.IntN(l.n)
 		pose, x, y := l.anywhere(i)
 		x, y = l.within(i, pose, x, y)
@@ -157,7 +157,7 @@ func TestWeightsToBeginWith(t *testing.T) {
 func TestGivenUpTriesAreSound(t *testing.T) {
 	j := panelsJob(5)
 	s := newSearch(j)
-	from := s.exact(s.take(Place(context.Background(), j)))
+	from := s.exact(context.Background(), s.take(Place(context.Background(), j)))
 	require.True(t, from.ok)
 	// A fifth of the length less than the area needs can't be reached.
 	cut := 1 - 0.8*s.area/j.Cloth.Width/from.result.Length

@@ -106,13 +106,6 @@ type Result struct {
 	Unplaced    []Unplaced  `json:"unplaced"`
 }
 
-// Limits of a job.
-const (
-	MaxPieces = 2000
-	MaxPoints = 5000
-	MaxSize   = 1e6 // mm
-)
-
 // Read reads a job. Unknown fields are refused by name.
 func Read(r io.Reader) (Job, error) {
 	data, err := io.ReadAll(r)
@@ -151,12 +144,13 @@ func (j *Job) Check() error {
 	if len(j.Pieces) == 0 {
 		return fmt.Errorf("pieces: there is nothing to place")
 	}
-	for i, flaw := range c.Flaws {
-		if err := checkPolygon(flaw); err != nil {
-			return fmt.Errorf("flaw %d %w", i+1, err)
-		}
+	if err := c.checkFlaws(); err != nil {
+		return err
 	}
-	total := 0
+	if err := c.checkRepeat(); err != nil {
+		return err
+	}
+	total, corners := 0, 0
 	seen := map[string]bool{}
 	for i := range j.Pieces {
 		p := &j.Pieces[i]
@@ -176,6 +170,9 @@ func (j *Job) Check() error {
 			return fmt.Errorf("%s brings the job over %d pieces", name, MaxPieces)
 		}
 		total += p.Count
+		if corners += len(p.Outline); corners > MaxCorners {
+			return fmt.Errorf("%s brings the job over %d corners together", name, MaxCorners)
+		}
 		if err := p.checkCopies(); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}

@@ -115,18 +115,24 @@ type pose struct {
 }
 
 // Outlines of more corners than plainFrom are laid as plainer ones that hold
-// them, at most about twice plainer mm larger: it keeps the search short.
+// them, at most about twice plainer mm larger unless they are ragged: it keeps
+// the search short.
 const plainFrom, plainer = 14, 0.25
 
 func newItem(p *Piece, copy int, nap bool) item {
 	it := item{piece: p, copy: copy, mirrored: p.MirrorPairs && copy%2 == 1}
+	var plain []plane.Point // at no turn, once worked out
 	for _, t := range p.turns(nap) {
 		s := p.pose(it.mirrored, t)
 		if len(s) > plainFrom {
-			if plane.Area(s) < 0 { // a mirrored one runs the other way round
-				s = plane.Reversed(s)
+			if p.half != nil {
+				s = stand(s)
+			} else {
+				if plain == nil {
+					plain = stand(p.turned(it.mirrored, 0))
+				}
+				s = plane.Turned(plain, t)
 			}
-			s = plane.Plainer(s, plainer)
 		}
 		ps := pose{turn: t, shape: s, inner: inside(s), box: plane.BoxOf(s), convex: convex(s), low: p.half != nil}
 		if p.Match != nil {
@@ -348,6 +354,9 @@ func inside(poly []plane.Point) []plane.Point {
 // what lies already: with so many the holes far behind are filled.
 const many, veryMany = 120, 600
 
+// moment is how long the first order of placing may take when there is no time.
+const moment = 300 * time.Millisecond
+
 func run(ctx context.Context, j Job, order []item) Result {
 	c := j.Cloth
 	var all []placed
@@ -370,12 +379,17 @@ func run(ctx context.Context, j Job, order []item) Result {
 			}
 		}
 	}
+	begun := time.Now()
+	// late is when what is left is only set down beside the last ones: when the
+	// time is up, but of a few pieces not before they had a moment.
+	late := func() bool { return ctx.Err() != nil && (len(order) > many || time.Since(begun) > moment) }
 	for _, it := range order {
 		floor, lying, beside := 0.0, all, all
-		if len(order) > many {
+		hurried := late()
+		if len(order) > many || hurried {
 			last, back := 5, math.Inf(1)
 			switch {
-			case ctx.Err() != nil: // time is up: only set it down beside the last ones
+			case hurried:
 				last, back = 3, 1
 			case len(order) > veryMany:
 				last, back = 24, 1.5
@@ -402,7 +416,10 @@ func run(ctx context.Context, j Job, order []item) Result {
 				}
 				high = low
 			}
-			for _, dy := range heights(p, low, high, beside, c, it.piece.Match, residue) {
+			for n, dy := range heights(p, low, high, beside, c, it.piece.Match, residue) {
+				if bestPose != nil && late() || n > 1 && hurried {
+					break
+				}
 				x, ok := slide(p, dy, floor, lying, c, it.piece.Match, residue, bestEnd-p.box.Max.X)
 				if !ok {
 					continue
@@ -416,6 +433,9 @@ func run(ctx context.Context, j Job, order []item) Result {
 		}
 		if bestPose == nil {
 			why := "no room is left on the cloth in hand"
+			if hurried {
+				why = "no room was found on the cloth in hand before the time was over"
+			}
 			if it.poses[0].box.Width() > c.Length && c.Length > 0 {
 				why = "it is longer than the cloth in hand"
 			}

@@ -62,13 +62,16 @@ func Improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 
 // improve is Improve on cloth that is not folded, until the context ends.
 func improve(ctx context.Context, j Job, best Result, rounds int, report func(Result)) Result {
+	if ctx.Err() != nil {
+		return best
+	}
 	s := newSearch(j)
-	if len(s.items) > mostSearched || len(s.items) == 0 {
+	if len(s.items) > mostSearched || len(s.items) == 0 || s.full.Load() {
 		return best
 	}
 	held := s.take(best)
 	if len(best.Unplaced) == 0 {
-		if t := s.exact(held); t.ok && !better(best, t.result) {
+		if t := s.exact(ctx, held); t.ok && !better(best, t.result) {
 			held = t
 		}
 	}
@@ -94,7 +97,7 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 	}
 	cut, failed := boldest, 0
 	least := s.least()
-	for round := 0; ctx.Err() == nil && round < rounds; round++ {
+	for round := 0; ctx.Err() == nil && round < rounds && !s.full.Load(); round++ {
 		if len(best.Unplaced) == 0 && best.Length <= least*1.0002 {
 			break // it can't be shorter
 		}
@@ -150,7 +153,7 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 	var mu sync.Mutex
 	cut, failed, tries := boldest, 0, 0
 	least, longest := s.least(), s.longest(best)
-	over := func() bool { return len(best.Unplaced) == 0 && best.Length <= least*1.0002 }
+	over := func() bool { return s.full.Load() || len(best.Unplaced) == 0 && best.Length <= least*1.0002 }
 	var stops [workers]context.CancelFunc
 	var targets [workers]float64
 	var wait sync.WaitGroup
@@ -256,7 +259,15 @@ type search struct {
 	area  float64
 	pairs []pair
 	signs []float64 // of the pairs
+
+	stretches atomic.Int64 // that all maps hold
+	full      atomic.Bool  // no more maps are drawn: the search is over
 }
+
+// mostStretches is how many stretches all maps may hold together, and mostCells
+// how many cells, before a job is called too ragged or too large to be searched:
+// about 80 and 60 MB.
+const mostStretches, mostCells = 1e7, 3e7
 
 // mapRows is how many rows all maps together may have: each takes a few
 // microseconds and about thirty bytes.
@@ -323,6 +334,14 @@ func newSearch(j Job) *search {
 	}
 	s.pairUp()
 	s.pitch = math.Min(math.Max(total/2/mapRows, 1), 6) // half of them are others turned
+	cells := 0.0
+	for a, p := range s.poses {
+		for b := range s.poses[:a+1] {
+			q := s.poses[b]
+			cells += (p.box.Width() + q.box.Width()) * (p.box.Height() + q.box.Height()) / (s.pitch * perStep) / (s.pitch * perStep)
+		}
+	}
+	s.full.Store(cells/2 > mostCells)
 	return s
 }
 
@@ -389,21 +408,35 @@ func (l *loosened) mapOf(k int) *depthMap {
 	p := &l.s.pairs[k]
 	m := p.at.m.Load()
 	if m == nil {
-		m = l.s.draw(p)
+		if m = l.s.draw(l.ctx, p); m == nil {
+			l.broken = true
+			return &noDepth
+		}
 	}
 	l.maps[k] = m
 	return m
 }
 
+// noDepth is the map that stands in for one that could not be drawn.
+var noDepth = depthMap{}
+
 // draw works out the map of two poses when it is first asked for. Two tries may
-// do so at once; they get the same.
-func (s *search) draw(p *pair) *depthMap {
+// do so at once; they get the same. It is none when the time is up, or when all
+// maps together hold as much as they may.
+func (s *search) draw(ctx context.Context, p *pair) *depthMap {
 	gap := s.job.Gap
 	if n := len(s.poses) - len(s.flaws); max(p.a, p.b) >= n {
 		gap = s.gaps[max(p.a, p.b)-n]
 	}
 	o := obstacle(s.poses[p.a].shape, gap)
-	m := newDepthMap(&o, s.poses[p.b], s.pitch)
+	m := newDepthMap(ctx, &o, s.poses[p.b], s.pitch)
+	if m == nil {
+		return nil
+	}
+	if s.stretches.Add(int64(len(m.spans))) > mostStretches {
+		s.full.Store(true)
+		return nil
+	}
 	p.at.m.Store(m)
 	return m
 }
@@ -457,22 +490,24 @@ func (s *search) try(ctx context.Context, from attempt, random *rand.Rand, cut f
 			target = math.Max(target, s.poses[id].box.Width()*map[bool]float64{true: 1}[len(s.own[i]) == 1])
 		}
 	}
-	l := newLoosened(s, from, target, random)
+	l := newLoosened(ctx, s, from, target, random)
 	if disturb { // begin by changing two large pieces, or giving a few another place
 		l.disturb()
 	}
-	if !l.separate(ctx) && ctx.Err() != nil {
+	if done := l.separate(ctx); l.broken || !done && ctx.Err() != nil {
 		return attempt{}
 	}
 	// What still overlaps a little when it is given up may do with a little more
 	// cloth, and be shorter than what there was all the same.
-	return s.exact(l.attempt)
+	return s.exact(ctx, l.attempt)
 }
 
 // loosened is a lay whose pieces may overlap.
 type loosened struct {
 	attempt
 	s       *search
+	ctx     context.Context
+	broken  bool        // a map could not be drawn: what it tells is worth nothing
 	maps    []*depthMap // of all pairs of poses, as far as they were needed
 	of      int         // poses
 	length  float64
@@ -487,9 +522,9 @@ type loosened struct {
 	close   []neighbour // likewise
 }
 
-func newLoosened(s *search, from attempt, length float64, random *rand.Rand) *loosened {
+func newLoosened(ctx context.Context, s *search, from attempt, length float64, random *rand.Rand) *loosened {
 	n := len(s.items)
-	l := &loosened{s: s, length: length, random: random, n: n, of: len(s.poses), maps: make([]*depthMap, len(s.pairs))}
+	l := &loosened{s: s, ctx: ctx, length: length, random: random, n: n, of: len(s.poses), maps: make([]*depthMap, len(s.pairs))}
 	l.pose, l.x, l.y = append([]int(nil), from.pose...), append([]float64(nil), from.x...), append([]float64(nil), from.y...)
 	m := n + len(s.flaws)
 	l.rest, l.losses = s.weighty(), make([]float64, n*m)
@@ -512,6 +547,9 @@ func newLoosened(s *search, from attempt, length float64, random *rand.Rand) *lo
 		l.put(i, l.pose[i], l.x[i], l.y[i])
 	}
 	for i := range l.x {
+		if ctx.Err() != nil { // maps that are not drawn yet take their time
+			return l
+		}
 		l.weigh(i)
 	}
 	return l
@@ -705,7 +743,7 @@ func (l *loosened) separate(ctx context.Context) bool {
 			if least == 0 {
 				return true
 			}
-			if ctx.Err() != nil {
+			if ctx.Err() != nil || l.broken {
 				return false
 			}
 			var order []int
@@ -1052,7 +1090,8 @@ func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, floa
 // exact makes a lay of places that are clear, or nearly: each piece where it
 // lies, moved on a little where it must be, and then, one by one, all moved
 // back as far as they go.
-func (s *search) exact(a attempt) attempt {
+func (s *search) exact(ctx context.Context, a attempt) attempt {
+	begun := time.Now()
 	order, lying := s.fromBeginning(a), s.lying()
 	out := attempt{pose: slices.Clone(a.pose), x: slices.Clone(a.x), y: slices.Clone(a.y), ok: true}
 	residue := map[string]plane.Point{}
@@ -1064,6 +1103,9 @@ func (s *search) exact(a attempt) attempt {
 		}
 	}
 	for _, i := range order {
+		if ctx.Err() != nil && time.Since(begun) > moment {
+			return attempt{}
+		}
 		p, m := s.poses[a.pose[i]], s.items[i].piece.Match
 		// A hundredth of a millimetre is given back to what touches.
 		x, y, ok := s.nearest(i, a.pose[i], math.Max(a.x[i]+p.box.Min.X-0.01, 0), a.y[i], lying, residue, false)

@@ -20,17 +20,26 @@ type still struct {
 func (j *Job) stills() []still {
 	var out []still
 	for _, f := range j.Cloth.Flaws {
-		out = append(out, still{clean(points(f)), 0})
+		out = append(out, still{plainIfRagged(clean(points(f))), 0})
 	}
 	for _, f := range beyond(j.Cloth) {
 		out = append(out, still{f, 0})
 	}
 	for _, at := range j.Pinned {
 		if p := j.piece(at.ID); p != nil {
-			out = append(out, still{p.Shape(at), j.Gap})
+			out = append(out, still{plainIfRagged(p.Shape(at)), j.Gap})
 		}
 	}
 	return out
+}
+
+// plainIfRagged keeps what lies still to so many corners; below that it is what
+// it is.
+func plainIfRagged(shape []plane.Point) []plane.Point {
+	if len(shape) > mostCorners {
+		return stand(shape)
+	}
+	return shape
 }
 
 // items are the copies that are still to be placed.
@@ -42,10 +51,19 @@ func (j *Job) items() []item {
 	var out []item
 	for i := range j.Pieces {
 		p := &j.Pieces[i]
+		known := map[bool]item{} // mirrored or not: all copies have the same shapes
 		for _, c := range p.copies() {
-			if !pinned[copyKey(p.ID, c)] {
-				out = append(out, newItem(p, c, j.Cloth.Nap))
+			if pinned[copyKey(p.ID, c)] {
+				continue
 			}
+			mirrored := p.MirrorPairs && c%2 == 1
+			it, ok := known[mirrored]
+			if !ok {
+				it = newItem(p, c, j.Cloth.Nap)
+				known[mirrored] = it
+			}
+			it.copy = c
+			out = append(out, it)
 		}
 	}
 	return out

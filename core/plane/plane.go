@@ -440,6 +440,26 @@ func Meet(p, u, q, v Point) (Point, bool) {
 	return p.Add(u.Times(q.Sub(p).Cross(v) / k)), true
 }
 
+// Hull is the convex hull of some points, counter-clockwise (Andrew,
+// Information Processing Letters 9, 1979).
+func Hull(points []Point) []Point {
+	all := slices.Clone(points)
+	slices.SortFunc(all, func(a, b Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) })
+	half := func() []Point {
+		var out []Point
+		for _, p := range all {
+			for len(out) > 1 && out[len(out)-1].Sub(out[len(out)-2]).Cross(p.Sub(out[len(out)-1])) <= 0 {
+				out = out[:len(out)-1]
+			}
+			out = append(out, p)
+		}
+		return out[:max(len(out)-1, 0)]
+	}
+	lower := half()
+	slices.Reverse(all)
+	return append(lower, half()...)
+}
+
 // Plainer is a polygon with fewer corners that holds the given one and stands
 // out from it by at most about twice the tolerance (Douglas and Peucker, 1973,
 // then moved out by the tolerance).
@@ -473,6 +493,11 @@ func Thinned(line []Point, tolerance float64) []Point {
 	if len(line) < 3 {
 		return append([]Point{}, line...)
 	}
+	return append(thinned([]Point{}, line, tolerance), line[len(line)-1])
+}
+
+// thinned adds what Thinned keeps of a line, but its last point, to out.
+func thinned(out, line []Point, tolerance float64) []Point {
 	a, b := line[0], line[len(line)-1]
 	u := b.Sub(a).Unit()
 	worst, at := 0.0, 0
@@ -487,8 +512,7 @@ func Thinned(line []Point, tolerance float64) []Point {
 		}
 	}
 	if worst <= tolerance {
-		return []Point{a, b}
+		return append(out, a)
 	}
-	head := Thinned(line[:at+1], tolerance)
-	return append(head[:len(head)-1], Thinned(line[at:], tolerance)...)
+	return thinned(thinned(out, line[:at+1], tolerance), line[at:], tolerance)
 }
