@@ -1,4 +1,4 @@
-.PHONY: demo test bench build assets shots fuzz tools
+.PHONY: demo test test-all cover bench build assets shots fuzz tools
 
 export CGO_ENABLED ?= 0
 
@@ -9,9 +9,20 @@ build:
 demo: build
 	./bin/ardent-gusset demo --addr 127.0.0.1:0
 
-# Everything: format, vet, staticcheck, unit, property, outside and browser tests.
+# Everything: format, vet, staticcheck, unit, property, outside and
+# browser tests.
 test:
 	./scripts/test.sh
+
+# The same over all 507 bodies, with long searches, more of every property and
+# many more kills.
+test-all:
+	EVERY_BODY=1 ./scripts/test.sh
+
+# How much of the code the tests reach.
+cover:
+	go test -count=1 -coverprofile=coverage.out -coverpkg=./core/...,./internal/...,./cmd/... ./core/... ./internal/... ./cmd/... ./outside/...
+	go tool cover -func=coverage.out | tail -1
 
 bench:
 	./scripts/bench.sh
@@ -26,3 +37,4 @@ shots: build
 fuzz:
 	go test -run '^$$' -fuzz FuzzParse -fuzztime 30s ./core/measure
 	go test -run '^$$' -fuzz FuzzRead -fuzztime 30s ./core/lay
+	go test -run '^$$' -fuzz FuzzSVGOutline -fuzztime 30s ./internal/web

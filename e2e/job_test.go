@@ -49,7 +49,7 @@ func TestFromTapeMeasureToTick(t *testing.T) {
 	b.until(`document.querySelectorAll(".stack li.stale").length === 2`)
 	assert.NotEqual(t, before, js[string](b, `document.querySelector(".sheet").outerHTML`), "the drawing followed without loading the page")
 	assert.Contains(t, b.text(`.stack li[data-layer="4"]`), "waist 31 mm smaller")
-	assert.Contains(t, b.text(`.stack li[data-layer="4"]`), "narrower by")
+	assert.Contains(t, b.text(`.stack li[data-layer="4"]`), "more")
 	assert.NotContains(t, b.text(`.stack li[data-layer="1"]`), "changed", "the shift below does not change")
 	assert.Contains(t, b.text("#truing"), "seams are true")
 	b.reply(func() { b.click(`.stack li[data-layer="4"] a`) })

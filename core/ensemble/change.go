@@ -119,6 +119,29 @@ func (c Change) In(u measure.Unit) string {
 	}
 }
 
+// Short says the change that matters most, and how many more there are: that of
+// the waist, which all lengths and bands follow, else the greatest of the garment,
+// else the greatest of the figure.
+func Short(changes []Change, u measure.Unit) string {
+	if len(changes) == 0 {
+		return ""
+	}
+	first := changes[0]
+	for _, c := range changes {
+		switch {
+		case c.Girth && c.Part == figure.Waist.Label():
+			first = c
+		case first.Girth && first.Part == figure.Waist.Label():
+		case !c.Girth && (first.Girth || math.Abs(c.By) > math.Abs(first.By)):
+			first = c
+		}
+	}
+	if more := len(changes) - 1; more > 0 {
+		return fmt.Sprintf("%s, and %d more", first.In(u), more)
+	}
+	return first.In(u)
+}
+
 // Say puts changes into one sentence: the figure where it changed most, then
 // at most three of the garment in full.
 func Say(changes []Change, u measure.Unit) string {

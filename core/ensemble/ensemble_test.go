@@ -402,3 +402,18 @@ func BenchmarkNineLayers(b *testing.B) {
 		}
 	}
 }
+
+// One short line stands for all changes: that of the waist before any other, of
+// the garment before what else changed under it.
+func TestTheChangeThatMattersMostIsSaid(t *testing.T) {
+	bust, waist := Change{Part: "bust", Girth: true, By: 40}, Change{Part: "waist", Girth: true, By: -31}
+	gore := Change{Part: "every side gore", Label: "in width at the waist", By: -6}
+	for want, changes := range map[string][]Change{
+		"":                                {},
+		"bust 40 mm larger":               {bust},
+		"waist 31 mm smaller, and 2 more": {bust, waist, gore},
+		"every side gore narrower by 6 mm at the waist, and 1 more": {bust, gore},
+	} {
+		assert.Equal(t, want, Short(changes, measure.CM))
+	}
+}

@@ -104,6 +104,8 @@ const corsetThickness, usualReduction = 1.8, 50
 const (
 	Shortest = 20 * measure.Millimetre
 	Tallest  = 3 * measure.Metre
+	// HighestHeel is the highest heel that is drafted for.
+	HighestHeel = 250 * measure.Millimetre
 )
 
 // New makes the bare figure of a wearer. Missing readings are estimated from
@@ -112,6 +114,9 @@ const (
 // with the ensemble, mm. The error names the first reading no body can have.
 func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 	f := Figure{levels: map[Level]float64{}, taken: map[string]Taken{}, heel: float64(heel)}
+	if !(heel >= 0 && heel <= HighestHeel) {
+		return f, fmt.Errorf("heel: %s is not a shoe's; it must lie between 0 and %s", measure.Tell(heel.Float()), measure.Tell(HighestHeel.Float()))
+	}
 	got := map[string]measure.Length{}
 	for _, r := range readings {
 		m, ok := MeasurementOf(r.Key)

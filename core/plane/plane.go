@@ -206,13 +206,8 @@ func Spans(poly []Point, origin, along Point) [][2]float64 {
 // on the first it is. A line of one point is that point.
 func Apart(a, b []Point) (float64, Point) {
 	best, at := math.Inf(1), Point{}
-	boxA, boxB := BoxOf(a), BoxOf(b)
 	if len(a) == 0 || len(b) == 0 {
 		return best, at
-	}
-	// Far apart: the corners are answer enough.
-	if boxA.Min.X > boxB.Max.X+50 || boxB.Min.X > boxA.Max.X+50 || boxA.Min.Y > boxB.Max.Y+50 || boxB.Min.Y > boxA.Max.Y+50 {
-		return 50, a[0]
 	}
 	near := func(p Point, line []Point, onFirst bool) {
 		for i := range line {

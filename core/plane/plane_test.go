@@ -134,3 +134,12 @@ func TestTurnedHemsFit(t *testing.T) {
 		assert.InDelta(t, -40, BoxOf(out).Min.Y, 1e-9)
 	}
 }
+
+// The distance of two lines is the true one, however far apart they lie.
+func TestApartIsTheTrueDistance(t *testing.T) {
+	for _, far := range []float64{1, 49, 51, 800, 1e5} {
+		d, at := Apart([]Point{{X: 0, Y: 0}, {X: 0, Y: 100}}, []Point{{X: far, Y: 30}, {X: far + 5, Y: 30}})
+		assert.InDelta(t, far, d, 1e-9)
+		assert.InDelta(t, 30, at.Y, 1e-9)
+	}
+}

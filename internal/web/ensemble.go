@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -198,6 +199,16 @@ func (s *Server) seen(c *gin.Context) {
 	s.back(c)
 }
 
+// chosenLayer is the layer that was chosen at another station and stays so: the
+// one the address names, if the ensemble has it, else none.
+func chosenLayer(c *gin.Context, e store.Ensemble) uint {
+	n, err := strconv.ParseUint(c.Query("layer"), 10, 32)
+	if err != nil || !slices.ContainsFunc(e.Layers, func(l store.Layer) bool { return l.ID == uint(n) }) {
+		return 0
+	}
+	return uint(n)
+}
+
 // station renders a station's page of an ensemble.
 func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*store.Store, *page) error) {
 	st := s.st
@@ -208,7 +219,7 @@ func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*sto
 	}
 	p := s.page(c, e.Name)
 	p.Station = name
-	p.E = s.view(c.Request.Context(), st, e, layer, p.Unit)
+	p.E = s.view(c.Request.Context(), st, e, cmp.Or(layer, chosenLayer(c, e)), p.Unit)
 	if layer != 0 && p.E.Layer == nil {
 		s.fail(c, store.ErrGone)
 		return

@@ -186,7 +186,8 @@ type stackRow struct {
 	State           store.State
 	Position, Count int
 	Stale           bool
-	Change          string
+	Change          string                // in full
+	Short           string                // what matters most of it
 	Made            bool                  // already cut or sewn
 	Alter           []ensemble.Alteration // what would bring what is cut to the figure of now
 	Outgrown        string                // how the wearer has changed since it was drafted
@@ -280,7 +281,7 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		case stage.NowErr == nil:
 			now := stage.Snapshot()
 			if changes := ensemble.Changes(rec.Seen, now); len(changes) > 0 {
-				row.Stale, row.Change = true, ensemble.Say(changes, u)
+				row.Stale, row.Change, row.Short = true, ensemble.Say(changes, u), ensemble.Short(changes, u)
 			}
 			if grown := ensemble.Outgrown(rec.Seen, now); len(grown) > 0 {
 				row.Outgrown, row.ReadOn = ensemble.Say(grown, u), longDay(rec.Seen.ReadOn)
