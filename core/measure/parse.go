@@ -3,6 +3,7 @@ package measure
 import (
 	"fmt"
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 	"unicode"
@@ -34,9 +35,12 @@ var units = map[string]Length{
 	"yd": Yard, "yds": Yard, "yard": Yard, "yards": Yard,
 }
 
+// joined is a whole number and its fraction with a dash between: 27-1/2.
+var joined = regexp.MustCompile(`([0-9])[-−–]([0-9]+[/⁄]|[½¼¾⅛⅜⅝⅞⅓⅔⅕⅖⅗⅘⅙⅚])`)
+
 const example = `write it like "27 1/2", "27.5 in", "5⅝" or "70 cm"`
 
-// Parse reads a length as people type it: "27 1/2", "27.5in", "70 cm", "5⅝",
+// Parse reads a length as people type it: "27 1/2", "27-1/2", "27.5in", "70 cm", "5⅝",
 // "5 ft 3 in", "2 1/4 yd", "70,5 cm". A number without a unit is in the
 // assumed one. It refuses nothing, negative, not finite and over Longest, with
 // a ParseError that quotes the input. Zero is a length.
@@ -58,6 +62,7 @@ func Parse(text string, assumed Unit) (Length, error) {
 	if len(s) > 80 {
 		return fail("too long for a length; " + example)
 	}
+	s = joined.ReplaceAllString(s, "$1 $2")
 	if strings.ContainsAny(s, "-−–") {
 		return fail("a length can't be negative, and a fraction is written with a space: 27 1/2")
 	}

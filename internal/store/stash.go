@@ -9,6 +9,7 @@ import (
 	"image"
 	_ "image/jpeg" // what photos may be
 	_ "image/png"
+	"maps"
 	"math"
 	"slices"
 	"strconv"
@@ -46,6 +47,15 @@ func (s *Store) StashCloth(ctx context.Context, id uint) (Stashed, error) {
 	return b, explain(s.db.WithContext(ctx).First(&b, id).Error)
 }
 
+// faultOf is what is wrong with a cloth, always the same one first, or nil.
+func faultOf(f cloth.Fabric) error {
+	faults := f.Faults()
+	for _, key := range slices.Sorted(maps.Keys(faults)) {
+		return &FieldError{key, faults[key]}
+	}
+	return nil
+}
+
 // AddStash keeps a new cloth.
 func (s *Store) AddStash(ctx context.Context, f cloth.Fabric) (Stashed, error) {
 	name, err := Named("name", f.Name)
@@ -53,8 +63,8 @@ func (s *Store) AddStash(ctx context.Context, f cloth.Fabric) (Stashed, error) {
 		return Stashed{}, err
 	}
 	f.Name = name
-	for key, why := range f.Faults() {
-		return Stashed{}, &FieldError{key, why}
+	if err := faultOf(f); err != nil {
+		return Stashed{}, err
 	}
 	b := Stashed{Fabric: f}
 	return b, explain(s.db.WithContext(ctx).Create(&b).Error)
@@ -74,8 +84,8 @@ func (s *Store) SetStash(ctx context.Context, id uint, change func(*Stashed) err
 		if n := utf8.RuneCountInString(b.Note); n > LongestNote || !utf8.ValidString(b.Note) {
 			return &FieldError{"note", fmt.Sprintf("a note holds at most %d characters", LongestNote)}
 		}
-		for key, why := range b.Fabric.Faults() {
-			return &FieldError{key, why}
+		if err := faultOf(b.Fabric); err != nil {
+			return err
 		}
 		b.UpdatedAt = s.now()
 		return tx.Save(&b).Error
@@ -297,12 +307,12 @@ func (s *Store) KeepPhoto(ctx context.Context, data []byte) (string, error) {
 	if len(data) > LargestPhoto {
 		return "", &FieldError{"photo", "a photo holds at most 8 MB; take it smaller"}
 	}
-	c, kind, err := image.DecodeConfig(bytes.NewReader(data))
+	c, _, err := image.DecodeConfig(bytes.NewReader(data))
 	if err != nil || c.Width < 1 || c.Height < 1 || c.Width > LongestSide || c.Height > LongestSide || c.Width*c.Height > MostPixels {
 		return "", &FieldError{"photo", "this is no picture that can be read: PNG or JPEG, at most 12,000 pixels a side and 40 million in all"}
 	}
 	decoding.Lock() // one at a time: a picture takes far more room opened than kept
-	_, kind, err = image.Decode(bytes.NewReader(data))
+	_, kind, err := image.Decode(bytes.NewReader(data))
 	decoding.Unlock()
 	if err != nil || kind != "png" && kind != "jpeg" { // a head alone is no picture
 		return "", &FieldError{"photo", "this picture is broken off or damaged; take it once more"}

@@ -3,6 +3,7 @@ package web
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strconv"
@@ -547,7 +548,7 @@ func setClothField(f *cloth.Fabric, key, text string, u measure.Unit) error {
 		return nil
 	}
 	number := func(to *float64, scale float64) error {
-		l, err := measure.Parse(text+" mm", u)
+		l, err := measure.Parse(strings.Trim(text, "$£€¥ ")+" mm", u)
 		if err != nil {
 			return bad(fmt.Sprintf("%.40q is not a number like 12 or 12.50", text))
 		}
@@ -628,11 +629,12 @@ func setClothField(f *cloth.Fabric, key, text string, u measure.Unit) error {
 	if err != nil {
 		return err
 	}
-	if why, wrong := next.Faults()[field]; wrong {
+	faults := next.Faults()
+	if why, wrong := faults[field]; wrong {
 		return bad(why)
 	}
-	for _, why := range next.Faults() {
-		return bad(why)
+	for _, other := range slices.Sorted(maps.Keys(faults)) { // it makes another field wrong
+		return bad(faults[other])
 	}
 	*f = next
 	return nil

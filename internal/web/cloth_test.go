@@ -494,3 +494,25 @@ func FuzzSVGOutline(f *testing.F) {
 		}
 	})
 }
+
+// A shape of more points than a hand draws is refused at once; one of many is
+// thinned and stays where it is.
+func TestOutlineOfManyPoints(t *testing.T) {
+	drawn := func(n int, turns float64) string {
+		var b strings.Builder
+		for k := range n {
+			a := turns * 2 * math.Pi * float64(k) / float64(n)
+			fmt.Fprintf(&b, "%.2f,%.2f ", 500+(400-20*a/math.Pi)*math.Cos(a), 500+(400-20*a/math.Pi)*math.Sin(a))
+		}
+		return `<svg><polygon points="` + b.String() + `"/></svg>`
+	}
+	_, err := svgOutline(strings.NewReader(drawn(4000, 1)))
+	require.ErrorContains(t, err, "3000 points")
+	line, err := svgOutline(strings.NewReader(drawn(2500, 0.9)))
+	require.NoError(t, err)
+	assert.LessOrEqual(t, len(line), mostCorners)
+	begun := time.Now()
+	_, err = svgOutline(strings.NewReader(drawn(2999, 9)))
+	require.NoError(t, err)
+	assert.Less(t, time.Since(begun), 2*time.Second) // 20 ms here
+}

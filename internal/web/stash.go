@@ -547,17 +547,11 @@ func svgOutline(r io.Reader) ([][2]float64, error) {
 		for i := range line { // SVG runs down
 			line[i][0], line[i][1] = line[i][0]*scale, -line[i][1]*scale
 		}
-		if len(line) > 200 {
-			poly := make([]plane.Point, len(line))
-			for i, q := range line {
-				poly[i] = plane.Pt(q[0], q[1])
-			}
-			for tolerance := 0.5; len(line) > 200 && tolerance < 200; tolerance *= 2 {
-				line = line[:0]
-				for _, q := range plane.Plainer(poly, tolerance) {
-					line = append(line, [2]float64{q.X, q.Y})
-				}
-			}
+		if len(line) > mostOutlined {
+			return nil, fmt.Errorf("the shape in the file has more than %d points: draw round the cloth with fewer", mostOutlined)
+		}
+		if len(line) > mostCorners {
+			line = fewer(line)
 		}
 		for _, q := range line {
 			if math.IsNaN(q[0]+q[1]) || math.Abs(q[0]) > 1e6 || math.Abs(q[1]) > 1e6 {
@@ -566,6 +560,29 @@ func svgOutline(r io.Reader) ([][2]float64, error) {
 		}
 		return line, nil
 	}
+}
+
+// mostOutlined is how many points a shape may have to be read, mostCorners how
+// many corners are kept of it.
+const mostOutlined, mostCorners = 3000, 200
+
+// fewer leaves out corners that hardly matter, until no more than mostCorners
+// are left.
+func fewer(line [][2]float64) [][2]float64 {
+	round := make([]plane.Point, 0, len(line)+1)
+	for _, q := range line {
+		round = append(round, plane.Pt(q[0], q[1]))
+	}
+	round = append(round, round[0])
+	kept := round
+	for tolerance := 0.25; len(kept) > mostCorners && tolerance < 200; tolerance *= 2 {
+		kept = plane.Thinned(round, tolerance)
+	}
+	out := make([][2]float64, 0, len(kept))
+	for _, q := range kept[:len(kept)-1] {
+		out = append(out, [2]float64{q.X, q.Y})
+	}
+	return out
 }
 
 // pairs reads numbers two by two.
