@@ -53,7 +53,7 @@ func Order(stages []Stage) ([]LayerStep, error) {
 			all = append(all, st)
 			layer[st.ID] = LayerStep{Layer: s.ID, Own: own}
 		}
-		below = append(below, end{key(steps[len(steps)-1].ID), s.Name, s.Draft.Wear.LaceTo > 0})
+		below = append(below, end{key(steps[len(steps)-1].ID), s.Name, s.Draft.Wear.Shapes()})
 	}
 	sorted, err := work.Order(all)
 	if err != nil {

@@ -379,10 +379,11 @@ func run(ctx context.Context, j Job, order []item) Result {
 			}
 		}
 	}
-	begun := time.Now()
+	grace, stop := context.WithTimeout(context.WithoutCancel(ctx), moment)
+	defer stop()
 	// late is when what is left is only set down beside the last ones: when the
 	// time is up, but of a few pieces not before they had a moment.
-	late := func() bool { return ctx.Err() != nil && (len(order) > many || time.Since(begun) > moment) }
+	late := func() bool { return ctx.Err() != nil && (len(order) > many || grace.Err() != nil) }
 	for _, it := range order {
 		floor, lying, beside := 0.0, all, all
 		hurried := late()

@@ -1091,7 +1091,8 @@ func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, floa
 // lies, moved on a little where it must be, and then, one by one, all moved
 // back as far as they go.
 func (s *search) exact(ctx context.Context, a attempt) attempt {
-	begun := time.Now()
+	grace, stop := context.WithTimeout(context.WithoutCancel(ctx), moment)
+	defer stop()
 	order, lying := s.fromBeginning(a), s.lying()
 	out := attempt{pose: slices.Clone(a.pose), x: slices.Clone(a.x), y: slices.Clone(a.y), ok: true}
 	residue := map[string]plane.Point{}
@@ -1103,7 +1104,7 @@ func (s *search) exact(ctx context.Context, a attempt) attempt {
 		}
 	}
 	for _, i := range order {
-		if ctx.Err() != nil && time.Since(begun) > moment {
+		if ctx.Err() != nil && grace.Err() != nil {
 			return attempt{}
 		}
 		p, m := s.poses[a.pose[i]], s.items[i].piece.Match
