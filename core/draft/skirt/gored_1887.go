@@ -564,7 +564,7 @@ func steps(v draft.Values, f *form, pl fullness.Pleats, seams float64) []work.St
 		work.Step{ID: "hang", Name: "Let it hang overnight, then level the hem", Minutes: 60, Needs: []work.Need{work.Wearer}, How: "Over corset and petticoat, in the shoes. Mark the same height from the floor all round and trim.",
 			After: []work.After{{Step: "band", Why: "it hangs from the band"}}},
 		work.Step{ID: "hem", Name: "Hem by hand", Minutes: math.Round(v.Number("hem_round") / 1000 * 25), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn up %s, ease the fullness in, fell.", measure.Tell(v.Number("hem"))),
-			After: []work.After{{Step: "hang", Why: "a skirt drops where it hangs off grain; hemmed too soon it dips"}}},
+			After: []work.After{{Step: "hang", Why: "a skirt drops where it hangs off grain; hemmed too soon it dips"}, {Step: "fell", Why: "the hem turns over the finished seams"}}},
 		work.Step{ID: "fell", Name: "Fell the seams", Minutes: math.Round(2 * seams / 1000 * 15), Needs: []work.Need{work.Hand}, How: "Both allowances of every seam, turned under.",
 			After: []work.After{{Step: "hang", Why: "seams may still be let out or taken in when it is tried on"}}},
 	)

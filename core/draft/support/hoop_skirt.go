@@ -107,6 +107,9 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		if under := on.At(drops[i]); s.With(under).Girth() > s.Girth()+2 {
 			s = s.With(under) // never tighter than the body
 		}
+		if above := props[len(props)-1].Section; i > 0 && i < n-1 && s.Girth() < above.Girth() {
+			s = above // nor than the steel above it, which has to pass the hips
+		}
 		props = append(props, figure.Prop{Drop: drops[i], Section: s})
 		hoops = append(hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: drops[i], Around: s.Girth(), Overlap: v.Number("overlap"), Count: 1, Shape: s.Between(0, 360)})
 	}
