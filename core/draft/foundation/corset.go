@@ -192,7 +192,7 @@ func (c *corset) stiffen() error {
 	foot := (top+low)/2 - busk.Length/2
 	front := &c.Pieces[0]
 	width := 13.0
-	front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.BuskLine, Width: width, Label: fmt.Sprintf("busk %.0f mm", busk.Length),
+	front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.BuskLine, Width: width, Label: "busk", Long: busk.Length,
 		Path: []plane.Point{{X: width/2 + 1, Y: foot}, {X: width/2 + 1, Y: foot + busk.Length}}})
 	if busk.Spoon {
 		// The blade widens below the waist.

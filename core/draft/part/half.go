@@ -459,7 +459,7 @@ func (b Boned) Add(piece *pattern.Piece, kind bone.Kind, place string, path []pl
 	}
 	fit.Piece, fit.Count = piece.ID, b.Count
 	b.Draft.Bones = append(b.Draft.Bones, fit)
-	piece.Marks = append(piece.Marks, pattern.Mark{Kind: pattern.BoneLine, Path: path, Width: b.Width, Channel: b.Channel(kind), Long: fit.Length, Label: fmt.Sprintf("bone %.0f mm", fit.Length)})
+	piece.Marks = append(piece.Marks, pattern.Mark{Kind: pattern.BoneLine, Path: path, Width: b.Width, Channel: b.Channel(kind), Long: fit.Length, Label: "bone"})
 	return nil
 }
 

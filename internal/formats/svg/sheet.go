@@ -198,12 +198,20 @@ func (s Sheet) piece(d *drawing, sp spot, unit float64) {
 	d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text></g>`, n(mid), n(-low+33*f), n(12*f), esc(p.CutNote()))
 }
 
+// title is what a stiffening is called, with its length when it is bought by it.
+func (s Sheet) title(m pattern.Mark) string {
+	if m.Long > 0 {
+		return m.Label + ", " + measure.Length(m.Long).In(s.Unit)
+	}
+	return m.Label
+}
+
 func (s Sheet) mark(d *drawing, m pattern.Mark, unit float64) {
 	if len(m.Path) == 0 {
 		return
 	}
 	if bed := m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine || m.Kind == pattern.HoopLine; bed && m.Width > 0 && len(m.Path) > 1 {
-		d.put(`<path class="%s-bed" d="%s"><title>%s</title></path>`, m.Kind, path(m.Bed(), true), esc(m.Label))
+		d.put(`<path class="%s-bed" d="%s"><title>%s</title></path>`, m.Kind, path(m.Bed(), true), esc(s.title(m)))
 		lines := [][]plane.Point{m.Path}
 		if m.Channel > 0 {
 			lines = m.Strokes()
