@@ -117,7 +117,9 @@ func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
 		if fresh {
 			e, err = st.AddEnsemble(c.Request.Context(), e)
 		} else {
-			err = st.ChangeEnsemble(c.Request.Context(), e, c.PostForm("was"))
+			if err = s.noteEnsembles(c, st, func(o store.Ensemble) bool { return o.ID == e.ID }); err == nil {
+				err = st.ChangeEnsemble(c.Request.Context(), e, c.PostForm("was"))
+			}
 		}
 	}
 	if err == nil {

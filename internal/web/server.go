@@ -13,10 +13,12 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
 
+	"ardentgusset/core/ensemble"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/store"
 
@@ -88,7 +90,37 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	r.NoRoute(func(c *gin.Context) { s.fail(c, errNoPage) })
 	r.NoMethod(func(c *gin.Context) { s.fail(c, errNoPage) })
 	s.handler = http.NewCrossOriginProtection().Handler(r)
-	return s, nil
+	return s, s.keepMade(context.Background())
+}
+
+// keepMade keeps the drafts of layers that were cut before drafts were kept: as
+// they are drafted when the program starts, so that no page that is only looked
+// at writes.
+func (s *Server) keepMade(ctx context.Context) error {
+	all, err := s.st.Ensembles(ctx)
+	if err != nil {
+		return err
+	}
+	without := func(l store.Layer) bool { return l.State.Made() && l.CutHash == "" }
+	for _, e := range all {
+		if !slices.ContainsFunc(e.Layers, without) {
+			continue
+		}
+		_, stages, err := s.walks.walk(e)
+		if err != nil {
+			continue // its wearer can't be drafted to: the page says why
+		}
+		cut := map[uint]ensemble.Made{}
+		for i := range stages {
+			if without(e.Layers[i]) && stages[i].Err == nil {
+				cut[e.Layers[i].ID] = ensemble.Made{Draft: stages[i].Draft}
+			}
+		}
+		if err := s.st.Freeze(ctx, cut); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.ServeHTTP(w, r) }

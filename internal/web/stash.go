@@ -293,6 +293,10 @@ func (s *Server) stashParts(c *gin.Context, st *store.Store) {
 // setStash changes one field of a cloth.
 func (s *Server) setStash(c *gin.Context) {
 	st := s.st
+	if err := s.noteEnsembles(c, st, func(store.Ensemble) bool { return true }); err != nil {
+		s.fail(c, err)
+		return
+	}
 	err := st.SetStash(c.Request.Context(), id(c, "cloth"), func(b *store.Stashed) error {
 		if c.PostForm("key") == "note" {
 			if was, shown := c.GetPostForm("was"); shown && was != b.Note {

@@ -305,20 +305,6 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		row.Band = svg.Band(rec.Fabric.Colour, state, thick)
 		v.Stack = append([]stackRow{row}, v.Stack...)
 	}
-	// A layer drafted for the first time has been taken note of as it is.
-	if err := st.See(ctx, s.unseen(e)); err != nil {
-		s.opt.Log.Warn("a first draft could not be noted", "error", err.Error())
-	}
-	// So is the draft of a layer that was cut without one being kept.
-	cut := map[uint]ensemble.Made{}
-	for i := range v.Stages {
-		if l := e.Layers[i]; l.State.Made() && l.CutHash == "" && v.Stages[i].Err == nil {
-			cut[l.ID] = ensemble.Made{Draft: v.Stages[i].Draft}
-		}
-	}
-	if err := st.Freeze(ctx, cut); err != nil {
-		s.opt.Log.Warn("the draft of a cut layer could not be kept", "error", err.Error())
-	}
 	for i := range v.Stack {
 		if v.Stack[i].Chosen {
 			k := len(v.Stages) - 1 - i

@@ -275,7 +275,7 @@ func (s *Server) setReading(c *gin.Context) {
 	if len(e.Typed) > 80 {
 		e.Typed = e.Typed[:80]
 	}
-	if err := s.noteEnsemblesOf(c, st, wearer); err != nil {
+	if err := s.noteEnsembles(c, st, func(e store.Ensemble) bool { return e.WearerID == wearer }); err != nil {
 		s.fail(c, err)
 		return
 	}
@@ -332,15 +332,15 @@ func (s *Server) undoWearer(c *gin.Context) {
 	s.back(c)
 }
 
-// noteEnsemblesOf records the drafts of everything a wearer wears before the
-// wearer's readings change.
-func (s *Server) noteEnsemblesOf(c *gin.Context, st *store.Store, wearer uint) error {
+// noteEnsembles records the drafts that were never noted of some ensembles,
+// before something they all rest on changes.
+func (s *Server) noteEnsembles(c *gin.Context, st *store.Store, which func(e store.Ensemble) bool) error {
 	all, err := st.Ensembles(c.Request.Context())
 	if err != nil {
 		return err
 	}
 	for _, e := range all {
-		if e.WearerID == wearer {
+		if which(e) {
 			if err := st.See(c.Request.Context(), s.unseen(e)); err != nil {
 				return err
 			}

@@ -16,6 +16,7 @@ import (
 	"testing"
 	"time"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/plane"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
@@ -426,4 +427,29 @@ func TestNothingForOtherSites(t *testing.T) {
 	head := []byte("\x89PNG\r\n\x1a\n\x00\x00\x00\rIHDR\x00\x00\x00\x10\x00\x00\x00\x10\x08\x02\x00\x00\x00\x90\x91h6")
 	_, err := s.st.KeepPhoto(t.Context(), head)
 	require.Error(t, err, "a head alone is no picture")
+}
+
+// A page that is only looked at writes nothing, not even that a draft has been
+// seen for the first time.
+func TestLookingWritesNothing(t *testing.T) {
+	s := demoServer(t, nil)
+	fresh, err := s.st.AddLayer(context.Background(), store.Layer{EnsembleID: 3, Kind: "petticoat-gored", Name: "Never looked at", State: store.Planned, Fabric: cloth.Fabric{Name: "Cambric", Width: 1500, Thickness: 0.3, Weight: 120}})
+	require.NoError(t, err)
+	before, err := s.st.Ensembles(context.Background())
+	require.NoError(t, err)
+	layers := func(list []store.Ensemble) (out []store.Layer) {
+		for _, e := range list {
+			out = append(out, e.Layers...)
+		}
+		return out
+	}
+	for _, path := range []string{"/", "/wearers/1", "/ensembles/3/figure", "/ensembles/3/layers", "/ensembles/3/layers/11/draft", fmt.Sprintf("/ensembles/3/layers/%d/draft", fresh.ID), "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/1/bench", "/ensembles/1/layers/4/guard", "/stash", "/stash/1"} {
+		get(t, s, path)
+	}
+	after, err := s.st.Ensembles(context.Background())
+	require.NoError(t, err)
+	for i, l := range layers(before) {
+		assert.Equal(t, l.Seen, layers(after)[i].Seen)
+		assert.Equal(t, l.CutHash, layers(after)[i].CutHash)
+	}
 }
