@@ -27,16 +27,45 @@ func (HoopSkirt) About() draft.About {
 
 func (HoopSkirt) Parameters() []draft.Parameter {
 	return part.OnBand(38, 5,
-		draft.Mm("hem_round", "Lowest steel, round", 1800, 4600, 3000, "280 to 400 cm in the years of the hoop", figure.Memory, "The skirt over it is half as wide again."),
+		lowestRound(),
 		draft.OneOf("form", "Form", "A cone widens evenly from the waist; a dome is round at the hips; a bell hangs close above and springs out below.", "dome", "dome", "cone", "cone", "bell", "bell"),
-		draft.Times("behind", "More behind than before", 1, 3, 1.35, "1860s: fuller behind", figure.Memory, "Reach behind the body divided by the reach before it. 1 is round."),
+		draft.Times("behind", "More behind than before", 1, 1.8, 1.35, "1860s: fuller behind", figure.Memory, "Reach behind the body divided by the reach before it. 1 is round."),
 		lowestSteel(),
 		steels(),
 		draft.Mm("overlap", "Overlap of the ends", 20, 120, 60, "with a joiner", figure.Memory, "At each steel."),
 		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory, "Channels are made "+measure.TellFine(6)+" wider."),
-		draft.Tally("gores", "Side gores a side", 2, 5, 3, "narrow ones follow the steels", figure.Memory, "Front and back are one piece each; all gores go round as far."),
+		hoopGores(),
 	)
 }
+
+// steepest is how far a hoop skirt may spread for each mm it hangs down: beyond
+// that its gores lean so far that they no longer hang (from memory).
+const steepest = 0.5
+
+// lowestRound asks for the length round the lowest steel: wider than the hips,
+// and no wider than the cloth over it can fall.
+func lowestRound() draft.Parameter {
+	p := draft.Mm("hem_round", "Lowest steel, round", 1800, 4600, 3000, "280 to 400 cm in the years of the hoop", figure.Memory, "The skirt over it is half as wide again.")
+	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
+		low := math.Max(1800, 1.3*on.GirthAt(figure.Hip))
+		return low, math.Max(1.2*low, math.Min(4600, on.GirthAt(figure.Waist)+2*math.Pi*steepest*on.Floor()))
+	}
+	return p
+}
+
+// hoopGores asks for the gores: enough that none leans too far.
+func hoopGores() draft.Parameter {
+	p := draft.Tally("gores", "Side gores a side", 2, 5, 3, "narrow ones follow the steels", figure.Memory, "Front and back are one piece each; all gores go round as far.")
+	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		spread := (v.Number("hem_round") - on.GirthAt(figure.Waist)) / (on.Floor() - v.Number("lowest"))
+		return math.Max(2, math.Min(5, math.Ceil(spread/(4*leaning)-1))), 5
+	}
+	return p
+}
+
+// leaning is how far the side of a gore may lean, on the mean, for each mm of
+// its length.
+const leaning = 0.23
 
 // betweenSteels is the least from one steel to the next, mm (from memory).
 const betweenSteels = 60.0
