@@ -73,6 +73,9 @@ func roomy(key, label, help string, least func(on figure.Figure, v draft.Values)
 	return p
 }
 
+// leastGathered is the least that a tier is gathered into its band.
+const leastGathered = 1.1
+
 // tierBasis is what the tiers are reckoned from, without the ease of the band.
 func tierBasis(on figure.Figure, v draft.Values) float64 {
 	if v.Choice("basis") == "hip" {
@@ -121,7 +124,8 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		half := (long - upperLong) / 2
 		tiers = []*tier{tiers[0], {id: "middle", name: "Middle tier", height: half}, {id: "lower", name: "Lower tier", height: half}}
 	}
-	from := basis * v.Number("upper_ratio")
+	// A deep band is as wide below as the hips: what is gathered to it is fuller.
+	from := math.Max(basis*v.Number("upper_ratio"), leastGathered*band.Lower)
 	for i, t := range tiers {
 		if i > 0 {
 			from *= v.Number("lower_ratio")
