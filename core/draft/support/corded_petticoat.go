@@ -50,6 +50,9 @@ func cordGroups() draft.Parameter {
 func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	long, hem, seam, cord := v.Number("length"), v.Number("hem_round"), v.Number("allowance"), v.Number("cord")
+	if least := leastGathered * band.Lower; hem < least {
+		return draft.Draft{}, fmt.Errorf("the hem is too narrow to be gathered to the band: choose %s or more, or a shallower band", measure.Tell(least))
+	}
 	n, err := fullness.Panels(hem, float64(in.Usable()), seam)
 	if err != nil {
 		return draft.Draft{}, fmt.Errorf("the cloth is too narrow for this petticoat: %w", err)
