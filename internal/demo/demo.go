@@ -224,13 +224,19 @@ func enter(ctx context.Context, st *store.Store, wearer uint, readings []reading
 // opens calm with one thing to look at.
 const leftToSee = "bustle-cage"
 
-// noted takes note of what the later readings changed, but for one layer.
-func noted(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint) error {
+// walk drafts an ensemble as it is kept.
+func walk(ctx context.Context, st *store.Store, id uint) ([]ensemble.Stage, error) {
 	e, err := st.Ensemble(ctx, id)
 	if err != nil {
-		return err
+		return nil, err
 	}
 	_, stages, err := ensemble.Walk(e.Plan())
+	return stages, err
+}
+
+// noted takes note of what the later readings changed, but for one layer.
+func noted(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint) error {
+	stages, err := walk(ctx, st, id)
 	if err != nil {
 		return err
 	}
@@ -246,11 +252,7 @@ func noted(ctx context.Context, st *store.Store, id uint, layers []layer, ids []
 // come brings the layers to their states; what is cut keeps the draft it is
 // cut to.
 func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint) error {
-	e, err := st.Ensemble(ctx, id)
-	if err != nil {
-		return err
-	}
-	_, stages, err := ensemble.Walk(e.Plan())
+	stages, err := walk(ctx, st, id)
 	if err != nil {
 		return err
 	}
