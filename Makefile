@@ -37,4 +37,4 @@ shots: build
 fuzz:
 	go test -run '^$$' -fuzz FuzzParse -fuzztime 30s ./core/measure
 	go test -run '^$$' -fuzz FuzzRead -fuzztime 30s ./core/lay
-	go test -run '^$$' -fuzz FuzzSVGOutline -fuzztime 30s ./internal/web
+	go test -run '^$$' -fuzz FuzzRead -fuzztime 30s ./internal/formats/outline

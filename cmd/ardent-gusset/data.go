@@ -182,7 +182,7 @@ func catalogueOut(_ context.Context, c *call) error {
 	}
 	for _, g := range catalogue.All() {
 		a := g.About()
-		one := garment{a.Kind, a.Name, a.Family, a.What, nil}
+		one := garment{a.Kind, a.Name, string(a.Family), a.What, nil}
 		v, _ := draft.Settle(g, mean, nil)
 		for _, val := range v.All() {
 			p := val.Parameter

@@ -60,6 +60,19 @@ func Fit(kind Kind, place string, width, channel, clearance float64) (b Bone, ok
 	return Bone{Kind: kind, Place: place, Width: width, Channel: channel, Length: length, Clearance: clearance, Count: 2}, length >= Shortest
 }
 
+// InchStep is the step bones are stocked in where they are sold by the inch (from
+// memory).
+const InchStep = 25.4 / 4
+
+// Restocked is the bone for the same channel where they are sold by the inch. One
+// too short for the least that is sold so stays as it is.
+func (b Bone) Restocked() Bone {
+	if length := math.Floor((b.Channel-2*b.Clearance)/InchStep+1e-9) * InchStep; length >= Shortest {
+		b.Length = length
+	}
+	return b
+}
+
 // ChannelWidth is the width between the stitch lines for a flat channel:
 // bone width + thickness + ease (common practice: 1 to 2 mm of ease).
 func ChannelWidth(width, thickness float64) float64 { return width + thickness + 1.5 }
@@ -131,12 +144,12 @@ type Busk struct {
 	Studs  []float64 // from the lower end
 }
 
-// busks are the lengths busks are sold in with the number of their fasteners
-// (from memory; whole and half inches and round centimetres both occur).
+// busks are the lengths busks are sold in, with the number of their fasteners
+// (from memory: they are made to whole inches, whatever they are sold in).
 var busks = []struct {
-	length float64
+	inches float64
 	studs  int
-}{{150, 3}, {180, 3}, {200, 4}, {230, 4}, {255, 5}, {280, 5}, {305, 5}, {330, 5}, {355, 6}, {380, 6}, {405, 6}}
+}{{6, 3}, {7, 3}, {8, 4}, {9, 4}, {10, 5}, {11, 5}, {12, 5}, {13, 5}, {14, 6}, {15, 6}, {16, 6}}
 
 // BuskFor is the longest stock busk that leaves a clearance at both ends of a
 // front edge; ok is false when even the shortest is too long. Its fasteners
@@ -144,15 +157,16 @@ var busks = []struct {
 // memory).
 func BuskFor(front float64, spoon bool) (busk Busk, ok bool) {
 	for _, b := range busks {
-		if b.length > front-2*Clearance {
+		length := b.inches * 25.4
+		if length > front-2*Clearance {
 			continue
 		}
-		busk, ok = Busk{Length: b.length, Width: 13, Spoon: spoon}, true
+		busk, ok = Busk{Length: length, Width: 13, Spoon: spoon}, true
 		if spoon {
 			busk.Width = 45
 		}
 		const end, close = 20.0, 0.7
-		step := (b.length - 2*end) / (float64(b.studs-2) + close)
+		step := (length - 2*end) / (float64(b.studs-2) + close)
 		busk.Studs = append(busk.Studs, end)
 		for i := range b.studs - 1 {
 			busk.Studs = append(busk.Studs, end+step*(close+float64(i)))

@@ -1,6 +1,7 @@
 package bone
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -27,7 +28,7 @@ func TestChannelAndBusk(t *testing.T) {
 	assert.InDelta(t, 9.5, ChannelWidth(6, 2), 0.5)
 	b, ok := BuskFor(350, false)
 	assert.True(t, ok)
-	assert.Equal(t, 330.0, b.Length)
+	assert.InDelta(t, 13*25.4, b.Length, 1e-9)
 	_, ok = BuskFor(100, false)
 	assert.False(t, ok)
 }
@@ -76,4 +77,20 @@ func TestListAndTotals(t *testing.T) {
 
 func TestSteel(t *testing.T) {
 	assert.Equal(t, 2*(1000.0+50)+800, Steel([]Hoop{{Around: 1000, Overlap: 50, Count: 2}, {Around: 800, Count: 1}}))
+}
+
+// A bone sold by the inch is whole quarters long, fits its channel and is at most
+// a quarter of an inch shorter than what the channel takes.
+func TestBonesByTheInch(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		b, ok := Fit(Spiral, "seam", 6, rapid.Float64Range(90, 600).Draw(t, "channel"), Clearance)
+		if !ok {
+			return
+		}
+		r := b.Restocked()
+		quarters := r.Length / 25.4 * 4
+		require.InDelta(t, math.Round(quarters), quarters, 1e-6)
+		require.LessOrEqual(t, r.Length, b.Channel-2*Clearance+1e-6)
+		require.Greater(t, r.Length, b.Channel-2*Clearance-25.4/4-1e-6)
+	})
 }

@@ -22,6 +22,13 @@ func (b Bone) Mass() float64 {
 	return 0
 }
 
+// Mass is the weight of both halves of the busk, g: steels 0.9 mm thick, as broad
+// all along as a straight one, and a gram and a half for every fastener (from
+// memory).
+func (b Busk) Mass() float64 {
+	return 2*b.Length*13*0.9*steel + 1.5*float64(len(b.Studs))
+}
+
 // Mass is the weight of all steels of the hoop, g: hoop steel is 7 mm wide and
 // 0.8 mm thick with its cover (from memory).
 func (h Hoop) Mass() float64 { return h.Cut() * float64(h.Count) * 7 * 0.8 * 0.8 * steel }

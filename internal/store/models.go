@@ -119,7 +119,8 @@ type Ensemble struct {
 	EventDate string             `json:"event_date"` // 2006-01-02, or ""
 	Heel      measure.Length     `gorm:"column:heel_mm;not null;default:0" json:"heel_mm"`
 	Hours     float64            `gorm:"column:hours_per_day;not null;default:2" json:"hours_per_day"`
-	Aim       silhouette.Aim     `gorm:"serializer:json;not null;default:'{}'" json:"aim"` // the outline to reach; no key for none
+	Stock     measure.Unit       `gorm:"column:stock_unit;not null;default:cm" json:"stock_unit"` // what bones are sold by where they are bought
+	Aim       silhouette.Aim     `gorm:"serializer:json;not null;default:'{}'" json:"aim"`        // the outline to reach; no key for none
 	Layers    []Layer            `gorm:"constraint:OnDelete:CASCADE" json:"layers"`
 	Prices    map[string]float64 `gorm:"serializer:json" json:"prices"` // of notions, by what they are, for one of their unit; negative: in hand already
 	UpdatedAt time.Time          `json:"updated_at"`
@@ -128,7 +129,7 @@ type Ensemble struct {
 // Plan is what the walk up the stack needs of an ensemble that was read with
 // its wearer and layers.
 func (e Ensemble) Plan() ensemble.Plan {
-	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel, Care: e.Wearer.Care, Readings: e.Wearer.Figures()}
+	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel, Care: e.Wearer.Care, Stock: e.Stock, Readings: e.Wearer.Figures()}
 	for _, l := range e.Layers {
 		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Cut: l.Cut})
 	}

@@ -20,8 +20,8 @@ type benchView struct {
 	Beside []planned // what else could be done now
 }
 
-func (s *Server) benchStation(c *gin.Context) {
-	s.station(c, "bench", 0, func(_ *store.Store, p *page) error {
+func (s *Server) benchStation(c *call) error {
+	return s.station(c, "bench", 0, func(p *page) error {
 		p.V = viewBench(p.E, c.Query("step"), c.Query("only"))
 		return nil
 	})
@@ -46,15 +46,15 @@ func viewBench(e *ensembleView, step, only string) benchView {
 }
 
 // step ticks off, times or notes a step.
-func (s *Server) step(c *gin.Context) {
+func (s *Server) step(c *call) error {
 	ask := ""
-	if !s.change(c, func(st *store.Store, l store.Layer) error {
+	err := s.change(c, func(l store.Layer) error {
 		step := c.PostForm("step")
-		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+		e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
 		if err != nil {
 			return err
 		}
-		v := s.view(c.Request.Context(), st, e, 0, unitOf(c))
+		v := s.view(c.ctx(), e, 0, unitOf(c))
 		known := false
 		for _, p := range v.Plan {
 			known = known || (p.LayerID == l.ID && p.Own == step)
@@ -67,29 +67,29 @@ func (s *Server) step(c *gin.Context) {
 			if step == ensemble.CutStep { // cutting goes one way only
 				switch done := c.PostForm("do") == "done"; {
 				case done && l.CutHash == "":
-					ask, err = s.cutOut(c, st, l, store.Cut)
+					ask, err = s.cutOut(c, l, store.Cut)
 					return err
 				case !done && l.CutHash != "":
 					return &store.FieldError{Field: "do", Why: "the cloth is cut. If that was a slip, undo it, or put the layer back to planned on Layers: its cloth then comes back to the stash"}
 				}
 			}
-			return st.Tick(c.Request.Context(), l.ID, step, c.PostForm("do") == "done")
+			return s.st.Tick(c.ctx(), l.ID, step, c.PostForm("do") == "done")
 		case "start", "stop":
-			return st.Time(c.Request.Context(), l.ID, step, c.PostForm("do") == "start")
+			return s.st.Time(c.ctx(), l.ID, step, c.PostForm("do") == "start")
 		case "note":
-			return st.NoteStep(c.Request.Context(), l.ID, step, c.PostForm("note"), c.PostForm("was"))
+			return s.st.NoteStep(c.ctx(), l.ID, step, c.PostForm("note"), c.PostForm("was"))
 		}
 		return &store.FieldError{Field: "do", Why: fmt.Sprintf("%.20q is nothing that can be done with a step", c.PostForm("do"))}
-	}) {
-		return
+	})
+	if err != nil {
+		return err
 	}
 	if ask != "" {
-		s.done(c, ask)
-		return
+		return s.done(c, ask)
 	}
-	if c.PostForm("do") == "note" && wantsJSON(c) {
+	if c.PostForm("do") == "note" && wantsJSON(c.Context) {
 		c.JSON(200, gin.H{"kept": true})
-		return
+		return nil
 	}
-	s.back(c)
+	return s.back(c)
 }

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"strconv"
+	"strings"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
@@ -12,8 +13,6 @@ import (
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/store"
-
-	"github.com/gin-gonic/gin"
 )
 
 type buyView struct {
@@ -52,43 +51,44 @@ type buyCloth struct {
 // buyNotion is a notion with what one of its unit costs.
 type buyNotion struct {
 	draft.Notion
-	Price float64 // 0 when nobody said
-	Have  bool    // it is in hand already
-	Was   float64 // as it is kept
+	Per   string // what the price is for one of
+	Typed string // the price as it is typed; "" when nobody said
+	Have  bool   // it is in hand already
+	Was   string // as it is kept
 	Cost  float64
 }
 
-func (s *Server) buyStation(c *gin.Context) {
-	s.station(c, "buy", 0, func(_ *store.Store, p *page) error {
+func (s *Server) buyStation(c *call) error {
+	return s.station(c, "buy", 0, func(p *page) error {
 		p.V = s.viewBuy(c, p)
 		return nil
 	})
 }
 
-func (s *Server) viewBuy(c *gin.Context, p *page) buyView {
+func (s *Server) viewBuy(c *call, p *page) buyView {
 	var v buyView
 	for i := range p.E.Stages {
-		st := &p.E.Stages[i]
+		stage := &p.E.Stages[i]
 		rec := p.E.Rec.Layers[i]
-		b := buyLayer{ID: rec.ID, Name: st.Name, Made: rec.State.Made()}
-		if st.Err != nil {
-			b.Err = sentence(st.Err.Error())
+		b := buyLayer{ID: rec.ID, Name: stage.Name, Made: rec.State.Made()}
+		if stage.Err != nil {
+			b.Err = sentence(stage.Err.Error())
 			v.Layers = append(v.Layers, b)
 			continue
 		}
-		b.Mass, b.Weighed = st.Mass()
-		for k, u := range st.Uses() {
+		b.Mass, b.Weighed = stage.Mass()
+		for k, u := range stage.Uses() {
 			row := buyCloth{Role: u.Role, Cloth: u.Fabric}
 			if k > 0 {
 				row.Label = u.Role.Label()
 			}
-			sheets, ok := st.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
+			sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
 			if !ok {
 				row.Text, v.Pending = "laying out …", true
 				b.Cloths = append(b.Cloths, row)
 				continue
 			}
-			need := st.Need(u, sheets, p.Unit)
+			need := stage.Need(u, sheets, p.Unit)
 			for _, sheet := range sheets {
 				if sheet.Err != nil {
 					b.Err = sentence(sheet.Err.Error())
@@ -119,11 +119,17 @@ func (s *Server) viewBuy(c *gin.Context, p *page) buyView {
 			}
 			b.Cloths = append(b.Cloths, row)
 		}
-		for _, n := range st.Notions() {
+		for _, n := range stage.Notions() {
 			one := buyNotion{Notion: n}
 			price, known := p.E.Rec.Prices[priceKey(n)]
-			one.Price, one.Have, one.Was = math.Abs(price), price < 0, price
-			one.Cost = math.Round(one.Price*n.Quantity*100) / 100
+			var per float64
+			one.Per, per = n.Priced(p.Unit)
+			one.Have, one.Was = price < 0, strconv.FormatFloat(price, 'g', -1, 64)
+			price = math.Abs(price)
+			if price*per >= 0.005 {
+				one.Typed = strconv.FormatFloat(price*per, 'f', 2, 64)
+			}
+			one.Cost = math.Round(price*n.Quantity*100) / 100
 			switch {
 			case !known:
 				v.Unknown++
@@ -144,65 +150,61 @@ func (s *Server) viewBuy(c *gin.Context, p *page) buyView {
 
 // priceKey names a notion for its price: its kind and a hash of what it is, for
 // one of its unit (the words hold lengths, which are read in either unit).
-// Sewing thread is one, whatever it sews.
+// Sewing thread is one, whatever it sews. How a width is written for its reader
+// is not part of what it is.
 func priceKey(n draft.Notion) string {
 	if n.Kind == "thread" && n.Unit == "m" {
 		return "thread"
 	}
-	return fmt.Sprintf("%s-%x", n.Kind, sha256.Sum256([]byte(n.What+"|"+n.Unit)))[:len(n.Kind)+13]
+	return fmt.Sprintf("%s-%x", n.Kind, sha256.Sum256([]byte(strings.ReplaceAll(n.What, "⟦^", "⟦~")+"|"+n.Unit)))[:len(n.Kind)+13]
 }
 
 // setPrice keeps what one of a notion costs, or that it is in hand.
-func (s *Server) setPrice(c *gin.Context) {
-	st := s.st
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+func (s *Server) setPrice(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p := s.page(c, "")
 	_, stages, err := s.walks.walk(e)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	key, known := c.PostForm("key"), false
+	key, known, per := c.PostForm("key"), false, 1.0
 	for i := range stages {
 		for _, n := range stages[i].Notions() {
-			known = known || priceKey(n) == key
+			if priceKey(n) == key {
+				known = true
+				_, per = n.Priced(p.Unit)
+			}
 		}
 	}
 	if !known {
-		s.fail(c, &store.FieldError{Field: key, Why: "this is no longer on the list; load the page again"})
-		return
+		return &store.FieldError{Field: key, Why: "this is no longer on the list; load the page again"}
 	}
 	price := 0.0
 	if text := c.PostForm("value"); text != "" {
-		v, err := measure.Parse(text+" mm", measure.CM)
+		v, err := measure.ParseMoney(text)
 		if err != nil {
-			s.fail(c, &store.FieldError{Field: key, Why: fmt.Sprintf("%.40q is not a price like 3 or 3.50", text)})
-			return
+			return &store.FieldError{Field: key, Why: err.Error()}
 		}
-		price = float64(v)
+		price = v / per
 	}
 	if c.PostForm("have") == "yes" {
 		price = -math.Max(price, 1e-9) // known to be in hand, whatever it cost
 	}
 	was, err := strconv.ParseFloat(c.DefaultPostForm("was", "0"), 64)
 	if err != nil {
-		s.fail(c, &store.FieldError{Field: key, Why: "the page is out of date; load it again"})
-		return
+		return &store.FieldError{Field: key, Why: "the page is out of date; load it again"}
 	}
-	if err := st.SetPrice(c.Request.Context(), e.ID, key, price, was); err != nil {
-		s.fail(c, err)
-		return
+	if err := s.st.SetPrice(c.ctx(), e.ID, key, price, was); err != nil {
+		return err
 	}
-	if e, err = st.Ensemble(c.Request.Context(), e.ID); err != nil {
-		s.fail(c, err)
-		return
+	if e, err = s.st.Ensemble(c.ctx(), e.ID); err != nil {
+		return err
 	}
 	p.Station, p.Path = "buy", fmt.Sprintf("/ensembles/%d/buy", e.ID)
-	p.E = s.view(c.Request.Context(), st, e, 0, p.Unit)
+	p.E = s.view(c.ctx(), e, 0, p.Unit)
 	p.V = s.viewBuy(c, p)
-	s.parts(c, p, nil, "buy-list", "stations")
+	return s.parts(c, p, nil, "buy-list", "stations")
 }

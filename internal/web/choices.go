@@ -33,7 +33,7 @@ type choiceView struct {
 }
 
 // events begins an answer of server-sent events and gives the way to send one.
-func (s *Server) events(c *gin.Context, p *page) func(event string, data any) error {
+func (s *Server) events(c *call, p *page) func(event string, data any) error {
 	c.Header("Content-Type", "text/event-stream")
 	c.Header("X-Accel-Buffering", "no")
 	return func(event string, data any) error {
@@ -49,10 +49,9 @@ func (s *Server) events(c *gin.Context, p *page) func(event string, data any) er
 
 // tryChoices tries every remedy for a layer, drafting and laying it anew, and
 // sends each as it was found. Nothing is changed.
-func (s *Server) tryChoices(c *gin.Context) {
-	st := s.st
+func (s *Server) tryChoices(c *call) error {
 	p := s.page(c, "")
-	e, at, err := layerAsked(c, st)
+	e, at, err := s.layerAsked(c)
 	var stages []ensemble.Stage
 	if err == nil {
 		_, stages, err = s.walks.walk(e)
@@ -61,29 +60,28 @@ func (s *Server) tryChoices(c *gin.Context) {
 		err = stages[at].Err
 	}
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	ctx := c.Request.Context()
-	find := func(j lay.Job) (lay.Result, bool) { return s.lays.get(ctx, st, j) }
+	ctx := c.ctx()
+	find := func(j lay.Job) (lay.Result, bool) { return s.lays.get(ctx, j) }
 	was, ok := s.tried(ctx, e, at, nil, find, p)
 	if !ok {
-		return
+		return nil
 	}
 	sheets, ok := stages[at].Sheets(stages[at].Uses()[0], find)
 	if !ok {
-		return
+		return nil
 	}
 	remedies := stages[at].Remedies(ensemble.Unplaced(sheets))
 	send := s.events(c, p)
 	if send("begun", gin.H{"count": len(remedies), "cut": e.Layers[at].State.Made()}) != nil {
-		return
+		return nil
 	}
 	path := fmt.Sprintf("/ensembles/%d/layers/%d/choose", e.ID, e.Layers[at].ID)
 	for _, r := range remedies {
 		v, ok := s.tried(ctx, e, at, &r, find, p)
 		if !ok {
-			return
+			return nil
 		}
 		v.Path = path
 		v.Saved = was.Saved - v.Saved // both held the length they take
@@ -92,17 +90,18 @@ func (s *Server) tryChoices(c *gin.Context) {
 		html, err := s.part("cloth-choice", p)
 		if err != nil {
 			s.opt.Log.Error("a choice could not be drawn", "error", err.Error())
-			return
+			return nil
 		}
 		// A way that leaves as many pieces without room is none.
 		worth := v.Err == "" && (v.Missing < was.Missing || (was.Missing == 0 && v.Missing == 0 && (v.Saved > 5 || v.Cost < was.Cost-0.005)))
 		if send("choice", gin.H{"html": html, "worth": worth, "fits": v.Fits}) != nil {
-			return
+			return nil
 		}
 	}
 	if send("over", gin.H{}) != nil {
-		return
+		return nil
 	}
+	return nil
 }
 
 // tried drafts and lays a layer with a remedy, or, with none, as it is. Saved
@@ -158,10 +157,10 @@ func (s *Server) tried(ctx context.Context, e store.Ensemble, at int, r *ensembl
 }
 
 // choose accepts one of the remedies.
-func (s *Server) choose(c *gin.Context) {
-	s.change(c, func(st *store.Store, l store.Layer) error {
-		ctx := c.Request.Context()
-		e, err := st.Ensemble(ctx, l.EnsembleID)
+func (s *Server) choose(c *call) error {
+	return s.change(c, func(l store.Layer) error {
+		ctx := c.ctx()
+		e, err := s.st.Ensemble(ctx, l.EnsembleID)
 		if err != nil {
 			return err
 		}
@@ -170,7 +169,7 @@ func (s *Server) choose(c *gin.Context) {
 			return err
 		}
 		at := slices.IndexFunc(e.Layers, func(o store.Layer) bool { return o.ID == l.ID })
-		sheets, ok := stages[at].Sheets(stages[at].Uses()[0], func(j lay.Job) (lay.Result, bool) { return s.lays.get(ctx, st, j) })
+		sheets, ok := stages[at].Sheets(stages[at].Uses()[0], func(j lay.Job) (lay.Result, bool) { return s.lays.get(ctx, j) })
 		if !ok {
 			return ctx.Err()
 		}
@@ -180,7 +179,7 @@ func (s *Server) choose(c *gin.Context) {
 			}
 			plan := e.Plan()
 			with := r.Apply(plan.Layers[at])
-			err := st.ChangeLayer(ctx, l.ID, "saving cloth", func(l *store.Layer) error {
+			err := s.st.ChangeLayer(ctx, l.ID, "saving cloth", func(l *store.Layer) error {
 				l.Settings, l.Laying = with.Settings, with.Laying
 				if r.Width > 0 { // another cloth than the one in hand
 					l.Fabric, l.Stash = with.Fabric, 0
@@ -191,13 +190,12 @@ func (s *Server) choose(c *gin.Context) {
 				return nil
 			})
 			if err == nil && r.Buy && l.Stash > 0 {
-				err = st.SetStash(ctx, l.Stash, func(b *store.Stashed) error { b.Fabric.NoMore = false; return nil })
+				err = s.st.SetStash(ctx, l.Stash, func(b *store.Stashed) error { b.Fabric.NoMore = false; return nil })
 			}
 			if err != nil {
 				return err
 			}
-			s.done(c, fmt.Sprintf("/ensembles/%d/layers/%d/cloth", l.EnsembleID, l.ID))
-			return nil
+			return s.done(c, fmt.Sprintf("/ensembles/%d/layers/%d/cloth", l.EnsembleID, l.ID))
 		}
 		return &store.FieldError{Field: "choice", Why: "this choice is no longer there, the garment or its cloth has changed; try the choices again"}
 	})

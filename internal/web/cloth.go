@@ -3,7 +3,6 @@ package web
 import (
 	"cmp"
 	"fmt"
-	"maps"
 	"math"
 	"slices"
 	"strconv"
@@ -11,6 +10,7 @@ import (
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/family"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/formats/svg"
@@ -91,85 +91,37 @@ type piecingRow struct {
 // clothField is one field of a cloth: a length, a number, or a choice.
 type clothField struct {
 	Key, Label, Value, Other, Help, Was string
-	Options                             []option
-}
-
-type option struct {
-	Value, Label string
-	Chosen       bool
+	Options                             []cloth.Option
 }
 
 // clothFields are what is always asked of a cloth, and what more can be said.
+// Name and colour stand by themselves.
 func clothFields(f cloth.Fabric, u measure.Unit) (first, more []clothField) {
-	length := func(key, label string, v measure.Length, help string) clothField {
-		return clothField{Key: key, Label: label, Value: v.In(u), Other: v.In(u.Other()), Help: help, Was: encode(float64(v))}
-	}
-	num := func(key, label string, v float64, help string) clothField {
-		return clothField{Key: key, Label: label, Value: strconv.FormatFloat(v, 'f', -1, 64), Help: help, Was: encode(v)}
-	}
-	choice := func(key, label, now, help string, pairs ...string) clothField {
-		c := clothField{Key: key, Label: label, Value: now, Help: help, Was: now}
-		for i := 0; i+1 < len(pairs); i += 2 {
-			c.Options = append(c.Options, option{pairs[i], pairs[i+1], pairs[i] == now})
+	for _, d := range cloth.Fields() {
+		if d.Key == "name" || d.Key == "colour" || d.Key == "in_hand_mm" && len(f.Lengths) > 0 {
+			continue
 		}
-		return c
-	}
-	named := func(key, label, now, help string, list []string) clothField {
-		pairs := []string{"", "not said"}
-		for _, x := range list {
-			pairs = append(pairs, x, x)
+		one := clothField{Key: d.Key, Label: d.Said(u), Help: d.Help, Was: d.Kept(f), Options: d.Options}
+		one.Value, one.Other = d.Show(f, u)
+		if d.More {
+			more = append(more, one)
+		} else {
+			first = append(first, one)
 		}
-		return choice(key, label, now, help, pairs...)
-	}
-	yes := func(key, label string, now bool, help, off, on string) clothField {
-		return choice(key, label, map[bool]string{true: "yes", false: "no"}[now], help, "no", off, "yes", on)
-	}
-	thick := length("thickness_mm", "Thickness", f.Thickness, "Fold it in ten, measure, divide by ten. Every layer adds 2π times this to the girth.")
-	thick.Value, thick.Other = strconv.FormatFloat(float64(f.Thickness), 'f', -1, 64)+" mm", ""
-	first = []clothField{
-		length("width_mm", "Width", f.Width, "From edge to edge, before washing."),
-		length("selvedge_mm", "Selvedge, each", f.Selvedge, "Not cut from."),
-		thick,
-		num("weight_gsm", "Weight, g/m²", f.Weight, "1 oz/yd² is 33.9 g/m²."),
-		num("price_per_m", "Price a metre", f.Price, "In your own money; a yard is 0.914 m."),
-		num("shrinkage_percent", "Shrinkage, in 100", round2(f.Shrinkage*100), "Wash a swatch and measure. Pieces are cut after washing. A swatch test counts before this."),
-	}
-	if len(f.Lengths) == 0 {
-		first = append(first, length("in_hand_mm", "Length in hand", f.InHand, "Leave at 0 when it is still to be bought."))
-	}
-	first = append(first,
-		yes("nap", "Nap or one-way print", f.Nap, "Every piece then lies the same way up.", "none", "one way only"))
-	more = []clothField{
-		named("fibre", "Fibre", f.Fibre, "", cloth.Fibres()),
-		named("weave", "Weave", f.Weave, "", cloth.Weaves()),
-		num("warp_per_cm", "Warp threads a cm", f.Warp, "Count under a glass, twice."),
-		num("weft_per_cm", "Weft threads a cm", f.Weft, ""),
-		choice("fraying", "Frays", strconv.Itoa(f.Fraying), "A swatch test counts before this.", "0", "not known", "1", "hardly", "2", "some", "3", "freely"),
-		num("stretch_percent", "Stretch across, in 100", round2(f.Stretch*100), "Pull 10 cm gently along a ruler."),
-		yes("railroad", "Print or nap runs", f.Railroad, "Up on the garment then lies across the cloth.", "along it", "across it"),
-		length("repeat_along_mm", "Repeat along", f.RepeatX, "From one motif, check or stripe to the next, along the cloth; 0 for plain."),
-		length("repeat_across_mm", "Repeat across", f.RepeatY, "The same, from selvedge to selvedge."),
-		yes("half_drop", "Half-drop", f.HalfDrop, "The next motif across lies half a repeat further on.", "no", "yes"),
-		named("ironing", "Hottest ironing", f.Ironing, "A swatch test counts before this.", cloth.Ironings()),
-		yes("prewashed", "What is in hand is", f.Prewashed, "Washed cloth shrinks no more.", "not washed yet", "washed"),
-		yes("paid", "Its price is", f.Paid, "", "still to pay", "spent already"),
-		yes("no_more", "More of it", f.NoMore, "The lay then never reckons with buying more.", "can be bought", "is not to be had"),
 	}
 	return first, more
 }
 
-func round2(x float64) float64 { return math.Round(x*100) / 100 }
-
-func (s *Server) clothStation(c *gin.Context) {
-	s.station(c, "cloth", id(c, "layer"), func(st *store.Store, p *page) error {
-		v, err := s.viewCloth(c, st, p)
+func (s *Server) clothStation(c *call) error {
+	return s.station(c, "cloth", id(c, "layer"), func(p *page) error {
+		v, err := s.viewCloth(c, p)
 		p.V = v
 		return err
 	})
 }
 
 // roleOf is the cloth a request is about.
-func roleOf(c *gin.Context) cloth.Role {
+func roleOf(c *call) cloth.Role {
 	if r := cloth.Role(c.Query("cloth")); slices.Contains(cloth.Roles(), r) {
 		return r
 	}
@@ -178,21 +130,21 @@ func roleOf(c *gin.Context) cloth.Role {
 
 // useOf is a layer's cloth of a role, also when nothing is cut from it yet; the
 // outer one when it has none.
-func useOf(st *ensemble.Stage, role cloth.Role) ensemble.Use {
-	for _, u := range st.Uses() {
+func useOf(stage *ensemble.Stage, role cloth.Role) ensemble.Use {
+	for _, u := range stage.Uses() {
 		if u.Role == role {
 			return u
 		}
 	}
-	for _, b := range st.Laying.Beside {
+	for _, b := range stage.Laying.Beside {
 		if b.Role == role {
 			return ensemble.Use{Role: role, Stash: b.Stash, Fabric: b.Fabric, Counts: map[string]int{}}
 		}
 	}
-	return st.Uses()[0]
+	return stage.Uses()[0]
 }
 
-func (s *Server) viewCloth(c *gin.Context, st *store.Store, p *page) (clothView, error) {
+func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 	l := p.E.Layer
 	stage := l.Stage
 	u := useOf(stage, roleOf(c))
@@ -202,7 +154,7 @@ func (s *Server) viewCloth(c *gin.Context, st *store.Store, p *page) (clothView,
 	v := clothView{Role: u.Role, Stash: u.Stash, Fabric: u.Fabric, Fold: stage.Laying.Folds[u.Role], Repeats: u.Fabric.RepeatX > 0 || u.Fabric.RepeatY > 0}
 	v.Fields, v.More = clothFields(u.Fabric, p.Unit)
 	var err error
-	if v.Stashes, err = st.Stash(c.Request.Context()); err != nil {
+	if v.Stashes, err = s.st.Stash(c.ctx()); err != nil {
 		return v, err
 	}
 	has := map[cloth.Role]string{cloth.Outer: l.Rec.Fabric.Colour}
@@ -309,7 +261,7 @@ func (s *Server) viewCloth(c *gin.Context, st *store.Store, p *page) (clothView,
 		}
 	}
 	if u.Stash > 0 {
-		v.Together, err = s.together(c, st, u, p)
+		v.Together, err = s.together(c, u, p)
 	}
 	return v, err
 }
@@ -350,24 +302,24 @@ func sumOf(u ensemble.Use, sheets []ensemble.Sheet, need ensemble.ClothNeed, uni
 
 // judge says how the cloth suits the garment, its seams and its fullness.
 func (v *clothView) judge(stage *ensemble.Stage, u ensemble.Use) {
-	family := ""
+	var kind family.Kind
 	if stage.Garment != nil {
-		family = stage.Garment.About().Family
+		kind = stage.Garment.About().Family
 	}
-	v.Suits = u.Fabric.Suits(family, u.Role)
+	v.Suits = u.Fabric.Suits(kind, u.Role)
 	v.Seams = stage.Bulk(u)
 }
 
 // together says whether a cloth of the stash holds what all layers that are
 // cut from it need; "" when it does.
-func (s *Server) together(c *gin.Context, st *store.Store, u ensemble.Use, p *page) (string, error) {
-	all, err := st.UsesOf(c.Request.Context())
+func (s *Server) together(c *call, u ensemble.Use, p *page) (string, error) {
+	all, err := s.st.UsesOf(c.ctx())
 	if err != nil || len(all[u.Stash]) < 2 {
 		return "", err
 	}
 	used, n := measure.Length(0), 0
 	for _, use := range all[u.Stash] {
-		e, err := st.Ensemble(c.Request.Context(), use.Ensemble)
+		e, err := s.st.Ensemble(c.ctx(), use.Ensemble)
 		if err != nil {
 			return "", err
 		}
@@ -398,13 +350,12 @@ func (s *Server) together(c *gin.Context, st *store.Store, u ensemble.Use, p *pa
 // lookForLay looks for a shorter lay for as long as the page listens, a minute
 // at most, and sends every better one as a server-sent event: the redrawn part
 // of the page. When nothing better comes any more it says so.
-func (s *Server) lookForLay(c *gin.Context) {
-	st := s.st
+func (s *Server) lookForLay(c *call) error {
 	p := s.page(c, "")
 	var sheet ensemble.Sheet
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
 	if err == nil {
-		p.E = s.view(c.Request.Context(), st, e, id(c, "layer"), p.Unit)
+		p.E = s.view(c.ctx(), e, id(c, "layer"), p.Unit)
 		if p.E.Layer == nil {
 			err = store.ErrGone
 		} else if err = p.E.Layer.Stage.Err; err == nil {
@@ -412,21 +363,19 @@ func (s *Server) lookForLay(c *gin.Context) {
 		}
 	}
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p.Station = "cloth"
 	send := s.events(c, p)
 	if send("begun", gin.H{"seconds": longest}) != nil {
-		return
+		return nil
 	}
 	layer := p.E.Layer.Rec.ID
-	err = s.lays.look(c.Request.Context(), st, sheet.Job, func(r lay.Result) error {
-		st := s.st
-		if err := keepLay(c, st, layer, sheet.Key, ensemble.KeptLay{Hash: hashOf(sheet.Job), Length: r.Length}); err != nil {
+	err = s.lays.look(c.ctx(), sheet.Job, func(r lay.Result) error {
+		if err := s.keepLay(c, layer, sheet.Key, ensemble.KeptLay{Hash: hashOf(sheet.Job), Length: r.Length}); err != nil {
 			return err
 		}
-		v, err := s.viewCloth(c, st, p)
+		v, err := s.viewCloth(c, p)
 		if err != nil {
 			return err
 		}
@@ -439,19 +388,20 @@ func (s *Server) lookForLay(c *gin.Context) {
 	})
 	if err != nil {
 		s.opt.Log.Warn("a search for a lay ended early", "error", err.Error())
-		return
+		return nil
 	}
 	if send("over", gin.H{}) != nil {
-		return
+		return nil
 	}
+	return nil
 }
 
 // sheetOf is the sheet a request is about: the one it names, or the last.
-func (s *Server) sheetOf(c *gin.Context, p *page) (ensemble.Sheet, error) {
+func (s *Server) sheetOf(c *call, p *page) (ensemble.Sheet, error) {
 	u := useOf(p.E.Layer.Stage, roleOf(c))
-	sheets, ok := p.E.Layer.Stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.Request.Context(), s.st, j) })
+	sheets, ok := p.E.Layer.Stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.ctx(), j) })
 	if !ok {
-		return ensemble.Sheet{}, c.Request.Context().Err()
+		return ensemble.Sheet{}, c.ctx().Err()
 	}
 	for i := len(sheets) - 1; i >= 0; i-- {
 		if key := c.Query("sheet"); key != "" && sheets[i].Key != key {
@@ -466,9 +416,9 @@ func (s *Server) sheetOf(c *gin.Context, p *page) (ensemble.Sheet, error) {
 }
 
 // clothParts answers with the parts of the cloth station drawn anew.
-func (s *Server) clothParts(c *gin.Context, st *store.Store, l store.Layer, names ...string) error {
+func (s *Server) clothParts(c *call, l store.Layer, names ...string) error {
 	p := s.page(c, "")
-	e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+	e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
 	if err != nil {
 		return err
 	}
@@ -476,8 +426,8 @@ func (s *Server) clothParts(c *gin.Context, st *store.Store, l store.Layer, name
 	if role := roleOf(c); role != cloth.Outer {
 		p.Path += "?cloth=" + string(role)
 	}
-	p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
-	v, err := s.viewCloth(c, st, p)
+	p.E = s.view(c.ctx(), e, l.ID, p.Unit)
+	v, err := s.viewCloth(c, p)
 	if err != nil {
 		return err
 	}
@@ -486,15 +436,14 @@ func (s *Server) clothParts(c *gin.Context, st *store.Store, l store.Layer, name
 	for _, f := range append(slices.Clone(v.Fields), v.More...) {
 		fields[f.Key] = gin.H{"value": f.Value, "other": f.Other, "was": f.Was}
 	}
-	s.parts(c, p, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack", "tape", "headline", "stations"}, names...)...)
-	return nil
+	return s.parts(c, p, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack", "tape", "headline", "stations"}, names...)...)
 }
 
 // setCloth changes one field of a layer's cloth, or of the cloth of the stash
 // that it is cut from.
-func (s *Server) setCloth(c *gin.Context) {
+func (s *Server) setCloth(c *call) error {
 	u := unitOf(c)
-	s.change(c, func(st *store.Store, l store.Layer) error {
+	return s.change(c, func(l store.Layer) error {
 		change := func(f *cloth.Fabric) error { return changeField(c, f, u) }
 		var err error
 		role := roleOf(c)
@@ -508,134 +457,39 @@ func (s *Server) setCloth(c *gin.Context) {
 		}
 		switch {
 		case stash > 0:
-			err = st.SetStash(c.Request.Context(), stash, func(b *store.Stashed) error { return change(&b.Fabric) })
+			err = s.st.SetStash(c.ctx(), stash, func(b *store.Stashed) error { return change(&b.Fabric) })
 		case role == cloth.Outer:
-			err = st.SetFabric(c.Request.Context(), l.ID, change)
+			err = s.st.SetFabric(c.ctx(), l.ID, change)
 		default:
-			err = st.SetLaying(c.Request.Context(), l.ID, "the cloth", func(lay *ensemble.Laying) error { return change(&lay.Beside[at].Fabric) })
+			err = s.st.SetLaying(c.ctx(), l.ID, "the cloth", func(lay *ensemble.Laying) error { return change(&lay.Beside[at].Fabric) })
 		}
 		if err != nil {
 			return err
 		}
-		return s.clothParts(c, st, l)
+		return s.clothParts(c, l)
 	})
 }
 
 // changeField sets the field a request names, unless another tab has set it
 // meanwhile.
-func changeField(c *gin.Context, f *cloth.Fabric, u measure.Unit) error {
+func changeField(c *call, f *cloth.Fabric, u measure.Unit) error {
 	key, text := c.PostForm("key"), c.PostForm("value")
-	if was, shown := c.GetPostForm("was"); shown {
-		first, more := clothFields(*f, u)
-		for _, now := range append(first, more...) {
-			if now.Key == key && now.Was != was {
-				return &store.Conflict{Theirs: cmp.Or(now.Value, "nothing"), Was: now.Was}
-			}
+	field, known := cloth.FieldOf(key)
+	if !known {
+		return &store.FieldError{Field: key, Why: "there is no such field"}
+	}
+	if was, shown := c.GetPostForm("was"); shown && field.Kept(*f) != was {
+		value, _ := field.Show(*f, u)
+		return &store.Conflict{Theirs: cmp.Or(value, "nothing"), Was: field.Kept(*f)}
+	}
+	if field.Kind == cloth.TextField {
+		var err error
+		if text, err = store.Named(key, text); err != nil {
+			return err
 		}
 	}
-	return setClothField(f, key, text, u)
-}
-
-func setClothField(f *cloth.Fabric, key, text string, u measure.Unit) error {
-	bad := func(why string) error { return &store.FieldError{Field: key, Why: why} }
-	next := *f
-	length := func(to *measure.Length, unit measure.Unit, suffix string) error {
-		l, err := measure.Parse(text+suffix, unit)
-		if err != nil {
-			return bad(err.Error())
-		}
-		*to = l
-		return nil
+	if err := field.Set(f, text, u); err != nil {
+		return &store.FieldError{Field: key, Why: err.Error()}
 	}
-	number := func(to *float64, scale float64) error {
-		l, err := measure.Parse(strings.Trim(text, "$£€¥ ")+" mm", u)
-		if err != nil {
-			return bad(fmt.Sprintf("%.40q is not a number like 12 or 12.50", text))
-		}
-		*to = float64(l) * scale
-		return nil
-	}
-	oneOf := func(to *string, list []string) error {
-		if text != "" && !slices.Contains(list, text) {
-			return bad("choose one of the list")
-		}
-		*to = text
-		return nil
-	}
-	var err error
-	field := key
-	switch key {
-	case "name":
-		next.Name, err = store.Named("name", text)
-	case "colour":
-		if err = oneOf(&next.Colour, cloth.Colours()); err == nil && text == "" {
-			err = bad("choose one of the colours")
-		}
-	case "nap":
-		next.Nap = text == "yes"
-	case "railroad":
-		next.Railroad = text == "yes"
-	case "half_drop":
-		next.HalfDrop = text == "yes"
-	case "prewashed":
-		next.Prewashed = text == "yes"
-	case "paid":
-		next.Paid = text == "yes"
-	case "no_more":
-		next.NoMore = text == "yes"
-	case "fibre":
-		err = oneOf(&next.Fibre, cloth.Fibres())
-	case "weave":
-		err = oneOf(&next.Weave, cloth.Weaves())
-	case "ironing":
-		err = oneOf(&next.Ironing, cloth.Ironings())
-	case "fraying":
-		if next.Fraying, err = strconv.Atoi(text); err != nil {
-			err = bad("choose one of the list")
-		}
-	case "width_mm":
-		err = length(&next.Width, u, "")
-	case "selvedge_mm":
-		err = length(&next.Selvedge, u, "")
-	case "in_hand_mm":
-		err = length(&next.InHand, u, "")
-	case "repeat_along_mm":
-		err = length(&next.RepeatX, u, "")
-	case "repeat_across_mm":
-		err = length(&next.RepeatY, u, "")
-	case "thickness_mm":
-		// A bare number is millimetres here, whatever the unit: nobody counts
-		// a cloth's thickness in inches.
-		if err = length(&next.Thickness, u, " mm"); err != nil {
-			err = length(&next.Thickness, u, "")
-		}
-	case "weight_gsm":
-		err = number(&next.Weight, 1)
-	case "price_per_m":
-		err = number(&next.Price, 1)
-	case "warp_per_cm":
-		err = number(&next.Warp, 1)
-	case "weft_per_cm":
-		err = number(&next.Weft, 1)
-	case "shrinkage_percent":
-		field = "shrinkage"
-		err = number(&next.Shrinkage, 0.01)
-	case "stretch_percent":
-		field = "stretch"
-		err = number(&next.Stretch, 0.01)
-	default:
-		err = bad("there is no such field")
-	}
-	if err != nil {
-		return err
-	}
-	faults := next.Faults()
-	if why, wrong := faults[field]; wrong {
-		return bad(why)
-	}
-	for _, other := range slices.Sorted(maps.Keys(faults)) { // it makes another field wrong
-		return bad(faults[other])
-	}
-	*f = next
 	return nil
 }

@@ -6,14 +6,12 @@ import (
 	"fmt"
 	"image"
 	"image/png"
-	"math"
 	"net/http"
 	"net/http/httptest"
 	"net/url"
 	"regexp"
 	"strings"
 	"testing"
-	"time"
 
 	"ardentgusset/core/lay"
 
@@ -477,44 +475,4 @@ func TestOneClothForTwoGarments(t *testing.T) {
 	}
 	page := get(t, s, skirt+"/cloth?wait=1")
 	assert.Contains(t, page, "2 garments are cut from this cloth")
-}
-
-func FuzzSVGOutline(f *testing.F) {
-	f.Add(`<svg width="10cm" viewBox="0 0 100 100"><polygon points="0,0 50,0 50,40"/></svg>`)
-	f.Add(`<svg><rect x="1" y="2" width="30" height="4e1"/></svg>`)
-	f.Add(`<svg><path d="M0 0c1 2 3 4 5-6q7 8 9.5.5h3V4z"/></svg>`)
-	f.Fuzz(func(t *testing.T, text string) {
-		line, err := svgOutline(strings.NewReader(text))
-		if err != nil {
-			return
-		}
-		if len(line) < 3 || len(line) > 200 {
-			t.Fatalf("%d corners", len(line))
-		}
-		if _, err := json.Marshal(line); err != nil {
-			t.Fatal(err)
-		}
-	})
-}
-
-// A shape of more points than a hand draws is refused at once; one of many is
-// thinned and stays where it is.
-func TestOutlineOfManyPoints(t *testing.T) {
-	drawn := func(n int, turns float64) string {
-		var b strings.Builder
-		for k := range n {
-			a := turns * 2 * math.Pi * float64(k) / float64(n)
-			fmt.Fprintf(&b, "%.2f,%.2f ", 500+(400-20*a/math.Pi)*math.Cos(a), 500+(400-20*a/math.Pi)*math.Sin(a))
-		}
-		return `<svg><polygon points="` + b.String() + `"/></svg>`
-	}
-	_, err := svgOutline(strings.NewReader(drawn(4000, 1)))
-	require.ErrorContains(t, err, "3000 points")
-	line, err := svgOutline(strings.NewReader(drawn(2500, 0.9)))
-	require.NoError(t, err)
-	assert.LessOrEqual(t, len(line), mostCorners)
-	begun := time.Now()
-	_, err = svgOutline(strings.NewReader(drawn(2999, 9)))
-	require.NoError(t, err)
-	assert.Less(t, time.Since(begun), 2*time.Second) // 20 ms here
 }

@@ -15,8 +15,6 @@ import (
 	"ardentgusset/internal/formats/dxf"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
-
-	"github.com/gin-gonic/gin"
 )
 
 // cutView is everything a layer is cut from and into, to be checked off.
@@ -97,8 +95,8 @@ func viewCut(p *page) cutView {
 }
 
 // cutStation is the page on which all cut pieces are laid out and checked.
-func (s *Server) cutStation(c *gin.Context) {
-	s.station(c, "cutlist", id(c, "layer"), func(_ *store.Store, p *page) error {
+func (s *Server) cutStation(c *call) error {
+	return s.station(c, "cutlist", id(c, "layer"), func(p *page) error {
 		p.Station = "cloth"
 		if p.E.Layer.Stage.Err == nil {
 			p.V = viewCut(p)
@@ -110,15 +108,15 @@ func (s *Server) cutStation(c *gin.Context) {
 }
 
 // tickPiece ticks a copy of a piece off the cut list, or puts it back.
-func (s *Server) tickPiece(c *gin.Context) {
+func (s *Server) tickPiece(c *call) error {
 	ask := ""
-	if s.change(c, func(st *store.Store, l store.Layer) error {
+	err := s.change(c, func(l store.Layer) error {
 		p := s.page(c, "")
-		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+		e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
 		if err != nil {
 			return err
 		}
-		p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+		p.E = s.view(c.ctx(), e, l.ID, p.Unit)
 		if p.E.Layer.Stage.Err != nil {
 			return p.E.Layer.Stage.Err
 		}
@@ -127,21 +125,22 @@ func (s *Server) tickPiece(c *gin.Context) {
 				if one.Key == c.PostForm("piece") {
 					if l.CutHash == "" { // a piece is cut when the cloth is
 						var err error
-						ask, err = s.cutOut(c, st, l, store.Cut)
+						ask, err = s.cutOut(c, l, store.Cut)
 						return err
 					}
-					return st.TickPiece(c.Request.Context(), l.ID, one.Key, c.PostForm("cut") == "yes")
+					return s.st.TickPiece(c.ctx(), l.ID, one.Key, c.PostForm("cut") == "yes")
 				}
 			}
 		}
 		return &store.FieldError{Field: "piece", Why: "this piece is no longer cut for the garment; load the page again"}
-	}) {
-		if ask != "" {
-			s.done(c, ask)
-			return
-		}
-		s.back(c)
+	})
+	if err != nil {
+		return err
 	}
+	if ask != "" {
+		return s.done(c, ask)
+	}
+	return s.back(c)
 }
 
 // allCutView is what a whole ensemble is cut from and into, cloth by cloth.
@@ -166,8 +165,8 @@ type allCutRow struct {
 
 // allCut is the cut list of all layers, grouped by cloth: what lies on the table
 // at once.
-func (s *Server) allCut(c *gin.Context) {
-	s.station(c, "cutall", 0, func(_ *store.Store, p *page) error {
+func (s *Server) allCut(c *call) error {
+	return s.station(c, "cutall", 0, func(p *page) error {
 		p.Station = "cloth"
 		var v allCutView
 		for i := range p.E.Stages {
@@ -325,7 +324,7 @@ func othersOn(p *page) []string {
 	return out
 }
 
-func (s *Server) viewGuard(c *gin.Context, p *page) guardView {
+func (s *Server) viewGuard(c *call, p *page) guardView {
 	stage := p.E.Layer.Stage
 	v := guardView{State: store.State(c.DefaultQuery("state", string(store.Cut)))}
 	if !v.State.Made() {
@@ -333,7 +332,7 @@ func (s *Server) viewGuard(c *gin.Context, p *page) guardView {
 	}
 	v.Checks = checks(stage, p)
 	for _, u := range stage.Uses() {
-		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.Request.Context(), s.st, j) })
+		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.ctx(), j) })
 		length := measure.Length(0)
 		if ok {
 			need := stage.Need(u, sheets, p.Unit)
@@ -356,8 +355,8 @@ func (s *Server) viewGuard(c *gin.Context, p *page) guardView {
 }
 
 // guard asks what must be sure before cloth is cut.
-func (s *Server) guardStation(c *gin.Context) {
-	s.station(c, "guard", id(c, "layer"), func(_ *store.Store, p *page) error {
+func (s *Server) guardStation(c *call) error {
+	return s.station(c, "guard", id(c, "layer"), func(p *page) error {
 		p.Station = "cloth"
 		if p.E.Layer.Stage.Err != nil {
 			return p.E.Layer.Stage.Err
@@ -374,7 +373,7 @@ func (s *Server) guardStation(c *gin.Context) {
 
 // sure tells whether everything that is asked before cutting was answered, and
 // where to ask it when not.
-func (s *Server) sure(c *gin.Context, e store.Ensemble, l store.Layer, stage *ensemble.Stage, p *page, state store.State) (ask string, ok bool) {
+func (s *Server) sure(c *call, e store.Ensemble, l store.Layer, stage *ensemble.Stage, p *page, state store.State) (ask string, ok bool) {
 	ask = fmt.Sprintf("/ensembles/%d/layers/%d/guard?state=%s", e.ID, l.ID, state)
 	sent, open := c.PostForm("asked") != "", false
 	for _, check := range checks(stage, p) {
@@ -393,17 +392,17 @@ func (s *Server) sure(c *gin.Context, e store.Ensemble, l store.Layer, stage *en
 
 // wallStation is the lay as one page for the wall: the drawing with where each
 // grain line lies, and the same as a table.
-func (s *Server) wallStation(c *gin.Context) {
-	s.station(c, "wall", id(c, "layer"), func(_ *store.Store, p *page) error {
+func (s *Server) wallStation(c *call) error {
+	return s.station(c, "wall", id(c, "layer"), func(p *page) error {
 		p.Station = "cloth"
 		stage := p.E.Layer.Stage
 		if stage.Err != nil {
 			return stage.Err
 		}
 		u := useOf(stage, roleOf(c))
-		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.Request.Context(), s.st, j) })
+		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.ctx(), j) })
 		if !ok {
-			return c.Request.Context().Err()
+			return c.ctx().Err()
 		}
 		v := wallView{Role: u.Role, Fabric: u.Fabric}
 		names := map[string]string{}
@@ -455,9 +454,9 @@ func layDXF(sheet ensemble.Sheet, names map[string]string, _ *page) (string, str
 
 // layFile sends the lay of a sheet at its true size: write makes
 // its content type, its ending and the file.
-func (s *Server) layFile(write func(sheet ensemble.Sheet, names map[string]string, p *page) (kind, ext string, data []byte)) gin.HandlerFunc {
-	return func(c *gin.Context) {
-		s.paper(c, func(p *page) error {
+func (s *Server) layFile(write func(sheet ensemble.Sheet, names map[string]string, p *page) (kind, ext string, data []byte)) func(*call) error {
+	return func(c *call) error {
+		return s.paper(c, func(p *page) error {
 			sheet, err := s.sheetOf(c, p)
 			if err != nil {
 				return err

@@ -40,8 +40,8 @@ type paramView struct {
 	Range   string
 }
 
-func (s *Server) draftStation(c *gin.Context) {
-	s.station(c, "draft", id(c, "layer"), func(_ *store.Store, p *page) error {
+func (s *Server) draftStation(c *call) error {
+	return s.station(c, "draft", id(c, "layer"), func(p *page) error {
 		p.E.Layer.Now = c.Query("show") == "now" && p.E.Layer.Stage.Layer.Cut != nil
 		p.V = s.viewDraft(p, c.Query("lengths") == "yes")
 		return nil
@@ -107,7 +107,7 @@ func encode(v any) string {
 }
 
 // typedSetting reads one setting from the form: nil for an emptied field.
-func typedSetting(c *gin.Context, kind string, u measure.Unit) (p draft.Parameter, value, was any, err error) {
+func typedSetting(c *call, kind string, u measure.Unit) (p draft.Parameter, value, was any, err error) {
 	g, ok := catalogue.Find(kind)
 	if !ok {
 		return p, nil, nil, fmt.Errorf("%q is not a garment this program knows", kind)
@@ -153,20 +153,20 @@ func inRange(e *ensembleView, key string, u measure.Unit) error {
 }
 
 // setSetting keeps one parameter and redraws everything that follows.
-func (s *Server) setSetting(c *gin.Context) { s.setting(c, true) }
+func (s *Server) setSetting(c *call) error { return s.setting(c, true) }
 
 // preview draws with a parameter as it is being typed and keeps nothing.
-func (s *Server) preview(c *gin.Context) { s.setting(c, false) }
+func (s *Server) preview(c *call) error { return s.setting(c, false) }
 
-func (s *Server) setting(c *gin.Context, keep bool) {
+func (s *Server) setting(c *call, keep bool) error {
 	p := s.page(c, "")
-	s.change(c, func(st *store.Store, l store.Layer) error {
+	return s.change(c, func(l store.Layer) error {
 		param, value, was, err := typedSetting(c, l.Kind, p.Unit)
 		if err != nil {
 			return err
 		}
 		// Tried first on a copy: what is out of range is never kept.
-		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+		e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
 		if err != nil {
 			return err
 		}
@@ -182,12 +182,12 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 				}
 			}
 		}
-		p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+		p.E = s.view(c.ctx(), e, l.ID, p.Unit)
 		if err := inRange(p.E, param.Key, p.Unit); err != nil {
 			return err
 		}
 		// Nor is what would take the drawing away, where there was one.
-		if why := p.E.Layer.Stage.NowErr; why != nil && s.drafts(c, st, l) {
+		if why := p.E.Layer.Stage.NowErr; why != nil && s.drafts(c, l) {
 			return &store.FieldError{Field: param.Key, Why: why.Error()}
 		}
 		if keep {
@@ -200,23 +200,23 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 				}
 				return fmt.Sprint(v)
 			}
-			if err := st.SetSetting(c.Request.Context(), l.ID, param.Key, value, was, show); err != nil {
+			if err := s.st.SetSetting(c.ctx(), l.ID, param.Key, value, was, show); err != nil {
 				return err
 			}
-			if e, err = st.Ensemble(c.Request.Context(), l.EnsembleID); err != nil {
+			if e, err = s.st.Ensemble(c.ctx(), l.EnsembleID); err != nil {
 				return err
 			}
 			// The maker changed this layer knowingly: only what lies outside
 			// it has changed unseen.
-			p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+			p.E = s.view(c.ctx(), e, l.ID, p.Unit)
 			if p.E.Layer.Stage.NowErr == nil && !p.E.Layer.Row.Made {
-				if err := st.See(c.Request.Context(), map[uint]ensemble.Snapshot{l.ID: p.E.Layer.Stage.Snapshot()}); err != nil {
+				if err := s.st.See(c.ctx(), map[uint]ensemble.Snapshot{l.ID: p.E.Layer.Stage.Snapshot()}); err != nil {
 					return err
 				}
-				if e, err = st.Ensemble(c.Request.Context(), l.EnsembleID); err != nil {
+				if e, err = s.st.Ensemble(c.ctx(), l.EnsembleID); err != nil {
 					return err
 				}
-				p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+				p.E = s.view(c.ctx(), e, l.ID, p.Unit)
 			}
 		}
 		p.Station, p.Path = "draft", fmt.Sprintf("/ensembles/%d/layers/%d/draft", l.EnsembleID, l.ID)
@@ -231,14 +231,13 @@ func (s *Server) setting(c *gin.Context, keep bool) {
 			}
 			fields[f.Key] = h
 		}
-		s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "making", "shown", "headline", "stations")
-		return nil
+		return s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "making", "shown", "headline", "stations")
 	})
 }
 
 // drafts tells whether a layer can be drafted as it is kept.
-func (s *Server) drafts(c *gin.Context, st *store.Store, l store.Layer) bool {
-	e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+func (s *Server) drafts(c *call, l store.Layer) bool {
+	e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
 	if err != nil {
 		return false
 	}
@@ -252,8 +251,8 @@ func (s *Server) drafts(c *gin.Context, st *store.Store, l store.Layer) bool {
 }
 
 // applySettings does what a note's button offers.
-func (s *Server) applySettings(c *gin.Context) {
-	if s.change(c, func(st *store.Store, l store.Layer) error {
+func (s *Server) applySettings(c *call) error {
+	err := s.change(c, func(l store.Layer) error {
 		var set draft.Settings
 		if err := json.Unmarshal([]byte(c.PostForm("settings")), &set); err != nil || len(set) == 0 {
 			return &store.FieldError{Field: "settings", Why: "the page is out of date; load it again"}
@@ -261,7 +260,7 @@ func (s *Server) applySettings(c *gin.Context) {
 		for key, v := range set {
 			if v == nil { // back to the default
 				delete(set, key)
-				if err := st.SetSetting(c.Request.Context(), l.ID, key, nil, l.Settings[key], func(any) string { return "" }); err != nil {
+				if err := s.st.SetSetting(c.ctx(), l.ID, key, nil, l.Settings[key], func(any) string { return "" }); err != nil {
 					return err
 				}
 			}
@@ -276,8 +275,10 @@ func (s *Server) applySettings(c *gin.Context) {
 		if err := draft.Fits(g, set); err != nil {
 			return &store.FieldError{Field: err.Key, Why: err.Why}
 		}
-		return st.ApplySettings(c.Request.Context(), l.ID, set)
-	}) {
-		s.back(c)
+		return s.st.ApplySettings(c.ctx(), l.ID, set)
+	})
+	if err != nil {
+		return err
 	}
+	return s.back(c)
 }

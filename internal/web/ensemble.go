@@ -13,8 +13,6 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/store"
-
-	"github.com/gin-gonic/gin"
 )
 
 type particularsView struct {
@@ -27,45 +25,41 @@ type particularsView struct {
 	Was     string // the particulars as they were shown
 }
 
-func (s *Server) newEnsemble(c *gin.Context) {
-	st := s.st
-	ws, err := st.Wearers(c.Request.Context())
+func (s *Server) newEnsemble(c *call) error {
+	ws, err := s.st.Wearers(c.ctx())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p := s.page(c, "A new ensemble")
-	p.V = particularsView{Wearers: ws, New: true, Heel: measure.Length(0).In(p.Unit), Hours: "2"}
-	s.render(c, http.StatusOK, "particulars", p)
+	var wearer uint
+	if n, err := strconv.ParseUint(c.Query("wearer"), 10, 32); err == nil {
+		wearer = uint(n)
+	}
+	p.V = particularsView{Wearers: ws, New: true, Rec: store.Ensemble{WearerID: wearer, Stock: p.Unit}, Heel: measure.Length(0).In(p.Unit), Hours: "2"}
+	return s.render(c, http.StatusOK, "particulars", p)
 }
 
-func (s *Server) particulars(c *gin.Context) {
-	st := s.st
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+func (s *Server) particulars(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	ws, err := st.Wearers(c.Request.Context())
+	ws, err := s.st.Wearers(c.ctx())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p := s.page(c, e.Name)
-	p.E = s.view(c.Request.Context(), st, e, 0, p.Unit)
+	p.E = s.view(c.ctx(), e, 0, p.Unit)
 	p.V = particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours), Was: e.Particulars()}
-	s.render(c, http.StatusOK, "particulars", p)
+	return s.render(c, http.StatusOK, "particulars", p)
 }
 
 // typedEnsemble reads the form. What was typed comes back with the error.
-func typedEnsemble(c *gin.Context, u measure.Unit) (store.Ensemble, error) {
-	e := store.Ensemble{ID: id(c, "ensemble"), Name: c.PostForm("name"), Hours: 2}
+func typedEnsemble(c *call, u measure.Unit) (store.Ensemble, error) {
+	e := store.Ensemble{ID: id(c, "ensemble"), Name: c.PostForm("name"), Hours: 2, Stock: measure.UnitOf(c.DefaultPostForm("stock", string(u)))}
 	var err error
 	short := func(field, text string) string {
-		if strings.TrimSpace(text) == "" {
-			return ""
-		}
-		t, e := store.Named(field, text)
+		t, e := store.Labelled(field, text)
 		if e != nil && err == nil {
 			err = e
 		}
@@ -77,7 +71,7 @@ func typedEnsemble(c *gin.Context, u measure.Unit) (store.Ensemble, error) {
 	}
 	if d := strings.TrimSpace(c.PostForm("event_date")); d != "" {
 		if e2 := parseDay(d); e2 != nil && err == nil {
-			err = &store.FieldError{Field: "event_date", Why: "write the date as year-month-day, like 2027-06-19"}
+			err = &store.FieldError{Field: "event_date", Why: e2.Error()}
 		}
 		e.EventDate = d
 	}
@@ -105,26 +99,24 @@ func typedEnsemble(c *gin.Context, u measure.Unit) (store.Ensemble, error) {
 	return e, err
 }
 
-func (s *Server) addEnsemble(c *gin.Context) { s.saveEnsemble(c, true) }
+func (s *Server) addEnsemble(c *call) error { return s.saveEnsemble(c, true) }
 
-func (s *Server) changeEnsemble(c *gin.Context) { s.saveEnsemble(c, false) }
+func (s *Server) changeEnsemble(c *call) error { return s.saveEnsemble(c, false) }
 
-func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
-	st := s.st
+func (s *Server) saveEnsemble(c *call, fresh bool) error {
 	p := s.page(c, "Ensemble")
 	e, err := typedEnsemble(c, p.Unit)
 	if err == nil {
 		if fresh {
-			e, err = st.AddEnsemble(c.Request.Context(), e)
+			e, err = s.st.AddEnsemble(c.ctx(), e)
 		} else {
-			if err = s.noteEnsembles(c, st, func(o store.Ensemble) bool { return o.ID == e.ID }); err == nil {
-				err = st.ChangeEnsemble(c.Request.Context(), e, c.PostForm("was"))
+			if err = s.noteEnsembles(c, func(o store.Ensemble) bool { return o.ID == e.ID }); err == nil {
+				err = s.st.ChangeEnsemble(c.ctx(), e, c.PostForm("was"))
 			}
 		}
 	}
 	if err == nil {
-		s.done(c, fmt.Sprintf("/ensembles/%d/layers", e.ID))
-		return
+		return s.done(c, fmt.Sprintf("/ensembles/%d/layers", e.ID))
 	}
 	was := c.PostForm("was")
 	var field *store.FieldError
@@ -133,40 +125,34 @@ func (s *Server) saveEnsemble(c *gin.Context, fresh bool) {
 		was = conflict.Was
 		field = &store.FieldError{Why: "another tab changed the particulars meanwhile. What you typed is below: press Keep to use it instead, or load the page again to see the other"}
 	} else if !errors.As(err, &field) {
-		s.fail(c, err)
-		return
+		return err
 	}
-	ws, listErr := st.Wearers(c.Request.Context())
+	ws, listErr := s.st.Wearers(c.ctx())
 	if listErr != nil {
-		s.fail(c, listErr)
-		return
+		return listErr
 	}
 	p.Message = sentence(field.Why)
 	p.V = particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh, Was: was}
-	s.render(c, http.StatusUnprocessableEntity, "particulars", p)
+	return s.render(c, http.StatusUnprocessableEntity, "particulars", p)
 }
 
-func (s *Server) deleteEnsemble(c *gin.Context) {
-	st := s.st
-	if err := st.DeleteEnsemble(c.Request.Context(), id(c, "ensemble")); err != nil {
-		s.fail(c, err)
-		return
+func (s *Server) deleteEnsemble(c *call) error {
+	if err := s.st.DeleteEnsemble(c.ctx(), id(c, "ensemble")); err != nil {
+		return err
 	}
-	s.done(c, "/")
+	return s.done(c, "/")
 }
 
-func (s *Server) undoEnsemble(c *gin.Context) {
-	st := s.st
-	if _, err := st.Undo(c.Request.Context(), store.OfEnsemble, id(c, "ensemble"), lastShown(c)); err != nil {
-		s.fail(c, err)
-		return
+func (s *Server) undoEnsemble(c *call) error {
+	if _, err := s.st.Undo(c.ctx(), store.OfEnsemble, id(c, "ensemble"), lastShown(c)); err != nil {
+		return err
 	}
-	s.back(c)
+	return s.back(c)
 }
 
 // lastShown is the action a person saw when asking to undo it, 0 when the
 // request does not say.
-func lastShown(c *gin.Context) uint {
+func lastShown(c *call) uint {
 	n, err := strconv.ParseUint(c.PostForm("last"), 10, 32)
 	if err != nil {
 		return 0
@@ -175,17 +161,14 @@ func lastShown(c *gin.Context) uint {
 }
 
 // seen takes note of all changes, or of one layer's.
-func (s *Server) seen(c *gin.Context) {
-	st := s.st
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+func (s *Server) seen(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	_, stages, err := s.walks.walk(e)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	only := c.PostForm("layer")
 	snaps := map[uint]ensemble.Snapshot{}
@@ -194,16 +177,15 @@ func (s *Server) seen(c *gin.Context) {
 			snaps[e.Layers[i].ID] = stages[i].Snapshot()
 		}
 	}
-	if err := st.See(c.Request.Context(), snaps); err != nil {
-		s.fail(c, err)
-		return
+	if err := s.st.See(c.ctx(), snaps); err != nil {
+		return err
 	}
-	s.back(c)
+	return s.back(c)
 }
 
 // chosenLayer is the layer that was chosen at another station and stays so: the
 // one the address names, if the ensemble has it, else none.
-func chosenLayer(c *gin.Context, e store.Ensemble) uint {
+func chosenLayer(c *call, e store.Ensemble) uint {
 	n, err := strconv.ParseUint(c.Query("layer"), 10, 32)
 	if err != nil || !slices.ContainsFunc(e.Layers, func(l store.Layer) bool { return l.ID == uint(n) }) {
 		return 0
@@ -212,54 +194,32 @@ func chosenLayer(c *gin.Context, e store.Ensemble) uint {
 }
 
 // station renders a station's page of an ensemble.
-func (s *Server) station(c *gin.Context, name string, layer uint, fill func(*store.Store, *page) error) {
-	st := s.st
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+func (s *Server) station(c *call, name string, layer uint, fill func(*page) error) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p := s.page(c, e.Name)
 	p.Station = name
-	p.E = s.view(c.Request.Context(), st, e, cmp.Or(layer, chosenLayer(c, e)), p.Unit)
+	p.E = s.view(c.ctx(), e, cmp.Or(layer, chosenLayer(c, e)), p.Unit)
 	if layer != 0 && p.E.Layer == nil {
-		s.fail(c, store.ErrGone)
-		return
+		return store.ErrGone
 	}
-	s.lays.warm(st, p.E.Stages)
-	if err := fill(st, p); err != nil {
-		s.fail(c, err)
-		return
+	s.lays.warm(p.E.Stages)
+	if err := fill(p); err != nil {
+		return err
 	}
-	s.render(c, cmp.Or(p.Status, http.StatusOK), name, p)
-}
-
-func (s *Server) toLayers(c *gin.Context) {
-	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/ensembles/%d/layers", id(c, "ensemble")))
-}
-
-// toLayer goes to a station of the outermost layer.
-func (s *Server) toLayer(station string) gin.HandlerFunc {
-	return func(c *gin.Context) {
-		st := s.st
-		e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
-		if err != nil {
-			s.fail(c, err)
-			return
-		}
-		if len(e.Layers) == 0 {
-			s.toLayers(c)
-			return
-		}
-		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/ensembles/%d/layers/%d/%s", e.ID, e.Layers[len(e.Layers)-1].ID, station))
-	}
+	return s.render(c, cmp.Or(p.Status, http.StatusOK), name, p)
 }
 
 // parseDay checks a date as browsers send it.
 func parseDay(s string) error {
 	t, err := time.Parse(time.DateOnly, s)
-	if err == nil && (t.Year() < 1900 || t.Year() > 2200) {
-		err = errors.New("the year is out of range")
+	if err != nil {
+		return errors.New("write the date as year-month-day, like 2027-06-19")
 	}
-	return err
+	if t.Year() < 1900 || t.Year() > 2200 {
+		return fmt.Errorf("the year %d can't be meant; an event lies between 1900 and 2200", t.Year())
+	}
+	return nil
 }

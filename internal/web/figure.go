@@ -14,8 +14,6 @@ import (
 	"ardentgusset/core/silhouette"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
-
-	"github.com/gin-gonic/gin"
 )
 
 type figureView struct {
@@ -68,8 +66,8 @@ type findingView struct {
 
 type garmentOffer struct{ Kind, Name string }
 
-func (s *Server) figureStation(c *gin.Context) {
-	s.station(c, "figure", 0, func(_ *store.Store, p *page) error {
+func (s *Server) figureStation(c *call) error {
+	return s.station(c, "figure", 0, func(p *page) error {
 		p.V = s.viewFigure(p)
 		return nil
 	})
@@ -135,7 +133,7 @@ func viewSilhouette(aim silhouette.Aim, bare figure.Figure, stages []ensemble.St
 
 // typedAim reads the form: a period's outline, or the ensemble's own with the
 // ranges on the page. What is wrong is a FieldError.
-func typedAim(c *gin.Context, now silhouette.Aim, u measure.Unit) (silhouette.Aim, error) {
+func typedAim(c *call, now silhouette.Aim, u measure.Unit) (silhouette.Aim, error) {
 	key := c.PostForm("period")
 	if key == "" {
 		return silhouette.Aim{}, nil
@@ -180,10 +178,9 @@ func typedAim(c *gin.Context, now silhouette.Aim, u measure.Unit) (silhouette.Ai
 
 // setAim keeps an outline. A form that can't be read comes back with what was
 // typed and what would be right.
-func (s *Server) setAim(c *gin.Context) {
+func (s *Server) setAim(c *call) error {
 	err := func() error {
-		st := s.st
-		e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+		e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
 		if err != nil {
 			return err
 		}
@@ -191,14 +188,14 @@ func (s *Server) setAim(c *gin.Context) {
 		if err != nil {
 			return err
 		}
-		return st.SetAim(c.Request.Context(), e.ID, aim)
+		return s.st.SetAim(c.ctx(), e.ID, aim)
 	}()
 	var field *store.FieldError
 	switch {
 	case err == nil:
-		s.done(c, fmt.Sprintf("/ensembles/%d/figure#silhouette", id(c, "ensemble")))
-	case errors.As(err, &field) && !wantsJSON(c):
-		s.station(c, "figure", 0, func(_ *store.Store, p *page) error {
+		return s.done(c, fmt.Sprintf("/ensembles/%d/figure#silhouette", id(c, "ensemble")))
+	case errors.As(err, &field) && !wantsJSON(c.Context):
+		return s.station(c, "figure", 0, func(p *page) error {
 			v := s.viewFigure(p)
 			if v.Silhouette != nil {
 				for i := range v.Silhouette.Findings {
@@ -210,9 +207,8 @@ func (s *Server) setAim(c *gin.Context) {
 			p.Path = fmt.Sprintf("/ensembles/%d/figure", p.E.Rec.ID)
 			return nil
 		})
-	default:
-		s.fail(c, err)
 	}
+	return err
 }
 
 // drawnFigure is everything the canvas draws, all lengths in mm: rings of
@@ -296,20 +292,18 @@ func drawnRings(rings []figure.Ring) []drawnRing {
 
 func tenth(x float64) float64 { return math.Round(x*10) / 10 }
 
-func (s *Server) figureJSON(c *gin.Context) {
-	st := s.st
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+func (s *Server) figureJSON(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	u := unitOf(c)
 	bare, stages, err := s.walks.walk(e)
 	if err != nil {
-		s.fail(c, &store.FieldError{Field: "wearer", Why: err.Error()})
-		return
+		return &store.FieldError{Field: "wearer", Why: err.Error()}
 	}
 	c.JSON(200, drawFigure(e, bare, stages, u))
+	return nil
 }
 
 func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u measure.Unit) drawnFigure {

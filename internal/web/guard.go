@@ -117,50 +117,50 @@ func (g *guard) tried(address string, right bool) {
 	g.tries[address] = t
 }
 
-func (s *Server) enterPage(c *gin.Context) { s.render(c, http.StatusOK, "enter", s.page(c, "Enter")) }
+func (s *Server) enterPage(c *call) error {
+	return s.render(c, http.StatusOK, "enter", s.page(c, "Enter"))
+}
 
-func (s *Server) enter(c *gin.Context) {
+func (s *Server) enter(c *call) error {
 	address := c.RemoteIP() // never what a header claims
-	refuse := func(status int, why string) {
+	refuse := func(status int, why string) error {
 		p := s.page(c, "Enter")
 		p.Message = why
-		s.render(c, status, "enter", p)
+		return s.render(c, status, "enter", p)
 	}
 	if wait := s.guard.wait(address); wait > 0 {
-		refuse(http.StatusTooManyRequests, fmt.Sprintf("Too many wrong tries from this device. Wait %d seconds.", int(wait.Seconds())+1))
-		return
+		return refuse(http.StatusTooManyRequests, fmt.Sprintf("Too many wrong tries from this device. Wait %d seconds.", int(wait.Seconds())+1))
 	}
 	select { // a visitor who has gone is not waited for
 	case s.guard.room <- struct{}{}:
-	case <-c.Request.Context().Done():
-		return
+	case <-c.ctx().Done():
+		return nil
 	}
 	err := bcrypt.CompareHashAndPassword(s.guard.hash, []byte(strings.TrimSpace(c.PostForm("passphrase"))))
 	<-s.guard.room
 	s.guard.tried(address, err == nil)
 	if err != nil {
-		refuse(http.StatusUnauthorized, "That is not the passphrase.")
-		return
+		return refuse(http.StatusUnauthorized, "That is not the passphrase.")
 	}
-	session := sessions.Default(c)
+	session := sessions.Default(c.Context)
 	session.Set("in", true)
 	if err := session.Save(); err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	c.Redirect(http.StatusSeeOther, "/")
+	return nil
 }
 
 // leave ends a visit: this browser is asked for the passphrase again.
-func (s *Server) leave(c *gin.Context) {
-	session := sessions.Default(c)
+func (s *Server) leave(c *call) error {
+	session := sessions.Default(c.Context)
 	session.Clear()
 	session.Options(sessions.Options{Path: "/", MaxAge: -1, HttpOnly: true, SameSite: http.SameSiteStrictMode})
 	if err := session.Save(); err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	c.Redirect(http.StatusSeeOther, "/enter")
+	return nil
 }
 
 // ownPage refuses to begin anything long for a page from elsewhere: browsers

@@ -13,8 +13,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
-
-	"github.com/gin-gonic/gin"
 )
 
 type homeView struct {
@@ -33,59 +31,61 @@ type homeEnsemble struct {
 	Steps   int
 }
 
-func (s *Server) home(c *gin.Context) {
-	st := s.st
+func (s *Server) home(c *call) error {
 	p := s.page(c, "Ensembles")
-	all, err := st.Ensembles(c.Request.Context())
+	all, err := s.st.Ensembles(c.ctx())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	var h homeView
-	if h.Wearers, err = st.Wearers(c.Request.Context()); err != nil {
-		s.fail(c, err)
-		return
+	if h.Wearers, err = s.st.Wearers(c.ctx()); err != nil {
+		return err
 	}
-	stash, err := st.Stash(c.Request.Context())
+	stash, err := s.st.Stash(c.ctx())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	h.Stashed = len(stash)
-	if d, ok := st.LastDeleted(c.Request.Context()); ok {
+	if d, ok := s.st.LastDeleted(c.ctx()); ok {
 		h.Deleted = &d
 	}
 	for _, e := range all {
-		v := s.view(c.Request.Context(), st, e, 0, p.Unit)
+		v := s.view(c.ctx(), e, 0, p.Unit)
 		h.Ensembles = append(h.Ensembles, homeEnsemble{Ensemble: e, Event: v.Event, Days: v.Days, Done: v.DoneCount(), Steps: len(v.Plan),
 			Drawing: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, FrontOnly: true}.Draw()})
 	}
 	p.V = h
-	s.render(c, http.StatusOK, "home", p)
+	return s.render(c, http.StatusOK, "home", p)
 }
 
 // setUnit and setLight keep a choice of this browser.
-func (s *Server) setUnit(c *gin.Context) {
+func (s *Server) setUnit(c *call) error {
 	remember(c, "unit", string(measure.UnitOf(c.PostForm("unit"))))
-	s.back(c)
+	return s.back(c)
 }
 
-func (s *Server) setLight(c *gin.Context) {
+func (s *Server) setLight(c *call) error {
 	light := c.PostForm("light")
 	if light != "day" && light != "evening" {
 		light = ""
 	}
 	remember(c, "light", light)
-	s.back(c)
+	return s.back(c)
 }
 
-func remember(c *gin.Context, key, value string) {
+// setMoney keeps the sign money is written with.
+func (s *Server) setMoney(c *call) error {
+	remember(c, "money", url.QueryEscape(string(measure.CurrencyOf(c.PostForm("money")))))
+	return s.back(c)
+}
+
+func remember(c *call, key, value string) {
 	http.SetCookie(c.Writer, &http.Cookie{Name: key, Value: value, Path: "/", MaxAge: 365 * 24 * 3600, SameSite: http.SameSiteLaxMode, HttpOnly: true})
 }
 
 // back returns to the page a form names, if it is one of ours.
-func (s *Server) back(c *gin.Context) {
-	s.done(c, ownPath(c.PostForm("back")))
+func (s *Server) back(c *call) error {
+	return s.done(c, ownPath(c.PostForm("back")))
 }
 
 // ownPath is a path of this program, or the first page for anything else: a
@@ -101,48 +101,46 @@ func ownPath(to string) string {
 }
 
 // backup sends a consistent copy of everything.
-func (s *Server) backup(c *gin.Context) {
-	st := s.st
+func (s *Server) backup(c *call) error {
 	dir, err := os.MkdirTemp("", "ardent-gusset-backup-*")
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	defer func() { _ = os.RemoveAll(dir) }()
 	file := filepath.Join(dir, "copy.db")
-	if err := st.Backup(c.Request.Context(), file); err != nil {
-		s.fail(c, err)
-		return
+	if err := s.st.Backup(c.ctx(), file); err != nil {
+		return err
 	}
 	s.unhurried(c)
 	c.FileAttachment(file, "ardent-gusset-"+s.opt.Now().Format("2006-01-02")+".db")
+	return nil
 }
 
 // restore puts an uploaded backup in the place of the data. The data of now
 // is kept beside it under another name.
-func (s *Server) restore(c *gin.Context) {
+func (s *Server) restore(c *call) error {
 	s.unhurried(c)
 	kept, err := s.takeBackup(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p := s.page(c, "Restored")
 	p.Message = "The backup is in place. What was here before is kept as " + kept + "."
-	s.render(c, http.StatusOK, "error", p)
+	return s.render(c, http.StatusOK, "error", p)
 }
 
 // unhurried gives a request as long as a large file takes.
-func (s *Server) unhurried(c *gin.Context) {
+func (s *Server) unhurried(c *call) error {
 	r := http.NewResponseController(c.Writer)
 	until := s.opt.Now().Add(time.Hour)
 	if err := errors.Join(r.SetReadDeadline(until), r.SetWriteDeadline(until)); err != nil && !errors.Is(err, http.ErrNotSupported) {
 		s.opt.Log.Warn("a long request keeps its usual time", "error", err.Error())
 	}
+	return nil
 }
 
 // takeBackup reads the upload as it comes in: it may be larger than memory.
-func (s *Server) takeBackup(c *gin.Context) (kept string, err error) {
+func (s *Server) takeBackup(c *call) (kept string, err error) {
 	none := &store.FieldError{Field: "backup", Why: "choose the backup file first"}
 	parts, err := c.Request.MultipartReader()
 	if err != nil {
@@ -162,7 +160,7 @@ func (s *Server) takeBackup(c *gin.Context) (kept string, err error) {
 		if part.FileName() == "" {
 			return "", none
 		}
-		done, err := s.st.Restore(c.Request.Context(), part)
+		done, err := s.st.Restore(c.ctx(), part)
 		return filepath.Base(done.Kept), err
 	}
 }

@@ -23,9 +23,9 @@ import (
 )
 
 // setLaying changes one thing about how a layer is laid.
-func (s *Server) setLaying(c *gin.Context) {
+func (s *Server) setLaying(c *call) error {
 	u := unitOf(c)
-	s.change(c, func(st *store.Store, l store.Layer) error {
+	return s.change(c, func(l store.Layer) error {
 		key, value := c.PostForm("key"), c.PostForm("value")
 		role := roleOf(c)
 		bad := func(why string) error { return &store.FieldError{Field: key, Why: why} }
@@ -35,13 +35,13 @@ func (s *Server) setLaying(c *gin.Context) {
 			if err != nil {
 				return bad("choose a cloth of the stash, or its own")
 			}
-			if err := st.TakeCloth(c.Request.Context(), l.ID, role, uint(id)); err != nil {
+			if err := s.st.TakeCloth(c.ctx(), l.ID, role, uint(id)); err != nil {
 				return err
 			}
-			return s.clothParts(c, st, l, "cloth-margin")
+			return s.clothParts(c, l, "cloth-margin")
 		}
 		pieces := map[string]*pattern.Piece{}
-		if e, err := st.Ensemble(c.Request.Context(), l.EnsembleID); err == nil {
+		if e, err := s.st.Ensemble(c.ctx(), l.EnsembleID); err == nil {
 			if _, stages, err := s.walks.walk(e); err == nil {
 				for i := range stages {
 					if e.Layers[i].ID == l.ID {
@@ -52,7 +52,7 @@ func (s *Server) setLaying(c *gin.Context) {
 				}
 			}
 		}
-		err := st.SetLaying(c.Request.Context(), l.ID, "the lay", func(lay *ensemble.Laying) error {
+		err := s.st.SetLaying(c.ctx(), l.ID, "the lay", func(lay *ensemble.Laying) error {
 			if id, ok := about("count:"); ok {
 				p := pieces[id]
 				n, err := strconv.Atoi(value)
@@ -127,10 +127,9 @@ func (s *Server) setLaying(c *gin.Context) {
 			if key == "add" {
 				to += "?cloth=" + value
 			}
-			s.done(c, to)
-			return nil
+			return s.done(c, to)
 		}
-		return s.clothParts(c, st, l)
+		return s.clothParts(c, l)
 	})
 }
 
@@ -226,8 +225,8 @@ func dropCloth(l *ensemble.Laying, role cloth.Role, bad func(string) error) erro
 
 // keepLay notes which lay somebody looked for or laid by hand. It loses
 // nothing and is no action to undo.
-func keepLay(c *gin.Context, st *store.Store, layer uint, sheet string, kept ensemble.KeptLay) error {
-	return st.NoteLay(context.WithoutCancel(c.Request.Context()), layer, sheet, kept)
+func (s *Server) keepLay(c *call, layer uint, sheet string, kept ensemble.KeptLay) error {
+	return s.st.NoteLay(context.WithoutCancel(c.ctx()), layer, sheet, kept)
 }
 
 // hand is a piece moved by hand: where its middle is to be, mm, and its turn.
@@ -249,26 +248,26 @@ type hand struct {
 
 // handLaid tries a piece at a place for the page while it is being dragged, or
 // lays it down there.
-func (s *Server) handLaid(c *gin.Context) {
-	s.change(c, func(st *store.Store, l store.Layer) error {
+func (s *Server) handLaid(c *call) error {
+	return s.change(c, func(l store.Layer) error {
 		var h hand
 		if err := json.NewDecoder(c.Request.Body).Decode(&h); err != nil || math.Abs(h.X) > 1e6 || math.Abs(h.Y) > 1e6 {
 			return &store.FieldError{Field: "hand", Why: "this is no move of a piece"}
 		}
 		p := s.page(c, "")
-		e, err := st.Ensemble(c.Request.Context(), l.EnsembleID)
+		e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
 		if err != nil {
 			return err
 		}
-		p.E = s.view(c.Request.Context(), st, e, l.ID, p.Unit)
+		p.E = s.view(c.ctx(), e, l.ID, p.Unit)
 		stage := p.E.Layer.Stage
 		if stage.Err != nil {
 			return stage.Err
 		}
 		u := useOf(stage, roleOf(c))
-		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.Request.Context(), s.st, j) })
+		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.ctx(), j) })
 		if !ok {
-			return c.Request.Context().Err()
+			return c.ctx().Err()
 		}
 		k := slices.IndexFunc(sheets, func(s ensemble.Sheet) bool { return s.Key == h.Sheet })
 		if k < 0 {
@@ -280,7 +279,7 @@ func (s *Server) handLaid(c *gin.Context) {
 			return &store.FieldError{Field: "hand", Why: "this piece no longer lies here; load the page again"}
 		}
 		if h.Loose {
-			return s.loosen(c, st, l, sheet, h)
+			return s.loosen(c, l, sheet, h)
 		}
 		var piece *lay.Piece
 		for i := range sheet.Job.Pieces {
@@ -291,7 +290,7 @@ func (s *Server) handLaid(c *gin.Context) {
 		moved := laidAt(sheet.Job, piece, sheet.Result.Placements, sheet.Result.Placements[at], h)
 		faults := handFaults(stage, sheet, moved)
 		if h.Drop && (len(faults) == 0 || (h.Room && sheet.Job.Cloth.Fold == lay.Flat)) {
-			return s.pin(c, st, l, sheet, moved, len(faults) == 0)
+			return s.pin(c, l, sheet, moved, len(faults) == 0)
 		}
 		shape := piece.Shape(moved)
 		b := plane.BoxOf(shape)
@@ -376,13 +375,13 @@ func handFaults(stage *ensemble.Stage, sheet ensemble.Sheet, moved lay.Placement
 
 // pin lays a piece down. When it is clear all others stay where they are;
 // otherwise the engine places the rest round it.
-func (s *Server) pin(c *gin.Context, st *store.Store, l store.Layer, sheet ensemble.Sheet, at lay.Placement, clear bool) error {
+func (s *Server) pin(c *call, l store.Layer, sheet ensemble.Sheet, at lay.Placement, clear bool) error {
 	with := sheet.Job
 	with.Pinned = append(slices.DeleteFunc(slices.Clone(with.Pinned), func(p lay.Placement) bool { return p.ID == at.ID && p.Copy == at.Copy }), at)
 	if err := with.Check(); err != nil {
 		return &store.FieldError{Field: "hand", Why: "it can't be pinned there: " + err.Error()}
 	}
-	err := st.SetLaying(c.Request.Context(), l.ID, "a piece laid by hand", func(lay_ *ensemble.Laying) error {
+	err := s.st.SetLaying(c.ctx(), l.ID, "a piece laid by hand", func(lay_ *ensemble.Laying) error {
 		all := map[string][]lay.Placement{}
 		for k, v := range lay_.Pinned {
 			all[k] = v
@@ -418,25 +417,25 @@ func (s *Server) pin(c *gin.Context, st *store.Store, l store.Layer, sheet ensem
 		}
 		key := hashOf(with)
 		s.lays.put(key, r)
-		if err := st.KeepLay(c.Request.Context(), key, r); err != nil {
+		if err := s.st.KeepLay(c.ctx(), key, r); err != nil {
 			return err
 		}
-		if err := keepLay(c, st, l.ID, sheet.Key, ensemble.KeptLay{Hash: key, Length: r.Length}); err != nil {
+		if err := s.keepLay(c, l.ID, sheet.Key, ensemble.KeptLay{Hash: key, Length: r.Length}); err != nil {
 			return err
 		}
 	}
-	return s.clothParts(c, st, l)
+	return s.clothParts(c, l)
 }
 
 // loosen lets a pinned piece go; everything stays where it lies until a lay is
 // looked for.
-func (s *Server) loosen(c *gin.Context, st *store.Store, l store.Layer, sheet ensemble.Sheet, h hand) error {
+func (s *Server) loosen(c *call, l store.Layer, sheet ensemble.Sheet, h hand) error {
 	with := sheet.Job
 	with.Pinned = slices.DeleteFunc(slices.Clone(with.Pinned), func(p lay.Placement) bool { return p.ID == h.ID && p.Copy == h.Copy })
 	if len(with.Pinned) == 0 {
 		with.Pinned = nil
 	}
-	err := st.SetLaying(c.Request.Context(), l.ID, "a piece laid by hand", func(lay_ *ensemble.Laying) error {
+	err := s.st.SetLaying(c.ctx(), l.ID, "a piece laid by hand", func(lay_ *ensemble.Laying) error {
 		all := map[string][]lay.Placement{}
 		for k, v := range lay_.Pinned {
 			all[k] = v
@@ -452,11 +451,11 @@ func (s *Server) loosen(c *gin.Context, st *store.Store, l store.Layer, sheet en
 		return err
 	}
 	key := hashOf(with)
-	if _, found, err := st.FoundLay(c.Request.Context(), key); err == nil && !found {
+	if _, found, err := s.st.FoundLay(c.ctx(), key); err == nil && !found {
 		s.lays.put(key, sheet.Result)
-		if err := st.KeepLay(c.Request.Context(), key, sheet.Result); err != nil {
+		if err := s.st.KeepLay(c.ctx(), key, sheet.Result); err != nil {
 			return err
 		}
 	}
-	return s.clothParts(c, st, l)
+	return s.clothParts(c, l)
 }

@@ -16,9 +16,10 @@ import (
 // once and not at every page. What a person looked for longer is in the data
 // file too.
 type layBook struct {
-	mu   sync.Mutex
-	done map[string]lay.Result
-	busy map[string]chan struct{}
+	store *store.Store
+	mu    sync.Mutex
+	done  map[string]lay.Result
+	busy  map[string]chan struct{}
 	// seats bounds how many long searches go on at once: each uses two cores.
 	seats chan struct{}
 	// hands bounds how many first lays are worked out at once, so that pages
@@ -30,8 +31,8 @@ type layBook struct {
 // how many go on at once, and longest how long a search may take, s.
 const bookSize, longSearches, firstLays, longest = 400, 1, 2, 60
 
-func newLayBook() *layBook {
-	return &layBook{done: map[string]lay.Result{}, busy: map[string]chan struct{}{}, seats: make(chan struct{}, longSearches), hands: make(chan struct{}, firstLays)}
+func newLayBook(st *store.Store) *layBook {
+	return &layBook{store: st, done: map[string]lay.Result{}, busy: map[string]chan struct{}{}, seats: make(chan struct{}, longSearches), hands: make(chan struct{}, firstLays)}
 }
 
 func hashOf(j lay.Job) string {
@@ -45,7 +46,7 @@ func hashOf(j lay.Job) string {
 // get is the lay of a job: the one kept, or one searched for when there is
 // none. It returns false when the context ends first; the search then goes on
 // for the next one who asks.
-func (b *layBook) get(ctx context.Context, st *store.Store, j lay.Job) (lay.Result, bool) {
+func (b *layBook) get(ctx context.Context, j lay.Job) (lay.Result, bool) {
 	key := hashOf(j)
 	for {
 		b.mu.Lock()
@@ -58,7 +59,7 @@ func (b *layBook) get(ctx context.Context, st *store.Store, j lay.Job) (lay.Resu
 			wait = make(chan struct{})
 			b.busy[key] = wait
 			go func() {
-				kept, found, err := st.FoundLay(context.WithoutCancel(ctx), key)
+				kept, found, err := b.store.FoundLay(context.WithoutCancel(ctx), key)
 				if !found || err != nil {
 					b.hands <- struct{}{}
 					kept = lay.Place(context.Background(), j)
@@ -92,14 +93,14 @@ func (b *layBook) put(key string, r lay.Result) {
 // look goes on from the lay that is known until the context ends or its time
 // is over, and tells of every better one; each is kept at once, so that nothing
 // found is lost.
-func (b *layBook) look(ctx context.Context, st *store.Store, j lay.Job, told func(lay.Result) error) error {
+func (b *layBook) look(ctx context.Context, j lay.Job, told func(lay.Result) error) error {
 	select {
 	case b.seats <- struct{}{}:
 		defer func() { <-b.seats }()
 	case <-ctx.Done():
 		return nil
 	}
-	from, ok := b.get(ctx, st, j)
+	from, ok := b.get(ctx, j)
 	if !ok {
 		return nil
 	}
@@ -112,7 +113,7 @@ func (b *layBook) look(ctx context.Context, st *store.Store, j lay.Job, told fun
 	lay.Improve(ctx, long, from, 0, func(r lay.Result) {
 		b.put(key, r)
 		// Kept even when the page has gone away meanwhile.
-		failed = st.KeepLay(context.WithoutCancel(ctx), key, r)
+		failed = b.store.KeepLay(context.WithoutCancel(ctx), key, r)
 		if failed == nil {
 			failed = told(r)
 		}
@@ -124,14 +125,14 @@ func (b *layBook) look(ctx context.Context, st *store.Store, j lay.Job, told fun
 }
 
 // warm searches for all lays of a stack in the background.
-func (b *layBook) warm(st *store.Store, stages []ensemble.Stage) {
+func (b *layBook) warm(stages []ensemble.Stage) {
 	go func() {
 		for _, s := range stages {
 			if s.Err != nil {
 				continue
 			}
 			for _, u := range s.Uses() {
-				s.Sheets(u, func(j lay.Job) (lay.Result, bool) { return b.get(context.Background(), st, j) })
+				s.Sheets(u, func(j lay.Job) (lay.Result, bool) { return b.get(context.Background(), j) })
 			}
 		}
 	}()

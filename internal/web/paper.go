@@ -14,8 +14,6 @@ import (
 	"ardentgusset/internal/formats/pdf"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
-
-	"github.com/gin-gonic/gin"
 )
 
 // patience is how long a page waits for its lays before it is shown without
@@ -24,7 +22,7 @@ const patience = 80 * time.Millisecond
 
 // layWithin is the lay of a job if it is known or found soon. The caller holds
 // the data.
-func (s *Server) layWithin(c *gin.Context, j lay.Job) (lay.Result, bool) {
+func (s *Server) layWithin(c *call, j lay.Job) (lay.Result, bool) {
 	wait := patience
 	if c.Query("wait") != "" { // the page's own request for the missing part
 		wait = 20 * time.Second
@@ -35,36 +33,30 @@ func (s *Server) layWithin(c *gin.Context, j lay.Job) (lay.Result, bool) {
 		until = time.Now().Add(wait)
 		c.Set("patience", until)
 	}
-	ctx, cancel := context.WithDeadline(c.Request.Context(), until)
+	ctx, cancel := context.WithDeadline(c.ctx(), until)
 	defer cancel()
-	return s.lays.get(ctx, s.st, j)
+	return s.lays.get(ctx, j)
 }
 
 // paper answers with a file made from a layer's draft.
-func (s *Server) paper(c *gin.Context, write func(*page) error) {
-	st := s.st
-	e, err := st.Ensemble(c.Request.Context(), id(c, "ensemble"))
+func (s *Server) paper(c *call, write func(*page) error) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p := s.page(c, e.Name)
-	p.E = s.view(c.Request.Context(), st, e, id(c, "layer"), p.Unit)
+	p.E = s.view(c.ctx(), e, id(c, "layer"), p.Unit)
 	if p.E.Layer == nil {
-		s.fail(c, store.ErrGone)
-		return
+		return store.ErrGone
 	}
 	if p.E.Layer.Stage.Err != nil {
-		s.fail(c, p.E.Layer.Stage.Err)
-		return
+		return p.E.Layer.Stage.Err
 	}
-	if err := write(p); err != nil {
-		s.fail(c, err)
-	}
+	return write(p)
 }
 
-func (s *Server) paperPDF(c *gin.Context) {
-	s.paper(c, func(p *page) error {
+func (s *Server) paperPDF(c *call) error {
+	return s.paper(c, func(p *page) error {
 		paper, ok := pdf.PaperOf(c.DefaultQuery("paper", "a4"))
 		if !ok {
 			return &store.FieldError{Field: "paper", Why: "choose a4, letter or a0"}
@@ -72,7 +64,7 @@ func (s *Server) paperPDF(c *gin.Context) {
 		l := p.E.Layer
 		var b bytes.Buffer
 		err := pdf.Print{Title: p.E.Rec.Name + ": " + l.Rec.Name, Subtitle: fmt.Sprintf("for %s, drafted %s", p.E.Rec.Wearer.Name, s.opt.Now().Format("2 January 2006")), Unit: p.Unit, Paper: paper}.
-			Write(c.Request.Context(), &b, l.Stage.Draft.Pieces)
+			Write(c.ctx(), &b, l.Stage.Draft.Pieces)
 		if err != nil {
 			return err
 		}
@@ -82,8 +74,8 @@ func (s *Server) paperPDF(c *gin.Context) {
 	})
 }
 
-func (s *Server) patternJSON(c *gin.Context) {
-	s.paper(c, func(p *page) error {
+func (s *Server) patternJSON(c *call) error {
+	return s.paper(c, func(p *page) error {
 		var b bytes.Buffer
 		if err := patternjson.Write(&b, *p.E.Layer.Stage); err != nil {
 			return err
@@ -96,9 +88,9 @@ func (s *Server) patternJSON(c *gin.Context) {
 
 // layJSON sends the best lay known of a layer's cloth, or the job it answers, as
 // the lay command reads and writes them.
-func (s *Server) layJSON(job bool) gin.HandlerFunc {
-	return func(c *gin.Context) {
-		s.paper(c, func(p *page) error {
+func (s *Server) layJSON(job bool) func(*call) error {
+	return func(c *call) error {
+		return s.paper(c, func(p *page) error {
 			l := p.E.Layer
 			sheet, err := s.sheetOf(c, p)
 			if err != nil {
@@ -128,8 +120,8 @@ func (s *Server) layJSON(job bool) gin.HandlerFunc {
 	}
 }
 
-func (s *Server) piecesSVG(c *gin.Context) {
-	s.paper(c, func(p *page) error {
+func (s *Server) piecesSVG(c *call) error {
+	return s.paper(c, func(p *page) error {
 		l := p.E.Layer
 		c.Header("Content-Disposition", `attachment; filename="`+l.Rec.Kind+`.svg"`)
 		c.Data(http.StatusOK, "image/svg+xml", []byte(svg.Sheet{Unit: p.Unit, Dimensions: true, TrueScale: true, Title: p.E.Rec.Name + ": " + l.Rec.Name}.Draw(l.Stage.Draft.Pieces)))

@@ -14,7 +14,6 @@ import (
 	"net"
 	"net/http"
 	"slices"
-	"strconv"
 	"strings"
 	"time"
 
@@ -66,7 +65,7 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	if opt.Now == nil {
 		opt.Now = time.Now
 	}
-	s := &Server{opt: opt, st: st, lays: newLayBook(), walks: newWalkBook()}
+	s := &Server{opt: opt, st: st, lays: newLayBook(st), walks: newWalkBook()}
 	var err error
 	if s.templates, err = template.New("").Funcs(functions).ParseFS(templateFiles, "templates/*.html"); err != nil {
 		return nil, err
@@ -82,9 +81,9 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	r.Use(s.logged, s.recovered, headers, s.ownHost, limitBody, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2", ".png", ".pdf", ".db"}), gzip.WithExcludedPathsRegexs([]string{"/look$", "/choices$"})))
 	if s.guard != nil {
 		r.Use(s.guard.sessions, s.guard.ask)
-		r.GET("/enter", s.enterPage)
-		r.POST("/enter", s.enter)
-		r.POST("/leave", s.leave)
+		r.GET("/enter", s.handle(s.enterPage))
+		r.POST("/enter", s.handle(s.enter))
+		r.POST("/leave", s.handle(s.leave))
 	}
 	s.routes(r)
 	r.NoRoute(func(c *gin.Context) { s.fail(c, errNoPage) })
@@ -148,82 +147,77 @@ func (s *Server) routes(r *gin.Engine) {
 	})
 	r.GET("/favicon.ico", func(c *gin.Context) { c.Redirect(http.StatusFound, "/static/icon.svg") })
 
-	r.GET("/", s.home)
-	r.POST("/unit", s.setUnit)
-	r.POST("/light", s.setLight)
-	r.GET("/backup", s.backup)
-	r.POST("/restore", s.restore)
+	h := s.handle
+	r.GET("/", h(s.home))
+	r.POST("/unit", h(s.setUnit))
+	r.POST("/light", h(s.setLight))
+	r.POST("/money", h(s.setMoney))
+	r.GET("/backup", h(s.backup))
+	r.POST("/restore", h(s.restore))
 
-	r.GET("/stash", s.stash)
-	r.POST("/stash", s.addStash)
+	r.GET("/stash", h(s.stash))
+	r.POST("/stash", h(s.addStash))
 	b := r.Group("/stash/:cloth")
-	b.GET("", s.stashCloth)
-	b.POST("", s.setStash)
-	b.POST("/pieces", s.setPieces)
-	b.POST("/outline.svg", s.readOutline)
-	b.POST("/swatches", s.setSwatches)
-	b.POST("/photo", s.setPhoto)
-	b.POST("/delete", s.deleteStash)
-	b.POST("/undo", s.undoStash)
-	r.GET("/photos/:hash", s.photo)
+	b.GET("", h(s.stashCloth))
+	b.POST("", h(s.setStash))
+	b.POST("/pieces", h(s.setPieces))
+	b.POST("/outline.svg", h(s.readOutline))
+	b.POST("/swatches", h(s.setSwatches))
+	b.POST("/photo", h(s.setPhoto))
+	b.POST("/delete", h(s.deleteStash))
+	b.POST("/undo", h(s.undoStash))
+	r.GET("/photos/:hash", h(s.photo))
 
-	r.GET("/wearers/new", s.newWearer)
-	r.POST("/wearers", s.addWearer)
+	r.GET("/wearers/new", h(s.newWearer))
+	r.POST("/wearers", h(s.addWearer))
 	w := r.Group("/wearers/:wearer")
-	w.GET("", s.wearer)
-	w.POST("", s.changeWearer)
-	w.POST("/readings", s.setReading)
-	w.POST("/delete", s.deleteWearer)
-	w.POST("/undo", s.undoWearer)
+	w.GET("", h(s.wearer))
+	w.POST("", h(s.changeWearer))
+	w.POST("/readings", h(s.setReading))
+	w.POST("/delete", h(s.deleteWearer))
+	w.POST("/undo", h(s.undoWearer))
 
-	r.GET("/ensembles/new", s.newEnsemble)
-	r.POST("/ensembles", s.addEnsemble)
+	r.GET("/ensembles/new", h(s.newEnsemble))
+	r.POST("/ensembles", h(s.addEnsemble))
 	e := r.Group("/ensembles/:ensemble")
-	e.GET("", s.toLayers)
-	e.GET("/particulars", s.particulars)
-	e.POST("/particulars", s.changeEnsemble)
-	e.POST("/delete", s.deleteEnsemble)
-	e.POST("/undo", s.undoEnsemble)
-	e.POST("/seen", s.seen)
-	e.GET("/figure", s.figureStation)
-	e.GET("/figure.json", s.figureJSON)
-	e.POST("/aim", s.setAim)
-	e.GET("/layers", s.layersStation)
-	e.POST("/layers", s.addLayer)
-	e.GET("/draft", s.toLayer("draft"))
-	e.GET("/cloth", s.toLayer("cloth"))
-	e.GET("/buy", s.buyStation)
-	e.POST("/price", s.setPrice)
-	e.GET("/cut", s.allCut)
-	e.GET("/bench", s.benchStation)
+	e.GET("", h(s.toLayers))
+	e.GET("/particulars", h(s.particulars))
+	e.POST("/particulars", h(s.changeEnsemble))
+	e.POST("/delete", h(s.deleteEnsemble))
+	e.POST("/undo", h(s.undoEnsemble))
+	e.POST("/seen", h(s.seen))
+	e.GET("/figure.json", h(s.figureJSON))
+	e.POST("/aim", h(s.setAim))
+	e.POST("/layers", h(s.addLayer))
+	e.POST("/price", h(s.setPrice))
+	e.GET("/cut", h(s.allCut))
 	l := e.Group("/layers/:layer")
-	l.GET("/draft", s.draftStation)
-	l.GET("/cloth", s.clothStation)
-	l.POST("/move", s.moveLayer)
-	l.POST("/remove", s.removeLayer)
-	l.POST("/state", s.setState)
-	l.POST("/settings", s.setSetting)
-	l.POST("/preview", s.preview)
-	l.POST("/apply", s.applySettings)
-	l.POST("/cloth", s.setCloth)
-	l.POST("/laying", s.setLaying)
-	l.POST("/hand", s.handLaid)
-	l.GET("/choices", ownPage, s.tryChoices)
-	l.POST("/choose", s.choose)
-	l.GET("/cut", s.cutStation)
-	l.POST("/tick", s.tickPiece)
-	l.GET("/guard", s.guardStation)
-	l.GET("/wall", s.wallStation)
-	l.GET("/lay.svg", s.layFile(laySVG))
-	l.GET("/lay.dxf", s.layFile(layDXF))
-	l.POST("/look", s.lookForLay)
-	l.GET("/widths", ownPage, s.compareWidths)
-	l.POST("/step", s.step)
-	l.GET("/paper.pdf", s.paperPDF)
-	l.GET("/pieces.svg", s.piecesSVG)
-	l.GET("/pattern.json", s.patternJSON)
-	l.GET("/lay.json", s.layJSON(false))
-	l.GET("/lay-job.json", s.layJSON(true))
+	s.placeRoutes(e, l)
+	l.POST("/move", h(s.moveLayer))
+	l.POST("/remove", h(s.removeLayer))
+	l.POST("/state", h(s.setState))
+	l.POST("/settings", h(s.setSetting))
+	l.POST("/preview", h(s.preview))
+	l.POST("/apply", h(s.applySettings))
+	l.POST("/cloth", h(s.setCloth))
+	l.POST("/laying", h(s.setLaying))
+	l.POST("/hand", h(s.handLaid))
+	l.GET("/choices", ownPage, h(s.tryChoices))
+	l.POST("/choose", h(s.choose))
+	l.GET("/cut", h(s.cutStation))
+	l.POST("/tick", h(s.tickPiece))
+	l.GET("/guard", h(s.guardStation))
+	l.GET("/wall", h(s.wallStation))
+	l.GET("/lay.svg", h(s.layFile(laySVG)))
+	l.GET("/lay.dxf", h(s.layFile(layDXF)))
+	l.POST("/look", h(s.lookForLay))
+	l.GET("/widths", ownPage, h(s.compareWidths))
+	l.POST("/step", h(s.step))
+	l.GET("/paper.pdf", h(s.paperPDF))
+	l.GET("/pieces.svg", h(s.piecesSVG))
+	l.GET("/pattern.json", h(s.patternJSON))
+	l.GET("/lay.json", h(s.layJSON(false)))
+	l.GET("/lay-job.json", h(s.layJSON(true)))
 }
 
 // fingerprint is an entity tag for a whole folder.
@@ -341,14 +335,14 @@ func (s *Server) fail(c *gin.Context, err error) {
 		s.opt.Log.Error("a request failed", "route", c.FullPath(), "error", err.Error())
 	}
 	if wantsJSON(c) {
-		answer["error"] = sentence(measure.Say(err.Error(), unitOf(c)))
+		answer["error"] = sentence(readerOf(c).Say(err.Error()))
 		c.AbortWithStatusJSON(status, answer)
 		return
 	}
-	p := s.page(c, "Not done")
+	p := s.page(&call{Context: c, reader: readerOf(c)}, "Not done")
 	p.Message = sentence(err.Error())
 	c.Abort()
-	s.render(c, status, "error", p)
+	s.renderAs(c, status, "error", p)
 }
 
 func sentence(s string) string {
@@ -367,21 +361,13 @@ func wantsJSON(c *gin.Context) bool { return c.GetHeader("X-From-Page") != "" }
 
 // done answers a change: JSON to the page's own requests, otherwise the page
 // it came from.
-func (s *Server) done(c *gin.Context, to string) {
-	if wantsJSON(c) {
+func (s *Server) done(c *call, to string) error {
+	if wantsJSON(c.Context) {
 		c.JSON(http.StatusOK, gin.H{"go": to})
-		return
+		return nil
 	}
 	c.Redirect(http.StatusSeeOther, to)
-}
-
-// id reads a number out of the path; 0, which no record has, when it is none.
-func id(c *gin.Context, name string) uint {
-	n, err := strconv.ParseUint(c.Param(name), 10, 32)
-	if err != nil {
-		return 0
-	}
-	return uint(n)
+	return nil
 }
 
 // Serve answers requests on a listener until the context ends, and then

@@ -30,6 +30,7 @@ import (
 type page struct {
 	Title   string
 	Unit    measure.Unit
+	Reader  measure.Reader
 	Light   string // "", "day" or "evening"
 	Message string
 	Status  int // of the answer; 0 for 200
@@ -41,28 +42,30 @@ type page struct {
 	V       any // what the station itself shows
 }
 
-func (s *Server) page(c *gin.Context, title string) *page {
-	p := &page{Title: title, Unit: unitOf(c), Version: s.opt.Version, Path: c.Request.URL.RequestURI(), Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
+func (s *Server) page(c *call, title string) *page {
+	p := &page{Title: title, Unit: c.reader.Unit, Reader: c.reader, Version: s.opt.Version, Path: c.Request.URL.RequestURI(), Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
 	if l, err := c.Cookie("light"); err == nil && (l == "day" || l == "evening") {
 		p.Light = l
 	}
 	return p
 }
 
-func unitOf(c *gin.Context) measure.Unit {
-	u, _ := c.Cookie("unit")
-	return measure.UnitOf(u)
-}
+func unitOf(c *call) measure.Unit { return c.reader.Unit }
 
 // render writes a page whole or not at all.
-func (s *Server) render(c *gin.Context, status int, name string, p *page) {
+func (s *Server) render(c *call, status int, name string, p *page) error {
+	s.renderAs(c.Context, status, name, p)
+	return nil
+}
+
+func (s *Server) renderAs(c *gin.Context, status int, name string, p *page) {
 	var b bytes.Buffer
 	if err := s.templates.ExecuteTemplate(&b, name, p); err != nil {
 		s.opt.Log.Error("a page could not be drawn", "page", name, "error", err.Error())
 		c.String(http.StatusInternalServerError, "This page could not be drawn. What you entered is kept.")
 		return
 	}
-	c.Data(status, "text/html; charset=utf-8", []byte(measure.Say(b.String(), p.Unit)))
+	c.Data(status, "text/html; charset=utf-8", []byte(p.Reader.Say(b.String())))
 }
 
 // part renders one part of a page for the page's own requests.
@@ -74,13 +77,12 @@ func (s *Server) part(name string, p *page) (string, error) {
 
 // parts answers with redrawn parts of the page, by the ID of the element
 // they replace, and whatever else there is to say.
-func (s *Server) parts(c *gin.Context, p *page, answer gin.H, names ...string) {
+func (s *Server) parts(c *call, p *page, answer gin.H, names ...string) error {
 	parts := map[string]string{}
 	for _, n := range names {
 		html, err := s.part(n, p)
 		if err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
 		parts[n] = html
 	}
@@ -90,10 +92,10 @@ func (s *Server) parts(c *gin.Context, p *page, answer gin.H, names ...string) {
 	answer["parts"] = parts
 	text, err := json.Marshal(answer)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	c.Data(http.StatusOK, "application/json; charset=utf-8", []byte(measure.Say(string(text), p.Unit)))
+	c.Data(http.StatusOK, "application/json; charset=utf-8", []byte(p.Reader.Say(string(text))))
+	return nil
 }
 
 var functions = template.FuncMap{
@@ -107,28 +109,29 @@ var functions = template.FuncMap{
 	"svg":     func(s string) template.HTML { return template.HTML(s) }, // drawn by the svg package, which escapes
 	"percent": func(x float64) string { return strconv.Itoa(int(math.Round(x*100))) + " %" },
 	"abs":     math.Abs,
-	"money":   func(x float64) string { return strconv.FormatFloat(x, 'f', 2, 64) },
-	"grams": func(g float64) string {
-		if g >= 1000 {
-			return strconv.FormatFloat(math.Round(g/10)/100, 'f', -1, 64) + " kg"
+	"money":   measure.TellMoney,
+	"grams":   measure.TellMass,
+	"area":    measure.TellArea,
+	"density": measure.TellDensity,
+	// count is a number of things, in the singular for one.
+	"count": func(n int, thing string) string {
+		if n == 1 {
+			return "1 " + thing
 		}
-		return strconv.Itoa(int(math.Round(g/5)*5)) + " g"
+		return fmt.Sprintf("%d %ss", n, thing)
 	},
-	"negative": func(l measure.Length) measure.Length { return -l },
-	"colours":  cloth.Colours,
-	"priceOf":  priceKey,
-	"minutes":  func(m float64) string { return duration(m) },
-	"day":      func(t time.Time) string { return t.Format("Mon 2 January") },
-	"lower":    strings.ToLower,
-	"number":   func(x float64) string { return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) },
-	// metres are rounded up to what is sold.
-	"metres": func(m float64) string { return strconv.FormatFloat(math.Ceil(m*10-1e-9)/10, 'f', -1, 64) + " m" },
-	"yards": func(m float64) string {
-		return (measure.Length(m) * measure.Metre).Bought(measure.IN).AsBought(measure.IN)
-	},
-	"add":    func(a, b int) int { return a + b },
-	"sub":    func(a, b float64) float64 { return a - b },
-	"states": store.States,
+	"currencies": measure.Currencies,
+	"negative":   func(l measure.Length) measure.Length { return -l },
+	"colours":    cloth.Colours,
+	"priceOf":    priceKey,
+	"placeKeys":  placeKeys,
+	"minutes":    func(m float64) string { return duration(m) },
+	"day":        func(t time.Time) string { return t.Format("Mon 2 January") },
+	"lower":      strings.ToLower,
+	"number":     func(x float64) string { return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) },
+	"add":        func(a, b int) int { return a + b },
+	"sub":        func(a, b float64) float64 { return a - b },
+	"states":     store.States,
 	"dict": func(pairs ...any) map[string]any {
 		m := map[string]any{}
 		for i := 0; i+1 < len(pairs); i += 2 {
@@ -256,7 +259,7 @@ type planned struct {
 type waiting struct{ Name, Why string }
 
 // view works an ensemble out. layer is the chosen one, or 0.
-func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, layer uint, u measure.Unit) *ensembleView {
+func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measure.Unit) *ensembleView {
 	v := &ensembleView{Rec: e}
 	var err error
 	v.Bare, v.Stages, err = s.walks.walk(e)
@@ -264,11 +267,14 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 		v.Err = sentence(err.Error())
 		v.Bare, v.Stages, _ = ensemble.Walk(ensemble.Plan{Group: e.Wearer.Group})
 	}
-	if h, ok := st.LastAction(ctx, store.OfEnsemble, e.ID); ok {
+	if h, ok := s.st.LastAction(ctx, store.OfEnsemble, e.ID); ok {
 		v.Undo, v.Last = h.Label, h.ID
 	}
 	if t, err := time.Parse("2006-01-02", e.EventDate); err == nil {
 		v.HasEvent, v.Event, v.Days = true, t.Format("Mon 2 January"), work.DaysUntil(s.opt.Now(), t)
+		if t.Year() != s.opt.Now().Year() {
+			v.Event = t.Format("Mon 2 January 2006")
+		}
 	}
 	for i := range v.Stages {
 		rec := e.Layers[i]
@@ -320,8 +326,8 @@ func (s *Server) view(ctx context.Context, st *store.Store, e store.Ensemble, la
 func (v *ensembleView) pins() []svg.Pin {
 	var pins []svg.Pin
 	outer := v.Bare
-	for _, st := range v.Stages {
-		outer = st.After
+	for _, stage := range v.Stages {
+		outer = stage.After
 	}
 	for _, l := range []figure.Level{figure.Waist, figure.Bust, figure.Hip} {
 		pins = append(pins, svg.Pin{Label: "bare " + l.Label(), MM: v.Bare.GirthAt(l)})
@@ -344,16 +350,16 @@ func (v *ensembleView) plan(now time.Time) {
 		recs[strconv.Itoa(int(v.Rec.Layers[i].ID))] = &v.Rec.Layers[i]
 	}
 	done, names := map[string]bool{}, map[string]string{}
-	for i, st := range steps {
-		rec := recs[st.Layer]
-		p := planned{LayerStep: st, LayerID: rec.ID, LayerName: rec.Name, Number: i + 1}
+	for i, one := range steps {
+		rec := recs[one.Layer]
+		p := planned{LayerStep: one, LayerID: rec.ID, LayerName: rec.Name, Number: i + 1}
 		for _, l := range rec.Steps {
-			if l.Step == st.Own {
+			if l.Step == one.Own {
 				p.Done, p.Note = l.DoneAt != nil, l.Note
 			}
 		}
 		for _, t := range rec.Timings {
-			if t.Step != st.Own {
+			if t.Step != one.Own {
 				continue
 			}
 			end := now
@@ -364,16 +370,16 @@ func (v *ensembleView) plan(now time.Time) {
 			}
 			p.Spent += end.Sub(t.StartedAt).Minutes()
 		}
-		done[st.ID], names[st.ID] = p.Done, st.Name
+		done[one.ID], names[one.ID] = p.Done, one.Name
 		p.Ready = true
-		for _, a := range st.After {
+		for _, a := range one.After {
 			if !done[a.Step] {
 				p.Ready = false
 				p.Waits = append(p.Waits, waiting{names[a.Step], a.Why})
 			}
 		}
 		if !p.Done {
-			v.Left += math.Max(st.Minutes-p.Spent, 0)
+			v.Left += math.Max(one.Minutes-p.Spent, 0)
 		}
 		v.Plan = append(v.Plan, p)
 	}
@@ -422,9 +428,9 @@ func (v *ensembleView) AnyStale() bool {
 // Dressed lists the layers for drawing.
 func (v *ensembleView) Dressed() []svg.Dressed {
 	var out []svg.Dressed
-	for i, st := range v.Stages {
-		if st.Err == nil {
-			out = append(out, svg.Dressed{ID: st.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: st.After, Surface: st.Surface()})
+	for i, stage := range v.Stages {
+		if stage.Err == nil {
+			out = append(out, svg.Dressed{ID: stage.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: stage.After, Surface: stage.Surface()})
 		}
 	}
 	return out

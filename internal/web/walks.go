@@ -50,8 +50,9 @@ func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, erro
 		Group    figure.Group
 		Heel     measure.Length
 		Care     figure.Care
+		Stock    measure.Unit
 		Layers   []layer
-	}{p.Readings, p.Group, p.Heel, p.Care, nil}
+	}{p.Readings, p.Group, p.Heel, p.Care, p.Stock, nil}
 	for i, l := range p.Layers {
 		in.Layers = append(in.Layers, layer{l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying.Pieced, e.Layers[i].CutHash})
 	}

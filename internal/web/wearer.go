@@ -63,7 +63,7 @@ type pastTake struct{ Day, Value string }
 const hasty = 10
 
 // viewWearer works a wearer out as measured in one state of dress.
-func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, worn figure.Worn, u measure.Unit) (wearerView, error) {
+func (s *Server) viewWearer(c *call, w store.Wearer, worn figure.Worn, u measure.Unit) (wearerView, error) {
 	v := wearerView{Rec: w, Worn: worn}
 	at := map[string]store.Reading{}
 	count := map[figure.Worn]int{}
@@ -117,7 +117,7 @@ func (s *Server) viewWearer(c *gin.Context, st *store.Store, w store.Wearer, wor
 		}
 	}
 	v.Stand = svg.Stand{Bare: f, Unit: u, Marks: true, Across: 560}.Draw()
-	if h, ok := st.LastAction(c.Request.Context(), store.OfWearer, w.ID); ok {
+	if h, ok := s.st.LastAction(c.ctx(), store.OfWearer, w.ID); ok {
 		v.Undo, v.Last = h.Label, h.ID
 	}
 	return v, nil
@@ -188,10 +188,10 @@ func wornOf(text string) figure.Worn {
 	return figure.Bare
 }
 
-func (s *Server) newWearer(c *gin.Context) {
+func (s *Server) newWearer(c *call) error {
 	p := s.page(c, "A new wearer")
 	p.V = map[string]string{"Name": "", "Group": "women"}
-	s.render(c, http.StatusOK, "newwearer", p)
+	return s.render(c, http.StatusOK, "newwearer", p)
 }
 
 func groupOf(text string) figure.Group {
@@ -201,52 +201,43 @@ func groupOf(text string) figure.Group {
 	return figure.AllBodies
 }
 
-func (s *Server) addWearer(c *gin.Context) {
-	st := s.st
-	w, err := st.AddWearer(c.Request.Context(), c.PostForm("name"), groupOf(c.PostForm("group")))
+func (s *Server) addWearer(c *call) error {
+	w, err := s.st.AddWearer(c.ctx(), c.PostForm("name"), groupOf(c.PostForm("group")))
 	var field *store.FieldError
 	if errors.As(err, &field) {
 		p := s.page(c, "A new wearer")
 		p.Message = sentence(field.Why)
 		p.V = map[string]string{"Name": c.PostForm("name"), "Group": c.PostForm("group")}
-		s.render(c, http.StatusUnprocessableEntity, "newwearer", p)
-		return
+		return s.render(c, http.StatusUnprocessableEntity, "newwearer", p)
 	}
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	s.done(c, fmt.Sprintf("/wearers/%d", w.ID))
+	return s.done(c, fmt.Sprintf("/wearers/%d", w.ID))
 }
 
-func (s *Server) wearer(c *gin.Context) {
-	st := s.st
-	w, err := st.Wearer(c.Request.Context(), id(c, "wearer"))
+func (s *Server) wearer(c *call) error {
+	w, err := s.st.Wearer(c.ctx(), id(c, "wearer"))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p := s.page(c, w.Name)
-	if p.V, err = s.viewWearer(c, st, w, wornOf(c.Query("worn")), p.Unit); err != nil {
-		s.fail(c, err)
-		return
+	if p.V, err = s.viewWearer(c, w, wornOf(c.Query("worn")), p.Unit); err != nil {
+		return err
 	}
-	s.render(c, http.StatusOK, "wearer", p)
+	return s.render(c, http.StatusOK, "wearer", p)
 }
 
-func (s *Server) changeWearer(c *gin.Context) {
-	st := s.st
+func (s *Server) changeWearer(c *call) error {
 	w := id(c, "wearer")
-	if err := st.ChangeWearer(c.Request.Context(), w, c.PostForm("name"), groupOf(c.PostForm("group")), figure.Care(c.PostForm("care"))); err != nil {
-		s.fail(c, err)
-		return
+	if err := s.st.ChangeWearer(c.ctx(), w, c.PostForm("name"), groupOf(c.PostForm("group")), figure.Care(c.PostForm("care"))); err != nil {
+		return err
 	}
-	s.done(c, fmt.Sprintf("/wearers/%d", w))
+	return s.done(c, fmt.Sprintf("/wearers/%d", w))
 }
 
 // setReading keeps one reading as it was typed.
-func (s *Server) setReading(c *gin.Context) {
-	st := s.st
+func (s *Server) setReading(c *call) error {
 	p := s.page(c, "")
 	wearer, key, worn := id(c, "wearer"), c.PostForm("key"), wornOf(c.PostForm("worn"))
 	e := store.Entry{Typed: strings.TrimSpace(c.PostForm("value")), Side: store.Side(c.PostForm("side")), Again: c.PostForm("again") != "", Provisional: c.PostForm("provisional") != ""}
@@ -254,19 +245,16 @@ func (s *Server) setReading(c *gin.Context) {
 	switch word := strings.ToLower(e.Typed); {
 	case word == "":
 		if e.Again { // an empty repeat changes nothing
-			s.fail(c, &store.FieldError{Field: key, Why: "type what the tape reads the second time"})
-			return
+			return &store.FieldError{Field: key, Why: "type what the tape reads the second time"}
 		}
 	case word == "string" || word == "cord" || word == "ribbon":
 		e.Waiting = true
 	default:
 		if e.Value, err = measure.Parse(e.Typed, p.Unit); err != nil {
-			s.fail(c, &store.FieldError{Field: key, Why: err.Error()})
-			return
+			return &store.FieldError{Field: key, Why: err.Error()}
 		}
 		if e.Value == 0 {
-			s.fail(c, &store.FieldError{Field: key, Why: "a body measures more than nothing; empty the field to take the reading away"})
-			return
+			return &store.FieldError{Field: key, Why: "a body measures more than nothing; empty the field to take the reading away"}
 		}
 	}
 	if _, scan := fmt.Sscan(c.PostForm("was"), &e.Was); scan != nil {
@@ -275,23 +263,19 @@ func (s *Server) setReading(c *gin.Context) {
 	if len(e.Typed) > 80 {
 		e.Typed = e.Typed[:80]
 	}
-	if err := s.noteEnsembles(c, st, func(e store.Ensemble) bool { return e.WearerID == wearer }); err != nil {
-		s.fail(c, err)
-		return
+	if err := s.noteEnsembles(c, func(e store.Ensemble) bool { return e.WearerID == wearer }); err != nil {
+		return err
 	}
-	if err := st.SetReading(c.Request.Context(), wearer, key, worn, e); err != nil {
-		s.fail(c, err)
-		return
+	if err := s.st.SetReading(c.ctx(), wearer, key, worn, e); err != nil {
+		return err
 	}
-	w, err := st.Wearer(c.Request.Context(), wearer)
+	w, err := s.st.Wearer(c.ctx(), wearer)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	v, err := s.viewWearer(c, st, w, worn, p.Unit)
+	v, err := s.viewWearer(c, w, worn, p.Unit)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p.V = v
 	p.Path = fmt.Sprintf("/wearers/%d?worn=%s", wearer, worn)
@@ -299,12 +283,11 @@ func (s *Server) setReading(c *gin.Context) {
 	for _, f := range append(v.Fields, v.Extras...) {
 		more, err := s.part("reading-more", &page{V: f, Unit: p.Unit})
 		if err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
 		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f), "note": f.Note, "more": more}
 	}
-	s.parts(c, p, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states", "wearer-strings")
+	return s.parts(c, p, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states", "wearer-strings")
 }
 
 func estimateText(f readingField) string {
@@ -314,34 +297,30 @@ func estimateText(f readingField) string {
 	return "estimated " + f.Estimate
 }
 
-func (s *Server) deleteWearer(c *gin.Context) {
-	st := s.st
-	if err := st.DeleteWearer(c.Request.Context(), id(c, "wearer")); err != nil {
-		s.fail(c, err)
-		return
+func (s *Server) deleteWearer(c *call) error {
+	if err := s.st.DeleteWearer(c.ctx(), id(c, "wearer")); err != nil {
+		return err
 	}
-	s.done(c, "/")
+	return s.done(c, "/")
 }
 
-func (s *Server) undoWearer(c *gin.Context) {
-	st := s.st
-	if _, err := st.Undo(c.Request.Context(), store.OfWearer, id(c, "wearer"), lastShown(c)); err != nil {
-		s.fail(c, err)
-		return
+func (s *Server) undoWearer(c *call) error {
+	if _, err := s.st.Undo(c.ctx(), store.OfWearer, id(c, "wearer"), lastShown(c)); err != nil {
+		return err
 	}
-	s.back(c)
+	return s.back(c)
 }
 
 // noteEnsembles records the drafts that were never noted of some ensembles,
 // before something they all rest on changes.
-func (s *Server) noteEnsembles(c *gin.Context, st *store.Store, which func(e store.Ensemble) bool) error {
-	all, err := st.Ensembles(c.Request.Context())
+func (s *Server) noteEnsembles(c *call, which func(e store.Ensemble) bool) error {
+	all, err := s.st.Ensembles(c.ctx())
 	if err != nil {
 		return err
 	}
 	for _, e := range all {
 		if which(e) {
-			if err := st.See(c.Request.Context(), s.unseen(e)); err != nil {
+			if err := s.st.See(c.ctx(), s.unseen(e)); err != nil {
 				return err
 			}
 		}

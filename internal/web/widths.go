@@ -10,8 +10,6 @@ import (
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/store"
-
-	"github.com/gin-gonic/gin"
 )
 
 // widthRow is one width compared: the garment drafted and laid anew on it, in a
@@ -38,12 +36,10 @@ type widthLay struct {
 // compareWidths drafts and lays a garment on cloth of every usual width, of its
 // own, and of the width the request names, and sends the table as a part of the
 // page.
-func (s *Server) compareWidths(c *gin.Context) {
-	st := s.st
-	e, at, err := layerAsked(c, st)
+func (s *Server) compareWidths(c *call) error {
+	e, at, err := s.layerAsked(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	p := s.page(c, "")
 	own := e.Layers[at].Fabric.Width
@@ -54,8 +50,7 @@ func (s *Server) compareWidths(c *gin.Context) {
 			err = fmt.Errorf("a cloth's width lies between 10 cm (4 in) and 5 m")
 		}
 		if err != nil {
-			s.fail(c, &store.FieldError{Field: "width", Why: err.Error()})
-			return
+			return &store.FieldError{Field: "width", Why: err.Error()}
 		}
 		widths = append(widths, w)
 	}
@@ -70,8 +65,7 @@ func (s *Server) compareWidths(c *gin.Context) {
 		l.Fabric.Width, l.Fabric.InHand, l.Fabric.Lengths, l.Fabric.NoMore, l.Cut, l.CutHash, l.Laying.Pinned = w, 0, nil, false, nil, "", nil
 		_, stages, err := s.walks.walk(e)
 		if err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
 		stage := &stages[at]
 		if stage.Err != nil {
@@ -80,9 +74,9 @@ func (s *Server) compareWidths(c *gin.Context) {
 			continue
 		}
 		for _, fold := range []lay.Fold{lay.Flat, lay.Lengthwise} {
-			one, ok := s.onWidth(c, st, stage, fold, p)
+			one, ok := s.onWidth(c, stage, fold, p)
 			if !ok {
-				return // the page has gone
+				return nil // the page has gone
 			}
 			if one.Why == "" {
 				least = math.Min(least, one.Area)
@@ -102,19 +96,19 @@ func (s *Server) compareWidths(c *gin.Context) {
 	}
 	p.V = rows
 	p.Path = fmt.Sprintf("/ensembles/%d/layers/%d/cloth", e.ID, e.Layers[at].ID)
-	s.parts(c, p, nil, "cloth-widths")
+	return s.parts(c, p, nil, "cloth-widths")
 }
 
 // onWidth lays a stage's outer cloth folded one way; false when the asker has
 // gone.
-func (s *Server) onWidth(c *gin.Context, st *store.Store, stage *ensemble.Stage, fold lay.Fold, p *page) (widthLay, bool) {
-	if c.Request.Context().Err() != nil {
+func (s *Server) onWidth(c *call, stage *ensemble.Stage, fold lay.Fold, p *page) (widthLay, bool) {
+	if c.ctx().Err() != nil {
 		return widthLay{}, false
 	}
 	on := *stage
 	on.Laying.Folds = map[cloth.Role]lay.Fold{cloth.Outer: fold}
 	u := on.Uses()[0]
-	sheets, ok := on.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.Request.Context(), st, j) })
+	sheets, ok := on.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.ctx(), j) })
 	if !ok || len(sheets) == 0 {
 		return widthLay{Why: "nothing is cut from it"}, ok
 	}

@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
@@ -21,7 +22,7 @@ import (
 type BonedBodice struct{}
 
 func (BonedBodice) About() draft.About {
-	return draft.About{Kind: "boned-bodice", Name: "Strapless boned foundation", Family: "foundation",
+	return draft.About{Kind: "boned-bodice", Name: "Strapless boned foundation", Family: family.Foundation,
 		What:  "A close bodice of panels without straps, boned on its seams, with a waist stay that takes the weight; sewn inside a gown or worn under it.",
 		Usual: cloth.Fabric{Name: "Cotton bobbinet", Colour: "chalk", Width: 1500, Selvedge: 10, Thickness: 0.4, Weight: 120, Shrinkage: 0.01}}
 }
@@ -140,7 +141,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 			edges += 2 * e.Length()
 		}
 	}
-	d.Buy("tape", "Waist stay, grosgrain "+measure.TellFine(v.Number("stay"))+" wide", (waist+150)/1000, "m", "the waist as it is dressed underneath and the ends turned back")
+	d.Buy("tape", "Waist stay, grosgrain "+measure.TellStock(v.Number("stay"))+" wide", (waist+150)/1000, "m", "the waist as it is dressed underneath and the ends turned back")
 	d.Buy("hook", "Hooks and eyes for the stay", 2, "pair", "it closes by itself, first")
 	d.Buy("tape", "Bone casing", channels*1.08/1000, "m", "every channel, and eight parts in a hundred for the ends")
 	d.Stitch("bone casings, both edges", stitch.Lockstitch, 2*channels, 3)

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
@@ -21,7 +22,7 @@ import (
 type BustSupport struct{}
 
 func (BustSupport) About() draft.About {
-	return draft.About{Kind: "bust-support", Name: "Bust support with pleated cups", Family: "foundation",
+	return draft.About{Kind: "bust-support", Name: "Bust support with pleated cups", Family: family.Foundation,
 		What:  "A band, cups divided across the bust with pleats below, straps; for bustiers and the soft lines of the 1910s to 1950s.",
 		Usual: cloth.Fabric{Name: "Cotton poplin", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.3, Weight: 120, Shrinkage: 0.03}}
 }

@@ -12,6 +12,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/edge"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -27,7 +28,7 @@ type Corset struct{}
 
 func (Corset) About() draft.About {
 	return draft.About{
-		Kind: "corset", Name: "Corset", Family: "foundation",
+		Kind: "corset", Name: "Corset", Family: family.Foundation,
 		What:  "Busk before, lacing behind, four to seven panels a side; draws the waist in and carries the skirts.",
 		Usual: cloth.Fabric{Name: "Corset coutil", Colour: "chalk", Width: 1370, Selvedge: 10, Thickness: 0.6, Weight: 270, Shrinkage: 0.02},
 	}
@@ -339,14 +340,15 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 		kind = "spoon"
 	}
 	c.Buy("busk", fmt.Sprintf("Busk, %s, %s, %d fasteners", kind, measure.Tell(c.busk.Length), len(c.busk.Studs)), 1, "pair", "longest stock length that leaves "+measure.TellFine(bone.Clearance)+" at both ends of the front edge")
-	c.Buy("tape", "Waist tape, "+measure.TellFine(waistTape)+" wide, that does not stretch", (c.made+2*2*30)/1000, "m", fmt.Sprintf("waist of the cloth %s, and %s turned in at four ends", measure.Tell(c.made), measure.Tell(30)))
+	c.Notions[len(c.Notions)-1].Grams = c.busk.Mass()
+	c.Buy("tape", "Waist tape, "+measure.TellStock(waistTape)+" wide, that does not stretch", (c.made+2*2*30)/1000, "m", fmt.Sprintf("waist of the cloth %s, and %s turned in at four ends", measure.Tell(c.made), measure.Tell(30)))
 	c.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), (bounds+8*25)/1000, "m", "both edges of both halves, and "+measure.Tell(25)+" at each of eight ends")
 	if c.layers == 1 || c.v.Choice("channels") != "between" {
 		channel := bone.ChannelWidth(c.v.Number("bone_width"), bone.Spiral.Thickness())
-		c.Buy("tape", "Bone casing, "+measure.TellFine(math.Ceil(channel+5))+" wide", (channels+float64(bones)*20)/1000, "m", "every channel in both halves, "+measure.Tell(20)+" each for the ends")
+		c.Buy("tape", "Bone casing, "+measure.TellStock(math.Ceil(channel+5))+" wide", (channels+float64(bones)*20)/1000, "m", "every channel in both halves, "+measure.Tell(20)+" each for the ends")
 	}
 	if c.corded > 0 {
-		c.Buy("cord", "Cotton cord, "+measure.TellFine(cordThick)+" thick, shrunk", c.corded*1.1/1000, "m", "all rows of both halves, and a tenth for the ends")
+		c.Buy("cord", "Cotton cord, "+measure.TellStock(cordThick)+" thick, shrunk", c.corded*1.1/1000, "m", "all rows of both halves, and a tenth for the ends")
 		c.Stitch("cord channels", stitch.Lockstitch, c.corded*2, 2)
 		if c.layers == 1 {
 			c.Remark(false, "Cords lie between two layers", "With one layer of cloth back the corded panels with a scrap of lining.")

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/edge"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -23,7 +24,7 @@ import (
 type Jumps struct{}
 
 func (Jumps) About() draft.About {
-	return draft.About{Kind: "jumps", Name: "Jumps", Family: "foundation",
+	return draft.About{Kind: "jumps", Name: "Jumps", Family: family.Foundation,
 		What:  "A quilted bodice with few bones, tabs and straps, laced before; worn at home in place of stays.",
 		Usual: cloth.Fabric{Name: "Printed cotton", Colour: "woad", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.03}}
 }

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/edge"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -23,7 +24,7 @@ import (
 type ShortStays struct{}
 
 func (ShortStays) About() draft.About {
-	return draft.About{Kind: "short-stays", Name: "Short stays", Family: "foundation",
+	return draft.About{Kind: "short-stays", Name: "Short stays", Family: family.Foundation,
 		What:  "Ends a little below the bust; two gussets a side lift it, straps carry it, lacing before. For high waists, about 1795 to 1820.",
 		Usual: cloth.Fabric{Name: "Cotton jean", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.45, Weight: 220, Shrinkage: 0.03}}
 }
@@ -147,7 +148,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 				front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.CordLine, Path: []plane.Point{{X: end + 7, Y: y}, {X: span[0][1] - 4, Y: y}}})
 			}
 		}
-		d.Buy("cord", "Cotton cord, "+measure.TellFine(3)+" thick", 2*6*h.Width(under)*0.6/1000, "m", "six rows under the bust, both fronts")
+		d.Buy("cord", "Cotton cord, "+measure.TellStock(3)+" thick", 2*6*h.Width(under)*0.6/1000, "m", "six rows under the bust, both fronts")
 	}
 	made := 2 * h.Width(under)
 	d.Measure("underbust.made", "the cloth", "at the underbust", made)
@@ -161,7 +162,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d.Stitch("bone channels", stitch.Lockstitch, 2*channels, 2)
 	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
 	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), bounds*1.05/1000, "m", "top, lower edge and straps")
-	d.Buy("tape", "Drawstring for the top edge, "+measure.TellFine(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m", "over the bust, to draw the gussets in")
+	d.Buy("tape", "Drawstring for the top edge, "+measure.TellStock(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m", "over the bust, to draw the gussets in")
 	t := 2*float64(in.Thickness) + 0.3
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: -low, Depth: t}}
 	d.Remark(false, "Fit the gussets on the body", "Cut the slashes short, set the gussets with pins, and open them until the bust sits; then sew. Their width is from the girths: "+measure.Tell(wide)+" each.")

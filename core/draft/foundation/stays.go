@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/edge"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -23,7 +24,7 @@ import (
 type Stays struct{}
 
 func (Stays) About() draft.About {
-	return draft.About{Kind: "stays", Name: "Stays", Family: "foundation",
+	return draft.About{Kind: "stays", Name: "Stays", Family: family.Foundation,
 		What:  "Conical stays with tabs and straps, fully or half boned, laced behind, before or both; for the eighteenth century.",
 		Usual: cloth.Fabric{Name: "Linen canvas", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.6, Weight: 260, Shrinkage: 0.04}}
 }

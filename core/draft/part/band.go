@@ -170,10 +170,10 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 	case "hooks":
 		d.Buy("hook", "Hooks and eyes", count, "pair", why)
 	case "buttons":
-		d.Buy("button", "Flat buttons, "+measure.TellFine(12), count, "piece", why+"; buttonholes of "+measure.TellFine(15))
+		d.Buy("button", "Flat buttons, "+measure.TellStock(12), count, "piece", why+"; buttonholes of "+measure.TellFine(15))
 	case "drawstring":
 		d.Spares[len(d.Spares)-1].Slide = b.Length - b.Waist
-		d.Buy("tape", "Drawstring tape, "+measure.TellFine(10)+" wide", (b.Length+2*350)/1000, "m", "the casing and "+measure.Tell(350)+" to tie at each end")
+		d.Buy("tape", "Drawstring tape, "+measure.TellStock(10)+" wide", (b.Length+2*350)/1000, "m", "the casing and "+measure.Tell(350)+" to tie at each end")
 		d.Offer(false, "A drawstring bunches at the waist", fmt.Sprintf("It draws %s into %s: about %s thick under what is worn on top. Hooks lie flatter.", measure.Tell(b.Length), measure.Tell(b.Waist), measure.TellFine(bulk)),
 			"Close it with hooks", draft.Settings{"closure": "hooks"})
 	}

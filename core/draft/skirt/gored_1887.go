@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
@@ -25,7 +26,7 @@ type Gored struct{}
 
 func (Gored) About() draft.About {
 	return draft.About{
-		Kind: "skirt-gored-1887", Name: "Gored skirt, about 1887", Family: "skirt",
+		Kind: "skirt-gored-1887", Name: "Gored skirt, about 1887", Family: family.Skirt,
 		What:  "Front gore, side gores and a pleated back on a band; cut to the hip and shaped to the waist.",
 		Usual: cloth.Fabric{Name: "Wool twill", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 0.6, Weight: 240, Shrinkage: 0.03},
 	}
@@ -496,7 +497,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	d.Stitch("band, felled inside", stitch.Felling, f.waist+lap, 3)
 	d.Stitch("darts", stitch.Lockstitch, float64(f.dartCount())*2*f.dartLength(), 2)
 	d.Buy("hook", "Hooks and eyes", 3, "pair", "two on the band, one part-way down the placket")
-	d.Buy("tape", "Stay tape, "+measure.TellFine(10), (f.waist+50)/1000, "m", "along the waist seam, so that the curved edge does not stretch in the straight band")
+	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m", "along the waist seam, so that the curved edge does not stretch in the straight band")
 	t := float64(in.Thickness)
 	hem, hip := f.Reach(), on.Drop(figure.Hip)
 	cloth := func(drop float64) float64 {

@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -22,7 +23,7 @@ import (
 type BustleCage struct{}
 
 func (BustleCage) About() draft.About {
-	return draft.About{Kind: "bustle-cage", Name: "Bustle cage", Family: "support",
+	return draft.About{Kind: "bustle-cage", Name: "Bustle cage", Family: family.Support,
 		What:  "Half steels in the channels of a back panel, laced into curves; a shelf for the 1880s or a soft slope for the 1870s.",
 		Usual: cloth.Fabric{Name: "Cotton drill", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.5, Weight: 220, Shrinkage: 0.03}}
 }
@@ -147,8 +148,8 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		arc := prop.Section.Between(from, to)
 		tapes += arc[0].To(arc[len(arc)-1]) + knots
 	}
-	d.Buy("tape", "Tape for the channels, "+measure.TellFine(v.Number("steel")+12)+" wide", channels/1000*1.05, "m", "one channel for every steel")
-	d.Buy("tape", "Strong tape inside, "+measure.TellFine(15)+" wide", tapes/1000, "m", fmt.Sprintf("one across before the legs at every steel, from end to end of it, and %s each to tie and to set the curve", measure.Tell(knots)))
+	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", channels/1000*1.05, "m", "one channel for every steel")
+	d.Buy("tape", "Strong tape inside, "+measure.TellStock(15)+" wide", tapes/1000, "m", fmt.Sprintf("one across before the legs at every steel, from end to end of it, and %s each to tie and to set the curve", measure.Tell(knots)))
 	d.Stitch("channels, both edges", stitch.Lockstitch, 2*channels, 2)
 	t := float64(in.Thickness)
 	bulk := band.Bulk(t, t, band.Length)

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -21,7 +22,7 @@ import (
 type BustlePad struct{}
 
 func (BustlePad) About() draft.About {
-	return draft.About{Kind: "bustle-pad", Name: "Bustle pad", Family: "support",
+	return draft.About{Kind: "bustle-pad", Name: "Bustle pad", Family: family.Support,
 		What:  "A stuffed, quilted and tufted pad on ties; fills the back of the skirt a little and carries the band and the pleats.",
 		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.03}}
 }
@@ -160,7 +161,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Measure("height", "the pad", "in height, stuffed", height)
 	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", fmt.Sprintf("%.1f litres (each strip's area × its height, rounded on top) × %.0f g a litre", volume/1e6, v.Number("packing")))
 	tie := waist*0.75 + 450
-	d.Buy("tape", "Tape for two ties, "+measure.TellFine(20)+" wide", 2*tie/1000, "m", fmt.Sprintf("each %s: round the rest of the waist and a bow", measure.Tell(tie)))
+	d.Buy("tape", "Tape for two ties, "+measure.TellStock(20)+" wide", 2*tie/1000, "m", fmt.Sprintf("each %s: round the rest of the waist and a bow", measure.Tell(tie)))
 	d.Stitch("topstitching round the edge", stitch.Lockstitch, plane.Length(under[0])+plane.Length(under[1]), 4)
 	pressed := height * 0.9
 	spread := math.Min(w/2/(waist/(2*math.Pi))*180/math.Pi*1.15, 175)

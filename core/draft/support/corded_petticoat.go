@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
@@ -21,7 +22,7 @@ import (
 type CordedPetticoat struct{}
 
 func (CordedPetticoat) About() draft.About {
-	return draft.About{Kind: "petticoat-corded", Name: "Corded petticoat", Family: "support",
+	return draft.About{Kind: "petticoat-corded", Name: "Corded petticoat", Family: family.Support,
 		What:  "Straight breadths gathered to a band, with groups of cord stitched in from the hem up; stands out without steel.",
 		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170, Shrinkage: 0.05}}
 }
@@ -101,7 +102,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	d.Placket(open, seam)
 	d.Measure("hem", "the hem", "in width, all round", hem)
 	d.Measure("length", "the petticoat", "in length", long)
-	d.Buy("cord", "Cotton cord, "+measure.TellFine(cord)+" thick, washed", length/1000*1.05, "m", fmt.Sprintf("%d rows round a hem of %s, and one part in twenty for the ends", groups*rows, measure.Tell(hem)))
+	d.Buy("cord", "Cotton cord, "+measure.TellStock(cord)+" thick, washed", length/1000*1.05, "m", fmt.Sprintf("%d rows round a hem of %s, and one part in twenty for the ends", groups*rows, measure.Tell(hem)))
 	d.Stitch("cord channels, one row each and one to close", stitch.Lockstitch, length+float64(groups)*hem, 2)
 	d.Stitch("hem", stitch.Lockstitch, hem, 3)
 	d.Stitch("gathering rows", stitch.GatherRow, 2*hem, 1)

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -19,7 +20,7 @@ import (
 type DoublePetticoat struct{}
 
 func (DoublePetticoat) About() draft.About {
-	return draft.About{Kind: "petticoat-double", Name: "Double winter petticoat", Family: "support",
+	return draft.About{Kind: "petticoat-double", Name: "Double winter petticoat", Family: family.Support,
 		What:  "Two layers of flannel turned at the hem and stitched in level rings; a light deep yoke keeps the bulk off the waist.",
 		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "madder", Width: 1450, Selvedge: 10, Thickness: 1.2, Weight: 240, Shrinkage: 0.05}}
 }

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
@@ -20,7 +21,7 @@ import (
 type FlouncedPetticoat struct{}
 
 func (FlouncedPetticoat) About() draft.About {
-	return draft.About{Kind: "petticoat-flounced", Name: "Flounced petticoat", Family: "support",
+	return draft.About{Kind: "petticoat-flounced", Name: "Flounced petticoat", Family: family.Support,
 		What:  "A gored petticoat with one to four gathered flounces, each with a heading and tucks; holds out the hem of trained and bell skirts.",
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 85, Shrinkage: 0.04}}
 }

@@ -4,6 +4,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 )
 
@@ -11,7 +12,7 @@ import (
 type GoredPetticoat struct{}
 
 func (GoredPetticoat) About() draft.About {
-	return draft.About{Kind: "petticoat-gored", Name: "Gored petticoat", Family: "support",
+	return draft.About{Kind: "petticoat-gored", Name: "Gored petticoat", Family: family.Support,
 		What:  "Gores before and at the sides, a straight breadth gathered behind; smooth over the hips, for the 1870s and after.",
 		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.03}}
 }

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -20,7 +21,7 @@ import (
 type HipRoll struct{}
 
 func (HipRoll) About() draft.About {
-	return draft.About{Kind: "hip-roll", Name: "Hip roll", Family: "support",
+	return draft.About{Kind: "hip-roll", Name: "Hip roll", Family: family.Support,
 		What:  "A stuffed crescent at the waist, thick behind and running out before; or a pair for the hips. Sixteenth to eighteenth century skirts hang from it.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}
 }
@@ -94,7 +95,7 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	d.Measure("thick", "the roll", "in thickness", thick)
 	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", fmt.Sprintf("%.1f litres × %.0f g a litre; weigh it so that both halves match", volume/1e6, v.Number("packing")))
 	ties := (waist - inner*float64(copies) + 700) / 1000
-	d.Buy("tape", "Tape for the ties, "+measure.TellFine(15)+" wide", ties, "m", "what the roll leaves of the waist, and a bow")
+	d.Buy("tape", "Tape for the ties, "+measure.TellStock(15)+" wide", ties, "m", "what the roll leaves of the waist, and a bow")
 	d.Stitch("closing by hand", stitch.Felling, 120*float64(copies), 4)
 	// It sits just below the waist and is squeezed a little into an egg.
 	// Its tape lies at the waist; the roll begins under it.

@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -20,7 +21,7 @@ import (
 type HoopSkirt struct{}
 
 func (HoopSkirt) About() draft.About {
-	return draft.About{Kind: "hoop-skirt", Name: "Hoop skirt", Family: "support",
+	return draft.About{Kind: "hoop-skirt", Name: "Hoop skirt", Family: family.Support,
 		What:  "Closed steels in channels of a gored skirt, as cone, dome or bell; round, or with more of it behind.",
 		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170, Shrinkage: 0.04}}
 }
@@ -189,7 +190,7 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	for _, h := range hoops {
 		around += h.Around
 	}
-	d.Buy("tape", "Tape for the channels, "+measure.TellFine(v.Number("steel")+12)+" wide", around/1000*1.05, "m", "one channel for every steel, and one part in twenty for the turnings")
+	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", around/1000*1.05, "m", "one channel for every steel, and one part in twenty for the turnings")
 	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
 	d.Stitch("hem", stitch.Lockstitch, lowest, 3)
 	thick := float64(in.Thickness)

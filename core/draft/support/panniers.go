@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -22,7 +23,7 @@ import (
 type Panniers struct{}
 
 func (Panniers) About() draft.About {
-	return draft.About{Kind: "panniers", Name: "Panniers", Family: "support",
+	return draft.About{Kind: "panniers", Name: "Panniers", Family: family.Support,
 		What:  "A pair of side hoops of the eighteenth century: wide at the hips, flat before and behind, and usable as pockets.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}
 }
@@ -138,8 +139,8 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	wide := worn.At(long).Breadth()
 	d.Measure("breadth", "the pair", "from side to side", wide)
 	waist := on.GirthAt(figure.Waist)
-	d.Buy("tape", "Waist tape, "+measure.TellFine(20)+" wide", (waist+700)/1000, "m", "the waist and a bow")
-	d.Buy("tape", "Tape for the channels, "+measure.TellFine(v.Number("steel")+10)+" wide", around/1000*1.05, "m", "one channel for every steel")
+	d.Buy("tape", "Waist tape, "+measure.TellStock(20)+" wide", (waist+700)/1000, "m", "the waist and a bow")
+	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+10)+" wide", around/1000*1.05, "m", "one channel for every steel")
 	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
 	d.Stitch("gathering at the waist", stitch.GatherRow, 4*top+4*flats[0], 1)
 	t := float64(in.Thickness)

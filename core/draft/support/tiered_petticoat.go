@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
@@ -25,7 +26,7 @@ type TieredPetticoat struct{}
 
 func (TieredPetticoat) About() draft.About {
 	return draft.About{
-		Kind: "petticoat-tiered", Name: "Tiered petticoat", Family: "support",
+		Kind: "petticoat-tiered", Name: "Tiered petticoat", Family: family.Support,
 		What:  "A band and two or three gathered tiers of straight breadths; fills the lower skirt and wastes no cloth.",
 		Usual: cloth.Fabric{Name: "Cotton cambric", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.25, Weight: 105, Shrinkage: 0.04},
 	}

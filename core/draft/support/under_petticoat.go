@@ -6,6 +6,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 )
 
@@ -14,7 +15,7 @@ import (
 type UnderPetticoat struct{}
 
 func (UnderPetticoat) About() draft.About {
-	return draft.About{Kind: "under-petticoat", Name: "Under-petticoat", Family: "underwear",
+	return draft.About{Kind: "under-petticoat", Name: "Under-petticoat", Family: family.Underwear,
 		What:  "Short, narrow and warm: knee to calf length, under every support; worn beneath hoops so that nothing is seen when they swing.",
 		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.9, Weight: 170, Shrinkage: 0.05}}
 }

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -19,7 +20,7 @@ import (
 type Combinations struct{}
 
 func (Combinations) About() draft.About {
-	return draft.About{Kind: "combinations", Name: "Combinations", Family: "underwear",
+	return draft.About{Kind: "combinations", Name: "Combinations", Family: family.Underwear,
 		What:  "Sleeveless bodice and open legs joined at a band: one layer less at the waist under a corset, from the 1870s on.",
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.04}}
 }
@@ -90,7 +91,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	opening := long - v.Number("neck_drop") + v.Number("band")
 	n := max(4, int(opening/70)+1)
 	buttons(&d.Pieces[0], ext, n-1)
-	d.Buy("button", "Flat buttons, "+measure.TellFine(11), float64(n), "piece", fmt.Sprintf("one every %s or so of an opening of %s, one of them on the band where it strains", measure.Tell(70), measure.Tell(opening)))
+	d.Buy("button", "Flat buttons, "+measure.TellStock(11), float64(n), "piece", fmt.Sprintf("one every %s or so of an opening of %s, one of them on the band where it strains", measure.Tell(70), measure.Tell(opening)))
 	d.Buy("lace", "Edging for neck and armholes", 2.4, "m", "or a bias facing; measure the finished edges")
 	d.Measure("band", "the band", "in length", waist+2*ext)
 	d.Measure("bust", "the bodice", "round the bust", bust)

@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/work"
@@ -17,7 +18,7 @@ import (
 type Drawers struct{}
 
 func (Drawers) About() draft.About {
-	return draft.About{Kind: "drawers", Name: "Drawers", Family: "underwear",
+	return draft.About{Kind: "drawers", Name: "Drawers", Family: family.Underwear,
 		What:  "Two full legs on a band, open or closed at the crotch, gathered below the knee with a frill.",
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.04}}
 }

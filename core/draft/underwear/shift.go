@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -22,7 +23,7 @@ type Shift struct{}
 
 func (Shift) About() draft.About {
 	return draft.About{
-		Kind: "shift", Name: "Shift", Family: "underwear",
+		Kind: "shift", Name: "Shift", Family: family.Underwear,
 		What:  "Rectangles, triangles and square gussets; worn next to the skin, under everything.",
 		Usual: cloth.Fabric{Name: "Fine linen or lawn", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 120, Shrinkage: 0.05},
 	}

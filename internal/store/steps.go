@@ -1,0 +1,60 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"unicode/utf8"
+
+	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
+)
+
+// Tick marks a step as done or not done; a timer running on it stops.
+func (s *Store) Tick(ctx context.Context, layer uint, step string, done bool) error {
+	return s.layer(ctx, layer, "a step of %s", func(tx *gorm.DB, l *Layer) error {
+		log := StepLog{LayerID: layer, Step: step}
+		if done {
+			now := s.now()
+			log.DoneAt = &now
+			if err := tx.Model(&Timing{}).Where("layer_id = ? and step = ? and ended_at is null", layer, step).Update("ended_at", now).Error; err != nil {
+				return err
+			}
+		}
+		return tickStep(tx, layer, step, log.DoneAt)
+	})
+}
+
+// NoteStep keeps a note on a step, unless another was noted since was was
+// shown.
+func (s *Store) NoteStep(ctx context.Context, layer uint, step, note, was string) error {
+	if n := utf8.RuneCountInString(note); n > LongestNote || !utf8.ValidString(note) {
+		return &FieldError{"note", fmt.Sprintf("a note holds at most %d characters", LongestNote)}
+	}
+	return s.layer(ctx, layer, "a note on %s", func(tx *gorm.DB, l *Layer) error {
+		var now []StepLog
+		if err := tx.Where("layer_id = ? and step = ?", layer, step).Find(&now).Error; err != nil {
+			return err
+		}
+		if theirs := append(now, StepLog{})[0].Note; theirs != was {
+			return &Conflict{Theirs: quoted(theirs), Was: theirs}
+		}
+		return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}}, DoUpdates: clause.AssignmentColumns([]string{"note"})}).
+			Create(&StepLog{LayerID: layer, Step: step, Note: note}).Error
+	})
+}
+
+// Time starts or stops the timer of a step. Only one runs in an ensemble: to
+// start one stops the others.
+func (s *Store) Time(ctx context.Context, layer uint, step string, run bool) error {
+	return s.layer(ctx, layer, "the timer of %s", func(tx *gorm.DB, l *Layer) error {
+		now := s.now()
+		mates := tx.Model(&Layer{}).Select("id").Where("ensemble_id = ?", l.EnsembleID)
+		if err := tx.Model(&Timing{}).Where("layer_id in (?) and ended_at is null", mates).Update("ended_at", now).Error; err != nil {
+			return err
+		}
+		if !run {
+			return nil
+		}
+		return tx.Create(&Timing{LayerID: layer, Step: step, StartedAt: now}).Error
+	})
+}
