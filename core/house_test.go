@@ -6,6 +6,7 @@ import (
 	"go/token"
 	"io/fs"
 	"path/filepath"
+	"regexp"
 	"strconv"
 	"strings"
 	"testing"
@@ -77,4 +78,30 @@ func TestAGarmentIsOneFile(t *testing.T) {
 		}))
 		assert.Equal(t, []string{"catalogue.go"}, named, kind)
 	}
+}
+
+// A text never names a length in a unit of its own choosing: it marks it, so that
+// every reader gets it in theirs. A cloth's thickness is millimetres to everybody.
+func TestLengthsInTextsAreMarked(t *testing.T) {
+	bare := regexp.MustCompile(`(?:^|[^⟦~=^0-9./])[0-9]+(?:[./][0-9]+)? (?:mm|cm|m|in|yd|inches)\b(?: 100)?`)
+	require.NoError(t, filepath.WalkDir(".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.HasPrefix(path, "measure") {
+			return err
+		}
+		f, err := parser.ParseFile(token.NewFileSet(), path, nil, 0)
+		require.NoError(t, err)
+		ast.Inspect(f, func(n ast.Node) bool {
+			lit, ok := n.(*ast.BasicLit)
+			if !ok || lit.Kind != token.STRING || strings.Contains(lit.Value, "thickness") || strings.Contains(lit.Value, "2π × 0.4 mm") {
+				return true
+			}
+			for _, found := range bare.FindAllString(lit.Value, -1) {
+				if !strings.HasSuffix(found, " in 100") {
+					t.Errorf("%s: %s", path, lit.Value)
+				}
+			}
+			return true
+		})
+		return nil
+	}))
 }

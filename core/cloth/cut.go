@@ -31,10 +31,10 @@ type Flaw struct {
 func (c Cut) fault(f Fabric) string {
 	wide := c.Wide(f)
 	if !(c.Length >= 20*measure.Millimetre && c.Length <= MaxInHand) {
-		return "its length lies between 2 cm and 500 m"
+		return "its length lies between ⟦2 cm⟧ and ⟦=500 m⟧"
 	}
 	if !(wide >= 20*measure.Millimetre && wide <= MaxWidth) {
-		return "its width lies between 2 cm and 5 m"
+		return "its width lies between ⟦2 cm⟧ and ⟦=5 m⟧"
 	}
 	within := func(line [][2]float64) bool {
 		for _, q := range line {

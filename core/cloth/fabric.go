@@ -116,19 +116,19 @@ func (f Fabric) Faults() map[string]string {
 			out[key] = say
 		}
 	}
-	between("width_mm", float64(f.Width), float64(MinWidth), float64(MaxWidth), "a cloth's width lies between 10 cm (4 in) and 5 m")
+	between("width_mm", float64(f.Width), float64(MinWidth), float64(MaxWidth), "a cloth's width lies between ⟦10 cm⟧ and ⟦=5 m⟧")
 	between("thickness_mm", float64(f.Thickness), float64(MinThickness), float64(MaxThickness), "a cloth's thickness lies between 0.02 mm and 25 mm; fold it in ten and measure, then divide")
 	between("selvedge_mm", float64(f.Selvedge), 0, math.Max(0, float64(f.Width)/4), "a selvedge is at most a quarter of the width")
 	between("weight_gsm", f.Weight, 0, MaxWeight, "a weight lies between 0 and 5,000 g/m²")
 	between("price_per_m", f.Price, 0, MaxPrice, "a price lies between 0 and 1,000,000")
 	between("shrinkage", f.Shrinkage, 0, MaxShrinkage, "shrinkage lies between 0 and 25 in 100")
-	between("in_hand_mm", float64(f.InHand), 0, float64(MaxInHand), "the length in hand lies between 0 and 500 m")
+	between("in_hand_mm", float64(f.InHand), 0, float64(MaxInHand), "the length in hand lies between 0 and ⟦=500 m⟧")
 	between("warp_per_cm", f.Warp, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
 	between("weft_per_cm", f.Weft, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
 	between("fraying", float64(f.Fraying), 0, 3, "fraying is 0 (not known) to 3 (freely)")
 	between("stretch", f.Stretch, 0, 1, "stretch lies between 0 and 100 in 100")
-	between("repeat_along_mm", float64(f.RepeatX), 0, float64(2*measure.Metre), "a repeat is at most 2 m")
-	between("repeat_across_mm", float64(f.RepeatY), 0, float64(2*measure.Metre), "a repeat is at most 2 m")
+	between("repeat_along_mm", float64(f.RepeatX), 0, float64(2*measure.Metre), "a repeat is at most ⟦=2 m⟧")
+	between("repeat_across_mm", float64(f.RepeatY), 0, float64(2*measure.Metre), "a repeat is at most ⟦=2 m⟧")
 	for key, list := range map[string]struct {
 		value string
 		of    []string

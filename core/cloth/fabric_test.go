@@ -1,9 +1,10 @@
 package cloth
 
 import (
-	"ardentgusset/core/family"
 	"math"
 	"testing"
+
+	"ardentgusset/core/family"
 
 	"github.com/stretchr/testify/assert"
 )

@@ -76,7 +76,7 @@ func Tests() []Test {
 func (s Swatch) Fault() (key, why string) {
 	positive := func(key string, l measure.Length, what string) (string, string) {
 		if !(l >= measure.Millimetre && l <= 2*measure.Metre) {
-			return key, what + " lies between 1 mm and 2 m"
+			return key, what + " lies between ⟦~1⟧ and ⟦=2 m⟧"
 		}
 		return "", ""
 	}
@@ -121,7 +121,7 @@ func (s Swatch) Fault() (key, why string) {
 		return "ironing", "choose the hottest setting that leaves no mark"
 	case FrayTest:
 		if !(s.Ravelled >= 0 && s.Ravelled <= 100) {
-			return "ravelled_mm", "an edge ravels between 0 and 10 cm"
+			return "ravelled_mm", "an edge ravels between 0 and ⟦10 cm⟧"
 		}
 	case MarkTest, OpacityTest:
 	case FeedTest:

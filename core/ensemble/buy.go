@@ -60,8 +60,8 @@ func (s Stage) Thread() (metres float64, why string) {
 		rowThread += r.Thread(t)
 	}
 	metres = (seamThread + rowThread) / 1000 * (1 + stitch.Waste)
-	why = fmt.Sprintf("seams %s × %.2f (two layers of %.2g mm at %.2g mm a stitch), other rows %s taking %s, and %.0f in 100 for ends",
-		measure.TellLong(seams), stitch.LockstitchRatio(stitch.StitchLength, 2*t), t, stitch.StitchLength, measure.TellLong(rows), measure.TellLong(rowThread), stitch.Waste*100)
+	why = fmt.Sprintf("seams %s × %.2f (two layers of this cloth in %s), other rows %s taking %s, and %.0f in 100 for ends",
+		measure.TellLong(seams), stitch.LockstitchRatio(stitch.StitchLength, 2*t), measure.TellStitch(stitch.StitchLength), measure.TellLong(rows), measure.TellLong(rowThread), stitch.Waste*100)
 	return metres, why
 }
 

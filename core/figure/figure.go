@@ -30,6 +30,9 @@ type Note struct {
 	// worked out from the one that was taken; 0 when no sum gives one.
 	Instead    measure.Length
 	InsteadWhy string
+	// Meant is the reading if its number was in the other unit; 0 when that is
+	// no likelier.
+	Meant measure.Length
 }
 
 // Care is what must be known of a wearer before anything is laced.

@@ -30,6 +30,9 @@ func (f *Figure) question(got map[string]measure.Length) {
 	add := func(key, title, text string) {
 		f.notes = append(f.notes, Note{Key: key, Title: title, Text: text})
 	}
+	meant := func(key string, v measure.Length, title, text string) {
+		f.notes = append(f.notes, Note{Key: key, Title: title, Text: text, Meant: v})
+	}
 	for _, m := range measurements {
 		v, ok := got[m.Key]
 		if !ok {
@@ -38,9 +41,9 @@ func (f *Figure) question(got map[string]measure.Length) {
 		switch {
 		case v >= m.Low && v <= m.High:
 		case v*2.54 >= m.Low && v*2.54 <= m.High:
-			add(m.Key, m.Label+": inches typed as centimetres?", fmt.Sprintf("%s is small for an adult; %s in would be usual. If it was inches, add “in” to the number.", v.In(measure.CM), v.Bare(measure.CM)))
+			meant(m.Key, v*2.54, m.Label+": inches typed as centimetres?", fmt.Sprintf("%s is small for an adult; %s would be usual.", measure.Tell(v.Float()), measure.Tell(2.54*v.Float())))
 		case v/2.54 >= m.Low && v/2.54 <= m.High:
-			add(m.Key, m.Label+": centimetres typed as inches?", fmt.Sprintf("%s is large; %s cm would be usual. If it was centimetres, add “cm” to the number.", v.In(measure.IN), v.Bare(measure.IN)))
+			meant(m.Key, v/2.54, m.Label+": centimetres typed as inches?", fmt.Sprintf("%s is large; %s would be usual.", measure.Tell(v.Float()), measure.Tell(v.Float()/2.54)))
 		default:
 			add(m.Key, m.Label+" is unusual", fmt.Sprintf("Adults mostly lie between %s and %s. Measure once more; if it stays, it stands.", measure.Tell(m.Low.Float()), measure.Tell(m.High.Float())))
 		}

@@ -5,6 +5,8 @@ package fullness
 import (
 	"fmt"
 	"math"
+
+	"ardentgusset/core/measure"
 )
 
 // Pleats are equal knife pleats over a stretch of cloth. All mm.
@@ -21,7 +23,7 @@ type Pleats struct {
 // shows finished/count and takes up (cloth − finished)/count.
 func KnifePleats(cloth, finished float64, count int) (Pleats, error) {
 	if count < 1 || !(finished > 0) || !(cloth >= finished) {
-		return Pleats{}, fmt.Errorf("%.0f mm of cloth can't be pleated to %.0f mm in %d pleats", cloth, finished, count)
+		return Pleats{}, fmt.Errorf("%s of cloth can't be pleated to %s in %d pleats", measure.Tell(cloth), measure.Tell(finished), count)
 	}
 	n := float64(count)
 	return Pleats{count, cloth, finished, finished / n, (cloth - finished) / n, (cloth - finished) / n / 2}, nil
@@ -53,7 +55,7 @@ func (p Pleats) Marks() []Mark {
 func Panels(net, width, allowance float64) (int, error) {
 	each := width - 2*allowance
 	if each <= 0 {
-		return 0, fmt.Errorf("cloth %.0f mm wide leaves nothing between two allowances of %.0f mm", width, allowance)
+		return 0, fmt.Errorf("cloth %s wide leaves nothing between two allowances of %s", measure.Tell(width), measure.TellFine(allowance))
 	}
 	return max(1, int(math.Ceil(net/each-1e-9))), nil
 }

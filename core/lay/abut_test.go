@@ -6,11 +6,11 @@ import (
 	"math"
 	"testing"
 
+	"ardentgusset/core/plane"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
-
-	"ardentgusset/core/plane"
 )
 
 // Cloth that was cut up without any waste is laid as it was, by straight cuts

@@ -12,6 +12,7 @@ import (
 	"math"
 	"strings"
 
+	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
 )
 
@@ -193,7 +194,7 @@ func (j *Job) Check() error {
 			fits = fits || h <= c.Width-2*c.Selvedge+edgeSlack
 		}
 		if !fits {
-			return fmt.Errorf("%s is %.1f mm across at its narrowest allowed turn; the cloth has %.1f mm between its selvedges", name, narrowest, c.Width-2*c.Selvedge)
+			return fmt.Errorf("%s is %s across at its narrowest allowed turn; the cloth has %s between its selvedges", name, measure.Tell(narrowest), measure.Tell(c.Width-2*c.Selvedge))
 		}
 		if p.Match != nil {
 			if m := p.Match.Point; math.IsNaN(m[0]+m[1]) || math.Abs(m[0]) > MaxSize || math.Abs(m[1]) > MaxSize {
@@ -234,7 +235,7 @@ func checkPolygon(xy []XY) error {
 	}
 	for _, q := range xy {
 		if math.IsNaN(q[0]+q[1]) || math.Abs(q[0]) > MaxSize || math.Abs(q[1]) > MaxSize {
-			return fmt.Errorf("has a corner that is not a place within %g mm", MaxSize)
+			return fmt.Errorf("has a corner that is not a place within %s", measure.TellLong(MaxSize))
 		}
 	}
 	poly := clean(points(xy))

@@ -265,7 +265,7 @@ func TestBadJobsNameThePiece(t *testing.T) {
 		`{"cloth":{"width_mm":100},"pieces":[]}`:                                                                                                      "nothing to place",
 		`{"cloth":{"width_mm":-1},"pieces":[{"id":"a","count":1,"outline":[[0,0],[1,0],[0,1]]}]}`:                                                     "width_mm",
 		`{"cloth":{"width_mm":100},"pieces":[{"id":"bow","count":1,"outline":[[0,0],[9,9],[9,0],[0,9]]}]}`:                                            `"bow" crosses itself`,
-		`{"cloth":{"width_mm":100},"pieces":[{"id":"big","count":1,"outline":[[0,0],[500,0],[500,500],[0,500]]}]}`:                                    `"big" is 500.0 mm across`,
+		`{"cloth":{"width_mm":100},"pieces":[{"id":"big","count":1,"outline":[[0,0],[500,0],[500,500],[0,500]]}]}`:                                    `"big" is ⟦500.00⟧ across`,
 		`{"cloth":{"width_mm":100},"pieces":[{"id":"many","count":2001,"outline":[[0,0],[1,0],[0,1]]}]}`:                                              `"many" brings the job over 2000`,
 		`{"cloth":{"width_mm":100},"pieces":[{"id":"flat","count":1,"outline":[[0,0],[1,0],[2,0]]}]}`:                                                 `"flat" has no area`,
 		`{"cloth":{"width_mm":100},"pieces":[{"id":"a","count":1,"outline":[[0,0],[1e999,0],[2,0]]}]}`:                                                "can't be read",

@@ -39,6 +39,10 @@ func TellDensity(gsm float64) string { return mark("w", gsm) }
 // TellArea marks an area (m²), to be written in square metres or square yards.
 func TellArea(m2 float64) string { return mark("a", m2) }
 
+// TellStitch marks the length of a stitch (mm), to be written as such or as how
+// many make an inch.
+func TellStitch(mm float64) string { return mark("s", mm) }
+
 // TellMoney marks an amount, to be written with the sign of the maker's currency.
 func TellMoney(amount float64) string { return mark("$", amount) }
 
@@ -59,13 +63,20 @@ type Reader struct {
 // Say writes a text's lengths in a unit, and money without a sign.
 func Say(text string, u Unit) string { return Reader{Unit: u}.Say(text) }
 
-var told = regexp.MustCompile(`⟦([~=^gwa$]?)(-?[0-9]+(?:\.[0-9]+)?)⟧`)
+// A mark may also stand in the text itself, with the unit its length is known in:
+// ⟦1/2 in⟧, ⟦=2.4 m⟧.
+var told = regexp.MustCompile(`⟦([~=^gwas$]?)(-?[0-9]+(?:[./][0-9]+)?)( in| cm| m| yd)?⟧`)
 
 // Say writes a text's numbers for its reader.
 func (r Reader) Say(text string) string {
 	return told.ReplaceAllStringFunc(text, func(m string) string {
 		part := told.FindStringSubmatch(m)
 		x, err := strconv.ParseFloat(part[2], 64)
+		if part[3] != "" {
+			var l Length
+			l, err = Parse(part[2]+part[3], CM)
+			x = float64(l)
+		}
 		if err != nil { // longer than any number: left as it is
 			return m
 		}
@@ -92,6 +103,11 @@ func (r Reader) Say(text string) string {
 				return strconv.FormatFloat(math.Round(x/SquareYard*100)/100, 'f', -1, 64) + " yd²"
 			}
 			return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) + " m²"
+		case "s":
+			if inches {
+				return strconv.Itoa(int(math.Round(float64(Inch)/x))) + " stitches to the inch"
+			}
+			return "stitches of " + Length(x).Fine(CM)
 		case "$":
 			return r.Money.Write(x)
 		}

@@ -25,6 +25,7 @@ func TestTellingAgainstPublishedValues(t *testing.T) {
 		TellStock(15):           {"⅝ in", "15 mm"},
 		TellStock(25):           {"1 in", "25 mm"},
 		TellStock(5):            {"3/16 in", "5 mm"},
+		TellStitch(2.5):         {"10 stitches to the inch", "stitches of 2.5 mm"},
 		Tell(254):               {"10 in", "25.4 cm"},
 		TellFine(6.35):          {"¼ in", "6.4 mm"},
 	} {

@@ -1,12 +1,13 @@
 package store
 
 import (
-	"ardentgusset/core/cloth"
-	"ardentgusset/core/ensemble"
 	"context"
 	"errors"
 	"slices"
 	"time"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/ensemble"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"

@@ -1,12 +1,13 @@
 package store
 
 import (
-	"ardentgusset/core/measure"
-	"ardentgusset/core/silhouette"
 	"context"
 	"errors"
 	"fmt"
 	"strings"
+
+	"ardentgusset/core/measure"
+	"ardentgusset/core/silhouette"
 
 	"gorm.io/gorm"
 )

@@ -1,12 +1,13 @@
 package store
 
 import (
-	"ardentgusset/core/cloth"
-	"ardentgusset/core/draft"
-	"ardentgusset/core/ensemble"
 	"context"
 	"encoding/json"
 	"fmt"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/ensemble"
 
 	"gorm.io/gorm"
 )

@@ -1,13 +1,14 @@
 package store
 
 import (
-	"ardentgusset/core/figure"
-	"ardentgusset/core/measure"
 	"context"
 	"errors"
 	"fmt"
 	"strings"
 	"time"
+
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
 
 	"gorm.io/gorm"
 )

@@ -1,8 +1,9 @@
 package store
 
 import (
-	"ardentgusset/core/figure"
 	"context"
+
+	"ardentgusset/core/figure"
 
 	"gorm.io/gorm"
 )

@@ -23,7 +23,7 @@ type call struct {
 func (c *call) ctx() context.Context { return c.Request.Context() }
 
 // errUnreadable is about a request whose form is broken.
-var errUnreadable = errors.New("what was sent can't be read as a form; load the page again and repeat this")
+var errUnreadable = errors.New("what was sent can’t be read as a form; load the page again and repeat this")
 
 // handle makes a handler of one that may fail: the form is read before it runs,
 // and what went wrong is answered after it.

@@ -80,7 +80,7 @@ func typedEnsemble(c *call, u measure.Unit) (store.Ensemble, error) {
 		if e2 != nil && err == nil {
 			err = &store.FieldError{Field: "heel", Why: e2.Error()}
 		} else if l > 250 && err == nil {
-			err = &store.FieldError{Field: "heel", Why: "a heel is at most 25 cm (10 in) high"}
+			err = &store.FieldError{Field: "heel", Why: "a heel is at most ⟦25 cm⟧ high"}
 		}
 		e.Heel = l
 	}

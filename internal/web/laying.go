@@ -99,7 +99,7 @@ func (s *Server) setLaying(c *call) error {
 					return bad(err.Error())
 				}
 				if !(g >= 0 && g <= 100) {
-					return bad("a gap lies between 0 and 10 cm (4 in)")
+					return bad("a gap lies between 0 and ⟦10 cm⟧")
 				}
 				lay.Gap = g
 			case "add":

@@ -1,9 +1,10 @@
 package web
 
 import (
-	"ardentgusset/internal/store"
 	"io"
 	"net/http"
+
+	"ardentgusset/internal/store"
 )
 
 // setPhoto keeps a picture of the cloth.

@@ -2,6 +2,7 @@ package web
 
 import (
 	"cmp"
+	"errors"
 	"fmt"
 	"net/http"
 	"strings"
@@ -15,6 +16,7 @@ import (
 type stashView struct {
 	Cloths []stashCard
 	Colour []string
+	New    newCloth
 	Undo   string // a deleted cloth that can come back
 	UndoID uint
 	Last   uint
@@ -29,6 +31,16 @@ type stashCard struct {
 }
 
 func (s *Server) stash(c *call) error {
+	return s.stashPage(c, newCloth{Colour: cloth.Colours()[0]}, "")
+}
+
+// newCloth is the form that puts a cloth into the stash, as it was typed, and
+// which of its fields is wrong.
+type newCloth struct{ Name, Colour, Width, Length, Wrong string }
+
+// stashPage shows the stash with the form as it was typed and what is wrong
+// about it.
+func (s *Server) stashPage(c *call, typed newCloth, wrong string) error {
 	p := s.page(c, "The stash")
 	all, err := s.st.Stash(c.ctx())
 	if err != nil {
@@ -38,7 +50,7 @@ func (s *Server) stash(c *call) error {
 	if err != nil {
 		return err
 	}
-	v := stashView{Colour: cloth.Colours()}
+	v := stashView{Colour: cloth.Colours(), New: typed}
 	for _, b := range all {
 		card := stashCard{Stashed: b, Held: b.Fabric.Held(), Uses: uses[b.ID]}
 		for _, cut := range b.Fabric.Pieces() {
@@ -50,31 +62,52 @@ func (s *Server) stash(c *call) error {
 	if h, ok := s.st.LastDeleted(c.ctx()); ok && h.Scope == store.OfStash {
 		v.Undo, v.UndoID, v.Last = h.Label, h.ScopeID, h.ID
 	}
-	p.V = v
-	return s.render(c, http.StatusOK, "stash", p)
+	p.V, p.Message = v, wrong
+	status := http.StatusOK
+	if wrong != "" {
+		status = http.StatusUnprocessableEntity
+	}
+	return s.render(c, status, "stash", p)
 }
 
+// addStash puts a cloth into the stash. What was typed comes back with what is
+// wrong about it.
 func (s *Server) addStash(c *call) error {
-	f := cloth.Fabric{Name: c.PostForm("name"), Colour: cmp.Or(c.PostForm("colour"), cloth.Colours()[0]), Width: cloth.DefaultWidth, Selvedge: 10, Thickness: 0.4}
-	if text := strings.TrimSpace(c.PostForm("width")); text != "" {
-		w, err := measure.Parse(text, unitOf(c))
-		if err != nil {
-			return &store.FieldError{Field: "width", Why: err.Error()}
-		}
-		f.Width = w
+	typed := newCloth{Name: c.PostForm("name"), Colour: c.PostForm("colour"), Width: c.PostForm("width"), Length: c.PostForm("length")}
+	f, err := typed.cloth(c.reader.Unit)
+	var b store.Stashed
+	if err == nil {
+		b, err = s.st.AddStash(c.ctx(), f)
 	}
-	if text := strings.TrimSpace(c.PostForm("length")); text != "" {
-		l, err := measure.Parse(text, unitOf(c))
-		if err != nil {
-			return &store.FieldError{Field: "length", Why: err.Error()}
-		}
-		f.Lengths = []cloth.Cut{{Length: l}}
+	var field *store.FieldError
+	if errors.As(err, &field) && !wantsJSON(c.Context) {
+		typed.Wrong = strings.TrimSuffix(field.Field, "_mm")
+		return s.stashPage(c, typed, sentence(field.Why))
 	}
-	b, err := s.st.AddStash(c.ctx(), f)
 	if err != nil {
 		return err
 	}
 	return s.done(c, fmt.Sprintf("/stash/%d", b.ID))
+}
+
+// cloth is the cloth the form describes.
+func (n newCloth) cloth(u measure.Unit) (cloth.Fabric, error) {
+	f := cloth.Fabric{Name: n.Name, Colour: cmp.Or(n.Colour, cloth.Colours()[0]), Width: cloth.DefaultWidth, Selvedge: 10, Thickness: 0.4}
+	if strings.TrimSpace(n.Width) != "" {
+		w, err := measure.Parse(n.Width, u)
+		if err != nil {
+			return f, bad("width", err.Error())
+		}
+		f.Width = w
+	}
+	if strings.TrimSpace(n.Length) != "" {
+		l, err := measure.Parse(n.Length, u)
+		if err != nil {
+			return f, bad("length", err.Error())
+		}
+		f.Lengths = []cloth.Cut{{Length: l}}
+	}
+	return f, nil
 }
 
 func (s *Server) deleteStash(c *call) error {

@@ -1,14 +1,15 @@
 package web
 
 import (
+	"fmt"
+	"net/http"
+	"slices"
+
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/family"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
-	"fmt"
-	"net/http"
-	"slices"
 
 	"github.com/gin-gonic/gin"
 )
@@ -133,10 +134,14 @@ func (s *Server) viewStash(c *call, p *page) error {
 		area += cut.Area(f)
 	}
 	if area > 0 && f.Weight > 0 {
-		v.Sums = append(v.Sums, fmt.Sprintf("What is in hand weighs about %.0f g and is worth %.2f.", f.Mass(area), f.Cost(f.Held())))
+		worth := ""
+		if f.Price > 0 {
+			worth = " and is worth " + measure.TellMoney(f.Cost(f.Held()))
+		}
+		v.Sums = append(v.Sums, fmt.Sprintf("What is in hand weighs about %s%s.", measure.TellMass(f.Mass(area)), worth))
 	}
 	if f.Warp > 0 && f.Weft > 0 {
-		v.Sums = append(v.Sums, fmt.Sprintf("%.0f × %.0f threads a centimetre.", f.Warp, f.Weft))
+		v.Sums = append(v.Sums, fmt.Sprintf("%.0f × %.0f threads a centimetre, %.0f × %.0f an inch.", f.Warp, f.Weft, f.Warp*2.54, f.Weft*2.54))
 	}
 	if h, ok := s.st.LastAction(c.ctx(), store.OfStash, b.ID); ok {
 		v.Undo, v.Last = h.Label, h.ID

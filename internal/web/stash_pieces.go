@@ -1,10 +1,6 @@
 package web
 
 import (
-	"ardentgusset/core/cloth"
-	"ardentgusset/core/measure"
-	"ardentgusset/internal/formats/outline"
-	"ardentgusset/internal/store"
 	"encoding/json"
 	"errors"
 	"math"
@@ -13,106 +9,150 @@ import (
 	"strconv"
 	"strings"
 
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/measure"
+	"ardentgusset/internal/formats/outline"
+	"ardentgusset/internal/store"
+
 	"github.com/gin-gonic/gin"
 )
 
 // setPieces changes the pieces of a cloth that are in hand: one is added, named,
 // sized, shaped, marked with a flaw, or taken away.
 func (s *Server) setPieces(c *call) error {
-	u := unitOf(c)
 	err := s.st.SetStash(c.ctx(), id(c, "cloth"), func(b *store.Stashed) error {
 		f := &b.Fabric
 		f.Lengths = slices.Clone(f.Pieces())
 		f.InHand = 0
 		f.Number()
-		bad := func(key, why string) error { return &store.FieldError{Field: key, Why: why} }
-		size := func(key string) (measure.Length, error) {
-			l, err := measure.Parse(c.PostForm(key), u)
-			if err != nil {
-				return 0, bad(key, err.Error())
-			}
-			return l, nil
+		name, err := store.Labelled("name", c.PostForm("name"))
+		if err != nil {
+			return err
 		}
-		if c.PostForm("do") == "add" {
-			l, err := size("length")
-			if err != nil {
-				return err
-			}
-			cut := cloth.Cut{Length: l, Name: short(c.PostForm("name"))}
-			if c.PostForm("width") != "" {
-				if cut.Width, err = size("width"); err != nil {
-					return err
-				}
-			}
-			f.Lengths = append(f.Lengths, cut)
-			return nil
+		e := pieceEdit{call: c, f: f, name: name}
+		do := c.PostForm("do")
+		if change, ok := wholeEdits[do]; ok {
+			return change(&e)
 		}
-		if c.PostForm("do") == "trace" { // corners in pixels, with a distance that is known
-			apart, err := size("apart")
-			if err != nil {
-				return err
-			}
-			pixels, perr := strconv.ParseFloat(c.PostForm("pixels"), 64)
-			line, err := cornersOf(c.PostForm("corners"))
-			switch {
-			case err != nil:
-				return bad("corners", err.Error())
-			case perr != nil || !(pixels >= 2 && pixels <= 1e5) || !(apart >= 5 && apart <= 10*measure.Metre):
-				return bad("apart", "the two points need a distance of 5 mm to 10 m, and to lie apart on the photo")
-			}
-			for i := range line {
-				line[i][0], line[i][1] = line[i][0]*float64(apart)/pixels, line[i][1]*float64(apart)/pixels
-			}
-			cut := cloth.Cut{Name: short(c.PostForm("name"))}
-			cut.Reshape(line)
-			f.Lengths = append(f.Lengths, cut)
-			return nil
-		}
-		k := slices.IndexFunc(f.Lengths, func(o cloth.Cut) bool { return strconv.Itoa(o.ID) == c.PostForm("piece") })
-		if k < 0 {
-			return bad("piece", "this piece is no longer there; load the page again")
-		}
-		cut := &f.Lengths[k]
-		switch c.PostForm("do") {
-		case "remove":
-			f.Lengths = slices.Delete(f.Lengths, k, k+1)
-		case "name":
-			cut.Name = short(c.PostForm("name"))
-		case "outline":
-			line, err := cornersOf(c.PostForm("corners"))
-			if err != nil {
-				return bad("corners", err.Error())
-			}
-			if len(line) == 0 {
-				cut.Outline = nil
-				break
-			}
-			cut.Reshape(line)
-		case "flaw":
-			line, err := cornersOf(c.PostForm("corners"))
-			if err != nil {
-				return bad("corners", err.Error())
-			}
-			for i := range line { // a click may fall just beside the cloth
-				line[i][0] = math.Max(0, math.Min(line[i][0], float64(cut.Length)))
-				line[i][1] = math.Max(0, math.Min(line[i][1], float64(cut.Wide(*f))))
-			}
-			cut.Flaws = append(slices.Clone(cut.Flaws), cloth.Flaw{What: short(c.PostForm("name")), Around: line})
-		case "unflaw":
-			i := slices.IndexFunc(cut.Flaws, func(o cloth.Flaw) bool { return strconv.Itoa(o.ID) == c.PostForm("flaw") })
-			if i < 0 {
-				return bad("flaw", "this flaw is no longer marked; load the page again")
-			}
-			cut.Flaws = slices.Delete(slices.Clone(cut.Flaws), i, i+1)
-		default:
+		change, ok := pieceEdits[do]
+		if !ok {
 			return bad("do", "there is nothing of that name to do with a piece of cloth")
 		}
-		return nil
+		e.at = slices.IndexFunc(f.Lengths, func(o cloth.Cut) bool { return strconv.Itoa(o.ID) == c.PostForm("piece") })
+		if e.at < 0 {
+			return bad("piece", "this piece is no longer there; load the page again")
+		}
+		e.cut = &f.Lengths[e.at]
+		return change(&e)
 	})
 	if err != nil {
 		return err
 	}
 	return s.stashParts(c)
+}
+
+// pieceEdit is one change of the pieces of a cloth as a form sends it.
+type pieceEdit struct {
+	*call
+	f    *cloth.Fabric
+	name string
+	at   int        // of the piece it is about
+	cut  *cloth.Cut // that piece
+}
+
+func bad(key, why string) error { return &store.FieldError{Field: key, Why: why} }
+
+// size is a length the form holds.
+func (e *pieceEdit) size(key string) (measure.Length, error) {
+	l, err := measure.Parse(e.PostForm(key), e.reader.Unit)
+	if err != nil {
+		return 0, bad(key, err.Error())
+	}
+	return l, nil
+}
+
+// wholeEdits make a piece, pieceEdits change one.
+var (
+	wholeEdits = map[string]func(*pieceEdit) error{"add": addPiece, "trace": tracePiece}
+	pieceEdits = map[string]func(*pieceEdit) error{
+		"remove":  func(e *pieceEdit) error { e.f.Lengths = slices.Delete(e.f.Lengths, e.at, e.at+1); return nil },
+		"name":    func(e *pieceEdit) error { e.cut.Name = e.name; return nil },
+		"outline": outlinePiece, "flaw": markFlaw, "unflaw": unmarkFlaw,
+	}
+)
+
+func addPiece(e *pieceEdit) error {
+	l, err := e.size("length")
+	if err != nil {
+		return err
+	}
+	cut := cloth.Cut{Length: l, Name: e.name}
+	if e.PostForm("width") != "" {
+		if cut.Width, err = e.size("width"); err != nil {
+			return err
+		}
+	}
+	e.f.Lengths = append(e.f.Lengths, cut)
+	return nil
+}
+
+// tracePiece makes a piece of corners in pixels, with a distance that is known.
+func tracePiece(e *pieceEdit) error {
+	apart, err := e.size("apart")
+	if err != nil {
+		return err
+	}
+	line, err := cornersOf(e.PostForm("corners"))
+	if err != nil {
+		return bad("corners", err.Error())
+	}
+	pixels, err := strconv.ParseFloat(e.PostForm("pixels"), 64)
+	if err != nil || !(pixels >= 2 && pixels <= 1e5) || !(apart >= 5 && apart <= 10*measure.Metre) {
+		return bad("apart", "the two points need a distance of ⟦~5⟧ to ⟦=10 m⟧, and to lie apart on the photo")
+	}
+	for i := range line {
+		line[i][0], line[i][1] = line[i][0]*float64(apart)/pixels, line[i][1]*float64(apart)/pixels
+	}
+	cut := cloth.Cut{Name: e.name}
+	cut.Reshape(line)
+	e.f.Lengths = append(e.f.Lengths, cut)
+	return nil
+}
+
+// outlinePiece gives a piece an outline, or its rectangle back.
+func outlinePiece(e *pieceEdit) error {
+	line, err := cornersOf(e.PostForm("corners"))
+	switch {
+	case err != nil:
+		return bad("corners", err.Error())
+	case len(line) == 0:
+		e.cut.Outline = nil
+	default:
+		e.cut.Reshape(line)
+	}
+	return nil
+}
+
+func markFlaw(e *pieceEdit) error {
+	line, err := cornersOf(e.PostForm("corners"))
+	if err != nil {
+		return bad("corners", err.Error())
+	}
+	for i := range line { // a click may fall just beside the cloth
+		line[i][0] = math.Max(0, math.Min(line[i][0], float64(e.cut.Length)))
+		line[i][1] = math.Max(0, math.Min(line[i][1], float64(e.cut.Wide(*e.f))))
+	}
+	e.cut.Flaws = append(slices.Clone(e.cut.Flaws), cloth.Flaw{What: e.name, Around: line})
+	return nil
+}
+
+func unmarkFlaw(e *pieceEdit) error {
+	i := slices.IndexFunc(e.cut.Flaws, func(o cloth.Flaw) bool { return strconv.Itoa(o.ID) == e.PostForm("flaw") })
+	if i < 0 {
+		return bad("flaw", "this flaw is no longer marked; load the page again")
+	}
+	e.cut.Flaws = slices.Delete(slices.Clone(e.cut.Flaws), i, i+1)
+	return nil
 }
 
 // readOutline reads the first closed shape of an SVG file as an outline, sizes
@@ -125,19 +165,6 @@ func (s *Server) readOutline(c *call) error {
 	}
 	c.JSON(http.StatusOK, gin.H{"corners": line})
 	return nil
-}
-
-func short(s string) string {
-	s = strings.TrimSpace(strings.Map(func(r rune) rune {
-		if r < ' ' {
-			return ' '
-		}
-		return r
-	}, s))
-	if r := []rune(s); len(r) > 80 {
-		return string(r[:80])
-	}
-	return s
 }
 
 // cornersOf reads corners as the page sends them: [[along, across], …], mm.

@@ -1,11 +1,12 @@
 package web
 
 import (
-	"ardentgusset/core/cloth"
-	"ardentgusset/internal/store"
 	"slices"
 	"strconv"
 	"time"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/internal/store"
 )
 
 // setSwatches records a test, or takes one away.

@@ -53,7 +53,7 @@ type readingField struct {
 	Estimated bool
 	Estimate  string
 	Reason    figure.Reason
-	Note      string
+	Doubts    []figure.Note // what is unlikely about it
 }
 
 // pastTake is a number taken before the one that counts now.
@@ -84,9 +84,9 @@ func (s *Server) viewWearer(c *call, w store.Wearer, worn figure.Worn, u measure
 		return v, err
 	}
 	v.Notes = f.Notes()
-	notes := map[string]string{}
+	doubts := map[string][]figure.Note{}
 	for _, n := range v.Notes {
-		notes[n.Key] = n.Title
+		doubts[n.Key] = append(doubts[n.Key], n)
 	}
 	for i := range v.Strings {
 		if m, ok := figure.MeasurementOf(v.Strings[i].Key); ok {
@@ -103,7 +103,7 @@ func (s *Server) viewWearer(c *call, w store.Wearer, worn figure.Worn, u measure
 			v.Count++
 		}
 		if worn == figure.Bare {
-			fd.Note = notes[m.Key]
+			fd.Doubts = doubts[m.Key]
 			if t, ok := f.Taken(m.Key); ok && (fd.MM == 0 || fd.Rec.Provisional) {
 				fd.Estimated, fd.Reason = t.Estimated, t.Reason
 				fd.Estimate = t.Value.Bare(u) + " ± " + t.Spread.In(u)
@@ -285,7 +285,11 @@ func (s *Server) setReading(c *call) error {
 		if err != nil {
 			return err
 		}
-		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f), "note": f.Note, "more": more}
+		doubt, err := s.part("reading-doubt", &page{V: f, Unit: p.Unit})
+		if err != nil {
+			return err
+		}
+		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f), "doubt": strings.TrimSpace(doubt), "more": more}
 	}
 	return s.parts(c, p, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states", "wearer-strings")
 }

@@ -47,7 +47,7 @@ func (s *Server) compareWidths(c *call) error {
 	if text := c.Query("width"); text != "" {
 		w, err := measure.Parse(text, p.Unit)
 		if err == nil && !(w >= cloth.MinWidth && w <= cloth.MaxWidth) {
-			err = fmt.Errorf("a cloth's width lies between 10 cm (4 in) and 5 m")
+			err = fmt.Errorf("a cloth's width lies between ⟦10 cm⟧ and ⟦=5 m⟧")
 		}
 		if err != nil {
 			return &store.FieldError{Field: "width", Why: err.Error()}

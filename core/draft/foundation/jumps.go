@@ -41,12 +41,12 @@ func (Jumps) Parameters() []draft.Parameter {
 		draft.MmFrom("tabs", "Tabs, long", 30, 160, "to the high hip", "Cut between the seams, bound, without allowance.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 			return on.Drop(figure.HighHip) * 0.95, figure.Memory
 		}),
-		draft.Mm("spacing", "Quilting lines apart", 6, 60, 12.7, "1/2 in", figure.Practice, "Measured from one base line, so that slips do not add up."),
+		draft.Mm("spacing", "Quilting lines apart", 6, 60, 12.7, "⟦1/2 in⟧", figure.Practice, "Measured from one base line, so that slips do not add up."),
 		draft.Times("angle", "Quilting, degrees from level", 10, 80, 45, "diagonal", figure.Practice, "Mirrored left to right and at every seam, so that the lines meet in a zigzag."),
 		draft.Times("shrink", "Quilting draws in, parts in a hundred", 0, 15, 3, "quilt a square and measure", figure.Memory, "Quilt first and cut to the line, or cut larger by this."),
 		draft.OneOf("canvas", "Canvas behind the eyelets", "Without it the eyelets pull out of shape at the first wearing.", "yes", "yes, as wide as the boned edge", "no", "none"),
 		draft.Mm("bone_width", "Bone width", 4, 12, 6, "plastic", figure.Memory, "Two bones on each front edge, one behind each seam, two at the back."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "1/2 in", figure.Practice, "At the seams; the wadding is cut back out of it."),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At the seams; the wadding is cut back out of it."),
 	}
 	ask := lacingParameters(25, 20)
 	for i := range ask {

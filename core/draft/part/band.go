@@ -50,9 +50,9 @@ func OnBand(depth, ease float64, own ...draft.Parameter) []draft.Parameter {
 		draft.Mm("ease", "Ease in the band", 0, 40, ease, "the band turns over its own thickness", figure.Memory, "Added to the waist as it is dressed underneath."),
 		draft.OneOf("closure", "Closed with", "Hooks lie flattest. Buttons are quickest to do and undo. A drawstring fits any waist, and its gathers add bulk.",
 			"hooks", "hooks and eyes", "buttons", "buttons", "drawstring", "a drawstring"),
-		draft.Mm("lap", "Lap of the band", 12, 60, 25.4, "1 in", figure.Practice, "The underlap for hooks or buttons; it carries no gathers."),
-		draft.Mm("placket", "Placket opening", 100, 320, 228.6, "7 to 10 in", figure.Practice, "Left open from the band down, so that the waist passes the hips."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "1/2 in", figure.Practice, "At every seam."))
+		draft.Mm("lap", "Lap of the band", 12, 60, 25.4, "⟦1 in⟧", figure.Practice, "The underlap for hooks or buttons; it carries no gathers."),
+		draft.Mm("placket", "Placket opening", 100, 320, 228.6, "⟦7 in⟧ to ⟦10 in⟧", figure.Practice, "Left open from the band down, so that the waist passes the hips."),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."))
 }
 
 // BandOn is the band for a figure at its place in the stack.

@@ -48,16 +48,16 @@ const usualHem, periodLow = 2400.0, 2200.0
 func (Gored) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		{Key: "clearance", Label: "Hem above the floor", Unit: draft.Length, Low: 0, High: 400,
-			Rule: "4 cm", Help: "All round, in the shoes of the ensemble.",
+			Rule: "⟦4 cm⟧", Help: "All round, in the shoes of the ensemble.",
 			Default: draft.Fixed(40, "clears the street", figure.Memory)},
 		{Key: "side_gores", Label: "Side gores a side", Unit: draft.Count, Low: 1, High: 3,
 			Rule: "2", Help: "More gores share the shaping over the hip.",
 			Default: draft.Fixed(2, "two make a smooth hip", figure.Memory)},
 		{Key: "waist_ease", Label: "Ease at the waist", Unit: draft.Length, Low: 0, High: 40,
-			Rule: "1 cm", Help: "Over the waist as it is dressed underneath.",
+			Rule: "⟦1 cm⟧", Help: "Over the waist as it is dressed underneath.",
 			Default: draft.Fixed(10, "the band turns over its own thickness", figure.Memory)},
 		{Key: "hip_ease", Label: "Ease at the hip", Unit: draft.Length, Low: 10, High: 200,
-			Rule: "5 cm", Help: "Over the hip as it is dressed underneath.",
+			Rule: "⟦5 cm⟧", Help: "Over the hip as it is dressed underneath.",
 			Default: draft.Fixed(50, "the skirt hangs free of the petticoat", figure.Memory)},
 		{Key: "back_share", Label: "Back, part of the band", Unit: draft.Ratio, Low: 0.12, High: 0.4,
 			Rule: "a quarter", Help: "How much of the waist the pleated back takes.",
@@ -66,13 +66,13 @@ func (Gored) Parameters() []draft.Parameter {
 			Rule: "3", Help: "Full-depth knife pleats take three times.",
 			Default: draft.Fixed(3, "full-depth knife pleats", figure.Practice)},
 		{Key: "hem_round", Label: "Hem, all round", Unit: draft.Length, Saves: "Less flare",
-			Rule: "2.4 m, or more where what it hangs over needs it", Help: "1877–82 180 to 220 cm, 1883–89 220 to 280, 1890–96 300 to 450.",
+			Rule: "⟦=2.4 m⟧, or more where what it hangs over needs it", Help: "1877–82 ⟦180 cm⟧ to ⟦220 cm⟧, 1883–89 ⟦220 cm⟧ to ⟦280 cm⟧, 1890–96 ⟦300 cm⟧ to ⟦450 cm⟧.",
 			Default: func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 				least := leastHem(on, v)
 				if more := math.Ceil(least * 1.1); more > usualHem {
 					return more, figure.Reason{Text: "what it goes round, with its pleats, measures " + measure.Tell(least), Source: figure.Memory}
 				}
-				return usualHem, figure.Reason{Text: "1883–89: 220 to 280 cm", Source: figure.Memory}
+				return usualHem, figure.Reason{Text: "1883–89: ⟦220 cm⟧ to ⟦280 cm⟧", Source: figure.Memory}
 			},
 			SavesTo: func(on figure.Figure, v draft.Values) float64 {
 				return math.Max(periodLow, math.Min(on.Fullness(), usualHem))
@@ -85,19 +85,19 @@ func (Gored) Parameters() []draft.Parameter {
 			Rule: "4", Help: "Turned towards the centre back.",
 			Default: draft.Fixed(4, "deep, quiet pleats", figure.Memory)},
 		{Key: "placket", Label: "Placket opening", Unit: draft.Length, Low: 150, High: 320,
-			Rule: "9 in", Help: "In the left seam before the back breadth; the pleats stop short of it.",
-			Default: draft.Fixed(228.6, "8 to 9 in", figure.Practice)},
+			Rule: "⟦9 in⟧", Help: "In the left seam before the back breadth; the pleats stop short of it.",
+			Default: draft.Fixed(228.6, "⟦8 in⟧ to ⟦9 in⟧", figure.Practice)},
 		{Key: "band", Label: "Band, finished depth", Unit: draft.Length, Low: 12, High: 60,
-			Rule: "2.5 cm", Help: "Sits upwards from the waist seam.",
+			Rule: "⟦2.5 cm⟧", Help: "Sits upwards from the waist seam.",
 			Default: draft.Fixed(25, "a narrow band", figure.Practice)},
 		{Key: "lap", Label: "Lap of the band", Unit: draft.Length, Low: 12, High: 60,
-			Rule: "2.5 cm", Help: "The underlap for the hooks.",
+			Rule: "⟦2.5 cm⟧", Help: "The underlap for the hooks.",
 			Default: draft.Fixed(25, "two hooks", figure.Practice)},
 		{Key: "allowance", Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 30,
-			Rule: "1.5 cm", Help: "At every seam and the waist.",
+			Rule: "⟦1.5 cm⟧", Help: "At every seam and the waist.",
 			Default: draft.Fixed(15, "enough to fell", figure.Practice)},
 		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 10, High: 120, Saves: "A facing instead of a deep hem",
-			Rule: "5 cm", Help: "Turned up, or faced; levelled after hanging.",
+			Rule: "⟦5 cm⟧", Help: "Turned up, or faced; levelled after hanging.",
 			Default: draft.Fixed(50, "room to level", figure.Memory)},
 	}
 }
@@ -268,7 +268,7 @@ func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
 	long, tops := make([]float64, f.n+1), make([]float64, f.n)
 	for j, b := range f.bearings {
 		if long[j] = f.Length(b); long[j] < f.On.Drop(figure.Hip)+80 {
-			return nil, errors.New("the skirt is too short: it ends above the hip and 8 cm; lower the hem")
+			return nil, errors.New("the skirt is too short: it ends above the hip and ⟦8 cm⟧; lower the hem")
 		}
 	}
 	for k := range f.n {
@@ -535,7 +535,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 func steps(v draft.Values, f *form, pl fullness.Pleats, seams float64) []work.Step {
 	pleatHow := fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the centre back; %s beside the seam stay flat.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.TellFine(free))
 	out := []work.Step{
-		{ID: "mock-up", Name: "Mock-up of waist and hip", Minutes: 90, Needs: []work.Need{work.Machine, work.Wearer}, How: "Cut the gores to 10 cm below the hip in cheap cloth, fit over corset and petticoat."},
+		{ID: "mock-up", Name: "Mock-up of waist and hip", Minutes: 90, Needs: []work.Need{work.Machine, work.Wearer}, How: "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, fit over corset and petticoat."},
 		{ID: "cut", Name: "Check the lay and cut", Minutes: 75, Needs: []work.Need{work.Table}, How: "Both ends of every grain line the same distance from the selvedge. Count the pieces against the list before the first cut.",
 			After: []work.After{{Step: "mock-up", Why: "a change found in the mock-up is free; found in the cloth it costs the cloth"}}},
 		{ID: "stay", Name: "Stay-stitch the waist edges", Minutes: 15, Needs: []work.Need{work.Machine}, How: "Just inside the allowance, each gore from seam to centre.",
@@ -548,7 +548,7 @@ func steps(v draft.Values, f *form, pl fullness.Pleats, seams float64) []work.St
 		last = "darts"
 	}
 	return append(out,
-		work.Step{ID: "pocket", Name: "Sew each pocket half to its skirt edge", Minutes: 20, Needs: []work.Need{work.Machine}, How: "Right sides together, in the right-hand seam behind the last side gore, 10 cm below the waist.",
+		work.Step{ID: "pocket", Name: "Sew each pocket half to its skirt edge", Minutes: 20, Needs: []work.Need{work.Machine}, How: "Right sides together, in the right-hand seam behind the last side gore, ⟦10 cm⟧ below the waist.",
 			After: []work.After{{Step: last, Why: "the gore must have its final waist"}, {Step: "cut", Why: "both halves are needed"}}},
 		work.Step{ID: "seams", Name: "Join the gores", Minutes: math.Round(seams / 1000 * 12), Needs: []work.Need{work.Machine}, How: fmt.Sprintf("From the front outwards, hip notch to hip notch. Leave the left back seam open for %s at the top. Round the pocket in one pass, pivoting at the corners.", measure.Tell(v.Number("placket"))),
 			After: []work.After{{Step: "pocket", Why: "pocket halves go on before the side seam is closed"}}},

@@ -31,7 +31,7 @@ func (BustleCage) About() draft.About {
 func (BustleCage) Parameters() []draft.Parameter {
 	return draft.Without(part.OnBand(30, 5,
 		draft.OneOf("form", "Form", "A shelf stands out at once below the waist and falls straight; a slope grows all the way down.", "shelf", "shelf (1880s)", "slope", "slope (1870s)"),
-		draft.Mm("projection", "Stands out behind", 60, 400, 180, "12 to 20 cm and more in the 1880s", figure.Memory, "From the seat to the furthest steel."),
+		draft.Mm("projection", "Stands out behind", 60, 400, 180, "⟦12 cm⟧ to ⟦20 cm⟧ and more in the 1880s", figure.Memory, "From the seat to the furthest steel."),
 		draft.MmFrom("long", "Length down the back", 250, 1000, "to the knee", "From the waist to the lowest steel.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 			return on.Drop(figure.Knee) * 0.98, figure.Memory
 		}),

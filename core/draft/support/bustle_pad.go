@@ -39,7 +39,7 @@ func (BustlePad) Parameters() []draft.Parameter {
 		}),
 		draft.Mm("depth", "Length down the back", 90, 320, 170, "to the fullest of the seat", figure.Memory, "From the upper to the lower edge at the middle."),
 		draft.Mm("height", "Stuffed, high", 15, 160, 55, "everyday size", figure.Memory, "At the fullest; under skirts it is pressed to about nine tenths."),
-		draft.Mm("rim", "Rim, high", 8, 60, 25.4, "about 1 in", figure.Practice, "The outer edge is stuffed first; less at the corners, or they show."),
+		draft.Mm("rim", "Rim, high", 8, 60, 25.4, "about ⟦1 in⟧", figure.Practice, "The outer edge is stuffed first; less at the corners, or they show."),
 		draft.Tally("darts", "Darts in the outer piece", 0, 6, 3, "so that it curves", figure.Practice, "At the lower edge; they make the outer side longer than the inner."),
 		draft.Mm("rows", "Quilting rows apart", 15, 80, 32, "wide enough to stuff between", figure.Memory, "Parallel to the lower edge; each pinned from its middle outwards."),
 		draft.OneOf("lined", "Flat lining", "Lay a scrap over the stuffing before cutting: thin cloth shows it and needs a second layer.", "no", "none", "yes", "both sides, same cloth"),
@@ -159,7 +159,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Measure("width", "the pad", "in width, at the waist", w)
 	d.Measure("depth", "the pad", "in length", long)
 	d.Measure("height", "the pad", "in height, stuffed", height)
-	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", fmt.Sprintf("%.1f litres (each strip's area × its height, rounded on top) × %.0f g a litre", volume/1e6, v.Number("packing")))
+	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", "its volume (each strip's area × its height, rounded on top), packed as chosen")
 	tie := waist*0.75 + 450
 	d.Buy("tape", "Tape for two ties, "+measure.TellStock(20)+" wide", 2*tie/1000, "m", fmt.Sprintf("each %s: round the rest of the waist and a bow", measure.Tell(tie)))
 	d.Stitch("topstitching round the edge", stitch.Lockstitch, plane.Length(under[0])+plane.Length(under[1]), 4)
@@ -169,7 +169,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	t := float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 2 * t}, {Drop: long, Depth: 2 * t}}
 	first := weight * 0.35
-	d.Remark(false, fmt.Sprintf("About %.0f g of stuffing", weight), fmt.Sprintf("Rim first, about %.0f g, %s high and less at the corners; then row by row. Note the grams of each row: the next pad comes out alike.", first, measure.TellFine(rim)))
+	d.Remark(false, "About "+measure.TellMass(weight)+" of stuffing", fmt.Sprintf("Rim first, about %s, %s high and less at the corners; then row by row. Note what goes into each row: the next pad comes out alike.", measure.TellMass(first), measure.TellFine(rim)))
 	if v.Choice("lined") == "no" {
 		d.Remark(false, "Lay a scrap over the stuffing", "If it shows through, line both sides: the pieces are then cut twice.")
 	}

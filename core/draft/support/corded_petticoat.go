@@ -29,7 +29,7 @@ func (CordedPetticoat) About() draft.About {
 
 func (CordedPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(25.4, 5,
-		lengthBelow(90, "waist to floor, less the band, 4 cm clear of the floor and 5 cm shorter than the skirt"),
+		lengthBelow(90, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦5 cm⟧ shorter than the skirt"),
 		hemRound(2600, "narrower than the skirt it carries, so that the cords stand"),
 		draft.Tally("cords", "Cords in a group", 1, 20, 7, "close rows", figure.Memory, "Rows side by side, each a channel of its own."),
 		draft.Mm("cord", "Cord, thick", 2, 8, 4, "cotton cord", figure.Memory, "Measured across; shrink it before use."),

@@ -27,11 +27,11 @@ func (DoublePetticoat) About() draft.About {
 
 func (DoublePetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(90, 8,
-		lengthBelow(260, "waist to floor, less the band and 26 cm: warm and clear of wet ground"),
+		lengthBelow(260, "waist to floor, less the band and ⟦26 cm⟧: warm and clear of wet ground"),
 		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
 		draft.Mm("hip_ease", "Ease at the hip", 20, 160, 60, "thick cloth needs room", figure.Memory, "Between the body as dressed underneath and the cloth."),
 		hemRound(1900, "warmth without weight"),
-		draft.Mm("ring", "Rings apart", 60, 300, 152.4, "every 6 in", figure.Practice, "Each is a level row through both layers; measured up from the hem at every seam."),
+		draft.Mm("ring", "Rings apart", 60, 300, 152.4, "every ⟦6 in⟧", figure.Practice, "Each is a level row through both layers; measured up from the hem at every seam."),
 		draft.Mm("ring_clear", "No ring within, of the top", 60, 400, 200, "clear of the opening", figure.Memory, "The opening must stay free, and bulk near the waist shows."),
 	)
 }

@@ -28,8 +28,8 @@ func (FlouncedPetticoat) About() draft.About {
 
 func (FlouncedPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(25.4, 5,
-		lengthBelow(80, "waist to floor, less the band, 4 cm clear of the floor and 4 cm shorter than the skirt"),
-		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory, "One is enough for a hem to about 2 m."),
+		lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
+		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory, "One is enough for a hem to about ⟦=2 m⟧."),
 		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory, "Between the body as dressed underneath and the cloth."),
 		hemRound(2400, "skirts of the 1870s to 1900s"),
 		draft.Tally("flounces", "Flounces", 1, 4, 1, "one deep one", figure.Memory, "From the hem up; each covers the seam of the one below."),
@@ -132,7 +132,7 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	g.Do("flounces", "Gather the flounces and set them on", gathers/1000*30, []work.Need{work.Machine}, "The lowest first. Quarter each and its line on the skirt, match, spread, stitch between the two rows.",
 		work.After{Step: "flounce-hems", Why: "a strip is hemmed more easily than a flounce"}, work.After{Step: "hem", Why: "flounces are set level with the finished hem"})
 	if each := total / float64(n) / 8; each > 1500 {
-		g.Remark(false, "Long gathering threads", "Start a new thread at every eighth; one carries 120 to 150 cm.")
+		g.Remark(false, "Long gathering threads", "Start a new thread at every eighth; one carries ⟦120 cm⟧ to ⟦150 cm⟧.")
 	}
 	return g.Draft, nil
 }

@@ -93,7 +93,7 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	weight := volume / 1e6 * v.Number("packing")
 	d.Measure("waist", "the roll", "along its waist edge", inner)
 	d.Measure("thick", "the roll", "in thickness", thick)
-	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", fmt.Sprintf("%.1f litres × %.0f g a litre; weigh it so that both halves match", volume/1e6, v.Number("packing")))
+	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", "its volume, packed as chosen; weigh it so that both halves match")
 	ties := (waist - inner*float64(copies) + 700) / 1000
 	d.Buy("tape", "Tape for the ties, "+measure.TellStock(15)+" wide", ties, "m", "what the roll leaves of the waist, and a bow")
 	d.Stitch("closing by hand", stitch.Felling, 120*float64(copies), 4)

@@ -36,7 +36,7 @@ func (Panniers) Parameters() []draft.Parameter {
 		}),
 		draft.Tally("steels", "Steels in each", 2, 5, 3, "three", figure.Memory, "The lowest is the widest."),
 		draft.Mm("steel", "Steel or cane width", 4, 12, 7, "boning or cane", figure.Memory, "Channels are made "+measure.TellFine(5)+" wider."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "1/2 in", figure.Practice, "At every seam."),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."),
 	}
 }
 

@@ -35,7 +35,7 @@ func (TieredPetticoat) About() draft.About {
 func (TieredPetticoat) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.OneOf("tiers", "Tiers", "Two fill the lower skirt; three spread the fullness for the widest hems.", "two", "two", "three", "three").Saving("Fewer tiers"),
-		lengthBelow(80, "waist to floor, less the band, 4 cm clear of the floor and 4 cm shorter than the skirt"),
+		lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
 		{Key: "upper_length", Label: "Upper tier, finished", Unit: draft.Length, Low: 120, High: 1000,
 			Rule: "to just above the knee, or a third of three tiers and a little more", Help: "From the band to the joining seam.",
 			Default: func(_ figure.Figure, v draft.Values) (float64, figure.Reason) {
@@ -277,7 +277,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		above = t.width
 	}
 	if each := last.width / float64(last.sections); each > 1500 {
-		d.Remark(false, "Long gathering threads", fmt.Sprintf("A section of %s is more than a thread carries (120 to 150 cm): halve it and start a new thread.", measure.Tell(each)))
+		d.Remark(false, "Long gathering threads", fmt.Sprintf("A section of %s is more than a thread carries (⟦120 cm⟧ to ⟦150 cm⟧): halve it and start a new thread.", measure.Tell(each)))
 	}
 	thinHem(&d, on, last.width, false)
 	breadths := 0

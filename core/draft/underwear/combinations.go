@@ -30,9 +30,9 @@ func (Combinations) Parameters() []draft.Parameter {
 		draft.Mm("bust_ease", "Ease round the bust", 20, 200, 70, "loose under the corset", figure.Memory, "Between body and cloth at the bust line."),
 		draft.Mm("waist_ease", "Ease in the waistband", 5, 120, 35, "bare waist, not drawn in", figure.Memory, "It goes under the corset and must fit the body as it is without it."),
 		draft.Mm("neck_drop", "Neck, below the hollow of the throat", 20, 220, 110, "under a day bodice", figure.Memory, "Down the centre front."),
-		draft.Mm("band", "Waistband, finished", 12, 60, 25.4, "1 in", figure.Practice, "In two layers; the inner is felled by hand over the raw edges."),
+		draft.Mm("band", "Waistband, finished", 12, 60, 25.4, "⟦1 in⟧", figure.Practice, "In two layers; the inner is felled by hand over the raw edges."),
 		draft.Mm("extension", "Front extension for buttons", 15, 50, 25, "turned twice", figure.Practice, "Cut at twice this beyond the centre front."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "1/2 in", figure.Practice, "At every seam."),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."),
 	}, draft.Without(legParameters(), "crotch")...)
 }
 

@@ -32,16 +32,16 @@ func (Shift) About() draft.About {
 func (Shift) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		{Key: "ease", Label: "Ease round the body", Unit: draft.Length, Low: 40, High: 400,
-			Rule: "14 cm", Help: "Over the largest of bust, waist and hip as they are without a corset.",
+			Rule: "⟦14 cm⟧", Help: "Over the largest of bust, waist and hip as they are without a corset.",
 			Default: draft.Fixed(140, "pulls on over the head without an opening", figure.Memory)},
 		{Key: "sleeve_ease", Label: "Ease round the upper arm", Unit: draft.Length, Low: 30, High: 300,
-			Rule: "10 cm", Help: "Added to the upper arm girth for the width of the sleeve.",
+			Rule: "⟦10 cm⟧", Help: "Added to the upper arm girth for the width of the sleeve.",
 			Default: draft.Fixed(100, "the arm can be lifted", figure.Memory)},
 		{Key: "gusset", Label: "Gusset, side of the square", Unit: draft.Length, Low: 50, High: 160,
-			Rule: "10 cm", Help: "Finished side of the square set under each arm.",
+			Rule: "⟦10 cm⟧", Help: "Finished side of the square set under each arm.",
 			Default: draft.Fixed(100, "the usual square", figure.Practice)},
 		{Key: "sleeve_length", Label: "Sleeve length", Unit: draft.Length, Low: 60, High: 700,
-			Rule: "18 cm", Help: "From the shoulder line down the arm; measured from the body's edge.",
+			Rule: "⟦18 cm⟧", Help: "From the shoulder line down the arm; measured from the body's edge.",
 			Default: draft.Fixed(180, "to the middle of the upper arm", figure.Memory),
 			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return v.Number("gusset") + 20, 700 }},
 		{Key: "length", Label: "Length from the shoulder", Unit: draft.Length, Low: 500, High: 1500,
@@ -54,13 +54,13 @@ func (Shift) Parameters() []draft.Parameter {
 				return low, low + 800
 			}},
 		{Key: "flare", Label: "Gore width at the hem", Unit: draft.Length, Low: 60, High: 500, Saves: "Less flare",
-			Rule: "22 cm", Help: "Width of each of the two side gores at the hem.",
+			Rule: "⟦22 cm⟧", Help: "Width of each of the two side gores at the hem.",
 			Default: draft.Fixed(220, "room to walk", figure.Memory),
 			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
 				return 60, math.Min(500, 1.5*(v.Number("length")-goreTop(on, v)))
 			}},
 		{Key: "neck_width", Label: "Neck, half width", Unit: draft.Length, Low: 60, High: 220,
-			Rule: "half of across back less 5.5 cm", Help: "From the centre to the end of the shoulder seam.",
+			Rule: "half of across back less ⟦5.5 cm⟧", Help: "From the centre to the end of the shoulder seam.",
 			Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
 				return math.Round(on.Length("across_back")/2 - 55), figure.Reason{Text: "leaves a shoulder strap that stays on", Source: figure.Memory}
 			},
@@ -69,17 +69,17 @@ func (Shift) Parameters() []draft.Parameter {
 				return 60, math.Max(70, half-20)
 			}},
 		{Key: "neck_front", Label: "Neck depth, front", Unit: draft.Length, Low: 40, High: 260,
-			Rule: "17 cm", Help: "Cut it smaller first, try it on, then enlarge.",
+			Rule: "⟦17 cm⟧", Help: "Cut it smaller first, try it on, then enlarge.",
 			Default: draft.Fixed(170, "hides under a low bodice", figure.Memory)},
 		{Key: "neck_back", Label: "Neck depth, back", Unit: draft.Length, Low: 20, High: 200,
-			Rule:    "6 cm",
+			Rule:    "⟦6 cm⟧",
 			Help:    "From the shoulder line down the centre back.",
 			Default: draft.Fixed(60, "lies below the nape", figure.Memory)},
 		{Key: "allowance", Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 25,
-			Rule: "1.2 cm", Help: "Felled: one side trimmed, the other turned over it.",
+			Rule: "⟦1.2 cm⟧", Help: "Felled: one side trimmed, the other turned over it.",
 			Default: draft.Fixed(12, "enough to run and fell", figure.Practice)},
 		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 6, High: 60, Saves: "A facing instead of a hem",
-			Rule: "2 cm", Help: "Turned twice, at the lower edge and the sleeves.",
+			Rule: "⟦2 cm⟧", Help: "Turned twice, at the lower edge and the sleeves.",
 			Default: draft.Fixed(20, "turned twice", figure.Practice)},
 	}
 }
@@ -233,7 +233,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
 		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Tell(girth))})
 	d.Steps = []work.Step{
-		{ID: "cut", Name: "Cut the shift", Minutes: 50, Needs: []work.Need{work.Table}, How: "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck 2 cm smaller than drawn."},
+		{ID: "cut", Name: "Cut the shift", Minutes: 50, Needs: []work.Need{work.Table}, How: "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck ⟦2 cm⟧ smaller than drawn."},
 		{ID: "gores", Name: "Set the gores", Minutes: 60, Needs: []work.Need{work.Machine}, How: "From the point down to the hem, so that any stretch runs off at the hem.",
 			After: []work.After{{Step: "cut", Why: "they are set into the flat body pieces"}}},
 		{ID: "shoulder", Name: "Shoulder seams, and try the neck", Minutes: 30, Needs: []work.Need{work.Machine, work.Wearer}, How: "Try it over the head, then cut the neck to its line.",
@@ -244,7 +244,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			After: []work.After{{Step: "shoulder", Why: "the head runs over the shoulder seam"}, {Step: "gussets", Why: "the gusset joins sleeve and body in one corner"}}},
 		{ID: "sides", Name: "Underarm and side seams", Minutes: 40, Needs: []work.Need{work.Machine}, How: "From the sleeve hem through the gusset down to the gore; sew the underarm twice.",
 			After: []work.After{{Step: "sleeves", Why: "the seam runs through sleeve and body in one"}, {Step: "gores", Why: "the side seam ends at the gore's tip"}}},
-		{ID: "fell", Name: "Fell the seams", Minutes: math.Round(felled / 1000 * 18), Needs: []work.Need{work.Hand}, How: "Trim one allowance to 4 mm, turn the other over it and fell it down.",
+		{ID: "fell", Name: "Fell the seams", Minutes: math.Round(felled / 1000 * 18), Needs: []work.Need{work.Hand}, How: "Trim one allowance to ⟦~4⟧, turn the other over it and fell it down.",
 			After: []work.After{{Step: "sides", Why: "it is done in one go, when nothing more can change"}}},
 		{ID: "neck", Name: "Bind the neck", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand}, How: "The edge has no allowance: the binding takes its place.",
 			After: []work.After{{Step: "sleeves", Why: "the neck is only final when the sleeves hang from it"}}},

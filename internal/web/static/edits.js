@@ -1,7 +1,7 @@
 // Fields keep themselves: what is typed is sent, and the parts of the page
 // that follow from it come back drawn.
 import { pending } from "./pending.js";
-import { say } from "./say.js";
+import { calm, say, sayWrong } from "./say.js";
 
 export async function send(url, fields, signal) {
   const body = new URLSearchParams(fields);
@@ -13,6 +13,7 @@ export async function send(url, fields, signal) {
     throw new Error(r.status === 401 ? "Enter the passphrase again, then repeat this." : "The program gave no answer that can be read.");
   }
   if (!r.ok) throw Object.assign(new Error(answer.error || "Not done."), { field: answer.field, was: answer.was, theirs: answer.theirs, refused: true });
+  calm();
   return answer;
 }
 
@@ -43,7 +44,8 @@ export function settle(root, fields, except) {
     if (!input) continue;
     const row = input.closest(".param, .reading");
     if (f.was !== undefined) input.dataset.was = f.was;
-    if (input !== except && document.activeElement !== input && f.value !== undefined && input.value !== f.value) input.value = f.value;
+    const refused = input.getAttribute("aria-invalid"); // what was typed stays until it is put right
+    if (input !== except && !refused && document.activeElement !== input && f.value !== undefined && input.value !== f.value) input.value = f.value;
     const put = (sel, text) => { const el = row.querySelector(sel); if (el && text !== undefined) el.textContent = text; };
     put("[data-other]", f.other);
     put("[data-estimate]", f.estimate);
@@ -54,7 +56,11 @@ export function settle(root, fields, except) {
       const b = row.querySelector("[data-default]");
       if (b) b.hidden = !f.own;
     }
-    if (f.note !== undefined) input.classList.toggle("questioned", f.note !== "");
+    const doubt = row.querySelector("[data-doubt]");
+    if (doubt && f.doubt !== undefined) {
+      input.classList.toggle("questioned", f.doubt !== "");
+      doubt.innerHTML = f.doubt;
+    }
     const more = row.querySelector("[data-more]");
     if (more && f.more !== undefined) { // never under a hand that is typing
       if (more.contains(document.activeElement)) more.due = f.more;
@@ -90,7 +96,7 @@ function keep(root, url, input, extra = {}) {
       redraw(a.parts);
     } catch (err) {
       problem(input, err.message, row);
-      if (!err.refused) say("Not kept: " + err.message);
+      if (!err.refused) sayWrong("Not kept: " + err.message);
       if (err.theirs !== undefined) insist(root, url, input, extra, err.was, row);
     }
   });
@@ -175,25 +181,41 @@ export function edits() {
       more.innerHTML = more.due;
       delete more.due;
     });
-    // A number worked out from another stands in as a bare reading.
+    // A number worked out from another stands in as a bare reading; one typed in
+    // the other unit is put right where it stands.
     document.addEventListener("click", async (e) => {
       const b = e.target.closest("[data-stand-in]");
       if (!b) return;
       try {
+        if (b.dataset.meant !== undefined) {
+          const input = measuring.querySelector(`#r-${CSS.escape(b.dataset.standIn)}`);
+          input.value = b.dataset.value;
+          await keep(measuring, measuring.dataset.post, input, { worn: measuring.dataset.worn });
+          input.focus();
+          return;
+        }
         await send(measuring.dataset.post, { key: b.dataset.standIn, value: b.dataset.value, was: "0", worn: "bare", provisional: "yes" });
         location.reload();
       } catch (err) {
-        say("Not kept: " + err.message);
+        sayWrong("Not kept: " + err.message);
       }
     });
-    // Enter goes on to the next reading, as one measures.
+    // Enter goes on to the next reading, as one measures; the arrows go to left,
+    // right and once more, and back.
     measuring.addEventListener("keydown", (e) => {
-      if (e.key !== "Enter" || !e.target.dataset.key) return;
+      if (!e.target.dataset.key) return;
+      const fields = [...e.target.closest(".reading").querySelectorAll("input[data-key]")];
+      if (e.key === "ArrowDown" || e.key === "ArrowUp") {
+        const to = fields[fields.indexOf(e.target) + (e.key === "ArrowDown" ? 1 : -1)];
+        if (!to) return;
+        e.preventDefault();
+        return to.focus();
+      }
+      if (e.key !== "Enter") return;
       e.preventDefault();
-      const all = [...measuring.querySelectorAll("input[data-key]:not([data-side]):not([data-again])")];
-      const next = all[all.indexOf(e.target.closest(".reading").querySelector("input[data-key]")) + 1];
-      if (next) next.focus();
-      else e.target.blur();
+      const all = [...measuring.querySelectorAll("input[data-key]:not([data-side]):not([data-again])")].filter((f) => f.offsetParent);
+      const next = all[all.indexOf(fields[0]) + 1];
+      (next || measuring.querySelector("[data-last]")).focus();
     });
   }
   const note = document.querySelector("[data-note-post]");

@@ -1,7 +1,7 @@
 // Laying by hand: a piece follows the pointer or the arrow keys; the program
 // says at every place whether it is clear, and pins it where it is let go.
 import { redraw, settle } from "./edits.js";
-import { say } from "./say.js";
+import { sayWrong } from "./say.js";
 
 const room = () => document.querySelector("[data-cloth-room]");
 const says = (text) => { const p = document.querySelector("[data-hand-says]"); if (p) p.textContent = text; };
@@ -67,7 +67,7 @@ export function hand() {
       try {
         show(await ask({ ...held.key, ...next }, asking.signal));
       } catch (err) {
-        if (err.name !== "AbortError") say(err.message);
+        if (err.name !== "AbortError") sayWrong(err.message);
       }
       asking = null;
     }

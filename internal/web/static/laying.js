@@ -1,7 +1,7 @@
 // How a garment is laid: what is chosen beside the lay is kept at once and the
 // lay comes back drawn. Ways to save cloth are tried on asking, prices typed.
 import { redraw, send, settle } from "./edits.js";
-import { say } from "./say.js";
+import { sayWrong } from "./say.js";
 
 const room = () => document.querySelector("[data-cloth-room]");
 
@@ -20,7 +20,7 @@ async function keep(control, value) {
     (id && document.getElementById(id) || name && document.querySelector(`[data-laying="${CSS.escape(name)}"]`))?.focus();
   } catch (err) {
     if (problem) problem.textContent = err.message;
-    else say("Not kept: " + err.message);
+    else sayWrong("Not kept: " + err.message);
   }
 }
 
@@ -88,7 +88,7 @@ export function laying() {
       redraw(a.parts);
       document.querySelector(`[data-price="${CSS.escape(key)}"]`)?.focus();
     } catch (err) {
-      say("Not kept: " + err.message);
+      sayWrong("Not kept: " + err.message);
       e.target.setAttribute("aria-invalid", "true");
       if (err.was !== undefined) cell.querySelector("[data-price]").dataset.was = err.was; // entered again, it counts
     }

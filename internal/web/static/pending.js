@@ -1,6 +1,6 @@
 // A lay that was not ready when its part of the page was drawn is fetched
 // when it is; the search can be stopped.
-import { say } from "./say.js";
+import { sayWrong } from "./say.js";
 
 export function pending() {
   const box = document.querySelector(".pending[data-wait], .pending[data-reload]");
@@ -20,5 +20,5 @@ export function pending() {
       const part = box.dataset.wait ? "#cloth-lay" : "main";
       if (box.isConnected) document.querySelector(part).replaceWith(page.querySelector(part));
     })
-    .catch((err) => err.name === "AbortError" || say("The lay could not be fetched: " + err.message));
+    .catch((err) => err.name === "AbortError" || sayWrong("The lay could not be fetched: " + err.message));
 }

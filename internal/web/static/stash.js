@@ -1,7 +1,7 @@
 // A cloth of the stash: its pieces are drawn on by clicking corners, swatches
 // and photos are sent, and what follows comes back drawn.
 import { redraw, send, settle } from "./edits.js";
-import { say } from "./say.js";
+import { say, sayWrong } from "./say.js";
 
 const NS = "http://www.w3.org/2000/svg";
 
@@ -136,7 +136,7 @@ export function stash() {
         if (!r.ok) throw new Error(a.error);
         location.reload();
       } catch (err) {
-        say("Not kept: " + err.message);
+        sayWrong("Not kept: " + err.message);
       }
     }
   });
@@ -189,7 +189,7 @@ export function stash() {
       if (!apart || rest.length < 3) { say("Two points, their distance, and three corners at least."); return; }
       const pixels = Math.hypot(a[0] - b[0], a[1] - b[1]);
       const r = await post("/pieces", { do: "trace", apart, pixels: String(pixels), corners: JSON.stringify(rest.map(([x, y]) => [x, -y])), name: "traced from the photo" });
-      if (r !== true) { say(r.message); return; }
+      if (r !== true) { sayWrong(r.message); return; }
       traced = null;
       photo.onclick = null;
       photo.classList.remove("being-marked");

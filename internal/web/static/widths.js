@@ -1,6 +1,6 @@
 // Fetches the comparison of widths when it is asked for; asking again stops it.
 import { redraw } from "./edits.js";
-import { say } from "./say.js";
+import { sayWrong } from "./say.js";
 
 export function widths() {
   const form = document.querySelector("[data-widths]");
@@ -18,9 +18,9 @@ export function widths() {
       const r = await fetch(form.dataset.widths + (own ? "?width=" + encodeURIComponent(own) : ""), { headers: { "X-From-Page": "1" }, signal: going.signal });
       const answer = await r.json();
       if (r.ok) redraw(answer.parts);
-      else say(answer.error);
+      else sayWrong(answer.error);
     } catch (err) {
-      if (err.name !== "AbortError") say("The widths could not be compared: " + err.message);
+      if (err.name !== "AbortError") sayWrong("The widths could not be compared: " + err.message);
     }
     going = null;
     button.textContent = idle;

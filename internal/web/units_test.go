@@ -1,0 +1,117 @@
+package web
+
+import (
+	"net/http/httptest"
+	"net/url"
+	"regexp"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+var (
+	// The other unit stands in small type, in what explains how to type, and in
+	// what is meant for a machine.
+	aside = regexp.MustCompile(`(?s)<small.*?</small>|<span class="other".*?</span>|<option.*?</option>|<script.*?</script>|<dialog.*?</dialog>|<p class="quiet hint".*?</p>|<span class="estimate".*?</span>|<span class="more">As the shop says.*?</span>|<dt><label for="c-w[ae][^>]*threads a cm.*?</dt>`)
+	tags  = regexp.MustCompile(`(?s)<[^>]*>`)
+	units = map[string]*regexp.Regexp{
+		"in": regexp.MustCompile(`[0-9½¼¾] ?(mm|cm|m|m²|g|kg|g/m²)\b`),
+		"cm": regexp.MustCompile(`[0-9½¼¾⅛⅜⅝⅞] (in|yd|yd²|oz|lb|oz/yd²)[ .,;:)]`),
+	}
+	counted = regexp.MustCompile(`[0-9] in (every|each|the|all|order|one|hand|100|front)\b`)
+)
+
+// A page speaks in one unit, the reader's: no length, weight or area in another
+// but in small type beside it, and a cloth's thickness.
+func TestOneUnitOnEveryPage(t *testing.T) {
+	s := demoServer(t, nil)
+	for unit, foreign := range units {
+		for _, p := range append([]string{"/ensembles/3/buy", "/ensembles/3/bench", "/ensembles/2/layers/6/cloth?wait=1"}, pages...) {
+			body := ask(s, "GET", p, nil, map[string]string{"Cookie": "unit=" + unit + "; money=%24"}).Body.String()
+			text := counted.ReplaceAllString(strings.Join(strings.Fields(tags.ReplaceAllString(aside.ReplaceAllString(body, " "), " ")), " "), "")
+			for _, at := range foreign.FindAllStringIndex(text, -1) {
+				t.Errorf("%s in %s: …%s…", p, unit, text[max(0, at[0]-50):min(len(text), at[1]+20)])
+			}
+		}
+	}
+}
+
+// Prices are for a yard where one reads in inches and for a metre otherwise, are
+// kept exactly, and carry the sign the maker chose.
+func TestPricesInTheMakersOwn(t *testing.T) {
+	s := demoServer(t, nil)
+	w := ask(s, "POST", "/money", url.Values{"money": {"kr"}, "back": {"/ensembles/1/buy"}}, nil)
+	cookie := w.Result().Cookies()[0]
+	assert.Equal(t, "/ensembles/1/buy", w.Header().Get("Location"))
+	kr := cookie.Name + "=" + cookie.Value
+	page := func(path, cookies string) string {
+		w := ask(s, "GET", path, nil, map[string]string{"Cookie": cookies})
+		require.Equal(t, 200, w.Code)
+		return w.Body.String()
+	}
+	assert.Contains(t, page("/ensembles/1/buy", kr), " kr</b>")
+	assert.Contains(t, page(skirt+"/cloth", "unit=in"), "Price a yard")
+	head := map[string]string{"X-From-Page": "1", "Cookie": "unit=in; " + kr}
+	w = ask(s, "POST", skirt+"/cloth", url.Values{"key": {"price_per_m"}, "value": {"$9.144"}}, head)
+	require.Equal(t, 200, w.Code, w.Body)
+	e, err := s.st.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	assert.InDelta(t, 10, e.Layers[3].Fabric.Price, 1e-9, "9.144 a yard is 10 a metre")
+	// Sewing thread, typed for a yard, comes back the same.
+	w = ask(s, "POST", "/ensembles/1/price", url.Values{"key": {"thread"}, "value": {"0.50"}, "was": {"0"}}, head)
+	require.Equal(t, 200, w.Code, w.Body)
+	assert.Regexp(t, `data-price="thread" data-was="0\.54680[0-9]*" value="0\.50"`, page("/ensembles/1/buy", "unit=in"))
+	assert.Regexp(t, `data-price="thread" data-was="0\.54680[0-9]*" value="0\.55"`, page("/ensembles/1/buy", "unit=cm"))
+}
+
+// A form that can't be read is an error at every address that takes one, and
+// changes nothing.
+func TestFormsThatCantBeRead(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, path := range []string{"/unit", "/wearers", "/wearers/1", "/wearers/1/readings", "/ensembles", "/ensembles/1/particulars", "/ensembles/1/aim", "/ensembles/1/price", "/stash", "/stash/1", "/stash/1/pieces",
+		skirt + "/settings", skirt + "/cloth", skirt + "/laying", skirt + "/state", skirt + "/step", "/wearers/1/delete", "/ensembles/1/undo"} {
+		for _, body := range []string{"name=%zz&value=1", "a=1;b=2", "%"} {
+			r := httptest.NewRequest("POST", "http://127.0.0.1:8160"+path, strings.NewReader(body))
+			r.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+			w := httptest.NewRecorder()
+			s.ServeHTTP(w, r)
+			assert.Equal(t, 422, w.Code, "%s %s", path, body)
+			assert.Contains(t, w.Body.String(), "can’t be read as a form", path)
+		}
+	}
+	w, err := s.st.Wearer(t.Context(), 1)
+	require.NoError(t, err)
+	assert.NotEmpty(t, w.Readings)
+}
+
+// What was typed into a form comes back with what is wrong about it.
+func TestARefusedFormKeepsWhatWasTyped(t *testing.T) {
+	s := demoServer(t, nil)
+	w := ask(s, "POST", "/stash", url.Values{"name": {"Old sail"}, "colour": {"weld"}, "width": {"abc"}, "length": {"3 m"}}, nil)
+	assert.Equal(t, 422, w.Code)
+	for _, kept := range []string{`value="Old sail"`, `<option selected>weld`, `value="abc"`, `value="3 m"`, "can&#39;t be read as a length", `id="s-width" name="width" value="abc"`} {
+		assert.Contains(t, w.Body.String(), kept)
+	}
+	for day, why := range map[string]string{"0001-01-01": "the year 1 can&#39;t be meant", "9999-12-31": "the year 9999 can&#39;t be meant", "soon": "year-month-day"} {
+		w := ask(s, "POST", "/ensembles", url.Values{"name": {"Ball"}, "wearer": {"1"}, "event_date": {day}, "heel": {"3 cm"}}, nil)
+		assert.Equal(t, 422, w.Code)
+		assert.Contains(t, strings.ToLower(w.Body.String()), why, day)
+		assert.Contains(t, w.Body.String(), `value="Ball"`)
+	}
+}
+
+// A reading that was most likely meant in the other unit offers that, beside its
+// field.
+func TestInchesTypedAsCentimetres(t *testing.T) {
+	s := demoServer(t, nil)
+	w := ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "value": {"28"}, "worn": {"bare"}}, map[string]string{"X-From-Page": "1"})
+	require.Equal(t, 409, w.Code, "another reading is there: %s", w.Body)
+	w = ask(s, "POST", "/wearers", url.Values{"name": {"New"}}, nil)
+	at := w.Header().Get("Location")
+	w = ask(s, "POST", at+"/readings", url.Values{"key": {"waist_girth"}, "value": {"28"}, "worn": {"bare"}}, map[string]string{"X-From-Page": "1"})
+	require.Equal(t, 200, w.Code, w.Body)
+	assert.Contains(t, w.Body.String(), `data-value=\"711.2 mm\"`)
+	assert.Contains(t, w.Body.String(), "It was 71.1 cm")
+}
