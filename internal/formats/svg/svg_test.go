@@ -3,6 +3,8 @@ package svg
 import (
 	"encoding/xml"
 	"io"
+	"math"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -159,4 +161,103 @@ func TestClothDrawings(t *testing.T) {
 	}
 	assert.Equal(t, 2, strings.Count(Cloths(f, measure.CM), `class="cloth `))
 	assert.Contains(t, ClothCut(f, f.Lengths[0], measure.CM), "&lt;moth&gt;")
+}
+
+// Lettering never lies over other lettering, whatever the garment, in either unit:
+// the boxes are worked out here from the drawing alone.
+func TestLetteringIsSetApart(t *testing.T) {
+	bare, err := figure.New(nil, figure.Women, 0)
+	require.NoError(t, err)
+	for _, g := range catalogue.All() {
+		v, _ := draft.Settle(g, bare, nil)
+		d, err := draft.Make(g, bare, v, g.About().Usual)
+		require.NoError(t, err, g.About().Kind)
+		for _, u := range []measure.Unit{measure.CM, measure.IN} {
+			texts := lettersOf(t, Sheet{Unit: u, Dimensions: true}.Draw(d.Pieces))
+			require.NotEmpty(t, texts)
+			for i, a := range texts {
+				for _, b := range texts[i+1:] {
+					w, h := min(a.Max.X, b.Max.X)-max(a.Min.X, b.Min.X), min(a.Max.Y, b.Max.Y)-max(a.Min.Y, b.Min.Y)
+					if w > 0 && h > 0 { // a corner may touch where a text is turned
+						assert.Less(t, w*h/min(a.Width()*a.Height(), b.Width()*b.Height()), 0.2, "%s in %s", g.About().Kind, u)
+					}
+				}
+			}
+		}
+	}
+}
+
+// lettersOf are the boxes of all texts of a sheet, smaller than a browser sets
+// them: letters four tenths of their size wide.
+func lettersOf(t *testing.T, drawing string) []plane.Box {
+	var out []plane.Box
+	piece := plane.Point{}
+	numbers := func(text string) (v []float64) {
+		for _, f := range strings.FieldsFunc(text, func(r rune) bool { return strings.ContainsRune("translaeo()", r) || r == ' ' }) {
+			x, err := strconv.ParseFloat(f, 64)
+			require.NoError(t, err)
+			v = append(v, x)
+		}
+		return v
+	}
+	dec := xml.NewDecoder(strings.NewReader(drawing))
+	for {
+		token, err := dec.Token()
+		if err == io.EOF {
+			return out
+		}
+		require.NoError(t, err)
+		el, ok := token.(xml.StartElement)
+		if !ok {
+			continue
+		}
+		at := map[string]string{}
+		for _, a := range el.Attr {
+			at[a.Name.Local] = a.Value
+		}
+		if el.Name.Local == "g" && at["class"] == "piece" {
+			v := numbers(at["transform"])
+			piece = plane.Pt(v[0], v[1])
+		}
+		if el.Name.Local != "text" {
+			continue
+		}
+		var text string
+		require.NoError(t, dec.DecodeElement(&text, &el))
+		size, err := strconv.ParseFloat(at["font-size"], 64)
+		require.NoError(t, err)
+		v := append(numbers(at["transform"]), 0)
+		if at["transform"] == "" {
+			v = []float64{numbers(at["x"])[0], numbers(at["y"])[0], 0}
+		}
+		w, h := 0.4*size*float64(len([]rune(text))), 0.7*size
+		turn := v[2] * math.Pi / 180
+		mid := piece.Add(plane.Pt(v[0]+math.Sin(turn)*h/2, v[1]-math.Cos(turn)*h/2))
+		across, down := (w*math.Abs(math.Cos(turn))+h*math.Abs(math.Sin(turn)))/2, (w*math.Abs(math.Sin(turn))+h*math.Abs(math.Cos(turn)))/2
+		out = append(out, plane.Box{Min: plane.Pt(mid.X-across, mid.Y-down), Max: plane.Pt(mid.X+across, mid.Y+down)})
+	}
+}
+
+// A strip much longer than all else is drawn shortened, with a break and its true
+// length in its note; the points of its ends keep their distances, and at true
+// scale nothing is shortened.
+func TestLongStripsAreShortened(t *testing.T) {
+	pieces := []pattern.Piece{pattern.Rectangle("body", "Body", 300, 400, 10), pattern.Rectangle("tie", "Tie", 2500, 40, 10)}
+	spots, _, _, unit := Sheet{Width: 640, Height: 470}.arrange(pieces)
+	plain, _, _, small := Sheet{Width: 640, Height: 470}.arrange([]pattern.Piece{pieces[0], pattern.Rectangle("tie", "Tie", 450, 40, 10)})
+	assert.InDelta(t, small, unit, small*0.1, "the body is drawn as large as beside a short one")
+	assert.Len(t, plain, 2)
+	for _, sp := range spots {
+		if sp.p.ID == "tie" {
+			assert.LessOrEqual(t, sp.box.Width(), 420*1.15)
+			a, b := plane.Pt(sp.box.Min.X, 0), plane.Pt(sp.box.Min.X+30, 5)
+			assert.InDelta(t, a.To(b), sp.short.point(a).To(sp.short.point(b)), 1e-9)
+			for x := -50.0; x < 2550; x++ { // never backwards
+				assert.GreaterOrEqual(t, sp.short.point(plane.Pt(x+1, 0)).X, sp.short.point(plane.Pt(x, 0)).X)
+			}
+		}
+	}
+	assert.Contains(t, Sheet{Unit: measure.CM}.Draw(pieces), "250 cm long")
+	assert.Contains(t, Sheet{}.Draw(pieces), `class="break"`)
+	assert.NotContains(t, Sheet{TrueScale: true}.Draw(pieces), `class="break"`)
 }
