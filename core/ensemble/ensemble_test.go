@@ -417,3 +417,33 @@ func TestTheChangeThatMattersMostIsSaid(t *testing.T) {
 		assert.Equal(t, want, Short(changes, measure.CM))
 	}
 }
+
+// A skirt over a petticoat of nearly its own shape stands out from the petticoat,
+// not from the bare leg below its hem; and a pad stands out by about its height.
+func TestHowFarALayerStandsOut(t *testing.T) {
+	stages := walk(t, plan("shift", "corset", "bustle-pad", "petticoat-gored", "skirt-gored-1887"))
+	by := func(i int, side string) (out float64) {
+		for _, s := range StandsOut(stages, i) {
+			if s.Side == side {
+				out = s.By
+			}
+		}
+		return out
+	}
+	height := stages[2].Draft.Wear.Pads[0].Depth
+	tallest := 0.0
+	for _, d := range height {
+		tallest = math.Max(tallest, d.Depth)
+	}
+	assert.InDelta(t, tallest, by(2, "behind"), 15, "the pad")
+	lowest := func(i int, bearing float64) float64 {
+		r := stages[i].Surface()
+		return r[len(r)-1].Section.Reach(bearing)
+	}
+	for _, side := range []struct {
+		name    string
+		bearing float64
+	}{{"behind", 180}, {"beside", 90}} {
+		assert.Less(t, by(4, side.name), lowest(4, side.bearing)-lowest(3, side.bearing)+60, side.name)
+	}
+}

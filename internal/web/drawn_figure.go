@@ -1,0 +1,202 @@
+package web
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/silhouette"
+	"ardentgusset/internal/store"
+)
+
+// drawnFigure is everything the canvas draws, all lengths in mm: rings of
+// points seen from above (x to the wearer's left, y towards the back) at their
+// drop below the waist, and every word as it is to be read.
+type drawnFigure struct {
+	Floor  float64      `json:"floor"`
+	Bare   drawnLayer   `json:"bare"`
+	Layers []drawnLayer `json:"layers"`
+	Levels []drawnLevel `json:"levels"`
+	Band   *drawnBand   `json:"band,omitempty"`
+	// Heights are where a section may be cut, every centimetre.
+	Heights []drawnAdds `json:"heights"`
+	Rule    drawnRule   `json:"rule"`
+}
+
+type drawnLayer struct {
+	ID     string      `json:"id"`
+	Name   string      `json:"name"`
+	Colour string      `json:"colour"`
+	Rings  []drawnRing `json:"rings"`
+	Skin   []drawnRing `json:"skin,omitempty"` // the body under it, where it is laced
+	Hangs  bool        `json:"hangs"`
+	Says   []string    `json:"says"`   // what it adds, in words
+	At     []drawnAdds `json:"at"`     // and where
+	Girths []string    `json:"girths"` // of the figure with it, at each level
+	Around []string    `json:"around"` // of the layer itself, at each height; "" where it is not
+}
+
+type drawnAdds struct {
+	Drop float64 `json:"drop"`
+	Text string  `json:"text"`
+}
+
+type drawnRing struct {
+	Drop float64   `json:"d"`
+	Line []float64 `json:"p"` // x, y, x, y …
+}
+
+type drawnLevel struct {
+	Label string  `json:"label"`
+	Drop  float64 `json:"drop"`
+}
+
+type drawnBand struct {
+	Label string      `json:"label"`
+	Low   []drawnRing `json:"low"`
+	High  []drawnRing `json:"high"`
+}
+
+type drawnRule struct {
+	MM   float64 `json:"mm"`
+	Text string  `json:"text"`
+}
+
+// ringStep is the least distance between two rings that are drawn, mm; every
+// fourth of a section's points is enough for the eye.
+const ringStep, everyPoint = 15.0, 4
+
+// shouldersAbove: rings that begin higher than this hold the shoulders, mm.
+const shouldersAbove = -320.0
+
+func drawnRings(rings []figure.Ring) []drawnRing {
+	var out []drawnRing
+	for i, r := range rings {
+		// The turn of the shoulder is sharp: what lies above the chest is close
+		// together and all needed.
+		if n := len(out); i > 0 && i < len(rings)-1 && r.Drop-out[n-1].Drop < ringStep && !(rings[0].Drop < shouldersAbove && i < 25) {
+			continue
+		}
+		d := drawnRing{Drop: tenth(r.Drop)}
+		for k, p := range r.Section.Outline() {
+			if k%everyPoint == 0 {
+				d.Line = append(d.Line, tenth(p.X), tenth(p.Y))
+			}
+		}
+		out = append(out, d)
+	}
+	return out
+}
+
+func tenth(x float64) float64 { return math.Round(x*10) / 10 }
+
+func (s *Server) figureJSON(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	u := unitOf(c)
+	bare, stages, err := s.walks.walk(e)
+	if err != nil {
+		return &store.FieldError{Field: "wearer", Why: err.Error()}
+	}
+	c.JSON(200, drawFigure(e, bare, stages, u))
+	return nil
+}
+
+func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u measure.Unit) drawnFigure {
+	d := drawnFigure{Floor: tenth(bare.Length("waist_to_floor_side")), Rule: drawnRule{100, measure.Length(100).In(measure.CM)}}
+	if u == measure.IN {
+		d.Rule = drawnRule{4 * 25.4, measure.Length(4 * 25.4).In(u)}
+	}
+	girths := func(f figure.Figure) (out []string) {
+		for _, l := range figure.Levels() {
+			out = append(out, measure.Length(f.GirthAt(l)).In(u))
+		}
+		return out
+	}
+	top, _ := bare.Span()
+	for drop := math.Ceil(top/10) * 10; drop < d.Floor-10; drop += 10 {
+		text := "the waist"
+		switch {
+		case drop < 0:
+			text = measure.Length(-drop).In(u) + " above the waist"
+		case drop > 0:
+			text = measure.Length(drop).In(u) + " below the waist"
+		}
+		d.Heights = append(d.Heights, drawnAdds{drop, text})
+	}
+	d.Bare = drawnLayer{Name: "bare", Rings: drawnRings(bare.Rings()), Girths: girths(bare), Around: around(bare.Rings(), d.Heights, u)}
+	for _, l := range figure.Levels() {
+		d.Levels = append(d.Levels, drawnLevel{l.Label(), tenth(bare.Drop(l))})
+	}
+	for i, stage := range stages {
+		if stage.Err != nil {
+			continue
+		}
+		l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: e.Layers[i].Fabric.Colour, Girths: girths(stage.After), Hangs: len(stage.Draft.Wear.Hang) > 0}
+		surface := stage.Surface()
+		l.Rings, l.Around = drawnRings(surface), around(surface, d.Heights, u)
+		if stage.Draft.Wear.LaceTo > 0 {
+			l.Skin = drawnRings(stage.After.Rings())
+		}
+		l.Says, l.At = adds(stages, i, u)
+		d.Layers = append(d.Layers, l)
+	}
+	if p, ok := silhouette.PeriodOf(e.Aim.Key); ok {
+		seen, _ := ensemble.Seen(bare, stages)
+		low, high := silhouette.Band(e.Aim, seen)
+		d.Band = &drawnBand{p.Label, drawnRings(low), drawnRings(high)}
+	}
+	return d
+}
+
+// around are the girths of a surface at each height.
+func around(surface []figure.Ring, heights []drawnAdds, u measure.Unit) []string {
+	out := make([]string, len(heights))
+	next := 1
+	for i, h := range heights {
+		for next < len(surface) && surface[next].Drop < h.Drop {
+			next++
+		}
+		if next >= len(surface) || surface[next-1].Drop > h.Drop {
+			continue
+		}
+		a, b := surface[next-1], surface[next]
+		out[i] = measure.Length(a.Section.Toward(b.Section, (h.Drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-9)).Girth()).In(u)
+	}
+	return out
+}
+
+// adds says what a layer does to the figure, and where.
+func adds(stages []ensemble.Stage, i int, u measure.Unit) (says []string, at []drawnAdds) {
+	signed := func(by float64) string {
+		if by < 0 {
+			return "−" + measure.Length(-by).Fine(u)
+		}
+		return "+" + measure.Length(by).Fine(u)
+	}
+	stage := stages[i]
+	for _, l := range figure.Levels() {
+		if by := stage.After.GirthAt(l) - stage.On.GirthAt(l); math.Abs(by) > 0.5 {
+			at = append(at, drawnAdds{tenth(stage.After.Drop(l)), signed(by)})
+			says = append(says, l.Label()+" "+signed(by))
+		}
+	}
+	for _, out := range ensemble.StandsOut(stages, i) {
+		where := "at the hem"
+		if !out.AtHem {
+			where = "most " + measure.Length(out.Drop).In(u) + " below the waist"
+		}
+		says = append(says, fmt.Sprintf("%s further out %s, %s", measure.Length(out.By).In(u), out.Side, where))
+	}
+	if h := stage.Draft.Wear.Hem; h > 0 {
+		says = append(says, "hem "+measure.Length(h).In(u)+" round")
+	}
+	if len(says) == 0 {
+		says = []string{"changes no girth that a tape would show"}
+	}
+	return says, at
+}
