@@ -33,7 +33,7 @@ func printed(t *testing.T, paper string, pieces []pattern.Piece) string {
 	p, ok := pdf.PaperOf(paper)
 	require.True(t, ok)
 	var b bytes.Buffer
-	require.NoError(t, pdf.Print{Title: "A trial: pieces ½ ⅝ é Ω", Subtitle: "for nobody", Unit: measure.CM, Paper: p}.Write(context.Background(), &b, pieces))
+	require.NoError(t, pdf.Print{Garment: "pieces ½ ⅝ é Ω", Ensemble: "A trial", Wearer: "nobody", Drafted: "2 February 2027", Unit: measure.CM, Paper: p}.Write(context.Background(), &b, pieces))
 	file := filepath.Join(t.TempDir(), paper+".pdf")
 	require.NoError(t, os.WriteFile(file, b.Bytes(), 0o644))
 	return file
@@ -162,6 +162,37 @@ func TestEveryStagePrints(t *testing.T) {
 				assert.Contains(t, string(out), size)
 			}
 			t.Log(s.Kind, paper, regexp.MustCompile(`Pages:\s+\d+`).FindString(string(out)))
+		}
+	}
+}
+
+// Nothing on the first page lies outside the margins, on either paper, and every
+// sheet says what it is part of, for whom and which of how many it is.
+func TestEverySheetSaysWhatItIs(t *testing.T) {
+	poppler(t, "pdftoppm")
+	poppler(t, "pdftotext")
+	pieces := []pattern.Piece{pattern.Rectangle("a", "Breadth", 700, 500, 15), pattern.Rectangle("b", "Long strip", 2600, 40, 10)}
+	for _, paper := range []string{"a4", "letter"} {
+		p, _ := pdf.PaperOf(paper)
+		file := printed(t, paper, pieces)
+		img := ink(t, file, 1)
+		b := img.Bounds()
+		for y := range b.Dy() {
+			for x := range b.Dx() {
+				if float64(x) > 98 && float64(x) < (p.Width-9.8)*10 && float64(y) > 90 && float64(y) < (p.Height-9.8)*10 {
+					continue
+				}
+				if r, _, _, _ := img.At(x, y).RGBA(); r < 0xa000 {
+					t.Fatalf("%s: ink %d, %d tenths of a millimetre from the corner", paper, x, y)
+				}
+			}
+		}
+		text, err := exec.Command("pdftotext", "-layout", file, "-").Output()
+		require.NoError(t, err)
+		pages := strings.Split(strings.TrimSuffix(string(text), "\f"), "\f")
+		for i, page := range pages[1:] {
+			assert.Contains(t, page, "sheet "+strconv.Itoa(i+1)+" of "+strconv.Itoa(len(pages)-1))
+			assert.Contains(t, page, "pieces ½ ⅝ é Ω for nobody")
 		}
 	}
 }

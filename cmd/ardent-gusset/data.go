@@ -346,7 +346,7 @@ func export(ctx context.Context, c *call) error {
 	case "svg":
 		b.WriteString(svg.Sheet{Unit: measure.CM, Dimensions: true, TrueScale: true, Title: title}.Draw(s.Draft.Pieces))
 	case "pdf":
-		err = pdf.Print{Title: title, Subtitle: fmt.Sprintf("for %s, drafted %s", e.Wearer.Name, time.Now().Format("2 January 2006")), Unit: measure.CM, Paper: paper}.Write(ctx, &b, s.Draft.Pieces)
+		err = pdf.Print{Garment: s.Name, Ensemble: e.Name, Wearer: e.Wearer.Name, Drafted: time.Now().Format("2 January 2006"), Unit: measure.CM, Paper: paper}.Write(ctx, &b, s.Draft.Pieces)
 	default:
 		return bad("--what %q: choose pattern, svg or pdf", *what)
 	}

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
-	"fmt"
 	"net/http"
 	"slices"
 	"time"
@@ -63,7 +62,7 @@ func (s *Server) paperPDF(c *call) error {
 		}
 		l := p.E.Layer
 		var b bytes.Buffer
-		err := pdf.Print{Title: p.E.Rec.Name + ": " + l.Rec.Name, Subtitle: fmt.Sprintf("for %s, drafted %s", p.E.Rec.Wearer.Name, s.opt.Now().Format("2 January 2006")), Unit: p.Unit, Paper: paper}.
+		err := pdf.Print{Garment: l.Rec.Name, Ensemble: p.E.Rec.Name, Wearer: p.E.Rec.Wearer.Name, Drafted: s.opt.Now().Format("2 January 2006"), Unit: p.Unit, Paper: paper}.
 			Write(c.ctx(), &b, l.Stage.Draft.Pieces)
 		if err != nil {
 			return err

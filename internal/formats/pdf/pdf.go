@@ -48,12 +48,15 @@ func PaperOf(key string) (Paper, bool) {
 // Printers keep a strip free round a page, and joined pages lap by a strip.
 const margin, lap = 10.0, 10.0
 
-// Print writes the pieces. Titles say whose they are and what.
+// Print writes the pieces, with what they are and whose on every page.
 type Print struct {
-	Title, Subtitle string
-	Unit            measure.Unit
-	Paper           Paper
+	Garment, Ensemble, Wearer string
+	Drafted                   string // the day
+	Unit                      measure.Unit
+	Paper                     Paper
 }
+
+func (p Print) title() string { return p.Ensemble + ": " + p.Garment }
 
 type sheet struct {
 	*fpdf.Fpdf
@@ -88,7 +91,7 @@ func (p Print) Write(ctx context.Context, w io.Writer, pieces []pattern.Piece) e
 	f.SetCatalogSort(true)
 	f.AddUTF8FontFromBytes("body", "", goregular.TTF)
 	f.AddUTF8FontFromBytes("body", "B", gobold.TTF)
-	f.SetTitle(plain(p.Title), true)
+	f.SetTitle(plain(p.title()), true)
 	f.SetCreator("Ardent Gusset", true)
 	s := &sheet{f, p.Unit}
 	if p.Paper.Whole {
@@ -160,21 +163,21 @@ func (s *sheet) text(x, y, size float64, style, t string) {
 }
 
 func (s *sheet) heading(p Print, x, y float64) {
-	s.text(x, y, 14, "B", p.Title)
-	s.text(x, y+6, 9, "", p.Subtitle)
+	s.text(x, y, 14, "B", p.title())
+	s.text(x, y+6, 9, "", "for "+p.Wearer+", drafted "+p.Drafted)
 }
 
 // testSquares draws the two squares that prove the scale.
 func (s *sheet) testSquares(x, y float64) {
 	s.SetDrawColor(0, 0, 0)
 	s.SetLineWidth(0.2)
-	s.Rect(x, y, 100, 100, "D")
+	s.Rect(x+4, y+4, 100, 100, "D")
 	s.SetDashPattern([]float64{2, 1}, 0)
-	s.Rect(x-4, y-4, 4*25.4, 4*25.4, "D") // apart, so that no side of the two runs on the other
+	s.Rect(x, y, 4*25.4, 4*25.4, "D") // apart, so that no side of the two runs on the other
 	s.SetDashPattern(nil, 0)
-	s.text(x+4, y+8, 8, "", "Test square: the full line is 10 cm,")
-	s.text(x+4, y+12, 8, "", "the broken line 4 in. Measure before you cut.")
-	s.text(x+4, y+16, 8, "", "Print at 100 %, never “fit to page”.")
+	s.text(x+8, y+12, 8, "", "Test square: the full line is 10 cm,")
+	s.text(x+8, y+16, 8, "", "the broken line 4 in. Measure before you cut.")
+	s.text(x+8, y+20, 8, "", "Print at 100 %, never “fit to page”.")
 }
 
 func (s *sheet) polyline(line []plane.Point, place func(plane.Point) (float64, float64), closed bool) {

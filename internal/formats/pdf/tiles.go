@@ -43,13 +43,30 @@ func (s *sheet) tiles(p Print, spread []laid, pieces []pattern.Piece, width, len
 	s.testSquares(margin, margin+24)
 	s.legend(pieces, margin, margin+136)
 	s.pageMap(spread, used, width, length, tileW, tileH)
+	at := 0
 	for r := range rows {
 		for c := range cols {
 			if used[r][c] {
+				at++
 				s.tile(spread, used, r, c, tileW, tileH)
+				s.caption(p, fmt.Sprintf("%s, sheet %d of %d", name(r, c), at, count), margin+2, margin+tileH+lap-2, tileW/2-4)
 			}
 		}
 	}
+}
+
+// caption says at the foot of a sheet what it is part of. Long names are cut, the
+// number of the sheet never.
+func (s *sheet) caption(p Print, which string, x, y, room float64) {
+	s.SetFont("body", "", 6.5)
+	rest := []rune(plain(p.Garment + " for " + p.Wearer + ", " + p.Ensemble))
+	for len(rest) > 0 && s.GetStringWidth(which+" · "+string(rest)+"…") > room {
+		rest = rest[:len(rest)-1]
+	}
+	if whole := plain(p.Garment + " for " + p.Wearer + ", " + p.Ensemble); string(rest) != whole {
+		rest = append(rest, '…')
+	}
+	s.text(x, y, 6.5, "", which+" · "+string(rest))
 }
 
 func name(r, c int) string { return fmt.Sprintf("%c%d", 'A'+c%26, r+1) }
@@ -82,7 +99,8 @@ func (s *sheet) pageMap(spread []laid, used [][]bool, width, length, tileW, tile
 	_, pageH := s.GetPageSize()
 	pageW, _ := s.GetPageSize()
 	left, top := pageW-margin-72, margin+24
-	k := math.Min(72/width, (pageH-margin-top-20)/length)
+	// Whole sheets are drawn, and reach past what lies on them.
+	k := math.Min(72/math.Max(width, float64(len(used[0]))*tileW), (pageH-margin-top-20)/math.Max(length, float64(len(used))*tileH))
 	place := func(q plane.Point) (float64, float64) { return left + q.Y*k, top + q.X*k }
 	s.SetDrawColor(30, 33, 48)
 	s.SetDashPattern(nil, 0)
