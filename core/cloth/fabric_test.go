@@ -75,6 +75,7 @@ func TestSuits(t *testing.T) {
 	gauze := Fabric{Weight: 60, Weave: "gauze"}
 	assert.Contains(t, gauze.Suits("skirt", Outer)[0].Why, "too light")
 	assert.Empty(t, Fabric{}.Suits("skirt", Outer), "what nobody entered is not judged")
+	assert.Equal(t, "not known", Worst(nil).String(), "nor called good")
 	for _, fam := range []family.Kind{"underwear", "foundation", "support", "skirt", ""} {
 		for _, r := range Roles() {
 			last := Poor

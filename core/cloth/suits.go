@@ -39,9 +39,10 @@ const (
 	Poor Fitness = iota
 	Fair
 	Good
+	Unjudged // nothing is known that would tell
 )
 
-func (f Fitness) String() string { return [...]string{"poor", "fair", "good"}[f] }
+func (f Fitness) String() string { return [...]string{"poor", "fair", "good", "not known"}[f] }
 
 // Verdict is one judgement on a cloth, and why.
 type Verdict struct {
@@ -132,9 +133,9 @@ func (f Fabric) Suits(kind family.Kind, role Role) []Verdict {
 	return out
 }
 
-// Worst is the gravest of the verdicts; Good when there is none.
+// Worst is the gravest of the verdicts; Unjudged when there is none.
 func Worst(all []Verdict) Fitness {
-	least := Good
+	least := Unjudged
 	for _, v := range all {
 		least = min(least, v.Fitness)
 	}

@@ -102,8 +102,5 @@ func (s Swatch) Outcome() string {
 		}
 		return "nothing shows through"
 	}
-	if s.Layers == 1 {
-		return "one layer"
-	}
-	return fmt.Sprintf("%d layers", s.Layers)
+	return measure.Count(s.Layers, "layer")
 }

@@ -37,7 +37,7 @@ func (d Draft) Shopping(thickness float64) []Notion {
 		}
 	}
 	if steel := bone.Steel(d.Hoops); steel > 0 {
-		add("hoop", "Hoop steel", steel/1000, "m", fmt.Sprintf("%d steels with their overlaps", hoopCount(d.Hoops)))
+		add("hoop", "Hoop steel", steel/1000, "m", measure.Count(hoopCount(d.Hoops), "steel")+", overlaps counted in")
 		add("hoop", "Joiners and tips for the steel ends", float64(2*hoopCount(d.Hoops)), "piece", "two ends to every steel")
 	}
 	for _, l := range d.Laces {
@@ -58,7 +58,7 @@ func (d Draft) Shopping(thickness float64) []Notion {
 	}
 	if total := d.QuiltedLength(); total > 0 {
 		thread, bobbins := quilt.Thread(total, thickness*3)
-		add("thread", "Thread for the quilting", thread/1000, "m", fmt.Sprintf("%s of lines; wind %d bobbins before you begin", measure.TellLong(total), bobbins))
+		add("thread", "Thread for the quilting", thread/1000, "m", fmt.Sprintf("%s of lines; wind %s before you begin", measure.TellLong(total), measure.Count(bobbins, "bobbin")))
 	}
 	return out
 }

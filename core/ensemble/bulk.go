@@ -33,9 +33,9 @@ func (s Stage) Bulk(u Use) []string {
 	}
 	if most > 0 {
 		t := float64(u.Fabric.Thickness)
-		out = append(out, fmt.Sprintf("The thickest seam (%s) is %d layers, about %s.", where, most, measure.TellFine(float64(most)*t)))
+		out = append(out, fmt.Sprintf("The thickest seam (%s) is %s, about %s.", where, measure.Count(most, "layer"), measure.TellFine(float64(most)*t)))
 		if feeds := u.Fabric.Feeds(); feeds > 0 && most > feeds {
-			out = append(out, fmt.Sprintf("Your machine took %d layers of it: sew that seam by hand, grade its allowances, or use thinner cloth inside.", feeds))
+			out = append(out, fmt.Sprintf("Your machine took %s of it: sew that seam by hand, grade its allowances, or use thinner cloth inside.", measure.Count(feeds, "layer")))
 		}
 	}
 	gathers, tested := u.Fabric.GathersTo()

@@ -140,3 +140,15 @@ func weight(grams float64, inches bool) string {
 	}
 	return strconv.FormatFloat(math.Round(grams/Ounce*4)/4, 'f', -1, 64) + " oz"
 }
+
+// Count is a number of things in words: "1 row", "4 rows". things is the plural
+// when it is not formed with an s.
+func Count(n int, thing string, things ...string) string {
+	switch {
+	case n == 1:
+		return "1 " + thing
+	case len(things) > 0:
+		return fmt.Sprintf("%d %s", n, things[0])
+	}
+	return fmt.Sprintf("%d %ss", n, thing)
+}

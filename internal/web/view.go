@@ -114,12 +114,7 @@ var functions = template.FuncMap{
 	"area":    measure.TellArea,
 	"density": measure.TellDensity,
 	// count is a number of things, in the singular for one.
-	"count": func(n int, thing string) string {
-		if n == 1 {
-			return "1 " + thing
-		}
-		return fmt.Sprintf("%d %ss", n, thing)
-	},
+	"count":      func(n int, thing string) string { return measure.Count(n, thing) },
 	"currencies": measure.Currencies,
 	"negative":   func(l measure.Length) measure.Length { return -l },
 	"colours":    cloth.Colours,

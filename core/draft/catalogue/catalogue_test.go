@@ -85,7 +85,8 @@ func TestEveryDraftIsSound(t *testing.T) {
 				on := wearer(t)
 				in := g.About().Usual
 				in.Width = measure.Length(rapid.Float64Range(700, 1600).Draw(t, "cloth"))
-				d, err := g.Draft(on, chosen(t, g, on), in)
+				d, err := draft.Make(g, on, chosen(t, g, on), in)
+				readsWell(t, g, d, err)
 				clash := new(draft.ClashError)
 				if err == nil {
 					if err = d.Check(); !errors.As(err, &clash) {

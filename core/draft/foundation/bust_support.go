@@ -215,7 +215,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	if n > 0 {
 		pleats, err := fullness.KnifePleats(wide*0.4+fan, wide*0.4, n)
 		if err == nil {
-			d.Remark(false, fmt.Sprintf("%d pleats take %s of cloth", n, measure.Tell(fan)), fmt.Sprintf("Each shows %s at the bust line and folds under %s. Slash the plain cup from the bust line to the band, open each slash by %s, fold, and only then cut the edge.", measure.TellFine(pleats.Reveal), measure.TellFine(pleats.Under), measure.TellFine(open)))
+			d.Remark(false, fmt.Sprintf("%s %s of cloth", measure.Count(n, "pleat takes", "pleats take"), measure.Tell(fan)), fmt.Sprintf("Each shows %s at the bust line and folds under %s. Slash the plain cup from the bust line to the band, open each slash by %s, fold, and only then cut the edge.", measure.TellFine(pleats.Reveal), measure.TellFine(pleats.Under), measure.TellFine(open)))
 		}
 	}
 	t := 2 * float64(in.Thickness)

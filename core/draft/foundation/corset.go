@@ -369,10 +369,10 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 	}
 	c.Remark(false, "Measure again over it", fmt.Sprintf("The cloth measures %s at the waist: laced %s less the gap of %s. When the corset is made, measure bust, waist and hip over it closed before cutting what goes on top.",
 		measure.Tell(c.made), measure.Tell(laced), measure.Tell(gap)))
-	c.steps(bones)
+	c.steps(bones, bounds)
 }
 
-func (c *corset) steps(bones int) {
+func (c *corset) steps(bones int, bounds float64) {
 	n, layers := float64(c.Panels), float64(c.layers)
 	eyelets := c.Laces[0].Eyelets()
 	each := 4.0
@@ -398,7 +398,7 @@ func (c *corset) steps(bones int) {
 		fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better than cut ones.", eyelets/2), work.After{Step: "channels", Why: "the channels' stitching shows where the eyelets go, and two layers carry them"})
 	c.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand}, "Check each bone against its channel before it goes in: "+measure.TellFine(bone.Clearance)+" must stay free at both ends.",
 		work.After{Step: "eyelets", Why: "a hammer or awl beside steel slips"}, work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
-	c.Do("bind", "Bind the top and lower edges", 180, []work.Need{work.Machine, work.Hand}, "Stitch outside by machine, fold over, fell inside. Keep the needle clear of the bones.", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
+	c.Do("bind", "Bind the top and lower edges", part.BindMinutes(bounds, false), []work.Need{work.Machine, work.Hand}, "Stitch outside by machine, fold over, fell inside. Keep the needle clear of the bones.", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
 	last := "bind"
 	if c.v.Choice("ends") == "flossed" {
 		c.Do("floss", "Floss the bone ends", 12*float64(bones), []work.Need{work.Hand}, "A small fan of stitches across each end, through the cloth beside the bone, never through it.", work.After{Step: "bind", Why: "the binding decides where the ends lie"})

@@ -130,7 +130,8 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Remark(true, "Nothing behind the eyelets", "Eyelets in unsupported cloth pull out of shape at the first wearing: choose canvas behind them.")
 	}
 	strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
-	bounds := bound(d.Pieces, "top", "tab", "front-lacing", "strap-side", "strap-other", "strap-end")
+	lowEdges := bound(d.Pieces, "tab", "front-lacing")
+	bounds := lowEdges + bound(d.Pieces, "top", "strap-side", "strap-other", "strap-end")
 	d.Measure("waist.made", "the cloth", "at the waist", 2*h.Width(0))
 	for i := range h.Panels {
 		l, r := h.Edges(i, 0)
@@ -160,12 +161,12 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	d.Do("cut", "Cut outer cloth, lining and wadding", 60, []work.Need{work.Table}, "All pieces on one grain. Cut the wadding back out of the seam allowances.")
 	d.Do("channels", "Stitch the bone channels to the lining", 10*float64(len(d.Bones))*2, []work.Need{work.Machine}, "By machine, now: after quilting they can only be put in by hand and are weaker.", work.After{Step: "cut", Why: "they are marked on the cut lining"})
 	d.Do("mark", "Mark the quilting lines", 60, []work.Need{work.Table}, "First line from the pattern, every other measured from it; carry the meeting points over to the neighbour piece at each seam.", work.After{Step: "channels", Why: "lines stop at the channels"})
-	d.Do("quilt", fmt.Sprintf("Quilt %s", measure.TellLong(length)), math.Round(quilt.Minutes(length)), []work.Need{work.Machine}, fmt.Sprintf("Wind %d bobbins first. Many pins, longer stitch, short backstitches.", bobbins), work.After{Step: "mark", Why: "the lines must meet at the seams"})
+	d.Do("quilt", fmt.Sprintf("Quilt %s", measure.TellLong(length)), math.Round(quilt.Minutes(length)), []work.Need{work.Machine}, fmt.Sprintf("Wind %s first. Many pins, longer stitch, short backstitches.", measure.Count(bobbins, "bobbin")), work.After{Step: "mark", Why: "the lines must meet at the seams"})
 	d.Do("seams", "Sew the seams", 30*float64(h.Panels), []work.Need{work.Machine, work.Hand}, "Baste at every line crossing, pin between, stitch, press open, whip the allowances down.", work.After{Step: "quilt", Why: "pieces are quilted flat"})
-	d.Do("bind-low", "Bind tabs and fronts", 300, []work.Need{work.Machine, work.Hand}, "A quarter of the way round at a time: less to unpick.", work.After{Step: "seams", Why: "binding crosses the seams"})
+	d.Do("bind-low", "Bind tabs and fronts", part.BindMinutes(lowEdges, true), []work.Need{work.Machine, work.Hand}, "A quarter of the way round at a time: less to unpick.", work.After{Step: "seams", Why: "binding crosses the seams"})
 	d.Do("bones", "Put the bones in", 4*float64(len(d.Bones))*2, []work.Need{work.Hand}, "Cut, ends rounded and sanded; the top edge is still open.", work.After{Step: "bind-low", Why: "they go in from the top"})
 	d.Do("straps", "Sew the straps", 30, []work.Need{work.Machine}, "Cover the raw edges with tape.", work.After{Step: "bones", Why: "the binding is easier without them in the way"})
-	d.Do("bind", "Bind the top", 120, []work.Need{work.Machine, work.Hand}, "By machine outside, whipped inside.", work.After{Step: "straps", Why: "it closes over bones and straps"})
+	d.Do("bind", "Bind the top", part.BindMinutes(bounds-lowEdges, false), []work.Need{work.Machine, work.Hand}, "By machine outside, whipped inside.", work.After{Step: "straps", Why: "it closes over bones and straps"})
 	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", d.Laces[0].Eyelets()), 15*float64(d.Laces[0].Eyelets()), []work.Need{work.Hand}, "Through the canvas as well.", work.After{Step: "bind", Why: "they stand a set way inside the bound edge"})
 	d.Do("lace", "Lace and try it on", 20, []work.Need{work.Wearer}, "Tie the straps; sit and reach.", work.After{Step: "eyelets", Why: "it closes through them"})
 	return d, nil

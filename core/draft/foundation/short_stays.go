@@ -172,7 +172,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d.Do("channels", "Channels and cords", 50, []work.Need{work.Machine}, "Each panel flat.", work.After{Step: "cut", Why: "a channel is marked on the cut panel"})
 	d.Do("seams", "Join the panels", 40, []work.Need{work.Machine}, "Side seams, then straps.", work.After{Step: "gussets", Why: "fronts are handled flat"}, work.After{Step: "channels", Why: "channels are stitched flat"})
 	d.Do("bones", "Put the bones in", 20, []work.Need{work.Hand}, "Ends rounded and smoothed.", work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
-	d.Do("bind", "Bind the edges", 150, []work.Need{work.Machine, work.Hand}, "Leave the ends of the drawstring casing open at the front.", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
+	d.Do("bind", "Bind the edges", part.BindMinutes(bounds, false), []work.Need{work.Machine, work.Hand}, "Leave the ends of the drawstring casing open at the front.", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
 	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", d.Laces[0].Eyelets()), 12*float64(d.Laces[0].Eyelets()), []work.Need{work.Hand}, "Between the two bones of each front.", work.After{Step: "bind", Why: "they stand a set way inside the finished edge"})
 	d.Do("measure", "Try it on; measure bust and underbust over it", 25, []work.Need{work.Wearer}, "Enter them under “over a closed corset”.", work.After{Step: "eyelets", Why: "it closes through them"})
 	return d, nil

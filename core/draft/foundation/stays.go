@@ -209,7 +209,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	reductionNotes(&d, on, laced, 30)
 	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each panel flat.", measure.TellLong(channels)))
-	staysSteps(&d, h.Panels, count, closing)
+	staysSteps(&d, h.Panels, count, bounds, closing)
 	return d, nil
 }
 
@@ -301,7 +301,7 @@ func bound(pieces []pattern.Piece, edges ...string) float64 {
 	return sum
 }
 
-func staysSteps(d *draft.Draft, panels, bones int, closing string) {
+func staysSteps(d *draft.Draft, panels, bones int, bounds float64, closing string) {
 	eyelets := 0
 	hand := false
 	for _, l := range d.Laces {
@@ -315,7 +315,7 @@ func staysSteps(d *draft.Draft, panels, bones int, closing string) {
 	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", eyelets), each*float64(eyelets), []work.Need{work.Hand}, "Between the two channels of the edge, with canvas behind them; push the threads aside with an awl.", work.After{Step: "channels", Why: "the channels show where they stand"})
 	d.Do("seams", "Join the panels", 25*float64(panels), []work.Need{work.Machine, work.Hand}, "From the top to the waist; below it the tabs stay free.", work.After{Step: "channels", Why: "channels are stitched flat"})
 	d.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand}, "Cut, ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.", work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
-	d.Do("bind", "Bind tabs, point and top", 420, []work.Need{work.Hand}, "Tabs first: at the top of every slit take one deep stitch; about an hour a metre (from memory).", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
+	d.Do("bind", "Bind tabs, point and top", part.BindMinutes(bounds, true), []work.Need{work.Hand}, "Tabs first: at the top of every slit take one deep stitch; about an hour a metre (from memory).", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
 	last := "bind"
 	for i := range d.Pieces {
 		if d.Pieces[i].ID == "strap" {

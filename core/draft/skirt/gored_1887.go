@@ -519,7 +519,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 		d.Remark(false, "The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: three layers lie over one another. Fewer pleats or less cloth lie flatter.", measure.Tell(pl.Reveal), measure.Tell(pl.Under)))
 	}
 	if n := f.dartCount(); n > 0 {
-		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %d darts take in what the edges of the gores do not.", measure.Tell(f.hip-f.waist), n))
+		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %s in what the edges of the gores do not.", measure.Tell(f.hip-f.waist), measure.Count(n, "dart takes", "darts take")))
 	}
 	part.GettingIn(d, on, f.waist, v.Number("placket"))
 	if under := on.Fullness(); under > round+10 {
@@ -558,7 +558,7 @@ func steps(v draft.Values, f *form, pl fullness.Pleats, seams float64) []work.St
 			After: []work.After{{Step: "seams", Why: "it closes the seam's open end"}}},
 		work.Step{ID: "pleat", Name: "Pleat the back", Minutes: 45, Needs: []work.Need{work.Table, work.Hand}, How: pleatHow,
 			After: []work.After{{Step: "press", Why: "the seams lie under the pleats"}}},
-		work.Step{ID: "band", Name: "Set the band", Minutes: 90, Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Stay tape in the seam. Match the band's marks to the seams; it is %s long without its ends.", measure.Tell(f.waist+v.Number("lap"))),
+		work.Step{ID: "band", Name: "Set the band", Minutes: part.BandMinutes(f.waist), Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Stay tape in the seam. Match the band's marks to the seams; it is %s long without its ends.", measure.Tell(f.waist+v.Number("lap"))),
 			After: []work.After{{Step: "pleat", Why: "the band takes the pleated edge"}, {Step: "placket", Why: "the opening's edges must be finished before they go into the band"}}},
 		work.Step{ID: "hooks", Name: "Hooks and eyes", Minutes: 30, Needs: []work.Need{work.Hand}, How: "Two on the band, one part-way down the placket; closed, both ends lie level.",
 			After: []work.After{{Step: "band", Why: "closures go on a finished band"}}},

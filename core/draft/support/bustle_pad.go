@@ -179,9 +179,17 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Do("close", "Seam the two sides, ties between them", 35, []work.Need{work.Machine}, "Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the waist edge.", work.After{Step: "darts", Why: "the outer side fits the inner only with its darts sewn"})
 	d.Do("turn", "Clip, turn, topstitch", 20, []work.Need{work.Machine, work.Iron}, "Clip the curves, trim the corners; stitch close to the edge.", work.After{Step: "close", Why: "there must be something to turn"})
 	d.Do("rim", "Stuff the rim", 20, []work.Need{work.Hand}, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)), work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
-	d.Do("rows", fmt.Sprintf("Quilt %d rows, stuffing as you go", len(lines)), 15*float64(len(lines)), []work.Need{work.Machine, work.Hand}, "From the outermost in; pin each from its middle outwards; leave long tails and tie them.", work.After{Step: "rim", Why: "quilting before full stuffing passes under the foot"})
-	d.Do("fill", "The rest of the stuffing; close", 25, []work.Need{work.Hand}, "Fill the middle, turn the opening in and topstitch or fell it.", work.After{Step: "rows", Why: "the middle is filled last"})
-	d.Do("tuft", fmt.Sprintf("Work %d tufts", tufts), 4*float64(tufts), []work.Need{work.Hand}, "A few tight stitches through everything at each dot.", work.After{Step: "fill", Why: "tufts hold the finished stuffing"})
+	filled := work.After{Step: "rim", Why: "the rim is stuffed before the middle"}
+	if len(lines) > 0 {
+		d.Do("rows", "Quilt "+measure.Count(len(lines), "row")+", stuffing as you go", 15*float64(len(lines)), []work.Need{work.Machine, work.Hand},
+			"From the outermost in; pin each from its middle outwards; leave long tails and tie them.", work.After{Step: "rim", Why: "quilting before full stuffing passes under the foot"})
+		filled = work.After{Step: "rows", Why: "the middle is filled last"}
+	}
+	d.Do("fill", "The rest of the stuffing; close", 25, []work.Need{work.Hand}, "Fill the middle, turn the opening in and topstitch or fell it.", filled)
+	if tufts > 0 {
+		d.Do("tuft", "Work "+measure.Count(tufts, "tuft"), 4*float64(tufts), []work.Need{work.Hand}, "A few tight stitches through everything at each dot.",
+			work.After{Step: "fill", Why: "tufts hold the finished stuffing"})
+	}
 	return d, nil
 }
 

@@ -66,7 +66,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	const first = 30.0
 	highest := first + float64(groups)*float64(rows)*cord + float64(groups-1)*v.Number("apart")
 	if highest > long*0.75 {
-		return draft.Draft{}, fmt.Errorf("%d groups of %d cords reach %s up a petticoat %s long: choose fewer, or bring them closer together", groups, rows, measure.Tell(highest), measure.Tell(long))
+		return draft.Draft{}, fmt.Errorf("%s of %s would reach %s up a petticoat %s long: choose fewer, or bring them closer together", measure.Count(groups, "group"), measure.Count(rows, "cord"), measure.Tell(highest), measure.Tell(long))
 	}
 	d := draft.Draft{}
 	breadth := pattern.Rectangle("breadth", "Breadth", hem/float64(n), long+takes, seam)
@@ -102,7 +102,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	d.Placket(open, seam)
 	d.Measure("hem", "the hem", "in width, all round", hem)
 	d.Measure("length", "the petticoat", "in length", long)
-	d.Buy("cord", "Cotton cord, "+measure.TellStock(cord)+" thick, washed", length/1000*1.05, "m", fmt.Sprintf("%d rows round a hem of %s, and one part in twenty for the ends", groups*rows, measure.Tell(hem)))
+	d.Buy("cord", "Cotton cord, "+measure.TellStock(cord)+" thick, washed", length/1000*1.05, "m", fmt.Sprintf("%s round a hem of %s, and one part in twenty for the ends", measure.Count(groups*rows, "row"), measure.Tell(hem)))
 	d.Stitch("cord channels, one row each and one to close", stitch.Lockstitch, length+float64(groups)*hem, 2)
 	d.Stitch("hem", stitch.Lockstitch, hem, 3)
 	d.Stitch("gathering rows", stitch.GatherRow, 2*hem, 1)
@@ -114,12 +114,28 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: on.Drop(figure.Hip), Depth: thick * hem / on.GirthAt(figure.Hip)}, {Drop: reaches, Depth: thick + cord/2}}}
 	band.Finish(&d, on, bulk)
 	d.Remark(false, fmt.Sprintf("Each breadth is cut %s longer than it finishes", measure.Tell(takes)), fmt.Sprintf("Every cord takes up %s of cloth; stitch one group on a scrap and measure what yours takes before cutting.", measure.TellFine(pitch-cord)))
-	d.Do("cut", "Tear or cut the breadths", 20+6*float64(n), []work.Need{work.Table}, fmt.Sprintf("%d breadths and the band.", n))
-	d.Do("breadths", "Join the breadths but one seam", 10*float64(n), []work.Need{work.Machine}, "The last seam stays open: cords are stitched flat and their ends meet in it.", work.After{Step: "cut", Why: "all breadths must be there"})
-	d.Do("cords", "Stitch the cords in", math.Round(length/1000*3), []work.Need{work.Machine}, fmt.Sprintf("%d rows from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.", groups*rows, measure.TellLong(length)), work.After{Step: "breadths", Why: "a row runs over all breadths in one go"})
-	d.Do("close", "Sew the last seam", 20, []work.Need{work.Machine}, "Trim the cords out of the allowance; leave the opening above.", work.After{Step: "cords", Why: "every cord must end in this seam"})
-	d.Do("band", "Gather and band", 70, []work.Need{work.Machine, work.Hand}, "Quarter band and top, not counting the underlap.", work.After{Step: "close", Why: "the round is closed before it is measured"})
+	cordedSteps(&d, n, groups*rows, length, hem, band.Length, open)
+	return d, nil
+}
+
+// cordedSteps are the order of work of a corded petticoat of n breadths, with so many
+// rows of cord, length mm of them in all.
+func cordedSteps(d *draft.Draft, n, rows int, length, hem, band, open float64) {
+	d.Do("shrink", "Wash the cord and the cloth", 40, []work.Need{work.Iron}, "As hot as the petticoat will be washed: cord that shrinks later puckers every row.")
+	d.Do("cut", "Tear or cut the breadths", 20+6*float64(n), []work.Need{work.Table}, measure.Count(n, "breadth")+" and the band, with the underlap and facing of the opening.",
+		work.After{Step: "shrink", Why: "what is cut must not shrink"})
+	d.Do("breadths", "Join the breadths but one seam", 10*float64(n), []work.Need{work.Machine}, "The last seam stays open: cords are stitched flat and their ends meet in it. Overcast the allowances.",
+		work.After{Step: "cut", Why: "all breadths must be there"})
+	d.Do("press", "Press the seams", 4*float64(n), []work.Need{work.Iron}, "Open and flat: a cord laid over a ridge shows it.", work.After{Step: "breadths", Why: "a seam is pressed before a cord crosses it"})
+	d.Do("hem", "Turn and stitch the hem", part.HemMinutes(hem), []work.Need{work.Machine, work.Iron}, "Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",
+		work.After{Step: "press", Why: "the hem runs over the seams"})
+	d.Do("mark", "Mark the rows", 5+math.Round(hem*float64(rows)/1000), []work.Need{work.Table}, "Each measured up from the hem’s edge, not from the row below, or slips add up.", work.After{Step: "hem", Why: "rows are measured from the finished hem"})
+	d.Do("cords", "Stitch the cords in", math.Round(length/1000*3), []work.Need{work.Machine},
+		fmt.Sprintf("%s from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.", measure.Count(rows, "row"), measure.TellLong(length)),
+		work.After{Step: "mark", Why: "a row runs over all breadths in one go, along its mark"})
+	d.Do("close", "Sew the last seam", 20, []work.Need{work.Machine}, "Trim the cords out of the allowance; leave the opening above; turn the rest of the hem.", work.After{Step: "cords", Why: "every cord must end in this seam"})
+	d.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand}, fmt.Sprintf("Underlap and facing on the %s left open.", measure.Tell(open)), work.After{Step: "close", Why: "it ends where the last seam begins"})
+	d.Do("band", "Gather and band", part.BandMinutes(band), []work.Need{work.Machine, work.Hand}, "Quarter band and top, not counting the underlap.", work.After{Step: "placket", Why: "the band closes its upper end"})
 	d.Do("closure", "Work the closure", 20, []work.Need{work.Hand}, "Set apart from the closures above and below it.", work.After{Step: "band", Why: "it is set on the finished band"})
 	d.Do("starch", "Starch and dry it spread out", 30, []work.Need{work.Iron}, "Over a line or a form; the cords set as they dry.", work.After{Step: "closure", Why: "it is starched whole"})
-	return d, nil
 }

@@ -67,12 +67,12 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	n, deep, heading := v.Whole("flounces"), v.Number("flounce"), v.Number("heading")
 	step := deep - heading - 15 // each lies over the seam of the one below
 	if float64(n)*step+heading > g.long*0.85 {
-		return draft.Draft{}, fmt.Errorf("%d flounces of %s reach higher than the petticoat: choose fewer or narrower ones", n, measure.Tell(deep))
+		return draft.Draft{}, fmt.Errorf("%s of %s would reach higher than the petticoat: choose fewer or narrower ones", measure.Count(n, "flounce"), measure.Tell(deep))
 	}
 	tucks, tuck := v.Whole("tucks"), v.Number("tuck")
 	takes := fullness.Tucks(tucks, tuck)
 	if takes > 0 && float64(tucks)*tuck*1.6+20 > deep-heading-30 {
-		return draft.Draft{}, fmt.Errorf("%d tucks of %s do not fit on a flounce %s deep: choose fewer or narrower tucks", tucks, measure.TellFine(tuck), measure.Tell(deep))
+		return draft.Draft{}, fmt.Errorf("a flounce %[3]s deep has no room for %[1]s of %[2]s: choose fewer or narrower tucks", measure.Count(tucks, "tuck"), measure.TellFine(tuck), measure.Tell(deep))
 	}
 	seam := g.Band.Allowance
 	total, gathers := 0.0, 0.0

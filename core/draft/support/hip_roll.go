@@ -109,7 +109,7 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	}
 	t := 2 * float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: t / 2}, {Drop: tape, Depth: t}, {Drop: tape + thick, Depth: t}}
-	d.Do("cut", "Cut both sides", 15, []work.Need{work.Table}, fmt.Sprintf("%d pieces; clip the notches.", p.Cut))
+	d.Do("cut", "Cut both sides", 15, []work.Need{work.Table}, measure.Count(p.Cut, "piece")+"; clip the notches.")
 	d.Do("sew", "Seam them, ties caught in the ends", 35, []work.Need{work.Machine}, "Leave "+measure.Tell(90)+" open in the waist edge; pin the ties inside, away from the needle.", work.After{Step: "cut", Why: "both sides are sewn as one"})
 	d.Do("stuff", "Turn and stuff", 40, []work.Need{work.Hand}, "Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: "sew", Why: "it is stuffed through the opening"})
 	d.Do("close", "Close it by hand", 15, []work.Need{work.Hand}, "Fell the opening; try it under the petticoats before it is closed for good.", work.After{Step: "stuff", Why: "stuffing settles: look once more"})

@@ -205,9 +205,9 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Do("gores", "Join the gores, all but one seam", 70, []work.Need{work.Machine}, "Check that the channel marks meet at every seam.", work.After{Step: "cut", Why: "marks are matched across seams"})
 	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*4), []work.Need{work.Machine}, fmt.Sprintf("%d of them, flat tape on the inside, open at the last seam.", n), work.After{Step: "gores", Why: "a channel runs over all gores"})
 	d.Do("close", "Sew the last seam between the channels", 25, []work.Need{work.Machine}, "Leave the mouths of the channels open.", work.After{Step: "channels", Why: "the mouths lie in this seam"})
-	d.Do("band", "Set the band and the closure", 80, []work.Need{work.Machine, work.Hand}, "Gathers behind, flat before.", work.After{Step: "close", Why: "the round is closed before it is measured"})
+	d.Do("band", "Set the band and the closure", 20+part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand}, "Gathers behind, flat before.", work.After{Step: "close", Why: "the round is closed before it is measured"})
 	d.Do("steel", "Cut, tip and thread the steels", 20*float64(n), []work.Need{work.Table}, "Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the overlap.", work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
 	d.Do("balance", "Try it on and level it", 40, []work.Need{work.Wearer}, "Every steel level from the floor; shorten the cloth above a steel that tips with a tuck.", work.After{Step: "steel", Why: "only with its steels does it hang"}, work.After{Step: "band", Why: "it hangs from the band"})
-	d.Do("hem", "Hem it", 40, []work.Need{work.Machine}, "Below the lowest steel, so that feet do not catch in it.", work.After{Step: "balance", Why: "the hem is levelled on the body"})
+	d.Do("hem", "Hem it", part.HemMinutes(hem), []work.Need{work.Machine}, "Below the lowest steel, so that feet do not catch in it.", work.After{Step: "balance", Why: "the hem is levelled on the body"})
 	return d, nil
 }

@@ -284,15 +284,15 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	for _, t := range tiers {
 		breadths += t.n
 	}
-	d.Do("cut", "Tear or cut the breadths", 30+6*float64(breadths), []work.Need{work.Table}, fmt.Sprintf("%d breadths in all, the band and two placket strips. Mark the sections.", breadths))
+	d.Do("cut", "Tear or cut the breadths", 30+6*float64(breadths), []work.Need{work.Table}, measure.Count(breadths, "breadth")+" in all, the band and two placket strips. Mark the sections.")
 	d.Do("breadths", "Join the breadths of each tier", 12*float64(breadths), []work.Need{work.Machine}, fmt.Sprintf("Leave the last seam of the upper tier open for %s at the top.", measure.Tell(placket)), work.After{Step: "cut", Why: "all breadths must be there to be counted"})
-	d.Do("hem", "Hem the lowest tier", 40, []work.Need{work.Machine, work.Iron}, fmt.Sprintf("Turn %s, then %s; stitch at the edge. Straight breadths need no levelling.", measure.TellFine(turnedUnder), measure.TellFine(hemDepth)), work.After{Step: "breadths", Why: "the hem runs over the seams"})
+	d.Do("hem", "Hem the lowest tier", part.HemMinutes(last.width), []work.Need{work.Machine, work.Iron}, fmt.Sprintf("Turn %s, then %s; stitch at the edge. Straight breadths need no levelling.", measure.TellFine(turnedUnder), measure.TellFine(hemDepth)), work.After{Step: "breadths", Why: "the hem runs over the seams"})
 	d.Do("gather-lower", "Gather the lower tiers", (gathers-upper.width)/1000*8, []work.Need{work.Machine}, "Two rows of the longest stitch either side of the seam line, a new thread at every section.", work.After{Step: "hem", Why: "flat cloth is hemmed more easily than gathered"})
 	d.Do("tiers", "Join the tiers", (gathers-last.width)/1000*20, []work.Need{work.Machine}, "Match the section marks, then spread the gathers between them; lower tier uppermost.", work.After{Step: "gather-lower", Why: "gather, then join"})
 	d.Do("placket", "Make the placket", 45, []work.Need{work.Machine, work.Hand}, "Wide strip doubled under, narrow strip turned in.", work.After{Step: "breadths", Why: "it closes the seam's open end"})
 	d.Do("gather-upper", "Gather the upper tier", upper.width/1000*8, []work.Need{work.Machine}, "Two rows; draw up to the band's marks, not counting the underlap.",
 		work.After{Step: "placket", Why: "the opening's edges must be finished before they go into the band"}, work.After{Step: "tiers", Why: "less cloth to push about"})
-	d.Do("band", "Set the band", 60, []work.Need{work.Machine, work.Hand, work.Iron}, fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.", measure.Tell(band.Length+band.Lap), measure.Tell(band.Lap)), work.After{Step: "gather-upper", Why: "gather, then band"})
+	d.Do("band", "Set the band", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand, work.Iron}, fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.", measure.Tell(band.Length+band.Lap), measure.Tell(band.Lap)), work.After{Step: "gather-upper", Why: "gather, then band"})
 	d.Do("hooks", "Work the closure", 20, []work.Need{work.Hand}, "On the band, and one half-way down the placket.", work.After{Step: "band", Why: "closures go on a finished band"})
 	return d, nil
 }

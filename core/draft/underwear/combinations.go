@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -109,7 +110,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	d.Do("edges", "Finish neck and armholes", 60, []work.Need{work.Hand}, "Bias facing or edging.", work.After{Step: "fronts", Why: "the neck runs from front to front"})
 	d.Do("legs", "Close each leg, face the crotch", 80, []work.Need{work.Machine, work.Hand}, "Front of a leg to the back of the same leg at the inner leg only; the crotch stays open and is faced.", work.After{Step: "cut", Why: "the labels are read before pinning"})
 	d.Do("frills", "Frills and leg bands", 70, []work.Need{work.Machine, work.Hand}, "Look under the frill before trimming.", work.After{Step: "legs", Why: "the leg is a tube"})
-	d.Do("band", "Join bodice and legs at the band", 90, []work.Need{work.Machine, work.Hand}, "Outer layer first, centre and side marks matched; the inner layer felled over the raw edges.", work.After{Step: "legs", Why: "the crotch edges end in the band"}, work.After{Step: "edges", Why: "the bodice is easier to finish by itself"})
+	d.Do("band", "Join bodice and legs at the band", 30+part.BandMinutes(waist), []work.Need{work.Machine, work.Hand}, "Outer layer first, centre and side marks matched; the inner layer felled over the raw edges.", work.After{Step: "legs", Why: "the crotch edges end in the band"}, work.After{Step: "edges", Why: "the bodice is easier to finish by itself"})
 	d.Do("buttons", "Buttonholes, then buttons", 60, []work.Need{work.Hand}, "One at the band.", work.After{Step: "band", Why: "the opening runs over the band"})
 	return d, nil
 }

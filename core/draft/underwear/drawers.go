@@ -61,8 +61,8 @@ func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	d.Do("legs", "Close each leg at the inner leg", 30, []work.Need{work.Machine}, "Front of the leg to the back of the same leg.", work.After{Step: "cut", Why: "the labels are read before pinning"})
 	d.Do("crotch", "Face or join the crotch", 50, []work.Need{work.Machine, work.Hand}, "Open: a bias facing along each edge, felled. Closed: left to right, front, then back.", work.After{Step: "legs", Why: "the facing runs over the finished inner seam"})
 	d.Do("frills", "Hem and gather the frills", math.Round(30+10*v.Number("frill_ratio")), []work.Need{work.Machine, work.Hand}, "Lace on while the strip is flat.", work.After{Step: "cut", Why: "a strip is hemmed more easily than a frill"})
-	d.Do("leg-bands", "Gather the legs into their bands", 50, []work.Need{work.Machine, work.Hand}, "Frill caught in the lower edge.", work.After{Step: "frills", Why: "both edges of the band close at once"}, work.After{Step: "legs", Why: "the leg is a tube"})
-	d.Do("band", "Gather the tops to the waistband", 60, []work.Need{work.Machine, work.Hand}, "The opening lies behind; the inner layer is felled over the raw edges.", work.After{Step: "crotch", Why: "the crotch edges end in the band"})
+	d.Do("leg-bands", "Gather the legs into their bands", 2*part.BandMinutes(legBand(on)), []work.Need{work.Machine, work.Hand}, "Frill caught in the lower edge.", work.After{Step: "frills", Why: "both edges of the band close at once"}, work.After{Step: "legs", Why: "the leg is a tube"})
+	d.Do("band", "Gather the tops to the waistband", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand}, "The opening lies behind; the inner layer is felled over the raw edges.", work.After{Step: "crotch", Why: "the crotch edges end in the band"})
 	d.Do("closure", "Work the closure", 15, []work.Need{work.Hand}, "Apart from those of what is worn above.", work.After{Step: "band", Why: "it is set on the finished band"})
 	return d, nil
 }

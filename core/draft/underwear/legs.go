@@ -23,7 +23,7 @@ func legParameters() []draft.Parameter {
 		hipEase(),
 		legRatio(),
 		draft.Mm("depth_ease", "Ease in the crotch", 10, 120, 45, "to sit and step", figure.Memory, "Added to the crotch length."),
-		draft.Mm("frill", "Frill at the leg, finished", 0, 160, 60, "lawn, gathered", figure.Memory, "Less than a centimetre: a plain band."),
+		draft.Mm("frill", "Frill at the leg, finished", 0, 160, 60, "lawn, gathered", figure.Memory, "Less than ⟦~10⟧: a plain band."),
 		draft.Times("frill_ratio", "Frill, times the leg", 1.3, 3, 2, "fine cotton", figure.Practice, "By the cloth: sew a test strip.").Saving("Less full frills"),
 	}
 }
@@ -119,6 +119,9 @@ func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.
 	return a, nil
 }
 
+// legBand is how long the band round the knee is, finished, mm.
+func legBand(on figure.Figure) float64 { return on.Length("knee_girth") + cuffEase }
+
 // legsInto adds the legs with facings and frills to a draft: all that does not
 // depend on what they hang from. below is where that ends; a closed crotch is
 // left open behind for the opening.
@@ -152,7 +155,7 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 			pattern.Seam{ID: "crotch-back", A: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"})
 	}
 	hem, _ := p.Edge("hem")
-	band := on.Length("knee_girth") + cuffEase
+	band := legBand(on)
 	const deepCuff = 15.0
 	cuff := pattern.Rectangle("leg-band", "Leg band", band, 2*deepCuff, seam)
 	cuff.Cut, cuff.EitherWay = 2, true

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 
@@ -39,7 +40,7 @@ func (s *sheet) tiles(p Print, spread []laid, pieces []pattern.Piece, width, len
 	}
 	s.AddPage()
 	s.heading(p, margin, margin+6)
-	s.text(margin, margin+18, 9, "", fmt.Sprintf("%d sheets. Cut each at its right and lower join line and lay it over the next, diamond on diamond.", count))
+	s.text(margin, margin+18, 9, "", fmt.Sprintf("%s. Cut each at its right and lower join line and lay it over the next, diamond on diamond.", measure.Count(count, "sheet")))
 	s.testSquares(margin, margin+24)
 	s.legend(pieces, margin, margin+136)
 	s.pageMap(spread, used, width, length, tileW, tileH)
