@@ -16,6 +16,7 @@ import (
 	"testing"
 	"time"
 
+	"ardentgusset/core/lay"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web"
@@ -57,6 +58,9 @@ func TestMain(m *testing.M) {
 }
 
 // today is the day of the tests: pictures and sums do not change overnight.
+// laidOnce lays the demo once for all tests.
+var laidOnce = demo.Remembering(lay.Place)
+
 var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
 
 // app starts the program on a fresh file, with demo data if asked.
@@ -65,7 +69,7 @@ func app(t *testing.T, withDemo bool) string {
 	st, err := store.Open(path)
 	require.NoError(t, err)
 	if withDemo {
-		require.NoError(t, demo.Fill(context.Background(), st, today))
+		require.NoError(t, demo.Fill(context.Background(), st, today, laidOnce))
 	}
 	srv, err := web.New(st, web.Options{Path: path, Loopback: true, Now: func() time.Time { return today }, Version: "test"})
 	require.NoError(t, err)

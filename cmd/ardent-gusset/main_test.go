@@ -19,6 +19,7 @@ import (
 
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/lay"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 
@@ -36,7 +37,7 @@ func demoFile(t *testing.T) string {
 	path := filepath.Join(t.TempDir(), "demo.db")
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), st, time.Now()))
+	require.NoError(t, demo.Fill(context.Background(), st, time.Now(), lay.Place))
 	require.NoError(t, st.Close())
 	return path
 }

@@ -11,6 +11,7 @@ import (
 	"strings"
 	"time"
 
+	"ardentgusset/core/lay"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web"
@@ -54,7 +55,7 @@ func listen(ctx context.Context, c *call, withDemo bool) error {
 	if withDemo {
 		empty, err := st.Empty()
 		if err == nil && empty {
-			err = demo.Fill(ctx, st, time.Now())
+			err = demo.Fill(ctx, st, time.Now(), lay.Place)
 		}
 		if err != nil {
 			return errors.Join(err, st.Close())

@@ -6,6 +6,7 @@ import (
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
 )
@@ -28,6 +29,20 @@ type Taken struct {
 	Stash uint
 	Piece int        // its ID
 	Left  *cloth.Cut // what remains of it, nil when nothing does
+}
+
+// CutOut is what is cut when the stage's cloths are cut now: its draft, and the
+// lays that find gives of them. It is false when find has none.
+func (s Stage) CutOut(find func(lay.Job) (lay.Result, bool)) (Made, bool) {
+	made := Made{Draft: s.Draft}
+	for _, u := range s.Uses() {
+		sheets, ok := s.Sheets(u, find)
+		if !ok {
+			return Made{}, false
+		}
+		made.Uses = append(made.Uses, MadeUse{Use: u, Sheets: sheets})
+	}
+	return made, true
 }
 
 // Takes is what a cut lay takes from the pieces of the stash it lies on.

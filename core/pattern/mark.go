@@ -34,6 +34,7 @@ const (
 	Flossing  MarkKind = "flossing"
 	SlashLine MarkKind = "slash"
 	Button    MarkKind = "button"
+	Tie       MarkKind = "tie" // the end of a tape or tie is sewn here
 )
 
 // Mark is something drawn inside the sewing line: a path, or a point when the
@@ -76,6 +77,8 @@ func (m Mark) Strokes() [][]plane.Point {
 		return [][]plane.Point{{at(0, -0.8), at(-0.7, 0.8)}, {at(0, -0.8), at(0, 1)}, {at(0, -0.8), at(0.7, 0.8)}}
 	case Button:
 		return [][]plane.Point{ring(c, r), {at(-0.4, 0), at(0.4, 0)}}
+	case Tie:
+		return [][]plane.Point{{at(-1, 0.5), at(1, 0.5)}, {at(-1, -0.5), at(1, -0.5)}, {at(0, 1.4), at(0, -1.4)}}
 	case Stud:
 		return [][]plane.Point{ring(c, r), ring(c, r/2)}
 	}

@@ -5,6 +5,8 @@ package demo
 
 import (
 	"context"
+	"fmt"
+	"sync"
 	"time"
 
 	"ardentgusset/core/cloth"
@@ -12,6 +14,7 @@ import (
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/silhouette"
 	"ardentgusset/internal/store"
@@ -113,8 +116,29 @@ var stash = []struct {
 		"Found at the back of the loft.", "", ""},
 }
 
-// Fill enters the demo. The event lies some weeks after now.
-func Fill(ctx context.Context, st *store.Store, now time.Time) error {
+// Placer lays pieces on cloth, as lay.Place does.
+type Placer func(context.Context, lay.Job) lay.Result
+
+// Remembering lays every job once and remembers it, for whoever fills many demos.
+func Remembering(place Placer) Placer {
+	var mu sync.Mutex
+	done := map[string]lay.Result{}
+	return func(ctx context.Context, j lay.Job) lay.Result {
+		mu.Lock()
+		defer mu.Unlock()
+		key := fmt.Sprintf("%+v", j)
+		r, ok := done[key]
+		if !ok {
+			r = place(ctx, j)
+			done[key] = r
+		}
+		return r
+	}
+}
+
+// Fill enters the demo; place lays what is cut in it. The event lies some weeks
+// after now.
+func Fill(ctx context.Context, st *store.Store, now time.Time, place Placer) error {
 	var ids []uint
 	for _, w := range wearers {
 		rec, err := st.AddWearer(ctx, w.name, w.group)
@@ -148,7 +172,7 @@ func Fill(ctx context.Context, st *store.Store, now time.Time) error {
 				}
 			}
 		}
-		if err := come(ctx, st, rec.ID, e.layers, added); err != nil {
+		if err := come(ctx, st, rec.ID, e.layers, added, place); err != nil {
 			return err
 		}
 		if p, ok := silhouette.PeriodOf(e.aim); ok {
@@ -249,9 +273,9 @@ func noted(ctx context.Context, st *store.Store, id uint, layers []layer, ids []
 	return st.See(ctx, seen)
 }
 
-// come brings the layers to their states; what is cut keeps the draft it is
-// cut to.
-func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint) error {
+// come brings the layers to their states; what is cut keeps the draft and the lay
+// it is cut to.
+func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint, place Placer) error {
 	stages, err := walk(ctx, st, id)
 	if err != nil {
 		return err
@@ -263,8 +287,8 @@ func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []u
 		}
 		seen[ids[i]] = stages[i].Snapshot()
 		if l.state.Made() {
-			made := ensemble.Made{Draft: stages[i].Draft}
-			if err := st.CutOut(ctx, ids[i], store.Cutting{State: l.state, Made: made, Pieces: stages[i].PieceKeys(), Steps: stages[i].Cutting()}); err != nil {
+			made, _ := stages[i].CutOut(func(j lay.Job) (lay.Result, bool) { return place(ctx, j), true })
+			if err := st.CutOut(ctx, ids[i], store.Cutting{State: l.state, Made: made, Takes: made.Takes(), Pieces: stages[i].PieceKeys(), Steps: stages[i].Cutting()}); err != nil {
 				return err
 			}
 			continue

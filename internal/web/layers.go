@@ -203,13 +203,9 @@ func (s *Server) cutOut(c *call, l store.Layer, state store.State) (ask string, 
 	if !sure {
 		return ask, nil
 	}
-	made := ensemble.Made{Draft: stage.Draft}
-	for _, u := range stage.Uses() {
-		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(ctx, j) })
-		if !ok {
-			return "", ctx.Err()
-		}
-		made.Uses = append(made.Uses, ensemble.MadeUse{Use: u, Sheets: sheets})
+	made, ok := stage.CutOut(func(j lay.Job) (lay.Result, bool) { return s.lays.get(ctx, j) })
+	if !ok {
+		return "", ctx.Err()
 	}
 	cut := store.Cutting{State: state, Made: made, Takes: made.Takes(), Pieces: stage.PieceKeys(), Steps: stage.Cutting()}
 	if err := s.st.See(ctx, map[uint]ensemble.Snapshot{l.ID: stage.Snapshot()}); err != nil {

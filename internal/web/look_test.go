@@ -29,7 +29,7 @@ func TestLookingForAShorterLay(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "data.db")
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), st, today))
+	require.NoError(t, demo.Fill(context.Background(), st, today, laidOnce))
 	s, err := New(st, Options{Path: path, Loopback: true, Now: func() time.Time { return today }})
 	require.NoError(t, err)
 	before := laySum.FindStringSubmatch(get(t, s, "/ensembles/1/layers/4/cloth?wait=1"))

@@ -17,6 +17,7 @@ import (
 	"time"
 
 	"ardentgusset/core/cloth"
+	"ardentgusset/core/lay"
 	"ardentgusset/core/plane"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
@@ -28,11 +29,14 @@ import (
 
 var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
 
+// laidOnce lays the demo once for all tests.
+var laidOnce = demo.Remembering(lay.Place)
+
 func demoServer(t testing.TB, change func(*Options)) *Server {
 	path := filepath.Join(t.TempDir(), "data.db")
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), st, today))
+	require.NoError(t, demo.Fill(context.Background(), st, today, laidOnce))
 	opt := Options{Path: path, Loopback: true, Now: func() time.Time { return today }}
 	if change != nil {
 		change(&opt)

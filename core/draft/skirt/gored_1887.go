@@ -378,6 +378,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 		d.Sew(fmt.Sprintf("gore-%d", i), pieces[i-1].ID, "back", pieces[i].ID, edge, how)
 	}
+	f.markOpenings(&d, v.Number("placket"))
 	d.Sew("pocket", "pocket", "round", "pocket", "round", "each half to its own skirt edge first, then round in one pass")
 	finish(&d, on, v, in, f, pl)
 	return d, nil
@@ -441,9 +442,34 @@ func markPleats(back *pattern.Piece, pl fullness.Pleats) {
 	}
 }
 
+// pocketMouth is how long the pocket's opening is, pocketDown how far below the
+// waist it begins, mm (from memory: where a hand falls).
+const pocketMouth, pocketDown = 170.0, 100.0
+
+// markOpenings notches the seam before the back breadth where the placket ends, on
+// the left, and where the pocket is set in, on the right.
+func (f *form) markOpenings(d *draft.Draft, placket float64) {
+	for _, side := range []struct{ piece, edge string }{{d.Pieces[f.n-2].ID, "back"}, {d.Pieces[f.n-1].ID, "side"}} {
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			e, ok := p.Edge(side.edge)
+			if p.ID != side.piece || !ok {
+				continue
+			}
+			// The edge runs up, from the hem to the waist.
+			for _, n := range []struct {
+				down  float64
+				label string
+			}{{placket, "placket ends, left"}, {pocketDown, "pocket, right"}, {pocketDown + pocketMouth, "pocket, right"}} {
+				p.Notches = append(p.Notches, pattern.Notch{Edge: side.edge, At: e.Length() - n.down, Label: n.label})
+			}
+		}
+	}
+}
+
 // pocketAndPlacket are the small pieces that do not show.
 func pocketAndPlacket(opening float64) []pattern.Piece {
-	const mouth, deep, wide = 170.0, 300.0, 160.0
+	const mouth, deep, wide = pocketMouth, 300.0, 160.0
 	a, b := plane.Pt(0, deep), plane.Pt(0, deep-mouth)
 	low := plane.Pt(25, 30)
 	round := plane.Join(

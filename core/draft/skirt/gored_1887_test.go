@@ -125,3 +125,31 @@ func TestDartsHaveEqualLegsAndTheBackIsLonger(t *testing.T) {
 	front, back := edgeOf(t, d, "front", "fold").Length(), edgeOf(t, d, "back", "fold").Length()
 	assert.InDelta(t, 40, back-front, 0.5, "the readings differ by 4 cm")
 }
+
+// The ends of placket and pocket lie equally far below the waist on both edges of
+// their seam, measured here along the drawn edges from their waist ends.
+func TestPlacketAndPocketAreMarkedOnBothEdges(t *testing.T) {
+	on, err := figure.New(nil, figure.Women, 0)
+	require.NoError(t, err)
+	v, _ := draft.Settle(Gored{}, on, draft.Settings{"placket": 240.0})
+	d, err := draft.Make(Gored{}, on, v, Gored{}.About().Usual)
+	require.NoError(t, err)
+	down := map[string][]float64{}
+	for i := range d.Pieces {
+		p := &d.Pieces[i]
+		for _, n := range p.Notches {
+			if n.Label != "placket ends, left" && n.Label != "pocket, right" {
+				continue
+			}
+			e, _ := p.Edge(n.Edge)
+			at, _ := plane.Along(e.Line, n.At)
+			assert.Greater(t, at.Y, p.Edges[0].Line[0].Y)
+			assert.Greater(t, e.Line[len(e.Line)-1].Y, e.Line[0].Y, "it runs up to the waist")
+			down[p.ID] = append(down[p.ID], e.Length()-n.At)
+		}
+	}
+	require.Len(t, down, 2)
+	for piece, all := range down {
+		assert.InDeltaSlice(t, []float64{240, 100, 270}, all, 0.1, piece)
+	}
+}

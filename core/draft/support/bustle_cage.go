@@ -111,7 +111,8 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 			x = math.Sqrt(math.Max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 1600))
 		}
 		edge = append(edge, plane.Pt(x, -fall))
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.HoopLine, Width: v.Number("steel"), Path: []plane.Point{{X: 0, Y: -l.centre}, {X: x, Y: -fall}}, Label: fmt.Sprintf("steel %d", i+1)})
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.HoopLine, Width: v.Number("steel"), Path: []plane.Point{{X: 0, Y: -l.centre}, {X: x, Y: -fall}}, Label: fmt.Sprintf("steel %d", i+1)},
+			pattern.Mark{Kind: pattern.Tie, Width: 10, Path: []plane.Point{plane.Pt(x, -fall).Toward(plane.Pt(0, -l.centre), 9/l.arc*2)}})
 		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: l.drop, Around: l.arc, Overlap: -2 * v.Number("turned"), Count: 1,
 			Shape: props[i+1].Section.Between(from, to)})
 	}

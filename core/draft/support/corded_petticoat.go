@@ -76,6 +76,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	open := math.Min(band.Opening, long/2)
 	breadth.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: long + takes - open}, pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
 	breadth.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: open}, pattern.Stretch{ID: "left", Name: "left edge"})
+	breadth.Notches = append(breadth.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening, on the last seam"}, pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening, on the last seam"})
 	length := 0.0
 	for g := range groups {
 		foot := first + float64(g)*(float64(rows)*pitch+v.Number("apart"))

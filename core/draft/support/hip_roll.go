@@ -74,7 +74,8 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		{ID: "waist", Name: "waist edge", Line: waistEdge, Allowance: a},
 		{ID: "left", Name: "other end", Line: []plane.Point{waistEdge[len(waistEdge)-1], outer[0]}, Allowance: a},
 	}}
-	p.Notches = []pattern.Notch{{Edge: "outer", At: p.Edges[0].Length() / 2, Label: "middle"}, {Edge: "waist", At: p.Edges[2].Length() / 2, Label: "middle"}}
+	p.Notches = []pattern.Notch{{Edge: "outer", At: p.Edges[0].Length() / 2, Label: "middle"}, {Edge: "waist", At: p.Edges[2].Length() / 2, Label: "middle"},
+		{Edge: "right", At: p.Edges[1].Length() / 2, Label: "tie"}, {Edge: "left", At: p.Edges[3].Length() / 2, Label: "tie"}}
 	d := draft.Draft{Pieces: []pattern.Piece{p}, Cautions: []caution.Caution{caution.Dust, caution.Iron}}
 	for i, e := range []string{"outer", "waist", "right", "left"} {
 		copyA, copyB := "upper side", "under side"

@@ -123,6 +123,10 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		{ID: "inside", Name: "straight edge", Line: []plane.Point{floor[len(floor)-1], floor[0]}, Allowance: seam},
 		{ID: "outside", Name: "curved edge", Line: floor, Allowance: seam},
 	}}
+	for _, p := range []*pattern.Piece{&outer, &inner} { // the waist tape runs through the gathered top
+		top, _ := p.Edge("top")
+		p.Notches = append(p.Notches, pattern.Notch{Edge: "top", At: top.Length() / 2, Label: "middle, on the waist tape"})
+	}
 	d.Pieces = []pattern.Piece{outer, inner, base}
 	d.Sew("front", "outer", "left", "inner", "right", "plain, overcast; the steels end in it")
 	d.Sew("back", "outer", "right", "inner", "left", "plain, overcast; the steels end in it")

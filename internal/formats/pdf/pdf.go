@@ -268,6 +268,10 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 		if e, ok := p.Edge(nt.Edge); ok {
 			at, dir := plane.Along(e.Line, nt.At)
 			s.polyline([]plane.Point{at, at.Add(dir.Right().Times(math.Min(math.Max(e.Allowance*0.7, 3), 9)))}, via, false)
+			if nt.Label != "" {
+				x, y := via(at.Add(dir.Left().Times(2)))
+				s.text(x, y, 7, "", nt.Label)
+			}
 		}
 	}
 	outline, _ := p.Outline()
@@ -290,7 +294,7 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 var lines = []struct{ kind, label string }{
 	{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold", "on the fold of the cloth, or fold"},
 	{"notch", "notch"}, {"waist", "waist level"}, {"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-fold", "pleat: fold here"}, {"pleat-to", "pleat: bring the fold to here"}, {"dart", "dart"},
-	{"tape", "tape inside, both sides"}, {"quilt", "quilting"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop", "steel, both sides"}, {"ring", "row through both layers"}, {"slash", "slash"}, {"section", "set the next piece on here"},
+	{"tape", "tape inside, both sides"}, {"quilt", "quilting"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop", "steel, both sides"}, {"ring", "row through both layers"}, {"slash", "slash"}, {"section", "set the next piece on here"}, {"tie", "sew a tape or tie on here"},
 }
 
 func (s *sheet) legend(pieces []pattern.Piece, x, y float64) {

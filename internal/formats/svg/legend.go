@@ -11,7 +11,7 @@ func Legend(pieces []pattern.Piece) []Line {
 		{"waist", "waist level"}, {"bone", "bone"}, {"busk", "busk"}, {"eyelet", "eyelet"}, {"dart", "dart"}, {"pleat-fold", "pleat: fold here"}, {"pleat-to", "pleat: bring to here"},
 		{"gather", "gathering row"}, {"fold", "fold"}, {"placket", "placket"}, {"section", "set the next piece on here"}, {"stud", "stud or loop of the busk"}, {"tape", "tape inside"},
 		{"quilt", "quilting"}, {"meeting", "a line of the next piece ends here"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop", "steel"}, {"ring", "row through both layers"},
-		{"tuft", "tuft"}, {"flossing", "flossing"}, {"slash", "slash"}, {"button", "button"}}
+		{"tuft", "tuft"}, {"flossing", "flossing"}, {"slash", "slash"}, {"button", "button"}, {"tie", "sew a tape or tie on here"}}
 	used := map[string]bool{"cut": true, "sew": true, "grain": true}
 	for i := range pieces {
 		for _, m := range pieces[i].Marks {

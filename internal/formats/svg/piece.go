@@ -51,7 +51,11 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 		at, dir := plane.Along(e.Line, nt.At)
 		at = sp.short.point(at)
 		out := at.Add(dir.Right().Times(math.Min(math.Max(e.Allowance*0.7, 3), 9)))
-		d.put(`<path class="notch" d="%s"/>`, path([]plane.Point{at, out}, false))
+		title := ""
+		if nt.Label != "" {
+			title = "<title>" + esc(nt.Label) + "</title>"
+		}
+		d.put(`<path class="notch" d="%s">%s</path>`, path([]plane.Point{at, out}, false), title)
 	}
 	for _, line := range sp.short.breaks(sp.box) {
 		d.put(`<path class="break" d="%s"><title>drawn shortened; its length is written</title></path>`, path(line, false))
@@ -120,6 +124,12 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 	if !s.Dimensions {
 		return
 	}
+	for _, nt := range sp.p.Notches {
+		if e, ok := sp.p.Edge(nt.Edge); ok && nt.Label != "" && nt.Label != "fastener" {
+			at, dir := plane.Along(e.Line, nt.At)
+			write("small", nt.Label, 9*unit, notchPlaces(sp.short.point(at), dir, unit, letterWide*9*unit*float64(len(nt.Label))))
+		}
+	}
 	for _, e := range sp.p.Edges {
 		line := sp.short.line(e.Line)
 		if e.Length() < 46*unit || plane.Length(line) < 46*unit || math.Min(sp.box.Width(), sp.box.Height()) < 24*unit {
@@ -140,6 +150,19 @@ func markPlaces(line []plane.Point, kind pattern.MarkKind, unit float64) []label
 	for _, q := range []plane.Point{end, start, middle} {
 		for _, by := range []plane.Point{{Y: 11}, {Y: -4}, {X: 24, Y: 4}, {X: -24, Y: 4}, {Y: 24}, {Y: -17}, {X: 30, Y: 16}, {X: -30, Y: 16}} {
 			out = append(out, label{at: plane.Pt(q.X+by.X*unit, -q.Y+by.Y*unit)})
+		}
+	}
+	return out
+}
+
+// notchPlaces are where the name of a notch may stand: beside it, within the piece
+// first. wide is how wide the name is.
+func notchPlaces(at, dir plane.Point, unit, wide float64) []label {
+	var out []label
+	for _, side := range []float64{1, -1} {
+		for _, up := range []float64{3, -9, 14, -20} {
+			q := at.Add(dir.Left().Times(side * (5*unit + wide/2*math.Abs(dir.Y))))
+			out = append(out, label{at: plane.Pt(q.X, -q.Y+up*unit)})
 		}
 	}
 	return out
