@@ -112,6 +112,7 @@ var functions = template.FuncMap{
 	"money":   measure.TellMoney,
 	"grams":   measure.TellMass,
 	"area":    measure.TellArea,
+	"long":    measure.TellLong,
 	"density": measure.TellDensity,
 	// count is a number of things, in the singular for one.
 	"count":      func(n int, thing string) string { return measure.Count(n, thing) },
