@@ -7,11 +7,11 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"strconv"
 	"strings"
 	"time"
 
 	"ardentgusset/core/measure"
-	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 )
 
@@ -50,9 +50,21 @@ func (s *Server) home(c *call) error {
 		h.Deleted = &d
 	}
 	for _, e := range all {
-		v := s.view(c.ctx(), e, 0, p.Unit)
-		h.Ensembles = append(h.Ensembles, homeEnsemble{Ensemble: e, Event: v.Event, Days: v.Days, Done: v.DoneCount(), Steps: len(v.Plan),
-			Drawing: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, FrontOnly: true}.Draw()})
+		card := s.walks.card(e)
+		one := homeEnsemble{Ensemble: e, Drawing: card.drawing, Steps: len(card.steps)}
+		one.Event, one.Days, _ = s.eventOf(e)
+		done := map[cardStep]bool{}
+		for _, l := range e.Layers {
+			for _, log := range l.Steps {
+				done[cardStep{strconv.Itoa(int(l.ID)), log.Step}] = log.DoneAt != nil
+			}
+		}
+		for _, step := range card.steps {
+			if done[step] {
+				one.Done++
+			}
+		}
+		h.Ensembles = append(h.Ensembles, one)
 	}
 	p.V = h
 	return s.render(c, http.StatusOK, "home", p)

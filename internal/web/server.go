@@ -122,6 +122,20 @@ func (s *Server) keepMade(ctx context.Context) error {
 	return nil
 }
 
+// drawCards draws what the first page shows of every ensemble before anybody asks.
+func (s *Server) drawCards(ctx context.Context) {
+	all, err := s.st.Ensembles(ctx)
+	if err != nil {
+		return // the page says why
+	}
+	for _, e := range all {
+		if ctx.Err() != nil {
+			return
+		}
+		s.walks.card(e)
+	}
+}
+
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.ServeHTTP(w, r) }
 
 // Close closes the data file.
@@ -376,6 +390,7 @@ func (s *Server) Serve(ctx context.Context, l net.Listener) error {
 	srv := &http.Server{Handler: s, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 60 * time.Second, WriteTimeout: 120 * time.Second, IdleTimeout: 120 * time.Second, MaxHeaderBytes: 64 << 10}
 	failed := make(chan error, 1)
 	go func() { failed <- srv.Serve(l) }()
+	go s.drawCards(ctx)
 	select {
 	case err := <-failed:
 		return err

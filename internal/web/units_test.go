@@ -4,8 +4,12 @@ import (
 	"net/http/httptest"
 	"net/url"
 	"regexp"
+	"strconv"
 	"strings"
 	"testing"
+
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/internal/store"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -114,4 +118,37 @@ func TestInchesTypedAsCentimetres(t *testing.T) {
 	require.Equal(t, 200, w.Code, w.Body)
 	assert.Contains(t, w.Body.String(), `data-value=\"711.2 mm\"`)
 	assert.Contains(t, w.Body.String(), "It was 71.1 cm")
+}
+
+// The first page stays light and quick with many ensembles: what it shows of each
+// is worked out once.
+func TestFirstPageOfManyEnsembles(t *testing.T) {
+	s := demoServer(t, nil)
+	for i := range 21 {
+		e, err := s.st.AddEnsemble(t.Context(), store.Ensemble{Name: "Ensemble " + strconv.Itoa(i), WearerID: 1, Hours: 2, EventDate: "2026-12-0" + strconv.Itoa(1+i%9)})
+		require.NoError(t, err)
+		for _, kind := range []string{"shift", "corset", "petticoat-gored", "skirt-gored-1887"} {
+			g, _ := catalogue.Find(kind)
+			_, err := s.st.AddLayer(t.Context(), store.Layer{EnsembleID: e.ID, Kind: kind, Name: kind, State: store.Drafted, Fabric: g.About().Usual})
+			require.NoError(t, err)
+		}
+	}
+	page := get(t, s, "/")
+	assert.Less(t, len(page), 150_000)
+	assert.Equal(t, 24, strings.Count(page, "steps done"))
+	assert.Contains(t, page, "2026</b>, past", "a past event says its year")
+	// Ticking a step off counts, though the drawing is the same.
+	require.NoError(t, s.st.Tick(t.Context(), 1, "hem", true))
+	before := strings.Count(page, "0 of ")
+	require.NoError(t, s.st.Tick(t.Context(), s.layersOf(t, 10)[0], "cut", true))
+	assert.Equal(t, before-1, strings.Count(get(t, s, "/"), "0 of "))
+}
+
+func (s *Server) layersOf(t *testing.T, ensemble uint) (ids []uint) {
+	e, err := s.st.Ensemble(t.Context(), ensemble)
+	require.NoError(t, err)
+	for _, l := range e.Layers {
+		ids = append(ids, l.ID)
+	}
+	return ids
 }

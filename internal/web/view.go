@@ -266,12 +266,7 @@ func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measu
 	if h, ok := s.st.LastAction(ctx, store.OfEnsemble, e.ID); ok {
 		v.Undo, v.Last = h.Label, h.ID
 	}
-	if t, err := time.Parse("2006-01-02", e.EventDate); err == nil {
-		v.HasEvent, v.Event, v.Days = true, t.Format("Mon 2 January"), work.DaysUntil(s.opt.Now(), t)
-		if t.Year() != s.opt.Now().Year() {
-			v.Event = t.Format("Mon 2 January 2006")
-		}
-	}
+	v.Event, v.Days, v.HasEvent = s.eventOf(e)
 	for i := range v.Stages {
 		rec := e.Layers[i]
 		stage := &v.Stages[i]
@@ -317,6 +312,21 @@ func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measu
 	v.Tape = svg.Tape(v.pins(), u)
 	v.plan(s.opt.Now())
 	return v
+}
+
+// eventOf is the day of an ensemble's event as it is read, and in how many days it
+// is; another year than this one is said.
+func (s *Server) eventOf(e store.Ensemble) (day string, days int, has bool) {
+	t, err := time.Parse(time.DateOnly, e.EventDate)
+	if err != nil {
+		return "", 0, false
+	}
+	now := s.opt.Now()
+	day = t.Format("Mon 2 January")
+	if days = work.DaysUntil(now, t); t.Year() != now.Year() || days < 0 {
+		day = t.Format("Mon 2 January 2006")
+	}
+	return day, days, true
 }
 
 func (v *ensembleView) pins() []svg.Pin {

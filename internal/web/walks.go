@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 )
 
@@ -21,6 +22,53 @@ type walkBook struct {
 	mu    sync.Mutex
 	held  map[[sha256.Size]byte]*walked
 	order [][sha256.Size]byte // oldest first
+	cards map[[sha256.Size]byte]card
+}
+
+// card is what the first page shows of an ensemble: it is small, so that many more
+// are held than walks.
+type card struct {
+	drawing string
+	steps   []cardStep
+}
+
+type cardStep struct{ layer, own string }
+
+// mostCards is how many are held, of about 8 kB each.
+const mostCards = 400
+
+// card is an ensemble as the first page shows it.
+func (b *walkBook) card(e store.Ensemble) card {
+	key, ok := hashOfPlan(e, e.Plan())
+	b.mu.Lock()
+	c, held := b.cards[key]
+	b.mu.Unlock()
+	if ok && held {
+		return c
+	}
+	bare, stages, err := b.walk(e)
+	if err != nil {
+		bare, stages, _ = ensemble.Walk(ensemble.Plan{Group: e.Wearer.Group})
+	}
+	stand := svg.Stand{Bare: bare, FrontOnly: true}
+	for i, stage := range stages {
+		if stage.Err == nil {
+			stand.Worn = append(stand.Worn, svg.Dressed{ID: stage.ID, Colour: e.Layers[i].Fabric.Colour, After: stage.After, Surface: stage.Surface()})
+		}
+	}
+	c.drawing = stand.Draw()
+	if steps, err := ensemble.Order(stages); err == nil {
+		for _, s := range steps {
+			c.steps = append(c.steps, cardStep{s.Layer, s.Own})
+		}
+	}
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	if len(b.cards) >= mostCards { // the oldest are as good to lose as any
+		clear(b.cards)
+	}
+	b.cards[key] = c
+	return c
 }
 
 type walked struct {
@@ -33,11 +81,13 @@ type walked struct {
 // mostWalks is how many are held: a stack of nine layers takes about 2 MB.
 const mostWalks = 24
 
-func newWalkBook() *walkBook { return &walkBook{held: map[[sha256.Size]byte]*walked{}} }
+func newWalkBook() *walkBook {
+	return &walkBook{held: map[[sha256.Size]byte]*walked{}, cards: map[[sha256.Size]byte]card{}}
+}
 
-// walk is ensemble.Walk of an ensemble.
-func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, error) {
-	p := e.Plan()
+// hashOfPlan names all that a walk up an ensemble rests on; ok is false for a number
+// that is none, which the walk itself says.
+func hashOfPlan(e store.Ensemble, p ensemble.Plan) (key [sha256.Size]byte, ok bool) {
 	type layer struct {
 		ID, Kind, Name string
 		Settings       draft.Settings
@@ -57,13 +107,19 @@ func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, erro
 		in.Layers = append(in.Layers, layer{l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying.Pieced, e.Layers[i].CutHash})
 	}
 	text, err := json.Marshal(in)
-	if err != nil { // a number that is none; the walk says which
+	return sha256.Sum256(text), err == nil
+}
+
+// walk is ensemble.Walk of an ensemble.
+func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, error) {
+	p := e.Plan()
+	key, ok := hashOfPlan(e, p)
+	if !ok {
 		return ensemble.Walk(p)
 	}
-	key := sha256.Sum256(text)
 	b.mu.Lock()
-	w, ok := b.held[key]
-	if !ok {
+	w, held := b.held[key]
+	if !held {
 		w = new(walked)
 		b.held[key] = w
 		b.order = append(b.order, key)

@@ -2,6 +2,8 @@ package svg
 
 import (
 	"math"
+	"strconv"
+	"strings"
 
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -106,8 +108,7 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 		for i := range left {
 			left[i].X = -left[i].X
 		}
-		p := smooth(right, true)
-		return p + smooth(plane.Reversed(left), false) + "Z"
+		return s.outline(right, left)
 	}
 	if s.Marks {
 		newBody(f).draw(d, name == "front")
@@ -157,6 +158,21 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 	d.put(`<text class="view" x="0" y="%s" font-size="%s">%s</text></g>`, n(floor+34*unit), n(13*unit), esc(name))
 }
 
+// outline is the path down one side and up the other. A small drawing needs no
+// curves: nothing is left out that shows at its size.
+func (s Stand) outline(right, left []plane.Point) string {
+	if !s.FrontOnly {
+		return smooth(right, true) + smooth(plane.Reversed(left), false) + "Z"
+	}
+	line := plane.Thinned(append(plane.Thinned(right, 2), plane.Thinned(plane.Reversed(left), 2)...), 1)
+	var b strings.Builder
+	for i, p := range line {
+		b.WriteByte("ML"[min(i, 1)])
+		b.WriteString(strconv.Itoa(int(math.Round(p.X))) + " " + strconv.Itoa(int(math.Round(p.Y))))
+	}
+	return b.String() + "Z"
+}
+
 // span is where a layer begins and ends.
 func (w Dressed) span() (top, bottom float64) {
 	if len(w.Surface) == 0 {
@@ -194,13 +210,17 @@ func (s Stand) garment(d *drawing, i int, a, b float64) {
 	}
 	top, bottom := w.span()
 	var right, left []plane.Point
-	steps := int(math.Max(6, math.Ceil((bottom-top)/14)))
+	step := 14.0
+	if s.FrontOnly {
+		step = 30
+	}
+	steps := int(math.Max(6, math.Ceil((bottom-top)/step)))
 	for k := range steps + 1 {
 		drop := top + (bottom-top)*float64(k)/float64(steps)
 		right = append(right, plane.Pt(held(drop, a), drop))
 		left = append(left, plane.Pt(-held(drop, b), drop))
 	}
-	d.put(`<path class="garment dye-%s" data-layer="%s" d="%s%sZ"/>`, esc(w.Colour), esc(w.ID), smooth(right, true), smooth(plane.Reversed(left), false))
+	d.put(`<path class="garment dye-%s" data-layer="%s" d="%s"/>`, esc(w.Colour), esc(w.ID), s.outline(right, left))
 }
 
 // lengths draws the upright measurements beside the form.
