@@ -186,7 +186,8 @@ func catalogueOut(_ context.Context, c *call) error {
 		v, _ := draft.Settle(g, mean, nil)
 		for _, val := range v.All() {
 			p := val.Parameter
-			q := parameter{Key: p.Key, Label: p.Label, Unit: p.Unit, Default: measure.Say(p.Rule, measure.CM), Options: p.Options, Help: measure.Say(p.Help, measure.CM)}
+			q := parameter{Key: p.Key, Label: p.Label, Unit: p.Unit, Default: measure.Say(p.Rule, measure.CM), Options: p.Options,
+				Help: measure.Say(p.Help, measure.CM)}
 			if p.Unit != draft.Choice {
 				q.Low, q.High = &val.Low, &val.High
 			}
@@ -256,7 +257,8 @@ func draftOut(_ context.Context, c *call) error {
 		if !ok {
 			return bad("%q is not a garment of the catalogue", w.Garment)
 		}
-		plan.Layers = append(plan.Layers, ensemble.Layer{ID: strconv.Itoa(len(plan.Layers)), Kind: w.Garment, Name: g.About().Name, Settings: w.Params, Fabric: g.About().Usual})
+		plan.Layers = append(plan.Layers, ensemble.Layer{ID: strconv.Itoa(len(plan.Layers)), Kind: w.Garment, Name: g.About().Name,
+			Settings: w.Params, Fabric: g.About().Usual})
 	}
 	_, stages, err := ensemble.Walk(plan)
 	if err != nil {
@@ -346,7 +348,8 @@ func export(ctx context.Context, c *call) error {
 	case "svg":
 		b.WriteString(svg.Sheet{Unit: measure.CM, Dimensions: true, TrueScale: true, Title: title}.Draw(s.Draft.Pieces))
 	case "pdf":
-		err = pdf.Print{Garment: s.Name, Ensemble: e.Name, Wearer: e.Wearer.Name, Drafted: time.Now().Format("2 January 2006"), Unit: measure.CM, Paper: paper}.Write(ctx, &b, s.Draft.Pieces)
+		err = pdf.Print{Garment: s.Name, Ensemble: e.Name, Wearer: e.Wearer.Name, Drafted: time.Now().Format("2 January 2006"),
+			Unit: measure.CM, Paper: paper}.Write(ctx, &b, s.Draft.Pieces)
 	default:
 		return bad("--what %q: choose pattern, svg or pdf", *what)
 	}

@@ -66,9 +66,11 @@ func commands() []command {
 		{"demo", "[--addr 127.0.0.1:8160] [--db FILE]", "the same with invented demo data in a fresh file", demoServe},
 		{"list", "--db FILE", "wearers, ensembles and layers with their IDs, as JSON", list},
 		{"catalogue", "", "every garment with its parameters, and every measurement, as JSON", catalogueOut},
-		{"draft", "--garment KIND --figure FILE [--params FILE] --out FILE", "draft one garment without a data file, as pattern JSON", draftOut},
+		{"draft", "--garment KIND --figure FILE [--params FILE] --out FILE", "draft one garment without a data file, as pattern JSON",
+			draftOut},
 		{"lay", "--in JOB --out RESULT", "place pieces on cloth, JSON in and out", layOut},
-		{"export", "--db FILE --ensemble ID [--layer ID] --what pattern|svg|pdf [--paper a4|letter|a0] --out FILE", "write a layer's pieces", export},
+		{"export", "--db FILE --ensemble ID [--layer ID] --what pattern|svg|pdf [--paper a4|letter|a0] --out FILE",
+			"write a layer's pieces", export},
 		{"backup", "--db FILE --out FILE", "copy all data into a new file", backup},
 		{"restore", "--in FILE --db FILE", "put a backup where no data file is yet", restore},
 		{"version", "", "say which version this is", func(_ context.Context, c *call) error {
@@ -89,7 +91,8 @@ func usage(w io.Writer) {
 			fmt.Fprintf(w, "  %-10s %s\n", "", c.args)
 		}
 	}
-	fmt.Fprint(w, "\nA file named - is standard input or output. Lengths are millimetres in JSON.\nExit codes: 0 done, 1 could not, 2 bad input.\n")
+	fmt.Fprint(w, "\nA file named - is standard input or output. Lengths are millimetres in JSON.\nExit codes: 0 done, 1 could not, 2 "+
+		"bad input.\n")
 }
 
 // run is the program; it returns the exit code.

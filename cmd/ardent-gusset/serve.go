@@ -27,7 +27,8 @@ func demoServe(ctx context.Context, c *call) error { return listen(ctx, c, true)
 func listen(ctx context.Context, c *call, withDemo bool) error {
 	addr := c.String("addr", defaultAddr, "address and port to listen on; port 0 picks a free one")
 	db := c.String("db", "", "data file (default: in your own configuration folder; for demo a fresh one in the cache folder)")
-	secret := c.String("passphrase-file", "", "file whose first line is the passphrase; needed for any address but this machine's own (or set ARDENT_GUSSET_PASSPHRASE)")
+	secret := c.String("passphrase-file", "", "file whose first line is the passphrase; needed for any address but this machine's own "+
+		"(or set ARDENT_GUSSET_PASSPHRASE)")
 	if err := c.parse(); err != nil {
 		return err
 	}
@@ -42,7 +43,8 @@ func listen(ctx context.Context, c *call, withDemo bool) error {
 		return err
 	}
 	if !loopback && passphrase == "" {
-		return bad("--addr %s can be reached from other machines: give a passphrase of 8 characters or more with --passphrase-file or ARDENT_GUSSET_PASSPHRASE, or listen on 127.0.0.1", *addr)
+		return bad("--addr %s can be reached from other machines: give a passphrase of 8 characters or more with --passphrase-file or "+
+			"ARDENT_GUSSET_PASSPHRASE, or listen on 127.0.0.1", *addr)
 	}
 	path, err := dataFile(*db, withDemo)
 	if err != nil {

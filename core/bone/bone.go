@@ -57,7 +57,8 @@ const Step, Shortest = 10.0, 60.0
 // any.
 func Fit(kind Kind, place string, width, channel, clearance float64) (b Bone, ok bool) {
 	length := math.Floor((channel-2*clearance)/Step+1e-9) * Step
-	return Bone{Kind: kind, Place: place, Width: width, Channel: channel, Length: length, Clearance: clearance, Count: 2}, length >= Shortest
+	return Bone{Kind: kind, Place: place, Width: width, Channel: channel, Length: length, Clearance: clearance,
+		Count: 2}, length >= Shortest
 }
 
 // InchStep is the step bones are stocked in where they are sold by the inch (from

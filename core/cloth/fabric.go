@@ -89,7 +89,8 @@ func Fibres() []string {
 }
 
 func Weaves() []string {
-	return []string{"plain", "twill", "herringbone", "coutil", "satin", "basket", "flannel", "velvet", "brocade", "gauze", "net", "felt", "knit"}
+	return []string{"plain", "twill", "herringbone", "coutil", "satin", "basket", "flannel", "velvet", "brocade", "gauze", "net",
+		"felt", "knit"}
 }
 
 func Ironings() []string {
@@ -117,7 +118,8 @@ func (f Fabric) Faults() map[string]string {
 		}
 	}
 	between("width_mm", float64(f.Width), float64(MinWidth), float64(MaxWidth), "a cloth's width lies between ⟦10 cm⟧ and ⟦=5 m⟧")
-	between("thickness_mm", float64(f.Thickness), float64(MinThickness), float64(MaxThickness), "a cloth's thickness lies between 0.02 mm and 25 mm; fold it in ten and measure, then divide")
+	between("thickness_mm", float64(f.Thickness), float64(MinThickness), float64(MaxThickness),
+		"a cloth's thickness lies between 0.02 mm and 25 mm; fold it in ten and measure, then divide")
 	between("selvedge_mm", float64(f.Selvedge), 0, math.Max(0, float64(f.Width)/4), "a selvedge is at most a quarter of the width")
 	between("weight_gsm", f.Weight, 0, MaxWeight, "a weight lies between 0 and 5,000 g/m²")
 	between("price_per_m", f.Price, 0, MaxPrice, "a price lies between 0 and 1,000,000")

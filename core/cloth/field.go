@@ -276,7 +276,8 @@ func density(typed string, scale float64) (float64, error) {
 	for _, said := range []struct {
 		suffix string
 		scale  float64
-	}{{"g/m²", 1}, {"g/m2", 1}, {"gsm", 1}, {"oz/yd²", measure.OuncePerSquareYard}, {"oz/yd2", measure.OuncePerSquareYard}, {"oz", measure.OuncePerSquareYard}, {"g", 1}} {
+	}{{"g/m²", 1}, {"g/m2", 1}, {"gsm", 1}, {"oz/yd²", measure.OuncePerSquareYard}, {"oz/yd2", measure.OuncePerSquareYard}, {"oz",
+		measure.OuncePerSquareYard}, {"g", 1}} {
 		if bare, ok := strings.CutSuffix(lower, said.suffix); ok {
 			n, err := measure.ParseNumber(bare)
 			return n * said.scale, err

@@ -127,7 +127,8 @@ func (f Fabric) Suits(kind family.Kind, role Role) []Verdict {
 		say(Fair, "the marker did not come out: tailor's tacks or thread only")
 	}
 	if irons := f.Irons(); irons == "none" || irons == "cool" {
-		say(Fair, "it takes %s ironing: finger-press, and never press a seam open with steam before trying a scrap", map[string]string{"none": "no", "cool": "only cool"}[irons])
+		say(Fair, "it takes %s ironing: finger-press, and never press a seam open with steam before trying a scrap",
+			map[string]string{"none": "no", "cool": "only cool"}[irons])
 	}
 	slices.SortStableFunc(out, func(a, b Verdict) int { return int(a.Fitness) - int(b.Fitness) })
 	return out

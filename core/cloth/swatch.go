@@ -49,11 +49,14 @@ type Swatch struct {
 func (t Test) About() (label, how string) {
 	switch t {
 	case ShrinkTest:
-		return "Shrinks", "Cut a square along the threads, measure it both ways, wash and dry it as the garment will be, measure again. The lay allows for what it lost."
+		return "Shrinks", "Cut a square along the threads, measure it both ways, wash and dry it as the garment will be, measure again. " +
+			"The lay allows for what it lost."
 	case GatherTest:
-		return "Gathers", "Run two gathering threads through a strip, draw it up until it stops lying well, measure both. Garments that gather more are warned of."
+		return "Gathers", "Run two gathering threads through a strip, draw it up until it stops lying well, measure both. Garments that " +
+			"gather more are warned of."
 	case PressTest:
-		return "Takes the iron", "Press a scrap hotter and hotter, on both sides, dry and damp. The hottest setting that leaves no mark is its limit."
+		return "Takes the iron", "Press a scrap hotter and hotter, on both sides, dry and damp. The hottest setting that leaves no mark " +
+			"is its limit."
 	case FrayTest:
 		return "Frays", "Cut a scrap across the threads and rub the edge ten times with a thumb; measure how far it ravels."
 	case MarkTest:
@@ -61,7 +64,8 @@ func (t Test) About() (label, how string) {
 	case OpacityTest:
 		return "Shows what lies under", "Lay it over the stuffing, boning or colour that will be under it, in daylight."
 	case FeedTest:
-		return "Layers the machine feeds", "Stitch scraps in more and more layers until the machine slips, skips or stalls; the most it took evenly counts."
+		return "Layers the machine feeds", "Stitch scraps in more and more layers until the machine slips, skips or stalls; the most it " +
+			"took evenly counts."
 	}
 	return string(t), ""
 }
@@ -94,7 +98,9 @@ func (s Swatch) Fault() (key, why string) {
 	}
 	switch s.Test {
 	case ShrinkTest:
-		if key, why = check(at("along_mm", s.Along, "the square before washing"), at("across_mm", s.Across, "the square before washing"), at("along_after_mm", s.AlongAfter, "the square after washing"), at("across_after_mm", s.AcrossAfter, "the square after washing")); why != "" {
+		if key, why = check(at("along_mm", s.Along, "the square before washing"),
+			at("across_mm", s.Across, "the square before washing"), at("along_after_mm", s.AlongAfter,
+				"the square after washing"), at("across_after_mm", s.AcrossAfter, "the square after washing")); why != "" {
 			return key, why
 		}
 		for _, side := range []struct {
@@ -102,7 +108,8 @@ func (s Swatch) Fault() (key, why string) {
 			before, after measure.Length
 		}{{"along_after_mm", s.Along, s.AlongAfter}, {"across_after_mm", s.Across, s.AcrossAfter}} {
 			if lost := 1 - float64(side.after/side.before); lost > MaxShrinkage || lost < -0.05 {
-				return side.key, fmt.Sprintf("it would have lost %.0f in 100; between −5 and 25 is what cloth does. Measure once more", lost*100)
+				return side.key, fmt.Sprintf("it would have lost %.0f in 100; between −5 and 25 is what cloth does. Measure once more",
+					lost*100)
 			}
 		}
 	case GatherTest:

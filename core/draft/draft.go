@@ -77,7 +77,9 @@ func Make(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, err
 	pattern.Fair(d.Pieces, d.Seams)
 	pattern.Tell(d.Pieces, d.Seams)
 	if more := pattern.HemSurplus(d.Pieces); more > hemToSay {
-		d.Remark(false, "The turned hem has "+measure.Tell(more)+" to ease in", "Its raw edge is that much longer, all round, than the line it lies on. Spread it evenly between the seams with a gathering thread and, in wool, shrink it over the iron; a narrower hem has less, a shaped facing none.")
+		d.Remark(false, "The turned hem has "+measure.Tell(more)+" to ease in",
+			"Its raw edge is that much longer, all round, than the line it lies on. Spread it evenly between the seams with a gathering "+
+				"thread and, in wool, shrink it over the iron; a narrower hem has less, a shaped facing none.")
 	}
 	return d, nil
 }
@@ -110,7 +112,8 @@ func (d *Draft) Buy(kind, what string, quantity float64, unit, why string) {
 
 // Sew adds a seam between two edges of equal length.
 func (d *Draft) Sew(id, pieceA, edgeA, pieceB, edgeB, technique string) {
-	d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pieceA, Edge: edgeA}, B: pattern.Side{Piece: pieceB, Edge: edgeB}, Technique: technique})
+	d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pieceA, Edge: edgeA},
+		B: pattern.Side{Piece: pieceB, Edge: edgeB}, Technique: technique})
 }
 
 // Stitch adds a row of stitching that is not a seam.

@@ -291,7 +291,8 @@ func Mm(key, label string, low, high, usual float64, why string, source figure.S
 }
 
 // MmFrom is a length whose default is found on the figure.
-func MmFrom(key, label string, low, high float64, rule, help string, find func(on figure.Figure, v Values) (float64, figure.Source)) Parameter {
+func MmFrom(key, label string, low, high float64, rule, help string, find func(on figure.Figure, v Values) (float64,
+	figure.Source)) Parameter {
 	return Parameter{Key: key, Label: label, Unit: Length, Low: low, High: high, Rule: rule, Help: help,
 		Default: func(on figure.Figure, v Values) (float64, figure.Reason) {
 			n, source := find(on, v)

@@ -25,7 +25,8 @@ func (d Draft) Shopping(thickness float64) []Notion {
 		if s.Spare > 0 {
 			why += fmt.Sprintf(" and %d to spare", s.Spare)
 		}
-		unit, what := "piece", fmt.Sprintf("%s bone, %s wide, %s long", capital(string(s.Kind)), measure.TellStock(s.Width), measure.Tell(s.Length))
+		unit, what := "piece", fmt.Sprintf("%s bone, %s wide, %s long", capital(string(s.Kind)), measure.TellStock(s.Width),
+			measure.Tell(s.Length))
 		if s.Kind == bone.Wooden {
 			what = fmt.Sprintf("Wooden busk, %s wide, %s long", measure.TellStock(s.Width), measure.Tell(s.Length))
 		}
@@ -33,7 +34,8 @@ func (d Draft) Shopping(thickness float64) []Notion {
 	}
 	for _, k := range []bone.Kind{bone.Flat, bone.Plastic, bone.Spiral} {
 		if total := bone.Total(d.Bones, k); total > 0 && k == bone.Plastic {
-			add("bone", "or plastic boning by the length", total/1000*1.05, "m", "all plastic bones end to end, and one part in twenty for the ends")
+			add("bone", "or plastic boning by the length", total/1000*1.05, "m",
+				"all plastic bones end to end, and one part in twenty for the ends")
 		}
 	}
 	if steel := bone.Steel(d.Hoops); steel > 0 {
@@ -42,15 +44,18 @@ func (d Draft) Shopping(thickness float64) []Notion {
 	}
 	for _, l := range d.Laces {
 		if l.Hand {
-			add("eyelet", "Floss for eyelets "+l.Place, float64(l.Eyelets())*closure.FlossPerEyelet/1000, "m", fmt.Sprintf("%d eyelets worked by hand × %s in three strands", l.Eyelets(), measure.Tell(closure.FlossPerEyelet)))
+			add("eyelet", "Floss for eyelets "+l.Place, float64(l.Eyelets())*closure.FlossPerEyelet/1000, "m",
+				fmt.Sprintf("%d eyelets worked by hand × %s in three strands", l.Eyelets(), measure.Tell(closure.FlossPerEyelet)))
 		} else {
-			add("eyelet", "Eyelets, "+measure.TellStock(5)+", with washers", float64(l.Eyelets()), "piece", fmt.Sprintf("%d pairs %s", l.Pairs(), l.Place))
+			add("eyelet", "Eyelets, "+measure.TellStock(5)+", with washers", float64(l.Eyelets()), "piece",
+				fmt.Sprintf("%d pairs %s", l.Pairs(), l.Place))
 		}
 		times := 1.0
 		if l.Doubled {
 			times = 2
 		}
-		why := fmt.Sprintf("%s through %d pairs, opened %s to get in, tails of %s", l.Style, l.Pairs(), measure.Tell(l.Open), measure.Tell(l.Tail))
+		why := fmt.Sprintf("%s through %d pairs, opened %s to get in, tails of %s", l.Style, l.Pairs(), measure.Tell(l.Open),
+			measure.Tell(l.Tail))
 		if l.Loop > 0 && l.Style == closure.CrissCross {
 			why += ", two loops at the waist"
 		}
@@ -58,7 +63,8 @@ func (d Draft) Shopping(thickness float64) []Notion {
 	}
 	if total := d.QuiltedLength(); total > 0 {
 		thread, bobbins := quilt.Thread(total, thickness*3)
-		add("thread", "Thread for the quilting", thread/1000, "m", fmt.Sprintf("%s of lines; wind %s before you begin", measure.TellLong(total), measure.Count(bobbins, "bobbin")))
+		add("thread", "Thread for the quilting", thread/1000, "m", fmt.Sprintf("%s of lines; wind %s before you begin",
+			measure.TellLong(total), measure.Count(bobbins, "bobbin")))
 	}
 	return out
 }

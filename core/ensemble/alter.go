@@ -57,7 +57,8 @@ func (s Stage) Alterations() []Alteration {
 		out = append(out, a)
 	}
 	if len(out) == 0 && without > 0 {
-		out = append(out, Alteration{Part: s.Name, Text: fmt.Sprintf("%d of its measures would be cut differently now, and it has no seam or hem that gives: try it on before more is done, or cut the piece again", without)})
+		out = append(out, Alteration{Part: s.Name, Text: fmt.Sprintf("%d of its measures would be cut differently now, and it has no "+
+			"seam or hem that gives: try it on before more is done, or cut the piece again", without)})
 	}
 	return out
 }
@@ -70,16 +71,20 @@ func mend(sp draft.Spare, by float64) (text string, enough bool) {
 			way = "shorten"
 		}
 		if by < 0 || by <= sp.Slide {
-			return fmt.Sprintf("%s at %s by %s: it gives %s, enough", way, sp.Where, measure.TellFine(math.Abs(by)), measure.TellFine(math.Max(sp.Slide, math.Abs(by)))), true
+			return fmt.Sprintf("%s at %s by %s: it gives %s, enough", way, sp.Where, measure.TellFine(math.Abs(by)),
+				measure.TellFine(math.Max(sp.Slide, math.Abs(by)))), true
 		}
-		return fmt.Sprintf("%s at %s: it gives %s and %s is wanted, not enough; piece it on or cut it again", way, sp.Where, measure.TellFine(math.Max(sp.Slide, 0)), measure.TellFine(by)), false
+		return fmt.Sprintf("%s at %s: it gives %s and %s is wanted, not enough; piece it on or cut it again", way, sp.Where,
+			measure.TellFine(math.Max(sp.Slide, 0)), measure.TellFine(by)), false
 	}
 	each := math.Abs(by) / float64(2*sp.Seams)
 	if by < 0 {
 		return fmt.Sprintf("take in %s by %s at each edge", sp.Where, measure.TellFine(each)), true
 	}
 	if each <= sp.Allowance-leastSeam {
-		return fmt.Sprintf("let out %s by %s at each edge: the allowance is %s, enough", sp.Where, measure.TellFine(each), measure.TellFine(sp.Allowance)), true
+		return fmt.Sprintf("let out %s by %s at each edge: the allowance is %s, enough", sp.Where, measure.TellFine(each),
+			measure.TellFine(sp.Allowance)), true
 	}
-	return fmt.Sprintf("%s would have to be let out by %s at each edge; the allowance is %s and %s of it must stay, not enough: set in a strip or cut it again", sp.Where, measure.TellFine(each), measure.TellFine(sp.Allowance), measure.TellFine(leastSeam)), false
+	return fmt.Sprintf("%s would have to be let out by %s at each edge; the allowance is %s and %s of it must stay, not enough: set in "+
+		"a strip or cut it again", sp.Where, measure.TellFine(each), measure.TellFine(sp.Allowance), measure.TellFine(leastSeam)), false
 }

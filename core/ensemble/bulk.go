@@ -33,9 +33,11 @@ func (s Stage) Bulk(u Use) []string {
 	}
 	if most > 0 {
 		t := float64(u.Fabric.Thickness)
-		out = append(out, fmt.Sprintf("The thickest seam (%s) is %s, about %s.", where, measure.Count(most, "layer"), measure.TellFine(float64(most)*t)))
+		out = append(out, fmt.Sprintf("The thickest seam (%s) is %s, about %s.", where, measure.Count(most, "layer"),
+			measure.TellFine(float64(most)*t)))
 		if feeds := u.Fabric.Feeds(); feeds > 0 && most > feeds {
-			out = append(out, fmt.Sprintf("Your machine took %s of it: sew that seam by hand, grade its allowances, or use thinner cloth inside.", measure.Count(feeds, "layer")))
+			out = append(out, fmt.Sprintf("Your machine took %s of it: sew that seam by hand, grade its allowances, or use thinner "+
+				"cloth inside.", measure.Count(feeds, "layer")))
 		}
 	}
 	gathers, tested := u.Fabric.GathersTo()
@@ -48,7 +50,8 @@ func (s Stage) Bulk(u Use) []string {
 			if tested {
 				how = "its swatch gathered"
 			}
-			out = append(out, fmt.Sprintf("A seam draws it up %.1f times; %s %.1f times at most. Take less fullness, or cartridge-pleat it.", r, how, gathers))
+			out = append(out, fmt.Sprintf("A seam draws it up %.1f times; %s %.1f times at most. Take less fullness, or "+
+				"cartridge-pleat it.", r, how, gathers))
 			break
 		}
 	}

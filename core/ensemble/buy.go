@@ -61,7 +61,8 @@ func (s Stage) Thread() (metres float64, why string) {
 	}
 	metres = (seamThread + rowThread) / 1000 * (1 + stitch.Waste)
 	why = fmt.Sprintf("seams %s × %.2f (two layers of this cloth in %s), other rows %s taking %s, and %.0f in 100 for ends",
-		measure.TellLong(seams), stitch.LockstitchRatio(stitch.StitchLength, 2*t), measure.TellStitch(stitch.StitchLength), measure.TellLong(rows), measure.TellLong(rowThread), stitch.Waste*100)
+		measure.TellLong(seams), stitch.LockstitchRatio(stitch.StitchLength,
+			2*t), measure.TellStitch(stitch.StitchLength), measure.TellLong(rows), measure.TellLong(rowThread), stitch.Waste*100)
 	return metres, why
 }
 

@@ -110,7 +110,8 @@ func (c Change) In(u measure.Unit) string {
 	case c.Girth:
 		return fmt.Sprintf("%s %s %s", c.Part, by, word("smaller", "larger"))
 	case strings.HasPrefix(c.Label, "in length"):
-		return strings.TrimSpace(fmt.Sprintf("%s %s by %s %s", c.Part, word("shorter", "longer"), by, strings.TrimSpace(strings.TrimPrefix(c.Label, "in length"))))
+		return strings.TrimSpace(fmt.Sprintf("%s %s by %s %s", c.Part, word("shorter", "longer"), by,
+			strings.TrimSpace(strings.TrimPrefix(c.Label, "in length"))))
 	case strings.HasPrefix(c.Label, "in width"):
 		rest := strings.TrimPrefix(strings.TrimSpace(strings.TrimPrefix(c.Label, "in width")), ", ")
 		return strings.TrimSpace(fmt.Sprintf("%s %s by %s %s", c.Part, word("narrower", "wider"), by, rest))

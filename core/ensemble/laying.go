@@ -138,7 +138,8 @@ func (s Stage) onSheet(u Use, k int) (key string, c lay.Cloth) {
 	}
 	along, across := f.Shrinks()
 	sx, sy := 1-along, 1-across
-	c = lay.Cloth{Width: float64(f.Width) * sy, Selvedge: float64(f.Selvedge), Nap: f.Nap, RepeatX: float64(f.RepeatX) * sx, RepeatY: float64(f.RepeatY) * sy,
+	c = lay.Cloth{Width: float64(f.Width) * sy, Selvedge: float64(f.Selvedge), Nap: f.Nap, RepeatX: float64(f.RepeatX) * sx,
+		RepeatY:  float64(f.RepeatY) * sy,
 		HalfDrop: f.HalfDrop, Fold: s.Laying.Folds[u.Role]}
 	key = fmt.Sprintf("%s-buy", u.Role)
 	if k < len(cuts) {
@@ -338,7 +339,8 @@ func (s Stage) Matchings() []Matching {
 		if seam.A.Piece == seam.B.Piece || seam.Ease > pattern.Slack || seam.Ease < -pattern.Slack {
 			continue
 		}
-		m := Matching{Seam: seam.ID, Label: names[seam.A.Piece] + " to " + names[seam.B.Piece], Chosen: slices.Contains(s.Laying.Match, seam.ID)}
+		m := Matching{Seam: seam.ID, Label: names[seam.A.Piece] + " to " + names[seam.B.Piece],
+			Chosen: slices.Contains(s.Laying.Match, seam.ID)}
 		m.Free = m.Chosen || joined.find(seam.A.Piece) != joined.find(seam.B.Piece)
 		out = append(out, m)
 	}
@@ -404,7 +406,8 @@ func (s Stage) matches() map[string]lay.Match {
 				}
 				// place(B) + to = place(A) + from, and place(A) + known is the
 				// group's place.
-				out[way[1].Piece] = lay.Match{Point: lay.XY{to.X - from.X + known.Point[0], to.Y - from.Y + known.Point[1]}, Group: known.Group}
+				out[way[1].Piece] = lay.Match{Point: lay.XY{to.X - from.X + known.Point[0], to.Y - from.Y + known.Point[1]},
+					Group: known.Group}
 				grown = true
 			}
 		}

@@ -184,7 +184,8 @@ func remnantOf(f cloth.Fabric, cut cloth.Cut, left []plane.Point, box plane.Box)
 	for _, q := range tidied(left) {
 		x := q.X - box.Min.X
 		plain = plain && (x < 1 || x > box.Width()-1)
-		out.Outline = append(out.Outline, [2]float64{math.Max(0, math.Min(x, box.Width())), math.Max(0, math.Min(q.Y, float64(cut.Wide(f))))})
+		out.Outline = append(out.Outline, [2]float64{math.Max(0, math.Min(x, box.Width())),
+			math.Max(0, math.Min(q.Y, float64(cut.Wide(f))))})
 	}
 	if plain && len(cut.Outline) == 0 {
 		out.Outline = nil

@@ -47,7 +47,8 @@ func Order(stages []Stage) ([]LayerStep, error) {
 				case slices.Contains(st.Needs, work.Wearer):
 					st.After = append(st.After, work.After{Step: b.id, Why: "it is tried on over the finished " + b.name})
 				case i == 0 && b.shapes:
-					st.After = append(st.After, work.After{Step: b.id, Why: "the finished " + b.name + " changes the figure this is cut to"})
+					st.After = append(st.After, work.After{Step: b.id, Why: "the finished " + b.name +
+						" changes the figure this is cut to"})
 				}
 			}
 			all = append(all, st)

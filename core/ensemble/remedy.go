@@ -32,7 +32,8 @@ type Remedy struct {
 // HiddenFabric is what parts nobody sees are cut from when nothing else was
 // chosen.
 func HiddenFabric() cloth.Fabric {
-	return cloth.Fabric{Name: "Plain calico", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 140, Shrinkage: 0.04, Fibre: "cotton", Weave: "plain"}
+	return cloth.Fabric{Name: "Plain calico", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 140,
+		Shrinkage: 0.04, Fibre: "cotton", Weave: "plain"}
 }
 
 // Apply is a layer with the remedy's change.
@@ -100,7 +101,8 @@ func (s Stage) Remedies(missing []lay.Unplaced) []Remedy {
 		}
 	}
 	if len(hidden) > 0 {
-		out = append(out, Remedy{Key: "hide", Title: "Another cloth for " + list(hidden, names), Why: "Nobody sees them: plain calico wears as well and costs less.", Hide: hide})
+		out = append(out, Remedy{Key: "hide", Title: "Another cloth for " + list(hidden, names),
+			Why: "Nobody sees them: plain calico wears as well and costs less.", Hide: hide})
 	}
 	// Which pieces stand in the way: those with no room, or the largest.
 	var ask []string
@@ -121,13 +123,15 @@ func (s Stage) Remedies(missing []lay.Unplaced) []Remedy {
 	for i := range s.Draft.Pieces {
 		if p := &s.Draft.Pieces[i]; !p.EitherWay && outer.Counts[p.ID] > 0 && !slices.Contains(s.Laying.Cross, p.ID) {
 			if slices.Contains(ask, p.ID) {
-				out = append(out, Remedy{Key: "cross-" + p.ID, Title: p.Name + " may lie across the grain", Why: "It hangs a little stiffer and takes the light otherwise; cut every copy of it alike.", Cross: []string{p.ID}})
+				out = append(out, Remedy{Key: "cross-" + p.ID, Title: p.Name + " may lie across the grain",
+					Why: "It hangs a little stiffer and takes the light otherwise; cut every copy of it alike.", Cross: []string{p.ID}})
 			}
 			cross = append(cross, p.ID)
 		}
 	}
 	if len(cross) > 1 && !outer.Fabric.Nap {
-		out = append(out, Remedy{Key: "cross-all", Title: "Every piece may lie across the grain", Why: "For cloth that is alike both ways; the fall of the skirt changes.", Cross: cross})
+		out = append(out, Remedy{Key: "cross-all", Title: "Every piece may lie across the grain",
+			Why: "For cloth that is alike both ways; the fall of the skirt changes.", Cross: cross})
 	}
 	for _, g := range s.Values.All() {
 		if g.Parameter.Saves != "" {
@@ -140,12 +144,15 @@ func (s Stage) Remedies(missing []lay.Unplaced) []Remedy {
 	widest := outer.Fabric.Width
 	for _, w := range SoldWidths() {
 		if w > widest+10 {
-			out = append(out, Remedy{Key: fmt.Sprintf("width-%.0f", float64(w)), Title: fmt.Sprintf("The same in cloth %s wide", measure.Tell(float64(w))), Why: "If it is sold in that width. Breadths follow the cloth.", Width: w})
+			out = append(out, Remedy{Key: fmt.Sprintf("width-%.0f", float64(w)),
+				Title: fmt.Sprintf("The same in cloth %s wide",
+					measure.Tell(float64(w))), Why: "If it is sold in that width. Breadths follow the cloth.", Width: w})
 			break
 		}
 	}
 	if len(missing) > 0 && outer.Fabric.NoMore {
-		out = append(out, Remedy{Key: "buy", Title: "Buy more after all", Why: "If more turns up: check that it is of the same dye lot.", Buy: true})
+		out = append(out, Remedy{Key: "buy", Title: "Buy more after all",
+			Why: "If more turns up: check that it is of the same dye lot.", Buy: true})
 	}
 	return out
 }
@@ -158,8 +165,9 @@ func (s Stage) lessened(g draft.Value) []Remedy {
 		for k, o := range g.Parameter.Options {
 			if k > 0 && o.Key == g.Choice {
 				less := g.Parameter.Options[k-1]
-				out = append(out, Remedy{Key: "less-" + g.Parameter.Key + "-0", Title: g.Parameter.Saves, Settings: draft.Settings{g.Parameter.Key: less.Key},
-					Why: fmt.Sprintf("%s: %s in the place of %s.", g.Parameter.Label, less.Label, o.Label)})
+				out = append(out, Remedy{Key: "less-" + g.Parameter.Key + "-0", Title: g.Parameter.Saves,
+					Settings: draft.Settings{g.Parameter.Key: less.Key},
+					Why:      fmt.Sprintf("%s: %s in the place of %s.", g.Parameter.Label, less.Label, o.Label)})
 			}
 		}
 		return out
@@ -185,8 +193,9 @@ func (s Stage) lessened(g draft.Value) []Remedy {
 			to = math.Ceil(to)
 		}
 		if to < g.Number {
-			out = append(out, Remedy{Key: fmt.Sprintf("less-%s-%d", g.Parameter.Key, k), Title: g.Parameter.Saves, Settings: draft.Settings{g.Parameter.Key: to},
-				Why: fmt.Sprintf("%s from %s to %s.", g.Parameter.Label, say(g.Number), say(to))})
+			out = append(out, Remedy{Key: fmt.Sprintf("less-%s-%d", g.Parameter.Key, k), Title: g.Parameter.Saves,
+				Settings: draft.Settings{g.Parameter.Key: to},
+				Why:      fmt.Sprintf("%s from %s to %s.", g.Parameter.Label, say(g.Number), say(to))})
 		}
 	}
 	return out
@@ -213,10 +222,14 @@ func (s Stage) piecings(id, name string) []Remedy {
 	}
 	lower := strings.ToLower(name)
 	for _, at := range []float64{0.85, 0.7, 0.5} {
-		try(fmt.Sprintf("side-%.0f", at*100), "Piece the "+lower+" at its side", fmt.Sprintf("A seam along the grain, %.0f in 100 of its width from the left; both parts keep the grain. A side seam hides it best.", at*100), pattern.Piecing{Piece: id, At: at})
+		try(fmt.Sprintf("side-%.0f", at*100), "Piece the "+lower+" at its side",
+			fmt.Sprintf("A seam along the grain, %.0f in 100 of its width from the left; both parts keep the grain. A side seam hides "+
+				"it best.", at*100), pattern.Piecing{Piece: id, At: at})
 	}
 	for _, at := range []float64{0.25, 0.5} {
-		try(fmt.Sprintf("low-%.0f", at*100), "Piece the "+lower+" across, low down", fmt.Sprintf("A seam square to the grain at %.0f in 100 of its height: under a trimming, a flounce or a tuck nobody sees it.", at*100), pattern.Piecing{Piece: id, Across: true, At: at})
+		try(fmt.Sprintf("low-%.0f", at*100), "Piece the "+lower+" across, low down",
+			fmt.Sprintf("A seam square to the grain at %.0f in 100 of its height: under a trimming, a flounce or a tuck nobody "+
+				"sees it.", at*100), pattern.Piecing{Piece: id, Across: true, At: at})
 	}
 	return out
 }

@@ -144,12 +144,15 @@ func (s *Stage) piece() {
 		for i := range s.Now.Steps {
 			for _, a := range s.Now.Steps[i].After {
 				if a.Step == "cut" {
-					s.Now.Steps[i].After = append(slices.Clone(s.Now.Steps[i].After), work.After{Step: step, Why: "the piece is whole only then"})
+					s.Now.Steps[i].After = append(slices.Clone(s.Now.Steps[i].After),
+						work.After{Step: step, Why: "the piece is whole only then"})
 					break
 				}
 			}
 		}
-		s.Now.Do(step, "Piece the "+strings.ToLower(name), 8, nil, "Right sides together along the piecing seam, match the grain, press open; then treat it as one piece.", work.After{Step: "cut", Why: "both parts are cut first"})
+		s.Now.Do(step, "Piece the "+strings.ToLower(name), 8, nil,
+			"Right sides together along the piecing seam, match the grain, press open; then treat it as "+
+				"one piece.", work.After{Step: "cut", Why: "both parts are cut first"})
 	}
 }
 

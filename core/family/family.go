@@ -39,13 +39,16 @@ type Family struct {
 func All() []Family {
 	return []Family{
 		{Kind: Underwear, Label: "Next to the skin",
-			Cloth: Cloth{Low: 80, High: 180, Fibres: []string{"linen", "cotton"}, Opaque: true, Washed: true, For: "a layer next to the skin"}},
+			Cloth: Cloth{Low: 80, High: 180, Fibres: []string{"linen", "cotton"}, Opaque: true, Washed: true,
+				For: "a layer next to the skin"}},
 		{Kind: Foundation, Label: "Foundations: corsets and stays", Closes: figure.OverCorset,
-			Cloth: Cloth{Low: 200, High: 450, Fibres: []string{"cotton", "linen", "hemp", "silk"}, Firm: true, For: "a foundation that is boned and laced"}},
+			Cloth: Cloth{Low: 200, High: 450, Fibres: []string{"cotton", "linen", "hemp", "silk"}, Firm: true,
+				For: "a foundation that is boned and laced"}},
 		{Kind: Support, Label: "Supports and petticoats", Closes: figure.OverSkirts,
 			Cloth: Cloth{Low: 90, High: 260, Fibres: []string{"cotton", "linen", "hemp", "wool", "silk"}, Firm: true, For: "a support"}},
 		{Kind: Skirt, Label: "Skirts",
-			Cloth: Cloth{Low: 120, High: 380, Fibres: []string{"wool", "silk", "cotton", "linen", "velvet"}, Opaque: true, For: "an outer garment"}},
+			Cloth: Cloth{Low: 120, High: 380, Fibres: []string{"wool", "silk", "cotton", "linen", "velvet"}, Opaque: true,
+				For: "an outer garment"}},
 	}
 }
 

@@ -177,6 +177,7 @@ func estimate(m Measurement, group Group, taken map[string]measure.Length) Estim
 			height, s = e.Value, e.Spread
 		}
 		share := measure.Length(m.share)
-		return Estimate{height * share, height*measure.Length(m.spread) + s*share, Reason{fmt.Sprintf("%.3g of the height", m.share), Memory}}
+		return Estimate{height * share, height*measure.Length(m.spread) + s*share,
+			Reason{fmt.Sprintf("%.3g of the height", m.share), Memory}}
 	}
 }

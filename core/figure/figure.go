@@ -118,7 +118,8 @@ const (
 func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 	f := Figure{levels: map[Level]float64{}, taken: map[string]Taken{}, heel: float64(heel)}
 	if !(heel >= 0 && heel <= HighestHeel) {
-		return f, fmt.Errorf("heel: %s is not a shoe's; it must lie between 0 and %s", measure.Tell(heel.Float()), measure.Tell(HighestHeel.Float()))
+		return f, fmt.Errorf("heel: %s is not a shoe's; it must lie between 0 and %s", measure.Tell(heel.Float()),
+			measure.Tell(HighestHeel.Float()))
 	}
 	got := map[string]measure.Length{}
 	for _, r := range readings {
@@ -127,13 +128,15 @@ func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 			return f, fmt.Errorf("%s: there is no such measurement", r.Key)
 		}
 		if !(r.Value >= Shortest && r.Value <= Tallest) {
-			return f, fmt.Errorf("%s: %s is not a body's; it must lie between %s and %s", m.Label, measure.Tell(r.Value.Float()), measure.Tell(Shortest.Float()), measure.Tell(Tallest.Float()))
+			return f, fmt.Errorf("%s: %s is not a body's; it must lie between %s and %s", m.Label, measure.Tell(r.Value.Float()),
+				measure.Tell(Shortest.Float()), measure.Tell(Tallest.Float()))
 		}
 		if r.Worn == Bare || r.Worn == "" || !m.Dressed() {
 			got[r.Key] = r.Value
 			f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, On: r.On, Reason: Reason{"measured", Own}}
 			if r.Provisional {
-				f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, On: r.On, Estimated: true, Spread: standInSpread, Reason: Reason{"worked out from a reading over clothes until it is measured", Memory}}
+				f.taken[r.Key] = Taken{Measurement: m, Value: r.Value, On: r.On, Estimated: true, Spread: standInSpread,
+					Reason: Reason{"worked out from a reading over clothes until it is measured", Memory}}
 			}
 			f.sides(m, r)
 		}
@@ -171,16 +174,19 @@ func (f *Figure) settleDressed(readings []Reading, got map[string]measure.Length
 			f.taken[r.Key] = Taken{Measurement: m, Value: v, On: r.On, Reason: Reason{"measured over a shift, less 2π × 0.4 mm", Own}}
 		default:
 			n := Note{Key: r.Key, Grave: true, Title: m.Label + " was measured over " + overWhat(r.Worn),
-				Text: fmt.Sprintf("What is worn under the corset must fit the body as it is without it; cut to this reading it comes out too small. "+
+				Text: fmt.Sprintf("What is worn under the corset must fit the body as it is without it; cut to this reading it comes "+
+					"out too small. "+
 					"The reading is kept for comparing, and the bare %s is estimated. Measure it bare.", m.Label)}
 			thick := measure.Length(2 * math.Pi * corsetThickness)
 			switch {
 			case r.Worn == OverSkirts:
 				n.Text += " Between cloth and body lies air: no sum frees the reading of it."
 			case r.Key == "waist_girth":
-				n.Instead, n.InsteadWhy = r.Value-thick+usualReduction, fmt.Sprintf("this reading less the corset’s own thickness, and the usual %s it draws in (from memory)", measure.Tell(usualReduction))
+				n.Instead, n.InsteadWhy = r.Value-thick+usualReduction, fmt.Sprintf("this reading less the corset’s own thickness, and "+
+					"the usual %s it draws in (from memory)", measure.Tell(usualReduction))
 			default:
-				n.Instead, n.InsteadWhy = r.Value-thick, fmt.Sprintf("this reading less the corset’s own thickness, %s all round (from memory)", measure.Tell(float64(thick)))
+				n.Instead, n.InsteadWhy = r.Value-thick, fmt.Sprintf("this reading less the corset’s own thickness, %s all round "+
+					"(from memory)", measure.Tell(float64(thick)))
 			}
 			f.notes = append(f.notes, n)
 		}
@@ -223,8 +229,10 @@ func (f *Figure) build() error {
 		if b > 0 && d > 0 {
 			exact, err := SectionOf(girth, b, d)
 			if err != nil {
-				f.notes = append(f.notes, Note{Key: string(l) + "_breadth", Title: "Breadth and depth don't go with the " + l.Label() + " girth",
-					Text: fmt.Sprintf("A body %s broad and %s deep can't have a girth of %s: a tape pulled flat round it already reads more or less. Measure the three once more; the usual proportion is used until then.",
+				f.notes = append(f.notes, Note{Key: string(l) + "_breadth", Title: "Breadth and depth don't go with the " + l.Label() +
+					" girth",
+					Text: fmt.Sprintf("A body %s broad and %s deep can't have a girth of %s: a tape pulled flat round it already reads "+
+						"more or less. Measure the three once more; the usual proportion is used until then.",
 						measure.Tell(b), measure.Tell(d), measure.Tell(girth))})
 			} else {
 				s = exact

@@ -63,7 +63,8 @@ func (f Figure) Measured(readings []Reading, over Worn) (Figure, []Compared) {
 	// Lengths last: the girths beneath them have a say in what is computed.
 	for _, c := range all {
 		if now, ok := out.reads(c.Measurement); ok && !c.Measurement.Girth {
-			out.lift[map[string]int{"waist_to_floor_front": 0, "waist_to_floor_side": 1, "waist_to_floor_back": 2}[c.Measurement.Key]] += c.Read - now
+			out.lift[map[string]int{"waist_to_floor_front": 0, "waist_to_floor_side": 1,
+				"waist_to_floor_back": 2}[c.Measurement.Key]] += c.Read - now
 		}
 	}
 	return out, all

@@ -43,41 +43,79 @@ type Measurement struct {
 // column hold every one of the 507 bodies and leave room outside; the others
 // are from memory.
 var measurements = []Measurement{
-	{Key: "height", Label: "Height", Meaning: "Standing straight against a wall, no shoes, from the floor to the top of the head.", Low: 1200, High: 2150, column: 23},
-	{Key: "bust_girth", Label: "Bust", Meaning: "Level round the fullest part of the bust, arms down, breathing out.", Low: 650, High: 1800, Girth: true, column: 10},
-	{Key: "underbust_girth", Label: "Underbust", Meaning: "Level round the ribs just under the bust.", Low: 550, High: 1600, Girth: true, column: -1},
-	{Key: "waist_girth", Label: "Waist", Meaning: "Round the narrowest part; tie a cord there first and leave it on. Do not pull in.", Low: 480, High: 1800, Girth: true, column: 11},
-	{Key: "high_hip_girth", Label: "High hip", Meaning: "Level round the top of the hip bones, about the height of the navel.", Low: 550, High: 1900, Girth: true, column: 12},
-	{Key: "hip_girth", Label: "Hip", Meaning: "Level round the fullest part of the seat, feet together.", Low: 700, High: 2000, Girth: true, column: 13},
-	{Key: "neck_girth", Label: "Neck", Meaning: "Round the base of the neck, over the hollow of the throat and the bone at the back.", Low: 280, High: 520, Girth: true, column: -1, share: 0.212, spread: 0.025},
-	{Key: "upper_arm_girth", Label: "Upper arm", Meaning: "Round the fullest part of the upper arm, arm bent.", Low: 200, High: 600, Girth: true, Sided: true, column: 15},
+	{Key: "height", Label: "Height", Meaning: "Standing straight against a wall, no shoes, from the floor to the top of the head.",
+		Low: 1200, High: 2150, column: 23},
+	{Key: "bust_girth", Label: "Bust", Meaning: "Level round the fullest part of the bust, arms down, breathing out.", Low: 650,
+		High: 1800, Girth: true, column: 10},
+	{Key: "underbust_girth", Label: "Underbust", Meaning: "Level round the ribs just under the bust.", Low: 550, High: 1600,
+		Girth: true, column: -1},
+	{Key: "waist_girth", Label: "Waist", Meaning: "Round the narrowest part; tie a cord there first and leave it on. Do not pull in.",
+		Low: 480, High: 1800, Girth: true, column: 11},
+	{Key: "high_hip_girth", Label: "High hip", Meaning: "Level round the top of the hip bones, about the height of the navel.",
+		Low: 550, High: 1900, Girth: true, column: 12},
+	{Key: "hip_girth", Label: "Hip", Meaning: "Level round the fullest part of the seat, feet together.", Low: 700, High: 2000,
+		Girth: true, column: 13},
+	{Key: "neck_girth", Label: "Neck", Meaning: "Round the base of the neck, over the hollow of the throat and the bone at the back.",
+		Low: 280, High: 520, Girth: true, column: -1, share: 0.212, spread: 0.025},
+	{Key: "upper_arm_girth", Label: "Upper arm", Meaning: "Round the fullest part of the upper arm, arm bent.", Low: 200, High: 600,
+		Girth: true, Sided: true, column: 15},
 	{Key: "wrist_girth", Label: "Wrist", Meaning: "Round the wrist bone.", Low: 120, High: 240, Girth: true, Sided: true, column: 20},
-	{Key: "thigh_girth", Label: "Thigh", Meaning: "Round the fullest part of the thigh, just below the seat, weight on both feet.", Low: 400, High: 900, Girth: true, Sided: true, column: 14},
-	{Key: "knee_girth", Label: "Knee", Meaning: "Round the middle of the knee, leg a little bent.", Low: 270, High: 600, Girth: true, Sided: true, column: 17},
-	{Key: "calf_girth", Label: "Calf", Meaning: "Round the fullest part of the calf.", Low: 250, High: 560, Girth: true, Sided: true, column: 18},
+	{Key: "thigh_girth", Label: "Thigh", Meaning: "Round the fullest part of the thigh, just below the seat, weight on both feet.",
+		Low: 400, High: 900, Girth: true, Sided: true, column: 14},
+	{Key: "knee_girth", Label: "Knee", Meaning: "Round the middle of the knee, leg a little bent.", Low: 270, High: 600, Girth: true,
+		Sided: true, column: 17},
+	{Key: "calf_girth", Label: "Calf", Meaning: "Round the fullest part of the calf.", Low: 250, High: 560, Girth: true, Sided: true,
+		column: 18},
 	{Key: "ankle_girth", Label: "Ankle", Meaning: "Round the ankle bone.", Low: 160, High: 340, Girth: true, Sided: true, column: 19},
-	{Key: "back_waist_length", Label: "Back waist length", Meaning: "From the bone at the base of the neck down the spine to the waist cord.", Low: 300, High: 560, column: -1, share: 0.245, spread: 0.02},
-	{Key: "front_length", Label: "Front length", Meaning: "From where shoulder and neck meet, over the bust, down to the waist cord.", Low: 320, High: 640, column: -1, share: 0.262, spread: 0.025},
-	{Key: "across_back", Label: "Across back", Meaning: "From arm to arm across the shoulder blades.", Low: 280, High: 520, column: -1, share: 0.215, spread: 0.025},
-	{Key: "shoulder_length", Label: "Shoulder length", Meaning: "From where shoulder and neck meet to the point of the shoulder.", Low: 90, High: 190, Sided: true, column: -1, share: 0.074, spread: 0.012},
-	{Key: "arm_length", Label: "Arm length", Meaning: "From the point of the shoulder over the bent elbow to the wrist bone.", Hold: "Hand on the hip, elbow bent; the tape goes round the outside of the elbow.", Low: 450, High: 760, Sided: true, column: -1, share: 0.352, spread: 0.028},
-	{Key: "neck_to_bust_point", Label: "Neck to bust point", Meaning: "From where shoulder and neck meet straight down to the point of the bust.", Low: 200, High: 420, Sided: true, column: -1, share: 0.16, spread: 0.03},
-	{Key: "bust_separation", Label: "Bust points apart", Meaning: "Straight across from one bust point to the other.", Low: 130, High: 320, column: -1, share: 0.115, spread: 0.03},
-	{Key: "waist_to_bust", Label: "Waist to bust line", Meaning: "Straight up at the side from the waist cord to the height of the fullest bust.", Low: 100, High: 280, column: -1, share: 0.105, spread: 0.02},
-	{Key: "waist_to_underbust", Label: "Waist to underbust", Meaning: "Straight up at the side from the waist cord to the underbust line.", Low: 40, High: 200, column: -1, share: 0.058, spread: 0.02},
-	{Key: "waist_to_high_hip", Label: "Waist to high hip", Meaning: "Down the side from the waist cord to the high hip line.", Low: 50, High: 160, column: -1, share: 0.057, spread: 0.012},
-	{Key: "waist_to_hip", Label: "Waist to hip", Meaning: "Down the side from the waist cord to the hip line.", Low: 120, High: 300, Sided: true, column: -1, share: 0.119, spread: 0.018},
-	{Key: "waist_to_knee", Label: "Waist to knee", Meaning: "Down the side from the waist cord to the middle of the knee.", Low: 400, High: 800, column: -1, share: 0.352, spread: 0.024},
-	{Key: "crotch_length", Label: "Crotch length", Meaning: "From the waist cord in front, between the legs, to the waist cord behind.", Hold: "Loose enough to sit; pass the tape through and hold both ends at the cord yourself.", Low: 480, High: 1000, column: -1, share: 0.415, spread: 0.045},
-	{Key: "waist_to_floor_front", Label: "Waist to floor, front", Meaning: "At the centre front from the waist cord over the belly, then straight down. No shoes.", Low: 700, High: 1400, column: -1, share: 0.615, spread: 0.03},
-	{Key: "waist_to_floor_side", Label: "Waist to floor, side", Meaning: "At the side from the waist cord over the hip, then straight down. No shoes.", Sided: true, Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
-	{Key: "waist_to_floor_back", Label: "Waist to floor, back", Meaning: "At the centre back from the waist cord over the seat, then straight down. No shoes.", Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
-	{Key: "bust_breadth", Label: "Bust breadth", Meaning: "Between two books held upright against the sides at the bust line.", Low: 180, High: 600, column: -1, Extra: true},
-	{Key: "bust_depth", Label: "Bust depth", Meaning: "Between a wall behind the back and a book held upright against the bust.", Low: 120, High: 550, column: -1, Extra: true},
-	{Key: "waist_breadth", Label: "Waist breadth", Meaning: "Between two books held upright against the sides at the waist cord.", Low: 140, High: 600, column: -1, Extra: true},
-	{Key: "waist_depth", Label: "Waist depth", Meaning: "Between two books held upright before and behind the waist.", Low: 110, High: 550, column: -1, Extra: true},
-	{Key: "hip_breadth", Label: "Hip breadth", Meaning: "Between two books held upright against the sides at the hip line.", Low: 220, High: 700, column: -1, Extra: true},
-	{Key: "hip_depth", Label: "Hip depth", Meaning: "Between a wall behind the seat and a book held upright in front at the hip line.", Low: 140, High: 600, column: -1, Extra: true},
+	{Key: "back_waist_length", Label: "Back waist length", Meaning: "From the bone at the base of the neck down the spine to the " +
+		"waist cord.", Low: 300, High: 560, column: -1, share: 0.245, spread: 0.02},
+	{Key: "front_length", Label: "Front length", Meaning: "From where shoulder and neck meet, over the bust, down to the waist cord.",
+		Low: 320, High: 640, column: -1, share: 0.262, spread: 0.025},
+	{Key: "across_back", Label: "Across back", Meaning: "From arm to arm across the shoulder blades.", Low: 280, High: 520, column: -1,
+		share: 0.215, spread: 0.025},
+	{Key: "shoulder_length", Label: "Shoulder length", Meaning: "From where shoulder and neck meet to the point of the shoulder.",
+		Low: 90, High: 190, Sided: true, column: -1, share: 0.074, spread: 0.012},
+	{Key: "arm_length", Label: "Arm length", Meaning: "From the point of the shoulder over the bent elbow to the wrist bone.",
+		Hold: "Hand on the hip, elbow bent; the tape goes round the outside of " +
+			"the elbow.", Low: 450, High: 760, Sided: true, column: -1, share: 0.352, spread: 0.028},
+	{Key: "neck_to_bust_point", Label: "Neck to bust point", Meaning: "From where shoulder and neck meet straight down to the point of " +
+		"the bust.", Low: 200, High: 420, Sided: true, column: -1, share: 0.16, spread: 0.03},
+	{Key: "bust_separation", Label: "Bust points apart", Meaning: "Straight across from one bust point to the other.", Low: 130,
+		High: 320, column: -1, share: 0.115, spread: 0.03},
+	{Key: "waist_to_bust", Label: "Waist to bust line", Meaning: "Straight up at the side from the waist cord to the height of the " +
+		"fullest bust.", Low: 100, High: 280, column: -1, share: 0.105, spread: 0.02},
+	{Key: "waist_to_underbust", Label: "Waist to underbust", Meaning: "Straight up at the side from the waist cord to the " +
+		"underbust line.", Low: 40, High: 200, column: -1, share: 0.058, spread: 0.02},
+	{Key: "waist_to_high_hip", Label: "Waist to high hip", Meaning: "Down the side from the waist cord to the high hip line.", Low: 50,
+		High: 160, column: -1, share: 0.057, spread: 0.012},
+	{Key: "waist_to_hip", Label: "Waist to hip", Meaning: "Down the side from the waist cord to the hip line.", Low: 120, High: 300,
+		Sided: true, column: -1, share: 0.119, spread: 0.018},
+	{Key: "waist_to_knee", Label: "Waist to knee", Meaning: "Down the side from the waist cord to the middle of the knee.", Low: 400,
+		High: 800, column: -1, share: 0.352, spread: 0.024},
+	{Key: "crotch_length", Label: "Crotch length", Meaning: "From the waist cord in front, between the legs, to the waist cord behind.",
+		Hold: "Loose enough to sit; pass the tape through and hold both ends at the cord " +
+			"yourself.", Low: 480, High: 1000, column: -1, share: 0.415, spread: 0.045},
+	{Key: "waist_to_floor_front", Label: "Waist to floor, front",
+		Meaning: "At the centre front from the waist cord over the belly, then straight down. " +
+			"No shoes.", Low: 700, High: 1400, column: -1, share: 0.615, spread: 0.03},
+	{Key: "waist_to_floor_side", Label: "Waist to floor, side",
+		Meaning: "At the side from the waist cord over the hip, then straight down. " +
+			"No shoes.", Sided: true, Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
+	{Key: "waist_to_floor_back", Label: "Waist to floor, back",
+		Meaning: "At the centre back from the waist cord over the seat, then straight down. " +
+			"No shoes.", Low: 700, High: 1400, column: -1, share: 0.625, spread: 0.03},
+	{Key: "bust_breadth", Label: "Bust breadth", Meaning: "Between two books held upright against the sides at the bust line.",
+		Low: 180, High: 600, column: -1, Extra: true},
+	{Key: "bust_depth", Label: "Bust depth", Meaning: "Between a wall behind the back and a book held upright against the bust.",
+		Low: 120, High: 550, column: -1, Extra: true},
+	{Key: "waist_breadth", Label: "Waist breadth", Meaning: "Between two books held upright against the sides at the waist cord.",
+		Low: 140, High: 600, column: -1, Extra: true},
+	{Key: "waist_depth", Label: "Waist depth", Meaning: "Between two books held upright before and behind the waist.", Low: 110,
+		High: 550, column: -1, Extra: true},
+	{Key: "hip_breadth", Label: "Hip breadth", Meaning: "Between two books held upright against the sides at the hip line.", Low: 220,
+		High: 700, column: -1, Extra: true},
+	{Key: "hip_depth", Label: "Hip depth", Meaning: "Between a wall behind the seat and a book held upright in front at the hip line.",
+		Low: 140, High: 600, column: -1, Extra: true},
 }
 
 // Dressed tells whether the reading depends on what is worn.
@@ -139,7 +177,8 @@ func States() []struct {
 	return []struct {
 		Key   Worn
 		Label string
-	}{{Bare, "bare, or one thin close layer"}, {OverShift, "over a shift"}, {OverCorset, "over a closed corset"}, {OverSkirts, "over corset and petticoats"}}
+	}{{Bare, "bare, or one thin close layer"}, {OverShift, "over a shift"}, {OverCorset, "over a closed corset"}, {OverSkirts,
+		"over corset and petticoats"}}
 }
 
 // Reading is one number taken off a wearer.

@@ -21,7 +21,8 @@ func (f *Figure) sides(m Measurement, r Reading) {
 			longer = "right"
 		}
 		f.notes = append(f.notes, Note{Key: m.Key, Title: fmt.Sprintf("%s: the %s is %s more", m.Label, longer, measure.TellFine(by)),
-			Text: "Bodies differ so. Skirts are hung to each side’s own length; where pieces are cut in pairs, fit each side by itself at the mock-up."})
+			Text: "Bodies differ so. Skirts are hung to each side’s own length; where pieces are cut in pairs, fit each side by itself " +
+				"at the mock-up."})
 	}
 }
 
@@ -41,11 +42,14 @@ func (f *Figure) question(got map[string]measure.Length) {
 		switch {
 		case v >= m.Low && v <= m.High:
 		case v*2.54 >= m.Low && v*2.54 <= m.High:
-			meant(m.Key, v*2.54, m.Label+": inches typed as centimetres?", fmt.Sprintf("%s is small for an adult; %s would be usual.", measure.Tell(v.Float()), measure.Tell(2.54*v.Float())))
+			meant(m.Key, v*2.54, m.Label+": inches typed as centimetres?", fmt.Sprintf("%s is small for an adult; %s would be usual.",
+				measure.Tell(v.Float()), measure.Tell(2.54*v.Float())))
 		case v/2.54 >= m.Low && v/2.54 <= m.High:
-			meant(m.Key, v/2.54, m.Label+": centimetres typed as inches?", fmt.Sprintf("%s is large; %s would be usual.", measure.Tell(v.Float()), measure.Tell(v.Float()/2.54)))
+			meant(m.Key, v/2.54, m.Label+": centimetres typed as inches?", fmt.Sprintf("%s is large; %s would be usual.",
+				measure.Tell(v.Float()), measure.Tell(v.Float()/2.54)))
 		default:
-			add(m.Key, m.Label+" is unusual", fmt.Sprintf("Adults mostly lie between %s and %s. Measure once more; if it stays, it stands.", measure.Tell(m.Low.Float()), measure.Tell(m.High.Float())))
+			add(m.Key, m.Label+" is unusual", fmt.Sprintf("Adults mostly lie between %s and %s. Measure once more; if it stays, "+
+				"it stands.", measure.Tell(m.Low.Float()), measure.Tell(m.High.Float())))
 		}
 	}
 	above := func(a, b string, why string) {

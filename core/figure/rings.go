@@ -24,8 +24,10 @@ func (f Figure) Rings() []Ring {
 	}
 	d := chest.Depth() / 2
 	out := []Ring{
-		ring(shoulder-84, neck*0.98, neck*0.9, 16), ring(shoulder-58, neck*0.96, neck*0.9, 8), ring(shoulder-38, neck*1.16, neck*1.0, -2), ring(shoulder-18, half*0.55, neck*1.06, -10),
-		ring(shoulder+2, half*0.88, math.Max(d*0.56, neck*1.1), -14), ring(shoulder+24, half*0.985, d*0.68, -14), ring(shoulder+60, half*0.93, d*0.82, -10),
+		ring(shoulder-84, neck*0.98, neck*0.9, 16), ring(shoulder-58, neck*0.96, neck*0.9, 8), ring(shoulder-38, neck*1.16, neck*1.0,
+			-2), ring(shoulder-18, half*0.55, neck*1.06, -10),
+		ring(shoulder+2, half*0.88, math.Max(d*0.56, neck*1.1), -14), ring(shoulder+24, half*0.985, d*0.68, -14), ring(shoulder+60,
+			half*0.93, d*0.82, -10),
 	}
 	if mid := (top + shoulder + 60) / 2; mid > shoulder+70 && mid < top-10 {
 		out = append(out, ring(mid, half*0.89, d*0.92, -2))

@@ -96,7 +96,8 @@ const fewShared, halfShared = 0.6, 0.75
 const rightCorners = 400
 
 func newAbutting(ctx context.Context, s *search, end float64) *abutting {
-	a := &abutting{ctx: ctx, s: s, end: end, beds: map[[2]int][]plane.Point{}, known: map[meeting]met{}, poses: make([]abutPose, len(s.poses))}
+	a := &abutting{ctx: ctx, s: s, end: end, beds: map[[2]int][]plane.Point{}, known: map[meeting]met{},
+		poses: make([]abutPose, len(s.poses))}
 	kind := map[int]int{}
 	for i := range s.items {
 		it := &s.items[i]
@@ -180,7 +181,8 @@ func (a *abutting) meet(p, q int, d plane.Point) met {
 func (a *abutting) deep(p, q int, d plane.Point) bool {
 	o, b := &a.poses[p], &a.poses[q]
 	t := o.slack + b.slack
-	if b.box.Min.X+d.X >= o.box.Max.X-t || b.box.Max.X+d.X <= o.box.Min.X+t || b.box.Min.Y+d.Y >= o.box.Max.Y-t || b.box.Max.Y+d.Y <= o.box.Min.Y+t {
+	if b.box.Min.X+d.X >= o.box.Max.X-t || b.box.Max.X+d.X <= o.box.Min.X+t || b.box.Min.Y+d.Y >= o.box.Max.Y-t ||
+		b.box.Max.Y+d.Y <= o.box.Min.Y+t {
 		return false
 	}
 	for _, dy := range [...]float64{d.Y, d.Y + t, d.Y - t} {
@@ -238,7 +240,8 @@ func (a *abutting) bed(p, q int) []plane.Point {
 	var all []plane.Point
 	least := 0.08 * math.Min(a.poses[p].round, a.poses[q].round)
 	add := func(d plane.Point) {
-		if !slices.ContainsFunc(all, func(o plane.Point) bool { return o.To(d) < alongside }) && a.touching(p, q, d) > least && !a.deep(p, q, d) {
+		if !slices.ContainsFunc(all, func(o plane.Point) bool { return o.To(d) < alongside }) && a.touching(p, q, d) > least &&
+			!a.deep(p, q, d) {
 			all = append(all, d)
 		}
 	}
@@ -274,7 +277,8 @@ func (a *abutting) atEdges(q int, x, y float64) float64 {
 		e := &p.edges[k]
 		level := math.Abs(e.along.Y)*e.long < alongside
 		upright := math.Abs(e.along.X)*e.long < alongside
-		if low && level && e.a.Y < p.box.Min.Y+alongside || high && level && e.a.Y > p.box.Max.Y-alongside || begin && upright && e.a.X < p.box.Min.X+alongside {
+		if low && level && e.a.Y < p.box.Min.Y+alongside || high && level && e.a.Y > p.box.Max.Y-alongside || begin && upright &&
+			e.a.X < p.box.Min.X+alongside {
 			sum += e.long
 		}
 	}
@@ -284,7 +288,8 @@ func (a *abutting) atEdges(q int, x, y float64) float64 {
 // onCloth tells whether a pose lies on the cloth, clear of what it must be.
 func (a *abutting) onCloth(q int, x, y float64) bool {
 	c, b := a.s.job.Cloth, a.poses[q].bareBox
-	if x+b.Min.X < -edgeSlack || x+b.Max.X > a.end+edgeSlack || y+b.Min.Y < c.Selvedge-edgeSlack || y+b.Max.Y > c.Width-c.Selvedge+edgeSlack {
+	if x+b.Min.X < -edgeSlack || x+b.Max.X > a.end+edgeSlack || y+b.Min.Y < c.Selvedge-edgeSlack ||
+		y+b.Max.Y > c.Width-c.Selvedge+edgeSlack {
 		return false
 	}
 	if a.s.poses[q].low && math.Abs(y) > edgeSlack {
@@ -351,7 +356,8 @@ func (b *begun) lying() []spot {
 func (a *abutting) set(before *begun, last spot) *begun {
 	p := &a.poses[last.pose]
 	b := &begun{before: before, last: last, count: before.count + 1, left: slices.Clone(before.left), touch: before.touch + last.touch,
-		round: before.round + p.round, area: before.area + p.area, pull: before.pull + p.area*(last.x+p.box.Centre().X), mark: before.mark ^ last.mark()}
+		round: before.round + p.round, area: before.area + p.area, pull: before.pull +
+			p.area*(last.x+p.box.Centre().X), mark: before.mark ^ last.mark()}
 	b.left[last.kind]--
 	for _, o := range before.spots {
 		if b.left[o.kind] == 0 {

@@ -25,7 +25,8 @@ func (j *Job) GrainLines(r Result) []GrainLine {
 		}
 		shape := p.Shape(at)
 		b := plane.BoxOf(shape)
-		out = append(out, GrainLine{ID: at.ID, Copy: at.Copy, Mirrored: at.Mirrored, Turn: at.Turn, Up: plane.Middle(shape, 0.5).Y, From: b.Min.X, To: b.Max.X, Low: b.Min.Y})
+		out = append(out, GrainLine{ID: at.ID, Copy: at.Copy, Mirrored: at.Mirrored, Turn: at.Turn, Up: plane.Middle(shape, 0.5).Y,
+			From: b.Min.X, To: b.Max.X, Low: b.Min.Y})
 	}
 	return out
 }

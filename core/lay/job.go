@@ -136,8 +136,10 @@ func (j *Job) Check() error {
 		name      string
 		value     float64
 		low, high float64
-	}{{"cloth.width_mm", c.Width, 1, MaxSize}, {"cloth.selvedge_mm", c.Selvedge, 0, c.Width / 2.01}, {"cloth.length_mm", c.Length, 0, MaxSize},
-		{"cloth.repeat_x_mm", c.RepeatX, 0, MaxSize}, {"cloth.repeat_y_mm", c.RepeatY, 0, MaxSize}, {"gap_mm", j.Gap, 0, 1000}, {"seconds", j.Seconds, 0, 3600}, {"rounds", float64(j.Rounds), 0, 1e6}} {
+	}{{"cloth.width_mm", c.Width, 1, MaxSize}, {"cloth.selvedge_mm", c.Selvedge, 0, c.Width / 2.01}, {"cloth.length_mm", c.Length, 0,
+		MaxSize},
+		{"cloth.repeat_x_mm", c.RepeatX, 0, MaxSize}, {"cloth.repeat_y_mm", c.RepeatY, 0, MaxSize}, {"gap_mm", j.Gap, 0,
+			1000}, {"seconds", j.Seconds, 0, 3600}, {"rounds", float64(j.Rounds), 0, 1e6}} {
 		if !(f.value >= f.low && f.value <= f.high) {
 			return fmt.Errorf("%s must lie between %g and %g, not %g", f.name, f.low, f.high, f.value)
 		}
@@ -194,7 +196,8 @@ func (j *Job) Check() error {
 			fits = fits || h <= c.Width-2*c.Selvedge+edgeSlack
 		}
 		if !fits {
-			return fmt.Errorf("%s is %s across at its narrowest allowed turn; the cloth has %s between its selvedges", name, measure.Tell(narrowest), measure.Tell(c.Width-2*c.Selvedge))
+			return fmt.Errorf("%s is %s across at its narrowest allowed turn; the cloth has %s between its selvedges", name,
+				measure.Tell(narrowest), measure.Tell(c.Width-2*c.Selvedge))
 		}
 		if p.Match != nil {
 			if m := p.Match.Point; math.IsNaN(m[0]+m[1]) || math.Abs(m[0]) > MaxSize || math.Abs(m[1]) > MaxSize {

@@ -175,7 +175,8 @@ const bandCount = 24
 func obstacle(shape []plane.Point, gap float64) placed {
 	b := plane.BoxOf(shape)
 	r := gap * 1.06 // the corners of the border stand out a little
-	p := placed{shape: shape, inner: inside(shape), convex: convex(shape), box: plane.Box{Min: b.Min.Sub(plane.Pt(r, r)), Max: b.Max.Add(plane.Pt(r, r))}}
+	p := placed{shape: shape, inner: inside(shape), convex: convex(shape), box: plane.Box{Min: b.Min.Sub(plane.Pt(r, r)),
+		Max: b.Max.Add(plane.Pt(r, r))}}
 	p.bands = make([][]side, bandCount)
 	p.pitch = p.box.Height() / bandCount
 	n := len(shape)
@@ -479,7 +480,8 @@ func heights(p *pose, low, high float64, lying []placed, c Cloth, m *Match, resi
 	}
 	out := []float64{low, high}
 	for i := range lying {
-		for _, y := range [...]float64{lying[i].box.Max.Y - p.box.Min.Y, lying[i].box.Min.Y - p.box.Max.Y, lying[i].box.Min.Y - p.box.Min.Y, lying[i].box.Max.Y - p.box.Max.Y} {
+		for _, y := range [...]float64{lying[i].box.Max.Y - p.box.Min.Y, lying[i].box.Min.Y - p.box.Max.Y,
+			lying[i].box.Min.Y - p.box.Min.Y, lying[i].box.Max.Y - p.box.Max.Y} {
 			if y > low && y < high {
 				out = append(out, y)
 			}
@@ -523,7 +525,8 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 	fits := func(x float64) bool {
 		for i := range lying {
 			o := &lying[i]
-			if p.box.Min.Y+dy < o.box.Max.Y && p.box.Max.Y+dy > o.box.Min.Y && p.box.Min.X+x < o.box.Max.X && p.box.Max.X+x > o.box.Min.X && o.overlaps(p.shape, p.inner, plane.Pt(x, dy)) {
+			if p.box.Min.Y+dy < o.box.Max.Y && p.box.Max.Y+dy > o.box.Min.Y && p.box.Min.X+x < o.box.Max.X &&
+				p.box.Max.X+x > o.box.Min.X && o.overlaps(p.shape, p.inner, plane.Pt(x, dy)) {
 				return false
 			}
 		}

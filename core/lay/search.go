@@ -660,7 +660,8 @@ func (l *loosened) weigh(i int) {
 			continue
 		}
 		v := 0.0
-		if a, b := l.boxes[i], l.boxes[j]; a.Min.X-s.job.Gap < b.Max.X && b.Min.X-s.job.Gap < a.Max.X && a.Min.Y-s.job.Gap < b.Max.Y && b.Min.Y-s.job.Gap < a.Max.Y {
+		if a, b := l.boxes[i], l.boxes[j]; a.Min.X-s.job.Gap < b.Max.X && b.Min.X-s.job.Gap < a.Max.X && a.Min.Y-s.job.Gap < b.Max.Y &&
+			b.Min.Y-s.job.Gap < a.Max.Y {
 			v = l.overlap(l.pose[i], l.pose[j], l.x[j]-l.x[i], l.y[j]-l.y[i])
 		}
 		l.losses[i*m+j], l.losses[j*m+i] = v, v
@@ -1063,7 +1064,8 @@ func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, floa
 	all := l.gather(i, pose, low, high)
 	for stepX > 0.4 || stepY > s.pitch*0.75 {
 		moved := false
-		for _, d := range [...]plane.Point{{X: 1}, {X: -1}, {Y: 1}, {Y: -1}, {X: 0.7, Y: 0.7}, {X: -0.7, Y: 0.7}, {X: 0.7, Y: -0.7}, {X: -0.7, Y: -0.7}} {
+		for _, d := range [...]plane.Point{{X: 1}, {X: -1}, {Y: 1}, {Y: -1}, {X: 0.7, Y: 0.7}, {X: -0.7, Y: 0.7}, {X: 0.7, Y: -0.7},
+			{X: -0.7, Y: -0.7}} {
 			nx := math.Min(math.Max(x+d.X*stepX, low.X), high.X)
 			ny := y
 			if d.Y != 0 && high.Y > low.Y {
@@ -1202,7 +1204,8 @@ const passes = 3
 
 // nearest is the least place from floor on where a piece lies clear, at its
 // height or a level or two beside it.
-func (s *search) nearest(i, id int, floor, y float64, lying []placed, residue map[string]plane.Point, beside bool) (float64, float64, bool) {
+func (s *search) nearest(i, id int, floor, y float64, lying []placed, residue map[string]plane.Point, beside bool) (float64, float64,
+	bool) {
 	c, p, m := s.job.Cloth, s.poses[id], s.items[i].piece.Match
 	low, high := c.Selvedge-p.box.Min.Y, c.Width-c.Selvedge-p.box.Max.Y
 	if high < low {

@@ -151,7 +151,8 @@ func beyond(c Cloth) [][]plane.Point {
 		sides = append(sides, side{end, end})
 		for i, to := range sides {
 			if i%2 == 0 {
-				strip := clean([]plane.Point{{X: from.below, Y: low}, {X: to.below, Y: low}, {X: to.above, Y: high}, {X: from.above, Y: high}})
+				strip := clean([]plane.Point{{X: from.below, Y: low}, {X: to.below, Y: low}, {X: to.above, Y: high},
+					{X: from.above, Y: high}})
 				if len(strip) > 2 && math.Abs(plane.Area(strip)) > 1e-3 {
 					out = append(out, strip)
 				}
@@ -175,7 +176,8 @@ func (j *Job) checkCloth() error {
 		return fmt.Errorf("cloth.fold: cloth with a repeat is laid in a single layer, so that it can be seen to match")
 	}
 	if c.Fold == Crosswise && len(c.Flaws) > 0 {
-		return fmt.Errorf("cloth.fold: cloth with flaws can't be folded crosswise, because the fold moves with the length; fold it lengthwise or lay it flat")
+		return fmt.Errorf("cloth.fold: cloth with flaws can't be folded crosswise, because the fold moves with the length; fold it " +
+			"lengthwise or lay it flat")
 	}
 	if c.Fold == Crosswise && len(j.Pinned) > 0 {
 		return fmt.Errorf("pinned: on cloth folded crosswise nothing can be pinned, because the fold moves with the length")
@@ -230,9 +232,11 @@ func (j *Job) checkPinned() error {
 			p := f.double.piece(at.ID)
 			switch {
 			case p == nil || !(slices.Contains(p.Copies, at.Copy) || slices.Contains(p.Copies, at.Copy^1)):
-				return fmt.Errorf("pinned piece %q, copy %d, is cut from a single layer behind the folded cloth and can't be pinned", shorten(at.ID), at.Copy)
+				return fmt.Errorf("pinned piece %q, copy %d, is cut from a single layer behind the folded cloth and can't be pinned",
+					shorten(at.ID), at.Copy)
 			case !slices.Contains(p.Copies, at.Copy):
-				return fmt.Errorf("pinned piece %q, copy %d, is the lower of two cut at once: pin copy %d, and it follows", shorten(at.ID), at.Copy, at.Copy^1)
+				return fmt.Errorf("pinned piece %q, copy %d, is the lower of two cut at once: pin copy %d, and it follows",
+					shorten(at.ID), at.Copy, at.Copy^1)
 			}
 		}
 	}
@@ -281,7 +285,8 @@ func (j *Job) Faults(at []Placement) []Fault {
 			fault("lies off the grain")
 		}
 		b := plane.BoxOf(shape)
-		if b.Min.X < -edgeSlack || b.Min.Y < c.Selvedge-edgeSlack || b.Max.Y > c.Width-c.Selvedge+edgeSlack || (c.Length > 0 && b.Max.X > c.Length+edgeSlack) {
+		if b.Min.X < -edgeSlack || b.Min.Y < c.Selvedge-edgeSlack || b.Max.Y > c.Width-c.Selvedge+edgeSlack ||
+			(c.Length > 0 && b.Max.X > c.Length+edgeSlack) {
 			fault("lies over the edge of the cloth")
 		}
 		for k := range stills {
@@ -365,7 +370,8 @@ func (o *placed) holdsBy(shape []plane.Point, box plane.Box, along, across float
 	// it is as it should be.
 	p := pose{shape: shape, inner: inside(shape), box: box, convex: convex(shape)}
 	for _, dy := range [...]float64{across, -across} {
-		if !slices.ContainsFunc(covered(o, &p, dy, o.forbidden(shape, box, dy, nil)), func(s span) bool { return s.from < -along && s.to > along }) {
+		if !slices.ContainsFunc(covered(o, &p, dy, o.forbidden(shape, box, dy, nil)),
+			func(s span) bool { return s.from < -along && s.to > along }) {
 			return false
 		}
 	}

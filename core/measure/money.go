@@ -16,7 +16,8 @@ type Currency string
 var currencies = []struct {
 	sign  Currency
 	after bool
-}{{"", false}, {"$", false}, {"£", false}, {"€", false}, {"¥", false}, {"kr", true}, {"zł", true}, {"Fr.", false}, {"₹", false}, {"R", false}}
+}{{"", false}, {"$", false}, {"£", false}, {"€", false}, {"¥", false}, {"kr", true}, {"zł", true}, {"Fr.", false}, {"₹", false}, {"R",
+	false}}
 
 // Currencies lists the signs money can be written with, none first.
 func Currencies() []Currency {

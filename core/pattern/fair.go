@@ -42,8 +42,10 @@ func Fair(pieces []Piece, seams []Seam) {
 			pa, na, pb, nb *Edge // the corners, edge before and edge after
 			ea, eb         end
 		}{
-			{&a.Edges[(i+n-1)%n], &a.Edges[i], &b.Edges[k], &b.Edges[(k+1)%m], end{&a.Edges[(i+n-1)%n], false}, end{&b.Edges[(k+1)%m], true}},
-			{&a.Edges[i], &a.Edges[(i+1)%n], &b.Edges[(k+m-1)%m], &b.Edges[k], end{&a.Edges[(i+1)%n], true}, end{&b.Edges[(k+m-1)%m], false}},
+			{&a.Edges[(i+n-1)%n], &a.Edges[i], &b.Edges[k], &b.Edges[(k+1)%m], end{&a.Edges[(i+n-1)%n], false},
+				end{&b.Edges[(k+1)%m], true}},
+			{&a.Edges[i], &a.Edges[(i+1)%n], &b.Edges[(k+m-1)%m], &b.Edges[k], end{&a.Edges[(i+1)%n], true},
+				end{&b.Edges[(k+m-1)%m], false}},
 		} {
 			if !free(a, c.ea.edge) || !free(b, c.eb.edge) {
 				continue

@@ -121,7 +121,8 @@ func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Pie
 		}
 		last := parts[k].Edges[len(parts[k].Edges)-1].Line
 		from, to := last[len(last)-1], parts[k].Edges[0].Line[0]
-		parts[k].Edges = append(parts[k].Edges, Edge{ID: "piecing", Name: "piecing seam", Line: []plane.Point{from, to}, Allowance: allowance})
+		parts[k].Edges = append(parts[k].Edges, Edge{ID: "piecing", Name: "piecing seam", Line: []plane.Point{from, to},
+			Allowance: allowance})
 		for _, note := range p.Notches {
 			if e, ok := parts[k].Edge(note.Edge); ok && e.ID != "piecing" {
 				parts[k].Notches = append(parts[k].Notches, note)
@@ -161,7 +162,8 @@ func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Pie
 			}
 		}
 	}
-	w.seams = append(w.seams, Seam{ID: "piecing-" + parts[small].ID, A: Side{Piece: parts[1-small].ID, Edge: "piecing"}, B: Side{Piece: parts[small].ID, Edge: "piecing"},
+	w.seams = append(w.seams, Seam{ID: "piecing-" + parts[small].ID, A: Side{Piece: parts[1-small].ID, Edge: "piecing"},
+		B:         Side{Piece: parts[small].ID, Edge: "piecing"},
 		Technique: "plain, pressed open, before anything else is done with the piece"})
 	for i := range parts {
 		if err := parts[i].Fault(); err != nil {

@@ -153,7 +153,8 @@ func Judge(aim Aim, have map[Trait]float64) []Finding {
 		if !ok {
 			continue
 		}
-		f := Finding{Trait: t, Have: have[t], Wanted: want, Within: have[t] >= want.Low-0.5e-3*want.Low && have[t] <= want.High+0.5e-3*want.High}
+		f := Finding{Trait: t, Have: have[t], Wanted: want, Within: have[t] >= want.Low-0.5e-3*want.Low &&
+			have[t] <= want.High+0.5e-3*want.High}
 		if !f.Within {
 			f.Text, f.Try = advice(t, f.Have, want)
 		}
@@ -166,27 +167,33 @@ func advice(t Trait, have float64, want Range) (string, []string) {
 	short := want.Low - have
 	switch {
 	case t == Behind && short > 70:
-		return fmt.Sprintf("%s more wanted behind: a cage, or a large pad under petticoats", measure.Tell(short)), []string{"bustle-cage", "bustle-pad"}
+		return fmt.Sprintf("%s more wanted behind: a cage, or a large pad under petticoats",
+			measure.Tell(short)), []string{"bustle-cage", "bustle-pad"}
 	case t == Behind && short > 0:
-		return fmt.Sprintf("%s more wanted behind: a larger pad, or a fuller petticoat", measure.Tell(short)), []string{"bustle-pad", "petticoat-flounced"}
+		return fmt.Sprintf("%s more wanted behind: a larger pad, or a fuller petticoat", measure.Tell(short)), []string{"bustle-pad",
+			"petticoat-flounced"}
 	case t == Behind:
 		return fmt.Sprintf("%s too far out behind: a smaller pad, or fewer pleats at the centre back", measure.Tell(have-want.High)), nil
 	case t == Beside && short > 90:
 		return fmt.Sprintf("%s more wanted on each side: panniers or hoops", measure.Tell(short)), []string{"panniers", "hoop-skirt"}
 	case t == Beside && short > 0:
-		return fmt.Sprintf("%s more wanted on each side: a hip roll, or a fuller petticoat", measure.Tell(short)), []string{"hip-roll", "petticoat-corded"}
+		return fmt.Sprintf("%s more wanted on each side: a hip roll, or a fuller petticoat", measure.Tell(short)), []string{"hip-roll",
+			"petticoat-corded"}
 	case t == Beside:
-		return fmt.Sprintf("%s too wide on each side: a smaller support, or one that gives behind instead", measure.Tell(have-want.High)), nil
+		return fmt.Sprintf("%s too wide on each side: a smaller support, or one that gives behind instead",
+			measure.Tell(have-want.High)), nil
 	case t == Hem && have == 0:
 		return "nothing worn has a hem yet", []string{"petticoat-gored"}
 	case t == Hem && short > 0:
-		return fmt.Sprintf("%s more wanted round the hem: more flare or more breadths in the outermost skirt, and a petticoat as full beneath it", measure.Tell(short)), []string{"petticoat-tiered", "petticoat-flounced"}
+		return fmt.Sprintf("%s more wanted round the hem: more flare or more breadths in the outermost skirt, and a petticoat as full "+
+			"beneath it", measure.Tell(short)), []string{"petticoat-tiered", "petticoat-flounced"}
 	case t == Hem:
 		return fmt.Sprintf("%s too much round the hem: less flare, or a breadth fewer", measure.Tell(have-want.High)), nil
 	case t == Ratio && short > 0:
 		return "the waist is smaller against the hips than the period shows it: less reduction, or less at the hips", nil
 	}
-	return "the waist is large against the hips: more fullness at the hips costs nobody their breath; a corset does the rest", []string{"hip-roll", "corset"}
+	return "the waist is large against the hips: more fullness at the hips costs nobody their breath; a corset does " +
+		"the rest", []string{"hip-roll", "corset"}
 }
 
 // outlineShare is how much of a hem's cloth shows as outline; the rest lies in

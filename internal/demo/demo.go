@@ -32,19 +32,28 @@ var wearers = []struct {
 	readings []reading
 }{
 	{"Oda Vennlock", figure.Women, []reading{
-		{"height", "bare", "166 cm"}, {"bust_girth", "bare", "91 cm"}, {"underbust_girth", "bare", "78.5 cm"}, {"waist_girth", "bare", "71 cm"},
-		{"high_hip_girth", "bare", "87 cm"}, {"hip_girth", "bare", "98 cm"}, {"upper_arm_girth", "bare", "28.5 cm"}, {"back_waist_length", "bare", "40 cm"},
-		{"front_length", "bare", "43 cm"}, {"across_back", "bare", "35 cm"}, {"waist_to_bust", "bare", "17 cm"}, {"waist_to_underbust", "bare", "9.5 cm"},
+		{"height", "bare", "166 cm"}, {"bust_girth", "bare", "91 cm"}, {"underbust_girth", "bare", "78.5 cm"}, {"waist_girth", "bare",
+			"71 cm"},
+		{"high_hip_girth", "bare", "87 cm"}, {"hip_girth", "bare", "98 cm"}, {"upper_arm_girth", "bare",
+			"28.5 cm"}, {"back_waist_length", "bare", "40 cm"},
+		{"front_length", "bare", "43 cm"}, {"across_back", "bare", "35 cm"}, {"waist_to_bust", "bare", "17 cm"}, {"waist_to_underbust",
+			"bare", "9.5 cm"},
 		{"waist_to_high_hip", "bare", "9.5 cm"}, {"waist_to_hip", "bare", "20.5 cm"}, {"waist_to_knee", "bare", "59 cm"},
-		{"waist_to_floor_front", "bare", "104 cm"}, {"waist_to_floor_side", "bare", "105.5 cm"}, {"waist_to_floor_back", "bare", "105 cm"}}},
+		{"waist_to_floor_front", "bare", "104 cm"}, {"waist_to_floor_side", "bare", "105.5 cm"}, {"waist_to_floor_back", "bare",
+			"105 cm"}}},
 	{"Pell Quarrish", figure.Women, []reading{
-		{"height", "bare", "5 ft 9 in"}, {"bust_girth", "bare", "43 1/2 in"}, {"waist_girth", "bare", "37 1/4 in"}, {"hip_girth", "bare", "46 in"}, {"waist_girth", "corset", "34 in"}, {"waist_to_floor_side", "bare", "43 3/4 in"}}},
+		{"height", "bare", "5 ft 9 in"}, {"bust_girth", "bare", "43 1/2 in"}, {"waist_girth", "bare", "37 1/4 in"}, {"hip_girth",
+			"bare", "46 in"}, {"waist_girth", "corset", "34 in"}, {"waist_to_floor_side", "bare", "43 3/4 in"}}},
 	{"Tamsin Orrowby", figure.AllBodies, []reading{
-		{"height", "bare", "158 cm"}, {"bust_girth", "corset", "84 cm"}, {"waist_girth", "corset", "61 cm"}, {"hip_girth", "bare", "92 cm"}}},
+		{"height", "bare", "158 cm"}, {"bust_girth", "corset", "84 cm"}, {"waist_girth", "corset", "61 cm"}, {"hip_girth", "bare",
+			"92 cm"}}},
 	{"Brine Hallowick", figure.Women, []reading{
-		{"height", "bare", "171 cm"}, {"bust_girth", "bare", "94 cm"}, {"underbust_girth", "bare", "81 cm"}, {"waist_girth", "bare", "75 cm"},
-		{"high_hip_girth", "bare", "92 cm"}, {"hip_girth", "bare", "103 cm"}, {"upper_arm_girth", "bare", "30 cm"}, {"back_waist_length", "bare", "41 cm"},
-		{"waist_to_bust", "bare", "17.5 cm"}, {"waist_to_hip", "bare", "21.5 cm"}, {"waist_to_floor_front", "bare", "107 cm"}, {"waist_to_floor_side", "bare", "108.5 cm"},
+		{"height", "bare", "171 cm"}, {"bust_girth", "bare", "94 cm"}, {"underbust_girth", "bare", "81 cm"}, {"waist_girth", "bare",
+			"75 cm"},
+		{"high_hip_girth", "bare", "92 cm"}, {"hip_girth", "bare", "103 cm"}, {"upper_arm_girth", "bare",
+			"30 cm"}, {"back_waist_length", "bare", "41 cm"},
+		{"waist_to_bust", "bare", "17.5 cm"}, {"waist_to_hip", "bare", "21.5 cm"}, {"waist_to_floor_front", "bare",
+			"107 cm"}, {"waist_to_floor_side", "bare", "108.5 cm"},
 		{"waist_to_floor_back", "bare", "108 cm"}, {"waist_girth", "corset", "69.5 cm"}, {"bust_girth", "corset", "95 cm"}}},
 }
 
@@ -67,26 +76,39 @@ var ensembles = []struct {
 	later                []reading // taken after the layers were put on
 }{
 	{"The lighthouse widow", "about 1887", "Skerrow Harbour pageant", 0, 54, 35, 2, []layer{
-		{"shift", "Shift", store.Sewn, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, []string{"cut", "gores", "shoulder", "gussets", "sleeves", "sides", "fell", "neck", "hem"}},
-		{"corset", "Corset", store.Drafted, draft.Settings{"laced_waist": 660.0}, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Herringbone coutil", "madder", 24 }, []string{"mock-up"}},
+		{"shift", "Shift", store.Sewn, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 },
+			[]string{"cut", "gores", "shoulder", "gussets", "sleeves", "sides", "fell", "neck", "hem"}},
+		{"corset", "Corset", store.Drafted, draft.Settings{"laced_waist": 660.0},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Herringbone coutil", "madder", 24 }, []string{"mock-up"}},
 		{"petticoat-tiered", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Striped cambric", 7.2 }, nil},
 		{"skirt-gored-1887", "Walking skirt", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Harbour twill", 31 }, nil},
 	}, "", nil},
 	{"The Tide Warden", "a character of the town’s own legend", "Skerrow Harbour pageant", 1, 54, 0, 1.5, []layer{
 		{"shift", "Under-shift", store.Planned, nil, func(f *cloth.Fabric) { f.Colour = "verdigris" }, nil},
-		{"skirt-gored-1887", "Warden’s skirt", store.Planned, draft.Settings{"hem_round": 3000.0, "clearance": 120.0}, func(f *cloth.Fabric) { f.Name, f.Colour, f.Nap, f.Price = "Storm velveteen", "ink", true, 18 }, nil},
+		{"skirt-gored-1887", "Warden’s skirt", store.Planned, draft.Settings{"hem_round": 3000.0, "clearance": 120.0},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Nap, f.Price = "Storm velveteen", "ink", true, 18 }, nil},
 	}, "", nil},
 	// Nine layers, some of them cut, and a waist that has grown since.
 	{"The salt-auction dress", "1885", "Skerrow Harbour pageant", 3, 54, 30, 2.5, []layer{
 		{"shift", "Shift", store.WornNow, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
 		{"drawers", "Drawers", store.Sewn, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
-		{"corset", "Corset", store.Cut, draft.Settings{"laced_waist": 690.0}, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Plain coutil", "walnut", 22 }, nil},
+		{"corset", "Corset", store.Cut, draft.Settings{"laced_waist": 690.0}, func(f *cloth.Fabric) {
+			f.Name, f.Colour,
+				f.Price = "Plain coutil", "walnut", 22
+		}, nil},
 		{"under-petticoat", "Under-petticoat", store.Cut, nil, func(f *cloth.Fabric) { f.Name, f.Colour = "Red flannel", "madder" }, nil},
-		{"bustle-cage", "Bustle cage", store.Drafted, draft.Settings{"projection": 170.0}, func(f *cloth.Fabric) { f.Name = "Striped ticking" }, nil},
+		{"bustle-cage", "Bustle cage", store.Drafted, draft.Settings{"projection": 170.0},
+			func(f *cloth.Fabric) { f.Name = "Striped ticking" }, nil},
 		{"bustle-pad", "Small pad over the cage", store.Planned, nil, func(f *cloth.Fabric) { f.Name = "Scraps of ticking" }, nil},
-		{"petticoat-flounced", "Flounced petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Cotton cambric", 7.2 }, nil},
+		{"petticoat-flounced", "Flounced petticoat", store.Drafted, nil, func(f *cloth.Fabric) {
+			f.Name, f.Price = "Cotton cambric",
+				7.2
+		}, nil},
 		{"petticoat-gored", "Second petticoat", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Cotton cambric", 7.2 }, nil},
-		{"skirt-gored-1887", "Auction skirt", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Kelp-green wool", "verdigris", 34 }, nil},
+		{"skirt-gored-1887", "Auction skirt", store.Planned, nil, func(f *cloth.Fabric) {
+			f.Name, f.Colour, f.Price = "Kelp-green wool",
+				"verdigris", 34
+		}, nil},
 	}, "1883", []reading{{"waist_girth", "bare", "77.5 cm"}}},
 }
 
@@ -97,22 +119,31 @@ var stash = []struct {
 	layer  string
 	role   cloth.Role
 }{
-	{cloth.Fabric{Name: "Storm velveteen", Colour: "ink", Width: 1120, Selvedge: 8, Thickness: 1.1, Weight: 260, Price: 18, Shrinkage: 0.02, Nap: true, Fibre: "cotton", Weave: "velvet", Fraying: 2, Ironing: "silk", Paid: true, NoMore: true,
+	{cloth.Fabric{Name: "Storm velveteen", Colour: "ink", Width: 1120, Selvedge: 8, Thickness: 1.1, Weight: 260, Price: 18,
+		Shrinkage: 0.02, Nap: true, Fibre: "cotton", Weave: "velvet", Fraying: 2, Ironing: "silk", Paid: true, NoMore: true,
 		Lengths: []cloth.Cut{
-			{Name: "From the bolt", Length: 3800, Flaws: []cloth.Flaw{{What: "crushed in the fold", Around: [][2]float64{{1480, 300}, {1570, 290}, {1600, 360}, {1510, 400}}}}},
-			{Name: "Last remnant", Length: 1350, Width: 1120, Outline: [][2]float64{{0, 0}, {1180, 0}, {1350, 420}, {1280, 1120}, {90, 1120}, {0, 760}}},
+			{Name: "From the bolt", Length: 3800, Flaws: []cloth.Flaw{{What: "crushed in the fold",
+				Around: [][2]float64{{1480, 300}, {1570, 290}, {1600, 360}, {1510, 400}}}}},
+			{Name: "Last remnant", Length: 1350, Width: 1120, Outline: [][2]float64{{0, 0}, {1180, 0}, {1350, 420}, {1280, 1120},
+				{90, 1120}, {0, 760}}},
 		},
 		Swatches: []cloth.Swatch{
-			{Test: cloth.ShrinkTest, On: "2026-03-02", Along: 200, AlongAfter: 196, Across: 200, AcrossAfter: 198, Note: "steamed face down"},
+			{Test: cloth.ShrinkTest, On: "2026-03-02", Along: 200, AlongAfter: 196, Across: 200, AcrossAfter: 198,
+				Note: "steamed face down"},
 			{Test: cloth.PressTest, On: "2026-03-02", Ironing: "silk", Note: "only over a needle board"},
 			{Test: cloth.FeedTest, On: "2026-03-04", Layers: 5},
 		}}, "Bought at the harbour sale; the shop has shut.", "Warden’s skirt", cloth.Outer},
-	{cloth.Fabric{Name: "Red hospital blanket", Colour: "madder", Width: 1500, Thickness: 1.6, Weight: 380, Fibre: "wool", Weave: "flannel", Fraying: 1, Prewashed: true, Paid: true, NoMore: true,
-		Lengths: []cloth.Cut{{Name: "The blanket", Length: 2050, Flaws: []cloth.Flaw{{What: "moth", Around: [][2]float64{{620, 1010}, {660, 1000}, {670, 1050}, {630, 1060}}}, {What: "darned corner", Around: [][2]float64{{1900, 0}, {2050, 0}, {2050, 140}, {1930, 120}}}}}}},
+	{cloth.Fabric{Name: "Red hospital blanket", Colour: "madder", Width: 1500, Thickness: 1.6, Weight: 380, Fibre: "wool",
+		Weave: "flannel", Fraying: 1, Prewashed: true, Paid: true, NoMore: true,
+		Lengths: []cloth.Cut{{Name: "The blanket", Length: 2050,
+			Flaws: []cloth.Flaw{{What: "moth", Around: [][2]float64{{620, 1010}, {660, 1000}, {670, 1050}, {630, 1060}}},
+				{What: "darned corner", Around: [][2]float64{{1900, 0}, {2050, 0}, {2050, 140}, {1930, 120}}}}}}},
 		"From the lighthouse store.", "", ""},
-	{cloth.Fabric{Name: "Calico roll", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 140, Price: 4.5, Shrinkage: 0.04, Fibre: "cotton", Weave: "plain", Warp: 24, Weft: 22, Paid: true, Lengths: []cloth.Cut{{Length: 6200}}},
+	{cloth.Fabric{Name: "Calico roll", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 140, Price: 4.5,
+		Shrinkage: 0.04, Fibre: "cotton", Weave: "plain", Warp: 24, Weft: 22, Paid: true, Lengths: []cloth.Cut{{Length: 6200}}},
 		"For mock-ups, pockets and facings.", "", ""},
-	{cloth.Fabric{Name: "Grey check, the last of it", Colour: "walnut", Width: 1400, Selvedge: 8, Thickness: 0.7, Weight: 290, Price: 26, Shrinkage: 0.03, Fibre: "wool", Weave: "twill", RepeatX: 64, RepeatY: 52, Paid: true, NoMore: true, Lengths: []cloth.Cut{{Length: 3100}}},
+	{cloth.Fabric{Name: "Grey check, the last of it", Colour: "walnut", Width: 1400, Selvedge: 8, Thickness: 0.7, Weight: 290,
+		Price: 26, Shrinkage: 0.03, Fibre: "wool", Weave: "twill", RepeatX: 64, RepeatY: 52, Paid: true, NoMore: true, Lengths: []cloth.Cut{{Length: 3100}}},
 		"Found at the back of the loft.", "", ""},
 }
 
@@ -161,7 +192,8 @@ func Fill(ctx context.Context, st *store.Store, now time.Time, place Placer) err
 			g, _ := catalogue.Find(l.kind)
 			f := g.About().Usual
 			l.fabric(&f)
-			kept, err := st.AddLayer(ctx, store.Layer{EnsembleID: rec.ID, Kind: l.kind, Name: l.name, State: store.Drafted, Settings: l.set, Fabric: f})
+			kept, err := st.AddLayer(ctx, store.Layer{EnsembleID: rec.ID, Kind: l.kind, Name: l.name, State: store.Drafted,
+				Settings: l.set, Fabric: f})
 			if err != nil {
 				return err
 			}
@@ -288,7 +320,8 @@ func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []u
 		seen[ids[i]] = stages[i].Snapshot()
 		if l.state.Made() {
 			made, _ := stages[i].CutOut(func(j lay.Job) (lay.Result, bool) { return place(ctx, j), true })
-			if err := st.CutOut(ctx, ids[i], store.Cutting{State: l.state, Made: made, Takes: made.Takes(), Pieces: stages[i].PieceKeys(), Steps: stages[i].Cutting()}); err != nil {
+			if err := st.CutOut(ctx, ids[i], store.Cutting{State: l.state, Made: made, Takes: made.Takes(),
+				Pieces: stages[i].PieceKeys(), Steps: stages[i].Cutting()}); err != nil {
 				return err
 			}
 			continue

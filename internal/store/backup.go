@@ -122,7 +122,8 @@ func (s *Store) Restore(ctx context.Context, from io.Reader) (done Restored, err
 		return done, err
 	}
 	if err := sound(upload, incoming); err != nil {
-		return done, &FieldError{"backup", "that file is not a sound backup of this program: " + strings.ReplaceAll(err.Error(), dir+string(filepath.Separator), "")}
+		return done, &FieldError{"backup", "that file is not a sound backup of this program: " +
+			strings.ReplaceAll(err.Error(), dir+string(filepath.Separator), "")}
 	}
 	stamp := s.path + ".before-" + s.now().Format("20060102-150405")
 	done.Kept = stamp

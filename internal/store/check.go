@@ -18,7 +18,8 @@ import (
 
 // models are all that is kept, a table each.
 func models() []any {
-	return []any{&Wearer{}, &Reading{}, &Ensemble{}, &Layer{}, &StepLog{}, &Timing{}, &History{}, &CutDraft{}, &FoundLay{}, &Stashed{}, &Photo{}}
+	return []any{&Wearer{}, &Reading{}, &Ensemble{}, &Layer{}, &StepLog{}, &Timing{}, &History{}, &CutDraft{}, &FoundLay{}, &Stashed{},
+		&Photo{}}
 }
 
 // tables are the names of their tables, and that of the migrations.

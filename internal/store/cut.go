@@ -95,7 +95,8 @@ func (s *Store) Freeze(ctx context.Context, cut map[uint]ensemble.Made) error {
 			if err != nil {
 				return err
 			}
-			if err := tx.Model(&Layer{}).Where("id = ? and cut_hash = ''", id).Updates(map[string]any{"cut_hash": hash, "cut_at": s.now()}).Error; err != nil {
+			if err := tx.Model(&Layer{}).Where("id = ? and cut_hash = ''", id).Updates(map[string]any{"cut_hash": hash,
+				"cut_at": s.now()}).Error; err != nil {
 				return err
 			}
 		}

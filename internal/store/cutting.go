@@ -114,7 +114,8 @@ func (l *Layer) giveBack(tx *gorm.DB) error {
 		if t.Left > 0 {
 			k := slices.IndexFunc(b.Fabric.Lengths, func(o cloth.Cut) bool { return o.ID == t.Left })
 			if k < 0 {
-				return &FieldError{"state", "what was left of " + b.Fabric.Name + " has been cut into since: put its pieces right in the stash first"}
+				return &FieldError{"state", "what was left of " + b.Fabric.Name +
+					" has been cut into since: put its pieces right in the stash first"}
 			}
 			b.Fabric.Lengths = slices.Delete(slices.Clone(b.Fabric.Lengths), k, k+1)
 		}
@@ -129,7 +130,8 @@ func (l *Layer) giveBack(tx *gorm.DB) error {
 
 // tickStep marks a step as done at a time, or with nil as not done.
 func tickStep(tx *gorm.DB, layer uint, step string, at *time.Time) error {
-	return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}}, DoUpdates: clause.AssignmentColumns([]string{"done_at"})}).
+	return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}},
+		DoUpdates: clause.AssignmentColumns([]string{"done_at"})}).
 		Create(&StepLog{LayerID: layer, Step: step, DoneAt: at}).Error
 }
 

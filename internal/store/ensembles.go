@@ -68,7 +68,8 @@ func (s *Store) AddEnsemble(ctx context.Context, e Ensemble) (Ensemble, error) {
 // Particulars are the fields of an ensemble itself as one text, for telling
 // whether another tab changed them.
 func (e Ensemble) Particulars() string {
-	return strings.Join([]string{e.Name, e.Part, e.Occasion, fmt.Sprint(e.WearerID), e.EventDate, fmt.Sprint(e.Heel), fmt.Sprint(e.Hours), string(e.Stock)}, "\x1f")
+	return strings.Join([]string{e.Name, e.Part, e.Occasion, fmt.Sprint(e.WearerID), e.EventDate, fmt.Sprint(e.Heel),
+		fmt.Sprint(e.Hours), string(e.Stock)}, "\x1f")
 }
 
 // ChangeEnsemble sets the fields of an ensemble itself, not its layers, unless

@@ -284,7 +284,8 @@ func keep(m ensemble.Made) keptCut {
 		On:       d.On,
 	}}
 	for _, u := range m.Uses {
-		k.Uses = append(k.Uses, keptUse{u.Role, u.Stash, u.Fabric, u.Counts, each(u.Sheets, func(s ensemble.Sheet) keptSheet { return keptSheet{s.Key, s.Job, s.Result, s.Cut} })})
+		k.Uses = append(k.Uses, keptUse{u.Role, u.Stash, u.Fabric, u.Counts,
+			each(u.Sheets, func(s ensemble.Sheet) keptSheet { return keptSheet{s.Key, s.Job, s.Result, s.Cut} })})
 	}
 	return k
 }
@@ -303,7 +304,8 @@ func (k keptCut) read() ensemble.Made {
 				})}
 		}),
 		Seams: each(d.Seams, func(s keptSeam) pattern.Seam {
-			return pattern.Seam{ID: s.ID, A: pattern.Side(s.A), B: pattern.Side(s.B), Ease: s.Ease, Absorbed: s.Absorbed, Technique: s.Technique}
+			return pattern.Seam{ID: s.ID, A: pattern.Side(s.A), B: pattern.Side(s.B), Ease: s.Ease, Absorbed: s.Absorbed,
+				Technique: s.Technique}
 		}),
 		Dimensions: each(d.Dimensions, func(x keptDimension) draft.Dimension { return draft.Dimension(x) }),
 		Rows:       each(d.Rows, func(r keptRow) stitch.Row { return stitch.Row(r) }),
@@ -318,7 +320,8 @@ func (k keptCut) read() ensemble.Made {
 		Notions: each(d.Notions, func(n keptNotion) draft.Notion { return draft.Notion(n) }),
 		Spares:  each(d.Spares, func(s keptSpare) draft.Spare { return draft.Spare(s) }),
 		Steps: each(d.Steps, func(s keptStep) work.Step {
-			return work.Step{ID: s.ID, Name: s.Name, How: s.How, Needs: s.Needs, Minutes: s.Minutes, After: each(s.After, func(a keptAfter) work.After { return work.After(a) })}
+			return work.Step{ID: s.ID, Name: s.Name, How: s.How, Needs: s.Needs, Minutes: s.Minutes,
+				After: each(s.After, func(a keptAfter) work.After { return work.After(a) })}
 		}),
 		Wear: draft.Wear{LaceTo: d.Wear.LaceTo, Moved: d.Wear.Moved,
 			Pads: each(d.Wear.Pads, func(p keptPad) figure.Pad {

@@ -131,7 +131,8 @@ type Ensemble struct {
 func (e Ensemble) Plan() ensemble.Plan {
 	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel, Care: e.Wearer.Care, Stock: e.Stock, Readings: e.Wearer.Figures()}
 	for _, l := range e.Layers {
-		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings, Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Cut: l.Cut})
+		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings,
+			Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Cut: l.Cut})
 	}
 	return p
 }
@@ -142,7 +143,8 @@ func (w Wearer) Figures() []figure.Reading {
 	var out []figure.Reading
 	for _, r := range w.Readings {
 		if r.MM > 0 {
-			out = append(out, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM, Left: r.Left, Right: r.Right, On: r.TakenAt.Format(time.DateOnly), Provisional: r.Provisional})
+			out = append(out, figure.Reading{Key: r.Key, Worn: r.Worn, Value: r.MM, Left: r.Left, Right: r.Right,
+				On: r.TakenAt.Format(time.DateOnly), Provisional: r.Provisional})
 		}
 	}
 	return out

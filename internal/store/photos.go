@@ -28,7 +28,8 @@ func (s *Store) KeepPhoto(ctx context.Context, data []byte) (string, error) {
 	}
 	c, _, err := image.DecodeConfig(bytes.NewReader(data))
 	if err != nil || c.Width < 1 || c.Height < 1 || c.Width > LongestSide || c.Height > LongestSide || c.Width*c.Height > MostPixels {
-		return "", &FieldError{"photo", "this is no picture that can be read: PNG or JPEG, at most 12,000 pixels a side and 40 million in all"}
+		return "", &FieldError{"photo", "this is no picture that can be read: PNG or JPEG, at most 12,000 pixels a side and 40 " +
+			"million in all"}
 	}
 	decoding.Lock() // one at a time: a picture takes far more room opened than kept
 	_, kind, err := image.Decode(bytes.NewReader(data))

@@ -33,7 +33,8 @@ func (s *Store) SetReading(ctx context.Context, wearer uint, key string, worn fi
 		return &FieldError{key, "there is no such measurement"}
 	}
 	if e.Value != 0 && !(e.Value >= figure.Shortest && e.Value <= figure.Tallest) {
-		return &FieldError{key, fmt.Sprintf("%s: %s is not a body's; it lies between %s and %s", m.Label, measure.Tell(e.Value.Float()), measure.Tell(figure.Shortest.Float()), measure.Tell(figure.Tallest.Float()))}
+		return &FieldError{key, fmt.Sprintf("%s: %s is not a body's; it lies between %s and %s", m.Label, measure.Tell(e.Value.Float()),
+			measure.Tell(figure.Shortest.Float()), measure.Tell(figure.Tallest.Float()))}
 	}
 	if e.Side != "" && !(m.Sided && (e.Side == LeftSide || e.Side == RightSide)) {
 		return &FieldError{key, m.Label + " has no left and right"}

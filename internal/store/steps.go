@@ -16,7 +16,8 @@ func (s *Store) Tick(ctx context.Context, layer uint, step string, done bool) er
 		if done {
 			now := s.now()
 			log.DoneAt = &now
-			if err := tx.Model(&Timing{}).Where("layer_id = ? and step = ? and ended_at is null", layer, step).Update("ended_at", now).Error; err != nil {
+			if err := tx.Model(&Timing{}).Where("layer_id = ? and step = ? and ended_at is null", layer, step).Update("ended_at",
+				now).Error; err != nil {
 				return err
 			}
 		}
@@ -38,7 +39,8 @@ func (s *Store) NoteStep(ctx context.Context, layer uint, step, note, was string
 		if theirs := append(now, StepLog{})[0].Note; theirs != was {
 			return &Conflict{Theirs: quoted(theirs), Was: theirs}
 		}
-		return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}}, DoUpdates: clause.AssignmentColumns([]string{"note"})}).
+		return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}},
+			DoUpdates: clause.AssignmentColumns([]string{"note"})}).
 			Create(&StepLog{LayerID: layer, Step: step, Note: note}).Error
 	})
 }

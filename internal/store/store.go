@@ -36,11 +36,13 @@ var (
 	ErrGone = errors.New("this is no longer there; it was deleted, perhaps in another tab. Undo on the first page brings it back")
 	// ErrFull and ErrReadOnly: nothing could be written.
 	ErrFull     = errors.New("the disk is full: this was not kept. Free some space and enter it again; what was kept before is safe")
-	ErrReadOnly = errors.New("the data file can't be written to: this was not kept. Check its permissions, or start the program with another --db")
+	ErrReadOnly = errors.New("the data file can't be written to: this was not kept. Check its permissions, or start the program with " +
+		"another --db")
 	// ErrBusy: another process is writing.
 	ErrBusy = errors.New("the data file is busy: another program is writing to it. This was not kept; enter it again in a moment")
 	// ErrNewer: the file belongs to a later version of the program.
-	ErrNewer = errors.New("this data file was written by a newer version of Ardent Gusset; use that version, or restore a backup into another file. Nothing was changed")
+	ErrNewer = errors.New("this data file was written by a newer version of Ardent Gusset; use that version, or restore a backup into " +
+		"another file. Nothing was changed")
 	// ErrNothingToUndo says there is no earlier state.
 	ErrNothingToUndo = errors.New("there is nothing to undo")
 )
@@ -83,7 +85,8 @@ func Open(path string) (*Store, error) {
 		return nil, fmt.Errorf("the data file %s can't be locked: %w", path, err)
 	}
 	if !held {
-		return nil, fmt.Errorf("the data file %s is open in another Ardent Gusset: use that one, close it, or start with another --db", path)
+		return nil, fmt.Errorf("the data file %s is open in another Ardent Gusset: use that one, close it, or start with another --db",
+			path)
 	}
 	// SQLite makes files that others may read; this one holds a person's body.
 	f, err := os.OpenFile(path, os.O_RDWR|os.O_CREATE, 0o600)
@@ -127,7 +130,8 @@ func Read(path string) (*Store, error) {
 		return nil, err
 	}
 	if !s.current {
-		return nil, errors.Join(fmt.Errorf("%s was written by an earlier version: start the program with it once to bring it up to this one", path), s.Close())
+		return nil, errors.Join(fmt.Errorf("%s was written by an earlier version: start the program with it once to bring it up to "+
+			"this one", path), s.Close())
 	}
 	return s, nil
 }
@@ -274,7 +278,8 @@ func (s *Store) actWith(ctx context.Context, scope Scope, id uint, label string,
 				return err
 			}
 		}
-		old := tx.Model(&History{}).Select("id").Where("scope = ? and scope_id = ?", scope, id).Order("id desc").Limit(-1).Offset(historyLength)
+		old := tx.Model(&History{}).Select("id").Where("scope = ? and scope_id = ?", scope,
+			id).Order("id desc").Limit(-1).Offset(historyLength)
 		return tx.Where("id in (?)", old).Delete(&History{}).Error
 	}))
 }
@@ -340,7 +345,8 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, 
 		}
 		label = h.Label
 		if h.Main != 0 {
-			return &FieldError{"undo", "the last thing that happened to this cloth is “" + h.Label + "”: undo it there, and the cloth comes back"}
+			return &FieldError{"undo", "the last thing that happened to this cloth is “" + h.Label +
+				"”: undo it there, and the cloth comes back"}
 		}
 		if err := tx.Delete(&h).Error; err != nil {
 			return err

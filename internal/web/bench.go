@@ -70,7 +70,8 @@ func (s *Server) step(c *call) error {
 					ask, err = s.cutOut(c, l, store.Cut)
 					return err
 				case !done && l.CutHash != "":
-					return &store.FieldError{Field: "do", Why: "the cloth is cut. If that was a slip, undo it, or put the layer back to planned on Layers: its cloth then comes back to the stash"}
+					return &store.FieldError{Field: "do", Why: "the cloth is cut. If that was a slip, undo it, or put the layer back to " +
+						"planned on Layers: its cloth then comes back to the stash"}
 				}
 			}
 			return s.st.Tick(c.ctx(), l.ID, step, c.PostForm("do") == "done")

@@ -93,7 +93,8 @@ func (s *Server) tryChoices(c *call) error {
 			return nil
 		}
 		// A way that leaves as many pieces without room is none.
-		worth := v.Err == "" && (v.Missing < was.Missing || (was.Missing == 0 && v.Missing == 0 && (v.Saved > 5 || v.Cost < was.Cost-0.005)))
+		worth := v.Err == "" && (v.Missing < was.Missing || (was.Missing == 0 && v.Missing == 0 &&
+			(v.Saved > 5 || v.Cost < was.Cost-0.005)))
 		if send("choice", gin.H{"html": html, "worth": worth, "fits": v.Fits}) != nil {
 			return nil
 		}
@@ -106,7 +107,8 @@ func (s *Server) tryChoices(c *call) error {
 
 // tried drafts and lays a layer with a remedy, or, with none, as it is. Saved
 // holds the length of cloth it takes.
-func (s *Server) tried(ctx context.Context, e store.Ensemble, at int, r *ensemble.Remedy, find func(lay.Job) (lay.Result, bool), p *page) (choiceView, bool) {
+func (s *Server) tried(ctx context.Context, e store.Ensemble, at int, r *ensemble.Remedy, find func(lay.Job) (lay.Result, bool),
+	p *page) (choiceView, bool) {
 	var v choiceView
 	plan := e.Plan()
 	if r != nil {
@@ -197,6 +199,7 @@ func (s *Server) choose(c *call) error {
 			}
 			return s.done(c, fmt.Sprintf("/ensembles/%d/layers/%d/cloth", l.EnsembleID, l.ID))
 		}
-		return &store.FieldError{Field: "choice", Why: "this choice is no longer there, the garment or its cloth has changed; try the choices again"}
+		return &store.FieldError{Field: "choice", Why: "this choice is no longer there, the garment or its cloth has changed; try the " +
+			"choices again"}
 	})
 }

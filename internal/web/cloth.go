@@ -151,7 +151,8 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 	if u.Role == cloth.Outer {
 		u.Stash = l.Rec.Stash
 	}
-	v := clothView{Role: u.Role, Stash: u.Stash, Fabric: u.Fabric, Fold: stage.Laying.Folds[u.Role], Repeats: u.Fabric.RepeatX > 0 || u.Fabric.RepeatY > 0}
+	v := clothView{Role: u.Role, Stash: u.Stash, Fabric: u.Fabric, Fold: stage.Laying.Folds[u.Role], Repeats: u.Fabric.RepeatX > 0 ||
+		u.Fabric.RepeatY > 0}
 	v.Fields, v.More = clothFields(u.Fabric, p.Unit)
 	var err error
 	if v.Stashes, err = s.st.Stash(c.ctx()); err != nil {
@@ -172,12 +173,15 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 		return v, nil
 	}
 	v.judge(stage, u)
-	v.Gap = clothField{Key: "gap", Label: "Gap between pieces", Value: stage.Laying.Gap.In(p.Unit), Other: stage.Laying.Gap.In(p.Unit.Other()), Help: "0 when allowances are on the pieces; room for the chalk when they are added on the cloth."}
+	v.Gap = clothField{Key: "gap", Label: "Gap between pieces", Value: stage.Laying.Gap.In(p.Unit),
+		Other: stage.Laying.Gap.In(p.Unit.Other()), Help: "0 when allowances are on the pieces; room for the chalk when they are added " +
+			"on the cloth."}
 	names := map[string]string{}
 	for i := range stage.Draft.Pieces {
 		q := &stage.Draft.Pieces[i]
 		names[q.ID] = q.Name
-		row := pieceRow{ID: q.ID, Name: q.Name, Note: q.CutNote(), Count: stage.Laying.Count(q, u.Role), Of: q.Cut, Strip: q.EitherWay, Hidden: q.Hidden}
+		row := pieceRow{ID: q.ID, Name: q.Name, Note: q.CutNote(), Count: stage.Laying.Count(q, u.Role), Of: q.Cut, Strip: q.EitherWay,
+			Hidden: q.Hidden}
 		switch {
 		case slices.Contains(stage.Laying.Bias, q.ID):
 			row.Lie = "bias"
@@ -191,7 +195,8 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 	}
 	for _, cut := range stage.Laying.Pieced {
 		if names[cut.Piece] != "" {
-			v.Piecings = append(v.Piecings, piecingRow{cut.ID, fmt.Sprintf("%s, %s at %.0f in 100", names[cut.Piece], map[bool]string{true: "across", false: "along the grain"}[cut.Across], cut.At*100)})
+			v.Piecings = append(v.Piecings, piecingRow{cut.ID, fmt.Sprintf("%s, %s at %.0f in 100", names[cut.Piece],
+				map[bool]string{true: "across", false: "along the grain"}[cut.Across], cut.At*100)})
 		}
 	}
 	sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
@@ -211,13 +216,15 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 			sv.Err = sentence(sheet.Err.Error())
 		}
 		if len(sheet.Result.Placements) > 0 || sheet.Cut >= 0 {
-			sv.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: p.Unit, Sheet: sheet.Key, Span: span}.Draw()
+			sv.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: p.Unit,
+				Sheet: sheet.Key, Span: span}.Draw()
 		}
 		sv.Use = sheet.Result.Utilisation
 		area += sheet.Result.Utilisation * sheet.Result.Length * sheet.Job.Cloth.Width
 		taken += sheet.Result.Length * sheet.Job.Cloth.Width
 		if kept, ok := stage.Laying.Kept[sheet.Key]; ok && kept.Hash != hashOf(sheet.Job) {
-			v.Stale = append(v.Stale, fmt.Sprintf("%s: the lay that was looked for or laid by hand, %s long, was for an earlier draft or cloth. What is drawn is a new first lay.", sv.Name, measure.Tell(kept.Length)))
+			v.Stale = append(v.Stale, fmt.Sprintf("%s: the lay that was looked for or laid by hand, %s long, was for an earlier draft "+
+				"or cloth. What is drawn is a new first lay.", sv.Name, measure.Tell(kept.Length)))
 		}
 		v.Sheets = append(v.Sheets, sv)
 	}
@@ -249,12 +256,14 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 		more := *stage
 		free := u
 		free.Fabric.NoMore = false
-		if all, ok := more.Sheets(free, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }); ok && len(ensemble.Unplaced(all)) == 0 {
+		if all, ok := more.Sheets(free, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }); ok &&
+			len(ensemble.Unplaced(all)) == 0 {
 			v.Short = more.Need(free, all, p.Unit).Length
 		}
 		if cuts := u.Fabric.Pieces(); len(cuts) == 1 && len(cuts[0].Outline) == 0 && cuts[0].Width == 0 {
 			free.Fabric.InHand, free.Fabric.Lengths = 0, nil
-			if all, ok := more.Sheets(free, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }); ok && len(all) == 1 && all[0].Err == nil {
+			if all, ok := more.Sheets(free, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }); ok && len(all) == 1 &&
+				all[0].Err == nil {
 				along, _ := u.Fabric.Shrinks()
 				v.Longer = measure.Length(all[0].Result.Length/(1-along)) - cuts[0].Length
 			}
@@ -344,7 +353,8 @@ func (s *Server) together(c *call, u ensemble.Use, p *page) (string, error) {
 	if used <= held+1 {
 		return "", nil
 	}
-	return fmt.Sprintf("%d garments are cut from this cloth; laid one after another they take %s, and there is %s. Each lay here reckons as if it were the only one.", n, used.In(p.Unit), held.In(p.Unit)), nil
+	return fmt.Sprintf("%d garments are cut from this cloth; laid one after another they take %s, and there is %s. Each lay here "+
+		"reckons as if it were the only one.", n, used.In(p.Unit), held.In(p.Unit)), nil
 }
 
 // lookForLay looks for a shorter lay for as long as the page listens, a minute
@@ -436,7 +446,8 @@ func (s *Server) clothParts(c *call, l store.Layer, names ...string) error {
 	for _, f := range append(slices.Clone(v.Fields), v.More...) {
 		fields[f.Key] = gin.H{"value": f.Value, "other": f.Other, "was": f.Was}
 	}
-	return s.parts(c, p, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack", "tape", "headline", "stations"}, names...)...)
+	return s.parts(c, p, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack", "tape", "headline",
+		"stations"}, names...)...)
 }
 
 // setCloth changes one field of a layer's cloth, or of the cloth of the stash

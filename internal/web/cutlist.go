@@ -62,7 +62,8 @@ func viewCut(p *page) cutView {
 		for i := range l.Stage.Draft.Pieces {
 			q := &l.Stage.Draft.Pieces[i]
 			for k := range u.Counts[q.ID] {
-				one := cutPiece{Key: ensemble.PieceKey(u.Role, q.ID, k), Name: q.Name, Fold: q.Fold != "", Drawing: svg.Little(q.Opened(), q.Mirrored && k%2 == 1)}
+				one := cutPiece{Key: ensemble.PieceKey(u.Role, q.ID, k), Name: q.Name, Fold: q.Fold != "",
+					Drawing: svg.Little(q.Opened(), q.Mirrored && k%2 == 1)}
 				switch {
 				case q.Mirrored:
 					one.Side = []string{"one side", "its mirror image"}[k%2]
@@ -177,7 +178,10 @@ func (s *Server) allCut(c *call) error {
 			}
 			for _, u := range stage.Uses() {
 				name := u.Fabric.String()
-				at := slices.IndexFunc(v.Cloths, func(o allCutCloth) bool { return o.Fabric.String() == name && o.Fabric.Width == u.Fabric.Width })
+				at := slices.IndexFunc(v.Cloths, func(o allCutCloth) bool {
+					return o.Fabric.String() == name &&
+						o.Fabric.Width == u.Fabric.Width
+				})
 				if at < 0 {
 					at = len(v.Cloths)
 					v.Cloths = append(v.Cloths, allCutCloth{Fabric: u.Fabric})
@@ -233,7 +237,8 @@ type guardCheck struct {
 // checks are asked of every layer before its cloth is cut.
 func checks(stage *ensemble.Stage, p *page) []guardCheck {
 	out := []guardCheck{
-		{Key: "washed", Label: "The cloth is washed, or never will be", How: "Washed and pressed as the garment will be. Cloth that shrinks after cutting can’t be helped."},
+		{Key: "washed", Label: "The cloth is washed, or never will be",
+			How: "Washed and pressed as the garment will be. Cloth that shrinks after cutting can’t be helped."},
 		{Key: "width", Label: "I measured its width", How: "Between the selvedges, in three places, after washing."},
 	}
 	nap := false
@@ -244,9 +249,11 @@ func checks(stage *ensemble.Stage, p *page) []guardCheck {
 		nap = nap || u.Fabric.Nap
 	}
 	if nap {
-		out = append(out, guardCheck{Key: "nap", Label: "An arrow is chalked on the cloth for its nap", How: "Stroke it: every piece’s top must point the same way."})
+		out = append(out, guardCheck{Key: "nap", Label: "An arrow is chalked on the cloth for its nap",
+			How: "Stroke it: every piece’s top must point the same way."})
 	} else {
-		out = append(out, guardCheck{Key: "nap", Label: "It has no nap, sheen or one-way print", How: "Look at it from both ends in daylight. If it has one, say so on the Cloth page: the lay changes."})
+		out = append(out, guardCheck{Key: "nap", Label: "It has no nap, sheen or one-way print",
+			How: "Look at it from both ends in daylight. If it has one, say so on the Cloth page: the lay changes."})
 	}
 	n, flaws := 0, 0
 	for _, u := range stage.Uses() {
@@ -258,20 +265,26 @@ func checks(stage *ensemble.Stage, p *page) []guardCheck {
 		}
 	}
 	if flaws > 0 {
-		out = append(out, guardCheck{Key: "flaws", Label: "Every flaw I can find is marked", How: "Hold it to the light: the lay keeps clear of the flaws that are marked, and only of those."})
+		out = append(out, guardCheck{Key: "flaws", Label: "Every flaw I can find is marked",
+			How: "Hold it to the light: the lay keeps clear of the flaws that are marked, and only of those."})
 	}
 	if guessed := estimatedUnder(p); len(guessed) > 0 {
-		out = append(out, guardCheck{Key: "estimated", Label: "I cut although some readings are only estimated", How: "Nobody measured " + strings.Join(guessed, ", ") + ". Measure them first if the wearer is at hand."})
+		out = append(out, guardCheck{Key: "estimated", Label: "I cut although some readings are only estimated",
+			How: "Nobody measured " + strings.Join(guessed, ", ") + ". Measure them first if the wearer is at hand."})
 	}
 	if below := unfinishedBeneath(p); len(below) > 0 {
-		out = append(out, guardCheck{Key: "beneath", Label: "I cut although what is worn under it is not finished", How: strings.Join(below, ", ") + " still to be made: what is fitted over the real thing fits."})
+		out = append(out, guardCheck{Key: "beneath", Label: "I cut although what is worn under it is not finished",
+			How: strings.Join(below, ", ") + " still to be made: what is fitted over the real thing fits."})
 	}
 	if others := othersOn(p); len(others) > 0 {
-		out = append(out, guardCheck{Key: "others", Label: "I know what else is to be cut from this cloth", How: strings.Join(others, ", ") + ": after this cut they are laid on what is left."})
+		out = append(out, guardCheck{Key: "others", Label: "I know what else is to be cut from this cloth",
+			How: strings.Join(others, ", ") + ": after this cut they are laid on what is left."})
 	}
 	return append(out,
-		guardCheck{Key: "pieces", Label: "All pieces are there", How: fmt.Sprintf("Lay every pattern piece on the cloth before the first cut: %d in all, counting copies.", n)},
-		guardCheck{Key: "grain", Label: "Both ends of every grain line are equally far from the selvedge", How: "Measure with a ruler, piece by piece; the lay’s printed sheet has the distances."})
+		guardCheck{Key: "pieces", Label: "All pieces are there",
+			How: fmt.Sprintf("Lay every pattern piece on the cloth before the first cut: %d in all, counting copies.", n)},
+		guardCheck{Key: "grain", Label: "Both ends of every grain line are equally far from the selvedge",
+			How: "Measure with a ruler, piece by piece; the lay’s printed sheet has the distances."})
 }
 
 // estimatedUnder are the readings a layer's draft rests on that nobody took.
@@ -411,7 +424,8 @@ func (s *Server) wallStation(c *call) error {
 		}
 		for _, sheet := range sheets {
 			w := wallSheet{Name: sheetName(u, sheet, p.Unit), Length: sheet.Result.Length}
-			w.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: p.Unit, Measures: true}.Draw()
+			w.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: p.Unit,
+				Measures: true}.Draw()
 			for _, g := range sheet.Job.GrainLines(sheet.Result) {
 				w.Lines = append(w.Lines, wallLine{Name: names[g.ID], Copy: g.Copy + 1, GrainLine: g})
 			}
@@ -454,7 +468,8 @@ func layDXF(sheet ensemble.Sheet, names map[string]string, _ *page) (string, str
 
 // layFile sends the lay of a sheet at its true size: write makes
 // its content type, its ending and the file.
-func (s *Server) layFile(write func(sheet ensemble.Sheet, names map[string]string, p *page) (kind, ext string, data []byte)) func(*call) error {
+func (s *Server) layFile(write func(sheet ensemble.Sheet, names map[string]string, p *page) (kind, ext string,
+	data []byte)) func(*call) error {
 	return func(c *call) error {
 		return s.paper(c, func(p *page) error {
 			sheet, err := s.sheetOf(c, p)

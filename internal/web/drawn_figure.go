@@ -136,7 +136,8 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 		if stage.Err != nil {
 			continue
 		}
-		l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: e.Layers[i].Fabric.Colour, Girths: girths(stage.After), Hangs: len(stage.Draft.Wear.Hang) > 0}
+		l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: e.Layers[i].Fabric.Colour, Girths: girths(stage.After),
+			Hangs: len(stage.Draft.Wear.Hang) > 0}
 		surface := stage.Surface()
 		l.Rings, l.Around = drawnRings(surface), around(surface, d.Heights, u)
 		if stage.Draft.Wear.LaceTo > 0 {

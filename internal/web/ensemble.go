@@ -35,7 +35,8 @@ func (s *Server) newEnsemble(c *call) error {
 	if n, err := strconv.ParseUint(c.Query("wearer"), 10, 32); err == nil {
 		wearer = uint(n)
 	}
-	p.V = particularsView{Wearers: ws, New: true, Rec: store.Ensemble{WearerID: wearer, Stock: p.Unit}, Heel: measure.Length(0).In(p.Unit), Hours: "2"}
+	p.V = particularsView{Wearers: ws, New: true, Rec: store.Ensemble{WearerID: wearer, Stock: p.Unit},
+		Heel: measure.Length(0).In(p.Unit), Hours: "2"}
 	return s.render(c, http.StatusOK, "particulars", p)
 }
 
@@ -56,7 +57,8 @@ func (s *Server) particulars(c *call) error {
 
 // typedEnsemble reads the form. What was typed comes back with the error.
 func typedEnsemble(c *call, u measure.Unit) (store.Ensemble, error) {
-	e := store.Ensemble{ID: id(c, "ensemble"), Name: c.PostForm("name"), Hours: 2, Stock: measure.UnitOf(c.DefaultPostForm("stock", string(u)))}
+	e := store.Ensemble{ID: id(c, "ensemble"), Name: c.PostForm("name"), Hours: 2,
+		Stock: measure.UnitOf(c.DefaultPostForm("stock", string(u)))}
 	var err error
 	short := func(field, text string) string {
 		t, e := store.Labelled(field, text)
@@ -123,7 +125,8 @@ func (s *Server) saveEnsemble(c *call, fresh bool) error {
 	var conflict *store.Conflict
 	if errors.As(err, &conflict) { // what was typed stays, and can be kept after all
 		was = conflict.Was
-		field = &store.FieldError{Why: "another tab changed the particulars meanwhile. What you typed is below: press Keep to use it instead, or load the page again to see the other"}
+		field = &store.FieldError{Why: "another tab changed the particulars meanwhile. What you typed is below: press Keep to use it " +
+			"instead, or load the page again to see the other"}
 	} else if !errors.As(err, &field) {
 		return err
 	}
@@ -132,7 +135,8 @@ func (s *Server) saveEnsemble(c *call, fresh bool) error {
 		return listErr
 	}
 	p.Message = sentence(field.Why)
-	p.V = particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh, Was: was}
+	p.V = particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh,
+		Was: was}
 	return s.render(c, http.StatusUnprocessableEntity, "particulars", p)
 }
 

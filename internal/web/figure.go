@@ -75,7 +75,8 @@ func (s *Server) figureStation(c *call) error {
 
 func (s *Server) viewFigure(p *page) figureView {
 	v := p.E
-	f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, Across: 560}.Draw(), Periods: silhouette.Periods()}
+	f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, Across: 560}.Draw(),
+		Periods: silhouette.Periods()}
 	row := func(id, name, colour string, now, before figure.Figure) {
 		r := figureRow{ID: id, Name: name, Colour: colour}
 		for _, l := range f.Levels {
@@ -114,7 +115,8 @@ func viewSilhouette(aim silhouette.Aim, bare figure.Figure, stages []ensemble.St
 		return fmt.Sprintf("%.2f", x)
 	}
 	for _, f := range silhouette.Judge(aim, silhouette.Of(seen, hem)) {
-		view := findingView{Finding: f, Label: f.Trait.Label(), Low: show(f.Trait, f.Wanted.Low), High: show(f.Trait, f.Wanted.High), Is: show(f.Trait, f.Have)}
+		view := findingView{Finding: f, Label: f.Trait.Label(), Low: show(f.Trait, f.Wanted.Low), High: show(f.Trait, f.Wanted.High),
+			Is: show(f.Trait, f.Have)}
 		low := math.Min(f.Wanted.Low, f.Have)
 		high := math.Max(f.Wanted.High, f.Have)
 		room := math.Max(high-low, f.Wanted.High*0.2) * 0.2

@@ -58,7 +58,8 @@ func newGuard(passphrase string, now func() time.Time) (*guard, error) {
 	}
 	st := cookie.NewStore(key)
 	st.Options(sessions.Options{Path: "/", MaxAge: 14 * 24 * 3600, HttpOnly: true, SameSite: http.SameSiteStrictMode})
-	return &guard{hash: hash, sessions: sessions.Sessions("ardent-gusset", st), now: now, tries: map[string]tries{}, room: make(chan struct{}, 4)}, nil
+	return &guard{hash: hash, sessions: sessions.Sessions("ardent-gusset", st), now: now, tries: map[string]tries{},
+		room: make(chan struct{}, 4)}, nil
 }
 
 func (g *guard) ask(c *gin.Context) {
@@ -129,7 +130,8 @@ func (s *Server) enter(c *call) error {
 		return s.render(c, status, "enter", p)
 	}
 	if wait := s.guard.wait(address); wait > 0 {
-		return refuse(http.StatusTooManyRequests, fmt.Sprintf("Too many wrong tries from this device. Wait %d seconds.", int(wait.Seconds())+1))
+		return refuse(http.StatusTooManyRequests, fmt.Sprintf("Too many wrong tries from this device. Wait %d seconds.",
+			int(wait.Seconds())+1))
 	}
 	select { // a visitor who has gone is not waited for
 	case s.guard.room <- struct{}{}:

@@ -92,7 +92,8 @@ func (s *Server) setMoney(c *call) error {
 }
 
 func remember(c *call, key, value string) {
-	http.SetCookie(c.Writer, &http.Cookie{Name: key, Value: value, Path: "/", MaxAge: 365 * 24 * 3600, SameSite: http.SameSiteLaxMode, HttpOnly: true})
+	http.SetCookie(c.Writer, &http.Cookie{Name: key, Value: value, Path: "/", MaxAge: 365 * 24 * 3600, SameSite: http.SameSiteLaxMode,
+		HttpOnly: true})
 }
 
 // back returns to the page a form names, if it is one of ours.

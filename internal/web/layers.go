@@ -99,7 +99,8 @@ func (s *Server) addLayer(c *call) error {
 		return &store.FieldError{Field: "kind", Why: "choose a garment from the list"}
 	}
 	for _, a := range all {
-		if _, err := s.st.AddLayer(c.ctx(), store.Layer{EnsembleID: e, Kind: a.Kind, Name: a.Name, Fabric: a.Usual, State: store.Drafted}); err != nil {
+		if _, err := s.st.AddLayer(c.ctx(), store.Layer{EnsembleID: e, Kind: a.Kind, Name: a.Name, Fabric: a.Usual,
+			State: store.Drafted}); err != nil {
 			return err
 		}
 	}

@@ -299,7 +299,8 @@ func (s *Server) handLaid(c *call) error {
 			path[i] = [2]float64{math.Round(q.X*100) / 100, math.Round(q.Y*100) / 100}
 		}
 		answer := gin.H{"x": b.Centre().X, "y": b.Centre().Y, "turn": moved.Turn, "shape": path, "faults": faults,
-			"says": fmt.Sprintf("%s from the near selvedge, %s from the end", measure.Length(b.Min.Y).In(p.Unit), measure.Length(b.Min.X).In(p.Unit))}
+			"says": fmt.Sprintf("%s from the near selvedge, %s from the end", measure.Length(b.Min.Y).In(p.Unit),
+				measure.Length(b.Min.X).In(p.Unit))}
 		c.JSON(http.StatusOK, answer)
 		return nil
 	})
@@ -377,7 +378,10 @@ func handFaults(stage *ensemble.Stage, sheet ensemble.Sheet, moved lay.Placement
 // otherwise the engine places the rest round it.
 func (s *Server) pin(c *call, l store.Layer, sheet ensemble.Sheet, at lay.Placement, clear bool) error {
 	with := sheet.Job
-	with.Pinned = append(slices.DeleteFunc(slices.Clone(with.Pinned), func(p lay.Placement) bool { return p.ID == at.ID && p.Copy == at.Copy }), at)
+	with.Pinned = append(slices.DeleteFunc(slices.Clone(with.Pinned), func(p lay.Placement) bool {
+		return p.ID == at.ID &&
+			p.Copy == at.Copy
+	}), at)
 	if err := with.Check(); err != nil {
 		return &store.FieldError{Field: "hand", Why: "it can't be pinned there: " + err.Error()}
 	}

@@ -32,7 +32,8 @@ type layBook struct {
 const bookSize, longSearches, firstLays, longest = 400, 1, 2, 60
 
 func newLayBook(st *store.Store) *layBook {
-	return &layBook{store: st, done: map[string]lay.Result{}, busy: map[string]chan struct{}{}, seats: make(chan struct{}, longSearches), hands: make(chan struct{}, firstLays)}
+	return &layBook{store: st, done: map[string]lay.Result{}, busy: map[string]chan struct{}{},
+		seats: make(chan struct{}, longSearches), hands: make(chan struct{}, firstLays)}
 }
 
 func hashOf(j lay.Job) string {

@@ -148,7 +148,8 @@ func viewLace(l closure.Lacing, u measure.Unit) laceView {
 		v.Steps = append(v.Steps, s)
 	}
 	if l.Hand {
-		v.Floss = fmt.Sprintf("worked by hand: %s of floss in three strands, %s an eyelet", measure.TellLong(float64(l.Eyelets())*closure.FlossPerEyelet), measure.Tell(closure.FlossPerEyelet))
+		v.Floss = fmt.Sprintf("worked by hand: %s of floss in three strands, %s an eyelet",
+			measure.TellLong(float64(l.Eyelets())*closure.FlossPerEyelet), measure.Tell(closure.FlossPerEyelet))
 	}
 	return v
 }

@@ -62,7 +62,8 @@ func (s *Server) paperPDF(c *call) error {
 		}
 		l := p.E.Layer
 		var b bytes.Buffer
-		err := pdf.Print{Garment: l.Rec.Name, Ensemble: p.E.Rec.Name, Wearer: p.E.Rec.Wearer.Name, Drafted: s.opt.Now().Format("2 January 2006"), Unit: p.Unit, Paper: paper}.
+		err := pdf.Print{Garment: l.Rec.Name, Ensemble: p.E.Rec.Name, Wearer: p.E.Rec.Wearer.Name,
+			Drafted: s.opt.Now().Format("2 January 2006"), Unit: p.Unit, Paper: paper}.
 			Write(c.ctx(), &b, l.Stage.Draft.Pieces)
 		if err != nil {
 			return err
@@ -123,7 +124,8 @@ func (s *Server) piecesSVG(c *call) error {
 	return s.paper(c, func(p *page) error {
 		l := p.E.Layer
 		c.Header("Content-Disposition", `attachment; filename="`+l.Rec.Kind+`.svg"`)
-		c.Data(http.StatusOK, "image/svg+xml", []byte(svg.Sheet{Unit: p.Unit, Dimensions: true, TrueScale: true, Title: p.E.Rec.Name + ": " + l.Rec.Name}.Draw(l.Stage.Draft.Pieces)))
+		c.Data(http.StatusOK, "image/svg+xml", []byte(svg.Sheet{Unit: p.Unit, Dimensions: true, TrueScale: true, Title: p.E.Rec.Name +
+			": " + l.Rec.Name}.Draw(l.Stage.Draft.Pieces)))
 		return nil
 	})
 }

@@ -78,7 +78,9 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, headers, s.ownHost, limitBody, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2", ".png", ".pdf", ".db"}), gzip.WithExcludedPathsRegexs([]string{"/look$", "/choices$"})))
+	r.Use(s.logged, s.recovered, headers, s.ownHost, limitBody, gzip.Gzip(gzip.DefaultCompression,
+		gzip.WithExcludedExtensions([]string{".woff2", ".png", ".pdf", ".db"}), gzip.WithExcludedPathsRegexs([]string{"/look$",
+			"/choices$"})))
 	if s.guard != nil {
 		r.Use(s.guard.sessions, s.guard.ask)
 		r.GET("/enter", s.handle(s.enterPage))
@@ -256,7 +258,8 @@ func fingerprint(folder fs.FS) string {
 // no framing.
 func headers(c *gin.Context) {
 	h := c.Writer.Header()
-	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'")
+	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "+
+		"connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'")
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Referrer-Policy", "same-origin")
 	h.Set("Cross-Origin-Opener-Policy", "same-origin")
@@ -298,7 +301,8 @@ func limitBody(c *gin.Context) {
 func (s *Server) logged(c *gin.Context) {
 	start := time.Now()
 	c.Next()
-	s.opt.Log.Info("request", "method", c.Request.Method, "route", c.FullPath(), "status", c.Writer.Status(), "ms", time.Since(start).Milliseconds())
+	s.opt.Log.Info("request", "method", c.Request.Method, "route", c.FullPath(), "status", c.Writer.Status(), "ms",
+		time.Since(start).Milliseconds())
 }
 
 func (s *Server) recovered(c *gin.Context) {
@@ -387,7 +391,8 @@ func (s *Server) done(c *call, to string) error {
 // Serve answers requests on a listener until the context ends, and then
 // finishes those it has begun.
 func (s *Server) Serve(ctx context.Context, l net.Listener) error {
-	srv := &http.Server{Handler: s, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 60 * time.Second, WriteTimeout: 120 * time.Second, IdleTimeout: 120 * time.Second, MaxHeaderBytes: 64 << 10}
+	srv := &http.Server{Handler: s, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 60 * time.Second, WriteTimeout: 120 * time.Second,
+		IdleTimeout: 120 * time.Second, MaxHeaderBytes: 64 << 10}
 	failed := make(chan error, 1)
 	go func() { failed <- srv.Serve(l) }()
 	go s.drawCards(ctx)

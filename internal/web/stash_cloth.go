@@ -86,7 +86,8 @@ func (s *Server) viewStash(c *call, p *page) error {
 	// Its length is said piece by piece here.
 	v.Fields = slices.DeleteFunc(v.Fields, func(f clothField) bool { return f.Key == "in_hand_mm" })
 	for i, cut := range f.Pieces() {
-		v.Pieces = append(v.Pieces, stashPiece{Cut: cut, Drawing: svg.ClothCut(f, cut, p.Unit), Wide: cut.Wide(f), Area: cut.Area(f) / 1e6, Index: i, ID: max(cut.ID, 1)})
+		v.Pieces = append(v.Pieces, stashPiece{Cut: cut, Drawing: svg.ClothCut(f, cut, p.Unit), Wide: cut.Wide(f),
+			Area: cut.Area(f) / 1e6, Index: i, ID: max(cut.ID, 1)})
 	}
 	type corner = [][2]float64
 	data := []gin.H{}
@@ -95,7 +96,8 @@ func (s *Server) viewStash(c *call, p *page) error {
 		for _, w := range cut.Flaws {
 			flaws = append(flaws, gin.H{"what": w.What, "around": w.Around})
 		}
-		data = append(data, gin.H{"name": cut.Name, "length": float64(cut.Length), "width": float64(cut.Wide(f)), "outline": append(corner{}, cut.Outline...), "flaws": flaws})
+		data = append(data, gin.H{"name": cut.Name, "length": float64(cut.Length), "width": float64(cut.Wide(f)),
+			"outline": append(corner{}, cut.Outline...), "flaws": flaws})
 	}
 	v.Data = encode(data)
 	for _, t := range cloth.Tests() {
@@ -125,10 +127,12 @@ func (s *Server) viewStash(c *call, p *page) error {
 	}
 	along, across := f.Shrinks()
 	if along > 0 || across > 0 {
-		v.Sums = append(v.Sums, fmt.Sprintf("Washed, %s along leaves %s and %s across leaves %s.", measure.Tell(1000), measure.Tell(1000*(1-along)), measure.Tell(float64(f.Width)), measure.Tell(float64(f.Washed()))))
+		v.Sums = append(v.Sums, fmt.Sprintf("Washed, %s along leaves %s and %s across leaves %s.", measure.Tell(1000),
+			measure.Tell(1000*(1-along)), measure.Tell(float64(f.Width)), measure.Tell(float64(f.Washed()))))
 	}
 	g, tested := f.GathersTo()
-	v.Sums = append(v.Sums, fmt.Sprintf("It gathers about %.2g times%s.", g, map[bool]string{true: ", as tested", false: ", judged by its thickness"}[tested]))
+	v.Sums = append(v.Sums, fmt.Sprintf("It gathers about %.2g times%s.", g, map[bool]string{true: ", as tested",
+		false: ", judged by its thickness"}[tested]))
 	area := 0.0
 	for _, cut := range f.Pieces() {
 		area += cut.Area(f)
@@ -141,7 +145,8 @@ func (s *Server) viewStash(c *call, p *page) error {
 		v.Sums = append(v.Sums, fmt.Sprintf("What is in hand weighs about %s%s.", measure.TellMass(f.Mass(area)), worth))
 	}
 	if f.Warp > 0 && f.Weft > 0 {
-		v.Sums = append(v.Sums, fmt.Sprintf("%.0f × %.0f threads a centimetre, %.0f × %.0f an inch.", f.Warp, f.Weft, f.Warp*2.54, f.Weft*2.54))
+		v.Sums = append(v.Sums, fmt.Sprintf("%.0f × %.0f threads a centimetre, %.0f × %.0f an inch.", f.Warp, f.Weft, f.Warp*2.54,
+			f.Weft*2.54))
 	}
 	if h, ok := s.st.LastAction(c.ctx(), store.OfStash, b.ID); ok {
 		v.Undo, v.Last = h.Label, h.ID

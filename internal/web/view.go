@@ -43,7 +43,8 @@ type page struct {
 }
 
 func (s *Server) page(c *call, title string) *page {
-	p := &page{Title: title, Unit: c.reader.Unit, Reader: c.reader, Version: s.opt.Version, Path: c.Request.URL.RequestURI(), Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
+	p := &page{Title: title, Unit: c.reader.Unit, Reader: c.reader, Version: s.opt.Version, Path: c.Request.URL.RequestURI(),
+		Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
 	if l, err := c.Cookie("light"); err == nil && (l == "day" || l == "evening") {
 		p.Light = l
 	}
@@ -270,8 +271,9 @@ func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measu
 	for i := range v.Stages {
 		rec := e.Layers[i]
 		stage := &v.Stages[i]
-		row := stackRow{ID: rec.ID, Name: rec.Name, Kind: rec.Kind, State: rec.State, Position: i, Count: len(v.Stages), Chosen: rec.ID == layer,
-			Made: rec.State.Made(), Alter: stage.Alterations()}
+		row := stackRow{ID: rec.ID, Name: rec.Name, Kind: rec.Kind, State: rec.State, Position: i, Count: len(v.Stages),
+			Chosen: rec.ID == layer,
+			Made:   rec.State.Made(), Alter: stage.Alterations()}
 		switch {
 		case stage.Err != nil:
 			row.Err = sentence(stage.Err.Error())
@@ -285,7 +287,8 @@ func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measu
 			}
 		}
 		for _, c := range stage.Compared {
-			row.Compared = append(row.Compared, comparison{strings.ToLower(c.Measurement.Label), c.Read, c.Computed, math.Abs(c.Read-c.Computed) > figure.Slack, c.Why})
+			row.Compared = append(row.Compared, comparison{strings.ToLower(c.Measurement.Label), c.Read, c.Computed,
+				math.Abs(c.Read-c.Computed) > figure.Slack, c.Why})
 		}
 		for _, l := range []figure.Level{figure.Bust, figure.Waist, figure.Hip} {
 			row.Before = append(row.Before, girth{l.Label(), stage.On.GirthAt(l), v.Bare.GirthAt(l)})
@@ -436,7 +439,8 @@ func (v *ensembleView) Dressed() []svg.Dressed {
 	var out []svg.Dressed
 	for i, stage := range v.Stages {
 		if stage.Err == nil {
-			out = append(out, svg.Dressed{ID: stage.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: stage.After, Surface: stage.Surface()})
+			out = append(out, svg.Dressed{ID: stage.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: stage.After,
+				Surface: stage.Surface()})
 		}
 	}
 	return out
@@ -461,7 +465,8 @@ func figureNotes(bare figure.Figure) []noteView {
 		}
 	}
 	if len(guessed) > 0 {
-		out = append(out, noteView{Note: draft.Note{Grave: true, Title: estimatedTitle, Text: "Nobody measured " + strings.Join(guessed, ", ") + ". What you see rests on an estimate."}, Urgent: true})
+		out = append(out, noteView{Note: draft.Note{Grave: true, Title: estimatedTitle, Text: "Nobody measured " +
+			strings.Join(guessed, ", ") + ". What you see rests on an estimate."}, Urgent: true})
 	}
 	return out
 }
@@ -491,7 +496,8 @@ func notesOf(l *layerView) []noteView {
 		out = append(out, v)
 	}
 	for _, w := range l.Stage.Wrong {
-		add(draft.Note{Grave: true, Title: w.Label + " is outside its range", Text: sentence(w.Why) + " The nearest value that can be drafted is drawn.",
+		add(draft.Note{Grave: true, Title: w.Label + " is outside its range", Text: sentence(w.Why) +
+			" The nearest value that can be drafted is drawn.",
 			Fix: draft.Settings{w.Key: nil}, FixLabel: "Use the default"}, false)
 	}
 	notes := l.Stage.Draft.Notes

@@ -53,7 +53,8 @@ func (b *walkBook) card(e store.Ensemble) card {
 	stand := svg.Stand{Bare: bare, FrontOnly: true}
 	for i, stage := range stages {
 		if stage.Err == nil {
-			stand.Worn = append(stand.Worn, svg.Dressed{ID: stage.ID, Colour: e.Layers[i].Fabric.Colour, After: stage.After, Surface: stage.Surface()})
+			stand.Worn = append(stand.Worn, svg.Dressed{ID: stage.ID, Colour: e.Layers[i].Fabric.Colour, After: stage.After,
+				Surface: stage.Surface()})
 		}
 	}
 	c.drawing = stand.Draw()

@@ -240,7 +240,8 @@ func (s *Server) changeWearer(c *call) error {
 func (s *Server) setReading(c *call) error {
 	p := s.page(c, "")
 	wearer, key, worn := id(c, "wearer"), c.PostForm("key"), wornOf(c.PostForm("worn"))
-	e := store.Entry{Typed: strings.TrimSpace(c.PostForm("value")), Side: store.Side(c.PostForm("side")), Again: c.PostForm("again") != "", Provisional: c.PostForm("provisional") != ""}
+	e := store.Entry{Typed: strings.TrimSpace(c.PostForm("value")), Side: store.Side(c.PostForm("side")),
+		Again: c.PostForm("again") != "", Provisional: c.PostForm("provisional") != ""}
 	var err error
 	switch word := strings.ToLower(e.Typed); {
 	case word == "":
@@ -289,7 +290,8 @@ func (s *Server) setReading(c *call) error {
 		if err != nil {
 			return err
 		}
-		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f), "doubt": strings.TrimSpace(doubt), "more": more}
+		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f),
+			"doubt": strings.TrimSpace(doubt), "more": more}
 	}
 	return s.parts(c, p, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states", "wearer-strings")
 }

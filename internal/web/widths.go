@@ -120,7 +120,8 @@ func (s *Server) onWidth(c *call, stage *ensemble.Stage, fold lay.Fold, p *page)
 		return widthLay{Why: "laid in a single layer, so that its repeat can be seen to match"}, true
 	}
 	n := on.Need(u, sheets, p.Unit)
-	out := widthLay{Unit: p.Unit, Length: n.Length, Buy: n.Buy.AsBought(p.Unit), Cost: n.Cost, Area: float64(n.Buy) * float64(u.Fabric.Width) / 1e6}
+	out := widthLay{Unit: p.Unit, Length: n.Length, Buy: n.Buy.AsBought(p.Unit), Cost: n.Cost,
+		Area: float64(n.Buy) * float64(u.Fabric.Width) / 1e6}
 	out.Waste = 1 - sheet.Result.Utilisation*sheet.Result.Length*sheet.Job.Cloth.Width/(out.Area*1e6)
 	return out, true
 }

@@ -23,24 +23,33 @@ type BonedBodice struct{}
 
 func (BonedBodice) About() draft.About {
 	return draft.About{Kind: "boned-bodice", Name: "Strapless boned foundation", Family: family.Foundation,
-		What:  "A close bodice of panels without straps, boned on its seams, with a waist stay that takes the weight; sewn inside a gown or worn under it.",
-		Usual: cloth.Fabric{Name: "Cotton bobbinet", Colour: "chalk", Width: 1500, Selvedge: 10, Thickness: 0.4, Weight: 120, Shrinkage: 0.01}}
+		What: "A close bodice of panels without straps, boned on its seams, with a waist stay that takes the weight; sewn inside a " +
+			"gown or worn under it.",
+		Usual: cloth.Fabric{Name: "Cotton bobbinet", Colour: "chalk", Width: 1500, Selvedge: 10, Thickness: 0.4, Weight: 120,
+			Shrinkage: 0.01}}
 }
 
 func (BonedBodice) Parameters() []draft.Parameter {
 	return []draft.Parameter{
-		draft.Mm("top_snug", "Top edge, smaller than the body by", 0, 60, 20, "so that it does not gape", figure.Memory, "All round at the top edge."),
-		draft.Mm("waist_ease", "Ease at the waist", 0, 60, 15, "the stay holds, not the cloth", figure.Memory, "The stay itself is cut to the body."),
-		draft.Mm("above", "Top edge above the bust line, before", 10, 120, 55, "covers the bust", figure.Memory, "At the centre front; the side follows a little lower."),
+		draft.Mm("top_snug", "Top edge, smaller than the body by", 0, 60, 20, "so that it does not gape", figure.Memory,
+			"All round at the top edge."),
+		draft.Mm("waist_ease", "Ease at the waist", 0, 60, 15, "the stay holds, not the cloth", figure.Memory,
+			"The stay itself is cut to the body."),
+		draft.Mm("above", "Top edge above the bust line, before", 10, 120, 55, "covers the bust", figure.Memory,
+			"At the centre front; the side follows a little lower."),
 		upTo("top_back", "Top edge, back", "Up from the waist.", 0.86, "86 parts in 100 of waist to bust line"),
 		downTo("below", "Lower edge, all round", "Down from the waist.", 0.42, "to the high hip"),
-		draft.Tally("panels", "Panels a side", 4, 6, 4, "front, side front, side, back", figure.Practice, "The first seam runs over the bust point."),
-		draft.OneOf("bones", "Bones", "One more before keeps the edge up under a full bust.", "seams", "on every seam", "more", "on every seam and before"),
-		draft.OneOf("closure", "Closed behind with", "Hooks lie flat and can be moved; lacing adapts.", "hooks", "hooks and eyes", "lacing", "lacing"),
+		draft.Tally("panels", "Panels a side", 4, 6, 4, "front, side front, side, back", figure.Practice,
+			"The first seam runs over the bust point."),
+		draft.OneOf("bones", "Bones", "One more before keeps the edge up under a full bust.", "seams", "on every seam", "more",
+			"on every seam and before"),
+		draft.OneOf("closure", "Closed behind with", "Hooks lie flat and can be moved; lacing adapts.", "hooks", "hooks and eyes",
+			"lacing", "lacing"),
 		draft.Mm("stay", "Waist stay, wide", 15, 40, 25, "grosgrain", figure.Practice, "Closed by itself before the bodice is."),
 		draft.Mm("bone_width", "Bone width", 4, 12, 6, "spiral", figure.Memory, "In casings on the seam allowances."),
 		draft.Mm("allowance", "Seam allowance", 10, 30, 19, "a casing fits on it", figure.Practice, "At the seams."),
-		draft.Mm("eyelet_spacing", "Eyelet or hook spacing, about", 12, 45, 20, "nearest even division", figure.Practice, "Along the opening."),
+		draft.Mm("eyelet_spacing", "Eyelet or hook spacing, about", 12, 45, 20, "nearest even division", figure.Practice,
+			"Along the opening."),
 	}
 }
 
@@ -89,7 +98,8 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	straighten(&d.Pieces[0], "front")
 	part.Rename(&d.Pieces[last], "back", "opening", "centre back, opening", 25)
 	snug := v.Number("top_snug")
-	d.Smaller = []figure.Depth{{Drop: -top, Depth: snug}, {Drop: -top * v.Number("waist_ease") / math.Max(snug+v.Number("waist_ease"), 1), Depth: 0}}
+	d.Smaller = []figure.Depth{{Drop: -top, Depth: snug}, {Drop: -top * v.Number("waist_ease") / math.Max(snug+v.Number("waist_ease"),
+		1), Depth: 0}}
 	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: 10, Count: 2}
 	channel := b.Channel(bone.Spiral)
 	for i := 1; i < h.Panels; i++ {
@@ -109,16 +119,19 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 			return d, err
 		}
 		_, eyelets, _, _ := lane(1, channel)
-		lacingEdge(&d, &d.Pieces[last], laces(v, gap), "at the centre back", []plane.Point{{X: h.Base(last), Y: low}, {X: h.Base(last), Y: high}}, eyelets, 1)
+		lacingEdge(&d, &d.Pieces[last], laces(v, gap), "at the centre back", []plane.Point{{X: h.Base(last), Y: low},
+			{X: h.Base(last), Y: high}}, eyelets, 1)
 	} else {
 		if err := b.Add(&d.Pieces[last], bone.Flat, "beside the hooks", h.Upright(last, h.Base(last)-channel-4)); err != nil {
 			return d, err
 		}
 		n := int(math.Round((long-20)/v.Number("eyelet_spacing"))) + 1
-		d.Buy("hook", "Hooks and eyes", float64(n), "pair", fmt.Sprintf("one every %s or so of an opening %s long, one of them on the waist stay", measure.Tell(v.Number("eyelet_spacing")), measure.Tell(long)))
+		d.Buy("hook", "Hooks and eyes", float64(n), "pair", fmt.Sprintf("one every %s or so of an opening %s long, one of them on the "+
+			"waist stay", measure.Tell(v.Number("eyelet_spacing")), measure.Tell(long)))
 	}
 	for i := 1; i < h.Panels; i++ {
-		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "plain, pressed open over a ham, a bone casing on its allowances")
+		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front",
+			"plain, pressed open over a ham, a bone casing on its allowances")
 	}
 	waist := on.GirthAt(figure.Waist)
 	made := 2*h.Width(0) + gap
@@ -129,7 +142,8 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		l, r := h.Edges(i, 0)
 		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
 	}
-	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),
+		Allowance: v.Number("allowance")}}
 	channels := 0.0
 	for _, x := range d.Bones {
 		channels += float64(x.Count) * x.Channel
@@ -141,27 +155,40 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 			edges += 2 * e.Length()
 		}
 	}
-	d.Buy("tape", "Waist stay, grosgrain "+measure.TellStock(v.Number("stay"))+" wide", (waist+150)/1000, "m", "the waist as it is dressed underneath and the ends turned back")
+	d.Buy("tape", "Waist stay, grosgrain "+measure.TellStock(v.Number("stay"))+" wide", (waist+150)/1000, "m",
+		"the waist as it is dressed underneath and the ends turned back")
 	d.Buy("hook", "Hooks and eyes for the stay", 2, "pair", "it closes by itself, first")
 	d.Buy("tape", "Bone casing", channels*1.08/1000, "m", "every channel, and eight parts in a hundred for the ends")
 	d.Stitch("bone casings, both edges", stitch.Lockstitch, 2*channels, 3)
 	d.Stitch("top and lower edge", stitch.Lockstitch, 2*edges, 4)
 	t := 2*float64(in.Thickness) + 0.6
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: v.Number("below"), Depth: t}}
-	d.Remark(false, "The stay carries it", fmt.Sprintf("Cut to %s, a little above the waist seam, sewn only at the seam allowances before and loose behind. With it closed the top edge stays up without being tight.", measure.Tell(waist)))
-	d.Do("mock-up", "Mock-up with bones taped on", 140, []work.Need{work.Machine, work.Wearer}, "Raise the arms, sit, dance: the top edge must not move.")
-	d.Do("cut", "Cut two layers", 40, []work.Need{work.Table}, "Front on the fold; label every panel.", work.After{Step: "mock-up", Why: "a change found in the mock-up is free"})
-	d.Do("seams", "Sew and press the seams", 70, []work.Need{work.Machine, work.Iron}, "Over a ham at the bust; notch the allowances there.", work.After{Step: "cut", Why: "panels are sewn in order"})
-	d.Do("casings", "Stitch the casings on the allowances", 80, []work.Need{work.Machine}, "One on each seam, closed at the lower end.", work.After{Step: "seams", Why: "they lie on pressed seams"})
-	d.Do("stay", "Set the waist stay", 40, []work.Need{work.Hand}, "Tacked at every seam allowance but the last before the opening.", work.After{Step: "casings", Why: "it lies over the casings"})
-	d.Do("bones", "Put the bones in", 30, []work.Need{work.Hand}, measure.TellFine(10)+" free at both ends.", work.After{Step: "casings", Why: "sewing beside steel breaks needles"})
-	d.Do("edges", "Finish top and lower edge", 90, []work.Need{work.Machine, work.Hand}, "Face or turn in; understitch the top.", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
-	d.Do("closure", "Work the closure", 60, []work.Need{work.Hand}, "Stay first, then the opening.", work.After{Step: "edges", Why: "it runs from finished edge to finished edge"}, work.After{Step: "stay", Why: "the stay closes first"})
-	d.Do("measure", "Try it on; measure over it", 25, []work.Need{work.Wearer}, "Bust, waist and hip, under “over a closed corset”.", work.After{Step: "closure", Why: "it must sit as it will be worn"})
+	d.Remark(false, "The stay carries it", fmt.Sprintf("Cut to %s, a little above the waist seam, sewn only at the seam allowances "+
+		"before and loose behind. With it closed the top edge stays up without being tight.", measure.Tell(waist)))
+	d.Do("mock-up", "Mock-up with bones taped on", 140, []work.Need{work.Machine, work.Wearer},
+		"Raise the arms, sit, dance: the top edge must not move.")
+	d.Do("cut", "Cut two layers", 40, []work.Need{work.Table}, "Front on the fold; label every panel.",
+		work.After{Step: "mock-up", Why: "a change found in the mock-up is free"})
+	d.Do("seams", "Sew and press the seams", 70, []work.Need{work.Machine, work.Iron},
+		"Over a ham at the bust; notch the allowances there.", work.After{Step: "cut", Why: "panels are sewn in order"})
+	d.Do("casings", "Stitch the casings on the allowances", 80, []work.Need{work.Machine}, "One on each seam, closed at the lower end.",
+		work.After{Step: "seams", Why: "they lie on pressed seams"})
+	d.Do("stay", "Set the waist stay", 40, []work.Need{work.Hand}, "Tacked at every seam allowance but the last before the opening.",
+		work.After{Step: "casings", Why: "it lies over the casings"})
+	d.Do("bones", "Put the bones in", 30, []work.Need{work.Hand}, measure.TellFine(10)+" free at both ends.",
+		work.After{Step: "casings", Why: "sewing beside steel breaks needles"})
+	d.Do("edges", "Finish top and lower edge", 90, []work.Need{work.Machine, work.Hand}, "Face or turn in; understitch the top.",
+		work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
+	d.Do("closure", "Work the closure", 60, []work.Need{work.Hand}, "Stay first, then the opening.",
+		work.After{Step: "edges", Why: "it runs from finished edge to finished edge"}, work.After{Step: "stay",
+			Why: "the stay closes first"})
+	d.Do("measure", "Try it on; measure over it", 25, []work.Need{work.Wearer}, "Bust, waist and hip, under “over a closed corset”.",
+		work.After{Step: "closure", Why: "it must sit as it will be worn"})
 	return d, nil
 }
 
 // laces settles the questions of lacing that this garment does not ask.
 func laces(v draft.Values, gap float64) draft.Values {
-	return v.With(map[string]float64{"lacing_gap": gap, "eyelet_count": 12}, map[string]string{"eyelet_rule": "spacing", "lacing": "criss-cross", "waist_eyelets": "even", "eyelet_kind": "metal"})
+	return v.With(map[string]float64{"lacing_gap": gap, "eyelet_count": 12}, map[string]string{"eyelet_rule": "spacing",
+		"lacing": "criss-cross", "waist_eyelets": "even", "eyelet_kind": "metal"})
 }

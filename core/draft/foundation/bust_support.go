@@ -23,17 +23,21 @@ type BustSupport struct{}
 
 func (BustSupport) About() draft.About {
 	return draft.About{Kind: "bust-support", Name: "Bust support with pleated cups", Family: family.Foundation,
-		What:  "A band, cups divided across the bust with pleats below, straps; for bustiers and the soft lines of the 1910s to 1950s.",
-		Usual: cloth.Fabric{Name: "Cotton poplin", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.3, Weight: 120, Shrinkage: 0.03}}
+		What: "A band, cups divided across the bust with pleats below, straps; for bustiers and the soft lines of the 1910s to 1950s.",
+		Usual: cloth.Fabric{Name: "Cotton poplin", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.3, Weight: 120,
+			Shrinkage: 0.03}}
 }
 
 func (BustSupport) Parameters() []draft.Parameter {
 	return []draft.Parameter{
-		draft.Mm("band", "Band under the bust, finished", 15, 120, 45, "holds without bones", figure.Memory, "Double; it carries what the straps do not."),
+		draft.Mm("band", "Band under the bust, finished", 15, 120, 45, "holds without bones", figure.Memory,
+			"Double; it carries what the straps do not."),
 		draft.Mm("snug", "Band smaller than the body by", 0, 40, 10, "close", figure.Memory, "All round under the bust."),
 		draft.Mm("above", "Cup above the bust line", 40, 160, 85, "covers the bust", figure.Memory, "At the strap."),
-		draft.Tally("pleats", "Pleats in the lower cup", 0, 8, 3, "slashed and spread", figure.Practice, "Each is opened by its width at the bust line and runs out at the band."),
-		draft.Mm("pleat", "Each pleat opens", 5, 30, 14, "twice its fold", figure.Practice, "Fold the pleats before cutting the edge, so that the outline jogs right."),
+		draft.Tally("pleats", "Pleats in the lower cup", 0, 8, 3, "slashed and spread", figure.Practice,
+			"Each is opened by its width at the bust line and runs out at the band."),
+		draft.Mm("pleat", "Each pleat opens", 5, 30, 14, "twice its fold", figure.Practice,
+			"Fold the pleats before cutting the edge, so that the outline jogs right."),
 		draft.Mm("strap", "Strap, finished width", 8, 40, 16, "a folded strip", figure.Practice, "Cut at four times this."),
 		draft.Mm("lap", "Lap of the closure behind", 15, 60, 30, "two rows of hooks", figure.Practice, "At the centre back."),
 		draft.Mm("allowance", "Seam allowance", 5, 20, 8, "narrow inside curves", figure.Practice, "Only where a seam will be."),
@@ -50,7 +54,8 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	fall := on.Drop(figure.Underbust) - on.Drop(figure.Bust) // straight height
 	room := wide - low                                       // what the cup must bring in
 	if room < 4 {
-		return draft.Draft{}, fmt.Errorf("the bust is hardly wider than the body below it: a plain band serves; the bust measures %s, under it %s", measure.Tell(bust), measure.Tell(on.GirthAt(figure.Underbust)))
+		return draft.Draft{}, fmt.Errorf("the bust is hardly wider than the body below it: a plain band serves; the bust measures %s, "+
+			"under it %s", measure.Tell(bust), measure.Tell(on.GirthAt(figure.Underbust)))
 	}
 	// Over the fullest place the lower cup is longer than the straight height
 	// by the way out and down: the cross seam bows by that on both cups.
@@ -63,7 +68,8 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	cross := func(y0, y1 float64, x1 float64) []plane.Point { // left to right, bowed
 		a, b := plane.Pt(0, y0), plane.Pt(x1, y1)
 		peak := plane.Pt(x1*0.52, (y0+y1)/2+sag)
-		return plane.Join(plane.Sweep(a, plane.Pt(1, 0.9*sag/20), peak, plane.Pt(1, 0)), plane.Sweep(peak, plane.Pt(1, 0), b, plane.Pt(1, -0.9*sag/20)))
+		return plane.Join(plane.Sweep(a, plane.Pt(1, 0.9*sag/20), peak, plane.Pt(1, 0)),
+			plane.Sweep(peak, plane.Pt(1, 0), b, plane.Pt(1, -0.9*sag/20)))
 	}
 	// The plain lower cup: its lower edge meets centre and side squarely, so
 	// that it runs on over both seams of the band.
@@ -137,7 +143,8 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	for k := range n {
 		f, h := slash(k)
 		from := turned(f, k).Toward(turned(h, k), 0.05)
-		lowerCup.Marks = append(lowerCup.Marks, pattern.Mark{Kind: pattern.PleatFold, Path: []plane.Point{from, turned(h, k).Toward(from, 0.05)}},
+		lowerCup.Marks = append(lowerCup.Marks, pattern.Mark{Kind: pattern.PleatFold,
+			Path: []plane.Point{from, turned(h, k).Toward(from, 0.05)}},
 			pattern.Mark{Kind: pattern.PleatTo, Path: []plane.Point{from, turned(h, k+1).Toward(from, 0.05)}})
 	}
 	// Upper cup: the same bow below, a sloping neckline to the strap above.
@@ -152,9 +159,12 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	upperCup := pattern.Piece{ID: "upper-cup", Name: "Upper cup", Cut: 4, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "cross", Name: "bust line", Line: up, Allowance: seam},
 		{ID: "side", Name: "side edge", Line: []plane.Point{corner, {X: corner.X - 4, Y: corner.Y + above*0.32}}, Allowance: seam},
-		{ID: "arm", Name: "edge under the arm", Line: plane.Sweep(plane.Pt(corner.X-4, corner.Y+above*0.32), plane.Pt(-1, 0.15), plane.Pt(strapX+strapWide, above), plane.Pt(-0.35, 1))},
-		{ID: "to-strap", Name: "to the strap", Line: []plane.Point{{X: strapX + strapWide, Y: above}, {X: strapX, Y: above}}, Allowance: seam},
-		{ID: "neck", Name: "neck edge", Line: plane.Sweep(plane.Pt(strapX, above), plane.Pt(-0.25, -1), plane.Pt(0, up[0].Y+above*0.2), plane.Pt(-1, -0.3))},
+		{ID: "arm", Name: "edge under the arm", Line: plane.Sweep(plane.Pt(corner.X-4, corner.Y+above*0.32), plane.Pt(-1, 0.15),
+			plane.Pt(strapX+strapWide, above), plane.Pt(-0.35, 1))},
+		{ID: "to-strap", Name: "to the strap", Line: []plane.Point{{X: strapX + strapWide, Y: above}, {X: strapX, Y: above}},
+			Allowance: seam},
+		{ID: "neck", Name: "neck edge", Line: plane.Sweep(plane.Pt(strapX, above), plane.Pt(-0.25, -1), plane.Pt(0, up[0].Y+above*0.2),
+			plane.Pt(-1, -0.3))},
 		{ID: "centre", Name: "centre edge", Line: []plane.Point{{X: 0, Y: up[0].Y + above*0.2}, up[0]}, Allowance: seam},
 	}}
 	// The back: from the side seam to the closure.
@@ -181,50 +191,69 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	backX, lowEdge := near, edge(near)
 	back := pattern.Piece{ID: "back", Name: "Back", Cut: 4, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "band", Name: "to the band", Line: lowEdge, Allowance: seam},
-		{ID: "closure", Name: "centre back", Line: []plane.Point{lowEdge[len(lowEdge)-1], {X: backX, Y: backTop}}, Allowance: v.Number("lap")},
+		{ID: "closure", Name: "centre back", Line: []plane.Point{lowEdge[len(lowEdge)-1], {X: backX, Y: backTop}},
+			Allowance: v.Number("lap")},
 		{ID: "top", Name: "upper edge", Line: plane.Sweep(plane.Pt(backX, backTop), plane.Pt(-1, 0), sideTop, plane.Pt(-1, 0.5))},
 		{ID: "side", Name: "side edge", Line: []plane.Point{sideTop, {}}, Allowance: seam},
 	}}
-	back.Split("side", pattern.Stretch{ID: "side-upper", Name: "to the upper cup", Length: upperSide.Length()}, pattern.Stretch{ID: "side-lower", Name: "to the lower cup"})
+	back.Split("side", pattern.Stretch{ID: "side-upper", Name: "to the upper cup", Length: upperSide.Length()},
+		pattern.Stretch{ID: "side-lower", Name: "to the lower cup"})
 	band := pattern.Rectangle("band", "Band, half", under/2, 2*v.Number("band"), seam)
 	band.Cut = 2
 	band.Allow(v.Number("lap"), "right")
-	band.Split("top", pattern.Stretch{ID: "to-back", Name: "to the back", Length: lowBack}, pattern.Stretch{ID: "to-cup", Name: "to the lower cup"})
-	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: v.Number("band")}, {X: under / 2, Y: v.Number("band")}}, Label: "fold"})
+	band.Split("top", pattern.Stretch{ID: "to-back", Name: "to the back", Length: lowBack},
+		pattern.Stretch{ID: "to-cup", Name: "to the lower cup"})
+	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: v.Number("band")},
+		{X: under / 2, Y: v.Number("band")}}, Label: "fold"})
 	band.EitherWay = true
 	reach := on.Length("neck_to_bust_point") - above + on.Length("back_waist_length") - (-on.Drop(figure.Underbust) + backTop)
 	strap := pattern.Rectangle("strap", "Strap", 4*v.Number("strap"), math.Max(reach, 150)+60, 0)
 	strap.Cut, strap.EitherWay = 2, true
 	d.Pieces = []pattern.Piece{upperCup, lowerCup, back, band, strap}
-	d.Seams = append(d.Seams, pattern.Seam{ID: "bust-line", A: pattern.Side{Piece: "upper-cup", Edge: "cross"}, B: pattern.Side{Piece: "lower-cup", Edge: "cross"}, Ease: fan,
-		Absorbed: map[bool]pattern.Takeup{true: pattern.Pleats}[n > 0], Technique: "pleats basted, then plain, clipped, topstitched both sides"})
+	d.Seams = append(d.Seams, pattern.Seam{ID: "bust-line", A: pattern.Side{Piece: "upper-cup", Edge: "cross"},
+		B: pattern.Side{Piece: "lower-cup", Edge: "cross"}, Ease: fan,
+		Absorbed: map[bool]pattern.Takeup{true: pattern.Pleats}[n > 0], Technique: "pleats basted, then plain, clipped, topstitched " +
+			"both sides"})
 	d.Sew("band-cup", "band", "to-cup", "lower-cup", "band", "plain, the band folded over it")
 	d.Sew("band-back", "band", "to-back", "back", "band", "plain, the band folded over it")
 	d.Sew("side-upper", "upper-cup", "side", "back", "side-upper", "plain, felled")
 	d.Sew("side-lower", "lower-cup", "side", "back", "side-lower", "plain, felled")
 	for _, e := range []string{"centre"} {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "centre-lower", A: pattern.Side{Piece: "lower-cup", Edge: e, Copy: "left"}, B: pattern.Side{Piece: "lower-cup", Edge: e, Copy: "right"}, Technique: "plain, felled"},
-			pattern.Seam{ID: "centre-upper", A: pattern.Side{Piece: "upper-cup", Edge: e, Copy: "left"}, B: pattern.Side{Piece: "upper-cup", Edge: e, Copy: "right"}, Technique: "plain, felled"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "centre-lower", A: pattern.Side{Piece: "lower-cup", Edge: e, Copy: "left"},
+			B: pattern.Side{Piece: "lower-cup", Edge: e, Copy: "right"}, Technique: "plain, felled"},
+			pattern.Seam{ID: "centre-upper", A: pattern.Side{Piece: "upper-cup", Edge: e, Copy: "left"},
+				B: pattern.Side{Piece: "upper-cup", Edge: e, Copy: "right"}, Technique: "plain, felled"})
 	}
 	d.Measure("underbust.made", "the band", "in length", under)
 	d.Measure("bust.made", "the cups and back", "at the bust line", 2*(wide+wideBack))
 	d.Measure("cross", "each cup", "along its bust line", bowed)
 	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: "the closure behind", Slide: v.Number("lap") - 15}}
-	d.Buy("hook", "Hooks and eyes", math.Ceil(v.Number("band")/15)+1, "pair", "one every "+measure.TellFine(15)+" of the band, one above it")
+	d.Buy("hook", "Hooks and eyes", math.Ceil(v.Number("band")/15)+1, "pair",
+		"one every "+measure.TellFine(15)+" of the band, one above it")
 	d.Stitch("edges turned and stitched", stitch.Lockstitch, 2*(above*2+wide), 3)
 	if n > 0 {
 		pleats, err := fullness.KnifePleats(wide*0.4+fan, wide*0.4, n)
 		if err == nil {
-			d.Remark(false, fmt.Sprintf("%s %s of cloth", measure.Count(n, "pleat takes", "pleats take"), measure.Tell(fan)), fmt.Sprintf("Each shows %s at the bust line and folds under %s. Slash the plain cup from the bust line to the band, open each slash by %s, fold, and only then cut the edge.", measure.TellFine(pleats.Reveal), measure.TellFine(pleats.Under), measure.TellFine(open)))
+			d.Remark(false, fmt.Sprintf("%s %s of cloth", measure.Count(n, "pleat takes", "pleats take"), measure.Tell(fan)),
+				fmt.Sprintf("Each shows %s at the bust line and folds under %s. Slash the plain cup from the bust line to the band, "+
+					"open each slash by %s, fold, and only then cut "+
+					"the edge.", measure.TellFine(pleats.Reveal), measure.TellFine(pleats.Under), measure.TellFine(open)))
 		}
 	}
 	t := 2 * float64(in.Thickness)
-	d.Wear.Cover = []figure.Depth{{Drop: on.Drop(figure.Bust) - above*0.6, Depth: t}, {Drop: on.Drop(figure.Underbust), Depth: t}, {Drop: on.Drop(figure.Underbust) + v.Number("band"), Depth: 2 * t}}
-	d.Do("mock-up", "Mock-up of one cup and the band", 70, []work.Need{work.Machine, work.Wearer}, "A cup is right when the bust line seam runs over the bust point and nothing gapes above it.")
-	d.Do("cut", "Cut two layers", 30, []work.Need{work.Table}, "Fold the pleats in the paper before the edge is cut.", work.After{Step: "mock-up", Why: "cups rarely fit at the first try"})
-	d.Do("pleats", "Fold and baste the pleats", 10+8*float64(n), []work.Need{work.Hand}, "From the bust line down, away from the centre.", work.After{Step: "cut", Why: "they are folded on the cut piece"})
-	d.Do("cups", "Sew the bust line, line the cups", 60, []work.Need{work.Machine, work.Iron}, "Clip, press over a ham, topstitch; lay the lining in.", work.After{Step: "pleats", Why: "pleats are held in the bust line"})
-	d.Do("body", "Centre, sides, band", 70, []work.Need{work.Machine}, "The band closes over all raw edges.", work.After{Step: "cups", Why: "whole cups go into the band"})
-	d.Do("straps", "Straps and closure", 60, []work.Need{work.Hand, work.Wearer}, "Length of the straps on the wearer.", work.After{Step: "body", Why: "they carry the finished cups"})
+	d.Wear.Cover = []figure.Depth{{Drop: on.Drop(figure.Bust) - above*0.6, Depth: t}, {Drop: on.Drop(figure.Underbust), Depth: t},
+		{Drop: on.Drop(figure.Underbust) + v.Number("band"), Depth: 2 * t}}
+	d.Do("mock-up", "Mock-up of one cup and the band", 70, []work.Need{work.Machine, work.Wearer},
+		"A cup is right when the bust line seam runs over the bust point and nothing gapes above it.")
+	d.Do("cut", "Cut two layers", 30, []work.Need{work.Table}, "Fold the pleats in the paper before the edge is cut.",
+		work.After{Step: "mock-up", Why: "cups rarely fit at the first try"})
+	d.Do("pleats", "Fold and baste the pleats", 10+8*float64(n), []work.Need{work.Hand},
+		"From the bust line down, away from the centre.", work.After{Step: "cut", Why: "they are folded on the cut piece"})
+	d.Do("cups", "Sew the bust line, line the cups", 60, []work.Need{work.Machine, work.Iron},
+		"Clip, press over a ham, topstitch; lay the lining in.", work.After{Step: "pleats", Why: "pleats are held in the bust line"})
+	d.Do("body", "Centre, sides, band", 70, []work.Need{work.Machine}, "The band closes over all raw edges.",
+		work.After{Step: "cups", Why: "whole cups go into the band"})
+	d.Do("straps", "Straps and closure", 60, []work.Need{work.Hand, work.Wearer}, "Length of the straps on the wearer.",
+		work.After{Step: "body", Why: "they carry the finished cups"})
 	return d, nil
 }

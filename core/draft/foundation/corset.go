@@ -29,8 +29,9 @@ type Corset struct{}
 func (Corset) About() draft.About {
 	return draft.About{
 		Kind: "corset", Name: "Corset", Family: family.Foundation,
-		What:  "Busk before, lacing behind, four to seven panels a side; draws the waist in and carries the skirts.",
-		Usual: cloth.Fabric{Name: "Corset coutil", Colour: "chalk", Width: 1370, Selvedge: 10, Thickness: 0.6, Weight: 270, Shrinkage: 0.02},
+		What: "Busk before, lacing behind, four to seven panels a side; draws the waist in and carries the skirts.",
+		Usual: cloth.Fabric{Name: "Corset coutil", Colour: "chalk", Width: 1370, Selvedge: 10, Thickness: 0.6, Weight: 270,
+			Shrinkage: 0.02},
 	}
 }
 
@@ -46,32 +47,52 @@ const (
 func (Corset) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		lacedWaist(50, 120, "Girth of the waist inside the closed corset. The cloth is made to this less the lacing gap."),
-		draft.Tally("panels", "Panels a side", 4, 7, 5, "four to seven are usual", figure.Practice, "More panels share the shaping among more seams."),
-		draft.OneOf("front", "Front", "A spoon busk widens and curves in over the belly (1870s and 1880s); a straight one suits every period of the busk.", "straight", "straight busk", "spoon", "spoon busk"),
-		draft.OneOf("height", "Top edge", "Mid-bust leaves the bust its freedom and lifts it; over the bust holds more and shows above a low neckline.", "mid", "mid-bust", "over", "over the bust"),
-		draft.MmFrom("top_front", "Top edge, front", 40, 300, "nine tenths of waist to bust line, or past it", "Up the busk from the waist.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			if v.Choice("height") == "over" {
-				return -on.Drop(figure.Bust)*1.12 + 20, figure.Memory
-			}
-			return -on.Drop(figure.Bust) * 0.9, figure.Memory
-		}),
-		upTo("top_side", "Top edge, side", "Up from the waist below the arm; a hand's breadth must stay free.", 0.78, "78 parts in 100 of waist to bust line"),
+		draft.Tally("panels", "Panels a side", 4, 7, 5, "four to seven are usual", figure.Practice,
+			"More panels share the shaping among more seams."),
+		draft.OneOf("front", "Front", "A spoon busk widens and curves in over the belly (1870s and 1880s); a straight one suits every "+
+			"period of the busk.", "straight", "straight busk", "spoon", "spoon busk"),
+		draft.OneOf("height", "Top edge", "Mid-bust leaves the bust its freedom and lifts it; over the bust holds more and shows above "+
+			"a low neckline.", "mid", "mid-bust", "over", "over the bust"),
+		draft.MmFrom("top_front", "Top edge, front", 40, 300, "nine tenths of waist to bust line, or past it",
+			"Up the busk from the waist.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+				if v.Choice("height") == "over" {
+					return -on.Drop(figure.Bust)*1.12 + 20, figure.Memory
+				}
+				return -on.Drop(figure.Bust) * 0.9, figure.Memory
+			}),
+		upTo("top_side", "Top edge, side", "Up from the waist below the arm; a hand's breadth must stay free.", 0.78,
+			"78 parts in 100 of waist to bust line"),
 		upTo("top_back", "Top edge, back", "Up the lacing edge from the waist.", 0.95, "95 parts in 100 of waist to bust line"),
-		downTo("bottom_front", "Lower edge, front", "Down the busk from the waist; sitting must stay possible.", 0.7, "seven tenths of waist to hip"),
+		downTo("bottom_front", "Lower edge, front", "Down the busk from the waist; sitting must stay possible.", 0.7,
+			"seven tenths of waist to hip"),
 		downTo("bottom_side", "Lower edge, side", "Down from the waist over the hip bone.", 0.55, "55 parts in 100 of waist to hip"),
-		downTo("bottom_back", "Lower edge, back", "Down the lacing edge from the waist; it must clear the chair.", 0.6, "six tenths of waist to hip"),
-		draft.Mm("top_ease", "Ease at the top edge", 0, 60, 10, "room for breath", figure.Memory, "At the bust line; fades to nothing at the waist."),
-		draft.Mm("hip_ease", "Hip spring", 0, 80, 20, "flesh moves down when the waist is laced", figure.Memory, "Room at the hip line; fades to nothing at the waist."),
-		draft.Times("moved", "Flesh that comes out again", 0, 1, 0, "not reckoned", figure.Memory, "The share of what is laced away that comes out above and below, half at each. 0 leaves the hip spring to hold it; a soft body takes 0.3 to 0.6."),
-		draft.OneOf("layers", "Layers of cloth", "Two layers carry the bones between them and are worn longest; one is cooler and quicker.", "two", "two, stitched together", "one", "one"),
-		draft.OneOf("channels", "Bone channels", "Between two layers they need no casing; outside they decorate; inside they hide. One layer needs casings.", "between", "between the layers", "inside", "casings inside", "outside", "casings outside"),
-		draft.OneOf("bones", "Bones", "Beside every seam is enough for a light reduction; one more in each panel keeps the cloth from folding.", "seams", "beside every seam", "both", "beside the seams and in the panels"),
-		draft.OneOf("bone_kind", "Bones of", "Spiral steel bends with curved seams, flat steel holds straight edges; plastic is cut with shears and softens with wear.", "steel", "steel: spiral and flat", "plastic", "plastic"),
-		draft.Mm("bone_width", "Bone width", 4, 12, 6, "the usual narrow bone", figure.Memory, "Channels are this, the bone's thickness and "+measure.Tell(1.5)+"."),
-		draft.OneOf("ends", "Ends of the bones", "Flossing holds a bone from working through its channel and shows as decoration.", "plain", "plain", "flossed", "flossed top and bottom"),
-		draft.OneOf("cording", "Cording", "Rows of cord between the layers stiffen without steel: under the bust they lift, over the hips they keep the lower edge from rolling up.", "none", "none", "bust", "under the bust", "hips", "over the hips"),
-		draft.OneOf("modesty", "Modesty panel", "A loose flap behind the lacing keeps the shift from showing through the gap.", "no", "none", "yes", "behind the lacing"),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 15, "enough to let out", figure.Practice, "At the panel seams. Top and bottom are bound and have none."),
+		downTo("bottom_back", "Lower edge, back", "Down the lacing edge from the waist; it must clear the chair.", 0.6,
+			"six tenths of waist to hip"),
+		draft.Mm("top_ease", "Ease at the top edge", 0, 60, 10, "room for breath", figure.Memory,
+			"At the bust line; fades to nothing at the waist."),
+		draft.Mm("hip_ease", "Hip spring", 0, 80, 20, "flesh moves down when the waist is laced", figure.Memory,
+			"Room at the hip line; fades to nothing at the waist."),
+		draft.Times("moved", "Flesh that comes out again", 0, 1, 0, "not reckoned", figure.Memory,
+			"The share of what is laced away that comes out above and below, half at each. 0 leaves the hip spring to hold it; a soft "+
+				"body takes 0.3 to 0.6."),
+		draft.OneOf("layers", "Layers of cloth", "Two layers carry the bones between them and are worn longest; one is cooler and "+
+			"quicker.", "two", "two, stitched together", "one", "one"),
+		draft.OneOf("channels", "Bone channels", "Between two layers they need no casing; outside they decorate; inside they hide. One "+
+			"layer needs casings.", "between", "between the layers", "inside", "casings inside", "outside", "casings outside"),
+		draft.OneOf("bones", "Bones", "Beside every seam is enough for a light reduction; one more in each panel keeps the cloth from "+
+			"folding.", "seams", "beside every seam", "both", "beside the seams and in the panels"),
+		draft.OneOf("bone_kind", "Bones of", "Spiral steel bends with curved seams, flat steel holds straight edges; plastic is cut "+
+			"with shears and softens with wear.", "steel", "steel: spiral and flat", "plastic", "plastic"),
+		draft.Mm("bone_width", "Bone width", 4, 12, 6, "the usual narrow bone", figure.Memory,
+			"Channels are this, the bone's thickness and "+measure.Tell(1.5)+"."),
+		draft.OneOf("ends", "Ends of the bones", "Flossing holds a bone from working through its channel and shows as decoration.",
+			"plain", "plain", "flossed", "flossed top and bottom"),
+		draft.OneOf("cording", "Cording", "Rows of cord between the layers stiffen without steel: under the bust they lift, over the "+
+			"hips they keep the lower edge from rolling up.", "none", "none", "bust", "under the bust", "hips", "over the hips"),
+		draft.OneOf("modesty", "Modesty panel", "A loose flap behind the lacing keeps the shift from showing through the gap.", "no",
+			"none", "yes", "behind the lacing"),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 15, "enough to let out", figure.Practice,
+			"At the panel seams. Top and bottom are bound and have none."),
 	}
 	return append(list, lacingParameters(24, 50)...)
 }
@@ -187,7 +208,8 @@ func (c *corset) stiffen() error {
 	low, top := c.Reach(0)
 	busk, ok := bone.BuskFor(top-low, c.v.Choice("front") == "spoon")
 	if !ok {
-		return fmt.Errorf("the front edge is %s long, too short for any stock busk: raise the top edge or lower the lower edge at the front", measure.Tell(top-low))
+		return fmt.Errorf("the front edge is %s long, too short for any stock busk: raise the top edge or lower the lower edge at "+
+			"the front", measure.Tell(top-low))
 	}
 	c.busk = busk
 	foot := (top+low)/2 - busk.Length/2
@@ -197,14 +219,17 @@ func (c *corset) stiffen() error {
 		Path: []plane.Point{{X: width/2 + 1, Y: foot}, {X: width/2 + 1, Y: foot + busk.Length}}})
 	if busk.Spoon {
 		// The blade widens below the waist.
-		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.BuskLine, Width: 1, Path: plane.Sweep(plane.Pt(width+1, foot+busk.Length*0.45), plane.Pt(0.05, -1), plane.Pt(busk.Width, foot+busk.Width*0.7), plane.Pt(0, -1))})
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.BuskLine, Width: 1,
+			Path: plane.Sweep(plane.Pt(width+1, foot+busk.Length*0.45), plane.Pt(0.05, -1), plane.Pt(busk.Width, foot+busk.Width*0.7),
+				plane.Pt(0, -1))})
 	}
 	// Loops lie in gaps of the seam, on the wearer's right; studs come through
 	// holes in the blade's middle, on the left. The one piece carries both.
 	const loop = 14.0
 	for _, at := range busk.Studs {
 		front.Marks = append(front.Marks,
-			pattern.Mark{Kind: pattern.Loop, Path: []plane.Point{{X: 0, Y: foot + at - loop/2}, {X: 0, Y: foot + at + loop/2}}, Label: "loop, right half"},
+			pattern.Mark{Kind: pattern.Loop, Path: []plane.Point{{X: 0, Y: foot + at - loop/2}, {X: 0, Y: foot + at + loop/2}},
+				Label: "loop, right half"},
 			pattern.Mark{Kind: pattern.Stud, Width: 5, Path: []plane.Point{{X: width/2 + 1, Y: foot + at}}, Label: "stud, left half"})
 		front.Notches = append(front.Notches, pattern.Notch{Edge: "busk", At: top - foot - at, Label: "fastener"})
 	}
@@ -215,7 +240,8 @@ func (c *corset) stiffen() error {
 					long := plane.Length(m.Path)
 					for _, at := range []float64{14, long - 14} {
 						q, _ := plane.Along(m.Path, at)
-						c.Pieces[i].Marks = append(c.Pieces[i].Marks, pattern.Mark{Kind: pattern.Flossing, Width: 10, Path: []plane.Point{q}})
+						c.Pieces[i].Marks = append(c.Pieces[i].Marks, pattern.Mark{Kind: pattern.Flossing, Width: 10,
+							Path: []plane.Point{q}})
 					}
 				}
 			}
@@ -282,7 +308,8 @@ func roomFor(h *part.Half, i int, path []plane.Point, channel float64) bool {
 
 func (c *corset) join() {
 	for i := 1; i < c.Panels; i++ {
-		c.Sew(fmt.Sprintf("seam-%d", i), c.Pieces[i-1].ID, "back", c.Pieces[i].ID, "front", "stitched twice, pressed to the back; the bone beside it goes through the allowance")
+		c.Sew(fmt.Sprintf("seam-%d", i), c.Pieces[i-1].ID, "back", c.Pieces[i].ID, "front",
+			"stitched twice, pressed to the back; the bone beside it goes through the allowance")
 	}
 	if c.layers == 1 {
 		front, _ := c.Pieces[0].Edge("busk")
@@ -308,7 +335,8 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 		l, r := c.Edges(i, 0)
 		c.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+c.Pieces[i].Name, "at the waist", r-l)
 	}
-	c.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(c.Panels-1)), Seams: 2 * (c.Panels - 1), Allowance: c.v.Number("allowance")}}
+	c.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(c.Panels-1)),
+		Seams: 2 * (c.Panels - 1), Allowance: c.v.Number("allowance")}}
 	bounds, channels, bones := 0.0, 0.0, 0
 	for i := range c.Panels {
 		for _, id := range []string{"top", "bottom"} {
@@ -339,26 +367,33 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 	if c.busk.Spoon {
 		kind = "spoon"
 	}
-	c.Buy("busk", fmt.Sprintf("Busk, %s, %s, %d fasteners", kind, measure.Tell(c.busk.Length), len(c.busk.Studs)), 1, "pair", "longest stock length that leaves "+measure.TellFine(bone.Clearance)+" at both ends of the front edge")
+	c.Buy("busk", fmt.Sprintf("Busk, %s, %s, %d fasteners", kind, measure.Tell(c.busk.Length), len(c.busk.Studs)), 1, "pair",
+		"longest stock length that leaves "+measure.TellFine(bone.Clearance)+" at both ends of the front edge")
 	c.Notions[len(c.Notions)-1].Grams = c.busk.Mass()
-	c.Buy("tape", "Waist tape, "+measure.TellStock(waistTape)+" wide, that does not stretch", (c.made+2*2*30)/1000, "m", fmt.Sprintf("waist of the cloth %s, and %s turned in at four ends", measure.Tell(c.made), measure.Tell(30)))
-	c.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), (bounds+8*25)/1000, "m", "both edges of both halves, and "+measure.Tell(25)+" at each of eight ends")
+	c.Buy("tape", "Waist tape, "+measure.TellStock(waistTape)+" wide, that does not stretch", (c.made+2*2*30)/1000, "m",
+		fmt.Sprintf("waist of the cloth %s, and %s turned in at four ends", measure.Tell(c.made), measure.Tell(30)))
+	c.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), (bounds+8*25)/1000, "m",
+		"both edges of both halves, and "+measure.Tell(25)+" at each of eight ends")
 	if c.layers == 1 || c.v.Choice("channels") != "between" {
 		channel := bone.ChannelWidth(c.v.Number("bone_width"), bone.Spiral.Thickness())
-		c.Buy("tape", "Bone casing, "+measure.TellStock(math.Ceil(channel+5))+" wide", (channels+float64(bones)*20)/1000, "m", "every channel in both halves, "+measure.Tell(20)+" each for the ends")
+		c.Buy("tape", "Bone casing, "+measure.TellStock(math.Ceil(channel+5))+" wide", (channels+float64(bones)*20)/1000, "m",
+			"every channel in both halves, "+measure.Tell(20)+" each for the ends")
 	}
 	if c.corded > 0 {
-		c.Buy("cord", "Cotton cord, "+measure.TellStock(cordThick)+" thick, shrunk", c.corded*1.1/1000, "m", "all rows of both halves, and a tenth for the ends")
+		c.Buy("cord", "Cotton cord, "+measure.TellStock(cordThick)+" thick, shrunk", c.corded*1.1/1000, "m",
+			"all rows of both halves, and a tenth for the ends")
 		c.Stitch("cord channels", stitch.Lockstitch, c.corded*2, 2)
 		if c.layers == 1 {
 			c.Remark(false, "Cords lie between two layers", "With one layer of cloth back the corded panels with a scrap of lining.")
 		}
 	}
 	if c.v.Choice("ends") == "flossed" {
-		c.Buy("floss", "Buttonhole silk for flossing", float64(2*bones)*0.6, "m", fmt.Sprintf("%d bone ends × %s (from memory)", 2*bones, measure.Tell(600)))
+		c.Buy("floss", "Buttonhole silk for flossing", float64(2*bones)*0.6, "m",
+			fmt.Sprintf("%d bone ends × %s (from memory)", 2*bones, measure.Tell(600)))
 	}
 	t := float64(c.in.Thickness)*float64(c.layers) + casing
-	c.Wear = draft.Wear{LaceTo: laced, Moved: moved, Cover: []figure.Depth{{Drop: -math.Max(c.Top[1], c.Top[2]), Depth: t}, {Drop: math.Max(-c.Bottom[1], -c.Bottom[2]), Depth: t}}}
+	c.Wear = draft.Wear{LaceTo: laced, Moved: moved, Cover: []figure.Depth{{Drop: -math.Max(c.Top[1], c.Top[2]), Depth: t},
+		{Drop: math.Max(-c.Bottom[1], -c.Bottom[2]), Depth: t}}}
 	reductionNotes(&c.Draft, on, laced, 50)
 	if c.v.Number("top_front") < -on.Drop(figure.Underbust) {
 		c.Offer(false, "The top edge lies below the bust", "It gives no support there; plan something that does, or raise the front edge.",
@@ -367,7 +402,8 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 	if c.layers == 1 && c.v.Choice("channels") == "between" {
 		c.Remark(false, "One layer has no between", "The bones go into casings on the inside; choose outside to show them.")
 	}
-	c.Remark(false, "Measure again over it", fmt.Sprintf("The cloth measures %s at the waist: laced %s less the gap of %s. When the corset is made, measure bust, waist and hip over it closed before cutting what goes on top.",
+	c.Remark(false, "Measure again over it", fmt.Sprintf("The cloth measures %s at the waist: laced %s less the gap of %s. When the "+
+		"corset is made, measure bust, waist and hip over it closed before cutting what goes on top.",
 		measure.Tell(c.made), measure.Tell(laced), measure.Tell(gap)))
 	c.steps(bones, bounds)
 }
@@ -380,30 +416,54 @@ func (c *corset) steps(bones int, bounds float64) {
 		each = 15
 	}
 	c.Do("mock-up", "Mock-up in cheap cloth, fit over the shift", 150, []work.Need{work.Machine, work.Wearer},
-		fmt.Sprintf("Same panels without binding, bones taped on, laced to a gap of %s. Note where it gapes or digs in.", measure.Tell(c.v.Number("lacing_gap"))))
+		fmt.Sprintf("Same panels without binding, bones taped on, laced to a gap of %s. Note where it gapes or digs in.",
+			measure.Tell(c.v.Number("lacing_gap"))))
 	c.Do("cut", "Cut and label the panels", 15+8*n*layers, []work.Need{work.Table},
-		fmt.Sprintf("Each of the %d panels %d times, half of them mirrored. Number every piece on the wrong side.", c.Panels, 2*c.layers), work.After{Step: "mock-up", Why: "a change found in the mock-up is free; found in the cloth it costs the cloth"})
+		fmt.Sprintf("Each of the %d panels %d times, half of them mirrored. Number every piece on the wrong side.", c.Panels,
+			2*c.layers), work.After{Step: "mock-up", Why: "a change found in the mock-up is free; found in the cloth it costs the cloth"})
 	c.Do("busk", "Set the busk", 60, []work.Need{work.Machine, work.Hand},
-		fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, in gaps of the seam at the %d marks; studs on the left, through holes made with an awl.", measure.Tell(c.busk.Length), len(c.busk.Studs)), work.After{Step: "cut", Why: "it is set into the front panels"})
-	c.Do("seams", "Join the panels", 15*n*layers, []work.Need{work.Machine}, "Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the same length.", work.After{Step: "busk", Why: "the busk is set while the front panel still lies flat"})
-	c.Do("press", "Press every seam", 6*n, []work.Need{work.Iron}, "Towards the back, over a curve.", work.After{Step: "seams", Why: "each seam is pressed before another row crosses it"})
-	c.Do("tape", "Waist tape", 30, []work.Need{work.Machine}, "Inside, at the waist notches, from busk to lacing edge; the rows of the channels hold it, no row of its own crosses a bone.", work.After{Step: "press", Why: "it lies flat only on pressed seams"})
+		fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, in gaps of the seam at the %d marks; studs on "+
+			"the left, through holes made with an awl.", measure.Tell(c.busk.Length), len(c.busk.Studs)), work.After{Step: "cut", Why: "it is set into the front panels"})
+	c.Do("seams", "Join the panels", 15*n*layers, []work.Need{work.Machine},
+		"Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the "+
+			"same length.", work.After{Step: "busk", Why: "the busk is set while the front panel still lies flat"})
+	c.Do("press", "Press every seam", 6*n, []work.Need{work.Iron}, "Towards the back, over a curve.",
+		work.After{Step: "seams", Why: "each seam is pressed before another row crosses it"})
+	c.Do("tape", "Waist tape", 30, []work.Need{work.Machine},
+		"Inside, at the waist notches, from busk to lacing edge; the rows of the channels hold it, no row of its own "+
+			"crosses a bone.", work.After{Step: "press", Why: "it lies flat only on pressed seams"})
 	c.Do("channels", "Stitch the bone channels", 12*float64(bones), []work.Need{work.Machine},
-		fmt.Sprintf("%d in each half, %s between the rows.", bones/2, measure.TellFine(bone.ChannelWidth(c.v.Number("bone_width"), bone.Spiral.Thickness()))), work.After{Step: "tape", Why: "the tape lies under the bones"})
+		fmt.Sprintf("%d in each half, %s between the rows.", bones/2,
+			measure.TellFine(bone.ChannelWidth(c.v.Number("bone_width"),
+				bone.Spiral.Thickness()))), work.After{Step: "tape", Why: "the tape lies under the bones"})
 	if c.corded > 0 {
-		c.Do("cords", "Cord the marked panels", c.corded/1000*8, []work.Need{work.Machine}, fmt.Sprintf("%d rows, %s apart: stitch a row, lay the cord against it, stitch along its other side with a narrow foot.", cordRows, measure.TellFine(cordPitch)),
+		c.Do("cords", "Cord the marked panels", c.corded/1000*8, []work.Need{work.Machine},
+			fmt.Sprintf("%d rows, %s apart: stitch a row, lay the cord against it, stitch along its other side with a narrow foot.",
+				cordRows, measure.TellFine(cordPitch)),
 			work.After{Step: "channels", Why: "the rows end at the channels"})
 	}
 	c.Do("eyelets", "Set the eyelets", each*float64(eyelets), []work.Need{work.Hand},
-		fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better than cut ones.", eyelets/2), work.After{Step: "channels", Why: "the channels' stitching shows where the eyelets go, and two layers carry them"})
-	c.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand}, "Check each bone against its channel before it goes in: "+measure.TellFine(bone.Clearance)+" must stay free at both ends.",
-		work.After{Step: "eyelets", Why: "a hammer or awl beside steel slips"}, work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
-	c.Do("bind", "Bind the top and lower edges", part.BindMinutes(bounds, false), []work.Need{work.Machine, work.Hand}, "Stitch outside by machine, fold over, fell inside. Keep the needle clear of the bones.", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
+		fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better than "+
+			"cut ones.", eyelets/2), work.After{Step: "channels", Why: "the channels' stitching shows where the eyelets go, and two " +
+			"layers carry them"})
+	c.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand},
+		"Check each bone against its channel before it goes in: "+measure.TellFine(bone.Clearance)+" must stay free at both ends.",
+		work.After{Step: "eyelets", Why: "a hammer or awl beside steel slips"}, work.After{Step: "channels",
+			Why: "sewing beside steel breaks needles"})
+	c.Do("bind", "Bind the top and lower edges", part.BindMinutes(bounds, false), []work.Need{work.Machine, work.Hand},
+		"Stitch outside by machine, fold over, fell inside. Keep the needle clear of the bones.", work.After{Step: "bones",
+			Why: "the edges are closed only when the bones are in"})
 	last := "bind"
 	if c.v.Choice("ends") == "flossed" {
-		c.Do("floss", "Floss the bone ends", 12*float64(bones), []work.Need{work.Hand}, "A small fan of stitches across each end, through the cloth beside the bone, never through it.", work.After{Step: "bind", Why: "the binding decides where the ends lie"})
+		c.Do("floss", "Floss the bone ends", 12*float64(bones), []work.Need{work.Hand},
+			"A small fan of stitches across each end, through the cloth beside the bone, never through it.", work.After{Step: "bind",
+				Why: "the binding decides where the ends lie"})
 		last = "floss"
 	}
-	c.Do("lace", "Lace it and try it on", 40, []work.Need{work.Wearer}, "Loosen fully, fasten the busk, draw in evenly from top and bottom to the waist. Wear it an hour.", work.After{Step: last, Why: "an unfinished edge lets bones out"})
-	c.Do("measure", "Measure bust, waist and hip over it", 15, []work.Need{work.Wearer}, "Enter them under “over a closed corset”: everything outside is checked against them.", work.After{Step: "lace", Why: "the corset must sit as it will be worn"})
+	c.Do("lace", "Lace it and try it on", 40, []work.Need{work.Wearer},
+		"Loosen fully, fasten the busk, draw in evenly from top and bottom to the waist. Wear it an hour.", work.After{Step: last,
+			Why: "an unfinished edge lets bones out"})
+	c.Do("measure", "Measure bust, waist and hip over it", 15, []work.Need{work.Wearer},
+		"Enter them under “over a closed corset”: everything outside is checked against them.", work.After{Step: "lace",
+			Why: "the corset must sit as it will be worn"})
 }

@@ -25,36 +25,47 @@ type Jumps struct{}
 
 func (Jumps) About() draft.About {
 	return draft.About{Kind: "jumps", Name: "Jumps", Family: family.Foundation,
-		What:  "A quilted bodice with few bones, tabs and straps, laced before; worn at home in place of stays.",
-		Usual: cloth.Fabric{Name: "Printed cotton", Colour: "woad", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.03}}
+		What: "A quilted bodice with few bones, tabs and straps, laced before; worn at home in place of stays.",
+		Usual: cloth.Fabric{Name: "Printed cotton", Colour: "woad", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150,
+			Shrinkage: 0.03}}
 }
 
 const wadding = 2.0 // one thin layer, sewn down (from memory)
 
 func (Jumps) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
-		draft.Mm("ease", "Ease at the waist", 0, 60, 15, "worn for comfort", figure.Memory, "Nothing is drawn in; the wadding itself takes room, which is reckoned besides."),
+		draft.Mm("ease", "Ease at the waist", 0, 60, 15, "worn for comfort", figure.Memory,
+			"Nothing is drawn in; the wadding itself takes room, which is reckoned besides."),
 		draft.Tally("panels", "Panels a side", 3, 5, 3, "front, side and back", figure.Practice, "The back is cut on the fold."),
 		upTo("top_front", "Top edge, front", "Up from the waist.", 1.04, "at the bust line"),
 		upTo("top_side", "Top edge, side", "Below the arm.", 0.84, "84 parts in 100 of waist to bust line"),
 		upTo("top_back", "Top edge, back", "Over the shoulder blades.", 1.15, "above the bust line"),
-		draft.MmFrom("tabs", "Tabs, long", 30, 160, "to the high hip", "Cut between the seams, bound, without allowance.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return on.Drop(figure.HighHip) * 0.95, figure.Memory
-		}),
-		draft.Mm("spacing", "Quilting lines apart", 6, 60, 12.7, "⟦1/2 in⟧", figure.Practice, "Measured from one base line, so that slips do not add up."),
-		draft.Times("angle", "Quilting, degrees from level", 10, 80, 45, "diagonal", figure.Practice, "Mirrored left to right and at every seam, so that the lines meet in a zigzag."),
-		draft.Times("shrink", "Quilting draws in, parts in a hundred", 0, 15, 3, "quilt a square and measure", figure.Memory, "Quilt first and cut to the line, or cut larger by this."),
-		draft.OneOf("canvas", "Canvas behind the eyelets", "Without it the eyelets pull out of shape at the first wearing.", "yes", "yes, as wide as the boned edge", "no", "none"),
-		draft.Mm("bone_width", "Bone width", 4, 12, 6, "plastic", figure.Memory, "Two bones on each front edge, one behind each seam, two at the back."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At the seams; the wadding is cut back out of it."),
+		draft.MmFrom("tabs", "Tabs, long", 30, 160, "to the high hip", "Cut between the seams, bound, without allowance.",
+			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+				return on.Drop(figure.HighHip) * 0.95, figure.Memory
+			}),
+		draft.Mm("spacing", "Quilting lines apart", 6, 60, 12.7, "⟦1/2 in⟧", figure.Practice,
+			"Measured from one base line, so that slips do not add up."),
+		draft.Times("angle", "Quilting, degrees from level", 10, 80, 45, "diagonal", figure.Practice,
+			"Mirrored left to right and at every seam, so that the lines meet in a zigzag."),
+		draft.Times("shrink", "Quilting draws in, parts in a hundred", 0, 15, 3, "quilt a square and measure", figure.Memory,
+			"Quilt first and cut to the line, or cut larger by this."),
+		draft.OneOf("canvas", "Canvas behind the eyelets", "Without it the eyelets pull out of shape at the first wearing.", "yes",
+			"yes, as wide as the boned edge", "no", "none"),
+		draft.Mm("bone_width", "Bone width", 4, 12, 6, "plastic", figure.Memory,
+			"Two bones on each front edge, one behind each seam, two at the back."),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice,
+			"At the seams; the wadding is cut back out of it."),
 	}
 	ask := lacingParameters(25, 20)
 	for i := range ask {
 		switch ask[i].Key {
 		case "lacing":
-			ask[i] = draft.OneOf("lacing", "Lacing", "One lace round and round closes flattest before.", "spiral", "spiral, eyelets staggered", "criss-cross", "criss-cross, both ends")
+			ask[i] = draft.OneOf("lacing", "Lacing", "One lace round and round closes flattest before.", "spiral",
+				"spiral, eyelets staggered", "criss-cross", "criss-cross, both ends")
 		case "eyelet_kind":
-			ask[i] = draft.OneOf("eyelet_kind", "Eyelets made", "Worked by hand they lie flat and soft.", "hand", "worked by hand", "metal", "metal")
+			ask[i] = draft.OneOf("eyelet_kind", "Eyelets made", "Worked by hand they lie flat and soft.", "hand", "worked by hand",
+				"metal", "metal")
 		}
 	}
 	return append(list, ask...)
@@ -118,7 +129,8 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		return d, err
 	}
 	for i := 1; i < h.Panels; i++ {
-		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "basted at every line crossing, stitched, pressed open; ends at the waist")
+		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front",
+			"basted at every line crossing, stitched, pressed open; ends at the waist")
 	}
 	quilted(&d, v.Number("spacing"), v.Number("angle"), channel)
 	if v.Choice("canvas") == "yes" {
@@ -127,7 +139,8 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		c.Cut, c.Hidden = 2, true
 		d.Pieces = append(d.Pieces, c)
 	} else {
-		d.Remark(true, "Nothing behind the eyelets", "Eyelets in unsupported cloth pull out of shape at the first wearing: choose canvas behind them.")
+		d.Remark(true, "Nothing behind the eyelets", "Eyelets in unsupported cloth pull out of shape at the first wearing: choose "+
+			"canvas behind them.")
 	}
 	strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
 	lowEdges := bound(d.Pieces, "tab", "front-lacing")
@@ -139,7 +152,8 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	length := d.QuiltedLength()
 	d.Measure("quilting", "the quilting", "in length", length)
-	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),
+		Allowance: v.Number("allowance")}}
 	channels := 0.0
 	for _, x := range d.Bones {
 		channels += float64(x.Count) * x.Channel
@@ -153,22 +167,40 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 	}
 	d.Buy("wadding", "Thin wadding", math.Ceil(area/1e4)/100, "m²", "all pieces once; split a thick one into two layers")
-	d.Buy("binding", fmt.Sprintf("Bias binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish)+5)), bounds*1.06/1000, "m", "tabs, fronts, top and straps, and six parts in a hundred for corners; loose wool frays away")
+	d.Buy("binding", fmt.Sprintf("Bias binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish)+5)),
+		bounds*1.06/1000, "m", "tabs, fronts, top and straps, and six parts in a hundred for corners; loose wool frays away")
 	d.Wear.Cover = []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: v.Number("tabs"), Depth: t}}
 	scale := 1 / (1 - v.Number("shrink")/100)
-	d.Remark(false, fmt.Sprintf("Quilting draws the cloth in by %.1f in 100", v.Number("shrink")), fmt.Sprintf("Quilt first and cut to the line, or cut a piece that finishes %s wide at %s. Backstitch no further than the binding covers.", measure.Tell(300), measure.Tell(300*scale)))
+	d.Remark(false, fmt.Sprintf("Quilting draws the cloth in by %.1f in 100", v.Number("shrink")),
+		fmt.Sprintf("Quilt first and cut to the line, or cut a piece that finishes %s wide at %s. Backstitch no further than the "+
+			"binding covers.", measure.Tell(300), measure.Tell(300*scale)))
 	_, bobbins := quilt.Thread(length, t)
-	d.Do("cut", "Cut outer cloth, lining and wadding", 60, []work.Need{work.Table}, "All pieces on one grain. Cut the wadding back out of the seam allowances.")
-	d.Do("channels", "Stitch the bone channels to the lining", 10*float64(len(d.Bones))*2, []work.Need{work.Machine}, "By machine, now: after quilting they can only be put in by hand and are weaker.", work.After{Step: "cut", Why: "they are marked on the cut lining"})
-	d.Do("mark", "Mark the quilting lines", 60, []work.Need{work.Table}, "First line from the pattern, every other measured from it; carry the meeting points over to the neighbour piece at each seam.", work.After{Step: "channels", Why: "lines stop at the channels"})
-	d.Do("quilt", fmt.Sprintf("Quilt %s", measure.TellLong(length)), math.Round(quilt.Minutes(length)), []work.Need{work.Machine}, fmt.Sprintf("Wind %s first. Many pins, longer stitch, short backstitches.", measure.Count(bobbins, "bobbin")), work.After{Step: "mark", Why: "the lines must meet at the seams"})
-	d.Do("seams", "Sew the seams", 30*float64(h.Panels), []work.Need{work.Machine, work.Hand}, "Baste at every line crossing, pin between, stitch, press open, whip the allowances down.", work.After{Step: "quilt", Why: "pieces are quilted flat"})
-	d.Do("bind-low", "Bind tabs and fronts", part.BindMinutes(lowEdges, true), []work.Need{work.Machine, work.Hand}, "A quarter of the way round at a time: less to unpick.", work.After{Step: "seams", Why: "binding crosses the seams"})
-	d.Do("bones", "Put the bones in", 4*float64(len(d.Bones))*2, []work.Need{work.Hand}, "Cut, ends rounded and sanded; the top edge is still open.", work.After{Step: "bind-low", Why: "they go in from the top"})
-	d.Do("straps", "Sew the straps", 30, []work.Need{work.Machine}, "Cover the raw edges with tape.", work.After{Step: "bones", Why: "the binding is easier without them in the way"})
-	d.Do("bind", "Bind the top", part.BindMinutes(bounds-lowEdges, false), []work.Need{work.Machine, work.Hand}, "By machine outside, whipped inside.", work.After{Step: "straps", Why: "it closes over bones and straps"})
-	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", d.Laces[0].Eyelets()), 15*float64(d.Laces[0].Eyelets()), []work.Need{work.Hand}, "Through the canvas as well.", work.After{Step: "bind", Why: "they stand a set way inside the bound edge"})
-	d.Do("lace", "Lace and try it on", 20, []work.Need{work.Wearer}, "Tie the straps; sit and reach.", work.After{Step: "eyelets", Why: "it closes through them"})
+	d.Do("cut", "Cut outer cloth, lining and wadding", 60, []work.Need{work.Table},
+		"All pieces on one grain. Cut the wadding back out of the seam allowances.")
+	d.Do("channels", "Stitch the bone channels to the lining", 10*float64(len(d.Bones))*2, []work.Need{work.Machine},
+		"By machine, now: after quilting they can only be put in by hand and are weaker.", work.After{Step: "cut",
+			Why: "they are marked on the cut lining"})
+	d.Do("mark", "Mark the quilting lines", 60, []work.Need{work.Table},
+		"First line from the pattern, every other measured from it; carry the meeting points over to the neighbour piece at "+
+			"each seam.", work.After{Step: "channels", Why: "lines stop at the channels"})
+	d.Do("quilt", fmt.Sprintf("Quilt %s", measure.TellLong(length)), math.Round(quilt.Minutes(length)), []work.Need{work.Machine},
+		fmt.Sprintf("Wind %s first. Many pins, longer stitch, short backstitches.",
+			measure.Count(bobbins, "bobbin")), work.After{Step: "mark", Why: "the lines must meet at the seams"})
+	d.Do("seams", "Sew the seams", 30*float64(h.Panels), []work.Need{work.Machine, work.Hand},
+		"Baste at every line crossing, pin between, stitch, press open, whip the allowances down.", work.After{Step: "quilt",
+			Why: "pieces are quilted flat"})
+	d.Do("bind-low", "Bind tabs and fronts", part.BindMinutes(lowEdges, true), []work.Need{work.Machine, work.Hand},
+		"A quarter of the way round at a time: less to unpick.", work.After{Step: "seams", Why: "binding crosses the seams"})
+	d.Do("bones", "Put the bones in", 4*float64(len(d.Bones))*2, []work.Need{work.Hand},
+		"Cut, ends rounded and sanded; the top edge is still open.", work.After{Step: "bind-low", Why: "they go in from the top"})
+	d.Do("straps", "Sew the straps", 30, []work.Need{work.Machine}, "Cover the raw edges with tape.",
+		work.After{Step: "bones", Why: "the binding is easier without them in the way"})
+	d.Do("bind", "Bind the top", part.BindMinutes(bounds-lowEdges, false), []work.Need{work.Machine, work.Hand},
+		"By machine outside, whipped inside.", work.After{Step: "straps", Why: "it closes over bones and straps"})
+	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", d.Laces[0].Eyelets()), 15*float64(d.Laces[0].Eyelets()), []work.Need{work.Hand},
+		"Through the canvas as well.", work.After{Step: "bind", Why: "they stand a set way inside the bound edge"})
+	d.Do("lace", "Lace and try it on", 20, []work.Need{work.Wearer}, "Tie the straps; sit and reach.",
+		work.After{Step: "eyelets", Why: "it closes through them"})
 	return d, nil
 }
 
@@ -201,7 +233,8 @@ func quilted(d *draft.Draft, spacing, angle, channel float64) {
 			if m.Kind == pattern.Eyelet {
 				q := m.Path[0]
 				r := 6.0
-				plan.Clear = append(plan.Clear, []plane.Point{q.Add(plane.Pt(-r, -r)), q.Add(plane.Pt(r, -r)), q.Add(plane.Pt(r, r)), q.Add(plane.Pt(-r, r))})
+				plan.Clear = append(plan.Clear, []plane.Point{q.Add(plane.Pt(-r, -r)), q.Add(plane.Pt(r, -r)), q.Add(plane.Pt(r, r)),
+					q.Add(plane.Pt(-r, r))})
 			}
 		}
 		if i > 0 {

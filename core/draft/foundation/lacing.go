@@ -40,7 +40,8 @@ func laceable(on figure.Figure) error {
 	height, known := bare.Taken("height")
 	small := known && !height.Estimated && height.Value < 1400
 	if on.Care() == figure.Child || small && bare.GirthAt(figure.Bust) < 760 || bare.GirthAt(figure.Bust) < 640 {
-		return fmt.Errorf("this is a child, or a child’s size: children are not laced or boned; make an unboned bodice with buttons, and ask a doctor where a child needs support")
+		return fmt.Errorf("this is a child, or a child’s size: children are not laced or boned; make an unboned bodice with buttons, " +
+			"and ask a doctor where a child needs support")
 	}
 	return nil
 }
@@ -49,7 +50,8 @@ func laceable(on figure.Figure) error {
 // the bare one, usual less by default, and never less on a wearer who may not
 // be laced.
 func lacedWaist(usual, most float64, help string) draft.Parameter {
-	return draft.Parameter{Key: "laced_waist", Label: "Laced waist", Unit: draft.Length, Rule: "the bare waist less the usual reduction", Help: help,
+	return draft.Parameter{Key: "laced_waist", Label: "Laced waist", Unit: draft.Length,
+		Rule: "the bare waist less the usual reduction", Help: help,
 		Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
 			bare := on.Bare().GirthAt(figure.Waist)
 			if on.Care() != figure.Usual {
@@ -92,15 +94,21 @@ func downTo(key, label, help string, share float64, rule string) draft.Parameter
 // lacingParameters are asked of everything that laces.
 func lacingParameters(spacing, gap float64) []draft.Parameter {
 	return []draft.Parameter{
-		draft.Mm("lacing_gap", "Lacing gap", 0, 120, gap, "parallel, the same from top to bottom", figure.Practice, "Left open between the two edges when it is closed."),
-		draft.OneOf("lacing", "Lacing", "Criss-cross draws in evenly and can be drawn tighter at the waist; spiral is one lace round and round, quick, and closes flatter.",
+		draft.Mm("lacing_gap", "Lacing gap", 0, 120, gap, "parallel, the same from top to bottom", figure.Practice,
+			"Left open between the two edges when it is closed."),
+		draft.OneOf("lacing", "Lacing", "Criss-cross draws in evenly and can be drawn tighter at the waist; spiral is one lace round "+
+			"and round, quick, and closes flatter.",
 			"criss-cross", "criss-cross, both ends", "loops", "criss-cross with loops at the waist", "spiral", "spiral, eyelets staggered"),
 		draft.OneOf("eyelet_rule", "Eyelets set out", "Folding the paper in half and half again needs no ruler and gives 3, 5, 9 or 17.",
 			"spacing", "evenly, at about a spacing", "fold", "by folding: 3, 5, 9, 17", "count", "evenly, a given number"),
-		draft.Mm("eyelet_spacing", "Eyelet spacing, about", 12, 45, spacing, "nearest even division", figure.Practice, "The first and last lie "+measure.Tell(eyeletMargin)+" from the ends of the edge."),
-		draft.Tally("eyelet_count", "Eyelets a side", 3, 40, 12, "used when a number is given", figure.Memory, "Only when a number is given."),
-		draft.OneOf("waist_eyelets", "Eyelets at the waist", "Two more close to the waist hold where the strain is greatest.", "even", "as everywhere", "close", "closer together"),
-		draft.OneOf("eyelet_kind", "Eyelets made", "Hand-worked ones are right for anything before about 1830; each takes time and floss.", "metal", "metal", "hand", "worked by hand"),
+		draft.Mm("eyelet_spacing", "Eyelet spacing, about", 12, 45, spacing, "nearest even division", figure.Practice,
+			"The first and last lie "+measure.Tell(eyeletMargin)+" from the ends of the edge."),
+		draft.Tally("eyelet_count", "Eyelets a side", 3, 40, 12, "used when a number is given", figure.Memory,
+			"Only when a number is given."),
+		draft.OneOf("waist_eyelets", "Eyelets at the waist", "Two more close to the waist hold where the strain is greatest.", "even",
+			"as everywhere", "close", "closer together"),
+		draft.OneOf("eyelet_kind", "Eyelets made", "Hand-worked ones are right for anything before about 1830; each takes time "+
+			"and floss.", "metal", "metal", "hand", "worked by hand"),
 	}
 }
 
@@ -127,7 +135,8 @@ func lacingEdge(d *draft.Draft, piece *pattern.Piece, v draft.Values, place stri
 			left = closer
 		}
 	}
-	l := closure.Lacing{Place: place, Piece: piece.ID, Style: closure.CrissCross, Left: left, Right: left, Inset: in, Gap: v.Number("lacing_gap"), Open: v.Number("lacing_gap") + 150,
+	l := closure.Lacing{Place: place, Piece: piece.ID, Style: closure.CrissCross, Left: left, Right: left, Inset: in,
+		Gap: v.Number("lacing_gap"), Open: v.Number("lacing_gap") + 150,
 		Tail: 300, Waist: waist, Hand: v.Choice("eyelet_kind") == "hand"}
 	switch v.Choice("lacing") {
 	case "loops":
@@ -148,7 +157,9 @@ func lacingEdge(d *draft.Draft, piece *pattern.Piece, v draft.Values, place stri
 		piece.Marks = append(piece.Marks, pattern.Mark{Kind: pattern.Eyelet, Path: []plane.Point{at}, Width: 5})
 	}
 	if l.Style == closure.Spiral {
-		d.Remark(false, "Eyelets of the other edge stand half a space higher", "Mark the row drawn here on one half. On the other move every eyelet up by "+measure.TellFine(l.Spacing()/2)+", so that the edges stay level when it is laced round and round.")
+		d.Remark(false, "Eyelets of the other edge stand half a space higher",
+			"Mark the row drawn here on one half. On the other move every eyelet up by "+measure.TellFine(l.Spacing()/2)+", so that the "+
+				"edges stay level when it is laced round and round.")
 	}
 	d.Laces = append(d.Laces, l)
 	return l
@@ -191,14 +202,18 @@ func reductionNotes(d *draft.Draft, on figure.Figure, laced, gentle float64) {
 	bare := on.Bare().GirthAt(figure.Waist)
 	reduction := bare - laced
 	if on.Care() == figure.Doctor {
-		d.Remark(true, "Nothing is drawn in", "The wearer’s page says that a doctor should be asked first. Until one has agreed it is drafted to the waist as it is, to hold and not to reduce; a corset maker or doctor can say what is safe.")
+		d.Remark(true, "Nothing is drawn in", "The wearer’s page says that a doctor should be asked first. Until one has agreed it is "+
+			"drafted to the waist as it is, to hold and not to reduce; a corset maker or doctor can say what is safe.")
 	}
 	switch {
 	case reduction > 80:
-		d.Offer(true, "Laced in by "+measure.Tell(reduction), "More than an experienced wearer usually takes ("+measure.Tell(70)+" to "+measure.Tell(80)+"). Begin with a gentle reduction and come down over weeks.",
+		d.Offer(true, "Laced in by "+measure.Tell(reduction),
+			"More than an experienced wearer usually takes ("+measure.Tell(70)+" to "+measure.Tell(80)+"). Begin with a gentle "+
+				"reduction and come down over weeks.",
 			"Lace in by "+measure.Tell(gentle), draft.Settings{"laced_waist": math.Round(bare - gentle)})
 	case reduction > 50:
-		d.Remark(false, "Laced in by "+measure.Tell(reduction), "Up to "+measure.Tell(50)+" is gentle; "+measure.Tell(70)+" to "+measure.Tell(80)+" is for the experienced.")
+		d.Remark(false, "Laced in by "+measure.Tell(reduction),
+			"Up to "+measure.Tell(50)+" is gentle; "+measure.Tell(70)+" to "+measure.Tell(80)+" is for the experienced.")
 	}
 	if under := on.GirthAt(figure.Waist); laced > under {
 		d.Remark(false, "It is larger than the waist it closes on", "It will be worn with the edges closer than the lacing gap.")

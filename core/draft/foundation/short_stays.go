@@ -25,18 +25,24 @@ type ShortStays struct{}
 
 func (ShortStays) About() draft.About {
 	return draft.About{Kind: "short-stays", Name: "Short stays", Family: family.Foundation,
-		What:  "Ends a little below the bust; two gussets a side lift it, straps carry it, lacing before. For high waists, about 1795 to 1820.",
+		What: "Ends a little below the bust; two gussets a side lift it, straps carry it, lacing before. For high waists, about 1795 " +
+			"to 1820.",
 		Usual: cloth.Fabric{Name: "Cotton jean", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.45, Weight: 220, Shrinkage: 0.03}}
 }
 
 func (ShortStays) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
-		draft.Mm("below", "Reaches below the bust", 15, 120, 50, "a hand's breadth of band", figure.Memory, "Down from the underbust line."),
-		draft.Mm("above", "Top edge above the bust line, before", -20, 60, 15, "holds the fullest part", figure.Memory, "At the centre front; low necklines want less."),
+		draft.Mm("below", "Reaches below the bust", 15, 120, 50, "a hand's breadth of band", figure.Memory,
+			"Down from the underbust line."),
+		draft.Mm("above", "Top edge above the bust line, before", -20, 60, 15, "holds the fullest part", figure.Memory,
+			"At the centre front; low necklines want less."),
 		draft.Tally("panels", "Panels a side", 2, 3, 2, "front and back", figure.Practice, "Three add a side piece."),
-		draft.Times("lift", "Gussets, of the bust's own room", 0.7, 1.3, 1, "just what the bust needs", figure.Memory, "More for a softer bust; less presses it flat."),
-		draft.Mm("ease", "Ease under the bust", -40, 40, -10, "close, so that it holds", figure.Memory, "Negative is smaller than the body."),
-		draft.OneOf("cord", "Stiffened with", "Cords before are soft and washable; bones hold straighter.", "bones", "bones beside the lacing", "cords", "rows of cord before and bones at the lacing"),
+		draft.Times("lift", "Gussets, of the bust's own room", 0.7, 1.3, 1, "just what the bust needs", figure.Memory,
+			"More for a softer bust; less presses it flat."),
+		draft.Mm("ease", "Ease under the bust", -40, 40, -10, "close, so that it holds", figure.Memory,
+			"Negative is smaller than the body."),
+		draft.OneOf("cord", "Stiffened with", "Cords before are soft and washable; bones hold straighter.", "bones",
+			"bones beside the lacing", "cords", "rows of cord before and bones at the lacing"),
 		draft.Mm("bone_width", "Bone width", 4, 10, 6, "plastic", figure.Memory, "Two at each lacing edge, one in each back."),
 		draft.Mm("allowance", "Seam allowance", 6, 25, 12, "usual", figure.Practice, "At the seams; top and lower edge are bound."),
 	}
@@ -73,7 +79,8 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	wide := need / 4 * high / math.Max(bust-under, 1)
 	wide = math.Max(wide, 12)
 	if wide > high*1.15 {
-		return draft.Draft{}, fmt.Errorf("each of four gussets would be %s wide and only %s high: choose less lift or a higher top edge", measure.Tell(wide), measure.Tell(high))
+		return draft.Draft{}, fmt.Errorf("each of four gussets would be %s wide and only %s high: choose less lift or a higher "+
+			"top edge", measure.Tell(wide), measure.Tell(high))
 	}
 	// Between ribs and bust the cloth and its gussets together go round.
 	opened := func(z float64) float64 {
@@ -95,7 +102,8 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Needle, caution.Iron}}
 	held := lessBust*girthBust + math.Max(0, 1-v.Number("lift"))*need/math.Max(v.Number("lift"), 0.1)
-	d.Smaller = []figure.Depth{{Drop: -top, Depth: held}, {Drop: -bust, Depth: held}, {Drop: -under, Depth: math.Max(-v.Number("ease"), 0)}, {Drop: -low, Depth: math.Max(-v.Number("ease"), 0)}}
+	d.Smaller = []figure.Depth{{Drop: -top, Depth: held}, {Drop: -bust, Depth: held},
+		{Drop: -under, Depth: math.Max(-v.Number("ease"), 0)}, {Drop: -low, Depth: math.Max(-v.Number("ease"), 0)}}
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number("allowance"))
 		p.Cut = 4
@@ -115,7 +123,8 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		}
 	}
 	lo, hi := h.Reach(0)
-	lacingEdge(&d, &d.Pieces[0], v.With(nil, map[string]string{"waist_eyelets": "even"}), "at the centre front", []plane.Point{{Y: lo}, {Y: hi}}, eyelets, -1)
+	lacingEdge(&d, &d.Pieces[0], v.With(nil, map[string]string{"waist_eyelets": "even"}), "at the centre front",
+		[]plane.Point{{Y: lo}, {Y: hi}}, eyelets, -1)
 	if err := b.Add(&d.Pieces[last], bone.Plastic, "beside the centre back", h.Upright(last, h.Base(last)-channel)); err != nil {
 		return d, err
 	}
@@ -135,25 +144,30 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		y := span[len(span)-1][1]
 		// Slit down the middle; what is turned in at either side runs out to
 		// nothing at the point, and the gusset makes up for it.
-		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.SlashLine, Path: []plane.Point{{X: x - turnedIn, Y: y}, {X: x, Y: y - high}, {X: x + turnedIn, Y: y}}, Label: "gusset: slit, turn in to the lines"})
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.SlashLine, Path: []plane.Point{{X: x - turnedIn, Y: y},
+			{X: x, Y: y - high}, {X: x + turnedIn, Y: y}}, Label: "gusset: slit, turn in to the lines"})
 	}
 	d.Pieces = append(d.Pieces, gusset(wide+2*turnedIn, high, v.Number("allowance")*0.6))
-	d.Seams = append(d.Seams, pattern.Seam{ID: "gusset-sides", A: pattern.Side{Piece: "gusset", Edge: "right", Copy: "one side of its slash"}, B: pattern.Side{Piece: "gusset", Edge: "left", Copy: "other side of its slash"},
+	d.Seams = append(d.Seams, pattern.Seam{ID: "gusset-sides", A: pattern.Side{Piece: "gusset", Edge: "right",
+		Copy: "one side of its slash"}, B: pattern.Side{Piece: "gusset", Edge: "left", Copy: "other side of its slash"},
 		Technique: "each side set into one side of the slash, the point reinforced with buttonhole stitch"})
 	strap(&d, &d.Pieces[last], on, hi, bust*1.02)
 	if v.Choice("cord") == "cords" {
 		for k := range 6 {
 			y := under - 4 - float64(k)*5.5
 			if span := plane.Spans(outline, plane.Pt(0, y), plane.Pt(1, 0)); len(span) > 0 && y > low+6 {
-				front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.CordLine, Path: []plane.Point{{X: end + 7, Y: y}, {X: span[0][1] - 4, Y: y}}})
+				front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.CordLine,
+					Path: []plane.Point{{X: end + 7, Y: y}, {X: span[0][1] - 4, Y: y}}})
 			}
 		}
-		d.Buy("cord", "Cotton cord, "+measure.TellStock(3)+" thick", 2*6*h.Width(under)*0.6/1000, "m", "six rows under the bust, both fronts")
+		d.Buy("cord", "Cotton cord, "+measure.TellStock(3)+" thick", 2*6*h.Width(under)*0.6/1000, "m",
+			"six rows under the bust, both fronts")
 	}
 	made := 2 * h.Width(under)
 	d.Measure("underbust.made", "the cloth", "at the underbust", made)
 	d.Measure("gusset", "each gusset", "in width, at its top", wide)
-	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)),
+		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
 	bounds := bound(d.Pieces, "top", "bottom", "strap-side", "strap-other", "strap-end")
 	channels := 0.0
 	for _, x := range d.Bones {
@@ -161,20 +175,32 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	}
 	d.Stitch("bone channels", stitch.Lockstitch, 2*channels, 2)
 	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
-	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), bounds*1.05/1000, "m", "top, lower edge and straps")
-	d.Buy("tape", "Drawstring for the top edge, "+measure.TellStock(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m", "over the bust, to draw the gussets in")
+	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), bounds*1.05/1000, "m",
+		"top, lower edge and straps")
+	d.Buy("tape", "Drawstring for the top edge, "+measure.TellStock(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m",
+		"over the bust, to draw the gussets in")
 	t := 2*float64(in.Thickness) + 0.3
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: -low, Depth: t}}
-	d.Remark(false, "Fit the gussets on the body", "Cut the slashes short, set the gussets with pins, and open them until the bust sits; then sew. Their width is from the girths: "+measure.Tell(wide)+" each.")
+	d.Remark(false, "Fit the gussets on the body", "Cut the slashes short, set the gussets with pins, and open them until the bust "+
+		"sits; then sew. Their width is from the girths: "+measure.Tell(wide)+" each.")
 	d.Do("mock-up", "Mock-up, gussets pinned", 90, []work.Need{work.Machine, work.Wearer}, "Over the shift, straps tied.")
-	d.Do("cut", "Cut", 30, []work.Need{work.Table}, "Slash only after the mock-up has said how far.", work.After{Step: "mock-up", Why: "a slash can't be taken back"})
-	d.Do("gussets", "Set the gussets", 100, []work.Need{work.Machine, work.Hand}, "Point first; a bar of buttonhole stitch at each point.", work.After{Step: "cut", Why: "they sit in the slashes"})
-	d.Do("channels", "Channels and cords", 50, []work.Need{work.Machine}, "Each panel flat.", work.After{Step: "cut", Why: "a channel is marked on the cut panel"})
-	d.Do("seams", "Join the panels", 40, []work.Need{work.Machine}, "Side seams, then straps.", work.After{Step: "gussets", Why: "fronts are handled flat"}, work.After{Step: "channels", Why: "channels are stitched flat"})
-	d.Do("bones", "Put the bones in", 20, []work.Need{work.Hand}, "Ends rounded and smoothed.", work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
-	d.Do("bind", "Bind the edges", part.BindMinutes(bounds, false), []work.Need{work.Machine, work.Hand}, "Leave the ends of the drawstring casing open at the front.", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
-	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", d.Laces[0].Eyelets()), 12*float64(d.Laces[0].Eyelets()), []work.Need{work.Hand}, "Between the two bones of each front.", work.After{Step: "bind", Why: "they stand a set way inside the finished edge"})
-	d.Do("measure", "Try it on; measure bust and underbust over it", 25, []work.Need{work.Wearer}, "Enter them under “over a closed corset”.", work.After{Step: "eyelets", Why: "it closes through them"})
+	d.Do("cut", "Cut", 30, []work.Need{work.Table}, "Slash only after the mock-up has said how far.",
+		work.After{Step: "mock-up", Why: "a slash can't be taken back"})
+	d.Do("gussets", "Set the gussets", 100, []work.Need{work.Machine, work.Hand},
+		"Point first; a bar of buttonhole stitch at each point.", work.After{Step: "cut", Why: "they sit in the slashes"})
+	d.Do("channels", "Channels and cords", 50, []work.Need{work.Machine}, "Each panel flat.",
+		work.After{Step: "cut", Why: "a channel is marked on the cut panel"})
+	d.Do("seams", "Join the panels", 40, []work.Need{work.Machine}, "Side seams, then straps.",
+		work.After{Step: "gussets", Why: "fronts are handled flat"}, work.After{Step: "channels", Why: "channels are stitched flat"})
+	d.Do("bones", "Put the bones in", 20, []work.Need{work.Hand}, "Ends rounded and smoothed.",
+		work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
+	d.Do("bind", "Bind the edges", part.BindMinutes(bounds, false), []work.Need{work.Machine, work.Hand},
+		"Leave the ends of the drawstring casing open at the front.", work.After{Step: "bones",
+			Why: "the edges are closed only when the bones are in"})
+	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", d.Laces[0].Eyelets()), 12*float64(d.Laces[0].Eyelets()), []work.Need{work.Hand},
+		"Between the two bones of each front.", work.After{Step: "bind", Why: "they stand a set way inside the finished edge"})
+	d.Do("measure", "Try it on; measure bust and underbust over it", 25, []work.Need{work.Wearer},
+		"Enter them under “over a closed corset”.", work.After{Step: "eyelets", Why: "it closes through them"})
 	return d, nil
 }
 

@@ -25,37 +25,51 @@ type Stays struct{}
 
 func (Stays) About() draft.About {
 	return draft.About{Kind: "stays", Name: "Stays", Family: family.Foundation,
-		What:  "Conical stays with tabs and straps, fully or half boned, laced behind, before or both; for the eighteenth century.",
-		Usual: cloth.Fabric{Name: "Linen canvas", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.6, Weight: 260, Shrinkage: 0.04}}
+		What: "Conical stays with tabs and straps, fully or half boned, laced behind, before or both; for the eighteenth century.",
+		Usual: cloth.Fabric{Name: "Linen canvas", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.6, Weight: 260,
+			Shrinkage: 0.04}}
 }
 
 func (Stays) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		lacedWaist(30, 90, "Girth of the waist inside the closed stays. They shape a cone more than they draw in."),
-		draft.OneOf("closing", "Laced", "Behind needs help to put on; before is for those who dress alone, often over a stomacher; both fits a changing body.", "back", "behind", "front", "before", "both", "before and behind"),
+		draft.OneOf("closing", "Laced", "Behind needs help to put on; before is for those who dress alone, often over a stomacher; both "+
+			"fits a changing body.", "back", "behind", "front", "before", "both", "before and behind"),
 		draft.Tally("panels", "Panels a side", 3, 6, 4, "four or five are usual", figure.Memory, "Seams lean towards the point."),
-		draft.OneOf("boning", "Boning", "Fully boned stays stand by themselves; half boned are lighter, cooler and quicker.", "half", "half boned", "full", "fully boned"),
+		draft.OneOf("boning", "Boning", "Fully boned stays stand by themselves; half boned are lighter, cooler and quicker.", "half",
+			"half boned", "full", "fully boned"),
 		upTo("top_front", "Top edge, front", "Up from the waist; just over the bust line holds it.", 1.06, "just over the bust line"),
-		upTo("top_side", "Top edge, side", "Below the arm; a hand's breadth must stay free.", 0.86, "86 parts in 100 of waist to bust line"),
+		upTo("top_side", "Top edge, side", "Below the arm; a hand's breadth must stay free.", 0.86,
+			"86 parts in 100 of waist to bust line"),
 		upTo("top_back", "Top edge, back", "Over the shoulder blades.", 1.2, "a fifth above the bust line"),
-		draft.MmFrom("point", "Point, before", 0, 160, "a third of the way to the hip", "Down from the waist at the centre front.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return on.Drop(figure.Hip) * 0.34, figure.Memory
-		}),
-		draft.MmFrom("tabs", "Tabs, long", 30, 160, "to the high hip", "Cut between the seams; they spread over the hips and are bound.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return on.Drop(figure.HighHip) * 0.9, figure.Memory
-		}),
-		draft.OneOf("straps", "Straps", "They hold the top edge to the body and the shoulders back; leave them off for a low neckline.", "yes", "sewn behind, tied before", "no", "none"),
-		draft.OneOf("bone_kind", "Bones of", "Plastic stands nearest to baleen and is cut with shears; flat steel is firmer. Steel must be capped.", "plastic", "plastic", "steel", "flat steel"),
-		draft.Mm("bone_width", "Bone width", 4, 12, 6, "narrow", figure.Memory, "Channels are this, the bone's thickness and "+measure.Tell(1.5)+"."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12, "enough to let out", figure.Practice, "At the panel seams; tabs, top and point are bound and have none."),
+		draft.MmFrom("point", "Point, before", 0, 160, "a third of the way to the hip", "Down from the waist at the centre front.",
+			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+				return on.Drop(figure.Hip) * 0.34, figure.Memory
+			}),
+		draft.MmFrom("tabs", "Tabs, long", 30, 160, "to the high hip",
+			"Cut between the seams; they spread over the hips and are bound.", func(on figure.Figure, _ draft.Values) (float64,
+				figure.Source) {
+				return on.Drop(figure.HighHip) * 0.9, figure.Memory
+			}),
+		draft.OneOf("straps", "Straps", "They hold the top edge to the body and the shoulders back; leave them off for a low neckline.",
+			"yes", "sewn behind, tied before", "no", "none"),
+		draft.OneOf("bone_kind", "Bones of", "Plastic stands nearest to baleen and is cut with shears; flat steel is firmer. Steel must "+
+			"be capped.", "plastic", "plastic", "steel", "flat steel"),
+		draft.Mm("bone_width", "Bone width", 4, 12, 6, "narrow", figure.Memory,
+			"Channels are this, the bone's thickness and "+measure.Tell(1.5)+"."),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 12, "enough to let out", figure.Practice,
+			"At the panel seams; tabs, top and point are bound and have none."),
 	}
 	ask := lacingParameters(22, 40)
 	for i := range ask {
 		switch ask[i].Key {
 		case "lacing":
-			ask[i] = draft.OneOf("lacing", "Lacing", "Stays of the period are laced round and round with one lace; criss-cross is easier to draw alone.", "spiral", "spiral, eyelets staggered", "criss-cross", "criss-cross, both ends", "loops", "criss-cross with loops at the waist")
+			ask[i] = draft.OneOf("lacing", "Lacing", "Stays of the period are laced round and round with one lace; criss-cross is "+
+				"easier to draw alone.", "spiral", "spiral, eyelets staggered", "criss-cross", "criss-cross, "+
+				"both ends", "loops", "criss-cross with loops at the waist")
 		case "eyelet_kind":
-			ask[i] = draft.OneOf("eyelet_kind", "Eyelets made", "Hand-worked ones are right for the period; each takes time and floss.", "hand", "worked by hand", "metal", "metal")
+			ask[i] = draft.OneOf("eyelet_kind", "Eyelets made", "Hand-worked ones are right for the period; each takes time and floss.",
+				"hand", "worked by hand", "metal", "metal")
 		}
 	}
 	return append(list, ask...)
@@ -179,7 +193,8 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 	}
 	for i := 1; i < h.Panels; i++ {
-		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "whipped edge to edge or stitched and pressed open; it ends at the waist, tabs stay free")
+		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front",
+			"whipped edge to edge or stitched and pressed open; it ends at the waist, tabs stay free")
 	}
 	if v.Choice("straps") == "yes" {
 		strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
@@ -192,7 +207,8 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		l, r := h.Edges(i, 0)
 		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
 	}
-	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(h.Panels-1)),
+		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
 	channels, count := 0.0, 0
 	for _, x := range d.Bones {
 		channels += float64(x.Count) * x.Channel
@@ -200,15 +216,18 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	d.Stitch("bone channels, both sides of each", stitch.Lockstitch, 2*channels, 2)
 	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
-	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish))), bounds*1.06/1000, "m", "top, point and every tab, and six parts in a hundred for corners; loosely woven cloth frays away")
+	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish))),
+		bounds*1.06/1000, "m", "top, point and every tab, and six parts in a hundred for corners; loosely woven cloth frays away")
 	t := 2*float64(in.Thickness) + kind.Thickness()*0.6
 	low := v.Number("tabs")
-	d.Wear = draft.Wear{LaceTo: laced, Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: 0, Depth: t}, {Drop: low, Depth: t}}}
+	d.Wear = draft.Wear{LaceTo: laced, Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: 0, Depth: t},
+		{Drop: low, Depth: t}}}
 	for _, drop := range closed.Drops(-math.Max(h.Top[0], math.Max(h.Top[1], h.Top[2])), 0) {
 		d.Smaller = append(d.Smaller, figure.Depth{Drop: drop, Depth: (1 - pressed) * closed.Girth(drop)})
 	}
 	reductionNotes(&d, on, laced, 30)
-	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each panel flat.", measure.TellLong(channels)))
+	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each "+
+		"panel flat.", measure.TellLong(channels)))
 	staysSteps(&d, h.Panels, count, bounds, closing)
 	return d, nil
 }
@@ -265,7 +284,8 @@ func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topB
 	const wide, tie = 34.0, 50.0
 	e, _ := back.Edge("top")
 	w := math.Min(wide, e.Length()*0.6)
-	back.Split("top", pattern.Stretch{ID: "top", Name: "upper edge", Length: e.Length() - w}, pattern.Stretch{ID: "strap-seam", Name: "to the strap"})
+	back.Split("top", pattern.Stretch{ID: "top", Name: "upper edge", Length: e.Length() - w},
+		pattern.Stretch{ID: "strap-seam", Name: "to the strap"})
 	if s, ok := back.Edge("strap-seam"); ok {
 		s.Allowance = 10
 	}
@@ -309,17 +329,29 @@ func staysSteps(d *draft.Draft, panels, bones int, bounds float64, closing strin
 		hand = hand || l.Hand
 	}
 	each := map[bool]float64{true: 15, false: 4}[hand]
-	d.Do("mock-up", "Mock-up in card or stiff cloth", 120, []work.Need{work.Machine, work.Wearer}, "Laced as it will be; look that the tabs spread on the hips and the top edge does not cut in.")
-	d.Do("cut", "Cut and label the panels", 20+10*float64(panels), []work.Need{work.Table}, "All on one grain, even where that costs cloth: a support off the grain warps.", work.After{Step: "mock-up", Why: "a change found in the mock-up is free"})
-	d.Do("channels", fmt.Sprintf("Stitch %d channels", bones), 8*float64(bones), []work.Need{work.Machine}, "Through both layers of every panel while it lies flat, from the middle of the panel outwards.", work.After{Step: "cut", Why: "a channel is marked on the cut panel"})
-	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", eyelets), each*float64(eyelets), []work.Need{work.Hand}, "Between the two channels of the edge, with canvas behind them; push the threads aside with an awl.", work.After{Step: "channels", Why: "the channels show where they stand"})
-	d.Do("seams", "Join the panels", 25*float64(panels), []work.Need{work.Machine, work.Hand}, "From the top to the waist; below it the tabs stay free.", work.After{Step: "channels", Why: "channels are stitched flat"})
-	d.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand}, "Cut, ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.", work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
-	d.Do("bind", "Bind tabs, point and top", part.BindMinutes(bounds, true), []work.Need{work.Hand}, "Tabs first: at the top of every slit take one deep stitch; about an hour a metre (from memory).", work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
+	d.Do("mock-up", "Mock-up in card or stiff cloth", 120, []work.Need{work.Machine, work.Wearer},
+		"Laced as it will be; look that the tabs spread on the hips and the top edge does not cut in.")
+	d.Do("cut", "Cut and label the panels", 20+10*float64(panels), []work.Need{work.Table},
+		"All on one grain, even where that costs cloth: a support off the grain warps.", work.After{Step: "mock-up",
+			Why: "a change found in the mock-up is free"})
+	d.Do("channels", fmt.Sprintf("Stitch %d channels", bones), 8*float64(bones), []work.Need{work.Machine},
+		"Through both layers of every panel while it lies flat, from the middle of the panel outwards.", work.After{Step: "cut",
+			Why: "a channel is marked on the cut panel"})
+	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", eyelets), each*float64(eyelets), []work.Need{work.Hand},
+		"Between the two channels of the edge, with canvas behind them; push the threads aside "+
+			"with an awl.", work.After{Step: "channels", Why: "the channels show where they stand"})
+	d.Do("seams", "Join the panels", 25*float64(panels), []work.Need{work.Machine, work.Hand},
+		"From the top to the waist; below it the tabs stay free.", work.After{Step: "channels", Why: "channels are stitched flat"})
+	d.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand},
+		"Cut, ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.", work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
+	d.Do("bind", "Bind tabs, point and top", part.BindMinutes(bounds, true), []work.Need{work.Hand},
+		"Tabs first: at the top of every slit take one deep stitch; about an hour a metre (from memory).", work.After{Step: "bones",
+			Why: "the edges are closed only when the bones are in"})
 	last := "bind"
 	for i := range d.Pieces {
 		if d.Pieces[i].ID == "strap" {
-			d.Do("straps", "Set the straps", 40, []work.Need{work.Hand, work.Wearer}, "Behind first; the length before is found on the wearer.", work.After{Step: "bind", Why: "they lie over the bound edge"})
+			d.Do("straps", "Set the straps", 40, []work.Need{work.Hand, work.Wearer},
+				"Behind first; the length before is found on the wearer.", work.After{Step: "bind", Why: "they lie over the bound edge"})
 			last = "straps"
 		}
 	}
@@ -327,6 +359,8 @@ func staysSteps(d *draft.Draft, panels, bones int, bounds float64, closing strin
 	if closing == "back" {
 		how += ", somebody else drawing"
 	}
-	d.Do("lace", "Lace and try it on", 40, []work.Need{work.Wearer}, how+"; sit, bend, breathe.", work.After{Step: last, Why: "unbound edges let bones out"})
-	d.Do("measure", "Measure bust, waist and hip over it", 15, []work.Need{work.Wearer}, "Enter them under “over a closed corset”.", work.After{Step: "lace", Why: "it must sit as it will be worn"})
+	d.Do("lace", "Lace and try it on", 40, []work.Need{work.Wearer}, how+"; sit, bend, breathe.",
+		work.After{Step: last, Why: "unbound edges let bones out"})
+	d.Do("measure", "Measure bust, waist and hip over it", 15, []work.Need{work.Wearer}, "Enter them under “over a closed corset”.",
+		work.After{Step: "lace", Why: "it must sit as it will be worn"})
 }

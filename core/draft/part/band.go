@@ -44,20 +44,27 @@ const widestRing = 4.9
 // making.
 func OnBand(depth, ease float64, own ...draft.Parameter) []draft.Parameter {
 	list := []draft.Parameter{
-		draft.Mm("band", "Band, finished depth", 12, 160, depth, "usual", figure.Practice, "From the waist down. To "+measure.Tell(deepest)+" it is a straight strip, cut at twice this and folded; a deeper one is shaped to the hips and cut twice. A deep band of thin cloth lets the bulk begin below the waist."),
+		draft.Mm("band", "Band, finished depth", 12, 160, depth, "usual", figure.Practice,
+			"From the waist down. To "+measure.Tell(deepest)+" it is a straight strip, cut at twice this and folded; a deeper one is "+
+				"shaped to the hips and cut twice. A deep band of thin cloth lets the bulk begin below the waist."),
 	}
 	return append(append(list, own...),
-		draft.Mm("ease", "Ease in the band", 0, 40, ease, "the band turns over its own thickness", figure.Memory, "Added to the waist as it is dressed underneath."),
-		draft.OneOf("closure", "Closed with", "Hooks lie flattest. Buttons are quickest to do and undo. A drawstring fits any waist, and its gathers add bulk.",
+		draft.Mm("ease", "Ease in the band", 0, 40, ease, "the band turns over its own thickness", figure.Memory,
+			"Added to the waist as it is dressed underneath."),
+		draft.OneOf("closure", "Closed with", "Hooks lie flattest. Buttons are quickest to do and undo. A drawstring fits any waist, "+
+			"and its gathers add bulk.",
 			"hooks", "hooks and eyes", "buttons", "buttons", "drawstring", "a drawstring"),
-		draft.Mm("lap", "Lap of the band", 12, 60, 25.4, "⟦1 in⟧", figure.Practice, "The underlap for hooks or buttons; it carries no gathers."),
-		draft.Mm("placket", "Placket opening", 100, 320, 228.6, "⟦7 in⟧ to ⟦10 in⟧", figure.Practice, "Left open from the band down, so that the waist passes the hips."),
+		draft.Mm("lap", "Lap of the band", 12, 60, 25.4, "⟦1 in⟧", figure.Practice,
+			"The underlap for hooks or buttons; it carries no gathers."),
+		draft.Mm("placket", "Placket opening", 100, 320, 228.6, "⟦7 in⟧ to ⟦10 in⟧", figure.Practice,
+			"Left open from the band down, so that the waist passes the hips."),
 		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."))
 }
 
 // BandOn is the band for a figure at its place in the stack.
 func BandOn(on figure.Figure, v draft.Values) Band {
-	b := Band{Waist: on.GirthAt(figure.Waist) + v.Number("ease"), Depth: v.Number("band"), Lap: v.Number("lap"), Allowance: v.Number("allowance"), Closure: v.Choice("closure"), Opening: v.Number("placket")}
+	b := Band{Waist: on.GirthAt(figure.Waist) + v.Number("ease"), Depth: v.Number("band"), Lap: v.Number("lap"),
+		Allowance: v.Number("allowance"), Closure: v.Choice("closure"), Opening: v.Number("placket")}
 	b.Length = b.Waist
 	if b.Closure == "drawstring" {
 		// It must pass the hips undone, with the opening's help.
@@ -91,7 +98,8 @@ func (b Band) Piece(parts ...pattern.Stretch) pattern.Piece {
 	} else {
 		p = pattern.Rectangle("band", "Band", b.Length+b.Lap, 2*b.Depth, b.Allowance)
 		p.Allow(bandEnds, "left", "right")
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: b.Depth}, {X: b.Length + b.Lap, Y: b.Depth}}, Label: "fold"})
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: b.Depth},
+			{X: b.Length + b.Lap, Y: b.Depth}}, Label: "fold"})
 		p.EitherWay = true
 	}
 	if b.Lap > 0 {
@@ -107,7 +115,8 @@ func (b Band) Piece(parts ...pattern.Stretch) pattern.Piece {
 		long := plane.Length(line)
 		for _, at := range []float64{b.Lap / 2, long - b.Lap/2} {
 			q, along := plane.Along(line, at)
-			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Button, Width: 12, Path: []plane.Point{q.Add(along.Left().Times(b.Depth / 2))}})
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Button, Width: 12,
+				Path: []plane.Point{q.Add(along.Left().Times(b.Depth / 2))}})
 		}
 	}
 	return p
@@ -157,7 +166,9 @@ func (b Band) Bulk(band, garment, full float64) float64 {
 func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 	d.Measure("band", "the band", "in length", b.Length+b.Lap)
 	if b.stands {
-		d.Offer(false, "The band is too deep to lie flat", fmt.Sprintf("What is worn under it stands out at once below the waist: a band %s deep lifts off it. A narrow one lies at the waist.", measure.Tell(b.Depth)), "Take a narrow band", draft.Settings{"band": 25.0})
+		d.Offer(false, "The band is too deep to lie flat", fmt.Sprintf("What is worn under it stands out at once below the waist: a "+
+			"band %s deep lifts off it. A narrow one lies at "+
+			"the waist.", measure.Tell(b.Depth)), "Take a narrow band", draft.Settings{"band": 25.0})
 	}
 	d.Stitch("band, felled inside", stitch.Felling, b.Length+b.Lap, 3)
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "band", Where: "the closure of the band", Slide: math.Max(b.Lap-10, 0) / 2})
@@ -173,12 +184,15 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 		d.Buy("button", "Flat buttons, "+measure.TellStock(12), count, "piece", why+"; buttonholes of "+measure.TellFine(15))
 	case "drawstring":
 		d.Spares[len(d.Spares)-1].Slide = b.Length - b.Waist
-		d.Buy("tape", "Drawstring tape, "+measure.TellStock(10)+" wide", (b.Length+2*350)/1000, "m", "the casing and "+measure.Tell(350)+" to tie at each end")
-		d.Offer(false, "A drawstring bunches at the waist", fmt.Sprintf("It draws %s into %s: about %s thick under what is worn on top. Hooks lie flatter.", measure.Tell(b.Length), measure.Tell(b.Waist), measure.TellFine(bulk)),
+		d.Buy("tape", "Drawstring tape, "+measure.TellStock(10)+" wide", (b.Length+2*350)/1000, "m",
+			"the casing and "+measure.Tell(350)+" to tie at each end")
+		d.Offer(false, "A drawstring bunches at the waist", fmt.Sprintf("It draws %s into %s: about %s thick under what is worn on top. "+
+			"Hooks lie flatter.", measure.Tell(b.Length), measure.Tell(b.Waist), measure.TellFine(bulk)),
 			"Close it with hooks", draft.Settings{"closure": "hooks"})
 	}
 	if bulk > 5 && b.Closure != "drawstring" {
-		d.Remark(false, fmt.Sprintf("The waist is %s thick", measure.TellFine(bulk)), "Thinner cloth for the band, a deeper band or fewer gathers at the top make it flatter.")
+		d.Remark(false, fmt.Sprintf("The waist is %s thick", measure.TellFine(bulk)),
+			"Thinner cloth for the band, a deeper band or fewer gathers at the top make it flatter.")
 	}
 	if b.Opening > 0 { // else it opens from end to end
 		GettingIn(d, on, b.Length, b.Opening)
@@ -194,7 +208,8 @@ func GettingIn(d *draft.Draft, on figure.Figure, closed, opening float64) {
 	}
 	over := on.Overhead()
 	longer := math.Ceil((math.Min(hips, over)-closed)/2) + 10
-	text := fmt.Sprintf("Band and opening give %s to get into; the hips as dressed measure %s, bust and arms together %s.", measure.Tell(passes), measure.Tell(hips), measure.Tell(over))
+	text := fmt.Sprintf("Band and opening give %s to get into; the hips as dressed measure %s, bust and arms together %s.",
+		measure.Tell(passes), measure.Tell(hips), measure.Tell(over))
 	if passes >= over {
 		d.Remark(false, "It goes on over the head", text+" It passes the bust and not the hips.")
 		return
@@ -203,5 +218,6 @@ func GettingIn(d *draft.Draft, on figure.Figure, closed, opening float64) {
 		d.Offer(true, "It can’t be put on", text+" Make the opening longer.", "Lengthen the opening", draft.Settings{"placket": longer})
 		return
 	}
-	d.Remark(true, "It can’t be put on", text+fmt.Sprintf(" The opening would have to be %s long: choose a wider band, or leave the seam open further down.", measure.Tell(longer)))
+	d.Remark(true, "It can’t be put on", text+fmt.Sprintf(" The opening would have to be %s long: choose a wider band, or leave the "+
+		"seam open further down.", measure.Tell(longer)))
 }

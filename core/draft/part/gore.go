@@ -169,12 +169,14 @@ func (g *Gore) Piece() (pattern.Piece, error) {
 			}
 		}
 		if off := plane.Length(g.top()) - g.Top; math.Abs(off) > 0.05 {
-			return pattern.Piece{}, fmt.Errorf("the upper edge of the %s can't be %s long where its sides are %s and %s: choose more gores, or a form that stands out less there", lower(g.Name), measure.Tell(g.Top), measure.Tell(g.Left), measure.Tell(g.Right))
+			return pattern.Piece{}, fmt.Errorf("the upper edge of the %s can't be %s long where its sides are %s and %s: choose more "+
+				"gores, or a form that stands out less there", lower(g.Name), measure.Tell(g.Top), measure.Tell(g.Left), measure.Tell(g.Right))
 		}
 	}
 	for i, t := range g.lean {
 		if t > steepestLean || t < -inmostLean || g.x[i] < 8 || i > 0 && math.Abs(g.x[i]-g.x[i-1]) > 0.9*g.step {
-			return pattern.Piece{}, fmt.Errorf("the %s would lean %.0f° at its sides: choose a narrower hem, more gores or a fuller top", lower(g.Name), math.Abs(t)*180/math.Pi)
+			return pattern.Piece{}, fmt.Errorf("the %s would lean %.0f° at its sides: choose a narrower hem, more gores or a "+
+				"fuller top", lower(g.Name), math.Abs(t)*180/math.Pi)
 		}
 	}
 	p := pattern.Piece{ID: g.ID, Name: g.Name, Cut: 1}

@@ -128,7 +128,8 @@ func (h *Half) Shape() error {
 				} else if z < -5 {
 					where = "below"
 				}
-				return fmt.Errorf("panel %d would be %s wide, %s the waist; at least %s is needed to sew and bone it: choose fewer panels or a smaller lacing gap",
+				return fmt.Errorf("panel %d would be %s wide, %s the waist; at least %s is needed to sew and bone it: choose fewer "+
+					"panels or a smaller lacing gap",
 					i+1, measure.Tell(math.Max(r-l, 0)), where, measure.Tell(h.Least))
 			}
 		}
@@ -455,11 +456,13 @@ type Boned struct {
 func (b Boned) Add(piece *pattern.Piece, kind bone.Kind, place string, path []plane.Point) error {
 	fit, ok := bone.Fit(kind, place, b.Width, plane.Length(path), b.Clearance)
 	if !ok {
-		return fmt.Errorf("the channel %s is %s long, too short for any bone: make the garment longer there", place, measure.Tell(fit.Channel))
+		return fmt.Errorf("the channel %s is %s long, too short for any bone: make the garment longer there", place,
+			measure.Tell(fit.Channel))
 	}
 	fit.Piece, fit.Count = piece.ID, b.Count
 	b.Draft.Bones = append(b.Draft.Bones, fit)
-	piece.Marks = append(piece.Marks, pattern.Mark{Kind: pattern.BoneLine, Path: path, Width: b.Width, Channel: b.Channel(kind), Long: fit.Length, Label: "bone"})
+	piece.Marks = append(piece.Marks, pattern.Mark{Kind: pattern.BoneLine, Path: path, Width: b.Width, Channel: b.Channel(kind),
+		Long: fit.Length, Label: "bone"})
 	return nil
 }
 

@@ -141,7 +141,8 @@ func (s *Skirt) hems() ([]float64, error) {
 	}
 	more := s.Hem - least
 	if more < -1 {
-		return nil, fmt.Errorf("a hem of %s is narrower than what it goes round, %s: choose at least %s", measure.Tell(s.Hem), measure.Tell(least), measure.Tell(math.Ceil(least)))
+		return nil, fmt.Errorf("a hem of %s is narrower than what it goes round, %s: choose at least %s", measure.Tell(s.Hem),
+			measure.Tell(least), measure.Tell(math.Ceil(least)))
 	}
 	back := math.Max(0, math.Min(math.Min(usualBack*s.Hem, s.mostBack())-out[n-1], more))
 	out[n-1] += back
@@ -299,7 +300,8 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 		if k == n-1 {
 			open := math.Min(s.Band.Opening, g.Left-60)
 			top := g.centre()
-			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Placket, Path: []plane.Point{top, {X: 0, Y: top.Y - open}}, Label: "opening"})
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Placket, Path: []plane.Point{top, {X: 0, Y: top.Y - open}},
+				Label: "opening"})
 			d.Placket(open, s.Band.Allowance)
 		}
 		if takeup(tops[k], band[k]) == pattern.Gathers {
@@ -321,7 +323,8 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 		piece := s.gores[k].ID
 		id := "to-" + piece + "-" + side
 		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + piece + ", " + side, Length: band[k]})
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece + "-" + side, A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: "top", Copy: side + " half"},
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece + "-" + side,
+			A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: "top", Copy: side + " half"},
 			Ease: tops[k] - band[k], Absorbed: takeup(tops[k], band[k]), Technique: "banded"})
 	}
 	for k := n - 1; k >= 0; k-- {
@@ -366,7 +369,9 @@ func Sloped(long, tops []float64) (moved float64) {
 // RemarkSlope says that the hem can't be drafted level.
 func RemarkSlope(d *draft.Draft, moved float64) {
 	if moved > 3 {
-		d.Remark(false, "The hem can’t be drafted level", fmt.Sprintf("The ways from waist to floor differ more from front to side and back than a waist edge can slope: the hem is up to %s off. Measure the three once more; if they stand, level the hem on the wearer.", measure.Tell(moved)))
+		d.Remark(false, "The hem can’t be drafted level", fmt.Sprintf("The ways from waist to floor differ more from front to side and "+
+			"back than a waist edge can slope: the hem is up to %s off. Measure the three once more; if they stand, level the hem on "+
+			"the wearer.", measure.Tell(moved)))
 	}
 }
 

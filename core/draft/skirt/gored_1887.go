@@ -66,11 +66,13 @@ func (Gored) Parameters() []draft.Parameter {
 			Rule: "3", Help: "Full-depth knife pleats take three times.",
 			Default: draft.Fixed(3, "full-depth knife pleats", figure.Practice)},
 		{Key: "hem_round", Label: "Hem, all round", Unit: draft.Length, Saves: "Less flare",
-			Rule: "⟦=2.4 m⟧, or more where what it hangs over needs it", Help: "1877–82 ⟦180 cm⟧ to ⟦220 cm⟧, 1883–89 ⟦220 cm⟧ to ⟦280 cm⟧, 1890–96 ⟦300 cm⟧ to ⟦450 cm⟧.",
+			Rule: "⟦=2.4 m⟧, or more where what it hangs over needs it", Help: "1877–82 ⟦180 cm⟧ to ⟦220 cm⟧, 1883–89 ⟦220 cm⟧ to ⟦280 " +
+				"cm⟧, 1890–96 ⟦300 cm⟧ to ⟦450 cm⟧.",
 			Default: func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 				least := leastHem(on, v)
 				if more := math.Ceil(least * 1.1); more > usualHem {
-					return more, figure.Reason{Text: "what it goes round, with its pleats, measures " + measure.Tell(least), Source: figure.Memory}
+					return more, figure.Reason{Text: "what it goes round, with its pleats, measures " + measure.Tell(least),
+						Source: figure.Memory}
 				}
 				return usualHem, figure.Reason{Text: "1883–89: ⟦220 cm⟧ to ⟦280 cm⟧", Source: figure.Memory}
 			},
@@ -186,7 +188,8 @@ func (f *form) leastRound() float64 {
 func (f *form) hemmed(round float64) error {
 	more := round - f.leastRound()
 	if more < -1 {
-		return fmt.Errorf("a hem of %s is narrower than what it goes round with its pleats, %s: widen the hem, or take fewer or shallower pleats", measure.Tell(round), measure.Tell(f.leastRound()))
+		return fmt.Errorf("a hem of %s is narrower than what it goes round with its pleats, %s: widen the hem, or take fewer or "+
+			"shallower pleats", measure.Tell(round), measure.Tell(f.leastRound()))
 	}
 	weights := make([]float64, f.n)
 	sum := 0.0
@@ -224,7 +227,8 @@ func (f *form) dart() error {
 		}
 		f.darts[k] = int(math.Ceil(more/largestDart - 1e-9))
 		if f.darts[k] > mostDarts || more > 0.7*f.share[k] {
-			return fmt.Errorf("hip and waist differ by %s; that is more than %d darts a gore can take in: use more side gores or a larger part for the back", measure.Tell(f.hip-f.waist), mostDarts)
+			return fmt.Errorf("hip and waist differ by %s; that is more than %d darts a gore can take in: use more side gores or a "+
+				"larger part for the back", measure.Tell(f.hip-f.waist), mostDarts)
 		}
 		f.intake[k] = more / float64(f.darts[k])
 	}
@@ -281,7 +285,8 @@ func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
 	}
 	var out []pattern.Piece
 	for k := range f.n {
-		g := part.Gore{ID: fmt.Sprintf("side-%d", k), Name: "Side gore", Left: long[k], Right: long[k+1], Top: tops[k], Width: f.width(k), Fold: f.halves(k) == 2, Allowance: seam, Turned: turn}
+		g := part.Gore{ID: fmt.Sprintf("side-%d", k), Name: "Side gore", Left: long[k], Right: long[k+1], Top: tops[k],
+			Width: f.width(k), Fold: f.halves(k) == 2, Allowance: seam, Turned: turn}
 		if f.n > 3 {
 			g.Name = fmt.Sprintf("Side gore %d", k)
 		}
@@ -332,7 +337,8 @@ func (f *form) markDarts(p *pattern.Piece, k int) {
 		b, _ := plane.Along(waist.Line, mid+f.intake[k]/2)
 		centre := a.Mid(b)
 		down := b.Sub(a).Left().Unit() // the waist line runs right to left
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, centre.Add(down.Times(f.dartLength())), b}, Label: "dart " + measure.TellFine(f.intake[k])})
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, centre.Add(down.Times(f.dartLength())), b},
+			Label: "dart " + measure.TellFine(f.intake[k])})
 	}
 }
 
@@ -348,7 +354,8 @@ func (f *form) dartCount() int {
 func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	f := formOf(on, v)
 	if f.back < free+20 {
-		return draft.Draft{}, fmt.Errorf("the back takes only %s of the band a side, too little to pleat: give it a larger part", measure.Tell(f.back))
+		return draft.Draft{}, fmt.Errorf("the back takes only %s of the band a side, too little to pleat: give it a larger part",
+			measure.Tell(f.back))
 	}
 	round := v.Number("hem_round")
 	if err := f.hemmed(round); err != nil {
@@ -390,7 +397,8 @@ func (f *form) band(d *draft.Draft, v draft.Values) {
 	lap, deep := v.Number("lap"), v.Number("band")
 	band := pattern.Rectangle("band", "Band", f.waist+lap, 2*deep, v.Number("allowance"))
 	band.EitherWay = true
-	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deep}, {X: f.waist + lap, Y: deep}}, Label: "fold"})
+	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deep}, {X: f.waist + lap, Y: deep}},
+		Label: "fold"})
 	type target struct {
 		side  string
 		piece int
@@ -407,7 +415,8 @@ func (f *form) band(d *draft.Draft, v draft.Values) {
 	for _, o := range order {
 		id := o.side + "-" + d.Pieces[o.piece].ID
 		parts = append(parts, pattern.Stretch{ID: id, Name: "to " + id, Length: f.share[o.piece]})
-		s := pattern.Seam{ID: "band-" + id, A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "waist", Copy: o.side}, Technique: "banded, felled inside"}
+		s := pattern.Seam{ID: "band-" + id, A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"},
+			B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "waist", Copy: o.side}, Technique: "banded, felled inside"}
 		switch {
 		case o.piece == f.n-1:
 			s.Ease, s.Absorbed = f.backCloth-f.back, pattern.Pleats
@@ -510,7 +519,8 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 		{Dimension: "hip", Where: fmt.Sprintf("all %d seams", 2*seams), Seams: 2 * seams, Allowance: v.Number("allowance")},
 	}
 	for _, where := range []string{"front", "side", "back"} {
-		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where, Slide: math.Max(v.Number("hem")-12, 0)})
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
+			Slide: math.Max(v.Number("hem")-12, 0)})
 	}
 	sewn := 0.0
 	for _, b := range f.bearings[1:f.n] {
@@ -523,7 +533,8 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	d.Stitch("band, felled inside", stitch.Felling, f.waist+lap, 3)
 	d.Stitch("darts", stitch.Lockstitch, float64(f.dartCount())*2*f.dartLength(), 2)
 	d.Buy("hook", "Hooks and eyes", 3, "pair", "two on the band, one part-way down the placket")
-	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m", "along the waist seam, so that the curved edge does not stretch in the straight band")
+	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m",
+		"along the waist seam, so that the curved edge does not stretch in the straight band")
 	t := float64(in.Thickness)
 	hem, hip := f.Reach(), on.Drop(figure.Hip)
 	cloth := func(drop float64) float64 {
@@ -542,57 +553,80 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	}
 	d.Wear.Hang, d.Wear.Hem = part.Flare(on, 0, hem, round, inFolds), round
 	if pl.Overlap() {
-		d.Remark(false, "The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: three layers lie over one another. Fewer pleats or less cloth lie flatter.", measure.Tell(pl.Reveal), measure.Tell(pl.Under)))
+		d.Remark(false, "The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: three layers lie over one another. "+
+			"Fewer pleats or less cloth lie flatter.", measure.Tell(pl.Reveal), measure.Tell(pl.Under)))
 	}
 	if n := f.dartCount(); n > 0 {
-		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %s in what the edges of the gores do not.", measure.Tell(f.hip-f.waist), measure.Count(n, "dart takes", "darts take")))
+		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %s in what the edges of the gores do not.",
+			measure.Tell(f.hip-f.waist), measure.Count(n, "dart takes", "darts take")))
 	}
 	part.GettingIn(d, on, f.waist, v.Number("placket"))
 	if under := on.Fullness(); under > round+10 {
-		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows in folds.", measure.Tell(under), measure.Tell(round)),
+		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
+			"shows in folds.", measure.Tell(under), measure.Tell(round)),
 			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*1.04/10) * 10})
 	}
 	if back, front := on.WaistToFloor(180), on.WaistToFloor(0); back-front > 20 {
-		d.Remark(false, "The back is cut longer than the front", fmt.Sprintf("By %s: the way over what is worn underneath is that much longer behind.", measure.Tell(back-front)))
+		d.Remark(false, "The back is cut longer than the front",
+			fmt.Sprintf("By %s: the way over what is worn underneath is that much longer behind.", measure.Tell(back-front)))
 	}
 	d.Steps = steps(v, f, pl, sewn)
 }
 
 func steps(v draft.Values, f *form, pl fullness.Pleats, seams float64) []work.Step {
-	pleatHow := fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the centre back; %s beside the seam stay flat.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.TellFine(free))
+	pleatHow := fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the centre back; "+
+		"%s beside the seam stay flat.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.TellFine(free))
 	out := []work.Step{
-		{ID: "mock-up", Name: "Mock-up of waist and hip", Minutes: 90, Needs: []work.Need{work.Machine, work.Wearer}, How: "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, fit over corset and petticoat."},
-		{ID: "cut", Name: "Check the lay and cut", Minutes: 75, Needs: []work.Need{work.Table}, How: "Both ends of every grain line the same distance from the selvedge. Count the pieces against the list before the first cut.",
+		{ID: "mock-up", Name: "Mock-up of waist and hip", Minutes: 90, Needs: []work.Need{work.Machine, work.Wearer},
+			How: "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, fit over corset and petticoat."},
+		{ID: "cut", Name: "Check the lay and cut", Minutes: 75, Needs: []work.Need{work.Table},
+			How: "Both ends of every grain line the same distance from the selvedge. Count the pieces against the list before the " +
+				"first cut.",
 			After: []work.After{{Step: "mock-up", Why: "a change found in the mock-up is free; found in the cloth it costs the cloth"}}},
-		{ID: "stay", Name: "Stay-stitch the waist edges", Minutes: 15, Needs: []work.Need{work.Machine}, How: "Just inside the allowance, each gore from seam to centre.",
+		{ID: "stay", Name: "Stay-stitch the waist edges", Minutes: 15, Needs: []work.Need{work.Machine},
+			How:   "Just inside the allowance, each gore from seam to centre.",
 			After: []work.After{{Step: "cut", Why: "before the edges are handled and stretch"}}},
 	}
 	last := "stay"
 	if n := f.dartCount(); n > 0 {
-		out = append(out, work.Step{ID: "darts", Name: "Sew the darts", Minutes: float64(10 * n), Needs: []work.Need{work.Machine, work.Iron}, How: "From the waist to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.",
+		out = append(out, work.Step{ID: "darts", Name: "Sew the darts", Minutes: float64(10 * n),
+			Needs: []work.Need{work.Machine, work.Iron}, How: "From the waist to nothing; tie the ends, press towards the centre. Lay " +
+				"left on right: they must end level.",
 			After: []work.After{{Step: "stay", Why: "the edge must not stretch while it is folded"}}})
 		last = "darts"
 	}
 	return append(out,
-		work.Step{ID: "pocket", Name: "Sew each pocket half to its skirt edge", Minutes: 20, Needs: []work.Need{work.Machine}, How: "Right sides together, in the right-hand seam behind the last side gore, ⟦10 cm⟧ below the waist.",
+		work.Step{ID: "pocket", Name: "Sew each pocket half to its skirt edge", Minutes: 20, Needs: []work.Need{work.Machine},
+			How:   "Right sides together, in the right-hand seam behind the last side gore, ⟦10 cm⟧ below the waist.",
 			After: []work.After{{Step: last, Why: "the gore must have its final waist"}, {Step: "cut", Why: "both halves are needed"}}},
-		work.Step{ID: "seams", Name: "Join the gores", Minutes: math.Round(seams / 1000 * 12), Needs: []work.Need{work.Machine}, How: fmt.Sprintf("From the front outwards, hip notch to hip notch. Leave the left back seam open for %s at the top. Round the pocket in one pass, pivoting at the corners.", measure.Tell(v.Number("placket"))),
+		work.Step{ID: "seams", Name: "Join the gores", Minutes: math.Round(seams / 1000 * 12), Needs: []work.Need{work.Machine},
+			How: fmt.Sprintf("From the front outwards, hip notch to hip notch. Leave the left back seam open for %s at the top. Round "+
+				"the pocket in one pass, pivoting at the corners.", measure.Tell(v.Number("placket"))),
 			After: []work.After{{Step: "pocket", Why: "pocket halves go on before the side seam is closed"}}},
 		work.Step{ID: "press", Name: "Press every seam open", Minutes: 30, Needs: []work.Need{work.Iron}, How: "Over a curve at the hip.",
 			After: []work.After{{Step: "seams", Why: "each seam is pressed before the waist seam crosses it"}}},
-		work.Step{ID: "placket", Name: "Make the placket", Minutes: 50, Needs: []work.Need{work.Machine, work.Hand}, How: "Underlap doubled on the back edge, facing turned in on the front edge.",
+		work.Step{ID: "placket", Name: "Make the placket", Minutes: 50, Needs: []work.Need{work.Machine, work.Hand},
+			How:   "Underlap doubled on the back edge, facing turned in on the front edge.",
 			After: []work.After{{Step: "seams", Why: "it closes the seam's open end"}}},
 		work.Step{ID: "pleat", Name: "Pleat the back", Minutes: 45, Needs: []work.Need{work.Table, work.Hand}, How: pleatHow,
 			After: []work.After{{Step: "press", Why: "the seams lie under the pleats"}}},
-		work.Step{ID: "band", Name: "Set the band", Minutes: part.BandMinutes(f.waist), Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Stay tape in the seam. Match the band's marks to the seams; it is %s long without its ends.", measure.Tell(f.waist+v.Number("lap"))),
-			After: []work.After{{Step: "pleat", Why: "the band takes the pleated edge"}, {Step: "placket", Why: "the opening's edges must be finished before they go into the band"}}},
-		work.Step{ID: "hooks", Name: "Hooks and eyes", Minutes: 30, Needs: []work.Need{work.Hand}, How: "Two on the band, one part-way down the placket; closed, both ends lie level.",
+		work.Step{ID: "band", Name: "Set the band", Minutes: part.BandMinutes(f.waist),
+			Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Stay tape in the seam. Match the band's marks to "+
+				"the seams; it is %s long without its ends.", measure.Tell(f.waist+v.Number("lap"))),
+			After: []work.After{{Step: "pleat", Why: "the band takes the pleated edge"},
+				{Step: "placket", Why: "the opening's edges must be finished before they go into the band"}}},
+		work.Step{ID: "hooks", Name: "Hooks and eyes", Minutes: 30, Needs: []work.Need{work.Hand},
+			How:   "Two on the band, one part-way down the placket; closed, both ends lie level.",
 			After: []work.After{{Step: "band", Why: "closures go on a finished band"}}},
-		work.Step{ID: "hang", Name: "Let it hang overnight, then level the hem", Minutes: 60, Needs: []work.Need{work.Wearer}, How: "Over corset and petticoat, in the shoes. Mark the same height from the floor all round and trim.",
+		work.Step{ID: "hang", Name: "Let it hang overnight, then level the hem", Minutes: 60, Needs: []work.Need{work.Wearer},
+			How:   "Over corset and petticoat, in the shoes. Mark the same height from the floor all round and trim.",
 			After: []work.After{{Step: "band", Why: "it hangs from the band"}}},
-		work.Step{ID: "hem", Name: "Hem by hand", Minutes: math.Round(v.Number("hem_round") / 1000 * 25), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn up %s, ease the fullness in, fell.", measure.Tell(v.Number("hem"))),
-			After: []work.After{{Step: "hang", Why: "a skirt drops where it hangs off grain; hemmed too soon it dips"}, {Step: "fell", Why: "the hem turns over the finished seams"}}},
-		work.Step{ID: "fell", Name: "Fell the seams", Minutes: math.Round(2 * seams / 1000 * 15), Needs: []work.Need{work.Hand}, How: "Both allowances of every seam, turned under.",
+		work.Step{ID: "hem", Name: "Hem by hand", Minutes: math.Round(v.Number("hem_round") / 1000 * 25), Needs: []work.Need{work.Hand},
+			How: fmt.Sprintf("Turn up %s, ease the fullness in, fell.", measure.Tell(v.Number("hem"))),
+			After: []work.After{{Step: "hang", Why: "a skirt drops where it hangs off grain; hemmed too soon it dips"},
+				{Step: "fell", Why: "the hem turns over the finished seams"}}},
+		work.Step{ID: "fell", Name: "Fell the seams", Minutes: math.Round(2 * seams / 1000 * 15), Needs: []work.Need{work.Hand},
+			How:   "Both allowances of every seam, turned under.",
 			After: []work.After{{Step: "hang", Why: "seams may still be let out or taken in when it is tried on"}}},
 	)
 }

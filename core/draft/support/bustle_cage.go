@@ -30,14 +30,19 @@ func (BustleCage) About() draft.About {
 
 func (BustleCage) Parameters() []draft.Parameter {
 	return draft.Without(part.OnBand(30, 5,
-		draft.OneOf("form", "Form", "A shelf stands out at once below the waist and falls straight; a slope grows all the way down.", "shelf", "shelf (1880s)", "slope", "slope (1870s)"),
-		draft.Mm("projection", "Stands out behind", 60, 400, 180, "⟦12 cm⟧ to ⟦20 cm⟧ and more in the 1880s", figure.Memory, "From the seat to the furthest steel."),
-		draft.MmFrom("long", "Length down the back", 250, 1000, "to the knee", "From the waist to the lowest steel.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return on.Drop(figure.Knee) * 0.98, figure.Memory
-		}),
+		draft.OneOf("form", "Form", "A shelf stands out at once below the waist and falls straight; a slope grows all the way down.",
+			"shelf", "shelf (1880s)", "slope", "slope (1870s)"),
+		draft.Mm("projection", "Stands out behind", 60, 400, 180, "⟦12 cm⟧ to ⟦20 cm⟧ and more in the 1880s", figure.Memory,
+			"From the seat to the furthest steel."),
+		draft.MmFrom("long", "Length down the back", 250, 1000, "to the knee", "From the waist to the lowest steel.",
+			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+				return on.Drop(figure.Knee) * 0.98, figure.Memory
+			}),
 		steelCount(),
-		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory, "Channels are made "+measure.TellFine(6)+" wider."),
-		draft.Mm("turned", "Turned in at each end", 10, 40, 20, "tipped and stitched", figure.Memory, "The steel ends short of the edge; the cloth is turned over it."),
+		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory,
+			"Channels are made "+measure.TellFine(6)+" wider."),
+		draft.Mm("turned", "Turned in at each end", 10, 40, 20, "tipped and stitched", figure.Memory,
+			"The steel ends short of the edge; the cloth is turned over it."),
 	), "placket")
 }
 
@@ -60,7 +65,8 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	seam := band.Allowance
 	first := 55.0
 	if long-first < 45*float64(n-1) {
-		return draft.Draft{}, fmt.Errorf("%d steels lie closer than a hand's breadth in %s: choose fewer, or a longer cage", n, measure.Tell(long))
+		return draft.Draft{}, fmt.Errorf("%d steels lie closer than a hand's breadth in %s: choose fewer, or a longer cage", n,
+			measure.Tell(long))
 	}
 	seat := on.At(on.Drop(figure.Hip)).Reach(180)
 	const from, to = 88.0, 272.0 // the panel covers the back from side to side
@@ -103,7 +109,8 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		fall := math.Min(l.side, l.centre)
 		x := math.Sqrt(math.Max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 0))
 		if x < 40 {
-			return draft.Draft{}, fmt.Errorf("the cage stands out further than its sides can follow: choose less than %s behind, or a longer cage", measure.Tell(out))
+			return draft.Draft{}, fmt.Errorf("the cage stands out further than its sides can follow: choose less than %s behind, or a "+
+				"longer cage", measure.Tell(out))
 		}
 		last := edge[len(edge)-1]
 		if -fall > last.Y-8 {
@@ -111,16 +118,19 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 			x = math.Sqrt(math.Max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 1600))
 		}
 		edge = append(edge, plane.Pt(x, -fall))
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.HoopLine, Width: v.Number("steel"), Path: []plane.Point{{X: 0, Y: -l.centre}, {X: x, Y: -fall}}, Label: fmt.Sprintf("steel %d", i+1)},
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.HoopLine, Width: v.Number("steel"),
+			Path: []plane.Point{{X: 0, Y: -l.centre}, {X: x, Y: -fall}}, Label: fmt.Sprintf("steel %d", i+1)},
 			pattern.Mark{Kind: pattern.Tie, Width: 10, Path: []plane.Point{plane.Pt(x, -fall).Toward(plane.Pt(0, -l.centre), 9/l.arc*2)}})
-		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: l.drop, Around: l.arc, Overlap: -2 * v.Number("turned"), Count: 1,
+		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: l.drop, Around: l.arc,
+			Overlap: -2 * v.Number("turned"), Count: 1,
 			Shape: props[i+1].Section.Between(from, to)})
 	}
 	foot := levels[n-1].centre + under
 	low := edge[len(edge)-1].Add(plane.Pt(0, -under))
 	front := plane.Through(append(append([]plane.Point{}, edge...), low))
 	p.Edges = []pattern.Edge{
-		{ID: "hem", Name: "lower edge", Line: plane.Sweep(plane.Pt(0, -foot), plane.Pt(1, 0), low, low.Sub(plane.Pt(0, -foot))), Allowance: 20},
+		{ID: "hem", Name: "lower edge", Line: plane.Sweep(plane.Pt(0, -foot), plane.Pt(1, 0), low, low.Sub(plane.Pt(0, -foot))),
+			Allowance: 20},
 		{ID: "front", Name: "front edge", Line: plane.Reversed(front), Allowance: v.Number("turned") + 10},
 		{ID: "top", Name: "waist edge", Line: []plane.Point{front[0], {X: 0, Y: 0}}, Allowance: seam},
 		{ID: "centre", Name: "centre back, on the fold", Line: []plane.Point{{X: 0, Y: 0}, {X: 0, Y: -foot}}},
@@ -130,11 +140,15 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		rest = 20
 		band.Length = 2*waistArc + 40
 	}
-	b := band.Piece(pattern.Stretch{ID: "free-left", Name: "free, before", Length: rest}, pattern.Stretch{ID: "to-panel-left", Name: "to the panel, left", Length: waistArc},
-		pattern.Stretch{ID: "to-panel-right", Name: "to the panel, right", Length: waistArc}, pattern.Stretch{ID: "free-right", Name: "free, before, other side", Length: rest})
+	b := band.Piece(pattern.Stretch{ID: "free-left", Name: "free, before", Length: rest},
+		pattern.Stretch{ID: "to-panel-left", Name: "to the panel, left", Length: waistArc},
+		pattern.Stretch{ID: "to-panel-right", Name: "to the panel, right", Length: waistArc}, pattern.Stretch{ID: "free-right",
+			Name: "free, before, other side", Length: rest})
 	d.Pieces = []pattern.Piece{b, p}
 	for _, side := range []string{"left", "right"} {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-panel-" + side, Copy: "the band"}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: side + " half"}, Ease: full - waistArc, Absorbed: "gathers", Technique: "gathered and banded"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-panel-" + side,
+			Copy: "the band"}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: side +
+			" half"}, Ease: full - waistArc, Absorbed: "gathers", Technique: "gathered and banded"})
 	}
 	channels := 0.0
 	for i, h := range d.Hoops {
@@ -149,20 +163,36 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		arc := prop.Section.Between(from, to)
 		tapes += arc[0].To(arc[len(arc)-1]) + knots
 	}
-	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", channels/1000*1.05, "m", "one channel for every steel")
-	d.Buy("tape", "Strong tape inside, "+measure.TellStock(15)+" wide", tapes/1000, "m", fmt.Sprintf("one across before the legs at every steel, from end to end of it, and %s each to tie and to set the curve", measure.Tell(knots)))
+	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", channels/1000*1.05, "m",
+		"one channel for every steel")
+	d.Buy("tape", "Strong tape inside, "+measure.TellStock(15)+" wide", tapes/1000, "m",
+		fmt.Sprintf("one across before the legs at every steel, from end to end of it, and %s each to tie and to set the curve",
+			measure.Tell(knots)))
 	d.Stitch("channels, both edges", stitch.Lockstitch, 2*channels, 2)
 	t := float64(in.Thickness)
 	bulk := band.Bulk(t, t, band.Length)
-	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 30, Depth: t + 2}, {Drop: long, Depth: t + 2}}}
+	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
+		{Drop: band.Depth + 30, Depth: t + 2}, {Drop: long, Depth: t + 2}}}
 	band.Finish(&d, on, bulk)
-	d.Remark(false, fmt.Sprintf("Stands out %s behind the seat", measure.Tell(project)), "Tie the tapes loosely first, sit down in it, then knot them. What goes on top is drafted to this outline: measure waist to floor behind over the real cage.")
-	d.Do("cut", "Cut panel and band, mark the channels", 35, []work.Need{work.Table}, "Every channel from the fold to the front edge, on both halves.")
-	d.Do("edges", "Face the front edges", 40, []work.Need{work.Machine}, "Turned over twice, strong enough to carry the tapes.", work.After{Step: "cut", Why: "the channels end in the finished edge"})
-	d.Do("channels", "Stitch the channels", math.Round(2*channels/1000*5), []work.Need{work.Machine}, fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: "edges", Why: "the channels end in the finished edge"})
-	d.Do("band", "Set the band", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand}, "Gather the panel to its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
-	d.Do("steel", "Cut, tip and thread the steels", 15*float64(n), []work.Need{work.Table}, "By the list, tipped at both ends; close the mouths by hand.", work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
-	d.Do("tapes", "Tie the tapes and try it", 40, []work.Need{work.Wearer}, "Across before the legs at every steel. Sit, stand, turn.", work.After{Step: "steel", Why: "only with its steels does it take its curve"}, work.After{Step: "band", Why: "it hangs from the band"})
-	d.Do("measure", "Measure waist to floor over it", 15, []work.Need{work.Wearer}, "Front, side and back; enter them under “over corset and petticoats”.", work.After{Step: "tapes", Why: "the curve is set by the tapes"})
+	d.Remark(false, fmt.Sprintf("Stands out %s behind the seat", measure.Tell(project)),
+		"Tie the tapes loosely first, sit down in it, then knot them. What goes on top is drafted to this outline: measure waist to "+
+			"floor behind over the real cage.")
+	d.Do("cut", "Cut panel and band, mark the channels", 35, []work.Need{work.Table},
+		"Every channel from the fold to the front edge, on both halves.")
+	d.Do("edges", "Face the front edges", 40, []work.Need{work.Machine}, "Turned over twice, strong enough to carry the tapes.",
+		work.After{Step: "cut", Why: "the channels end in the finished edge"})
+	d.Do("channels", "Stitch the channels", math.Round(2*channels/1000*5), []work.Need{work.Machine},
+		fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: "edges", Why: "the channels end in the finished edge"})
+	d.Do("band", "Set the band", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand},
+		"Gather the panel to its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
+	d.Do("steel", "Cut, tip and thread the steels", 15*float64(n), []work.Need{work.Table},
+		"By the list, tipped at both ends; close the mouths by hand.", work.After{Step: "channels",
+			Why: "sewing beside steel breaks needles"})
+	d.Do("tapes", "Tie the tapes and try it", 40, []work.Need{work.Wearer}, "Across before the legs at every steel. Sit, stand, turn.",
+		work.After{Step: "steel", Why: "only with its steels does it take its curve"}, work.After{Step: "band",
+			Why: "it hangs from the band"})
+	d.Do("measure", "Measure waist to floor over it", 15, []work.Need{work.Wearer},
+		"Front, side and back; enter them under “over corset and petticoats”.", work.After{Step: "tapes",
+			Why: "the curve is set by the tapes"})
 	return d, nil
 }

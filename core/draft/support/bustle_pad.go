@@ -23,27 +23,37 @@ type BustlePad struct{}
 
 func (BustlePad) About() draft.About {
 	return draft.About{Kind: "bustle-pad", Name: "Bustle pad", Family: family.Support,
-		What:  "A stuffed, quilted and tufted pad on ties; fills the back of the skirt a little and carries the band and the pleats.",
-		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.03}}
+		What: "A stuffed, quilted and tufted pad on ties; fills the back of the skirt a little and carries the band and the pleats.",
+		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150,
+			Shrinkage: 0.03}}
 }
 
 func (BustlePad) Parameters() []draft.Parameter {
 	return []draft.Parameter{
-		draft.OneOf("shape", "Covers", "Hip and back pads round out the whole skirt, as about 1900; the back alone gives the small bustle.", "back", "the back", "hips", "the back and the hips"),
-		draft.MmFrom("width", "Width at the waist", 160, 700, "a third of the waist, or two thirds with the hips", "From end to end along the upper edge.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			share := 0.34
-			if v.Choice("shape") == "hips" {
-				share = 0.64
-			}
-			return on.GirthAt(figure.Waist) * share, figure.Memory
-		}),
-		draft.Mm("depth", "Length down the back", 90, 320, 170, "to the fullest of the seat", figure.Memory, "From the upper to the lower edge at the middle."),
-		draft.Mm("height", "Stuffed, high", 15, 160, 55, "everyday size", figure.Memory, "At the fullest; under skirts it is pressed to about nine tenths."),
-		draft.Mm("rim", "Rim, high", 8, 60, 25.4, "about ⟦1 in⟧", figure.Practice, "The outer edge is stuffed first; less at the corners, or they show."),
-		draft.Tally("darts", "Darts in the outer piece", 0, 6, 3, "so that it curves", figure.Practice, "At the lower edge; they make the outer side longer than the inner."),
-		draft.Mm("rows", "Quilting rows apart", 15, 80, 32, "wide enough to stuff between", figure.Memory, "Parallel to the lower edge; each pinned from its middle outwards."),
-		draft.OneOf("lined", "Flat lining", "Lay a scrap over the stuffing before cutting: thin cloth shows it and needs a second layer.", "no", "none", "yes", "both sides, same cloth"),
-		draft.Times("packing", "Packing, grams a litre", 20, 200, 80, "shredded cotton scraps", figure.Memory, "Weigh a measured cupful of your stuffing, pressed as firmly as you will."),
+		draft.OneOf("shape", "Covers", "Hip and back pads round out the whole skirt, as about 1900; the back alone gives the "+
+			"small bustle.", "back", "the back", "hips", "the back and the hips"),
+		draft.MmFrom("width", "Width at the waist", 160, 700, "a third of the waist, or two thirds with the hips",
+			"From end to end along the upper edge.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+				share := 0.34
+				if v.Choice("shape") == "hips" {
+					share = 0.64
+				}
+				return on.GirthAt(figure.Waist) * share, figure.Memory
+			}),
+		draft.Mm("depth", "Length down the back", 90, 320, 170, "to the fullest of the seat", figure.Memory,
+			"From the upper to the lower edge at the middle."),
+		draft.Mm("height", "Stuffed, high", 15, 160, 55, "everyday size", figure.Memory,
+			"At the fullest; under skirts it is pressed to about nine tenths."),
+		draft.Mm("rim", "Rim, high", 8, 60, 25.4, "about ⟦1 in⟧", figure.Practice,
+			"The outer edge is stuffed first; less at the corners, or they show."),
+		draft.Tally("darts", "Darts in the outer piece", 0, 6, 3, "so that it curves", figure.Practice,
+			"At the lower edge; they make the outer side longer than the inner."),
+		draft.Mm("rows", "Quilting rows apart", 15, 80, 32, "wide enough to stuff between", figure.Memory,
+			"Parallel to the lower edge; each pinned from its middle outwards."),
+		draft.OneOf("lined", "Flat lining", "Lay a scrap over the stuffing before cutting: thin cloth shows it and needs a "+
+			"second layer.", "no", "none", "yes", "both sides, same cloth"),
+		draft.Times("packing", "Packing, grams a litre", 20, 200, 80, "shredded cotton scraps", figure.Memory,
+			"Weigh a measured cupful of your stuffing, pressed as firmly as you will."),
 		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "clipped and turned", figure.Practice, "All round."),
 	}
 }
@@ -52,7 +62,8 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	w, long, height, rim := v.Number("width"), v.Number("depth"), v.Number("height"), math.Min(v.Number("rim"), v.Number("height"))
 	waist := on.GirthAt(figure.Waist)
 	if w > waist*0.9 {
-		return draft.Draft{}, fmt.Errorf("width: the pad would go nine tenths round a waist of %s: choose at most %s", measure.Tell(waist), measure.Tell(waist*0.9))
+		return draft.Draft{}, fmt.Errorf("width: the pad would go nine tenths round a waist of %s: choose at most %s",
+			measure.Tell(waist), measure.Tell(waist*0.9))
 	}
 	under := pad(w, long, 0)
 	darts := v.Whole("darts")
@@ -78,7 +89,8 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		if v.Choice("lined") == "yes" {
 			p.Cut = 2
 		}
-		p.Notches = append(p.Notches, pattern.Notch{Edge: "upper", At: p.Edges[1].Length() / 2, Label: "centre back"}, pattern.Notch{Edge: "lower", At: p.Edges[0].Length() / 2, Label: "centre back"})
+		p.Notches = append(p.Notches, pattern.Notch{Edge: "upper", At: p.Edges[1].Length() / 2, Label: "centre back"},
+			pattern.Notch{Edge: "lower", At: p.Edges[0].Length() / 2, Label: "centre back"})
 		return p
 	}
 	top, bottom := piece("outer", "Outer side", outer), piece("inner", "Inner side", under)
@@ -147,7 +159,9 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	}
 	d.Pieces = []pattern.Piece{top, bottom}
 	join := func(edge string, ease float64, absorbed pattern.Takeup) {
-		d.Seams = append(d.Seams, pattern.Seam{ID: edge, A: pattern.Side{Piece: "inner", Edge: edge}, B: pattern.Side{Piece: "outer", Edge: edge}, Ease: ease, Absorbed: absorbed, Technique: "right sides together, clipped, turned, topstitched at the edge"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: edge, A: pattern.Side{Piece: "inner", Edge: edge},
+			B: pattern.Side{Piece: "outer", Edge: edge}, Ease: ease, Absorbed: absorbed, Technique: "right sides together, clipped, " +
+				"turned, topstitched at the edge"})
 	}
 	if darts > 0 {
 		join("lower", takes, pattern.Darts)
@@ -159,35 +173,53 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Measure("width", "the pad", "in width, at the waist", w)
 	d.Measure("depth", "the pad", "in length", long)
 	d.Measure("height", "the pad", "in height, stuffed", height)
-	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", "its volume (each strip's area × its height, rounded on top), packed as chosen")
+	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g",
+		"its volume (each strip's area × its height, rounded on top), packed as chosen")
 	tie := waist*0.75 + 450
-	d.Buy("tape", "Tape for two ties, "+measure.TellStock(20)+" wide", 2*tie/1000, "m", fmt.Sprintf("each %s: round the rest of the waist and a bow", measure.Tell(tie)))
+	d.Buy("tape", "Tape for two ties, "+measure.TellStock(20)+" wide", 2*tie/1000, "m",
+		fmt.Sprintf("each %s: round the rest of the waist and a bow", measure.Tell(tie)))
 	d.Stitch("topstitching round the edge", stitch.Lockstitch, plane.Length(under[0])+plane.Length(under[1]), 4)
 	pressed := height * 0.9
 	spread := math.Min(w/2/(waist/(2*math.Pi))*180/math.Pi*1.15, 175)
-	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: spread, Depth: []figure.Depth{{Drop: 0, Depth: rim * 0.5}, {Drop: long * 0.3, Depth: pressed * 0.85}, {Drop: long * 0.6, Depth: pressed}, {Drop: long * 0.9, Depth: rim * 0.8}, {Drop: long + 15, Depth: 0}}}}
+	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: spread, Depth: []figure.Depth{{Drop: 0, Depth: rim * 0.5},
+		{Drop: long * 0.3, Depth: pressed * 0.85}, {Drop: long * 0.6, Depth: pressed}, {Drop: long * 0.9,
+			Depth: rim * 0.8}, {Drop: long + 15, Depth: 0}}}}
 	t := float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 2 * t}, {Drop: long, Depth: 2 * t}}
 	first := weight * 0.35
-	d.Remark(false, "About "+measure.TellMass(weight)+" of stuffing", fmt.Sprintf("Rim first, about %s, %s high and less at the corners; then row by row. Note what goes into each row: the next pad comes out alike.", measure.TellMass(first), measure.TellFine(rim)))
+	d.Remark(false, "About "+measure.TellMass(weight)+" of stuffing",
+		fmt.Sprintf("Rim first, about %s, %s high and less at the corners; then row by row. Note what goes into each row: the next pad "+
+			"comes out alike.", measure.TellMass(first), measure.TellFine(rim)))
 	if v.Choice("lined") == "no" {
 		d.Remark(false, "Lay a scrap over the stuffing", "If it shows through, line both sides: the pieces are then cut twice.")
 	}
-	d.Do("mark", "Mark rows, darts and tufts", 25, []work.Need{work.Table}, "Try the chalk or carbon on a scrap first: some colours do not show.")
-	d.Do("cut", "Cut and, if lined, baste the linings on", 25, []work.Need{work.Table, work.Hand}, "Both sides; the lining is basted flat and the two handled as one.", work.After{Step: "mark", Why: "marks are traced on the uncut cloth"})
-	d.Do("darts", "Sew the darts", 10+6*float64(darts), []work.Need{work.Hand}, "From the edge to the tip; slash and press open.", work.After{Step: "cut", Why: "a dart is pressed before a seam crosses it"})
-	d.Do("close", "Seam the two sides, ties between them", 35, []work.Need{work.Machine}, "Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the waist edge.", work.After{Step: "darts", Why: "the outer side fits the inner only with its darts sewn"})
-	d.Do("turn", "Clip, turn, topstitch", 20, []work.Need{work.Machine, work.Iron}, "Clip the curves, trim the corners; stitch close to the edge.", work.After{Step: "close", Why: "there must be something to turn"})
-	d.Do("rim", "Stuff the rim", 20, []work.Need{work.Hand}, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)), work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
+	d.Do("mark", "Mark rows, darts and tufts", 25, []work.Need{work.Table},
+		"Try the chalk or carbon on a scrap first: some colours do not show.")
+	d.Do("cut", "Cut and, if lined, baste the linings on", 25, []work.Need{work.Table, work.Hand},
+		"Both sides; the lining is basted flat and the two handled as one.", work.After{Step: "mark",
+			Why: "marks are traced on the uncut cloth"})
+	d.Do("darts", "Sew the darts", 10+6*float64(darts), []work.Need{work.Hand}, "From the edge to the tip; slash and press open.",
+		work.After{Step: "cut", Why: "a dart is pressed before a seam crosses it"})
+	d.Do("close", "Seam the two sides, ties between them", 35, []work.Need{work.Machine},
+		"Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the "+
+			"waist edge.", work.After{Step: "darts", Why: "the outer side fits the inner only with its darts sewn"})
+	d.Do("turn", "Clip, turn, topstitch", 20, []work.Need{work.Machine, work.Iron},
+		"Clip the curves, trim the corners; stitch close to the edge.", work.After{Step: "close", Why: "there must be something to turn"})
+	d.Do("rim", "Stuff the rim", 20, []work.Need{work.Hand}, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)),
+		work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
 	filled := work.After{Step: "rim", Why: "the rim is stuffed before the middle"}
 	if len(lines) > 0 {
-		d.Do("rows", "Quilt "+measure.Count(len(lines), "row")+", stuffing as you go", 15*float64(len(lines)), []work.Need{work.Machine, work.Hand},
-			"From the outermost in; pin each from its middle outwards; leave long tails and tie them.", work.After{Step: "rim", Why: "quilting before full stuffing passes under the foot"})
+		d.Do("rows", "Quilt "+measure.Count(len(lines), "row")+", stuffing as you go", 15*float64(len(lines)),
+			[]work.Need{work.Machine, work.Hand},
+			"From the outermost in; pin each from its middle outwards; leave long tails and tie them.", work.After{Step: "rim",
+				Why: "quilting before full stuffing passes under the foot"})
 		filled = work.After{Step: "rows", Why: "the middle is filled last"}
 	}
-	d.Do("fill", "The rest of the stuffing; close", 25, []work.Need{work.Hand}, "Fill the middle, turn the opening in and topstitch or fell it.", filled)
+	d.Do("fill", "The rest of the stuffing; close", 25, []work.Need{work.Hand},
+		"Fill the middle, turn the opening in and topstitch or fell it.", filled)
 	if tufts > 0 {
-		d.Do("tuft", "Work "+measure.Count(tufts, "tuft"), 4*float64(tufts), []work.Need{work.Hand}, "A few tight stitches through everything at each dot.",
+		d.Do("tuft", "Work "+measure.Count(tufts, "tuft"), 4*float64(tufts), []work.Need{work.Hand},
+			"A few tight stitches through everything at each dot.",
 			work.After{Step: "fill", Why: "tufts hold the finished stuffing"})
 	}
 	return d, nil
@@ -199,8 +231,10 @@ func pad(w, long, spread float64) [2][]plane.Point {
 	sag := w * 0.07 // the waist edge follows the waist
 	left, right := plane.Pt(-w/2, 0), plane.Pt(w/2, 0)
 	middle := plane.Pt(0, -long)
-	lower := plane.Join(plane.Cubic(left, plane.Pt(-w/2*1.08, -long*0.55), plane.Pt(-w*0.28, -long), middle), plane.Cubic(middle, plane.Pt(w*0.28, -long), plane.Pt(w/2*1.08, -long*0.55), right))
-	upper := plane.Join(plane.Cubic(right, plane.Pt(w*0.3, -sag*0.8), plane.Pt(w*0.15, -sag), plane.Pt(0, -sag)), plane.Cubic(plane.Pt(0, -sag), plane.Pt(-w*0.15, -sag), plane.Pt(-w*0.3, -sag*0.8), left))
+	lower := plane.Join(plane.Cubic(left, plane.Pt(-w/2*1.08, -long*0.55), plane.Pt(-w*0.28, -long), middle),
+		plane.Cubic(middle, plane.Pt(w*0.28, -long), plane.Pt(w/2*1.08, -long*0.55), right))
+	upper := plane.Join(plane.Cubic(right, plane.Pt(w*0.3, -sag*0.8), plane.Pt(w*0.15, -sag), plane.Pt(0, -sag)),
+		plane.Cubic(plane.Pt(0, -sag), plane.Pt(-w*0.15, -sag), plane.Pt(-w*0.3, -sag*0.8), left))
 	for i, q := range lower { // the waist edge stays
 		lower[i] = plane.Pt(q.X*(1+spread*math.Max(-q.Y, 0)/long), q.Y*(1+spread*0.4))
 	}

@@ -23,8 +23,9 @@ type CordedPetticoat struct{}
 
 func (CordedPetticoat) About() draft.About {
 	return draft.About{Kind: "petticoat-corded", Name: "Corded petticoat", Family: family.Support,
-		What:  "Straight breadths gathered to a band, with groups of cord stitched in from the hem up; stands out without steel.",
-		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170, Shrinkage: 0.05}}
+		What: "Straight breadths gathered to a band, with groups of cord stitched in from the hem up; stands out without steel.",
+		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170,
+			Shrinkage: 0.05}}
 }
 
 func (CordedPetticoat) Parameters() []draft.Parameter {
@@ -52,7 +53,8 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	band := part.BandOn(on, v)
 	long, hem, seam, cord := v.Number("length"), v.Number("hem_round"), v.Number("allowance"), v.Number("cord")
 	if least := leastGathered * band.Lower; hem < least {
-		return draft.Draft{}, fmt.Errorf("the hem is too narrow to be gathered to the band: choose %s or more, or a shallower band", measure.Tell(least))
+		return draft.Draft{}, fmt.Errorf("the hem is too narrow to be gathered to the band: choose %s or more, or a shallower band",
+			measure.Tell(least))
 	}
 	n, err := fullness.Panels(hem, float64(in.Usable()), seam)
 	if err != nil {
@@ -66,7 +68,8 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	const first = 30.0
 	highest := first + float64(groups)*float64(rows)*cord + float64(groups-1)*v.Number("apart")
 	if highest > long*0.75 {
-		return draft.Draft{}, fmt.Errorf("%s of %s would reach %s up a petticoat %s long: choose fewer, or bring them closer together", measure.Count(groups, "group"), measure.Count(rows, "cord"), measure.Tell(highest), measure.Tell(long))
+		return draft.Draft{}, fmt.Errorf("%s of %s would reach %s up a petticoat %s long: choose fewer, or bring them closer together",
+			measure.Count(groups, "group"), measure.Count(rows, "cord"), measure.Tell(highest), measure.Tell(long))
 	}
 	d := draft.Draft{}
 	breadth := pattern.Rectangle("breadth", "Breadth", hem/float64(n), long+takes, seam)
@@ -74,9 +77,12 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	breadth.Allow(turnedUnder+first-5, "bottom")
 	w := hem / float64(n)
 	open := math.Min(band.Opening, long/2)
-	breadth.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: long + takes - open}, pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
-	breadth.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: open}, pattern.Stretch{ID: "left", Name: "left edge"})
-	breadth.Notches = append(breadth.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening, on the last seam"}, pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening, on the last seam"})
+	breadth.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: long + takes - open},
+		pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
+	breadth.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: open},
+		pattern.Stretch{ID: "left", Name: "left edge"})
+	breadth.Notches = append(breadth.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening, on the last seam"},
+		pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening, on the last seam"})
 	length := 0.0
 	for g := range groups {
 		foot := first + float64(g)*(float64(rows)*pitch+v.Number("apart"))
@@ -90,20 +96,25 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	var parts []pattern.Stretch
 	for i := range n {
 		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-breadth-%d", i+1), Name: "to a breadth", Length: band.Lower / float64(n)})
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID, Copy: "the band"}, B: pattern.Side{Piece: "breadth", Edge: "top", Copy: fmt.Sprintf("breadth %d of %d", i+1, n)},
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID,
+			Copy: "the band"}, B: pattern.Side{Piece: "breadth", Edge: "top", Copy: fmt.Sprintf("breadth %d of %d", i+1, n)},
 			Ease: (hem - band.Lower) / float64(n), Absorbed: pattern.Gathers, Technique: "gathered and banded"})
 		next := fmt.Sprintf("breadth %d of %d", (i+1)%n+1, n)
 		here := fmt.Sprintf("breadth %d of %d", i+1, n)
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d", i+1), A: pattern.Side{Piece: "breadth", Edge: "right", Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}, Technique: "plain, overcast"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d", i+1), A: pattern.Side{Piece: "breadth", Edge: "right",
+			Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}, Technique: "plain, overcast"})
 		if i < n-1 {
-			d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d-top", i+1), A: pattern.Side{Piece: "breadth", Edge: "right-opening", Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left-opening", Copy: next}, Technique: "plain, overcast"})
+			d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d-top", i+1),
+				A: pattern.Side{Piece: "breadth", Edge: "right-opening", Copy: here}, B: pattern.Side{Piece: "breadth",
+					Edge: "left-opening", Copy: next}, Technique: "plain, overcast"})
 		}
 	}
 	d.Pieces = []pattern.Piece{band.Piece(parts...), breadth}
 	d.Placket(open, seam)
 	d.Measure("hem", "the hem", "in width, all round", hem)
 	d.Measure("length", "the petticoat", "in length", long)
-	d.Buy("cord", "Cotton cord, "+measure.TellStock(cord)+" thick, washed", length/1000*1.05, "m", fmt.Sprintf("%s round a hem of %s, and one part in twenty for the ends", measure.Count(groups*rows, "row"), measure.Tell(hem)))
+	d.Buy("cord", "Cotton cord, "+measure.TellStock(cord)+" thick, washed", length/1000*1.05, "m",
+		fmt.Sprintf("%s round a hem of %s, and one part in twenty for the ends", measure.Count(groups*rows, "row"), measure.Tell(hem)))
 	d.Stitch("cord channels, one row each and one to close", stitch.Lockstitch, length+float64(groups)*hem, 2)
 	d.Stitch("hem", stitch.Lockstitch, hem, 3)
 	d.Stitch("gathering rows", stitch.GatherRow, 2*hem, 1)
@@ -111,10 +122,14 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	bulk := band.Bulk(thick, thick, hem)
 	reaches := on.FallsTo(90, band.Depth+long)
 	thinHem(&d, on, hem, true)
-	d.Wear = draft.Wear{Stands: true, Hem: hem, Hang: part.Flare(on, band.Depth, reaches, hem, math.Min(0.45+0.012*float64(groups*rows), 0.9)),
-		Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: on.Drop(figure.Hip), Depth: thick * hem / on.GirthAt(figure.Hip)}, {Drop: reaches, Depth: thick + cord/2}}}
+	d.Wear = draft.Wear{Stands: true, Hem: hem, Hang: part.Flare(on, band.Depth, reaches, hem,
+		math.Min(0.45+0.012*float64(groups*rows), 0.9)),
+		Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
+			{Drop: on.Drop(figure.Hip), Depth: thick * hem / on.GirthAt(figure.Hip)}, {Drop: reaches, Depth: thick + cord/2}}}
 	band.Finish(&d, on, bulk)
-	d.Remark(false, fmt.Sprintf("Each breadth is cut %s longer than it finishes", measure.Tell(takes)), fmt.Sprintf("Every cord takes up %s of cloth; stitch one group on a scrap and measure what yours takes before cutting.", measure.TellFine(pitch-cord)))
+	d.Remark(false, fmt.Sprintf("Each breadth is cut %s longer than it finishes", measure.Tell(takes)),
+		fmt.Sprintf("Every cord takes up %s of cloth; stitch one group on a scrap and measure what yours takes before cutting.",
+			measure.TellFine(pitch-cord)))
 	cordedSteps(&d, n, groups*rows, length, hem, band.Length, open)
 	return d, nil
 }
@@ -122,21 +137,36 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 // cordedSteps are the order of work of a corded petticoat of n breadths, with so many
 // rows of cord, length mm of them in all.
 func cordedSteps(d *draft.Draft, n, rows int, length, hem, band, open float64) {
-	d.Do("shrink", "Wash the cord and the cloth", 40, []work.Need{work.Iron}, "As hot as the petticoat will be washed: cord that shrinks later puckers every row.")
-	d.Do("cut", "Tear or cut the breadths", 20+6*float64(n), []work.Need{work.Table}, measure.Count(n, "breadth")+" and the band, with the underlap and facing of the opening.",
+	d.Do("shrink", "Wash the cord and the cloth", 40, []work.Need{work.Iron},
+		"As hot as the petticoat will be washed: cord that shrinks later puckers every row.")
+	d.Do("cut", "Tear or cut the breadths", 20+6*float64(n), []work.Need{work.Table},
+		measure.Count(n, "breadth")+" and the band, with the underlap and facing of the opening.",
 		work.After{Step: "shrink", Why: "what is cut must not shrink"})
-	d.Do("breadths", "Join the breadths but one seam", 10*float64(n), []work.Need{work.Machine}, "The last seam stays open: cords are stitched flat and their ends meet in it. Overcast the allowances.",
+	d.Do("breadths", "Join the breadths but one seam", 10*float64(n), []work.Need{work.Machine},
+		"The last seam stays open: cords are stitched flat and their ends meet in it. Overcast the allowances.",
 		work.After{Step: "cut", Why: "all breadths must be there"})
-	d.Do("press", "Press the seams", 4*float64(n), []work.Need{work.Iron}, "Open and flat: a cord laid over a ridge shows it.", work.After{Step: "breadths", Why: "a seam is pressed before a cord crosses it"})
-	d.Do("hem", "Turn and stitch the hem", part.HemMinutes(hem), []work.Need{work.Machine, work.Iron}, "Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",
+	d.Do("press", "Press the seams", 4*float64(n), []work.Need{work.Iron}, "Open and flat: a cord laid over a ridge shows it.",
+		work.After{Step: "breadths", Why: "a seam is pressed before a cord crosses it"})
+	d.Do("hem", "Turn and stitch the hem", part.HemMinutes(hem), []work.Need{work.Machine, work.Iron},
+		"Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",
 		work.After{Step: "press", Why: "the hem runs over the seams"})
-	d.Do("mark", "Mark the rows", 5+math.Round(hem*float64(rows)/1000), []work.Need{work.Table}, "Each measured up from the hem’s edge, not from the row below, or slips add up.", work.After{Step: "hem", Why: "rows are measured from the finished hem"})
+	d.Do("mark", "Mark the rows", 5+math.Round(hem*float64(rows)/1000), []work.Need{work.Table},
+		"Each measured up from the hem’s edge, not from the row below, or slips add up.", work.After{Step: "hem",
+			Why: "rows are measured from the finished hem"})
 	d.Do("cords", "Stitch the cords in", math.Round(length/1000*3), []work.Need{work.Machine},
-		fmt.Sprintf("%s from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.", measure.Count(rows, "row"), measure.TellLong(length)),
+		fmt.Sprintf("%s from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.",
+			measure.Count(rows, "row"), measure.TellLong(length)),
 		work.After{Step: "mark", Why: "a row runs over all breadths in one go, along its mark"})
-	d.Do("close", "Sew the last seam", 20, []work.Need{work.Machine}, "Trim the cords out of the allowance; leave the opening above; turn the rest of the hem.", work.After{Step: "cords", Why: "every cord must end in this seam"})
-	d.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand}, fmt.Sprintf("Underlap and facing on the %s left open.", measure.Tell(open)), work.After{Step: "close", Why: "it ends where the last seam begins"})
-	d.Do("band", "Gather and band", part.BandMinutes(band), []work.Need{work.Machine, work.Hand}, "Quarter band and top, not counting the underlap.", work.After{Step: "placket", Why: "the band closes its upper end"})
-	d.Do("closure", "Work the closure", 20, []work.Need{work.Hand}, "Set apart from the closures above and below it.", work.After{Step: "band", Why: "it is set on the finished band"})
-	d.Do("starch", "Starch and dry it spread out", 30, []work.Need{work.Iron}, "Over a line or a form; the cords set as they dry.", work.After{Step: "closure", Why: "it is starched whole"})
+	d.Do("close", "Sew the last seam", 20, []work.Need{work.Machine},
+		"Trim the cords out of the allowance; leave the opening above; turn the rest of the hem.", work.After{Step: "cords",
+			Why: "every cord must end in this seam"})
+	d.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand},
+		fmt.Sprintf("Underlap and facing on the %s left open.", measure.Tell(open)), work.After{Step: "close",
+			Why: "it ends where the last seam begins"})
+	d.Do("band", "Gather and band", part.BandMinutes(band), []work.Need{work.Machine, work.Hand},
+		"Quarter band and top, not counting the underlap.", work.After{Step: "placket", Why: "the band closes its upper end"})
+	d.Do("closure", "Work the closure", 20, []work.Need{work.Hand}, "Set apart from the closures above and below it.",
+		work.After{Step: "band", Why: "it is set on the finished band"})
+	d.Do("starch", "Starch and dry it spread out", 30, []work.Need{work.Iron}, "Over a line or a form; the cords set as they dry.",
+		work.After{Step: "closure", Why: "it is starched whole"})
 }

@@ -21,18 +21,22 @@ type DoublePetticoat struct{}
 
 func (DoublePetticoat) About() draft.About {
 	return draft.About{Kind: "petticoat-double", Name: "Double winter petticoat", Family: family.Support,
-		What:  "Two layers of flannel turned at the hem and stitched in level rings; a light deep yoke keeps the bulk off the waist.",
-		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "madder", Width: 1450, Selvedge: 10, Thickness: 1.2, Weight: 240, Shrinkage: 0.05}}
+		What: "Two layers of flannel turned at the hem and stitched in level rings; a light deep yoke keeps the bulk off the waist.",
+		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "madder", Width: 1450, Selvedge: 10, Thickness: 1.2, Weight: 240,
+			Shrinkage: 0.05}}
 }
 
 func (DoublePetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(90, 8,
 		lengthBelow(260, "waist to floor, less the band and ⟦26 cm⟧: warm and clear of wet ground"),
 		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
-		draft.Mm("hip_ease", "Ease at the hip", 20, 160, 60, "thick cloth needs room", figure.Memory, "Between the body as dressed underneath and the cloth."),
+		draft.Mm("hip_ease", "Ease at the hip", 20, 160, 60, "thick cloth needs room", figure.Memory,
+			"Between the body as dressed underneath and the cloth."),
 		hemRound(1900, "warmth without weight"),
-		draft.Mm("ring", "Rings apart", 60, 300, 152.4, "every ⟦6 in⟧", figure.Practice, "Each is a level row through both layers; measured up from the hem at every seam."),
-		draft.Mm("ring_clear", "No ring within, of the top", 60, 400, 200, "clear of the opening", figure.Memory, "The opening must stay free, and bulk near the waist shows."),
+		draft.Mm("ring", "Rings apart", 60, 300, 152.4, "every ⟦6 in⟧", figure.Practice,
+			"Each is a level row through both layers; measured up from the hem at every seam."),
+		draft.Mm("ring_clear", "No ring within, of the top", 60, 400, 200, "clear of the opening", figure.Memory,
+			"The opening must stay free, and bulk near the waist shows."),
 	)
 }
 
@@ -60,7 +64,8 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	thick := float64(in.Thickness)
 	// The yoke is of thin cloth; only the turnings of the flannel reach it.
 	const thin = 0.3
-	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thin}, {Drop: g.Band.Depth - 1, Depth: 4 * thin}, {Drop: g.Band.Depth, Depth: 4*thin + 2*thick}, {Drop: g.Band.Depth + 40, Depth: 2 * thick}, {Drop: g.reaches, Depth: 2 * thick}}
+	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thin}, {Drop: g.Band.Depth - 1, Depth: 4 * thin},
+		{Drop: g.Band.Depth, Depth: 4*thin + 2*thick}, {Drop: g.Band.Depth + 40, Depth: 2 * thick}, {Drop: g.reaches, Depth: 2 * thick}}
 	g.Stitch("rings through both layers", stitch.Lockstitch, total, 2)
 	g.Stitch("hem, turned and topstitched", stitch.Lockstitch, 2*g.hem, 4)
 	g.Measure("rings", "the rings", "in length together", total)
@@ -73,21 +78,29 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		s := &g.Steps[i]
 		switch s.ID {
 		case "gores":
-			s.Name, s.How, s.Minutes = "Join the gores of each layer", "Two skirts alike. Measure every seam of one against the other before they meet: hems that differ are trimmed now.", s.Minutes*2
+			s.Name, s.How, s.Minutes = "Join the gores of each layer", "Two skirts alike. Measure every seam of one against the other "+
+				"before they meet: hems that differ are trimmed now.", s.Minutes*2
 		case "placket":
 			s.After = append(s.After, work.After{Step: last, Why: "the layers are one before they are slit"})
 		case "hem":
-			s.Name, s.How = "Check the hem", "It was closed at the beginning; see that it hangs level over what is worn under it, and let the yoke seam take what differs."
+			s.Name, s.How = "Check the hem", "It was closed at the beginning; see that it hangs level over what is worn under it, and "+
+				"let the yoke seam take what differs."
 		}
 	}
-	g.Do("turn", "Join the layers at the hem and turn", 50, []work.Need{work.Machine, work.Iron}, "Right sides together, stitch the hem, trim, turn, press, topstitch so that it does not balloon.", work.After{Step: "press", Why: "seams are pressed while they can be reached"})
+	g.Do("turn", "Join the layers at the hem and turn", 50, []work.Need{work.Machine, work.Iron},
+		"Right sides together, stitch the hem, trim, turn, press, topstitch so that it does not balloon.", work.After{Step: "press",
+			Why: "seams are pressed while they can be reached"})
 	if n > 0 {
-		g.Do("rings", "Stitch the rings", math.Round(total/1000*6), []work.Need{work.Machine}, fmt.Sprintf("%s, %s apart, measured up from the hem at every seam; in all %s. Pin at each seam so that both layers stay level.", measure.Count(n, "row"), measure.Tell(v.Number("ring")), measure.TellLong(total)), work.After{Step: "turn", Why: "rows are measured from the finished hem"})
-		g.Remark(false, fmt.Sprintf("%s, %s of stitching", measure.Count(n, "level ring"), measure.TellLong(total)), "Each row must reach the same height above the hem on every gore, or the ends do not meet.")
+		g.Do("rings", "Stitch the rings", math.Round(total/1000*6), []work.Need{work.Machine},
+			fmt.Sprintf("%s, %s apart, measured up from the hem at every seam; in all %s. Pin at each seam so that both layers "+
+				"stay level.", measure.Count(n, "row"), measure.Tell(v.Number("ring")), measure.TellLong(total)), work.After{Step: "turn", Why: "rows are measured from the finished hem"})
+		g.Remark(false, fmt.Sprintf("%s, %s of stitching", measure.Count(n, "level ring"), measure.TellLong(total)),
+			"Each row must reach the same height above the hem on every gore, or the ends do not meet.")
 	}
 	seam := 2*2*thick + 2*thick
 	if seam > 6 {
-		g.Remark(false, fmt.Sprintf("Crossing seams are %s thick under the needle", measure.TellFine(seam)), "Try it on a scrap; trim the inner allowances in steps, or turn the wheel by hand there.")
+		g.Remark(false, fmt.Sprintf("Crossing seams are %s thick under the needle", measure.TellFine(seam)),
+			"Try it on a scrap; trim the inner allowances in steps, or turn the wheel by hand there.")
 	}
 	if v.Choice("closure") == "drawstring" {
 		g.Remark(false, "A drawstring undoes what the yoke is for", "It gathers thick cloth at the waist.")

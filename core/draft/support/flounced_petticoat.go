@@ -22,20 +22,26 @@ type FlouncedPetticoat struct{}
 
 func (FlouncedPetticoat) About() draft.About {
 	return draft.About{Kind: "petticoat-flounced", Name: "Flounced petticoat", Family: family.Support,
-		What:  "A gored petticoat with one to four gathered flounces, each with a heading and tucks; holds out the hem of trained and bell skirts.",
+		What: "A gored petticoat with one to four gathered flounces, each with a heading and tucks; holds out the hem of trained and " +
+			"bell skirts.",
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 85, Shrinkage: 0.04}}
 }
 
 func (FlouncedPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(25.4, 5,
 		lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
-		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory, "One is enough for a hem to about ⟦=2 m⟧."),
-		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory, "Between the body as dressed underneath and the cloth."),
+		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory,
+			"One is enough for a hem to about ⟦=2 m⟧."),
+		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory,
+			"Between the body as dressed underneath and the cloth."),
 		hemRound(2400, "skirts of the 1870s to 1900s"),
-		draft.Tally("flounces", "Flounces", 1, 4, 1, "one deep one", figure.Memory, "From the hem up; each covers the seam of the one below."),
+		draft.Tally("flounces", "Flounces", 1, 4, 1, "one deep one", figure.Memory,
+			"From the hem up; each covers the seam of the one below."),
 		flounceDepth(),
-		draft.Times("fullness", "Flounce, times the place it is set on", 1.2, 3, 1.75, "fine cotton", figure.Practice, "1.5 to 2 for most cotton; sew a test strip.").Saving("Less full flounces"),
-		draft.Mm("heading", "Heading above the gathers", 0, 40, 12, "narrow", figure.Practice, "It stands up above the seam; none sets the flounce by its raw edge."),
+		draft.Times("fullness", "Flounce, times the place it is set on", 1.2, 3, 1.75, "fine cotton", figure.Practice,
+			"1.5 to 2 for most cotton; sew a test strip.").Saving("Less full flounces"),
+		draft.Mm("heading", "Heading above the gathers", 0, 40, 12, "narrow", figure.Practice,
+			"It stands up above the seam; none sets the flounce by its raw edge."),
 		draft.Mm("tuck", "Depth of a tuck", 3, 25, 8, "narrow", figure.Memory, "Each takes up twice its depth of cloth."),
 		tuckCount(),
 	)
@@ -43,7 +49,8 @@ func (FlouncedPetticoat) Parameters() []draft.Parameter {
 
 // flounceDepth leaves room for all flounces on the skirt.
 func flounceDepth() draft.Parameter {
-	p := draft.Mm("flounce", "Flounce, finished depth", 60, 500, 250, "a quarter of the skirt", figure.Memory, "With its heading.").Saving("Shallower flounces")
+	p := draft.Mm("flounce", "Flounce, finished depth", 60, 500, 250, "a quarter of the skirt", figure.Memory,
+		"With its heading.").Saving("Shallower flounces")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		return 60, math.Max(80, math.Min(500, v.Number("length")*0.8/v.Number("flounces")+15))
 	}
@@ -52,7 +59,8 @@ func flounceDepth() draft.Parameter {
 
 // tuckCount leaves room for all tucks on the flounce.
 func tuckCount() draft.Parameter {
-	p := draft.Tally("tucks", "Tucks in each flounce", 0, 8, 3, "a group above the hem", figure.Memory, "Tucks stiffen the flounce and can be let down.")
+	p := draft.Tally("tucks", "Tucks in each flounce", 0, 8, 3, "a group above the hem", figure.Memory,
+		"Tucks stiffen the flounce and can be let down.")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		return 0, math.Min(8, math.Max(0, math.Floor((v.Number("flounce")-v.Number("heading")-52)/(1.6*v.Number("tuck")))))
 	}
@@ -67,12 +75,14 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	n, deep, heading := v.Whole("flounces"), v.Number("flounce"), v.Number("heading")
 	step := deep - heading - 15 // each lies over the seam of the one below
 	if float64(n)*step+heading > g.long*0.85 {
-		return draft.Draft{}, fmt.Errorf("%s of %s would reach higher than the petticoat: choose fewer or narrower ones", measure.Count(n, "flounce"), measure.Tell(deep))
+		return draft.Draft{}, fmt.Errorf("%s of %s would reach higher than the petticoat: choose fewer or narrower ones",
+			measure.Count(n, "flounce"), measure.Tell(deep))
 	}
 	tucks, tuck := v.Whole("tucks"), v.Number("tuck")
 	takes := fullness.Tucks(tucks, tuck)
 	if takes > 0 && float64(tucks)*tuck*1.6+20 > deep-heading-30 {
-		return draft.Draft{}, fmt.Errorf("a flounce %[3]s deep has no room for %[1]s of %[2]s: choose fewer or narrower tucks", measure.Count(tucks, "tuck"), measure.TellFine(tuck), measure.Tell(deep))
+		return draft.Draft{}, fmt.Errorf("a flounce %[3]s deep has no room for %[1]s of %[2]s: choose fewer or narrower tucks",
+			measure.Count(tucks, "tuck"), measure.TellFine(tuck), measure.Tell(deep))
 	}
 	seam := g.Band.Allowance
 	total, gathers := 0.0, 0.0
@@ -103,7 +113,9 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		p.GatherRows([]plane.Point{{X: w, Y: row}, {X: 0, Y: row}})
 		g.Pieces = append(g.Pieces, p)
 		for c := range k {
-			g.Seams = append(g.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", id, c+1), A: pattern.Side{Piece: id, Edge: "right", Copy: copyOf(c, k)}, B: pattern.Side{Piece: id, Edge: "left", Copy: copyOf(c+1, k)}, Technique: "French"})
+			g.Seams = append(g.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", id, c+1),
+				A: pattern.Side{Piece: id, Edge: "right", Copy: copyOf(c, k)}, B: pattern.Side{Piece: id, Edge: "left",
+					Copy: copyOf(c+1, k)}, Technique: "French"})
 		}
 		g.Measure(id+".width", "flounce "+fmt.Sprint(i+1), "in width, all round", width)
 		total += width
@@ -122,15 +134,20 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	g.Stitch("flounce hems", stitch.Lockstitch, total, 3)
 	if tucks > 0 {
 		g.Stitch("tucks", stitch.Lockstitch, total*float64(tucks), 2)
-		g.Do("tucks", "Sew the tucks", total*float64(tucks)/1000*5, []work.Need{work.Machine, work.Iron}, fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks, measure.TellFine(tuck), measure.TellFine(takes)), work.After{Step: "cut", Why: "tucks are sewn while the strip is flat"})
+		g.Do("tucks", "Sew the tucks", total*float64(tucks)/1000*5, []work.Need{work.Machine, work.Iron},
+			fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks,
+				measure.TellFine(tuck), measure.TellFine(takes)), work.After{Step: "cut", Why: "tucks are sewn while the strip is flat"})
 	}
 	before := "cut"
 	if tucks > 0 {
 		before = "tucks"
 	}
-	g.Do("flounce-hems", "Join and hem the flounces", total/1000*12, []work.Need{work.Machine}, "French seams, a narrow hem.", work.After{Step: before, Why: "joins cross the finished tucks"})
-	g.Do("flounces", "Gather the flounces and set them on", gathers/1000*30, []work.Need{work.Machine}, "The lowest first. Quarter each and its line on the skirt, match, spread, stitch between the two rows.",
-		work.After{Step: "flounce-hems", Why: "a strip is hemmed more easily than a flounce"}, work.After{Step: "hem", Why: "flounces are set level with the finished hem"})
+	g.Do("flounce-hems", "Join and hem the flounces", total/1000*12, []work.Need{work.Machine}, "French seams, a narrow hem.",
+		work.After{Step: before, Why: "joins cross the finished tucks"})
+	g.Do("flounces", "Gather the flounces and set them on", gathers/1000*30, []work.Need{work.Machine},
+		"The lowest first. Quarter each and its line on the skirt, match, spread, stitch between the two rows.",
+		work.After{Step: "flounce-hems", Why: "a strip is hemmed more easily than a flounce"}, work.After{Step: "hem",
+			Why: "flounces are set level with the finished hem"})
 	if each := total / float64(n) / 8; each > 1500 {
 		g.Remark(false, "Long gathering threads", "Start a new thread at every eighth; one carries ⟦120 cm⟧ to ⟦150 cm⟧.")
 	}

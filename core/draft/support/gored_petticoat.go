@@ -13,15 +13,18 @@ type GoredPetticoat struct{}
 
 func (GoredPetticoat) About() draft.About {
 	return draft.About{Kind: "petticoat-gored", Name: "Gored petticoat", Family: family.Support,
-		What:  "Gores before and at the sides, a straight breadth gathered behind; smooth over the hips, for the 1870s and after.",
-		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.03}}
+		What: "Gores before and at the sides, a straight breadth gathered behind; smooth over the hips, for the 1870s and after.",
+		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150,
+			Shrinkage: 0.03}}
 }
 
 func (GoredPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(25.4, 5,
 		lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
-		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory, "One is enough for a hem to about ⟦=2 m⟧."),
-		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory, "Between the body as dressed underneath and the cloth."),
+		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory,
+			"One is enough for a hem to about ⟦=2 m⟧."),
+		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory,
+			"Between the body as dressed underneath and the cloth."),
 		hemRound(2200, "walking skirts of the 1880s"),
 	)
 }

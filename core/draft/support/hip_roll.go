@@ -22,16 +22,20 @@ type HipRoll struct{}
 
 func (HipRoll) About() draft.About {
 	return draft.About{Kind: "hip-roll", Name: "Hip roll", Family: family.Support,
-		What:  "A stuffed crescent at the waist, thick behind and running out before; or a pair for the hips. Sixteenth to eighteenth century skirts hang from it.",
+		What: "A stuffed crescent at the waist, thick behind and running out before; or a pair for the hips. Sixteenth to eighteenth " +
+			"century skirts hang from it.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}
 }
 
 func (HipRoll) Parameters() []draft.Parameter {
 	return []draft.Parameter{
-		draft.OneOf("form", "Form", "One roll lifts the whole skirt; a pair widens the hips and leaves back and front flat.", "round", "one, round back and sides", "pair", "a pair, one on each hip"),
+		draft.OneOf("form", "Form", "One roll lifts the whole skirt; a pair widens the hips and leaves back and front flat.", "round",
+			"one, round back and sides", "pair", "a pair, one on each hip"),
 		draft.Mm("thick", "Thickness, stuffed", 25, 180, 85, "moderate", figure.Memory, "At the thickest; it runs out towards its ends."),
-		draft.Times("around", "Goes round, of the waist", 0.2, 0.95, 0.72, "open before", figure.Memory, "For a pair, each takes four tenths of this."),
-		draft.Times("packing", "Packing, grams a litre", 20, 200, 85, "shredded scraps", figure.Memory, "Firm: a soft roll goes flat under heavy skirts."),
+		draft.Times("around", "Goes round, of the waist", 0.2, 0.95, 0.72, "open before", figure.Memory,
+			"For a pair, each takes four tenths of this."),
+		draft.Times("packing", "Packing, grams a litre", 20, 200, 85, "shredded scraps", figure.Memory,
+			"Firm: a soft roll goes flat under heavy skirts."),
 		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "clipped and turned", figure.Practice, "All round."),
 	}
 }
@@ -45,7 +49,8 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	inner := waist * share
 	r := waist / (2 * math.Pi)
 	if inner < 80 {
-		return draft.Draft{}, fmt.Errorf("going round %.2g of the waist leaves a roll %s long: let it go further round", share, measure.Tell(inner))
+		return draft.Draft{}, fmt.Errorf("going round %.2g of the waist leaves a roll %s long: let it go further round", share,
+			measure.Tell(inner))
 	}
 	half := inner / r / 2 // the angle it covers from its middle
 	// Flat, each side is half the roll's girth wide at every place.
@@ -74,7 +79,8 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		{ID: "waist", Name: "waist edge", Line: waistEdge, Allowance: a},
 		{ID: "left", Name: "other end", Line: []plane.Point{waistEdge[len(waistEdge)-1], outer[0]}, Allowance: a},
 	}}
-	p.Notches = []pattern.Notch{{Edge: "outer", At: p.Edges[0].Length() / 2, Label: "middle"}, {Edge: "waist", At: p.Edges[2].Length() / 2, Label: "middle"},
+	p.Notches = []pattern.Notch{{Edge: "outer", At: p.Edges[0].Length() / 2, Label: "middle"},
+		{Edge: "waist", At: p.Edges[2].Length() / 2, Label: "middle"},
 		{Edge: "right", At: p.Edges[1].Length() / 2, Label: "tie"}, {Edge: "left", At: p.Edges[3].Length() / 2, Label: "tie"}}
 	d := draft.Draft{Pieces: []pattern.Piece{p}, Cautions: []caution.Caution{caution.Dust, caution.Iron}}
 	for i, e := range []string{"outer", "waist", "right", "left"} {
@@ -82,7 +88,8 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		if e == "right" || e == "left" {
 			copyA, copyB = "upper side, "+e+" end", "under side, "+e+" end"
 		}
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("seam-%d", i+1), A: pattern.Side{Piece: "roll", Edge: e, Copy: copyA}, B: pattern.Side{Piece: "roll", Edge: e, Copy: copyB}, Technique: "right sides together, turned through the waist edge"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("seam-%d", i+1), A: pattern.Side{Piece: "roll", Edge: e, Copy: copyA},
+			B: pattern.Side{Piece: "roll", Edge: e, Copy: copyB}, Technique: "right sides together, turned through the waist edge"})
 	}
 	volume := 0.0
 	for i := range 200 {
@@ -94,14 +101,16 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	weight := volume / 1e6 * v.Number("packing")
 	d.Measure("waist", "the roll", "along its waist edge", inner)
 	d.Measure("thick", "the roll", "in thickness", thick)
-	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g", "its volume, packed as chosen; weigh it so that both halves match")
+	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g",
+		"its volume, packed as chosen; weigh it so that both halves match")
 	ties := (waist - inner*float64(copies) + 700) / 1000
 	d.Buy("tape", "Tape for the ties, "+measure.TellStock(15)+" wide", ties, "m", "what the roll leaves of the waist, and a bow")
 	d.Stitch("closing by hand", stitch.Felling, 120*float64(copies), 4)
 	// It sits just below the waist and is squeezed a little into an egg.
 	// Its tape lies at the waist; the roll begins under it.
 	const tape = 8.0
-	depth := []figure.Depth{{Drop: tape, Depth: 0}, {Drop: tape + thick*0.15, Depth: thick * 0.7}, {Drop: tape + thick*0.5, Depth: thick * 0.92}, {Drop: tape + thick*0.85, Depth: thick * 0.7}, {Drop: tape + thick*1.15, Depth: 0}}
+	depth := []figure.Depth{{Drop: tape, Depth: 0}, {Drop: tape + thick*0.15, Depth: thick * 0.7},
+		{Drop: tape + thick*0.5, Depth: thick * 0.92}, {Drop: tape + thick*0.85, Depth: thick * 0.7}, {Drop: tape + thick*1.15, Depth: 0}}
 	spread := math.Min(half*180/math.Pi, 178)
 	if copies == 2 {
 		d.Wear.Pads = []figure.Pad{{Bearing: 90, Spread: spread, Depth: depth}, {Bearing: 270, Spread: spread, Depth: depth}}
@@ -111,8 +120,14 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	t := 2 * float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: t / 2}, {Drop: tape, Depth: t}, {Drop: tape + thick, Depth: t}}
 	d.Do("cut", "Cut both sides", 15, []work.Need{work.Table}, measure.Count(p.Cut, "piece")+"; clip the notches.")
-	d.Do("sew", "Seam them, ties caught in the ends", 35, []work.Need{work.Machine}, "Leave "+measure.Tell(90)+" open in the waist edge; pin the ties inside, away from the needle.", work.After{Step: "cut", Why: "both sides are sewn as one"})
-	d.Do("stuff", "Turn and stuff", 40, []work.Need{work.Hand}, "Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: "sew", Why: "it is stuffed through the opening"})
-	d.Do("close", "Close it by hand", 15, []work.Need{work.Hand}, "Fell the opening; try it under the petticoats before it is closed for good.", work.After{Step: "stuff", Why: "stuffing settles: look once more"})
+	d.Do("sew", "Seam them, ties caught in the ends", 35, []work.Need{work.Machine},
+		"Leave "+measure.Tell(90)+" open in the waist edge; pin the ties inside, away from the needle.", work.After{Step: "cut",
+			Why: "both sides are sewn as one"})
+	d.Do("stuff", "Turn and stuff", 40, []work.Need{work.Hand},
+		"Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: "sew",
+			Why: "it is stuffed through the opening"})
+	d.Do("close", "Close it by hand", 15, []work.Need{work.Hand},
+		"Fell the opening; try it under the petticoats before it is closed for good.", work.After{Step: "stuff",
+			Why: "stuffing settles: look once more"})
 	return d, nil
 }

@@ -22,19 +22,23 @@ type HoopSkirt struct{}
 
 func (HoopSkirt) About() draft.About {
 	return draft.About{Kind: "hoop-skirt", Name: "Hoop skirt", Family: family.Support,
-		What:  "Closed steels in channels of a gored skirt, as cone, dome or bell; round, or with more of it behind.",
-		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170, Shrinkage: 0.04}}
+		What: "Closed steels in channels of a gored skirt, as cone, dome or bell; round, or with more of it behind.",
+		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170,
+			Shrinkage: 0.04}}
 }
 
 func (HoopSkirt) Parameters() []draft.Parameter {
 	return part.OnBand(38, 5,
 		lowestRound(),
-		draft.OneOf("form", "Form", "A cone widens evenly from the waist; a dome is round at the hips; a bell hangs close above and springs out below.", "dome", "dome", "cone", "cone", "bell", "bell"),
-		draft.Times("behind", "More behind than before", 1, 1.8, 1.35, "1860s: fuller behind", figure.Memory, "Reach behind the body divided by the reach before it. 1 is round."),
+		draft.OneOf("form", "Form", "A cone widens evenly from the waist; a dome is round at the hips; a bell hangs close above and "+
+			"springs out below.", "dome", "dome", "cone", "cone", "bell", "bell"),
+		draft.Times("behind", "More behind than before", 1, 1.8, 1.35, "1860s: fuller behind", figure.Memory,
+			"Reach behind the body divided by the reach before it. 1 is round."),
 		lowestSteel(),
 		steels(),
 		draft.Mm("overlap", "Overlap of the ends", 20, 120, 60, "with a joiner", figure.Memory, "At each steel."),
-		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory, "Channels are made "+measure.TellFine(6)+" wider."),
+		draft.Mm("steel", "Steel width", 5, 15, 10, "covered hoop steel", figure.Memory,
+			"Channels are made "+measure.TellFine(6)+" wider."),
 		hoopGores(),
 	)
 }
@@ -46,7 +50,8 @@ const steepest = 0.5
 // lowestRound asks for the length round the lowest steel: wider than the hips,
 // and no wider than the cloth over it can fall.
 func lowestRound() draft.Parameter {
-	p := draft.Mm("hem_round", "Lowest steel, round", 1800, 4600, 3000, "⟦280 cm⟧ to ⟦400 cm⟧ in the years of the hoop", figure.Memory, "The skirt over it is half as wide again.")
+	p := draft.Mm("hem_round", "Lowest steel, round", 1800, 4600, 3000, "⟦280 cm⟧ to ⟦400 cm⟧ in the years of the hoop", figure.Memory,
+		"The skirt over it is half as wide again.")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		low := math.Max(1800, 1.3*on.GirthAt(figure.Hip))
 		return low, math.Max(1.2*low, math.Min(4600, on.GirthAt(figure.Waist)+2*math.Pi*steepest*on.Floor()))
@@ -56,7 +61,8 @@ func lowestRound() draft.Parameter {
 
 // hoopGores asks for the gores: enough that none leans too far.
 func hoopGores() draft.Parameter {
-	p := draft.Tally("gores", "Side gores a side", 2, 5, 3, "narrow ones follow the steels", figure.Memory, "Front and back are one piece each; all gores go round as far.")
+	p := draft.Tally("gores", "Side gores a side", 2, 5, 3, "narrow ones follow the steels", figure.Memory,
+		"Front and back are one piece each; all gores go round as far.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		spread := (v.Number("hem_round") - on.GirthAt(figure.Waist)) / (on.Floor() - v.Number("lowest"))
 		return math.Max(2, math.Min(5, math.Ceil(spread/(4*leaning)-1))), 5
@@ -74,7 +80,8 @@ const betweenSteels = 60.0
 // lowestSteel asks how far the lowest steel hangs above the floor: three find
 // room above it on whatever body.
 func lowestSteel() draft.Parameter {
-	p := draft.Mm("lowest", "Lowest steel above the floor", 80, 500, 180, "clear of the feet", figure.Memory, "High enough to step and to sit.")
+	p := draft.Mm("lowest", "Lowest steel above the floor", 80, 500, 180, "clear of the feet", figure.Memory,
+		"High enough to step and to sit.")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		return 80, math.Max(80, math.Min(500, on.Floor()-firstAtMost(on)-3*betweenSteels))
 	}
@@ -83,7 +90,8 @@ func lowestSteel() draft.Parameter {
 
 // steels asks for the number of steels: as many as find room.
 func steels() draft.Parameter {
-	p := draft.Tally("hoops", "Steels", 3, 9, 5, "five carry a full skirt", figure.Memory, "From just below the hip down; the lowest carries most.")
+	p := draft.Tally("hoops", "Steels", 3, 9, 5, "five carry a full skirt", figure.Memory,
+		"From just below the hip down; the lowest carries most.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		room := on.Floor() - v.Number("lowest") - firstAtMost(on)
 		return 3, math.Max(3, math.Min(9, math.Floor(room/betweenSteels)))
@@ -121,7 +129,8 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	bottom := on.Floor() - v.Number("lowest")
 	first := firstSteel(on, band)
 	if bottom-first < betweenSteels*float64(n) {
-		return draft.Draft{}, fmt.Errorf("%d steels need more room than the %s between hip and lowest steel: choose fewer, or let the lowest hang lower", n, measure.Tell(math.Max(bottom-first, 0)))
+		return draft.Draft{}, fmt.Errorf("%d steels need more room than the %s between hip and lowest steel: choose fewer, or let the "+
+			"lowest hang lower", n, measure.Tell(math.Max(bottom-first, 0)))
 	}
 	waist := on.At(0)
 	drops := make([]float64, n)
@@ -141,7 +150,8 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 			s = above // nor than the steel above it, which has to pass the hips
 		}
 		props = append(props, figure.Prop{Drop: drops[i], Section: s})
-		hoops = append(hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: drops[i], Around: s.Girth(), Overlap: v.Number("overlap"), Count: 1, Shape: s.Between(0, 360)})
+		hoops = append(hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: drops[i], Around: s.Girth(),
+			Overlap: v.Number("overlap"), Count: 1, Shape: s.Between(0, 360)})
 	}
 	for i := 1; i < n; i++ {
 		if hoops[i].Around < hoops[i-1].Around-1 {
@@ -179,7 +189,8 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		}
 	}
 	if short {
-		d.Remark(false, "The opening ends above the first steel", fmt.Sprintf("It is %s long; deeper it would run into the first channel.", measure.Tell(band.Opening)))
+		d.Remark(false, "The opening ends above the first steel",
+			fmt.Sprintf("It is %s long; deeper it would run into the first channel.", measure.Tell(band.Opening)))
 	}
 	d.Measure("hem", "the lowest steel", "round", lowest)
 	for i, h := range hoops {
@@ -190,24 +201,38 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	for _, h := range hoops {
 		around += h.Around
 	}
-	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", around/1000*1.05, "m", "one channel for every steel, and one part in twenty for the turnings")
+	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", around/1000*1.05, "m",
+		"one channel for every steel, and one part in twenty for the turnings")
 	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
 	d.Stitch("hem", stitch.Lockstitch, lowest, 3)
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, top)
-	d.Wear = draft.Wear{Props: props, Hem: lowest, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 60, Depth: 2 * thick}, {Drop: bottom, Depth: 2*thick + 2}}}
+	d.Wear = draft.Wear{Props: props, Hem: lowest, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
+		{Drop: band.Depth + 60, Depth: 2 * thick}, {Drop: bottom, Depth: 2*thick + 2}}}
 	band.Finish(&d, on, bulk)
-	d.Remark(false, fmt.Sprintf("Skirts over it: about %s round", measure.TellLong(hem*1.4)), "The cloth over a hoop wants some four parts in ten more than the lowest steel, or the steels show (from memory).")
+	d.Remark(false, fmt.Sprintf("Skirts over it: about %s round", measure.TellLong(hem*1.4)),
+		"The cloth over a hoop wants some four parts in ten more than the lowest steel, or the steels show (from memory).")
 	if hoops[n-1].Breadth() > 900 {
-		d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(hoops[n-1].Breadth())), "Wider than most doors: it is tilted to pass. Measure the doors, the stair and the car of the event.")
+		d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(hoops[n-1].Breadth())),
+			"Wider than most doors: it is tilted to pass. Measure the doors, the stair and the car of the event.")
 	}
 	d.Do("cut", "Cut the gores and the band", 50, []work.Need{work.Table}, "Mark every channel on every gore before they are moved.")
-	d.Do("gores", "Join the gores, all but one seam", 70, []work.Need{work.Machine}, "Check that the channel marks meet at every seam.", work.After{Step: "cut", Why: "marks are matched across seams"})
-	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*4), []work.Need{work.Machine}, fmt.Sprintf("%d of them, flat tape on the inside, open at the last seam.", n), work.After{Step: "gores", Why: "a channel runs over all gores"})
-	d.Do("close", "Sew the last seam between the channels", 25, []work.Need{work.Machine}, "Leave the mouths of the channels open.", work.After{Step: "channels", Why: "the mouths lie in this seam"})
-	d.Do("band", "Set the band and the closure", 20+part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand}, "Gathers behind, flat before.", work.After{Step: "close", Why: "the round is closed before it is measured"})
-	d.Do("steel", "Cut, tip and thread the steels", 20*float64(n), []work.Need{work.Table}, "Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the overlap.", work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
-	d.Do("balance", "Try it on and level it", 40, []work.Need{work.Wearer}, "Every steel level from the floor; shorten the cloth above a steel that tips with a tuck.", work.After{Step: "steel", Why: "only with its steels does it hang"}, work.After{Step: "band", Why: "it hangs from the band"})
-	d.Do("hem", "Hem it", part.HemMinutes(hem), []work.Need{work.Machine}, "Below the lowest steel, so that feet do not catch in it.", work.After{Step: "balance", Why: "the hem is levelled on the body"})
+	d.Do("gores", "Join the gores, all but one seam", 70, []work.Need{work.Machine}, "Check that the channel marks meet at every seam.",
+		work.After{Step: "cut", Why: "marks are matched across seams"})
+	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*4), []work.Need{work.Machine},
+		fmt.Sprintf("%d of them, flat tape on the inside, open at the last seam.", n), work.After{Step: "gores",
+			Why: "a channel runs over all gores"})
+	d.Do("close", "Sew the last seam between the channels", 25, []work.Need{work.Machine}, "Leave the mouths of the channels open.",
+		work.After{Step: "channels", Why: "the mouths lie in this seam"})
+	d.Do("band", "Set the band and the closure", 20+part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand},
+		"Gathers behind, flat before.", work.After{Step: "close", Why: "the round is closed before it is measured"})
+	d.Do("steel", "Cut, tip and thread the steels", 20*float64(n), []work.Need{work.Table},
+		"Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the "+
+			"overlap.", work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
+	d.Do("balance", "Try it on and level it", 40, []work.Need{work.Wearer},
+		"Every steel level from the floor; shorten the cloth above a steel that tips with a tuck.", work.After{Step: "steel",
+			Why: "only with its steels does it hang"}, work.After{Step: "band", Why: "it hangs from the band"})
+	d.Do("hem", "Hem it", part.HemMinutes(hem), []work.Need{work.Machine}, "Below the lowest steel, so that feet do not catch in it.",
+		work.After{Step: "balance", Why: "the hem is levelled on the body"})
 	return d, nil
 }

@@ -31,11 +31,13 @@ func (Panniers) About() draft.About {
 func (Panniers) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.Mm("projection", "Each stands out", 60, 450, 160, "a modest pair", figure.Memory, "From the hip to the widest steel."),
-		draft.MmFrom("long", "Length from the waist", 180, 600, "just below the hip, and a hand more", "To the lowest steel.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return on.Drop(figure.Hip) * 1.45, figure.Memory
-		}),
+		draft.MmFrom("long", "Length from the waist", 180, 600, "just below the hip, and a hand more", "To the lowest steel.",
+			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+				return on.Drop(figure.Hip) * 1.45, figure.Memory
+			}),
 		draft.Tally("steels", "Steels in each", 2, 5, 3, "three", figure.Memory, "The lowest is the widest."),
-		draft.Mm("steel", "Steel or cane width", 4, 12, 7, "boning or cane", figure.Memory, "Channels are made "+measure.TellFine(5)+" wider."),
+		draft.Mm("steel", "Steel or cane width", 4, 12, 7, "boning or cane", figure.Memory,
+			"Channels are made "+measure.TellFine(5)+" wider."),
 		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."),
 	}
 }
@@ -63,7 +65,8 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		bag := figure.Oblong(2*side, deep/2, deep/2)
 		arc := bag.Arc(0, 180)
 		arcs, flats = append(arcs, arc), append(flats, deep)
-		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top, each side", i+1), Drop: drop, Around: arc, Overlap: -2 * stopped, Count: 2, Shape: plane.Moved(bag.Between(0, 180), plane.Pt(under.Breadth()/2*0.55, 0))})
+		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top, each side", i+1), Drop: drop, Around: arc,
+			Overlap: -2 * stopped, Count: 2, Shape: plane.Moved(bag.Between(0, 180), plane.Pt(under.Breadth()/2*0.55, 0))})
 	}
 	// The way down the outside, from the waist to each steel.
 	way := []float64{0}
@@ -90,14 +93,16 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		}
 	}
 	top := math.Max(arcs[0]*0.8, 120)
-	outside := part.Gore{ID: "outer", Name: "Outer panel", Width: across(top, arcs), Left: slant, Right: slant, Allowance: seam, Turned: seam}
+	outside := part.Gore{ID: "outer", Name: "Outer panel", Width: across(top, arcs), Left: slant, Right: slant, Allowance: seam,
+		Turned: seam}
 	outer, err := outside.Piece()
 	if err != nil {
 		return draft.Draft{}, err
 	}
 	// The flat side is as deep as the bag and as long at its edges as the
 	// outer panel's.
-	inside := part.Gore{ID: "inner", Name: "Inner panel", Width: across(math.Min(flats[0]*0.9, flats[n-1]), flats), Left: slant, Right: slant, Allowance: seam, Turned: seam}
+	inside := part.Gore{ID: "inner", Name: "Inner panel", Width: across(math.Min(flats[0]*0.9, flats[n-1]), flats), Left: slant,
+		Right: slant, Allowance: seam, Turned: seam}
 	inner, err := inside.Piece()
 	if err != nil {
 		return draft.Draft{}, err
@@ -109,7 +114,8 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		}
 	}
 	for k := range n {
-		outer.Marks = append(outer.Marks, pattern.Mark{Kind: pattern.HoopLine, Path: outside.Row(slant - way[k+1]), Width: v.Number("steel")})
+		outer.Marks = append(outer.Marks, pattern.Mark{Kind: pattern.HoopLine, Path: outside.Row(slant - way[k+1]),
+			Width: v.Number("steel")})
 	}
 	// The floor of the bag: half an oval whose curve is the outer hem and
 	// whose straight side is the inner one.
@@ -117,7 +123,8 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	innerHem, _ := inner.Edge("hem")
 	floor := halfOval(innerHem.Length(), outerHem.Length())
 	if floor == nil {
-		return draft.Draft{}, fmt.Errorf("panniers that stand out %s are flatter than their own floor: let them stand out further", measure.Tell(out))
+		return draft.Draft{}, fmt.Errorf("panniers that stand out %s are flatter than their own floor: let them stand out further",
+			measure.Tell(out))
 	}
 	base := pattern.Piece{ID: "floor", Name: "Floor of the bag", Cut: 2, Edges: []pattern.Edge{
 		{ID: "inside", Name: "straight edge", Line: []plane.Point{floor[len(floor)-1], floor[0]}, Allowance: seam},
@@ -144,18 +151,30 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	d.Measure("breadth", "the pair", "from side to side", wide)
 	waist := on.GirthAt(figure.Waist)
 	d.Buy("tape", "Waist tape, "+measure.TellStock(20)+" wide", (waist+700)/1000, "m", "the waist and a bow")
-	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+10)+" wide", around/1000*1.05, "m", "one channel for every steel")
+	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+10)+" wide", around/1000*1.05, "m",
+		"one channel for every steel")
 	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
 	d.Stitch("gathering at the waist", stitch.GatherRow, 4*top+4*flats[0], 1)
 	t := float64(in.Thickness)
-	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: 3 * t}, {Drop: 20, Depth: 3 * t}, {Drop: 60, Depth: t + 2}, {Drop: long, Depth: t + 2}}}
-	d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(wide)), "Doors are passed sideways. Skirts over it need their length from the waist over the widest steel: it is reckoned for every direction.")
+	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: 3 * t}, {Drop: 20, Depth: 3 * t}, {Drop: 60, Depth: t + 2},
+		{Drop: long, Depth: t + 2}}}
+	d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(wide)),
+		"Doors are passed sideways. Skirts over it need their length from the waist over the widest steel: it is reckoned for every "+
+			"direction.")
 	d.Do("cut", "Cut the panels and floors", 35, []work.Need{work.Table}, "Two of each; mark the channels on the outer panels.")
-	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*6), []work.Need{work.Machine}, "On the outer panels while they lie flat.", work.After{Step: "cut", Why: "a channel is stitched flat"})
-	d.Do("bags", "Sew the bags together", 60, []work.Need{work.Machine}, "Front and back edges first, leaving the mouths of the channels open, then the floors.", work.After{Step: "channels", Why: "the mouths lie in the seams"})
-	d.Do("top", "Gather the tops to the waist tape", 40, []work.Need{work.Hand}, "Leave a slit at the top of each outer panel when they are to serve as pockets.", work.After{Step: "bags", Why: "the top is closed last"})
-	d.Do("steel", "Cut, tip and thread the steels", 15*float64(2*n), []work.Need{work.Table}, "By the list; both sides alike.", work.After{Step: "bags", Why: "sewing beside steel breaks needles"})
-	d.Do("tapes", "Tapes across inside; try them on", 40, []work.Need{work.Wearer}, "From edge to edge inside each bag at every steel: they hold the curve.", work.After{Step: "steel", Why: "only with its steels does it take its curve"}, work.After{Step: "top", Why: "it hangs from the waist tape"})
+	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*6), []work.Need{work.Machine},
+		"On the outer panels while they lie flat.", work.After{Step: "cut", Why: "a channel is stitched flat"})
+	d.Do("bags", "Sew the bags together", 60, []work.Need{work.Machine},
+		"Front and back edges first, leaving the mouths of the channels open, then the floors.", work.After{Step: "channels",
+			Why: "the mouths lie in the seams"})
+	d.Do("top", "Gather the tops to the waist tape", 40, []work.Need{work.Hand},
+		"Leave a slit at the top of each outer panel when they are to serve as pockets.", work.After{Step: "bags",
+			Why: "the top is closed last"})
+	d.Do("steel", "Cut, tip and thread the steels", 15*float64(2*n), []work.Need{work.Table}, "By the list; both sides alike.",
+		work.After{Step: "bags", Why: "sewing beside steel breaks needles"})
+	d.Do("tapes", "Tapes across inside; try them on", 40, []work.Need{work.Wearer},
+		"From edge to edge inside each bag at every steel: they hold the curve.", work.After{Step: "steel",
+			Why: "only with its steels does it take its curve"}, work.After{Step: "top", Why: "it hangs from the waist tape"})
 	return d, nil
 }
 

@@ -24,9 +24,11 @@ const inFolds = 0.42
 // lengthBelow asks for the length at the side from the band to the hem: as far
 // as leaves the floor clear by so much.
 func lengthBelow(clear float64, rule string) draft.Parameter {
-	return draft.MmFrom("length", "Length below the band, at the side", 250, 1400, rule, "From the lower edge of the band to the hem. Before and behind it follows what is worn under it.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-		return on.WaistToFloor(90) - v.Number("band") - clear, figure.Memory
-	})
+	return draft.MmFrom("length", "Length below the band, at the side", 250, 1400, rule,
+		"From the lower edge of the band to the hem. Before and behind it follows what is worn under it.", func(on figure.Figure,
+			v draft.Values) (float64, figure.Source) {
+			return on.WaistToFloor(90) - v.Number("band") - clear, figure.Memory
+		})
 }
 
 // fuller is how much more than what it goes round a hem has at least by
@@ -41,7 +43,8 @@ const mostGathered = 7.0
 // hemRound asks for the hem of a petticoat: never less than goes round what is
 // worn under it, and by default fuller than that.
 func hemRound(usual float64, why string) draft.Parameter {
-	p := draft.Mm("hem_round", "Hem, all round", 1100, 6000, usual, why, figure.Memory, "A petticoat is at least as full as what it carries needs.").Saving("Less flare")
+	p := draft.Mm("hem_round", "Hem, all round", 1100, 6000, usual, why, figure.Memory,
+		"A petticoat is at least as full as what it carries needs.").Saving("Less flare")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least := math.Ceil(leastHem(on, v))
 		return least, math.Max(math.Min(6000, mostGathered*on.GirthAt(figure.Waist)), 1.2*least)
@@ -77,10 +80,13 @@ func leastHem(on figure.Figure, v draft.Values) float64 {
 func thinHem(d *draft.Draft, on figure.Figure, hem float64, asksHem bool) {
 	if under := on.Fullness(); under > hem+10 {
 		if !asksHem {
-			d.Remark(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows in folds. Make the lowest tier fuller.", measure.Tell(under), measure.Tell(hem)))
+			d.Remark(false, "What is worn under it is fuller",
+				fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows in folds. Make the lowest tier fuller.",
+					measure.Tell(under), measure.Tell(hem)))
 			return
 		}
-		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows in folds.", measure.Tell(under), measure.Tell(hem)),
+		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
+			"shows in folds.", measure.Tell(under), measure.Tell(hem)),
 			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*fullerThan/10) * 10})
 	}
 }
@@ -123,7 +129,8 @@ func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned float64) (
 func (g *gored) dress(on figure.Figure, in cloth.Fabric, layers, stand float64) {
 	thick := float64(in.Thickness) * layers
 	bulk := g.Band.Bulk(float64(in.Thickness), thick, g.top)
-	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: g.Band.Depth, Depth: bulk}, {Drop: g.Band.Depth + 40, Depth: thick * 1.3}, {Drop: g.reaches, Depth: thick * 1.3}}
+	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: g.Band.Depth, Depth: bulk},
+		{Drop: g.Band.Depth + 40, Depth: thick * 1.3}, {Drop: g.reaches, Depth: thick * 1.3}}
 	g.Wear.Hang = part.Flare(on, g.Band.Depth, g.reaches, g.hem, stand)
 	g.Wear.Stands, g.Wear.Hem = true, g.hem
 	g.Band.Finish(&g.Draft, on, bulk)
@@ -135,12 +142,25 @@ func (g *gored) sew(names string) {
 	n := float64(len(g.Pieces))
 	g.Stitch("hem", stitch.Lockstitch, g.hem, 3)
 	g.Stitch("overcast seams", stitch.Lockstitch, g.long*n, 2)
-	g.Do("cut", "Cut "+names, 25+6*n, []work.Need{work.Table}, "Mark the opening on the back breadth and the band’s divisions before the pieces are moved.")
-	g.Do("gores", "Join the gores", 14*n, []work.Need{work.Machine}, "From the waist down; every seam’s two edges are the same length.", work.After{Step: "cut", Why: "all gores must be there to be laid in order"})
-	g.Do("press", "Press the seams", 5*n, []work.Need{work.Iron}, "Open, then overcast; thick cloth flattens only while it is still flat.", work.After{Step: "gores", Why: "each seam is pressed before the next crosses it"})
-	g.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand}, fmt.Sprintf("Slit %s down the middle of the back breadth; underlap and facing on.", measure.Tell(g.Band.Opening)), work.After{Step: "press", Why: "the slit is measured on the pressed back"})
-	g.Do("band", "Set the band", part.BandMinutes(g.Band.Length), []work.Need{work.Machine, work.Hand}, "Match its marks to the seams, take the small pleats in before and draw the gathers up behind; fell inside.", work.After{Step: "placket", Why: "the band closes its upper end"})
-	g.Do("closure", "Work the closure", 20, []work.Need{work.Hand}, "Set apart from the closures above and below it, so that they do not lie on one another.", work.After{Step: "band", Why: "it is set on the finished band"})
-	g.Do("hang", "Let it hang a night", 5, []work.Need{work.Hand}, "On a form or a hanger, by the band.", work.After{Step: "band", Why: "gores drop along their slanted edges"})
-	g.Do("hem", "Level and hem", 15+part.HemMinutes(g.hem), []work.Need{work.Wearer, work.Machine}, fmt.Sprintf("Over what is worn under it. Turn %s, then %s.", measure.TellFine(turnedUnder), measure.TellFine(hemDepth)), work.After{Step: "hang", Why: "a hem levelled before it has dropped is not level"})
+	g.Do("cut", "Cut "+names, 25+6*n, []work.Need{work.Table},
+		"Mark the opening on the back breadth and the band’s divisions before the pieces are moved.")
+	g.Do("gores", "Join the gores", 14*n, []work.Need{work.Machine}, "From the waist down; every seam’s two edges are the same length.",
+		work.After{Step: "cut", Why: "all gores must be there to be laid in order"})
+	g.Do("press", "Press the seams", 5*n, []work.Need{work.Iron},
+		"Open, then overcast; thick cloth flattens only while it is still flat.", work.After{Step: "gores",
+			Why: "each seam is pressed before the next crosses it"})
+	g.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand},
+		fmt.Sprintf("Slit %s down the middle of the back breadth; underlap and facing on.",
+			measure.Tell(g.Band.Opening)), work.After{Step: "press", Why: "the slit is measured on the pressed back"})
+	g.Do("band", "Set the band", part.BandMinutes(g.Band.Length), []work.Need{work.Machine, work.Hand},
+		"Match its marks to the seams, take the small pleats in before and draw the gathers up behind; "+
+			"fell inside.", work.After{Step: "placket", Why: "the band closes its upper end"})
+	g.Do("closure", "Work the closure", 20, []work.Need{work.Hand},
+		"Set apart from the closures above and below it, so that they do not lie on one another.", work.After{Step: "band",
+			Why: "it is set on the finished band"})
+	g.Do("hang", "Let it hang a night", 5, []work.Need{work.Hand}, "On a form or a hanger, by the band.",
+		work.After{Step: "band", Why: "gores drop along their slanted edges"})
+	g.Do("hem", "Level and hem", 15+part.HemMinutes(g.hem), []work.Need{work.Wearer, work.Machine},
+		fmt.Sprintf("Over what is worn under it. Turn %s, then %s.", measure.TellFine(turnedUnder),
+			measure.TellFine(hemDepth)), work.After{Step: "hang", Why: "a hem levelled before it has dropped is not level"})
 }

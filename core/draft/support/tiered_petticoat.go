@@ -27,14 +27,16 @@ type TieredPetticoat struct{}
 func (TieredPetticoat) About() draft.About {
 	return draft.About{
 		Kind: "petticoat-tiered", Name: "Tiered petticoat", Family: family.Support,
-		What:  "A band and two or three gathered tiers of straight breadths; fills the lower skirt and wastes no cloth.",
-		Usual: cloth.Fabric{Name: "Cotton cambric", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.25, Weight: 105, Shrinkage: 0.04},
+		What: "A band and two or three gathered tiers of straight breadths; fills the lower skirt and wastes no cloth.",
+		Usual: cloth.Fabric{Name: "Cotton cambric", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.25, Weight: 105,
+			Shrinkage: 0.04},
 	}
 }
 
 func (TieredPetticoat) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
-		draft.OneOf("tiers", "Tiers", "Two fill the lower skirt; three spread the fullness for the widest hems.", "two", "two", "three", "three").Saving("Fewer tiers"),
+		draft.OneOf("tiers", "Tiers", "Two fill the lower skirt; three spread the fullness for the widest hems.", "two", "two", "three",
+			"three").Saving("Fewer tiers"),
 		lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
 		{Key: "upper_length", Label: "Upper tier, finished", Unit: draft.Length, Low: 120, High: 1000,
 			Rule: "to just above the knee, or a third of three tiers and a little more", Help: "From the band to the joining seam.",
@@ -43,16 +45,21 @@ func (TieredPetticoat) Parameters() []draft.Parameter {
 				if v.Choice("tiers") == "three" {
 					share = 0.4
 				}
-				return math.Round(v.Number("length") * share), figure.Reason{Text: "to just above the knee, or a third of three tiers and a little more", Source: figure.Practice}
+				return math.Round(v.Number("length") * share), figure.Reason{Text: "to just above the knee, or a third of three tiers " +
+					"and a little more", Source: figure.Practice}
 			},
 			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return 120, v.Number("length") - 120 }},
-		draft.OneOf("basis", "Gathered from", "Take the hip for a slim waist with full hips, so that the tier passes them with ease.", "waist", "the waist", "hip", "the hip"),
-		roomy("upper_ratio", "Upper tier, times the basis", "1.5 to 2 for heavy cloth, 2 medium, 2.5 to 3 fine, 3 sheer.", func(on figure.Figure, v draft.Values) float64 {
-			return widestOver(on, 0, on.FallsTo(90, v.Number("band")+v.Number("upper_length"))) / tierBasis(on, v)
-		}).Saving("A narrower upper tier"),
-		roomy("lower_ratio", "Each further tier, times the one above", "Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each.", func(on figure.Figure, v draft.Values) float64 {
-			return widestOver(on, 0, on.FallsTo(90, v.Number("band")+v.Number("length"))) / (tierBasis(on, v) * v.Number("upper_ratio"))
-		}).Saving("Narrower tiers"),
+		draft.OneOf("basis", "Gathered from", "Take the hip for a slim waist with full hips, so that the tier passes them with ease.",
+			"waist", "the waist", "hip", "the hip"),
+		roomy("upper_ratio", "Upper tier, times the basis", "1.5 to 2 for heavy cloth, 2 medium, 2.5 to 3 fine, 3 sheer.",
+			func(on figure.Figure, v draft.Values) float64 {
+				return widestOver(on, 0, on.FallsTo(90, v.Number("band")+v.Number("upper_length"))) / tierBasis(on, v)
+			}).Saving("A narrower upper tier"),
+		roomy("lower_ratio", "Each further tier, times the one above",
+			"Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each.", func(on figure.Figure,
+				v draft.Values) float64 {
+				return widestOver(on, 0, on.FallsTo(90, v.Number("band")+v.Number("length"))) / (tierBasis(on, v) * v.Number("upper_ratio"))
+			}).Saving("Narrower tiers"),
 	}
 	return part.OnBand(25.4, 5, list...)
 }
@@ -133,7 +140,8 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		}
 		t.width = from
 		if t.width > 25000 {
-			return draft.Draft{}, fmt.Errorf("the %s would be %s round: choose less fullness", strings.ToLower(t.name), measure.TellLong(t.width))
+			return draft.Draft{}, fmt.Errorf("the %s would be %s round: choose less fullness", strings.ToLower(t.name),
+				measure.TellLong(t.width))
 		}
 		var err error
 		if t.n, err = fullness.Panels(t.width, float64(in.Usable()), seam); err != nil {
@@ -160,9 +168,12 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			p.Allow(turnedUnder+hemDepth, "bottom")
 		}
 		if i == 0 {
-			p.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: t.height - placket}, pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
-			p.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: placket}, pattern.Stretch{ID: "left", Name: "left edge"})
-			p.Notches = append(p.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening"}, pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening"})
+			p.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: t.height - placket},
+				pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
+			p.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: placket},
+				pattern.Stretch{ID: "left", Name: "left edge"})
+			p.Notches = append(p.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening"},
+				pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening"})
 		} else {
 			p.Split("top", stretches("top", "upper edge", t.sections/t.n, t.width/float64(t.sections))...)
 		}
@@ -180,7 +191,8 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		}
 	}
 	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed pattern.Takeup, how string) {
-		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca}, B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Technique: how})
+		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca},
+			B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Technique: how})
 	}
 	for i := range upper.n {
 		join(fmt.Sprintf("band-%d", i+1), "band", fmt.Sprintf("to-tier-%d", i+1), "the band", "upper", "top", copyOf(i, upper.n),
@@ -194,18 +206,23 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			for k := range t.sections {
 				number++
 				join(fmt.Sprintf("tier-%d", number), up.id, fmt.Sprintf("bottom-%d", k%perUp+1), copyOf(k/perUp, up.n),
-					t.id, fmt.Sprintf("top-%d", k%per+1), copyOf(k/per, t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, "gathered and seamed")
+					t.id, fmt.Sprintf("top-%d", k%per+1), copyOf(k/per,
+						t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, "gathered and seamed")
 			}
 		}
 		for k := range t.n {
-			join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", copyOf(k, t.n), t.id, "left", copyOf(k+1, t.n), 0, "", "plain, overcast")
+			join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", copyOf(k, t.n), t.id, "left", copyOf(k+1, t.n), 0, "",
+				"plain, overcast")
 			if i == 0 && k < t.n-1 {
-				join(fmt.Sprintf("%s-side-%d-top", t.id, k+1), t.id, "right-opening", copyOf(k, t.n), t.id, "left-opening", copyOf(k+1, t.n), 0, "", "plain, overcast")
+				join(fmt.Sprintf("%s-side-%d-top", t.id, k+1), t.id, "right-opening", copyOf(k, t.n), t.id, "left-opening",
+					copyOf(k+1, t.n), 0, "", "plain, overcast")
 			}
 		}
 	}
-	join("placket-under", "upper", "right-opening", copyOf(upper.n-1, upper.n), "placket-lap", "left", "", 0, "", "doubled strip, felled inside")
-	join("placket-over", "upper", "left-opening", copyOf(0, upper.n), "placket-facing", "right", "", 0, "", "turned to the inside and felled")
+	join("placket-under", "upper", "right-opening", copyOf(upper.n-1, upper.n), "placket-lap", "left", "", 0, "",
+		"doubled strip, felled inside")
+	join("placket-over", "upper", "left-opening", copyOf(0, upper.n), "placket-facing", "right", "", 0, "",
+		"turned to the inside and felled")
 
 	sides, gathers := 0.0, 0.0
 	for _, t := range tiers {
@@ -260,7 +277,8 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	}
 	d.Wear.Hang = append(d.Wear.Hang, hang(end, last.width))
 
-	d.Remark(false, "Hem of "+measure.Tell(last.width), "Match the tiers at their section marks; no gathering thread is longer than a section.")
+	d.Remark(false, "Hem of "+measure.Tell(last.width), "Match the tiers at their section marks; no gathering thread is longer than a "+
+		"section.")
 	// A little less fullness may save a whole breadth.
 	above := basis
 	for i, t := range tiers {
@@ -272,27 +290,44 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		}
 		if t.n > 1 && fits >= 0.88*t.width && ratio >= 1.2 && (i == 0 || len(tiers) == 2) {
 			d.Offer(false, fmt.Sprintf("The %s needs a breadth for its last few centimetres", strings.ToLower(t.name)),
-				fmt.Sprintf("At %.2f times instead of %.2f it fits in %d of this cloth and saves one.", ratio, t.width/above, t.n-1), fmt.Sprintf("Take %.2f times", ratio), draft.Settings{key: ratio})
+				fmt.Sprintf("At %.2f times instead of %.2f it fits in %d of this cloth and saves one.", ratio, t.width/above,
+					t.n-1), fmt.Sprintf("Take %.2f times", ratio), draft.Settings{key: ratio})
 		}
 		above = t.width
 	}
 	if each := last.width / float64(last.sections); each > 1500 {
-		d.Remark(false, "Long gathering threads", fmt.Sprintf("A section of %s is more than a thread carries (⟦120 cm⟧ to ⟦150 cm⟧): halve it and start a new thread.", measure.Tell(each)))
+		d.Remark(false, "Long gathering threads", fmt.Sprintf("A section of %s is more than a thread carries (⟦120 cm⟧ to ⟦150 cm⟧): "+
+			"halve it and start a new thread.", measure.Tell(each)))
 	}
 	thinHem(&d, on, last.width, false)
 	breadths := 0
 	for _, t := range tiers {
 		breadths += t.n
 	}
-	d.Do("cut", "Tear or cut the breadths", 30+6*float64(breadths), []work.Need{work.Table}, measure.Count(breadths, "breadth")+" in all, the band and two placket strips. Mark the sections.")
-	d.Do("breadths", "Join the breadths of each tier", 12*float64(breadths), []work.Need{work.Machine}, fmt.Sprintf("Leave the last seam of the upper tier open for %s at the top.", measure.Tell(placket)), work.After{Step: "cut", Why: "all breadths must be there to be counted"})
-	d.Do("hem", "Hem the lowest tier", part.HemMinutes(last.width), []work.Need{work.Machine, work.Iron}, fmt.Sprintf("Turn %s, then %s; stitch at the edge. Straight breadths need no levelling.", measure.TellFine(turnedUnder), measure.TellFine(hemDepth)), work.After{Step: "breadths", Why: "the hem runs over the seams"})
-	d.Do("gather-lower", "Gather the lower tiers", (gathers-upper.width)/1000*8, []work.Need{work.Machine}, "Two rows of the longest stitch either side of the seam line, a new thread at every section.", work.After{Step: "hem", Why: "flat cloth is hemmed more easily than gathered"})
-	d.Do("tiers", "Join the tiers", (gathers-last.width)/1000*20, []work.Need{work.Machine}, "Match the section marks, then spread the gathers between them; lower tier uppermost.", work.After{Step: "gather-lower", Why: "gather, then join"})
-	d.Do("placket", "Make the placket", 45, []work.Need{work.Machine, work.Hand}, "Wide strip doubled under, narrow strip turned in.", work.After{Step: "breadths", Why: "it closes the seam's open end"})
-	d.Do("gather-upper", "Gather the upper tier", upper.width/1000*8, []work.Need{work.Machine}, "Two rows; draw up to the band's marks, not counting the underlap.",
-		work.After{Step: "placket", Why: "the opening's edges must be finished before they go into the band"}, work.After{Step: "tiers", Why: "less cloth to push about"})
-	d.Do("band", "Set the band", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand, work.Iron}, fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.", measure.Tell(band.Length+band.Lap), measure.Tell(band.Lap)), work.After{Step: "gather-upper", Why: "gather, then band"})
-	d.Do("hooks", "Work the closure", 20, []work.Need{work.Hand}, "On the band, and one half-way down the placket.", work.After{Step: "band", Why: "closures go on a finished band"})
+	d.Do("cut", "Tear or cut the breadths", 30+6*float64(breadths), []work.Need{work.Table},
+		measure.Count(breadths, "breadth")+" in all, the band and two placket strips. Mark the sections.")
+	d.Do("breadths", "Join the breadths of each tier", 12*float64(breadths), []work.Need{work.Machine},
+		fmt.Sprintf("Leave the last seam of the upper tier open for %s at the top.", measure.Tell(placket)), work.After{Step: "cut",
+			Why: "all breadths must be there to be counted"})
+	d.Do("hem", "Hem the lowest tier", part.HemMinutes(last.width), []work.Need{work.Machine, work.Iron},
+		fmt.Sprintf("Turn %s, then %s; stitch at the edge. Straight breadths need no levelling.", measure.TellFine(turnedUnder),
+			measure.TellFine(hemDepth)), work.After{Step: "breadths", Why: "the hem runs over the seams"})
+	d.Do("gather-lower", "Gather the lower tiers", (gathers-upper.width)/1000*8, []work.Need{work.Machine},
+		"Two rows of the longest stitch either side of the seam line, a new thread at every section.", work.After{Step: "hem",
+			Why: "flat cloth is hemmed more easily than gathered"})
+	d.Do("tiers", "Join the tiers", (gathers-last.width)/1000*20, []work.Need{work.Machine},
+		"Match the section marks, then spread the gathers between them; lower tier uppermost.", work.After{Step: "gather-lower",
+			Why: "gather, then join"})
+	d.Do("placket", "Make the placket", 45, []work.Need{work.Machine, work.Hand}, "Wide strip doubled under, narrow strip turned in.",
+		work.After{Step: "breadths", Why: "it closes the seam's open end"})
+	d.Do("gather-upper", "Gather the upper tier", upper.width/1000*8, []work.Need{work.Machine},
+		"Two rows; draw up to the band's marks, not counting the underlap.",
+		work.After{Step: "placket", Why: "the opening's edges must be finished before they go into the band"}, work.After{Step: "tiers",
+			Why: "less cloth to push about"})
+	d.Do("band", "Set the band", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand, work.Iron},
+		fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.",
+			measure.Tell(band.Length+band.Lap), measure.Tell(band.Lap)), work.After{Step: "gather-upper", Why: "gather, then band"})
+	d.Do("hooks", "Work the closure", 20, []work.Need{work.Hand}, "On the band, and one half-way down the placket.",
+		work.After{Step: "band", Why: "closures go on a finished band"})
 	return d, nil
 }

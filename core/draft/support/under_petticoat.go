@@ -16,26 +16,31 @@ type UnderPetticoat struct{}
 
 func (UnderPetticoat) About() draft.About {
 	return draft.About{Kind: "under-petticoat", Name: "Under-petticoat", Family: family.Underwear,
-		What:  "Short, narrow and warm: knee to calf length, under every support; worn beneath hoops so that nothing is seen when they swing.",
-		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.9, Weight: 170, Shrinkage: 0.05}}
+		What: "Short, narrow and warm: knee to calf length, under every support; worn beneath hoops so that nothing is seen when " +
+			"they swing.",
+		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.9, Weight: 170,
+			Shrinkage: 0.05}}
 }
 
 func (UnderPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(38, 5,
-		draft.MmFrom("length", "Length below the band, at the side", 250, 1100, "to the middle of the calf", "From the lower edge of the band to the hem.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return on.Drop(figure.Knee) + 130, figure.Memory
-		}),
+		draft.MmFrom("length", "Length below the band, at the side", 250, 1100, "to the middle of the calf",
+			"From the lower edge of the band to the hem.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+				return on.Drop(figure.Knee) + 130, figure.Memory
+			}),
 		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
-		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 40, "close", figure.Memory, "Between the body as dressed underneath and the cloth."),
+		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 40, "close", figure.Memory,
+			"Between the body as dressed underneath and the cloth."),
 		strideHem(),
 	)
 }
 
 // strideHem is narrow, and still wide enough for a stride.
 func strideHem() draft.Parameter {
-	p := draft.MmFrom("hem_round", "Hem, all round", 1100, 4500, "half as much again as the hips, so that a stride passes", "Narrower than anything worn over it.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-		return math.Max(on.GirthAt(figure.Hip)*1.55, leastHem(on, v)*1.1), figure.Memory
-	})
+	p := draft.MmFrom("hem_round", "Hem, all round", 1100, 4500, "half as much again as the hips, so that a stride passes",
+		"Narrower than anything worn over it.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+			return math.Max(on.GirthAt(figure.Hip)*1.55, leastHem(on, v)*1.1), figure.Memory
+		})
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least := math.Ceil(leastHem(on, v))
 		return least, math.Max(4500, 1.6*least)

@@ -28,11 +28,16 @@ func (Combinations) About() draft.About {
 
 func (Combinations) Parameters() []draft.Parameter {
 	return append([]draft.Parameter{
-		draft.Mm("bust_ease", "Ease round the bust", 20, 200, 70, "loose under the corset", figure.Memory, "Between body and cloth at the bust line."),
-		draft.Mm("waist_ease", "Ease in the waistband", 5, 120, 35, "bare waist, not drawn in", figure.Memory, "It goes under the corset and must fit the body as it is without it."),
-		draft.Mm("neck_drop", "Neck, below the hollow of the throat", 20, 220, 110, "under a day bodice", figure.Memory, "Down the centre front."),
-		draft.Mm("band", "Waistband, finished", 12, 60, 25.4, "⟦1 in⟧", figure.Practice, "In two layers; the inner is felled by hand over the raw edges."),
-		draft.Mm("extension", "Front extension for buttons", 15, 50, 25, "turned twice", figure.Practice, "Cut at twice this beyond the centre front."),
+		draft.Mm("bust_ease", "Ease round the bust", 20, 200, 70, "loose under the corset", figure.Memory,
+			"Between body and cloth at the bust line."),
+		draft.Mm("waist_ease", "Ease in the waistband", 5, 120, 35, "bare waist, not drawn in", figure.Memory,
+			"It goes under the corset and must fit the body as it is without it."),
+		draft.Mm("neck_drop", "Neck, below the hollow of the throat", 20, 220, 110, "under a day bodice", figure.Memory,
+			"Down the centre front."),
+		draft.Mm("band", "Waistband, finished", 12, 60, 25.4, "⟦1 in⟧", figure.Practice,
+			"In two layers; the inner is felled by hand over the raw edges."),
+		draft.Mm("extension", "Front extension for buttons", 15, 50, 25, "turned twice", figure.Practice,
+			"Cut at twice this beyond the centre front."),
 		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."),
 	}, draft.Without(legParameters(), "crotch")...)
 }
@@ -60,10 +65,14 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	band := pattern.Rectangle("band", "Waistband", waist+2*ext, v.Number("band"), seam)
 	band.Cut = 2
 	band.EitherWay = true
-	band.Split("top", pattern.Stretch{ID: "end-left", Name: "button extension", Length: ext}, pattern.Stretch{ID: "to-front-left", Name: "to the left front", Length: q},
-		pattern.Stretch{ID: "to-back-left", Name: "to the left half of the back", Length: q}, pattern.Stretch{ID: "to-back-right", Name: "to the right half of the back", Length: q}, pattern.Stretch{ID: "to-front-right", Name: "to the right front", Length: q}, pattern.Stretch{ID: "end-right", Name: "other extension"})
-	band.Split("bottom", pattern.Stretch{ID: "low-left", Name: "button extension, below", Length: ext}, pattern.Stretch{ID: "to-leg-right", Name: "to the right leg", Length: 2 * q},
-		pattern.Stretch{ID: "to-leg-left", Name: "to the left leg", Length: 2 * q}, pattern.Stretch{ID: "low-right", Name: "other extension, below"})
+	band.Split("top", pattern.Stretch{ID: "end-left", Name: "button extension", Length: ext},
+		pattern.Stretch{ID: "to-front-left", Name: "to the left front", Length: q},
+		pattern.Stretch{ID: "to-back-left", Name: "to the left half of the back", Length: q}, pattern.Stretch{ID: "to-back-right",
+			Name: "to the right half of the back", Length: q}, pattern.Stretch{ID: "to-front-right", Name: "to the right front", Length: q}, pattern.Stretch{ID: "end-right", Name: "other extension"})
+	band.Split("bottom", pattern.Stretch{ID: "low-left", Name: "button extension, below", Length: ext},
+		pattern.Stretch{ID: "to-leg-right", Name: "to the right leg", Length: 2 * q},
+		pattern.Stretch{ID: "to-leg-left", Name: "to the left leg", Length: 2 * q}, pattern.Stretch{ID: "low-right",
+			Name: "other extension, below"})
 	for _, e := range band.Edges {
 		if len(e.ID) > 3 && e.ID[:3] == "to-" {
 			band.Notches = append(band.Notches, pattern.Notch{Edge: e.ID, At: e.Length()})
@@ -71,12 +80,14 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	}
 	d.Pieces = append([]pattern.Piece{front, back, band}, d.Pieces...)
 	gather := func(id, edge, piece, other, which string, long, from float64) {
-		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: other, Copy: which}, Ease: long - from, Absorbed: pattern.Gathers, Technique: "gathered, stitched to the outer band; the inner felled over it"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge, Copy: "the band"},
+			B: pattern.Side{Piece: piece, Edge: other, Copy: which}, Ease: long - from, Absorbed: pattern.Gathers, Technique: "gathered, stitched to the outer band; the inner felled over it"})
 	}
 	// The front's waist edge has the extension beyond the centre besides.
 	gather("band-front-left", "to-front-left", "front", "waist", "left", frontWaist.Length(), q)
 	gather("band-front-right", "to-front-right", "front", "waist", "right", frontWaist.Length(), q)
-	dart := pattern.Seam{ID: "side", A: pattern.Side{Piece: "back", Edge: "side"}, B: pattern.Side{Piece: "front", Edge: "side"}, Ease: taken, Technique: "French"}
+	dart := pattern.Seam{ID: "side", A: pattern.Side{Piece: "back", Edge: "side"}, B: pattern.Side{Piece: "front", Edge: "side"},
+		Ease: taken, Technique: "French"}
 	switch {
 	case taken >= smallestDart:
 		dart.Absorbed = pattern.Darts
@@ -92,26 +103,42 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	opening := long - v.Number("neck_drop") + v.Number("band")
 	n := max(4, int(opening/70)+1)
 	buttons(&d.Pieces[0], ext, n-1)
-	d.Buy("button", "Flat buttons, "+measure.TellStock(11), float64(n), "piece", fmt.Sprintf("one every %s or so of an opening of %s, one of them on the band where it strains", measure.Tell(70), measure.Tell(opening)))
+	d.Buy("button", "Flat buttons, "+measure.TellStock(11), float64(n), "piece",
+		fmt.Sprintf("one every %s or so of an opening of %s, one of them on the band where it strains", measure.Tell(70),
+			measure.Tell(opening)))
 	d.Buy("lace", "Edging for neck and armholes", 2.4, "m", "or a bias facing; measure the finished edges")
 	d.Measure("band", "the band", "in length", waist+2*ext)
 	d.Measure("bust", "the bodice", "round the bust", bust)
-	d.Spares = []draft.Spare{{Dimension: "bust", Where: "both side seams", Seams: 2, Allowance: seam}, {Dimension: "band", Where: "the buttons", Slide: ext - 12}}
+	d.Spares = []draft.Spare{{Dimension: "bust", Where: "both side seams", Seams: 2, Allowance: seam},
+		{Dimension: "band", Where: "the buttons", Slide: ext - 12}}
 	d.Stitch("neck, armholes and fronts", stitch.Lockstitch, 2*opening+1800, 3)
 	d.Stitch("band, felled inside", stitch.Felling, 2*waist, 3)
 	t := float64(in.Thickness)
 	bottom := rise(on) + v.Number("leg")
-	d.Wear.Cover = []figure.Depth{{Drop: -long + v.Number("neck_drop") + 60, Depth: t}, {Drop: -30, Depth: 1.3 * t}, {Drop: 0, Depth: 3 * t}, {Drop: v.Number("band"), Depth: 3 * t}, {Drop: v.Number("band") + 40, Depth: 1.5 * t}, {Drop: bottom, Depth: 1.5 * t}}
+	d.Wear.Cover = []figure.Depth{{Drop: -long + v.Number("neck_drop") + 60, Depth: t}, {Drop: -30, Depth: 1.3 * t},
+		{Drop: 0, Depth: 3 * t}, {Drop: v.Number("band"), Depth: 3 * t}, {Drop: v.Number("band") + 40, Depth: 1.5 * t}, {Drop: bottom,
+			Depth: 1.5 * t}}
 	hip := on.GirthAt(figure.Hip) + v.Number("ease")
-	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip}, {Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
-	d.Do("cut", "Cut; label every edge", 45, []work.Need{work.Table}, "Fronts with their extension, back on the fold, a left and a right leg.")
-	d.Do("bodice", "Shoulders and sides of the bodice", 50, []work.Need{work.Machine}, "French seams: no raw edge under a corset.", work.After{Step: "cut", Why: "edges are labelled before they meet"})
-	d.Do("fronts", "Turn the front extensions twice", 30, []work.Need{work.Machine, work.Iron}, "On the fold marks.", work.After{Step: "bodice", Why: "the neck edge ends in it"})
-	d.Do("edges", "Finish neck and armholes", 60, []work.Need{work.Hand}, "Bias facing or edging.", work.After{Step: "fronts", Why: "the neck runs from front to front"})
-	d.Do("legs", "Close each leg, face the crotch", 80, []work.Need{work.Machine, work.Hand}, "Front of a leg to the back of the same leg at the inner leg only; the crotch stays open and is faced.", work.After{Step: "cut", Why: "the labels are read before pinning"})
-	d.Do("frills", "Frills and leg bands", 70, []work.Need{work.Machine, work.Hand}, "Look under the frill before trimming.", work.After{Step: "legs", Why: "the leg is a tube"})
-	d.Do("band", "Join bodice and legs at the band", 30+part.BandMinutes(waist), []work.Need{work.Machine, work.Hand}, "Outer layer first, centre and side marks matched; the inner layer felled over the raw edges.", work.After{Step: "legs", Why: "the crotch edges end in the band"}, work.After{Step: "edges", Why: "the bodice is easier to finish by itself"})
-	d.Do("buttons", "Buttonholes, then buttons", 60, []work.Need{work.Hand}, "One at the band.", work.After{Step: "band", Why: "the opening runs over the band"})
+	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
+		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
+	d.Do("cut", "Cut; label every edge", 45, []work.Need{work.Table},
+		"Fronts with their extension, back on the fold, a left and a right leg.")
+	d.Do("bodice", "Shoulders and sides of the bodice", 50, []work.Need{work.Machine}, "French seams: no raw edge under a corset.",
+		work.After{Step: "cut", Why: "edges are labelled before they meet"})
+	d.Do("fronts", "Turn the front extensions twice", 30, []work.Need{work.Machine, work.Iron}, "On the fold marks.",
+		work.After{Step: "bodice", Why: "the neck edge ends in it"})
+	d.Do("edges", "Finish neck and armholes", 60, []work.Need{work.Hand}, "Bias facing or edging.",
+		work.After{Step: "fronts", Why: "the neck runs from front to front"})
+	d.Do("legs", "Close each leg, face the crotch", 80, []work.Need{work.Machine, work.Hand},
+		"Front of a leg to the back of the same leg at the inner leg only; the crotch stays open and is faced.", work.After{Step: "cut",
+			Why: "the labels are read before pinning"})
+	d.Do("frills", "Frills and leg bands", 70, []work.Need{work.Machine, work.Hand}, "Look under the frill before trimming.",
+		work.After{Step: "legs", Why: "the leg is a tube"})
+	d.Do("band", "Join bodice and legs at the band", 30+part.BandMinutes(waist), []work.Need{work.Machine, work.Hand},
+		"Outer layer first, centre and side marks matched; the inner layer felled over the raw edges.", work.After{Step: "legs",
+			Why: "the crotch edges end in the band"}, work.After{Step: "edges", Why: "the bodice is easier to finish by itself"})
+	d.Do("buttons", "Buttonholes, then buttons", 60, []work.Need{work.Hand}, "One at the band.",
+		work.After{Step: "band", Why: "the opening runs over the band"})
 	return d, nil
 }
 
@@ -150,9 +177,11 @@ func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, 
 		return pattern.Piece{ID: id, Name: name, Cut: 1, Edges: []pattern.Edge{
 			{ID: "waist", Name: "waist edge", Line: plane.Sweep(a, plane.Pt(1, 0), b, plane.Pt(1, 0)), Allowance: seam},
 			{ID: "side", Name: "side edge", Line: []plane.Point{b, armpit}, Allowance: seam},
-			{ID: "armhole", Name: "armhole", Line: plane.Cubic(armpit, armpit.Add(plane.Pt(-(armpit.X-end.X)*0.75, 4)), end.Add(plane.Pt(-4, -(end.Y-armpit.Y)*0.55)), end), Allowance: 6},
+			{ID: "armhole", Name: "armhole", Line: plane.Cubic(armpit, armpit.Add(plane.Pt(-(armpit.X-end.X)*0.75, 4)),
+				end.Add(plane.Pt(-4, -(end.Y-armpit.Y)*0.55)), end), Allowance: 6},
 			{ID: "shoulder", Name: "shoulder", Line: []plane.Point{end, near}, Allowance: seam},
-			{ID: "neck", Name: "neck edge", Line: plane.Cubic(near, near.Add(plane.Pt(-2, -(near.Y-neckY)*0.6)), plane.Pt(nearNeck*0.55, neckY), plane.Pt(0, neckY)), Allowance: 6},
+			{ID: "neck", Name: "neck edge", Line: plane.Cubic(near, near.Add(plane.Pt(-2, -(near.Y-neckY)*0.6)),
+				plane.Pt(nearNeck*0.55, neckY), plane.Pt(0, neckY)), Allowance: 6},
 			{ID: "centre", Name: "centre", Line: []plane.Point{{X: 0, Y: neckY}, a}},
 		}}
 	}
@@ -166,7 +195,8 @@ func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, 
 	foot := waist/4 + 6
 	run := q + 6 - foot
 	if math.Abs(run) > want*0.8 || by < -0.4*under {
-		return front, back, 0, fmt.Errorf("front length and back waist length differ by %s, more than a dart can take in: measure both once more", measure.Tell(math.Abs(by)))
+		return front, back, 0, fmt.Errorf("front length and back waist length differ by %s, more than a dart can take in: measure both "+
+			"once more", measure.Tell(math.Abs(by)))
 	}
 	low := under + by - math.Sqrt(want*want-run*run)
 	front = piece("front", "Front", highFront, highFront-throat-neckDrop, q+6, foot, low)
@@ -185,7 +215,8 @@ func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, 
 		b, _ := plane.Along(line, at+taken/2)
 		long := math.Max(point.Sub(a.Mid(b)).Dot(up.Left())-25, 30)
 		tip := a.Mid(b).Add(up.Left().Times(long))
-		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: "dart " + measure.TellFine(taken)})
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: "dart " +
+			measure.TellFine(taken)})
 	}
 	for _, p := range []*pattern.Piece{&front, &back} {
 		e, _ := p.Edge("waist")
@@ -200,7 +231,8 @@ func buttons(front *pattern.Piece, ext float64, n int) {
 	e, _ := front.Edge("centre")
 	top, low := e.Line[0], e.Line[len(e.Line)-1]
 	for _, out := range []float64{ext, 1.5 * ext} {
-		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{X: -out, Y: top.Y}, {X: -out, Y: low.Y}}, Label: "fold"})
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{X: -out, Y: top.Y},
+			{X: -out, Y: low.Y}}, Label: "fold"})
 	}
 	for i := range n {
 		y := top.Y - 12 - (top.Y-low.Y-24)*float64(i)/math.Max(float64(n-1), 1)

@@ -45,24 +45,38 @@ func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	// From the opening, behind: left leg, then right, each from its back to
 	// its front.
 	half := band.Lower / 2
-	d.Pieces = append(d.Pieces, band.Piece(pattern.Stretch{ID: "to-left", Name: "to the left leg", Length: half}, pattern.Stretch{ID: "to-right", Name: "to the right leg", Length: half}))
+	d.Pieces = append(d.Pieces, band.Piece(pattern.Stretch{ID: "to-left", Name: "to the left leg", Length: half},
+		pattern.Stretch{ID: "to-right", Name: "to the right leg", Length: half}))
 	for _, side := range []string{"left", "right"} {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-" + side, Copy: "the band"}, B: pattern.Side{Piece: "leg", Edge: "top", Copy: side + " leg"},
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-" + side, Copy: "the band"},
+			B:    pattern.Side{Piece: "leg", Edge: "top", Copy: side + " leg"},
 			Ease: top/2 - half, Absorbed: pattern.Gathers, Technique: "gathered and banded"})
 	}
 	t := float64(in.Thickness)
 	bulk := band.Bulk(t, t, top)
 	bottom := rise(on) + v.Number("leg")
-	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: t * 1.4}, {Drop: bottom, Depth: t * 1.4}}
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: t * 1.4},
+		{Drop: bottom, Depth: t * 1.4}}
 	hip := on.GirthAt(figure.Hip) + v.Number("ease")
-	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip}, {Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
+	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
+		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
 	band.Finish(&d, on, bulk)
-	d.Do("cut", "Cut legs, bands, facings, frills", 35, []work.Need{work.Table}, "A left and a right leg. Write on every edge what it is sewn to.")
-	d.Do("legs", "Close each leg at the inner leg", 30, []work.Need{work.Machine}, "Front of the leg to the back of the same leg.", work.After{Step: "cut", Why: "the labels are read before pinning"})
-	d.Do("crotch", "Face or join the crotch", 50, []work.Need{work.Machine, work.Hand}, "Open: a bias facing along each edge, felled. Closed: left to right, front, then back.", work.After{Step: "legs", Why: "the facing runs over the finished inner seam"})
-	d.Do("frills", "Hem and gather the frills", math.Round(30+10*v.Number("frill_ratio")), []work.Need{work.Machine, work.Hand}, "Lace on while the strip is flat.", work.After{Step: "cut", Why: "a strip is hemmed more easily than a frill"})
-	d.Do("leg-bands", "Gather the legs into their bands", 2*part.BandMinutes(legBand(on)), []work.Need{work.Machine, work.Hand}, "Frill caught in the lower edge.", work.After{Step: "frills", Why: "both edges of the band close at once"}, work.After{Step: "legs", Why: "the leg is a tube"})
-	d.Do("band", "Gather the tops to the waistband", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand}, "The opening lies behind; the inner layer is felled over the raw edges.", work.After{Step: "crotch", Why: "the crotch edges end in the band"})
-	d.Do("closure", "Work the closure", 15, []work.Need{work.Hand}, "Apart from those of what is worn above.", work.After{Step: "band", Why: "it is set on the finished band"})
+	d.Do("cut", "Cut legs, bands, facings, frills", 35, []work.Need{work.Table},
+		"A left and a right leg. Write on every edge what it is sewn to.")
+	d.Do("legs", "Close each leg at the inner leg", 30, []work.Need{work.Machine}, "Front of the leg to the back of the same leg.",
+		work.After{Step: "cut", Why: "the labels are read before pinning"})
+	d.Do("crotch", "Face or join the crotch", 50, []work.Need{work.Machine, work.Hand},
+		"Open: a bias facing along each edge, felled. Closed: left to right, front, then back.", work.After{Step: "legs",
+			Why: "the facing runs over the finished inner seam"})
+	d.Do("frills", "Hem and gather the frills", math.Round(30+10*v.Number("frill_ratio")), []work.Need{work.Machine, work.Hand},
+		"Lace on while the strip is flat.", work.After{Step: "cut", Why: "a strip is hemmed more easily than a frill"})
+	d.Do("leg-bands", "Gather the legs into their bands", 2*part.BandMinutes(legBand(on)), []work.Need{work.Machine, work.Hand},
+		"Frill caught in the lower edge.", work.After{Step: "frills",
+			Why: "both edges of the band close at once"}, work.After{Step: "legs", Why: "the leg is a tube"})
+	d.Do("band", "Gather the tops to the waistband", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand},
+		"The opening lies behind; the inner layer is felled over the raw edges.", work.After{Step: "crotch",
+			Why: "the crotch edges end in the band"})
+	d.Do("closure", "Work the closure", 15, []work.Need{work.Hand}, "Apart from those of what is worn above.",
+		work.After{Step: "band", Why: "it is set on the finished band"})
 	return d, nil
 }

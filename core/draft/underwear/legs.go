@@ -15,16 +15,19 @@ import (
 // legParameters are asked of everything with legs.
 func legParameters() []draft.Parameter {
 	return []draft.Parameter{
-		draft.OneOf("crotch", "Crotch", "Open, as worn under corset and hoops until the twentieth century: nothing need be undone. Closed is warmer and needs an opening at the side.",
+		draft.OneOf("crotch", "Crotch", "Open, as worn under corset and hoops until the twentieth century: nothing need be undone. "+
+			"Closed is warmer and needs an opening at the side.",
 			"open", "open, its edges faced", "closed", "closed"),
-		draft.MmFrom("leg", "Leg, from crotch to hem", 80, 700, "to just below the knee", "Down the inside of the leg, without the frill.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return on.Drop(figure.Knee) - rise(on) + 40, figure.Memory
-		}),
+		draft.MmFrom("leg", "Leg, from crotch to hem", 80, 700, "to just below the knee",
+			"Down the inside of the leg, without the frill.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+				return on.Drop(figure.Knee) - rise(on) + 40, figure.Memory
+			}),
 		hipEase(),
 		legRatio(),
 		draft.Mm("depth_ease", "Ease in the crotch", 10, 120, 45, "to sit and step", figure.Memory, "Added to the crotch length."),
 		draft.Mm("frill", "Frill at the leg, finished", 0, 160, 60, "lawn, gathered", figure.Memory, "Less than ⟦~10⟧: a plain band."),
-		draft.Times("frill_ratio", "Frill, times the leg", 1.3, 3, 2, "fine cotton", figure.Practice, "By the cloth: sew a test strip.").Saving("Less full frills"),
+		draft.Times("frill_ratio", "Frill, times the leg", 1.3, 3, 2, "fine cotton", figure.Practice,
+			"By the cloth: sew a test strip.").Saving("Less full frills"),
 	}
 }
 
@@ -40,7 +43,8 @@ func hipEase() draft.Parameter {
 
 // legRatio keeps the hem narrower than the leg is above it.
 func legRatio() draft.Parameter {
-	p := draft.Times("leg_ratio", "Leg, times the knee", 1.1, 3, 1.7, "full enough to bend", figure.Memory, "Width of the leg at its hem before it is gathered.")
+	p := draft.Times("leg_ratio", "Leg, times the knee", 1.1, 3, 1.7, "full enough to bend", figure.Memory,
+		"Width of the leg at its hem before it is gathered.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number("ease")
 		most := hip * (0.5 + frontPoint + backPoint) * 1.14 / on.Length("knee_girth")
@@ -85,7 +89,8 @@ func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.
 	// the ease.
 	body := rise(on) + v.Number("depth_ease")/2 - below
 	if body < 60 {
-		return pattern.Piece{}, fmt.Errorf("a band %s deep leaves the legs only %s to the crotch: choose a narrower band", measure.Tell(below), measure.Tell(math.Max(body, 0)))
+		return pattern.Piece{}, fmt.Errorf("a band %s deep leaves the legs only %s to the crotch: choose a narrower band",
+			measure.Tell(below), measure.Tell(math.Max(body, 0)))
 	}
 	hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number("ease")
 	thigh := on.Length("thigh_girth")
@@ -95,10 +100,12 @@ func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.
 	hem := 2 * hemHalf(on, v)
 	whole := front + wide + back
 	if whole < thigh*1.08 {
-		return pattern.Piece{}, fmt.Errorf("the leg would be %s wide at the crotch and the thigh measures %s: choose more ease", measure.Tell(whole), measure.Tell(thigh))
+		return pattern.Piece{}, fmt.Errorf("the leg would be %s wide at the crotch and the thigh measures %s: choose more ease",
+			measure.Tell(whole), measure.Tell(thigh))
 	}
 	if hem > whole*1.15 {
-		return pattern.Piece{}, fmt.Errorf("a leg %s wide at the hem is wider than at the crotch, %s: choose a smaller ratio", measure.Tell(hem), measure.Tell(whole))
+		return pattern.Piece{}, fmt.Errorf("a leg %s wide at the hem is wider than at the crotch, %s: choose a smaller ratio",
+			measure.Tell(hem), measure.Tell(whole))
 	}
 	long := v.Number("leg")
 	middle := whole / 2
@@ -108,11 +115,15 @@ func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.
 	down := plane.Pt(0.03, -1)
 	a := pattern.Piece{ID: "leg", Name: "Leg", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "hem", Name: "leg hem", Line: []plane.Point{low, high}, Allowance: seam},
-		{ID: "inner-back", Name: "inner leg, back", Line: plane.Sweep(high, plane.Pt(0.15*(tipB.X-high.X)/math.Max(long, 1), 1), tipB, plane.Pt((tipB.X-high.X)/long*1.8, 1)), Allowance: seam},
-		{ID: "crotch-back", Name: "crotch, back", Line: plane.Cubic(tipB, tipB.Add(plane.Pt(-back*0.85, 8)), topB.Add(plane.Pt(back*0.12, -body*0.62)), topB), Allowance: 10},
+		{ID: "inner-back", Name: "inner leg, back", Line: plane.Sweep(high, plane.Pt(0.15*(tipB.X-high.X)/math.Max(long, 1), 1), tipB,
+			plane.Pt((tipB.X-high.X)/long*1.8, 1)), Allowance: seam},
+		{ID: "crotch-back", Name: "crotch, back", Line: plane.Cubic(tipB, tipB.Add(plane.Pt(-back*0.85, 8)),
+			topB.Add(plane.Pt(back*0.12, -body*0.62)), topB), Allowance: 10},
 		{ID: "top", Name: "waist edge", Line: plane.Sweep(topB, plane.Pt(-1, -0.02), topF, plane.Pt(-1, -0.06)), Allowance: seam},
-		{ID: "crotch-front", Name: "crotch, front", Line: plane.Cubic(topF, topF.Add(down.Times(body*0.55)), tipF.Add(plane.Pt(front*0.85, 6)), tipF), Allowance: 10},
-		{ID: "inner-front", Name: "inner leg, front", Line: plane.Sweep(tipF, plane.Pt(-(low.X-tipF.X)/long*-1.8, -1), low, plane.Pt(0.15*(low.X-tipF.X)/math.Max(long, 1), -1)), Allowance: seam},
+		{ID: "crotch-front", Name: "crotch, front", Line: plane.Cubic(topF, topF.Add(down.Times(body*0.55)),
+			tipF.Add(plane.Pt(front*0.85, 6)), tipF), Allowance: 10},
+		{ID: "inner-front", Name: "inner leg, front", Line: plane.Sweep(tipF, plane.Pt(-(low.X-tipF.X)/long*-1.8, -1), low,
+			plane.Pt(0.15*(low.X-tipF.X)/math.Max(long, 1), -1)), Allowance: seam},
 	}}
 	a.GatherRows(a.Edges[3].Line)
 	a.GatherRows(a.Edges[0].Line)
@@ -132,7 +143,8 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 	}
 	waist, _ := p.Edge("top")
 	top = 2 * waist.Length()
-	d.Sew("inner-leg", "leg", "inner-front", "leg", "inner-back", "French or flat-felled: the front of a leg to the back of the same leg, never front to front")
+	d.Sew("inner-leg", "leg", "inner-front", "leg", "inner-back",
+		"French or flat-felled: the front of a leg to the back of the same leg, never front to front")
 	front, _ := p.Edge("crotch-front")
 	back, _ := p.Edge("crotch-back")
 	if v.Choice("crotch") == "open" {
@@ -142,17 +154,24 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 			d.Pieces = append(d.Pieces, f)
 			d.Sew(e.ID, "leg", e.ID, f.ID, "top", "bias strip, turned inside and felled; left and right stay open")
 		}
-		d.Remark(false, "Front meets back only at the inner leg", "Each leg is closed to itself there and nowhere else. Pin front to front once and the legs can't be put on: every edge carries its partner’s name.")
+		d.Remark(false, "Front meets back only at the inner leg",
+			"Each leg is closed to itself there and nowhere else. Pin front to front once and the legs can't be put on: every edge "+
+				"carries its partner’s name.")
 	} else {
 		long := back.Length()
 		if opening > long-60 {
-			return 0, fmt.Errorf("an opening of %s leaves nothing of the back seam, which is %s long: choose a shorter one", measure.Tell(opening), measure.Tell(long))
+			return 0, fmt.Errorf("an opening of %s leaves nothing of the back seam, which is %s long: choose a shorter one",
+				measure.Tell(opening), measure.Tell(long))
 		}
-		p.Split("crotch-back", pattern.Stretch{ID: "crotch-back", Name: "crotch, back", Length: long - opening}, pattern.Stretch{ID: "opening", Name: "opening, behind"})
+		p.Split("crotch-back", pattern.Stretch{ID: "crotch-back", Name: "crotch, back", Length: long - opening},
+			pattern.Stretch{ID: "opening", Name: "opening, behind"})
 		p.Notches = append(p.Notches, pattern.Notch{Edge: "opening", At: 0, Label: "end of opening"})
 		d.Placket(opening, seam)
-		d.Seams = append(d.Seams, pattern.Seam{ID: "crotch-front", A: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"},
-			pattern.Seam{ID: "crotch-back", A: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "crotch-front", A: pattern.Side{Piece: "leg", Edge: "crotch-front",
+			Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "right leg"}, Technique: "flat-felled, after " +
+			"the inner legs"},
+			pattern.Seam{ID: "crotch-back", A: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "left leg"},
+				B: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"})
 	}
 	hem, _ := p.Edge("hem")
 	band := legBand(on)
@@ -164,9 +183,12 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 		cuff = pattern.Rectangle("leg-band", "Leg band, two layers", band, deepCuff, seam)
 		cuff.Cut, cuff.EitherWay = 4, true
 	} else {
-		cuff.Marks = append(cuff.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deepCuff}, {X: band, Y: deepCuff}}, Label: "fold"})
+		cuff.Marks = append(cuff.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deepCuff}, {X: band, Y: deepCuff}},
+			Label: "fold"})
 	}
-	d.Seams = append(d.Seams, pattern.Seam{ID: "leg-band", A: pattern.Side{Piece: "leg-band", Edge: "bottom"}, B: pattern.Side{Piece: "leg", Edge: "hem"}, Ease: 2*hemHalf(on, v) - band, Absorbed: pattern.Gathers, Technique: "gathered and banded"})
+	d.Seams = append(d.Seams, pattern.Seam{ID: "leg-band", A: pattern.Side{Piece: "leg-band", Edge: "bottom"},
+		B: pattern.Side{Piece: "leg", Edge: "hem"}, Ease: 2*hemHalf(on,
+			v) - band, Absorbed: pattern.Gathers, Technique: "gathered and banded"})
 	d.Pieces = append([]pattern.Piece{p, cuff}, d.Pieces...)
 	if frill >= 10 {
 		long := band * v.Number("frill_ratio")
@@ -174,7 +196,8 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 		f.Cut = 2
 		f.GatherRows([]plane.Point{{X: long, Y: frill}, {X: 0, Y: frill}})
 		d.Pieces = append(d.Pieces, f)
-		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"}, B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: pattern.Gathers, Technique: "gathered between the two layers of the band"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"},
+			B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: pattern.Gathers, Technique: "gathered between the two layers of the band"})
 		d.Stitch("frill hems and gathers", stitch.GatherRow, 2*(3*long), 1)
 		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
 	}

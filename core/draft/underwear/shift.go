@@ -24,8 +24,9 @@ type Shift struct{}
 func (Shift) About() draft.About {
 	return draft.About{
 		Kind: "shift", Name: "Shift", Family: family.Underwear,
-		What:  "Rectangles, triangles and square gussets; worn next to the skin, under everything.",
-		Usual: cloth.Fabric{Name: "Fine linen or lawn", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 120, Shrinkage: 0.05},
+		What: "Rectangles, triangles and square gussets; worn next to the skin, under everything.",
+		Usual: cloth.Fabric{Name: "Fine linen or lawn", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.3, Weight: 120,
+			Shrinkage: 0.05},
 	}
 }
 
@@ -47,7 +48,8 @@ func (Shift) Parameters() []draft.Parameter {
 		{Key: "length", Label: "Length from the shoulder", Unit: draft.Length, Low: 500, High: 1500,
 			Rule: "front length and waist to knee", Help: "From the shoulder to the hem.",
 			Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
-				return on.Length("front_length") + on.Length("waist_to_knee"), figure.Reason{Text: "front length and waist to knee", Source: figure.Practice}
+				return on.Length("front_length") + on.Length("waist_to_knee"), figure.Reason{Text: "front length and waist to knee",
+					Source: figure.Practice}
 			},
 			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
 				low := goreTop(on, v) + 120
@@ -62,7 +64,8 @@ func (Shift) Parameters() []draft.Parameter {
 		{Key: "neck_width", Label: "Neck, half width", Unit: draft.Length, Low: 60, High: 220,
 			Rule: "half of across back less ⟦5.5 cm⟧", Help: "From the centre to the end of the shoulder seam.",
 			Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
-				return math.Round(on.Length("across_back")/2 - 55), figure.Reason{Text: "leaves a shoulder strap that stays on", Source: figure.Memory}
+				return math.Round(on.Length("across_back")/2 - 55), figure.Reason{Text: "leaves a shoulder strap that stays on",
+					Source: figure.Memory}
 			},
 			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
 				_, _, half := widthOf(on, v)
@@ -126,14 +129,17 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			{ID: "hem", Name: "hem", Line: []plane.Point{{}, {X: half}}, Allowance: hem},
 			{ID: "gore", Name: "gore edge", Line: []plane.Point{{X: half}, {X: half, Y: slant}}, Allowance: seam},
 			{ID: "side", Name: "side edge", Line: []plane.Point{{X: half, Y: slant}, {X: half, Y: h - armhole - gusset}}, Allowance: seam},
-			{ID: "gusset", Name: "gusset edge", Line: []plane.Point{{X: half, Y: h - armhole - gusset}, {X: half, Y: h - armhole}}, Allowance: seam},
+			{ID: "gusset", Name: "gusset edge", Line: []plane.Point{{X: half, Y: h - armhole - gusset}, {X: half, Y: h - armhole}},
+				Allowance: seam},
 			{ID: "armhole", Name: "sleeve edge", Line: []plane.Point{{X: half, Y: h - armhole}, corner}, Allowance: seam},
 			{ID: "shoulder", Name: "shoulder", Line: []plane.Point{corner, shoulder}, Allowance: seam},
-			{ID: "neck", Name: "neck edge", Line: plane.Cubic(shoulder, shoulder.Add(plane.Pt(0, -depth*0.62)), cf.Add(plane.Pt(neck*0.62, 0)), cf), Allowance: 0},
+			{ID: "neck", Name: "neck edge", Line: plane.Cubic(shoulder, shoulder.Add(plane.Pt(0, -depth*0.62)),
+				cf.Add(plane.Pt(neck*0.62, 0)), cf), Allowance: 0},
 			{ID: "fold", Name: "centre fold", Line: []plane.Point{cf, {}}},
 		}}
 		waist := top + slant - on.Length("front_length")
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: []plane.Point{{Y: waist}, {X: half, Y: waist}}, Label: "waist"})
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: []plane.Point{{Y: waist}, {X: half, Y: waist}},
+			Label: "waist"})
 		return p
 	}
 	front, back := body("front", "Front", v.Number("neck_front")), body("back", "Back", v.Number("neck_back"))
@@ -158,9 +164,12 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	sleeve := pattern.Rectangle("sleeve", "Sleeve", 2*armhole, long, seam)
 	sleeve.Cut, sleeve.Mirrored = 2, true
 	sleeve.Allow(hem, "bottom")
-	sleeve.Split("top", pattern.Stretch{ID: "head-back", Name: "head, back half", Length: armhole}, pattern.Stretch{ID: "head-front", Name: "head, front half"})
-	sleeve.Split("right", pattern.Stretch{ID: "under-back", Name: "underarm, back", Length: long - gusset}, pattern.Stretch{ID: "gusset-back", Name: "gusset edge, back"})
-	sleeve.Split("left", pattern.Stretch{ID: "gusset-front", Name: "gusset edge, front", Length: gusset}, pattern.Stretch{ID: "under-front", Name: "underarm, front"})
+	sleeve.Split("top", pattern.Stretch{ID: "head-back", Name: "head, back half", Length: armhole},
+		pattern.Stretch{ID: "head-front", Name: "head, front half"})
+	sleeve.Split("right", pattern.Stretch{ID: "under-back", Name: "underarm, back", Length: long - gusset},
+		pattern.Stretch{ID: "gusset-back", Name: "gusset edge, back"})
+	sleeve.Split("left", pattern.Stretch{ID: "gusset-front", Name: "gusset edge, front", Length: gusset},
+		pattern.Stretch{ID: "under-front", Name: "underarm, front"})
 	sleeve.Notches = append(sleeve.Notches, pattern.Notch{Edge: "head-front", At: 0, Label: "shoulder"})
 
 	square := pattern.Rectangle("gusset", "Underarm gusset", gusset, gusset, seam)
@@ -199,9 +208,12 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	add("body.width", "front and back", "in width", 2*half)
 	add("sleeve.width", "every sleeve", "in width", 2*armhole)
 	add("length", "the shift", "in length", length)
-	d.Spares = []draft.Spare{{Dimension: "body.width", Where: "both side seams", Seams: 1, Allowance: seam}, {Dimension: "length", Where: "the hem", Slide: math.Max(hem-8, 0)}} // a body is two widths round, so each seam takes up a whole difference
+	d.Spares = []draft.Spare{{Dimension: "body.width", Where: "both side seams", Seams: 1, Allowance: seam},
+		{Dimension: "length", Where: "the hem", Slide: math.Max(hem-8,
+			0)}} // a body is two widths round, so each seam takes up a whole difference
 	hemDrop := length - on.Length("front_length")
-	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust), Girth: on.GirthAt(figure.Bust) + 40}, {Drop: on.Drop(figure.Hip), Girth: math.Max(4*half, on.GirthAt(figure.Hip))}, {Drop: hemDrop, Girth: 4*half + flare}}
+	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust), Girth: on.GirthAt(figure.Bust) + 40},
+		{Drop: on.Drop(figure.Hip), Girth: math.Max(4*half, on.GirthAt(figure.Hip))}, {Drop: hemDrop, Girth: 4*half + flare}}
 	neckEdge := 0.0
 	for _, p := range []*pattern.Piece{&front, &back} {
 		e, _ := p.Edge("neck")
@@ -223,33 +235,48 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		{What: "neck binding, outside", Kind: stitch.Lockstitch, Length: neckEdge, Layers: 3},
 		{What: "neck binding, inside", Kind: stitch.Felling, Length: neckEdge, Layers: 3},
 	}
-	d.Notions = []draft.Notion{{Kind: "binding", What: "Neck binding, cut " + measure.TellFine(27) + " wide on the bias", Quantity: (neckEdge + 50) / 1000, Unit: "m",
+	d.Notions = []draft.Notion{{Kind: "binding", What: "Neck binding, cut " + measure.TellFine(27) + " wide on the bias",
+		Quantity: (neckEdge + 50) / 1000, Unit: "m",
 		Why: fmt.Sprintf("neck edge %s and %s to join", measure.Tell(neckEdge), measure.Tell(50))}}
 	if over := neckEdge; over < 560 {
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "The head may not pass the neck",
-			Text: fmt.Sprintf("The opening measures %s; a head needs about %s. Widen or deepen the neck.", measure.Tell(over), measure.Tell(580)),
-			Fix:  draft.Settings{"neck_front": math.Min(260, v.Number("neck_front")+50)}, FixLabel: "Deepen the front by " + measure.Tell(50)})
+			Text: fmt.Sprintf("The opening measures %s; a head needs about %s. Widen or deepen the neck.", measure.Tell(over),
+				measure.Tell(580)),
+			Fix: draft.Settings{"neck_front": math.Min(260, v.Number("neck_front")+50)}, FixLabel: "Deepen the front by " +
+				measure.Tell(50)})
 	}
 	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
 		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Tell(girth))})
 	d.Steps = []work.Step{
-		{ID: "cut", Name: "Cut the shift", Minutes: 50, Needs: []work.Need{work.Table}, How: "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck ⟦2 cm⟧ smaller than drawn."},
-		{ID: "gores", Name: "Set the gores", Minutes: 60, Needs: []work.Need{work.Machine}, How: "From the point down to the hem, so that any stretch runs off at the hem.",
+		{ID: "cut", Name: "Cut the shift", Minutes: 50, Needs: []work.Need{work.Table},
+			How: "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck ⟦2 cm⟧ smaller than drawn."},
+		{ID: "gores", Name: "Set the gores", Minutes: 60, Needs: []work.Need{work.Machine},
+			How:   "From the point down to the hem, so that any stretch runs off at the hem.",
 			After: []work.After{{Step: "cut", Why: "they are set into the flat body pieces"}}},
-		{ID: "shoulder", Name: "Shoulder seams, and try the neck", Minutes: 30, Needs: []work.Need{work.Machine, work.Wearer}, How: "Try it over the head, then cut the neck to its line.",
+		{ID: "shoulder", Name: "Shoulder seams, and try the neck", Minutes: 30, Needs: []work.Need{work.Machine, work.Wearer},
+			How:   "Try it over the head, then cut the neck to its line.",
 			After: []work.After{{Step: "cut", Why: "both body pieces must be there"}}},
-		{ID: "gussets", Name: "Set a gusset into each sleeve", Minutes: 45, Needs: []work.Need{work.Machine}, How: "Two neighbouring sides of the square to the two sleeve edges; stop each seam one allowance before the corner.",
+		{ID: "gussets", Name: "Set a gusset into each sleeve", Minutes: 45, Needs: []work.Need{work.Machine},
+			How:   "Two neighbouring sides of the square to the two sleeve edges; stop each seam one allowance before the corner.",
 			After: []work.After{{Step: "cut", Why: "the sleeve still lies flat"}}},
-		{ID: "sleeves", Name: "Sleeves to the body", Minutes: 60, Needs: []work.Need{work.Machine}, How: "Sleeve head to the armhole edges, shoulder to shoulder; then the free sides of the gusset to front and back.",
-			After: []work.After{{Step: "shoulder", Why: "the head runs over the shoulder seam"}, {Step: "gussets", Why: "the gusset joins sleeve and body in one corner"}}},
-		{ID: "sides", Name: "Underarm and side seams", Minutes: 40, Needs: []work.Need{work.Machine}, How: "From the sleeve hem through the gusset down to the gore; sew the underarm twice.",
-			After: []work.After{{Step: "sleeves", Why: "the seam runs through sleeve and body in one"}, {Step: "gores", Why: "the side seam ends at the gore's tip"}}},
-		{ID: "fell", Name: "Fell the seams", Minutes: math.Round(felled / 1000 * 18), Needs: []work.Need{work.Hand}, How: "Trim one allowance to ⟦~4⟧, turn the other over it and fell it down.",
+		{ID: "sleeves", Name: "Sleeves to the body", Minutes: 60, Needs: []work.Need{work.Machine},
+			How: "Sleeve head to the armhole edges, shoulder to shoulder; then the free sides of the gusset to front and back.",
+			After: []work.After{{Step: "shoulder", Why: "the head runs over the shoulder seam"},
+				{Step: "gussets", Why: "the gusset joins sleeve and body in one corner"}}},
+		{ID: "sides", Name: "Underarm and side seams", Minutes: 40, Needs: []work.Need{work.Machine},
+			How: "From the sleeve hem through the gusset down to the gore; sew the underarm twice.",
+			After: []work.After{{Step: "sleeves", Why: "the seam runs through sleeve and body in one"},
+				{Step: "gores", Why: "the side seam ends at the gore's tip"}}},
+		{ID: "fell", Name: "Fell the seams", Minutes: math.Round(felled / 1000 * 18), Needs: []work.Need{work.Hand},
+			How:   "Trim one allowance to ⟦~4⟧, turn the other over it and fell it down.",
 			After: []work.After{{Step: "sides", Why: "it is done in one go, when nothing more can change"}}},
-		{ID: "neck", Name: "Bind the neck", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand}, How: "The edge has no allowance: the binding takes its place.",
+		{ID: "neck", Name: "Bind the neck", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand},
+			How:   "The edge has no allowance: the binding takes its place.",
 			After: []work.After{{Step: "sleeves", Why: "the neck is only final when the sleeves hang from it"}}},
-		{ID: "hem", Name: "Hem body and sleeves", Minutes: math.Round(hems / 1000 * 18), Needs: []work.Need{work.Hand}, How: fmt.Sprintf("Turn %s in twice.", measure.Tell(hem)),
-			After: []work.After{{Step: "sides", Why: "the hem runs round over the side seams"}, {Step: "fell", Why: "felled allowances are caught in the hem"}}},
+		{ID: "hem", Name: "Hem body and sleeves", Minutes: math.Round(hems / 1000 * 18), Needs: []work.Need{work.Hand},
+			How: fmt.Sprintf("Turn %s in twice.", measure.Tell(hem)),
+			After: []work.After{{Step: "sides", Why: "the hem runs round over the side seams"},
+				{Step: "fell", Why: "felled allowances are caught in the hem"}}},
 	}
 	return d, nil
 }

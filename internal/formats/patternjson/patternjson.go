@@ -90,7 +90,8 @@ func round(x float64) float64 { return math.Round(x*1000)/1000 + 0 }
 // Write writes a stage. Edges from and to index outline; an edge that ends
 // where the outline closes has to = 0.
 func Write(w io.Writer, s ensemble.Stage) error {
-	d := document{Format: "ardent-gusset/pattern", Version: 1, Garment: s.Kind, Figure: map[string]float64{}, Pieces: []piece{}, Seams: []seam{}, Notions: []notion{}}
+	d := document{Format: "ardent-gusset/pattern", Version: 1, Garment: s.Kind, Figure: map[string]float64{}, Pieces: []piece{},
+		Seams: []seam{}, Notions: []notion{}}
 	for l, girth := range s.Draft.On {
 		d.Figure[string(l)+"_girth"] = round(girth)
 	}
@@ -126,7 +127,8 @@ func Write(w io.Writer, s ensemble.Stage) error {
 		d.Pieces = append(d.Pieces, out)
 	}
 	for _, t := range s.Trued {
-		d.Seams = append(d.Seams, seam{t.ID, side{t.A.Piece, t.A.Edge}, side{t.B.Piece, t.B.Edge}, round(t.Ease), measure.Say(t.Technique, measure.CM)})
+		d.Seams = append(d.Seams, seam{t.ID, side{t.A.Piece, t.A.Edge}, side{t.B.Piece, t.B.Edge}, round(t.Ease),
+			measure.Say(t.Technique, measure.CM)})
 	}
 	for _, x := range s.Notions() {
 		d.Notions = append(d.Notions, notionOf(x))

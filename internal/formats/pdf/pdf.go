@@ -292,9 +292,13 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 
 // The lines that occur, for the legend.
 var lines = []struct{ kind, label string }{
-	{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold", "on the fold of the cloth, or fold"},
-	{"notch", "notch"}, {"waist", "waist level"}, {"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-fold", "pleat: fold here"}, {"pleat-to", "pleat: bring the fold to here"}, {"dart", "dart"},
-	{"tape", "tape inside, both sides"}, {"quilt", "quilting"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop", "steel, both sides"}, {"ring", "row through both layers"}, {"slash", "slash"}, {"section", "set the next piece on here"}, {"tie", "sew a tape or tie on here"},
+	{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold",
+		"on the fold of the cloth, or fold"},
+	{"notch", "notch"}, {"waist", "waist level"}, {"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-fold",
+		"pleat: fold here"}, {"pleat-to", "pleat: bring the fold to here"}, {"dart", "dart"},
+	{"tape", "tape inside, both sides"}, {"quilt", "quilting"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop",
+		"steel, both sides"}, {"ring", "row through both layers"}, {"slash", "slash"}, {"section", "set the next " +
+		"piece on here"}, {"tie", "sew a tape or tie on here"},
 }
 
 func (s *sheet) legend(pieces []pattern.Piece, x, y float64) {

@@ -22,7 +22,8 @@ func (s *sheet) tiles(p Print, spread []laid, pieces []pattern.Piece, width, len
 	for r := range used {
 		used[r] = make([]bool, cols)
 		for c := range used[r] {
-			box := plane.Box{Min: plane.Pt(float64(r)*tileH, float64(c)*tileW), Max: plane.Pt(float64(r+1)*tileH+lap, float64(c+1)*tileW+lap)}
+			box := plane.Box{Min: plane.Pt(float64(r)*tileH, float64(c)*tileW), Max: plane.Pt(float64(r+1)*tileH+lap,
+				float64(c+1)*tileW+lap)}
 			for _, l := range spread {
 				if reaches(l.cut, box) {
 					used[r][c] = true
@@ -40,7 +41,8 @@ func (s *sheet) tiles(p Print, spread []laid, pieces []pattern.Piece, width, len
 	}
 	s.AddPage()
 	s.heading(p, margin, margin+6)
-	s.text(margin, margin+18, 9, "", fmt.Sprintf("%s. Cut each at its right and lower join line and lay it over the next, diamond on diamond.", measure.Count(count, "sheet")))
+	s.text(margin, margin+18, 9, "", fmt.Sprintf("%s. Cut each at its right and lower join line and lay it over the next, diamond on "+
+		"diamond.", measure.Count(count, "sheet")))
 	s.testSquares(margin, margin+24)
 	s.legend(pieces, margin, margin+136)
 	s.pageMap(spread, used, width, length, tileW, tileH)

@@ -19,7 +19,8 @@ type body struct {
 
 func newBody(f figure.Figure) body {
 	nape := -f.Length("back_waist_length")
-	b := body{f: f, shoulder: nape + 58, neckPoint: nape + 6, neck: f.Length("neck_girth") / (2 * math.Pi), half: f.Length("across_back")/2 + 14, sole: f.Length("waist_to_floor_side")}
+	b := body{f: f, shoulder: nape + 58, neckPoint: nape + 6, neck: f.Length("neck_girth") / (2 * math.Pi),
+		half: f.Length("across_back")/2 + 14, sole: f.Length("waist_to_floor_side")}
 	height := f.Length("height")
 	b.crown = math.Min(b.sole-height, nape-160)
 	b.crotch = math.Max(b.sole-0.462*height, f.Drop(figure.Hip)+55)
@@ -50,8 +51,10 @@ func (b body) leg(drop float64) float64 {
 
 // legRadii are the half widths of a leg from the crotch down.
 func (b body) legRadii() []plane.Point {
-	return []plane.Point{{X: b.radius("thigh_girth"), Y: b.crotch + 18}, {X: b.radius("thigh_girth")*0.84 + b.radius("knee_girth")*0.1, Y: (b.crotch + b.knee) / 2}, {X: b.radius("knee_girth"), Y: b.knee},
-		{X: b.radius("calf_girth"), Y: b.calf + 20}, {X: b.radius("ankle_girth") * 1.25, Y: b.calf + (b.ankle-b.calf)*0.62}, {X: b.radius("ankle_girth"), Y: b.ankle}}
+	return []plane.Point{{X: b.radius("thigh_girth"), Y: b.crotch + 18}, {X: b.radius("thigh_girth")*0.84 + b.radius("knee_girth")*0.1,
+		Y: (b.crotch + b.knee) / 2}, {X: b.radius("knee_girth"), Y: b.knee},
+		{X: b.radius("calf_girth"), Y: b.calf + 20}, {X: b.radius("ankle_girth") * 1.25, Y: b.calf +
+			(b.ankle-b.calf)*0.62}, {X: b.radius("ankle_girth"), Y: b.ankle}}
 }
 
 func flip(line []plane.Point) []plane.Point {
@@ -75,12 +78,17 @@ func (b body) draw(d *drawing, front bool) {
 	across := e.Sub(s).Unit().Left() // towards the body
 	fore := w.Sub(e).Unit().Left()
 	on := plane.Pt(0.06, 1).Unit()
-	arm := []plane.Point{s.Add(plane.Pt(-18, -18)), s.Add(across.Times(-ra * 0.95)).Add(plane.Pt(-2, 12)), s.Toward(e, 0.45).Add(across.Times(-ra)), e.Add(fore.Times(-re)), e.Toward(w, 0.4).Add(fore.Times(-re * 0.98)), w.Add(fore.Times(-rw)),
-		w.Add(fore.Times(-rw * 1.3)).Add(on.Times(52)), w.Add(on.Times(150)).Add(plane.Pt(2, 0)), w.Add(fore.Times(rw * 1.15)).Add(on.Times(70)), w.Add(fore.Times(rw)), e.Toward(w, 0.4).Add(fore.Times(re * 0.95)), e.Add(fore.Times(re)), s.Toward(e, 0.5).Add(across.Times(ra)), s.Add(across.Times(ra)).Add(plane.Pt(0, 60))}
+	arm := []plane.Point{s.Add(plane.Pt(-18, -18)), s.Add(across.Times(-ra * 0.95)).Add(plane.Pt(-2, 12)),
+		s.Toward(e, 0.45).Add(across.Times(-ra)), e.Add(fore.Times(-re)), e.Toward(w,
+			0.4).Add(fore.Times(-re * 0.98)), w.Add(fore.Times(-rw)),
+		w.Add(fore.Times(-rw * 1.3)).Add(on.Times(52)), w.Add(on.Times(150)).Add(plane.Pt(2,
+			0)), w.Add(fore.Times(rw * 1.15)).Add(on.Times(70)), w.Add(fore.Times(rw)), e.Toward(w, 0.4).Add(fore.Times(re * 0.95)), e.Add(fore.Times(re)), s.Toward(e, 0.5).Add(across.Times(ra)), s.Add(across.Times(ra)).Add(plane.Pt(0, 60))}
 	d.put(`<path class="form" d="%s"/><path class="form" d="%s"/>`, smooth(arm, true), smooth(flip(arm), true))
 	// One line round: neck, shoulder, side, outside of the leg, foot, inside.
 	hip := b.f.Drop(figure.Hip)
-	right := []plane.Point{{X: b.neck * 0.9, Y: chin - 18}, {X: b.neck * 0.92, Y: b.neckPoint - 12}, {X: b.neck * 1.3, Y: b.neckPoint + 14}, {X: b.half * 0.78, Y: b.shoulder - 12}, {X: b.half, Y: b.shoulder + 14}, {X: b.half - 8, Y: b.shoulder + 70}, {X: b.half - 12, Y: b.shoulder + 112}}
+	right := []plane.Point{{X: b.neck * 0.9, Y: chin - 18}, {X: b.neck * 0.92, Y: b.neckPoint - 12},
+		{X: b.neck * 1.3, Y: b.neckPoint + 14}, {X: b.half * 0.78, Y: b.shoulder - 12}, {X: b.half, Y: b.shoulder + 14}, {X: b.half - 8,
+			Y: b.shoulder + 70}, {X: b.half - 12, Y: b.shoulder + 112}}
 	top, _ := b.f.Span()
 	for drop := math.Max(top+20, b.shoulder+140); drop < hip+6; drop += 22 {
 		right = append(right, plane.Pt(b.f.At(drop).Breadth()/2, drop))
@@ -109,7 +117,8 @@ func (b body) side(d *drawing, chin, headHigh float64) {
 	top, _ := b.f.Span()
 	hip := b.f.Drop(figure.Hip)
 	front := []plane.Point{{X: b.neck * 0.86, Y: chin - 4}, {X: b.neck * 0.8, Y: b.neckPoint + 8}, {X: b.neck*0.9 + 14, Y: b.shoulder + 6}}
-	back := []plane.Point{{X: -b.neck * 0.72, Y: chin - 40}, {X: -b.neck * 0.9, Y: b.neckPoint - 8}, {X: -b.f.At(top).Reach(180) * 0.86, Y: b.shoulder + 24}}
+	back := []plane.Point{{X: -b.neck * 0.72, Y: chin - 40}, {X: -b.neck * 0.9, Y: b.neckPoint - 8},
+		{X: -b.f.At(top).Reach(180) * 0.86, Y: b.shoulder + 24}}
 	for drop := math.Max(top, b.shoulder+90); drop < hip+8; drop += 22 {
 		front = append(front, plane.Pt(b.f.At(drop).Reach(0), drop))
 		back = append(back, plane.Pt(-b.f.At(drop).Reach(180), drop))
@@ -123,7 +132,8 @@ func (b body) side(d *drawing, chin, headHigh float64) {
 	back = append(back, plane.Pt(-46, b.sole-26), plane.Pt(-40, b.sole))
 	d.put(`<path class="form" d="%s%sZ"/>`, smooth(front, true), smooth(plane.Reversed(back), false))
 	face := plane.Pt(headHigh*0.06, b.crown+headHigh*0.5)
-	d.put(`<ellipse class="form" cx="%s" cy="%s" rx="%s" ry="%s" transform="rotate(-12 %s %s)"/>`, n(face.X), n(face.Y), n(headHigh*0.42), n(headHigh*0.5), n(face.X), n(face.Y))
+	d.put(`<ellipse class="form" cx="%s" cy="%s" rx="%s" ry="%s" transform="rotate(-12 %s %s)"/>`, n(face.X), n(face.Y),
+		n(headHigh*0.42), n(headHigh*0.5), n(face.X), n(face.Y))
 	d.put(`<path class="form" d="M%s %s l12 20 l-10 6"/>`, n(face.X+headHigh*0.4), n(face.Y-6))
 }
 
@@ -136,12 +146,15 @@ func (b body) marks(d *drawing, front bool, unit float64) {
 		a := along.Unit().Left().Times(r)
 		sag := along.Unit().Times(r * 0.35)
 		p, q := c.Add(a), c.Sub(a)
-		d.put(`<path class="span" data-measure="%s" d="M%s %s Q%s %s %s %s"/>`, key, n(p.X), n(p.Y), n(c.X+2*sag.X), n(c.Y+2*sag.Y), n(q.X), n(q.Y))
+		d.put(`<path class="span" data-measure="%s" d="M%s %s Q%s %s %s %s"/>`, key, n(p.X), n(p.Y), n(c.X+2*sag.X), n(c.Y+2*sag.Y),
+			n(q.X), n(q.Y))
 	}
 	if !front {
 		waistF, waistB := plane.Pt(b.f.At(0).Reach(0), 0), plane.Pt(-b.f.At(0).Reach(180), 0)
 		hip := b.f.Drop(figure.Hip)
-		d.put(`<path class="span" data-measure="crotch_length" d="%s"/>`, smooth([]plane.Point{waistF, {X: b.f.At(hip).Reach(0) + 4, Y: hip * 0.8}, {X: 4, Y: b.crotch + 6}, {X: -b.f.At(hip).Reach(180) - 4, Y: hip * 0.85}, waistB}, true))
+		d.put(`<path class="span" data-measure="crotch_length" d="%s"/>`,
+			smooth([]plane.Point{waistF, {X: b.f.At(hip).Reach(0) + 4, Y: hip * 0.8}, {X: 4, Y: b.crotch + 6},
+				{X: -b.f.At(hip).Reach(180) - 4, Y: hip * 0.85}, waistB}, true))
 		for _, l := range []figure.Level{figure.Bust, figure.Waist, figure.Hip} {
 			s := b.f.At(b.f.Drop(l))
 			y := b.f.Drop(l) + 7*unit

@@ -45,8 +45,10 @@ func ClothCut(f cloth.Fabric, c cloth.Cut, unit measure.Unit) string {
 		esc(measure.Length(l).In(unit)), n(-edge), n(-w-edge*0.4), n(l+edge*1.5), n(w+edge*1.5), n(w), n(l), n(px))
 	d.putCut(f, c, plane.Point{}, px)
 	d.put(`<text x="%s" y="%s" font-size="%s">%s</text>`, n(l/2), n(20*px), n(12*px), esc(measure.Length(l).In(unit)))
-	d.put(`<text x="%s" y="%s" font-size="%s" transform="rotate(-90 %s %s)">%s</text>`, n(-10*px), n(-w/2), n(12*px), n(-10*px), n(-w/2), esc(measure.Length(w).In(unit)))
-	d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %s"/><text class="small" x="%s" y="%s" font-size="%s">grain</text></svg>`, n(l*0.42), n(-14*px), n(l*0.16), n(-6*px), n(-4*px), n(6*px), n(4*px), n(-6*px), n(4*px), n(l*0.5), n(-19*px), n(10*px))
+	d.put(`<text x="%s" y="%s" font-size="%s" transform="rotate(-90 %s %s)">%s</text>`, n(-10*px), n(-w/2), n(12*px), n(-10*px),
+		n(-w/2), esc(measure.Length(w).In(unit)))
+	d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %s"/><text class="small" x="%s" y="%s" font-size="%s">grain</text></svg>`,
+		n(l*0.42), n(-14*px), n(l*0.16), n(-6*px), n(-4*px), n(6*px), n(4*px), n(-6*px), n(4*px), n(l*0.5), n(-19*px), n(10*px))
 	return d.String()
 }
 
@@ -68,7 +70,8 @@ func Cloths(f cloth.Fabric, unit measure.Unit) string {
 	h := w / 2.2
 	px := w / 260
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="cloths%s" role="img" aria-label="The cloth in hand" viewBox="%s %s %s %s">`, map[bool]string{true: " in-shop"}[len(f.Pieces()) == 0], n(-2*px), n(-h/2-high/2-2*px), n(w+4*px), n(h+4*px))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="cloths%s" role="img" aria-label="The cloth in hand" viewBox="%s %s %s %s">`,
+		map[bool]string{true: " in-shop"}[len(f.Pieces()) == 0], n(-2*px), n(-h/2-high/2-2*px), n(w+4*px), n(h+4*px))
 	x := (w - long) / 2
 	for _, c := range cuts {
 		c.Length = min(c.Length, 6000)

@@ -44,14 +44,17 @@ func form(f figure.Figure, deg float64) []plane.Point {
 	side := math.Abs(math.Mod(deg, 180)-90) < 1
 	if side {
 		half := f.Length("across_back")/2 + 12
-		out = append(out, plane.Pt(chest*0.97, top+8), plane.Pt(half*0.86, (top+shoulder)/2+14), plane.Pt(half*0.9, shoulder+62), plane.Pt(half*0.99, shoulder+26),
-			plane.Pt(half*0.92, shoulder+8), plane.Pt(half*0.55, shoulder-16), plane.Pt(66, shoulder-36), plane.Pt(56, shoulder-56), plane.Pt(54, shoulder-82))
+		out = append(out, plane.Pt(chest*0.97, top+8), plane.Pt(half*0.86, (top+shoulder)/2+14), plane.Pt(half*0.9, shoulder+62),
+			plane.Pt(half*0.99, shoulder+26),
+			plane.Pt(half*0.92, shoulder+8), plane.Pt(half*0.55, shoulder-16), plane.Pt(66, shoulder-36), plane.Pt(56,
+				shoulder-56), plane.Pt(54, shoulder-82))
 	} else {
 		lean := 1.0
 		if deg == 180 {
 			lean = 1.06
 		}
-		out = append(out, plane.Pt(chest*0.97*lean, top), plane.Pt(chest*0.8*lean, (top+shoulder)/2), plane.Pt(chest*0.6*lean, shoulder+10), plane.Pt(58, shoulder-34), plane.Pt(52, shoulder-56), plane.Pt(50, shoulder-82))
+		out = append(out, plane.Pt(chest*0.97*lean, top), plane.Pt(chest*0.8*lean, (top+shoulder)/2),
+			plane.Pt(chest*0.6*lean, shoulder+10), plane.Pt(58, shoulder-34), plane.Pt(52, shoulder-56), plane.Pt(50, shoulder-82))
 	}
 	return out
 }
@@ -134,7 +137,8 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 		r, le := sec.Reach(a), sec.Reach(b)
 		dip := (r + le) * 0.06
 		if name == "front" {
-			d.put(`<path class="level" data-measure="%s_girth" d="M%s %s Q0 %s %s %s"><title>%s</title></path>`, l, n(-le), n(drop), n(drop+2*dip), n(r), n(drop), esc(l.Label()))
+			d.put(`<path class="level" data-measure="%s_girth" d="M%s %s Q0 %s %s %s"><title>%s</title></path>`, l, n(-le), n(drop),
+				n(drop+2*dip), n(r), n(drop), esc(l.Label()))
 			girth := measure.Length(f.GirthAt(l)).In(s.Unit)
 			if len(s.Worn) > 0 {
 				girth = measure.Length(last.GirthAt(l)).In(s.Unit)
@@ -242,7 +246,8 @@ func (s Stand) lengths(d *drawing, view string, unit, floor, half float64) {
 		line("waist_to_hip", "to hip", left, 0, f.Drop(figure.Hip))
 		line("waist_to_knee", "to knee", -12*unit, 0, f.Drop(figure.Knee))
 		line("waist_to_floor_front", "front to floor", 17*unit, 0, floor)
-		d.put(`<path class="span" data-measure="across_back" d="M%s %s L%s %s"/>`, n(-f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2), n(f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2))
+		d.put(`<path class="span" data-measure="across_back" d="M%s %s L%s %s"/>`, n(-f.Length("across_back")/2),
+			n((shoulder+f.Drop(figure.Bust))/2), n(f.Length("across_back")/2), n((shoulder+f.Drop(figure.Bust))/2))
 		return
 	}
 	back := -(f.At(f.Drop(figure.Hip)).Reach(180) + 30*unit)

@@ -65,7 +65,8 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 		}
 		before, behind = append(before, plane.Pt(f, drop)), append(behind, plane.Pt(-b, drop))
 	}
-	d.put(`<path class="form-bare" d="%s%s"/><path class="level" d="M%s 0H%s"/>`, smooth(before, true), smooth(behind, true), n(behind[5].X), n(before[5].X))
+	d.put(`<path class="form-bare" d="%s%s"/><path class="level" d="M%s 0H%s"/>`, smooth(before, true), smooth(behind, true),
+		n(behind[5].X), n(before[5].X))
 	if foot == floor {
 		d.put(`<path class="floor" d="M%s %sH%s"/>`, n(left-10*px), n(floor), n(right+10*px))
 	}
@@ -111,6 +112,7 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 	}
 	d.put(`<path class="form-bare" d="%s"/>`, path(on.At(0).Outline(), true))
 	d.put(`<text class="what" x="0" y="4" font-size="%s">waist</text>`, n(10*px))
-	d.put(`<text class="what" x="%s" y="%s" font-size="%s">from above, the back away from you</text></g></svg>`, n(box.Centre().X), n(math.Max(-box.Min.Y, on.At(0).Reach(0))+18*px), n(11*px))
+	d.put(`<text class="what" x="%s" y="%s" font-size="%s">from above, the back away from you</text></g></svg>`, n(box.Centre().X),
+		n(math.Max(-box.Min.Y, on.At(0).Reach(0))+18*px), n(11*px))
 	return d.String()
 }

@@ -25,7 +25,8 @@ func Laced(l closure.Lacing, gap, widest float64, unit measure.Unit) string {
 	var d drawing
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="laced" role="img" aria-label="The lace with the edges %s apart" viewBox="%s %s %s %s">`, esc(measure.Length(gap).In(unit)), n(across/2-width/2), n(-high-34*px), n(width), n(high-low+44*px))
 	for _, side := range []struct{ edge, out float64 }{{l.Inset, -strip}, {across - l.Inset, across + strip}} {
-		d.put(`<path class="lace-cloth" d="M%s %sH%sV%sH%sZ"/><path class="lace-edge" d="M%s %sV%s"/>`, n(side.out), n(-high), n(side.edge), n(-low), n(side.out), n(side.edge), n(-high), n(-low))
+		d.put(`<path class="lace-cloth" d="M%s %sH%sV%sH%sZ"/><path class="lace-edge" d="M%s %sV%s"/>`, n(side.out), n(-high),
+			n(side.edge), n(-low), n(side.out), n(side.edge), n(-high), n(-low))
 	}
 	lefts, rights := at(0, l.Left), at(across, l.Right)
 	for _, p := range append(lefts, rights...) {
@@ -40,7 +41,8 @@ func Laced(l closure.Lacing, gap, widest float64, unit measure.Unit) string {
 				if p.X > 0 {
 					bow = -26
 				}
-				d.put(`<path class="lace" d="M%s %sC%s %s %s %s %s %s"/>`, n(p.X), n(-p.Y), n(p.X-bow), n(-p.Y), n(p.X-bow), n(-q.Y), n(p.X), n(-q.Y))
+				d.put(`<path class="lace" d="M%s %sC%s %s %s %s %s %s"/>`, n(p.X), n(-p.Y), n(p.X-bow), n(-p.Y), n(p.X-bow), n(-q.Y),
+					n(p.X), n(-q.Y))
 				continue
 			}
 			// Out of one eyelet, over its own cloth and the gap, under the
@@ -50,7 +52,8 @@ func Laced(l closure.Lacing, gap, widest float64, unit measure.Unit) string {
 				edge = l.Inset
 			}
 			in := p.Toward(q, (edge-p.X)/(q.X-p.X))
-			d.put(`<path class="lace-halo" d="%s"/><path class="lace" d="%s"/><path class="lace-under" d="%s"/>`, path([]plane.Point{p, in}, false), path([]plane.Point{p, in}, false), path([]plane.Point{in, q}, false))
+			d.put(`<path class="lace-halo" d="%s"/><path class="lace" d="%s"/><path class="lace-under" d="%s"/>`,
+				path([]plane.Point{p, in}, false), path([]plane.Point{p, in}, false), path([]plane.Point{in, q}, false))
 		}
 		end := way[len(way)-1]
 		out := -18.0
@@ -67,7 +70,8 @@ func Laced(l closure.Lacing, gap, widest float64, unit measure.Unit) string {
 		d.put(`<path class="lace" d="M%s %sq3 -14 18 -20"/>`, n(end.X), n(-end.Y))
 	}
 	size := 12 * px
-	d.put(`<path class="span" d="M%s %sH%s"/><text class="num" x="%s" y="%s" font-size="%s">%s</text>`, n(l.Inset), n(-high-7*px), n(across-l.Inset), n(across/2), n(-high-14*px), n(size*1.15), esc(measure.Length(gap).In(unit)))
+	d.put(`<path class="span" d="M%s %sH%s"/><text class="num" x="%s" y="%s" font-size="%s">%s</text>`, n(l.Inset), n(-high-7*px),
+		n(across-l.Inset), n(across/2), n(-high-14*px), n(size*1.15), esc(measure.Length(gap).In(unit)))
 	if straight >= 0 {
 		y := (l.Left[straight] + l.Left[straight+1]) / 2
 		d.put(`<text class="what" x="%s" y="%s" font-size="%s">waist</text>`, n(-strip-4*px), n(-y+4*px), n(size*0.9))

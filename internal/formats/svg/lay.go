@@ -62,7 +62,8 @@ func (l Lay) Draw() string {
 		d.put(`<style>path,rect{fill:none;stroke:#222;stroke-width:%s}.flaw{stroke-dasharray:%s}.selvedge,.fold{stroke-dasharray:%s}text{font-family:sans-serif;text-anchor:middle;fill:#222}</style>`, n(px*0.8), n(2*px), n(6*px))
 	}
 	if len(j.Cloth.Outline) > 2 {
-		d.put(`<rect class="no-cloth" x="0" y="%s" width="%s" height="%s"/><path class="cloth dye-%s" d="%s"/>`, n(-w), n(shown), n(w), esc(l.Dye), path(corners(j.Cloth.Outline), true))
+		d.put(`<rect class="no-cloth" x="0" y="%s" width="%s" height="%s"/><path class="cloth dye-%s" d="%s"/>`, n(-w), n(shown), n(w),
+			esc(l.Dye), path(corners(j.Cloth.Outline), true))
 	} else {
 		d.put(`<rect class="cloth dye-%s" x="0" y="%s" width="%s" height="%s"/>`, esc(l.Dye), n(-w), n(shown), n(w))
 	}
@@ -142,9 +143,11 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 		if pinned {
 			said += ", pinned"
 		}
-		hand = fmt.Sprintf(` data-copy="%d" data-turn="%s" data-x="%s" data-y="%s" data-said="%s"`, p.Copy, n(p.Turn), n(b.Centre().X), n(b.Centre().Y), esc(said))
+		hand = fmt.Sprintf(` data-copy="%d" data-turn="%s" data-x="%s" data-y="%s" data-said="%s"`, p.Copy, n(p.Turn), n(b.Centre().X),
+			n(b.Centre().Y), esc(said))
 	}
-	d.put(`<g class="laid%s" data-piece="%s"%s><path class="cut" d="%s"><title>%s</title></path>`, map[bool]string{true: " pinned"}[pinned], esc(p.ID), hand, path(shape, true), esc(name))
+	d.put(`<g class="laid%s" data-piece="%s"%s><path class="cut" d="%s"><title>%s</title></path>`,
+		map[bool]string{true: " pinned"}[pinned], esc(p.ID), hand, path(shape, true), esc(name))
 	defer d.put(`</g>`)
 	if l.Small {
 		return
@@ -163,9 +166,11 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 	case math.Mod(p.Turn, 180) == 0 && b.Height() > 50*px:
 		// One way only: a single arrow head, towards the top of the piece.
 		if l.Job.Cloth.Nap {
-			d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %s"/>`, n(c.X-half), n(y), n(2*half), n(-7*px), n(-5*px), n(7*px), n(5*px), n(-7*px), n(5*px))
+			d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %s"/>`, n(c.X-half), n(y), n(2*half), n(-7*px), n(-5*px), n(7*px),
+				n(5*px), n(-7*px), n(5*px))
 		} else {
-			d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %sM%s %sl%s %sl%s %s"/>`, n(c.X-half), n(y), n(2*half), n(-5*px), n(-3*px), n(5*px), n(3*px), n(-5*px), n(3*px),
+			d.put(`<path class="grain" d="M%s %sh%sm%s %sl%s %sl%s %sM%s %sl%s %sl%s %s"/>`, n(c.X-half), n(y), n(2*half), n(-5*px),
+				n(-3*px), n(5*px), n(3*px), n(-5*px), n(3*px),
 				n(c.X-half+5*px), n(y-3*px), n(-5*px), n(3*px), n(5*px), n(3*px))
 		}
 	case math.Mod(p.Turn, 90) == 0 && b.Height() > 60*px && b.Width() > 20*px: // across the cloth
@@ -173,7 +178,8 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 		d.put(`<path class="grain" d="M%s %sv%s"/>`, n(c.X+8*px), n(-c.Y-tall), n(2*tall))
 	}
 	if l.Measures && b.Height() > 42*px && b.Width() > 105*px {
-		d.put(`<text class="small" x="%s" y="%s" font-size="%s">%s up · %s on</text>`, n(c.X), n(-c.Y+size*0.35+11*px), n(8.5*px), esc(measure.Length(c.Y).In(l.Unit)), esc(measure.Length(c.X).In(l.Unit)))
+		d.put(`<text class="small" x="%s" y="%s" font-size="%s">%s up · %s on</text>`, n(c.X), n(-c.Y+size*0.35+11*px), n(8.5*px),
+			esc(measure.Length(c.Y).In(l.Unit)), esc(measure.Length(c.X).In(l.Unit)))
 	} else if p.Mirrored && !l.Measures {
 		d.put(`<text class="small" x="%s" y="%s" font-size="%s">mirrored</text>`, n(c.X), n(-c.Y+12*px+size*0.35), n(9*px))
 	}
@@ -197,7 +203,8 @@ func (l Lay) ruler(d *drawing, shown, length, px float64) {
 		d.put(`<path class="tick" d="M%s 0 V%s"/>`, n(x), n(tick))
 	}
 	w := l.Job.Cloth.Width
-	d.put(`<path class="needed" d="M%s %s V%s"/><text class="needed-name" x="%s" y="%s" font-size="%s">%s</text>`, n(length), n(-w-8*px), n(10*px), n(length), n(-w-10*px), n(12*px), esc(measure.Length(l.Result.Length).In(l.Unit)))
+	d.put(`<path class="needed" d="M%s %s V%s"/><text class="needed-name" x="%s" y="%s" font-size="%s">%s</text>`, n(length),
+		n(-w-8*px), n(10*px), n(length), n(-w-10*px), n(12*px), esc(measure.Length(l.Result.Length).In(l.Unit)))
 }
 
 // Little draws an outline alone, to be told apart by its shape.
@@ -208,6 +215,7 @@ func Little(outline []plane.Point, mirrored bool) string {
 	b := plane.BoxOf(outline)
 	pad := math.Max(b.Width(), b.Height()) * 0.04
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="little" aria-hidden="true" viewBox="%s %s %s %s"><path d="%s"/></svg>`, n(b.Min.X-pad), n(-b.Max.Y-pad), n(b.Width()+2*pad), n(b.Height()+2*pad), path(outline, true))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="little" aria-hidden="true" viewBox="%s %s %s %s"><path d="%s"/></svg>`,
+		n(b.Min.X-pad), n(-b.Max.Y-pad), n(b.Width()+2*pad), n(b.Height()+2*pad), path(outline, true))
 	return d.String()
 }

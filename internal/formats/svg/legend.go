@@ -7,10 +7,14 @@ type Line struct{ Class, Label string }
 
 // Legend lists the lines that occur on the pieces, in a fixed order.
 func Legend(pieces []pattern.Piece) []Line {
-	all := []Line{{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold", "on the fold of the cloth"}, {"grain", "grain"}, {"notch", "notch"},
-		{"waist", "waist level"}, {"bone", "bone"}, {"busk", "busk"}, {"eyelet", "eyelet"}, {"dart", "dart"}, {"pleat-fold", "pleat: fold here"}, {"pleat-to", "pleat: bring to here"},
-		{"gather", "gathering row"}, {"fold", "fold"}, {"placket", "placket"}, {"section", "set the next piece on here"}, {"stud", "stud or loop of the busk"}, {"tape", "tape inside"},
-		{"quilt", "quilting"}, {"meeting", "a line of the next piece ends here"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop", "steel"}, {"ring", "row through both layers"},
+	all := []Line{{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"},
+		{"on-fold", "on the fold of the cloth"}, {"grain", "grain"}, {"notch", "notch"},
+		{"waist", "waist level"}, {"bone", "bone"}, {"busk", "busk"}, {"eyelet", "eyelet"}, {"dart", "dart"}, {"pleat-fold",
+			"pleat: fold here"}, {"pleat-to", "pleat: bring to here"},
+		{"gather", "gathering row"}, {"fold", "fold"}, {"placket", "placket"}, {"section", "set the next piece on here"}, {"stud",
+			"stud or loop of the busk"}, {"tape", "tape inside"},
+		{"quilt", "quilting"}, {"meeting", "a line of the next piece ends here"}, {"tuck", "tuck: both its lines"}, {"cord",
+			"cord"}, {"hoop", "steel"}, {"ring", "row through both layers"},
 		{"tuft", "tuft"}, {"flossing", "flossing"}, {"slash", "slash"}, {"button", "button"}, {"tie", "sew a tape or tie on here"}}
 	used := map[string]bool{"cut": true, "sew": true, "grain": true}
 	for i := range pieces {

@@ -41,7 +41,8 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 		} else if e.Allowance == 0 {
 			class = "sew bound"
 		}
-		d.put(`<path class="%s" data-edge="%s" d="%s"><title>%s: %s</title></path>`, class, esc(p.ID+" "+e.ID), path(sp.short.line(e.Line), false), esc(e.Name), esc(measure.Length(e.Length()).In(s.Unit)))
+		d.put(`<path class="%s" data-edge="%s" d="%s"><title>%s: %s</title></path>`, class, esc(p.ID+" "+e.ID),
+			path(sp.short.line(e.Line), false), esc(e.Name), esc(measure.Length(e.Length()).In(s.Unit)))
 	}
 	for _, nt := range p.Notches {
 		e, ok := p.Edge(nt.Edge)
@@ -112,7 +113,8 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 		if at.angle != 0 {
 			turn = " rotate(" + n(at.angle) + ")"
 		}
-		d.put(`<text class="%s" transform="translate(%s %s)%s" font-size="%s">%s</text>`, class, n(at.at.X), n(at.at.Y), turn, n(size), esc(text))
+		d.put(`<text class="%s" transform="translate(%s %s)%s" font-size="%s">%s</text>`, class, n(at.at.X), n(at.at.Y), turn, n(size),
+			esc(text))
 	}
 	for _, m := range sp.p.Marks {
 		bed := (m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine || m.Kind == pattern.HoopLine) && m.Width > 0
@@ -148,7 +150,8 @@ func markPlaces(line []plane.Point, kind pattern.MarkKind, unit float64) []label
 	}
 	var out []label
 	for _, q := range []plane.Point{end, start, middle} {
-		for _, by := range []plane.Point{{Y: 11}, {Y: -4}, {X: 24, Y: 4}, {X: -24, Y: 4}, {Y: 24}, {Y: -17}, {X: 30, Y: 16}, {X: -30, Y: 16}} {
+		for _, by := range []plane.Point{{Y: 11}, {Y: -4}, {X: 24, Y: 4}, {X: -24, Y: 4}, {Y: 24}, {Y: -17}, {X: 30, Y: 16},
+			{X: -30, Y: 16}} {
 			out = append(out, label{at: plane.Pt(q.X+by.X*unit, -q.Y+by.Y*unit)})
 		}
 	}
@@ -213,6 +216,7 @@ func (s Sheet) grain(d *drawing, p *pattern.Piece, outline []plane.Point, unit f
 		at plane.Point
 		k  float64
 	}{{up, -1}, {down, 1}} {
-		d.put(`<path class="grain" d="%s"/>`, path([]plane.Point{e.at.Add(plane.Pt(-a*0.5, e.k*a)), e.at, e.at.Add(plane.Pt(a*0.5, e.k*a))}, false))
+		d.put(`<path class="grain" d="%s"/>`, path([]plane.Point{e.at.Add(plane.Pt(-a*0.5, e.k*a)), e.at,
+			e.at.Add(plane.Pt(a*0.5, e.k*a))}, false))
 	}
 }

@@ -76,7 +76,8 @@ func (s Sheet) Draw(pieces []pattern.Piece) string {
 	if s.TrueScale {
 		size = ` width="` + n(w) + `mm" height="` + n(h) + `mm"`
 	}
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="sheet" role="img" aria-label="%s"%s viewBox="0 0 %s %s" data-unit="%s">`, esc(s.Title), size, n(w), n(h), n(unit))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="sheet" role="img" aria-label="%s"%s viewBox="0 0 %s %s" data-unit="%s">`,
+		esc(s.Title), size, n(w), n(h), n(unit))
 	if s.TrueScale {
 		d.put(`<title>%s</title><style>%s</style>`, esc(s.Title), lineLanguage)
 	}
