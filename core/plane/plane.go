@@ -6,9 +6,7 @@
 package plane
 
 import (
-	"cmp"
 	"math"
-	"slices"
 	"sort"
 )
 
@@ -21,17 +19,28 @@ type Point struct{ X, Y float64 }
 // Pt is Point{x, y}.
 func Pt(x, y float64) Point { return Point{x, y} }
 
-func (p Point) Add(q Point) Point               { return Point{p.X + q.X, p.Y + q.Y} }
-func (p Point) Sub(q Point) Point               { return Point{p.X - q.X, p.Y - q.Y} }
-func (p Point) Times(k float64) Point           { return Point{p.X * k, p.Y * k} }
-func (p Point) Dot(q Point) float64             { return p.X*q.X + p.Y*q.Y }
-func (p Point) Cross(q Point) float64           { return p.X*q.Y - p.Y*q.X }
-func (p Point) Norm() float64                   { return math.Hypot(p.X, p.Y) }
-func (p Point) To(q Point) float64              { return math.Hypot(q.X-p.X, q.Y-p.Y) }
-func (p Point) Mid(q Point) Point               { return p.Toward(q, 0.5) }
-func (p Point) Left() Point                     { return Point{-p.Y, p.X} }
-func (p Point) Right() Point                    { return Point{p.Y, -p.X} }
-func (p Point) Same(q Point) bool               { return p.To(q) < 1e-6 }
+func (p Point) Add(q Point) Point { return Point{p.X + q.X, p.Y + q.Y} }
+
+func (p Point) Sub(q Point) Point { return Point{p.X - q.X, p.Y - q.Y} }
+
+func (p Point) Times(k float64) Point { return Point{p.X * k, p.Y * k} }
+
+func (p Point) Dot(q Point) float64 { return p.X*q.X + p.Y*q.Y }
+
+func (p Point) Cross(q Point) float64 { return p.X*q.Y - p.Y*q.X }
+
+func (p Point) Norm() float64 { return math.Hypot(p.X, p.Y) }
+
+func (p Point) To(q Point) float64 { return math.Hypot(q.X-p.X, q.Y-p.Y) }
+
+func (p Point) Mid(q Point) Point { return p.Toward(q, 0.5) }
+
+func (p Point) Left() Point { return Point{-p.Y, p.X} }
+
+func (p Point) Right() Point { return Point{p.Y, -p.X} }
+
+func (p Point) Same(q Point) bool { return p.To(q) < 1e-6 }
+
 func (p Point) Toward(q Point, t float64) Point { return Point{p.X + (q.X-p.X)*t, p.Y + (q.Y-p.Y)*t} }
 
 // Unit is p scaled to length 1, or the zero vector when p has no length.
@@ -324,190 +333,4 @@ func Middle(poly []Point, share float64) Point {
 		}
 	}
 	return at
-}
-
-// Box is the smallest upright rectangle round the points.
-type Box struct{ Min, Max Point }
-
-// BoxOf is the box round all the given points; the zero Box for none.
-func BoxOf(lines ...[]Point) Box {
-	b, first := Box{}, true
-	for _, l := range lines {
-		for _, p := range l {
-			if first {
-				b, first = Box{p, p}, false
-			}
-			b.Min = Point{math.Min(b.Min.X, p.X), math.Min(b.Min.Y, p.Y)}
-			b.Max = Point{math.Max(b.Max.X, p.X), math.Max(b.Max.Y, p.Y)}
-		}
-	}
-	return b
-}
-
-func (b Box) Width() float64  { return b.Max.X - b.Min.X }
-func (b Box) Height() float64 { return b.Max.Y - b.Min.Y }
-func (b Box) Centre() Point   { return b.Min.Mid(b.Max) }
-
-// Crossing finds where a polygon crosses itself: the indices of two sides and
-// true, or false when it is simple. Sides that only meet at their common
-// corner do not cross; a side folded back on its neighbour does.
-func Crossing(poly []Point) (int, int, bool) {
-	n := len(poly)
-	// The sides in order along the polygon's longer way: only those that share
-	// some of it can meet.
-	box := BoxOf(poly)
-	tall := box.Height() > box.Width()
-	type side struct {
-		low, high float64
-		at        int
-	}
-	sides := make([]side, n)
-	for i, a := range poly {
-		b := poly[(i+1)%n]
-		p, q := a.X, b.X
-		if tall {
-			p, q = a.Y, b.Y
-		}
-		if p > q {
-			p, q = q, p
-		}
-		sides[i] = side{p - 1e-9, q + 1e-9, i}
-	}
-	slices.SortFunc(sides, func(a, b side) int { return cmp.Compare(a.low, b.low) })
-	first, second := n, n
-	for k, s := range sides {
-		for _, o := range sides[k+1:] {
-			if o.low > s.high {
-				break
-			}
-			i, j := min(s.at, o.at), max(s.at, o.at)
-			if i > first || (i == first && j >= second) {
-				continue
-			}
-			a, b, c, d := poly[i], poly[i+1], poly[j], poly[(j+1)%n]
-			found := false
-			switch {
-			case j == i+1 && n > 2: // b == c
-				found = folded(a, b, d)
-			case i == 0 && j == n-1: // d == a
-				found = folded(c, a, b)
-			default:
-				found = touches(a, b, c, d)
-			}
-			if found {
-				first, second = i, j
-			}
-		}
-	}
-	if first < n {
-		return first, second, true
-	}
-	return 0, 0, false
-}
-
-// folded: going a, b, d, the path turns straight back on itself.
-func folded(a, b, d Point) bool {
-	u, v := b.Sub(a), d.Sub(b)
-	return math.Abs(u.Cross(v)) < 1e-9*u.Norm()*v.Norm()+1e-12 && u.Dot(v) < 0
-}
-
-// touches: the segments ab and cd share a point.
-func touches(a, b, c, d Point) bool {
-	side := func(p, q, r Point) float64 { return q.Sub(p).Cross(r.Sub(p)) }
-	d1, d2 := side(c, d, a), side(c, d, b)
-	d3, d4 := side(a, b, c), side(a, b, d)
-	if ((d1 > 0 && d2 < 0) || (d1 < 0 && d2 > 0)) && ((d3 > 0 && d4 < 0) || (d3 < 0 && d4 > 0)) {
-		return true
-	}
-	on := func(p, q, r Point, s float64) bool {
-		return math.Abs(s) < 1e-9 && math.Min(p.X, q.X)-1e-9 <= r.X && r.X <= math.Max(p.X, q.X)+1e-9 &&
-			math.Min(p.Y, q.Y)-1e-9 <= r.Y && r.Y <= math.Max(p.Y, q.Y)+1e-9
-	}
-	return on(c, d, a, d1) || on(c, d, b, d2) || on(a, b, c, d3) || on(a, b, d, d4)
-}
-
-// Meet is where the line through p along u meets the line through q along v.
-func Meet(p, u, q, v Point) (Point, bool) {
-	k := u.Cross(v)
-	if math.Abs(k) < 1e-9 {
-		return Point{}, false
-	}
-	return p.Add(u.Times(q.Sub(p).Cross(v) / k)), true
-}
-
-// Hull is the convex hull of some points, counter-clockwise (Andrew,
-// Information Processing Letters 9, 1979).
-func Hull(points []Point) []Point {
-	all := slices.Clone(points)
-	slices.SortFunc(all, func(a, b Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) })
-	half := func() []Point {
-		var out []Point
-		for _, p := range all {
-			for len(out) > 1 && out[len(out)-1].Sub(out[len(out)-2]).Cross(p.Sub(out[len(out)-1])) <= 0 {
-				out = out[:len(out)-1]
-			}
-			out = append(out, p)
-		}
-		return out[:max(len(out)-1, 0)]
-	}
-	lower := half()
-	slices.Reverse(all)
-	return append(lower, half()...)
-}
-
-// Plainer is a polygon with fewer corners that holds the given one and stands
-// out from it by at most about twice the tolerance (Douglas and Peucker, 1973,
-// then moved out by the tolerance).
-func Plainer(poly []Point, tolerance float64) []Point {
-	if len(poly) < 8 {
-		return poly
-	}
-	// Split at two far corners so that the ends stay put.
-	far := 0
-	for i, p := range poly {
-		if p.To(poly[0]) > poly[far].To(poly[0]) {
-			far = i
-		}
-	}
-	first := Thinned(poly[:far+1], tolerance)
-	second := Thinned(append(append([]Point{}, poly[far:]...), poly[0]), tolerance)
-	thin := append(first[:len(first)-1], second[:len(second)-1]...)
-	if len(thin) < 3 {
-		return poly
-	}
-	sides := make([]Side, len(thin))
-	for i := range thin {
-		sides[i] = Side{Line: []Point{thin[i], thin[(i+1)%len(thin)]}, Out: tolerance}
-	}
-	return Outset(sides)
-}
-
-// Thinned is a line with the corners left out that stand no further than a
-// tolerance from what remains (Douglas and Peucker, 1973). Its ends stay.
-func Thinned(line []Point, tolerance float64) []Point {
-	if len(line) < 3 {
-		return append([]Point{}, line...)
-	}
-	return append(thinned([]Point{}, line, tolerance), line[len(line)-1])
-}
-
-// thinned adds what Thinned keeps of a line, but its last point, to out.
-func thinned(out, line []Point, tolerance float64) []Point {
-	a, b := line[0], line[len(line)-1]
-	u := b.Sub(a).Unit()
-	worst, at := 0.0, 0
-	for i := 1; i < len(line)-1; i++ {
-		v := line[i].Sub(a)
-		d := math.Abs(u.Cross(v))
-		if u == (Point{}) {
-			d = v.Norm()
-		}
-		if d > worst {
-			worst, at = d, i
-		}
-	}
-	if worst <= tolerance {
-		return append(out, a)
-	}
-	return thinned(thinned(out, line[:at+1], tolerance), line[at:], tolerance)
 }

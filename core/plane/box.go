@@ -1,0 +1,29 @@
+package plane
+
+import (
+	"math"
+)
+
+// Box is the smallest upright rectangle round the points.
+type Box struct{ Min, Max Point }
+
+// BoxOf is the box round all the given points; the zero Box for none.
+func BoxOf(lines ...[]Point) Box {
+	b, first := Box{}, true
+	for _, l := range lines {
+		for _, p := range l {
+			if first {
+				b, first = Box{p, p}, false
+			}
+			b.Min = Point{math.Min(b.Min.X, p.X), math.Min(b.Min.Y, p.Y)}
+			b.Max = Point{math.Max(b.Max.X, p.X), math.Max(b.Max.Y, p.Y)}
+		}
+	}
+	return b
+}
+
+func (b Box) Width() float64 { return b.Max.X - b.Min.X }
+
+func (b Box) Height() float64 { return b.Max.Y - b.Min.Y }
+
+func (b Box) Centre() Point { return b.Min.Mid(b.Max) }

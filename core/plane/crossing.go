@@ -1,0 +1,94 @@
+package plane
+
+import (
+	"cmp"
+	"math"
+	"slices"
+)
+
+// Crossing finds where a polygon crosses itself: the indices of two sides and
+// true, or false when it is simple. Sides that only meet at their common
+// corner do not cross; a side folded back on its neighbour does.
+func Crossing(poly []Point) (int, int, bool) {
+	n := len(poly)
+	// The sides in order along the polygon's longer way: only those that share
+	// some of it can meet.
+	box := BoxOf(poly)
+	tall := box.Height() > box.Width()
+	type side struct {
+		low, high float64
+		at        int
+	}
+	sides := make([]side, n)
+	for i, a := range poly {
+		b := poly[(i+1)%n]
+		p, q := a.X, b.X
+		if tall {
+			p, q = a.Y, b.Y
+		}
+		if p > q {
+			p, q = q, p
+		}
+		sides[i] = side{p - 1e-9, q + 1e-9, i}
+	}
+	slices.SortFunc(sides, func(a, b side) int { return cmp.Compare(a.low, b.low) })
+	first, second := n, n
+	for k, s := range sides {
+		for _, o := range sides[k+1:] {
+			if o.low > s.high {
+				break
+			}
+			i, j := min(s.at, o.at), max(s.at, o.at)
+			if i > first || (i == first && j >= second) {
+				continue
+			}
+			a, b, c, d := poly[i], poly[i+1], poly[j], poly[(j+1)%n]
+			found := false
+			switch {
+			case j == i+1 && n > 2: // b == c
+				found = folded(a, b, d)
+			case i == 0 && j == n-1: // d == a
+				found = folded(c, a, b)
+			default:
+				found = touches(a, b, c, d)
+			}
+			if found {
+				first, second = i, j
+			}
+		}
+	}
+	if first < n {
+		return first, second, true
+	}
+	return 0, 0, false
+}
+
+// folded: going a, b, d, the path turns straight back on itself.
+func folded(a, b, d Point) bool {
+	u, v := b.Sub(a), d.Sub(b)
+	return math.Abs(u.Cross(v)) < 1e-9*u.Norm()*v.Norm()+1e-12 && u.Dot(v) < 0
+}
+
+// touches: the segments ab and cd share a point.
+func touches(a, b, c, d Point) bool {
+	side := func(p, q, r Point) float64 { return q.Sub(p).Cross(r.Sub(p)) }
+	d1, d2 := side(c, d, a), side(c, d, b)
+	d3, d4 := side(a, b, c), side(a, b, d)
+	if ((d1 > 0 && d2 < 0) || (d1 < 0 && d2 > 0)) && ((d3 > 0 && d4 < 0) || (d3 < 0 && d4 > 0)) {
+		return true
+	}
+	on := func(p, q, r Point, s float64) bool {
+		return math.Abs(s) < 1e-9 && math.Min(p.X, q.X)-1e-9 <= r.X && r.X <= math.Max(p.X, q.X)+1e-9 &&
+			math.Min(p.Y, q.Y)-1e-9 <= r.Y && r.Y <= math.Max(p.Y, q.Y)+1e-9
+	}
+	return on(c, d, a, d1) || on(c, d, b, d2) || on(a, b, c, d3) || on(a, b, d, d4)
+}
+
+// Meet is where the line through p along u meets the line through q along v.
+func Meet(p, u, q, v Point) (Point, bool) {
+	k := u.Cross(v)
+	if math.Abs(k) < 1e-9 {
+		return Point{}, false
+	}
+	return p.Add(u.Times(q.Sub(p).Cross(v) / k)), true
+}
