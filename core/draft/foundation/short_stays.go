@@ -131,37 +131,12 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	for i := 1; i < h.Panels; i++ {
 		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "stitched twice, felled")
 	}
-	// Two gussets a side, either side of the bust point, in slashes down from
-	// the top edge.
-	front := &d.Pieces[0]
-	apart := math.Max(on.Length("bust_separation")/2, end+channel+16)
-	outline, _ := front.Outline()
-	for _, x := range []float64{apart - 26, apart + 26} {
-		span := plane.Spans(outline, plane.Pt(x, 0), plane.Pt(0, 1))
-		if len(span) == 0 {
-			return d, fmt.Errorf("the bust points lie outside the front panel: choose two panels a side")
-		}
-		y := span[len(span)-1][1]
-		// Slit down the middle; what is turned in at either side runs out to
-		// nothing at the point, and the gusset makes up for it.
-		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.SlashLine, Path: []plane.Point{{X: x - turnedIn, Y: y},
-			{X: x, Y: y - high}, {X: x + turnedIn, Y: y}}, Label: "gusset: slit, turn in to the lines"})
+	if err := bustGussets(&d, &d.Pieces[0], on, wide, high, end+channel+16, v.Number("allowance")*0.6); err != nil {
+		return d, err
 	}
-	d.Pieces = append(d.Pieces, gusset(wide+2*turnedIn, high, v.Number("allowance")*0.6))
-	d.Seams = append(d.Seams, pattern.Seam{ID: "gusset-sides", A: pattern.Side{Piece: "gusset", Edge: "right",
-		Copy: "one side of its slash"}, B: pattern.Side{Piece: "gusset", Edge: "left", Copy: "other side of its slash"},
-		Technique: "each side set into one side of the slash, the point reinforced with buttonhole stitch"})
 	strap(&d, &d.Pieces[last], on, hi, bust*1.02)
 	if v.Choice("cord") == "cords" {
-		for k := range 6 {
-			y := under - 4 - float64(k)*5.5
-			if span := plane.Spans(outline, plane.Pt(0, y), plane.Pt(1, 0)); len(span) > 0 && y > low+6 {
-				front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.CordLine,
-					Path: []plane.Point{{X: end + 7, Y: y}, {X: span[0][1] - 4, Y: y}}})
-			}
-		}
-		d.Buy("cord", "Cotton cord, "+measure.TellStock(3)+" thick", 2*6*h.Width(under)*0.6/1000, "m",
-			"six rows under the bust, both fronts")
+		cordUnderBust(&d, &d.Pieces[0], h, under, low, end+7)
 	}
 	made := 2 * h.Width(under)
 	d.Measure("underbust.made", "the cloth", "at the underbust", made)
@@ -183,6 +158,24 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: -low, Depth: t}}
 	d.Remark(false, "Fit the gussets on the body", "Cut the slashes short, set the gussets with pins, and open them until the bust "+
 		"sits; then sew. Their width is from the girths: "+measure.Tell(wide)+" each.")
+	shortStaysSteps(&d, bounds)
+	return d, nil
+}
+
+// gusset is a wedge with a curved top edge and two equal sides, as long as its
+// slash.
+func gusset(wide, high, allowance float64) pattern.Piece {
+	half := wide / 2
+	drop := math.Sqrt(math.Max(high*high-half*half, 1))
+	tip, right, left := plane.Pt(0, 0), plane.Pt(half, drop), plane.Pt(-half, drop)
+	return pattern.Piece{ID: "gusset", Name: "Bust gusset", Cut: 8, Edges: []pattern.Edge{
+		{ID: "right", Name: "side", Line: []plane.Point{tip, right}, Allowance: allowance},
+		{ID: "top", Name: "upper edge", Line: plane.Sweep(right, plane.Pt(-1, 0.35), left, plane.Pt(-1, -0.35)), Corner: true},
+		{ID: "left", Name: "other side", Line: []plane.Point{left, tip}, Allowance: allowance},
+	}}
+}
+
+func shortStaysSteps(d *draft.Draft, bounds float64) {
 	d.Do("mock-up", "Mock-up, gussets pinned", 90, []work.Need{work.Machine, work.Wearer}, "Over the shift, straps tied.")
 	d.Do("cut", "Cut", 30, []work.Need{work.Table}, "Slash only after the mock-up has said how far.",
 		work.After{Step: "mock-up", Why: "a slash can't be taken back"})
@@ -201,18 +194,42 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		"Between the two bones of each front.", work.After{Step: "bind", Why: "they stand a set way inside the finished edge"})
 	d.Do("measure", "Try it on; measure bust and underbust over it", 25, []work.Need{work.Wearer},
 		"Enter them under “over a closed corset”.", work.After{Step: "eyelets", Why: "it closes through them"})
-	return d, nil
 }
 
-// gusset is a wedge with a curved top edge and two equal sides, as long as its
-// slash.
-func gusset(wide, high, allowance float64) pattern.Piece {
-	half := wide / 2
-	drop := math.Sqrt(math.Max(high*high-half*half, 1))
-	tip, right, left := plane.Pt(0, 0), plane.Pt(half, drop), plane.Pt(-half, drop)
-	return pattern.Piece{ID: "gusset", Name: "Bust gusset", Cut: 8, Edges: []pattern.Edge{
-		{ID: "right", Name: "side", Line: []plane.Point{tip, right}, Allowance: allowance},
-		{ID: "top", Name: "upper edge", Line: plane.Sweep(right, plane.Pt(-1, 0.35), left, plane.Pt(-1, -0.35)), Corner: true},
-		{ID: "left", Name: "other side", Line: []plane.Point{left, tip}, Allowance: allowance},
-	}}
+// bustGussets sets two gussets a side, either side of the bust point, in slashes down
+// from the top edge. nearest is how close to the front edge the first may stand, mm.
+func bustGussets(d *draft.Draft, front *pattern.Piece, on figure.Figure, wide, high, nearest, allowance float64) error {
+	apart := math.Max(on.Length("bust_separation")/2, nearest)
+	outline, _ := front.Outline()
+	for _, x := range []float64{apart - 26, apart + 26} {
+		span := plane.Spans(outline, plane.Pt(x, 0), plane.Pt(0, 1))
+		if len(span) == 0 {
+			return fmt.Errorf("the bust points lie outside the front panel: choose two panels a side")
+		}
+		y := span[len(span)-1][1]
+		// Slit down the middle; what is turned in at either side runs out to
+		// nothing at the point, and the gusset makes up for it.
+		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.SlashLine, Path: []plane.Point{{X: x - turnedIn, Y: y},
+			{X: x, Y: y - high}, {X: x + turnedIn, Y: y}}, Label: "gusset: slit, turn in to the lines"})
+	}
+	d.Pieces = append(d.Pieces, gusset(wide+2*turnedIn, high, allowance))
+	d.Seams = append(d.Seams, pattern.Seam{ID: "gusset-sides", A: pattern.Side{Piece: "gusset", Edge: "right",
+		Copy: "one side of its slash"}, B: pattern.Side{Piece: "gusset", Edge: "left", Copy: "other side of its slash"},
+		Technique: "each side set into one side of the slash, the point reinforced with buttonhole stitch"})
+	return nil
+}
+
+// cordUnderBust sets rows of cord across a front below the underbust, from the lacing to
+// the side.
+func cordUnderBust(d *draft.Draft, front *pattern.Piece, h *part.Half, under, low, from float64) {
+	outline, _ := front.Outline()
+	for k := range 6 {
+		y := under - 4 - float64(k)*5.5
+		if span := plane.Spans(outline, plane.Pt(0, y), plane.Pt(1, 0)); len(span) > 0 && y > low+6 {
+			front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.CordLine,
+				Path: []plane.Point{{X: from, Y: y}, {X: span[0][1] - 4, Y: y}}})
+		}
+	}
+	d.Buy("cord", "Cotton cord, "+measure.TellStock(3)+" thick", 2*6*h.Width(under)*0.6/1000, "m",
+		"six rows under the bust, both fronts")
 }

@@ -129,68 +129,13 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		kind = bone.Flat
 	}
 	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
-	channel := b.Channel(kind)
-	front := closing != "back"
-	outer, eyelets, inner, room := lane(1, channel) // bone, eyelets, bone
+	_, _, _, room := lane(1, b.Channel(kind)) // bone, eyelets, bone
 	room += 2
-	if front {
-		part.Rename(&d.Pieces[0], "front", "front-lacing", "front lacing edge", 20)
-		for k, x := range []float64{outer, inner} {
-			if err := b.Add(&d.Pieces[0], kind, []string{"at the front edge", "inside the front eyelets"}[k], h.Upright(0, x)); err != nil {
-				return d, err
-			}
-		}
-		low, top := h.Reach(0)
-		lacingEdge(&d, &d.Pieces[0], v, "at the centre front", []plane.Point{{Y: low}, {Y: top}}, eyelets, -1)
-	} else {
-		d.Pieces[0].Fold = "front"
-		d.Pieces[0].Cut, d.Pieces[0].Mirrored = 2, false
-		part.Rename(&d.Pieces[0], "front", "front", "centre front, on the fold", 0)
+	if err := staysEdges(&d, h, b, kind, v); err != nil {
+		return d, err
 	}
-	if closing != "front" {
-		part.Rename(&d.Pieces[last], "back", "lacing", "lacing edge", 25)
-		if err := bonedLacing(&d, h, b, &d.Pieces[last], v, kind); err != nil {
-			return d, err
-		}
-	} else {
-		d.Pieces[last].Fold = "back"
-		d.Pieces[last].Cut, d.Pieces[last].Mirrored = 2, false
-		part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
-		straighten(&d.Pieces[last], "back")
-	}
-	// Bones fan between the seams, as many as the waist of each panel holds.
-	for i := range h.Panels {
-		l, r := h.Edges(i, 0)
-		lo, hi := l+channel/2+2, r-channel/2-2
-		if i == 0 && front {
-			lo = l + room + channel/2
-		}
-		if i == last && closing != "front" {
-			hi = r - room - channel/2
-		}
-		if i == 0 && !front {
-			lo = l + channel/2 + 1
-		}
-		n := int((hi-lo)/(channel+0.6)) + 1
-		if hi < lo {
-			n = 0
-		}
-		if v.Choice("boning") == "half" {
-			n = (n + 2) / 3
-		}
-		for k := range n {
-			x := (lo + hi) / 2
-			if n > 1 {
-				x = lo + (hi-lo)*float64(k)/float64(n-1)
-			}
-			path := h.Within(i, (x-l)/(r-l))
-			if plane.Length(path) < bone.Shortest+2*b.Clearance {
-				continue // too short to need one
-			}
-			if err := b.Add(&d.Pieces[i], kind, fmt.Sprintf("%d of %d in %s", k+1, n, d.Pieces[i].Name), path); err != nil {
-				return d, err
-			}
-		}
+	if err := fanBones(&d, h, b, kind, v, room); err != nil {
+		return d, err
 	}
 	for i := 1; i < h.Panels; i++ {
 		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front",
@@ -199,36 +144,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if v.Choice("straps") == "yes" {
 		strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
 	}
-	bounds := bound(d.Pieces, "top", "bottom", "tab", "strap-side", "strap-other", "strap-end")
-	made := 2 * h.Width(0)
-	d.Measure("waist.made", "the cloth", "at the waist", made)
-	d.Measure("top.made", "the cloth", "at the bust line", 2*h.Width(bustZ))
-	for i := range h.Panels {
-		l, r := h.Edges(i, 0)
-		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
-	}
-	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(h.Panels-1)),
-		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
-	channels, count := 0.0, 0
-	for _, x := range d.Bones {
-		channels += float64(x.Count) * x.Channel
-		count += x.Count
-	}
-	d.Stitch("bone channels, both sides of each", stitch.Lockstitch, 2*channels, 2)
-	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
-	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish))),
-		bounds*1.06/1000, "m", "top, point and every tab, and six parts in a hundred for corners; loosely woven cloth frays away")
-	t := 2*float64(in.Thickness) + kind.Thickness()*0.6
-	low := v.Number("tabs")
-	d.Wear = draft.Wear{LaceTo: laced, Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: 0, Depth: t},
-		{Drop: low, Depth: t}}}
-	for _, drop := range closed.Drops(-math.Max(h.Top[0], math.Max(h.Top[1], h.Top[2])), 0) {
-		d.Smaller = append(d.Smaller, figure.Depth{Drop: drop, Depth: (1 - pressed) * closed.Girth(drop)})
-	}
-	reductionNotes(&d, on, laced, 30)
-	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each "+
-		"panel flat.", measure.TellLong(channels)))
-	staysSteps(&d, h.Panels, count, bounds, closing)
+	finishStays(&d, h, on, closed, v, in, kind)
 	return d, nil
 }
 
@@ -363,4 +279,114 @@ func staysSteps(d *draft.Draft, panels, bones int, bounds float64, closing strin
 		work.After{Step: last, Why: "unbound edges let bones out"})
 	d.Do("measure", "Measure bust, waist and hip over it", 15, []work.Need{work.Wearer}, "Enter them under “over a closed corset”.",
 		work.After{Step: "lace", Why: "it must sit as it will be worn"})
+}
+
+// fanBones sets bones fanning between the seams, as many as the waist of each panel
+// holds, clear of the lacing edges by room, mm.
+func fanBones(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v draft.Values, room float64) error {
+	closing, channel, last := v.Choice("closing"), b.Channel(kind), h.Panels-1
+	front := closing != "back"
+	for i := range h.Panels {
+		l, r := h.Edges(i, 0)
+		lo, hi := l+channel/2+2, r-channel/2-2
+		if i == 0 && front {
+			lo = l + room + channel/2
+		}
+		if i == last && closing != "front" {
+			hi = r - room - channel/2
+		}
+		if i == 0 && !front {
+			lo = l + channel/2 + 1
+		}
+		n := int((hi-lo)/(channel+0.6)) + 1
+		if hi < lo {
+			n = 0
+		}
+		if v.Choice("boning") == "half" {
+			n = (n + 2) / 3
+		}
+		for k := range n {
+			x := (lo + hi) / 2
+			if n > 1 {
+				x = lo + (hi-lo)*float64(k)/float64(n-1)
+			}
+			path := h.Within(i, (x-l)/(r-l))
+			if plane.Length(path) < bone.Shortest+2*b.Clearance {
+				continue // too short to need one
+			}
+			if err := b.Add(&d.Pieces[i], kind, fmt.Sprintf("%d of %d in %s", k+1, n, d.Pieces[i].Name), path); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// finishStays adds what follows from the pieces: dimensions, notions, what it does to
+// the figure, and the order of work.
+func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft.Values, in cloth.Fabric, kind bone.Kind) {
+	bustZ, laced := -on.Drop(figure.Bust), v.Number("laced_waist")
+	bounds := bound(d.Pieces, "top", "bottom", "tab", "strap-side", "strap-other", "strap-end")
+	made := 2 * h.Width(0)
+	d.Measure("waist.made", "the cloth", "at the waist", made)
+	d.Measure("top.made", "the cloth", "at the bust line", 2*h.Width(bustZ))
+	for i := range h.Panels {
+		l, r := h.Edges(i, 0)
+		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
+	}
+	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(h.Panels-1)),
+		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+	channels, count := 0.0, 0
+	for _, x := range d.Bones {
+		channels += float64(x.Count) * x.Channel
+		count += x.Count
+	}
+	d.Stitch("bone channels, both sides of each", stitch.Lockstitch, 2*channels, 2)
+	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
+	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish))),
+		bounds*1.06/1000, "m", "top, point and every tab, and six parts in a hundred for corners; loosely woven cloth frays away")
+	t := 2*float64(in.Thickness) + kind.Thickness()*0.6
+	low := v.Number("tabs")
+	d.Wear = draft.Wear{LaceTo: laced, Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: 0, Depth: t},
+		{Drop: low, Depth: t}}}
+	for _, drop := range closed.Drops(-math.Max(h.Top[0], math.Max(h.Top[1], h.Top[2])), 0) {
+		d.Smaller = append(d.Smaller, figure.Depth{Drop: drop, Depth: (1 - pressed) * closed.Girth(drop)})
+	}
+	reductionNotes(d, on, laced, 30)
+	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each "+
+		"panel flat.", measure.TellLong(channels)))
+	staysSteps(d, h.Panels, count, bounds, v.Choice("closing"))
+}
+
+// staysEdges makes the front and the back of the stays lace or lie on the fold, as they
+// close.
+func staysEdges(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v draft.Values) error {
+	closing, last := v.Choice("closing"), h.Panels-1
+	outer, eyelets, inner, _ := lane(1, b.Channel(kind)) // bone, eyelets, bone
+	if closing != "back" {
+		part.Rename(&d.Pieces[0], "front", "front-lacing", "front lacing edge", 20)
+		for k, x := range []float64{outer, inner} {
+			if err := b.Add(&d.Pieces[0], kind, []string{"at the front edge", "inside the front eyelets"}[k], h.Upright(0, x)); err != nil {
+				return err
+			}
+		}
+		low, top := h.Reach(0)
+		lacingEdge(d, &d.Pieces[0], v, "at the centre front", []plane.Point{{Y: low}, {Y: top}}, eyelets, -1)
+	} else {
+		d.Pieces[0].Fold = "front"
+		d.Pieces[0].Cut, d.Pieces[0].Mirrored = 2, false
+		part.Rename(&d.Pieces[0], "front", "front", "centre front, on the fold", 0)
+	}
+	if closing != "front" {
+		part.Rename(&d.Pieces[last], "back", "lacing", "lacing edge", 25)
+		if err := bonedLacing(d, h, b, &d.Pieces[last], v, kind); err != nil {
+			return err
+		}
+	} else {
+		d.Pieces[last].Fold = "back"
+		d.Pieces[last].Cut, d.Pieces[last].Mirrored = 2, false
+		part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
+		straighten(&d.Pieces[last], "back")
+	}
+	return nil
 }
