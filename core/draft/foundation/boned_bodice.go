@@ -133,6 +133,42 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front",
 			"plain, pressed open over a ham, a bone casing on its allowances")
 	}
+	finishBoned(&d, h, on, v, in, top, gap)
+	bonedSteps(&d)
+	return d, nil
+}
+
+// laces settles the questions of lacing that this garment does not ask.
+func laces(v draft.Values, gap float64) draft.Values {
+	return v.With(map[string]float64{"lacing_gap": gap, "eyelet_count": 12}, map[string]string{"eyelet_rule": "spacing",
+		"lacing": "criss-cross", "waist_eyelets": "even", "eyelet_kind": "metal"})
+}
+
+func bonedSteps(d *draft.Draft) {
+	d.Do("mock-up", "Mock-up with bones taped on", 140, []work.Need{work.Machine, work.Wearer},
+		"Raise the arms, sit, dance: the top edge must not move.")
+	d.Do("cut", "Cut two layers", 40, []work.Need{work.Table}, "Front on the fold; label every panel.",
+		work.After{Step: "mock-up", Why: "a change found in the mock-up is free"})
+	d.Do("seams", "Sew and press the seams", 70, []work.Need{work.Machine, work.Iron},
+		"Over a ham at the bust; notch the allowances there.", work.After{Step: "cut", Why: "panels are sewn in order"})
+	d.Do("casings", "Stitch the casings on the allowances", 80, []work.Need{work.Machine}, "One on each seam, closed at the lower end.",
+		work.After{Step: "seams", Why: "they lie on pressed seams"})
+	d.Do("stay", "Set the waist stay", 40, []work.Need{work.Hand}, "Tacked at every seam allowance but the last before the opening.",
+		work.After{Step: "casings", Why: "it lies over the casings"})
+	d.Do("bones", "Put the bones in", 30, []work.Need{work.Hand}, measure.TellFine(10)+" free at both ends.",
+		work.After{Step: "casings", Why: "sewing beside steel breaks needles"})
+	d.Do("edges", "Finish top and lower edge", 90, []work.Need{work.Machine, work.Hand}, "Face or turn in; understitch the top.",
+		work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
+	d.Do("closure", "Work the closure", 60, []work.Need{work.Hand}, "Stay first, then the opening.",
+		work.After{Step: "edges", Why: "it runs from finished edge to finished edge"}, work.After{Step: "stay",
+			Why: "the stay closes first"})
+	d.Do("measure", "Try it on; measure over it", 25, []work.Need{work.Wearer}, "Bust, waist and hip, under “over a closed corset”.",
+		work.After{Step: "closure", Why: "it must sit as it will be worn"})
+}
+
+// finishBoned adds what follows from the pieces: dimensions, notions, what it does to the
+// figure.
+func finishBoned(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values, in cloth.Fabric, top, gap float64) {
 	waist := on.GirthAt(figure.Waist)
 	made := 2*h.Width(0) + gap
 	d.Measure("waist.made", "the cloth", "at the waist", made)
@@ -165,30 +201,4 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: v.Number("below"), Depth: t}}
 	d.Remark(false, "The stay carries it", fmt.Sprintf("Cut to %s, a little above the waist seam, sewn only at the seam allowances "+
 		"before and loose behind. With it closed the top edge stays up without being tight.", measure.Tell(waist)))
-	d.Do("mock-up", "Mock-up with bones taped on", 140, []work.Need{work.Machine, work.Wearer},
-		"Raise the arms, sit, dance: the top edge must not move.")
-	d.Do("cut", "Cut two layers", 40, []work.Need{work.Table}, "Front on the fold; label every panel.",
-		work.After{Step: "mock-up", Why: "a change found in the mock-up is free"})
-	d.Do("seams", "Sew and press the seams", 70, []work.Need{work.Machine, work.Iron},
-		"Over a ham at the bust; notch the allowances there.", work.After{Step: "cut", Why: "panels are sewn in order"})
-	d.Do("casings", "Stitch the casings on the allowances", 80, []work.Need{work.Machine}, "One on each seam, closed at the lower end.",
-		work.After{Step: "seams", Why: "they lie on pressed seams"})
-	d.Do("stay", "Set the waist stay", 40, []work.Need{work.Hand}, "Tacked at every seam allowance but the last before the opening.",
-		work.After{Step: "casings", Why: "it lies over the casings"})
-	d.Do("bones", "Put the bones in", 30, []work.Need{work.Hand}, measure.TellFine(10)+" free at both ends.",
-		work.After{Step: "casings", Why: "sewing beside steel breaks needles"})
-	d.Do("edges", "Finish top and lower edge", 90, []work.Need{work.Machine, work.Hand}, "Face or turn in; understitch the top.",
-		work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
-	d.Do("closure", "Work the closure", 60, []work.Need{work.Hand}, "Stay first, then the opening.",
-		work.After{Step: "edges", Why: "it runs from finished edge to finished edge"}, work.After{Step: "stay",
-			Why: "the stay closes first"})
-	d.Do("measure", "Try it on; measure over it", 25, []work.Need{work.Wearer}, "Bust, waist and hip, under “over a closed corset”.",
-		work.After{Step: "closure", Why: "it must sit as it will be worn"})
-	return d, nil
-}
-
-// laces settles the questions of lacing that this garment does not ask.
-func laces(v draft.Values, gap float64) draft.Values {
-	return v.With(map[string]float64{"lacing_gap": gap, "eyelet_count": 12}, map[string]string{"eyelet_rule": "spacing",
-		"lacing": "criss-cross", "waist_eyelets": "even", "eyelet_kind": "metal"})
 }

@@ -177,13 +177,18 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d.Remark(false, fmt.Sprintf("Stands out %s behind the seat", measure.Tell(project)),
 		"Tie the tapes loosely first, sit down in it, then knot them. What goes on top is drafted to this outline: measure waist to "+
 			"floor behind over the real cage.")
+	cageSteps(&d, n, channels, band.Length)
+	return d, nil
+}
+
+func cageSteps(d *draft.Draft, n int, channels, band float64) {
 	d.Do("cut", "Cut panel and band, mark the channels", 35, []work.Need{work.Table},
 		"Every channel from the fold to the front edge, on both halves.")
 	d.Do("edges", "Face the front edges", 40, []work.Need{work.Machine}, "Turned over twice, strong enough to carry the tapes.",
 		work.After{Step: "cut", Why: "the channels end in the finished edge"})
 	d.Do("channels", "Stitch the channels", math.Round(2*channels/1000*5), []work.Need{work.Machine},
 		fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: "edges", Why: "the channels end in the finished edge"})
-	d.Do("band", "Set the band", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand},
+	d.Do("band", "Set the band", part.BandMinutes(band), []work.Need{work.Machine, work.Hand},
 		"Gather the panel to its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
 	d.Do("steel", "Cut, tip and thread the steels", 15*float64(n), []work.Need{work.Table},
 		"By the list, tipped at both ends; close the mouths by hand.", work.After{Step: "channels",
@@ -194,5 +199,4 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d.Do("measure", "Measure waist to floor over it", 15, []work.Need{work.Wearer},
 		"Front, side and back; enter them under “over corset and petticoats”.", work.After{Step: "tapes",
 			Why: "the curve is set by the tapes"})
-	return d, nil
 }

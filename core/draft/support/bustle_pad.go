@@ -104,41 +104,8 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		top.Marks = append(top.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: "dart"})
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Dust, caution.Iron}}
-	// Rows run inside the lower edge; the compartments between them are
-	// stuffed from the rim in.
 	outline, _ := bottom.Outline()
-	area := math.Abs(plane.Area(outline))
-	var lines [][]plane.Point
-	volume, sum, row := 0.0, 0.0, 0
-	left := area
-	for off := v.Number("rows"); off < long*0.8; off += v.Number("rows") {
-		// One run inside the pad; where the rows meet the waist edge they end.
-		var line []plane.Point
-		for _, q := range plane.Beside(under[0], off) {
-			if plane.Inside(outline, q) && plane.Apartness(outline, q) >= off-1 {
-				line = append(line, q)
-			}
-		}
-		if len(line) < 3 || plane.Length(line) < 40 {
-			break
-		}
-		lines = append(lines, line)
-		row++
-		// The strip this row closes off.
-		strip := math.Min((inner+plane.Length(line))/2*v.Number("rows"), left)
-		if row == 1 {
-			strip = math.Min((plane.Length(under[0])+plane.Length(line))/2*off, left)
-		}
-		left -= strip
-		share := math.Min(1, float64(row)*v.Number("rows")/(long*0.55))
-		at := rim + (height-rim)*share
-		if row == 1 {
-			at = rim
-		}
-		volume += strip * at * 0.75 // a stuffed strip is round on top
-		sum += plane.Length(line)
-	}
-	volume += math.Max(left, 0) * height * 0.7
+	lines, volume := padRows(v, under[0], outline, rim)
 	for _, l := range lines {
 		bottom.Marks = append(bottom.Marks, pattern.Mark{Kind: pattern.QuiltLine, Path: l})
 	}
@@ -193,35 +160,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	if v.Choice("lined") == "no" {
 		d.Remark(false, "Lay a scrap over the stuffing", "If it shows through, line both sides: the pieces are then cut twice.")
 	}
-	d.Do("mark", "Mark rows, darts and tufts", 25, []work.Need{work.Table},
-		"Try the chalk or carbon on a scrap first: some colours do not show.")
-	d.Do("cut", "Cut and, if lined, baste the linings on", 25, []work.Need{work.Table, work.Hand},
-		"Both sides; the lining is basted flat and the two handled as one.", work.After{Step: "mark",
-			Why: "marks are traced on the uncut cloth"})
-	d.Do("darts", "Sew the darts", 10+6*float64(darts), []work.Need{work.Hand}, "From the edge to the tip; slash and press open.",
-		work.After{Step: "cut", Why: "a dart is pressed before a seam crosses it"})
-	d.Do("close", "Seam the two sides, ties between them", 35, []work.Need{work.Machine},
-		"Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the "+
-			"waist edge.", work.After{Step: "darts", Why: "the outer side fits the inner only with its darts sewn"})
-	d.Do("turn", "Clip, turn, topstitch", 20, []work.Need{work.Machine, work.Iron},
-		"Clip the curves, trim the corners; stitch close to the edge.", work.After{Step: "close", Why: "there must be something to turn"})
-	d.Do("rim", "Stuff the rim", 20, []work.Need{work.Hand}, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)),
-		work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
-	filled := work.After{Step: "rim", Why: "the rim is stuffed before the middle"}
-	if len(lines) > 0 {
-		d.Do("rows", "Quilt "+measure.Count(len(lines), "row")+", stuffing as you go", 15*float64(len(lines)),
-			[]work.Need{work.Machine, work.Hand},
-			"From the outermost in; pin each from its middle outwards; leave long tails and tie them.", work.After{Step: "rim",
-				Why: "quilting before full stuffing passes under the foot"})
-		filled = work.After{Step: "rows", Why: "the middle is filled last"}
-	}
-	d.Do("fill", "The rest of the stuffing; close", 25, []work.Need{work.Hand},
-		"Fill the middle, turn the opening in and topstitch or fell it.", filled)
-	if tufts > 0 {
-		d.Do("tuft", "Work "+measure.Count(tufts, "tuft"), 4*float64(tufts), []work.Need{work.Hand},
-			"A few tight stitches through everything at each dot.",
-			work.After{Step: "fill", Why: "tufts hold the finished stuffing"})
-	}
+	padSteps(&d, darts, len(lines), tufts, rim)
 	return d, nil
 }
 
@@ -239,4 +178,73 @@ func pad(w, long, spread float64) [2][]plane.Point {
 		lower[i] = plane.Pt(q.X*(1+spread*math.Max(-q.Y, 0)/long), q.Y*(1+spread*0.4))
 	}
 	return [2][]plane.Point{lower, upper}
+}
+
+func padSteps(d *draft.Draft, darts, lines, tufts int, rim float64) {
+	d.Do("mark", "Mark rows, darts and tufts", 25, []work.Need{work.Table},
+		"Try the chalk or carbon on a scrap first: some colours do not show.")
+	d.Do("cut", "Cut and, if lined, baste the linings on", 25, []work.Need{work.Table, work.Hand},
+		"Both sides; the lining is basted flat and the two handled as one.", work.After{Step: "mark",
+			Why: "marks are traced on the uncut cloth"})
+	d.Do("darts", "Sew the darts", 10+6*float64(darts), []work.Need{work.Hand}, "From the edge to the tip; slash and press open.",
+		work.After{Step: "cut", Why: "a dart is pressed before a seam crosses it"})
+	d.Do("close", "Seam the two sides, ties between them", 35, []work.Need{work.Machine},
+		"Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the "+
+			"waist edge.", work.After{Step: "darts", Why: "the outer side fits the inner only with its darts sewn"})
+	d.Do("turn", "Clip, turn, topstitch", 20, []work.Need{work.Machine, work.Iron},
+		"Clip the curves, trim the corners; stitch close to the edge.", work.After{Step: "close", Why: "there must be something to turn"})
+	d.Do("rim", "Stuff the rim", 20, []work.Need{work.Hand}, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)),
+		work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
+	filled := work.After{Step: "rim", Why: "the rim is stuffed before the middle"}
+	if lines > 0 {
+		d.Do("rows", "Quilt "+measure.Count(lines, "row")+", stuffing as you go", 15*float64(lines),
+			[]work.Need{work.Machine, work.Hand},
+			"From the outermost in; pin each from its middle outwards; leave long tails and tie them.", work.After{Step: "rim",
+				Why: "quilting before full stuffing passes under the foot"})
+		filled = work.After{Step: "rows", Why: "the middle is filled last"}
+	}
+	d.Do("fill", "The rest of the stuffing; close", 25, []work.Need{work.Hand},
+		"Fill the middle, turn the opening in and topstitch or fell it.", filled)
+	if tufts > 0 {
+		d.Do("tuft", "Work "+measure.Count(tufts, "tuft"), 4*float64(tufts), []work.Need{work.Hand},
+			"A few tight stitches through everything at each dot.",
+			work.After{Step: "fill", Why: "tufts hold the finished stuffing"})
+	}
+}
+
+// padRows are the rows quilted inside the lower edge; the compartments between them are
+// stuffed from the rim in, and volume is what they hold, mm³.
+func padRows(v draft.Values, lower, outline []plane.Point, rim float64) (lines [][]plane.Point, volume float64) {
+	inner, long, height := plane.Length(lower), v.Number("depth"), v.Number("height")
+	area := math.Abs(plane.Area(outline))
+	row := 0
+	left := area
+	for off := v.Number("rows"); off < long*0.8; off += v.Number("rows") {
+		// One run inside the pad; where the rows meet the waist edge they end.
+		var line []plane.Point
+		for _, q := range plane.Beside(lower, off) {
+			if plane.Inside(outline, q) && plane.Apartness(outline, q) >= off-1 {
+				line = append(line, q)
+			}
+		}
+		if len(line) < 3 || plane.Length(line) < 40 {
+			break
+		}
+		lines = append(lines, line)
+		row++
+		// The strip this row closes off.
+		strip := math.Min((inner+plane.Length(line))/2*v.Number("rows"), left)
+		if row == 1 {
+			strip = math.Min((inner+plane.Length(line))/2*off, left)
+		}
+		left -= strip
+		share := math.Min(1, float64(row)*v.Number("rows")/(long*0.55))
+		at := rim + (height-rim)*share
+		if row == 1 {
+			at = rim
+		}
+		volume += strip * at * 0.75 // a stuffed strip is round on top
+	}
+	volume += math.Max(left, 0) * height * 0.7
+	return lines, volume
 }

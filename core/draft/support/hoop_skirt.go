@@ -125,38 +125,16 @@ func firstSteel(on figure.Figure, band part.Band) float64 {
 
 func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
-	n, hem, behind := v.Whole("hoops"), v.Number("hem_round"), v.Number("behind")
+	n, hem := v.Whole("hoops"), v.Number("hem_round")
 	bottom := on.Floor() - v.Number("lowest")
 	first := firstSteel(on, band)
 	if bottom-first < betweenSteels*float64(n) {
 		return draft.Draft{}, fmt.Errorf("%d steels need more room than the %s between hip and lowest steel: choose fewer, or let the "+
 			"lowest hang lower", n, measure.Tell(math.Max(bottom-first, 0)))
 	}
-	waist := on.At(0)
-	drops := make([]float64, n)
-	props := []figure.Prop{{Drop: 0, Section: waist}}
-	var hoops []bone.Hoop
-	for i := range n {
-		t := float64(i) / float64(n-1)
-		drops[i] = first + (bottom-first)*t
-		girth := waist.Girth() + (hem-waist.Girth())*swell(v.Choice("form"), 0.16+0.84*t)/swell(v.Choice("form"), 1)
-		// An oblong of that girth: breadth midway between front and back.
-		shape := func(k float64) figure.Section { return figure.Oblong(k, k/(1+behind), k*behind/(1+behind)) }
-		s := shape(girth / shape(1).Girth())
-		if under := on.At(drops[i]); s.With(under).Girth() > s.Girth()+2 {
-			s = s.With(under) // never tighter than the body
-		}
-		if above := props[len(props)-1].Section; i > 0 && i < n-1 && s.Girth() < above.Girth() {
-			s = above // nor than the steel above it, which has to pass the hips
-		}
-		props = append(props, figure.Prop{Drop: drops[i], Section: s})
-		hoops = append(hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: drops[i], Around: s.Girth(),
-			Overlap: v.Number("overlap"), Count: 1, Shape: s.Between(0, 360)})
-	}
-	for i := 1; i < n; i++ {
-		if hoops[i].Around < hoops[i-1].Around-1 {
-			return draft.Draft{}, fmt.Errorf("the hips are wider than the steels below them: choose a wider lowest steel")
-		}
+	drops, props, hoops, err := hoopSteels(on, v, first, bottom)
+	if err != nil {
+		return draft.Draft{}, err
 	}
 	const below = 50.0 // hem under the lowest steel, as wide as it
 	worn := on.Propped(append(props, figure.Prop{Drop: bottom + below, Section: props[n].Section}))
@@ -216,6 +194,11 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(hoops[n-1].Breadth())),
 			"Wider than most doors: it is tilted to pass. Measure the doors, the stair and the car of the event.")
 	}
+	hoopSteps(&d, n, around, hem, band.Length)
+	return d, nil
+}
+
+func hoopSteps(d *draft.Draft, n int, around, hem, band float64) {
 	d.Do("cut", "Cut the gores and the band", 50, []work.Need{work.Table}, "Mark every channel on every gore before they are moved.")
 	d.Do("gores", "Join the gores, all but one seam", 70, []work.Need{work.Machine}, "Check that the channel marks meet at every seam.",
 		work.After{Step: "cut", Why: "marks are matched across seams"})
@@ -224,7 +207,7 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 			Why: "a channel runs over all gores"})
 	d.Do("close", "Sew the last seam between the channels", 25, []work.Need{work.Machine}, "Leave the mouths of the channels open.",
 		work.After{Step: "channels", Why: "the mouths lie in this seam"})
-	d.Do("band", "Set the band and the closure", 20+part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand},
+	d.Do("band", "Set the band and the closure", 20+part.BandMinutes(band), []work.Need{work.Machine, work.Hand},
 		"Gathers behind, flat before.", work.After{Step: "close", Why: "the round is closed before it is measured"})
 	d.Do("steel", "Cut, tip and thread the steels", 20*float64(n), []work.Need{work.Table},
 		"Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the "+
@@ -234,5 +217,36 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 			Why: "only with its steels does it hang"}, work.After{Step: "band", Why: "it hangs from the band"})
 	d.Do("hem", "Hem it", part.HemMinutes(hem), []work.Need{work.Machine}, "Below the lowest steel, so that feet do not catch in it.",
 		work.After{Step: "balance", Why: "the hem is levelled on the body"})
-	return d, nil
+}
+
+// hoopSteels are the steels from the first to the lowest, evenly down, and what they make of
+// the figure.
+func hoopSteels(on figure.Figure, v draft.Values, first, bottom float64) (drops []float64, props []figure.Prop, hoops []bone.Hoop, err error) {
+	n, hem, behind := v.Whole("hoops"), v.Number("hem_round"), v.Number("behind")
+	waist := on.At(0)
+	drops = make([]float64, n)
+	props = []figure.Prop{{Drop: 0, Section: waist}}
+	for i := range n {
+		t := float64(i) / float64(n-1)
+		drops[i] = first + (bottom-first)*t
+		girth := waist.Girth() + (hem-waist.Girth())*swell(v.Choice("form"), 0.16+0.84*t)/swell(v.Choice("form"), 1)
+		// An oblong of that girth: breadth midway between front and back.
+		shape := func(k float64) figure.Section { return figure.Oblong(k, k/(1+behind), k*behind/(1+behind)) }
+		s := shape(girth / shape(1).Girth())
+		if under := on.At(drops[i]); s.With(under).Girth() > s.Girth()+2 {
+			s = s.With(under) // never tighter than the body
+		}
+		if above := props[len(props)-1].Section; i > 0 && i < n-1 && s.Girth() < above.Girth() {
+			s = above // nor than the steel above it, which has to pass the hips
+		}
+		props = append(props, figure.Prop{Drop: drops[i], Section: s})
+		hoops = append(hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: drops[i], Around: s.Girth(),
+			Overlap: v.Number("overlap"), Count: 1, Shape: s.Between(0, 360)})
+	}
+	for i := 1; i < n; i++ {
+		if hoops[i].Around < hoops[i-1].Around-1 {
+			return nil, nil, nil, fmt.Errorf("the hips are wider than the steels below them: choose a wider lowest steel")
+		}
+	}
+	return drops, props, hoops, nil
 }
