@@ -128,38 +128,60 @@ func roleOf(c *call) cloth.Role {
 	return cloth.Outer
 }
 
-// useOf is a layer's cloth of a role, also when nothing is cut from it yet; the
-// outer one when it has none.
-func useOf(stage *ensemble.Stage, role cloth.Role) ensemble.Use {
-	for _, u := range stage.Uses() {
-		if u.Role == role {
-			return u
-		}
-	}
-	for _, b := range stage.Laying.Beside {
-		if b.Role == role {
-			return ensemble.Use{Role: role, Stash: b.Stash, Fabric: b.Fabric, Counts: map[string]int{}}
-		}
-	}
-	return stage.Uses()[0]
-}
-
 func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 	l := p.E.Layer
 	stage := l.Stage
-	u := useOf(stage, roleOf(c))
+	u := stage.UseOf(roleOf(c))
 	if u.Role == cloth.Outer {
 		u.Stash = l.Rec.Stash
 	}
-	v := clothView{Role: u.Role, Stash: u.Stash, Fabric: u.Fabric, Fold: stage.Laying.Folds[u.Role], Repeats: u.Fabric.RepeatX > 0 ||
-		u.Fabric.RepeatY > 0}
+	v := clothView{Role: u.Role, Stash: u.Stash, Fabric: u.Fabric, Fold: stage.Laying.Folds[u.Role],
+		Repeats: u.Fabric.RepeatX > 0 || u.Fabric.RepeatY > 0}
 	v.Fields, v.More = clothFields(u.Fabric, p.Unit)
 	var err error
 	if v.Stashes, err = s.st.Stash(c.ctx()); err != nil {
 		return v, err
 	}
+	v.roles(l)
+	if stage.Err != nil {
+		return v, nil
+	}
+	v.judge(stage, u)
+	v.Gap = clothField{Key: "gap", Label: "Gap between pieces", Value: stage.Laying.Gap.In(p.Unit), Other: stage.Laying.Gap.In(p.Unit.Other()),
+		Help: "0 when allowances are on the pieces; room for the chalk when they are added on the cloth."}
+	names := v.pieces(stage, u.Role)
+	find := func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }
+	sheets, ok := stage.Sheets(u, find)
+	if !ok {
+		v.Pending = true
+		return v, nil
+	}
+	need := stage.Need(u, sheets, p.Unit)
+	v.Need = clothNeed{ClothNeed: need, BuyText: need.Buy.AsBought(p.Unit), Sum: sumOf(u, sheets, need, p.Unit)}
+	v.sheets(stage, u, sheets, names, p.Unit)
+	if v.Repeats && slices.ContainsFunc(v.Seam, func(m ensemble.Matching) bool { return m.Chosen }) {
+		v.Matching, v.Matched = stage.MatchingTakes(u, sheets, p.Unit, find)
+	}
+	for _, m := range ensemble.MissingFrom(sheets) {
+		copies := make([]string, len(m.Copies))
+		for i, n := range m.Copies {
+			copies[i] = strconv.Itoa(n)
+		}
+		v.Missing = append(v.Missing, fmt.Sprintf("%s: %s (copy %s).", names[m.Piece], m.Why, strings.Join(copies, ", ")))
+	}
+	if len(v.Missing) > 0 {
+		v.Short, v.Longer = stage.Shortfall(u, p.Unit, find)
+	}
+	if u.Stash > 0 {
+		v.Together, err = s.together(c, u, p)
+	}
+	return v, err
+}
+
+// roles lists the cloths the layer has, and those it could have.
+func (v *clothView) roles(l *layerView) {
 	has := map[cloth.Role]string{cloth.Outer: l.Rec.Fabric.Colour}
-	for _, b := range stage.Laying.Beside {
+	for _, b := range l.Stage.Laying.Beside {
 		has[b.Role] = b.Fabric.Colour
 	}
 	for _, r := range cloth.Roles() {
@@ -169,18 +191,16 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 			v.Add = append(v.Add, r)
 		}
 	}
-	if stage.Err != nil {
-		return v, nil
-	}
-	v.judge(stage, u)
-	v.Gap = clothField{Key: "gap", Label: "Gap between pieces", Value: stage.Laying.Gap.In(p.Unit),
-		Other: stage.Laying.Gap.In(p.Unit.Other()), Help: "0 when allowances are on the pieces; room for the chalk when they are added " +
-			"on the cloth."}
+}
+
+// pieces lists how every piece is cut from the cloth in view, and answers with their
+// names.
+func (v *clothView) pieces(stage *ensemble.Stage, role cloth.Role) map[string]string {
 	names := map[string]string{}
 	for i := range stage.Draft.Pieces {
 		q := &stage.Draft.Pieces[i]
 		names[q.ID] = q.Name
-		row := pieceRow{ID: q.ID, Name: q.Name, Note: q.CutNote(), Count: stage.Laying.Count(q, u.Role), Of: q.Cut, Strip: q.EitherWay,
+		row := pieceRow{ID: q.ID, Name: q.Name, Note: q.CutNote(), Count: stage.Laying.Count(q, role), Of: q.Cut, Strip: q.EitherWay,
 			Hidden: q.Hidden}
 		switch {
 		case slices.Contains(stage.Laying.Bias, q.ID):
@@ -199,27 +219,25 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 				map[bool]string{true: "across", false: "along the grain"}[cut.Across], cut.At*100)})
 		}
 	}
-	sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
-	if !ok {
-		v.Pending = true
-		return v, nil
-	}
-	need := stage.Need(u, sheets, p.Unit)
-	v.Need = clothNeed{ClothNeed: need, BuyText: need.Buy.AsBought(p.Unit)}
+	return names
+}
+
+// sheets draws the sheets, all to one scale, and says how much of them is used.
+func (v *clothView) sheets(stage *ensemble.Stage, u ensemble.Use, sheets []ensemble.Sheet, names map[string]string, unit measure.Unit) {
 	var area, taken, span float64
 	for _, sheet := range sheets {
 		span = math.Max(span, math.Max(sheet.Result.Length, sheet.Job.Cloth.Length))
 	}
 	for _, sheet := range sheets {
-		sv := sheetView{Key: sheet.Key, Name: sheetName(u, sheet, p.Unit), Length: sheet.Result.Length, Pinned: len(sheet.Job.Pinned)}
+		sv := sheetView{Key: sheet.Key, Name: sheetName(u, sheet, unit), Length: sheet.Result.Length, Pinned: len(sheet.Job.Pinned),
+			Use: sheet.Result.Utilisation}
 		if sheet.Err != nil {
 			sv.Err = sentence(sheet.Err.Error())
 		}
 		if len(sheet.Result.Placements) > 0 || sheet.Cut >= 0 {
-			sv.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: p.Unit,
+			sv.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: unit,
 				Sheet: sheet.Key, Span: span}.Draw()
 		}
-		sv.Use = sheet.Result.Utilisation
 		area += sheet.Result.Utilisation * sheet.Result.Length * sheet.Job.Cloth.Width
 		taken += sheet.Result.Length * sheet.Job.Cloth.Width
 		if kept, ok := stage.Laying.Kept[sheet.Key]; ok && kept.Hash != hashOf(sheet.Job) {
@@ -231,48 +249,6 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 	if taken > 0 {
 		v.Need.Use = area / taken
 	}
-	if v.Repeats && slices.ContainsFunc(v.Seam, func(m ensemble.Matching) bool { return m.Chosen }) {
-		free := *stage
-		free.Laying.Match = nil
-		if plain, ok := free.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }); ok {
-			was := free.Need(u, plain, p.Unit)
-			v.Matching, v.Matched = need.Length+need.Used-was.Length-was.Used, len(ensemble.Unplaced(plain)) == len(ensemble.Unplaced(sheets))
-		}
-	}
-	v.Need.Sum = sumOf(u, sheets, need, p.Unit)
-	whys := map[string][]string{}
-	var order []string
-	for _, x := range ensemble.Unplaced(sheets) {
-		text := names[x.ID] + ": " + x.Why
-		if whys[text] == nil {
-			order = append(order, text)
-		}
-		whys[text] = append(whys[text], strconv.Itoa(x.Copy+1))
-	}
-	for _, text := range order {
-		v.Missing = append(v.Missing, fmt.Sprintf("%s (copy %s).", text, strings.Join(whys[text], ", ")))
-	}
-	if len(order) > 0 {
-		more := *stage
-		free := u
-		free.Fabric.NoMore = false
-		if all, ok := more.Sheets(free, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }); ok &&
-			len(ensemble.Unplaced(all)) == 0 {
-			v.Short = more.Need(free, all, p.Unit).Length
-		}
-		if cuts := u.Fabric.Pieces(); len(cuts) == 1 && len(cuts[0].Outline) == 0 && cuts[0].Width == 0 {
-			free.Fabric.InHand, free.Fabric.Lengths = 0, nil
-			if all, ok := more.Sheets(free, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }); ok && len(all) == 1 &&
-				all[0].Err == nil {
-				along, _ := u.Fabric.Shrinks()
-				v.Longer = measure.Length(all[0].Result.Length/(1-along)) - cuts[0].Length
-			}
-		}
-	}
-	if u.Stash > 0 {
-		v.Together, err = s.together(c, u, p)
-	}
-	return v, err
 }
 
 // sheetName is how a piece of cloth is called.
@@ -340,7 +316,7 @@ func (s *Server) together(c *call, u ensemble.Use, p *page) (string, error) {
 			if e.Layers[i].ID != use.Layer || stages[i].Err != nil {
 				continue
 			}
-			of := useOf(&stages[i], use.Role)
+			of := stages[i].UseOf(use.Role)
 			sheets, ok := stages[i].Sheets(of, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
 			if !ok {
 				return "", nil
@@ -408,7 +384,7 @@ func (s *Server) lookForLay(c *call) error {
 
 // sheetOf is the sheet a request is about: the one it names, or the last.
 func (s *Server) sheetOf(c *call, p *page) (ensemble.Sheet, error) {
-	u := useOf(p.E.Layer.Stage, roleOf(c))
+	u := p.E.Layer.Stage.UseOf(roleOf(c))
 	sheets, ok := p.E.Layer.Stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.ctx(), j) })
 	if !ok {
 		return ensemble.Sheet{}, c.ctx().Err()

@@ -412,7 +412,7 @@ func (s *Server) wallStation(c *call) error {
 		if stage.Err != nil {
 			return stage.Err
 		}
-		u := useOf(stage, roleOf(c))
+		u := stage.UseOf(roleOf(c))
 		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.ctx(), j) })
 		if !ok {
 			return c.ctx().Err()

@@ -11,7 +11,6 @@ import (
 	"strconv"
 	"strings"
 
-	"ardentgusset/core/cloth"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
@@ -22,204 +21,55 @@ import (
 	"github.com/gin-gonic/gin"
 )
 
-// setLaying changes one thing about how a layer is laid.
+// setLaying changes one thing about how a layer is laid: the key names it, and after a
+// colon what it is about.
 func (s *Server) setLaying(c *call) error {
-	u := unitOf(c)
 	return s.change(c, func(l store.Layer) error {
 		key, value := c.PostForm("key"), c.PostForm("value")
-		role := roleOf(c)
-		bad := func(why string) error { return &store.FieldError{Field: key, Why: why} }
-		about := func(prefix string) (string, bool) { return strings.CutPrefix(key, prefix) }
 		if key == "stash" {
 			id, err := strconv.ParseUint(value, 10, 32)
 			if err != nil {
-				return bad("choose a cloth of the stash, or its own")
+				return bad(key, "choose a cloth of the stash, or its own")
 			}
-			if err := s.st.TakeCloth(c.ctx(), l.ID, role, uint(id)); err != nil {
+			if err := s.st.TakeCloth(c.ctx(), l.ID, roleOf(c), uint(id)); err != nil {
 				return err
 			}
 			return s.clothParts(c, l, "cloth-margin")
 		}
-		pieces := map[string]*pattern.Piece{}
-		if e, err := s.st.Ensemble(c.ctx(), l.EnsembleID); err == nil {
-			if _, stages, err := s.walks.walk(e); err == nil {
-				for i := range stages {
-					if e.Layers[i].ID == l.ID {
-						for k := range stages[i].Draft.Pieces {
-							pieces[stages[i].Draft.Pieces[k].ID] = &stages[i].Draft.Pieces[k]
-						}
-					}
-				}
-			}
-		}
+		edit := ensemble.LayEdit{Role: roleOf(c), Value: value, Unit: c.reader.Unit, Pieces: s.piecesOf(c, l)}
+		edit.Do, edit.About, _ = strings.Cut(key, ":")
 		err := s.st.SetLaying(c.ctx(), l.ID, "the lay", func(lay *ensemble.Laying) error {
-			if id, ok := about("count:"); ok {
-				p := pieces[id]
-				n, err := strconv.Atoi(value)
-				if p == nil || err != nil || n < 0 || n > 200 {
-					return bad("how many are cut from this cloth: a whole number from 0 to 200")
-				}
-				if p.Mirrored && n%2 != 0 {
-					return bad(fmt.Sprintf("%s is cut in pairs, a left and a right: an even number", p.Name))
-				}
-				return send(lay, p, role, n)
-			}
-			if id, ok := about("lie:"); ok {
-				if pieces[id] == nil {
-					return bad("this piece is no longer there; load the page again")
-				}
-				without := func(list []string) []string {
-					return slices.DeleteFunc(slices.Clone(list), func(x string) bool { return x == id })
-				}
-				lay.Cross, lay.Bias = without(lay.Cross), without(lay.Bias)
-				switch value {
-				case "cross":
-					lay.Cross = append(lay.Cross, id)
-				case "bias":
-					lay.Bias = append(lay.Bias, id)
-				case "":
-				default:
-					return bad("choose along the grain, also across, or also on the bias")
-				}
-				return nil
-			}
-			if seam, ok := about("match:"); ok {
-				lay.Match = slices.DeleteFunc(slices.Clone(lay.Match), func(x string) bool { return x == seam })
-				if value == "yes" {
-					lay.Match = append(lay.Match, seam)
-				}
-				return nil
-			}
-			switch key {
-			case "fold":
-				return setFold(lay, role, value, bad)
-			case "gap":
-				g, err := measure.Parse(value, u)
-				if err != nil {
-					return bad(err.Error())
-				}
-				if !(g >= 0 && g <= 100) {
-					return bad("a gap lies between 0 and ⟦10 cm⟧")
-				}
-				lay.Gap = g
-			case "add":
-				return addCloth(lay, cloth.Role(value), bad)
-			case "drop":
-				return dropCloth(lay, role, bad)
-			case "unpin":
-				delete(lay.Pinned, value)
-			case "unpiece":
-				k := slices.IndexFunc(lay.Pieced, func(o pattern.Piecing) bool { return strconv.Itoa(o.ID) == value })
-				if k < 0 {
-					return bad("this piecing is no longer there; load the page again")
-				}
-				lay.Pieced = slices.Delete(slices.Clone(lay.Pieced), k, k+1)
-			default:
-				return bad("there is nothing of that name to change")
+			if err := lay.Edit(edit); err != nil {
+				return bad(key, err.Error())
 			}
 			return nil
 		})
 		if err != nil {
 			return err
 		}
-		if key == "add" || key == "drop" {
-			to := fmt.Sprintf("/ensembles/%d/layers/%d/cloth", l.EnsembleID, l.ID)
-			if key == "add" {
-				to += "?cloth=" + value
-			}
+		to := fmt.Sprintf("/ensembles/%d/layers/%d/cloth", l.EnsembleID, l.ID)
+		switch key { // the page is another one then
+		case "add":
+			return s.done(c, to+"?cloth="+value)
+		case "drop":
 			return s.done(c, to)
 		}
 		return s.clothParts(c, l)
 	})
 }
 
-// send changes how many of a piece are cut from a cloth.
-func send(l *ensemble.Laying, p *pattern.Piece, role cloth.Role, n int) error {
-	sent := map[cloth.Role]int{}
-	for r, k := range l.Sent[p.ID] {
-		sent[r] = k
+// piecesOf are a layer's pieces as they are drafted; none when it can't be.
+func (s *Server) piecesOf(c *call, l store.Layer) []pattern.Piece {
+	e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
+	if err != nil {
+		return nil
 	}
-	if _, chosen := l.Sent[p.ID]; !chosen {
-		sent[cloth.Outer] = p.Cut
-	}
-	sent[role] = n
-	all := map[string]map[cloth.Role]int{}
-	for id, m := range l.Sent {
-		all[id] = m
-	}
-	all[p.ID] = sent
-	if len(sent) == 1 && sent[cloth.Outer] == p.Cut { // as it would be anyhow
-		delete(all, p.ID)
-	}
-	l.Sent = all
-	return nil
-}
-
-func setFold(l *ensemble.Laying, role cloth.Role, value string, bad func(string) error) error {
-	fold := lay.Fold(value)
-	if !slices.Contains([]lay.Fold{lay.Flat, lay.Lengthwise, lay.Crosswise}, fold) {
-		return bad("choose a single layer, folded lengthwise or folded crosswise")
-	}
-	folds := map[cloth.Role]lay.Fold{}
-	for r, f := range l.Folds {
-		folds[r] = f
-	}
-	delete(folds, role)
-	if fold != lay.Flat {
-		folds[role] = fold
-	}
-	l.Folds = folds
-	return nil
-}
-
-// usual are the cloths that parts of a garment are cut from when nothing else
-// was chosen.
-func usual(role cloth.Role) cloth.Fabric {
-	f := ensemble.HiddenFabric()
-	switch role {
-	case cloth.Lining:
-		f.Name, f.Colour, f.Weight, f.Thickness = "Cotton sateen", "chalk", 110, 0.22
-	case cloth.Interlining:
-		f.Name, f.Weight, f.Thickness, f.Weave = "Cotton flannel", 150, 0.6, "flannel"
-	case cloth.Interfacing:
-		f.Name, f.Weight, f.Thickness, f.Fibre, f.Width = "Linen canvas", 220, 0.5, "linen", 1200
-	case cloth.Contrast:
-		f.Name, f.Colour = "A second colour", "madder"
-	}
-	return f
-}
-
-func addCloth(l *ensemble.Laying, role cloth.Role, bad func(string) error) error {
-	if !slices.Contains(cloth.Roles(), role) || role == cloth.Outer {
-		return bad("choose lining, interlining, interfacing, contrast or parts nobody sees")
-	}
-	if !slices.ContainsFunc(l.Beside, func(b ensemble.Beside) bool { return b.Role == role }) {
-		l.Beside = append(slices.Clone(l.Beside), ensemble.Beside{Role: role, Fabric: usual(role)})
-	}
-	return nil
-}
-
-// dropCloth takes a cloth away; what was cut from it only comes from the outer
-// one again.
-func dropCloth(l *ensemble.Laying, role cloth.Role, bad func(string) error) error {
-	if role == cloth.Outer {
-		return bad("a garment has an outer cloth")
-	}
-	l.Beside = slices.DeleteFunc(slices.Clone(l.Beside), func(b ensemble.Beside) bool { return b.Role == role })
-	all := map[string]map[cloth.Role]int{}
-	for id, m := range l.Sent {
-		sent, left := map[cloth.Role]int{}, 0
-		for r, k := range m {
-			if r != role {
-				sent[r] = k
-				left += k
-			}
-		}
-		if left > 0 {
-			all[id] = sent
+	_, stages, err := s.walks.walk(e)
+	for i := range stages {
+		if err == nil && e.Layers[i].ID == l.ID {
+			return stages[i].Draft.Pieces
 		}
 	}
-	l.Sent = all
 	return nil
 }
 
@@ -264,7 +114,7 @@ func (s *Server) handLaid(c *call) error {
 		if stage.Err != nil {
 			return stage.Err
 		}
-		u := useOf(stage, roleOf(c))
+		u := stage.UseOf(roleOf(c))
 		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.lays.get(c.ctx(), j) })
 		if !ok {
 			return c.ctx().Err()

@@ -138,26 +138,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	if v.Choice("cord") == "cords" {
 		cordUnderBust(&d, &d.Pieces[0], h, under, low, end+7)
 	}
-	made := 2 * h.Width(under)
-	d.Measure("underbust.made", "the cloth", "at the underbust", made)
-	d.Measure("gusset", "each gusset", "in width, at its top", wide)
-	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)),
-		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
-	bounds := bound(d.Pieces, "top", "bottom", "strap-side", "strap-other", "strap-end")
-	channels := 0.0
-	for _, x := range d.Bones {
-		channels += float64(x.Count) * x.Channel
-	}
-	d.Stitch("bone channels", stitch.Lockstitch, 2*channels, 2)
-	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
-	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), bounds*1.05/1000, "m",
-		"top, lower edge and straps")
-	d.Buy("tape", "Drawstring for the top edge, "+measure.TellStock(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m",
-		"over the bust, to draw the gussets in")
-	t := 2*float64(in.Thickness) + 0.3
-	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: -low, Depth: t}}
-	d.Remark(false, "Fit the gussets on the body", "Cut the slashes short, set the gussets with pins, and open them until the bust "+
-		"sits; then sew. Their width is from the girths: "+measure.Tell(wide)+" each.")
+	bounds := finishShortStays(&d, h, on, v, in, wide)
 	shortStaysSteps(&d, bounds)
 	return d, nil
 }
@@ -232,4 +213,31 @@ func cordUnderBust(d *draft.Draft, front *pattern.Piece, h *part.Half, under, lo
 	}
 	d.Buy("cord", "Cotton cord, "+measure.TellStock(3)+" thick", 2*6*h.Width(under)*0.6/1000, "m",
 		"six rows under the bust, both fronts")
+}
+
+// finishShortStays adds what follows from the pieces: dimensions, notions, what they do to the
+// figure. It says how much is bound, mm.
+func finishShortStays(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values, in cloth.Fabric, wide float64) float64 {
+	under, top, low := -on.Drop(figure.Underbust), h.Top[0], h.Bottom[0]
+	made := 2 * h.Width(under)
+	d.Measure("underbust.made", "the cloth", "at the underbust", made)
+	d.Measure("gusset", "each gusset", "in width, at its top", wide)
+	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)),
+		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+	bounds := bound(d.Pieces, "top", "bottom", "strap-side", "strap-other", "strap-end")
+	channels := 0.0
+	for _, x := range d.Bones {
+		channels += float64(x.Count) * x.Channel
+	}
+	d.Stitch("bone channels", stitch.Lockstitch, 2*channels, 2)
+	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
+	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), bounds*1.05/1000, "m",
+		"top, lower edge and straps")
+	d.Buy("tape", "Drawstring for the top edge, "+measure.TellStock(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m",
+		"over the bust, to draw the gussets in")
+	t := 2*float64(in.Thickness) + 0.3
+	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: -low, Depth: t}}
+	d.Remark(false, "Fit the gussets on the body", "Cut the slashes short, set the gussets with pins, and open them until the bust "+
+		"sits; then sew. Their width is from the girths: "+measure.Tell(wide)+" each.")
+	return bounds
 }

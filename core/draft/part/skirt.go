@@ -251,18 +251,7 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 	RemarkSlope(d, Sloped(long, band))
 	for k := range n {
 		g := &Gore{Left: long[k], Right: long[k+1], Allowance: s.Band.Allowance, Turned: s.Turned, Fold: s.onFold(k)}
-		switch k {
-		case 0:
-			g.ID, g.Name = "front", "Front"
-		case n - 1:
-			g.ID, g.Name = "back", "Back breadth"
-			g.Left, g.Right = long[n], long[n-1] // the centre back is its fold
-		default:
-			g.ID, g.Name = fmt.Sprintf("side-%d", k), "Side gore"
-			if s.Gores > 1 {
-				g.Name = []string{"", "Side front gore", "Side back gore"}[k]
-			}
-		}
+		s.name(g, k, n, long)
 		middle := (g.Left + g.Right) / 2
 		g.Width = s.profile(k, hems[k], middle)
 		if k == n-1 && !s.Close {
@@ -279,15 +268,7 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 		g.Top = tops[k]
 		s.gores = append(s.gores, g)
 	}
-	for k := 1; k < n; k++ { // the slope of the whole top where two gores meet
-		slope := math.Atan2(long[k+1]-long[k-1], tops[k-1]+tops[k])
-		s.gores[k-1].SlopeRight = slope
-		if k < n-1 {
-			s.gores[k].SlopeLeft = slope
-		} else {
-			s.gores[k].SlopeRight = -slope // its side is its right edge
-		}
-	}
+	s.slopes(long, tops)
 	for k, g := range s.gores {
 		p, err := g.Piece()
 		if err != nil {
@@ -317,22 +298,7 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 			d.Sew(fmt.Sprintf("seam-%d", k), s.gores[k-1].ID, "right", g.ID, edge, "plain, pressed open, overcast")
 		}
 	}
-	// Round the band from the opening: left half from the back, then the right.
-	var stretches []pattern.Stretch
-	add := func(side string, k int) {
-		piece := s.gores[k].ID
-		id := "to-" + piece + "-" + side
-		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + piece + ", " + side, Length: band[k]})
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece + "-" + side,
-			A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: "top", Copy: side + " half"},
-			Ease: tops[k] - band[k], Absorbed: takeup(tops[k], band[k]), Technique: "banded"})
-	}
-	for k := n - 1; k >= 0; k-- {
-		add("left", k)
-	}
-	for k := range n {
-		add("right", k)
-	}
+	stretches := s.bandSeams(d, band, tops)
 	d.Pieces = append([]pattern.Piece{s.Band.Piece(stretches...)}, d.Pieces...)
 	return top, nil
 }
@@ -433,4 +399,55 @@ func Flare(on figure.Figure, from, to, hem, inFolds float64) []draft.Hang {
 		out = append(out, at(drop))
 	}
 	return append(out, at(to))
+}
+
+// bandSeams sews the gores to the band, round it from the opening: the left half from the
+// back, then the right.
+func (s *Skirt) bandSeams(d *draft.Draft, band, tops []float64) (stretches []pattern.Stretch) {
+	n := len(band)
+	add := func(side string, k int) {
+		piece := s.gores[k].ID
+		id := "to-" + piece + "-" + side
+		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + piece + ", " + side, Length: band[k]})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece + "-" + side,
+			A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: "top", Copy: side + " half"},
+			Ease: tops[k] - band[k], Absorbed: takeup(tops[k], band[k]), Technique: "banded"})
+	}
+	for k := n - 1; k >= 0; k-- {
+		add("left", k)
+	}
+	for k := range n {
+		add("right", k)
+	}
+	return stretches
+}
+
+// slopes gives every two neighbouring gores the slope of the whole top where they meet.
+func (s *Skirt) slopes(long, tops []float64) {
+	n := len(tops)
+	for k := 1; k < n; k++ {
+		slope := math.Atan2(long[k+1]-long[k-1], tops[k-1]+tops[k])
+		s.gores[k-1].SlopeRight = slope
+		if k < n-1 {
+			s.gores[k].SlopeLeft = slope
+		} else {
+			s.gores[k].SlopeRight = -slope // its side is its right edge
+		}
+	}
+}
+
+// name names the gore at a place, n in all; the centre back is the back breadth's fold.
+func (s *Skirt) name(g *Gore, k, n int, long []float64) {
+	switch k {
+	case 0:
+		g.ID, g.Name = "front", "Front"
+	case n - 1:
+		g.ID, g.Name = "back", "Back breadth"
+		g.Left, g.Right = long[n], long[n-1] // the centre back is its fold
+	default:
+		g.ID, g.Name = fmt.Sprintf("side-%d", k), "Side gore"
+		if s.Gores > 1 {
+			g.Name = []string{"", "Side front gore", "Side back gore"}[k]
+		}
+	}
 }

@@ -59,6 +59,9 @@ func steelCount() draft.Parameter {
 	return p
 }
 
+// The panel covers the back from side to side, between these bearings.
+const cageFrom, cageTo = 88.0, 272.0
+
 func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	n, long, out := v.Whole("steels"), v.Number("long"), v.Number("projection")
 	band := part.BandOn(on, v.With(map[string]float64{"placket": 0}, nil)) // it opens before, from end to end
@@ -68,37 +71,11 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		return draft.Draft{}, fmt.Errorf("%d steels lie closer than a hand's breadth in %s: choose fewer, or a longer cage", n,
 			measure.Tell(long))
 	}
-	seat := on.At(on.Drop(figure.Hip)).Reach(180)
-	const from, to = 88.0, 272.0 // the panel covers the back from side to side
-	props := []figure.Prop{{Drop: 0, Section: on.At(0)}}
-	type level struct{ drop, arc, centre, side float64 }
-	levels := []level{}
-	centre, side := 0.0, 0.0
-	before := plane.Pt(on.At(0).Reach(180), 0)
-	beside := plane.Pt(on.At(0).Reach(90), 0)
-	for i := range n {
-		t := float64(i) / float64(n-1)
-		drop := first + (long-first)*t
-		share := 0.0
-		if v.Choice("form") == "shelf" {
-			share = math.Min(1, 0.62+0.5*math.Sin(math.Min(t*2.4, math.Pi/2))) - 0.12*math.Max(t-0.5, 0)
-		} else {
-			share = 0.3 + 0.7*math.Pow(t, 0.8)
-		}
-		under := on.At(drop)
-		breadth := math.Max(under.Breadth()*1.06, on.At(on.Drop(figure.Hip)).Breadth()*(0.82+0.25*t))
-		s := figure.Oblong(breadth, under.Reach(0)*0.9, math.Max(seat+out*share, under.Reach(180)+15)).With(under)
-		props = append(props, figure.Prop{Drop: drop, Section: s})
-		here, sideHere := plane.Pt(s.Reach(180), drop), plane.Pt(s.Reach(90), drop)
-		centre += before.To(here)
-		side += beside.To(sideHere)
-		before, beside = here, sideHere
-		levels = append(levels, level{drop, s.Arc(from, to), centre, side})
-	}
+	levels, props := cageLevels(on, v, n, first, long, out)
 	// The half panel, fold at the centre back: each channel runs straight from
 	// its place on the fold to its place on the front edge, as long as half
 	// its steel's arc.
-	waistArc := on.At(0).Arc(from, to) / 2
+	waistArc := on.At(0).Arc(cageFrom, cageTo) / 2
 	const under = 45.0
 	// Its top is gathered: nearly as wide as the first steel, square to the band.
 	full := math.Max(waistArc, levels[0].arc/2*0.84)
@@ -123,7 +100,7 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 			pattern.Mark{Kind: pattern.Tie, Width: 10, Path: []plane.Point{plane.Pt(x, -fall).Toward(plane.Pt(0, -l.centre), 9/l.arc*2)}})
 		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top", i+1), Drop: l.drop, Around: l.arc,
 			Overlap: -2 * v.Number("turned"), Count: 1,
-			Shape: props[i+1].Section.Between(from, to)})
+			Shape: props[i+1].Section.Between(cageFrom, cageTo)})
 	}
 	foot := levels[n-1].centre + under
 	low := edge[len(edge)-1].Add(plane.Pt(0, -under))
@@ -150,34 +127,7 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 			Copy: "the band"}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: side +
 			" half"}, Ease: full - waistArc, Absorbed: "gathers", Technique: "gathered and banded"})
 	}
-	channels := 0.0
-	for i, h := range d.Hoops {
-		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length", h.Cut())
-		channels += h.Around
-	}
-	worn := on.Propped(props)
-	project := worn.At(props[1+n/2].Drop).Reach(180) - seat
-	d.Measure("projection", "the cage", "behind the seat", project)
-	tapes := 0.0
-	for _, prop := range props[1:] {
-		arc := prop.Section.Between(from, to)
-		tapes += arc[0].To(arc[len(arc)-1]) + knots
-	}
-	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", channels/1000*1.05, "m",
-		"one channel for every steel")
-	d.Buy("tape", "Strong tape inside, "+measure.TellStock(15)+" wide", tapes/1000, "m",
-		fmt.Sprintf("one across before the legs at every steel, from end to end of it, and %s each to tie and to set the curve",
-			measure.Tell(knots)))
-	d.Stitch("channels, both edges", stitch.Lockstitch, 2*channels, 2)
-	t := float64(in.Thickness)
-	bulk := band.Bulk(t, t, band.Length)
-	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
-		{Drop: band.Depth + 30, Depth: t + 2}, {Drop: long, Depth: t + 2}}}
-	band.Finish(&d, on, bulk)
-	d.Remark(false, fmt.Sprintf("Stands out %s behind the seat", measure.Tell(project)),
-		"Tie the tapes loosely first, sit down in it, then knot them. What goes on top is drafted to this outline: measure waist to "+
-			"floor behind over the real cage.")
-	cageSteps(&d, n, channels, band.Length)
+	finishCage(&d, on, v, in, band, props)
 	return d, nil
 }
 
@@ -199,4 +149,72 @@ func cageSteps(d *draft.Draft, n int, channels, band float64) {
 	d.Do("measure", "Measure waist to floor over it", 15, []work.Need{work.Wearer},
 		"Front, side and back; enter them under “over corset and petticoats”.", work.After{Step: "tapes",
 			Why: "the curve is set by the tapes"})
+}
+
+// finishCage adds what follows from the pieces: dimensions, notions, what the cage does to
+// the figure, and the order of work.
+func finishCage(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band, props []figure.Prop) {
+	n, long, seat := len(props)-1, props[len(props)-1].Drop, on.At(on.Drop(figure.Hip)).Reach(180)
+	channels := 0.0
+	for i, h := range d.Hoops {
+		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length", h.Cut())
+		channels += h.Around
+	}
+	worn := on.Propped(props)
+	project := worn.At(props[1+n/2].Drop).Reach(180) - seat
+	d.Measure("projection", "the cage", "behind the seat", project)
+	tapes := 0.0
+	for _, prop := range props[1:] {
+		arc := prop.Section.Between(cageFrom, cageTo)
+		tapes += arc[0].To(arc[len(arc)-1]) + knots
+	}
+	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", channels/1000*1.05, "m",
+		"one channel for every steel")
+	d.Buy("tape", "Strong tape inside, "+measure.TellStock(15)+" wide", tapes/1000, "m",
+		fmt.Sprintf("one across before the legs at every steel, from end to end of it, and %s each to tie and to set the curve",
+			measure.Tell(knots)))
+	d.Stitch("channels, both edges", stitch.Lockstitch, 2*channels, 2)
+	t := float64(in.Thickness)
+	bulk := band.Bulk(t, t, band.Length)
+	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
+		{Drop: band.Depth + 30, Depth: t + 2}, {Drop: long, Depth: t + 2}}}
+	band.Finish(d, on, bulk)
+	d.Remark(false, fmt.Sprintf("Stands out %s behind the seat", measure.Tell(project)),
+		"Tie the tapes loosely first, sit down in it, then knot them. What goes on top is drafted to this outline: measure waist to "+
+			"floor behind over the real cage.")
+	cageSteps(d, n, channels, band.Length)
+}
+
+// steelLevel is one steel of a cage: its drop, the length of its arc, and the way down the
+// cloth to it at the centre back and at the side, mm.
+type steelLevel struct{ drop, arc, centre, side float64 }
+
+// cageLevels are the steels of a cage from the first to the lowest, and what they make of the
+// figure.
+func cageLevels(on figure.Figure, v draft.Values, n int, first, long, out float64) (levels []steelLevel, props []figure.Prop) {
+	seat := on.At(on.Drop(figure.Hip)).Reach(180)
+	props = []figure.Prop{{Drop: 0, Section: on.At(0)}}
+	centre, side := 0.0, 0.0
+	before := plane.Pt(on.At(0).Reach(180), 0)
+	beside := plane.Pt(on.At(0).Reach(90), 0)
+	for i := range n {
+		t := float64(i) / float64(n-1)
+		drop := first + (long-first)*t
+		share := 0.0
+		if v.Choice("form") == "shelf" {
+			share = math.Min(1, 0.62+0.5*math.Sin(math.Min(t*2.4, math.Pi/2))) - 0.12*math.Max(t-0.5, 0)
+		} else {
+			share = 0.3 + 0.7*math.Pow(t, 0.8)
+		}
+		under := on.At(drop)
+		breadth := math.Max(under.Breadth()*1.06, on.At(on.Drop(figure.Hip)).Breadth()*(0.82+0.25*t))
+		s := figure.Oblong(breadth, under.Reach(0)*0.9, math.Max(seat+out*share, under.Reach(180)+15)).With(under)
+		props = append(props, figure.Prop{Drop: drop, Section: s})
+		here, sideHere := plane.Pt(s.Reach(180), drop), plane.Pt(s.Reach(90), drop)
+		centre += before.To(here)
+		side += beside.To(sideHere)
+		before, beside = here, sideHere
+		levels = append(levels, steelLevel{drop, s.Arc(cageFrom, cageTo), centre, side})
+	}
+	return levels, props
 }

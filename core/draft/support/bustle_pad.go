@@ -81,19 +81,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		}
 	}
 	outer := pad(w, long, lo)
-	piece := func(id, name string, edges [2][]plane.Point) pattern.Piece {
-		p := pattern.Piece{ID: id, Name: name, Cut: 1, Edges: []pattern.Edge{
-			{ID: "lower", Name: "lower edge", Line: edges[0], Allowance: v.Number("allowance")},
-			{ID: "upper", Name: "waist edge", Line: edges[1], Allowance: v.Number("allowance")},
-		}}
-		if v.Choice("lined") == "yes" {
-			p.Cut = 2
-		}
-		p.Notches = append(p.Notches, pattern.Notch{Edge: "upper", At: p.Edges[1].Length() / 2, Label: "centre back"},
-			pattern.Notch{Edge: "lower", At: p.Edges[0].Length() / 2, Label: "centre back"})
-		return p
-	}
-	top, bottom := piece("outer", "Outer side", outer), piece("inner", "Inner side", under)
+	top, bottom := padSide("outer", "Outer side", outer, v), padSide("inner", "Inner side", under, v)
 	for i := range darts {
 		at := plane.Length(outer[0]) * float64(i+1) / float64(darts+1)
 		q, dir := plane.Along(outer[0], at)
@@ -110,15 +98,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		bottom.Marks = append(bottom.Marks, pattern.Mark{Kind: pattern.QuiltLine, Path: l})
 	}
 	d.Quilting = []quilt.Quilted{{Piece: "inner", Copies: 1, Spacing: v.Number("rows"), Lines: lines}}
-	tufts := 0
-	if len(lines) > 0 {
-		mid := lines[len(lines)-1]
-		for x := 35.0; x < plane.Length(mid); x += 55 {
-			q, _ := plane.Along(mid, x)
-			bottom.Marks = append(bottom.Marks, pattern.Mark{Kind: pattern.Tuft, Width: 5, Path: []plane.Point{q}})
-			tufts++
-		}
-	}
+	tufts := tuftsOn(&bottom, lines)
 	for _, p := range []*pattern.Piece{&top, &bottom} {
 		for _, at := range []float64{8, p.Edges[1].Length() - 8} {
 			p.Notches = append(p.Notches, pattern.Notch{Edge: "upper", At: at, Label: "tie"})
@@ -247,4 +227,32 @@ func padRows(v draft.Values, lower, outline []plane.Point, rim float64) (lines [
 	}
 	volume += math.Max(left, 0) * height * 0.7
 	return lines, volume
+}
+
+// tuftsOn marks tufts along the innermost row, and says how many.
+func tuftsOn(p *pattern.Piece, lines [][]plane.Point) int {
+	tufts := 0
+	if len(lines) > 0 {
+		mid := lines[len(lines)-1]
+		for x := 35.0; x < plane.Length(mid); x += 55 {
+			q, _ := plane.Along(mid, x)
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Tuft, Width: 5, Path: []plane.Point{q}})
+			tufts++
+		}
+	}
+	return tufts
+}
+
+// padSide is one side of the pad.
+func padSide(id, name string, edges [2][]plane.Point, v draft.Values) pattern.Piece {
+	p := pattern.Piece{ID: id, Name: name, Cut: 1, Edges: []pattern.Edge{
+		{ID: "lower", Name: "lower edge", Line: edges[0], Allowance: v.Number("allowance")},
+		{ID: "upper", Name: "waist edge", Line: edges[1], Allowance: v.Number("allowance")},
+	}}
+	if v.Choice("lined") == "yes" {
+		p.Cut = 2
+	}
+	p.Notches = append(p.Notches, pattern.Notch{Edge: "upper", At: p.Edges[1].Length() / 2, Label: "centre back"},
+		pattern.Notch{Edge: "lower", At: p.Edges[0].Length() / 2, Label: "centre back"})
+	return p
 }

@@ -139,42 +139,7 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	d.Sew("back", "outer", "right", "inner", "left", "plain, overcast; the steels end in it")
 	d.Sew("curve", "outer", "hem", "floor", "outside", "plain, clipped, overcast")
 	d.Sew("straight", "inner", "hem", "floor", "inside", "plain, clipped, overcast")
-	around := 0.0
-	for _, h := range d.Hoops {
-		around += float64(h.Count) * h.Around
-	}
-	for i, h := range d.Hoops {
-		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length", h.Cut())
-	}
-	worn := on.Propped(props)
-	wide := worn.At(long).Breadth()
-	d.Measure("breadth", "the pair", "from side to side", wide)
-	waist := on.GirthAt(figure.Waist)
-	d.Buy("tape", "Waist tape, "+measure.TellStock(20)+" wide", (waist+700)/1000, "m", "the waist and a bow")
-	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+10)+" wide", around/1000*1.05, "m",
-		"one channel for every steel")
-	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
-	d.Stitch("gathering at the waist", stitch.GatherRow, 4*top+4*flats[0], 1)
-	t := float64(in.Thickness)
-	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: 3 * t}, {Drop: 20, Depth: 3 * t}, {Drop: 60, Depth: t + 2},
-		{Drop: long, Depth: t + 2}}}
-	d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(wide)),
-		"Doors are passed sideways. Skirts over it need their length from the waist over the widest steel: it is reckoned for every "+
-			"direction.")
-	d.Do("cut", "Cut the panels and floors", 35, []work.Need{work.Table}, "Two of each; mark the channels on the outer panels.")
-	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*6), []work.Need{work.Machine},
-		"On the outer panels while they lie flat.", work.After{Step: "cut", Why: "a channel is stitched flat"})
-	d.Do("bags", "Sew the bags together", 60, []work.Need{work.Machine},
-		"Front and back edges first, leaving the mouths of the channels open, then the floors.", work.After{Step: "channels",
-			Why: "the mouths lie in the seams"})
-	d.Do("top", "Gather the tops to the waist tape", 40, []work.Need{work.Hand},
-		"Leave a slit at the top of each outer panel when they are to serve as pockets.", work.After{Step: "bags",
-			Why: "the top is closed last"})
-	d.Do("steel", "Cut, tip and thread the steels", 15*float64(2*n), []work.Need{work.Table}, "By the list; both sides alike.",
-		work.After{Step: "bags", Why: "sewing beside steel breaks needles"})
-	d.Do("tapes", "Tapes across inside; try them on", 40, []work.Need{work.Wearer},
-		"From edge to edge inside each bag at every steel: they hold the curve.", work.After{Step: "steel",
-			Why: "only with its steels does it take its curve"}, work.After{Step: "top", Why: "it hangs from the waist tape"})
+	finishPanniers(&d, on, v, in, props, 4*top+4*flats[0])
 	return d, nil
 }
 
@@ -204,4 +169,50 @@ func halfOval(side, curve float64) []plane.Point {
 		}
 	}
 	return line(lo)
+}
+
+func pannierSteps(d *draft.Draft, n int, around float64) {
+	d.Do("cut", "Cut the panels and floors", 35, []work.Need{work.Table}, "Two of each; mark the channels on the outer panels.")
+	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*6), []work.Need{work.Machine},
+		"On the outer panels while they lie flat.", work.After{Step: "cut", Why: "a channel is stitched flat"})
+	d.Do("bags", "Sew the bags together", 60, []work.Need{work.Machine},
+		"Front and back edges first, leaving the mouths of the channels open, then the floors.", work.After{Step: "channels",
+			Why: "the mouths lie in the seams"})
+	d.Do("top", "Gather the tops to the waist tape", 40, []work.Need{work.Hand},
+		"Leave a slit at the top of each outer panel when they are to serve as pockets.", work.After{Step: "bags",
+			Why: "the top is closed last"})
+	d.Do("steel", "Cut, tip and thread the steels", 15*float64(2*n), []work.Need{work.Table}, "By the list; both sides alike.",
+		work.After{Step: "bags", Why: "sewing beside steel breaks needles"})
+	d.Do("tapes", "Tapes across inside; try them on", 40, []work.Need{work.Wearer},
+		"From edge to edge inside each bag at every steel: they hold the curve.", work.After{Step: "steel",
+			Why: "only with its steels does it take its curve"}, work.After{Step: "top", Why: "it hangs from the waist tape"})
+}
+
+// finishPanniers adds what follows from the pieces: dimensions, notions, what they do to the
+// figure; tops is what is gathered to the waist tape.
+func finishPanniers(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, props []figure.Prop, tops float64) {
+	n, long := v.Whole("steels"), v.Number("long")
+	around := 0.0
+	for _, h := range d.Hoops {
+		around += float64(h.Count) * h.Around
+	}
+	for i, h := range d.Hoops {
+		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length", h.Cut())
+	}
+	worn := on.Propped(props)
+	wide := worn.At(long).Breadth()
+	d.Measure("breadth", "the pair", "from side to side", wide)
+	waist := on.GirthAt(figure.Waist)
+	d.Buy("tape", "Waist tape, "+measure.TellStock(20)+" wide", (waist+700)/1000, "m", "the waist and a bow")
+	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+10)+" wide", around/1000*1.05, "m",
+		"one channel for every steel")
+	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
+	d.Stitch("gathering at the waist", stitch.GatherRow, tops, 1)
+	t := float64(in.Thickness)
+	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: 3 * t}, {Drop: 20, Depth: 3 * t}, {Drop: 60, Depth: t + 2},
+		{Drop: long, Depth: t + 2}}}
+	d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(wide)),
+		"Doors are passed sideways. Skirts over it need their length from the waist over the widest steel: it is reckoned for every "+
+			"direction.")
+	pannierSteps(d, n, around)
 }

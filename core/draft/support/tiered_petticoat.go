@@ -127,61 +127,15 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	basis := math.Max(band.Waist, tierBasis(on, v))
 	long, upperLong := v.Number("length"), v.Number("upper_length")
 	placket := math.Min(band.Opening, upperLong-40)
-	tiers := []*tier{{id: "upper", name: "Upper tier", height: upperLong}, {id: "lower", name: "Lower tier", height: long - upperLong}}
-	if v.Choice("tiers") == "three" {
-		half := (long - upperLong) / 2
-		tiers = []*tier{tiers[0], {id: "middle", name: "Middle tier", height: half}, {id: "lower", name: "Lower tier", height: half}}
-	}
-	// A deep band is as wide below as the hips: what is gathered to it is fuller.
-	from := math.Max(basis*v.Number("upper_ratio"), leastGathered*band.Lower)
-	for i, t := range tiers {
-		if i > 0 {
-			from *= v.Number("lower_ratio")
-		}
-		t.width = from
-		if t.width > 25000 {
-			return draft.Draft{}, fmt.Errorf("the %s would be %s round: choose less fullness", strings.ToLower(t.name),
-				measure.TellLong(t.width))
-		}
-		var err error
-		if t.n, err = fullness.Panels(t.width, float64(in.Usable()), seam); err != nil {
-			return draft.Draft{}, fmt.Errorf("the cloth is too narrow for this petticoat: %w", err)
-		}
-		if i > 0 {
-			t.sections = fullness.Sections(tiers[i-1].n, t.n)
-			tiers[i-1].below = t.sections
-		}
+	tiers, err := tiersOf(band, v, in, basis)
+	if err != nil {
+		return draft.Draft{}, err
 	}
 	upper, last := tiers[0], tiers[len(tiers)-1]
 	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Iron}}
 	d.Pieces = append(d.Pieces, band.Piece(stretches("to-tier", "to the upper tier", upper.n, band.Lower/float64(upper.n))...))
-	for i, t := range tiers {
-		w := t.width / float64(t.n)
-		p := pattern.Rectangle(t.id, t.name, w, t.height, seam)
-		p.Cut = t.n
-		for _, y := range []float64{t.height - 3, t.height + 3} {
-			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: y}, {X: w, Y: y}}})
-		}
-		if t.below > 0 {
-			p.Split("bottom", stretches("bottom", "lower edge", t.below/t.n, t.width/float64(t.below))...)
-		} else {
-			p.Allow(turnedUnder+hemDepth, "bottom")
-		}
-		if i == 0 {
-			p.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: t.height - placket},
-				pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
-			p.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: placket},
-				pattern.Stretch{ID: "left", Name: "left edge"})
-			p.Notches = append(p.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening"},
-				pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening"})
-		} else {
-			p.Split("top", stretches("top", "upper edge", t.sections/t.n, t.width/float64(t.sections))...)
-		}
-		for _, e := range p.Edges {
-			if strings.HasPrefix(e.ID, "top-") || strings.HasPrefix(e.ID, "bottom-") {
-				p.Notches = append(p.Notches, pattern.Notch{Edge: e.ID, At: e.Length()})
-			}
-		}
+	for _, t := range tiers {
+		p := t.breadth(placket, seam)
 		d.Pieces = append(d.Pieces, p)
 	}
 	d.Placket(placket, 12.7)
@@ -190,40 +144,7 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			d.Pieces[i].Allow(25.4-12.7, "right")
 		}
 	}
-	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed pattern.Takeup, how string) {
-		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca},
-			B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Technique: how})
-	}
-	for i := range upper.n {
-		join(fmt.Sprintf("band-%d", i+1), "band", fmt.Sprintf("to-tier-%d", i+1), "the band", "upper", "top", copyOf(i, upper.n),
-			(upper.width-band.Lower)/float64(upper.n), pattern.Gathers, "gathered, pressed flat in the allowance, then banded")
-	}
-	number := 0
-	for i, t := range tiers {
-		if i > 0 {
-			up := tiers[i-1]
-			perUp, per := t.sections/up.n, t.sections/t.n
-			for k := range t.sections {
-				number++
-				join(fmt.Sprintf("tier-%d", number), up.id, fmt.Sprintf("bottom-%d", k%perUp+1), copyOf(k/perUp, up.n),
-					t.id, fmt.Sprintf("top-%d", k%per+1), copyOf(k/per,
-						t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, "gathered and seamed")
-			}
-		}
-		for k := range t.n {
-			join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", copyOf(k, t.n), t.id, "left", copyOf(k+1, t.n), 0, "",
-				"plain, overcast")
-			if i == 0 && k < t.n-1 {
-				join(fmt.Sprintf("%s-side-%d-top", t.id, k+1), t.id, "right-opening", copyOf(k, t.n), t.id, "left-opening",
-					copyOf(k+1, t.n), 0, "", "plain, overcast")
-			}
-		}
-	}
-	join("placket-under", "upper", "right-opening", copyOf(upper.n-1, upper.n), "placket-lap", "left", "", 0, "",
-		"doubled strip, felled inside")
-	join("placket-over", "upper", "left-opening", copyOf(0, upper.n), "placket-facing", "right", "", 0, "",
-		"turned to the inside and felled")
-
+	joinTiers(&d, tiers, band.Lower)
 	sides, gathers := 0.0, 0.0
 	for _, t := range tiers {
 		d.Measure(t.id+".width", "the "+strings.ToLower(t.name), "in width, all round", t.width)
@@ -238,68 +159,22 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, upper.width)
 	band.Finish(&d, on, bulk)
-	// Below the band the gathers lie as thick as the cloth's width over the
-	// girth.
-	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thick}, {Drop: band.Depth, Depth: 4 * thick}}
-	end, hip := on.FallsTo(90, band.Depth+long), on.Drop(figure.Hip)
-	widthAt := func(drop float64) float64 {
-		foot := band.Depth
-		for _, t := range tiers {
-			if foot += t.height; drop <= foot {
-				return t.width
-			}
-		}
-		return last.width
-	}
-	for drop := band.Depth + 1; ; drop += 50 {
-		at := math.Min(drop, end)
-		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, widthAt(at)/on.Girth(at))})
-		if at < drop {
-			break
-		}
-	}
-	straight := on.At(0)
-	for _, drop := range on.Drops(0, hip) {
-		straight = straight.With(on.At(drop))
-	}
-	hang := func(drop, cloth float64) draft.Hang {
-		straight = straight.With(on.At(drop))
-		g := straight.Girth()
-		return draft.Hang{Drop: drop, Girth: g + math.Max(0, cloth-g)*inFolds}
-	}
-	d.Wear.Stands, d.Wear.Hem = true, last.width
-	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: hip, Girth: on.Girth(hip)}}
-	foot := band.Depth
-	for i, t := range tiers[:len(tiers)-1] {
-		if foot += t.height; foot > hip+20 {
-			d.Wear.Hang = append(d.Wear.Hang, hang(foot, math.Min(t.width*1.15, tiers[i+1].width)))
-		}
-	}
-	d.Wear.Hang = append(d.Wear.Hang, hang(end, last.width))
-
+	dressTiered(&d, on, tiers, band.Depth, long, thick)
 	d.Remark(false, "Hem of "+measure.Tell(last.width), "Match the tiers at their section marks; no gathering thread is longer than a "+
 		"section.")
-	// A little less fullness may save a whole breadth.
-	above := basis
-	for i, t := range tiers {
-		fits := float64(t.n-1) * (float64(in.Usable()) - 2*seam)
-		ratio := math.Floor(fits/above*100) / 100
-		key := "upper_ratio"
-		if i > 0 {
-			key = "lower_ratio"
-		}
-		if t.n > 1 && fits >= 0.88*t.width && ratio >= 1.2 && (i == 0 || len(tiers) == 2) {
-			d.Offer(false, fmt.Sprintf("The %s needs a breadth for its last few centimetres", strings.ToLower(t.name)),
-				fmt.Sprintf("At %.2f times instead of %.2f it fits in %d of this cloth and saves one.", ratio, t.width/above,
-					t.n-1), fmt.Sprintf("Take %.2f times", ratio), draft.Settings{key: ratio})
-		}
-		above = t.width
-	}
+	offerFewerBreadths(&d, tiers, in, basis, seam)
 	if each := last.width / float64(last.sections); each > 1500 {
 		d.Remark(false, "Long gathering threads", fmt.Sprintf("A section of %s is more than a thread carries (⟦120 cm⟧ to ⟦150 cm⟧): "+
 			"halve it and start a new thread.", measure.Tell(each)))
 	}
 	thinHem(&d, on, last.width, false)
+	tieredSteps(&d, tiers, band, placket, gathers)
+	return d, nil
+}
+
+// tieredSteps are the order of work; gathers is the length of all tiers together.
+func tieredSteps(d *draft.Draft, tiers []*tier, band part.Band, placket, gathers float64) {
+	upper, last := tiers[0], tiers[len(tiers)-1]
 	breadths := 0
 	for _, t := range tiers {
 		breadths += t.n
@@ -329,5 +204,168 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			measure.Tell(band.Length+band.Lap), measure.Tell(band.Lap)), work.After{Step: "gather-upper", Why: "gather, then band"})
 	d.Do("hooks", "Work the closure", 20, []work.Need{work.Hand}, "On the band, and one half-way down the placket.",
 		work.After{Step: "band", Why: "closures go on a finished band"})
-	return d, nil
+}
+
+// offerFewerBreadths offers a little less fullness where it saves a whole breadth.
+func offerFewerBreadths(d *draft.Draft, tiers []*tier, in cloth.Fabric, basis, seam float64) {
+	above := basis
+	for i, t := range tiers {
+		fits := float64(t.n-1) * (float64(in.Usable()) - 2*seam)
+		ratio := math.Floor(fits/above*100) / 100
+		key := "upper_ratio"
+		if i > 0 {
+			key = "lower_ratio"
+		}
+		if t.n > 1 && fits >= 0.88*t.width && ratio >= 1.2 && (i == 0 || len(tiers) == 2) {
+			d.Offer(false, fmt.Sprintf("The %s needs a breadth for its last few centimetres", strings.ToLower(t.name)),
+				fmt.Sprintf("At %.2f times instead of %.2f it fits in %d of this cloth and saves one.", ratio, t.width/above,
+					t.n-1), fmt.Sprintf("Take %.2f times", ratio), draft.Settings{key: ratio})
+		}
+		above = t.width
+	}
+}
+
+// dressTiered sets what the tiers do to the figure, from below a band of a depth on: they
+// reach long mm below it.
+func dressTiered(d *draft.Draft, on figure.Figure, tiers []*tier, deep, long, thick float64) {
+	last := tiers[len(tiers)-1]
+	// Below the band the gathers lie as thick as the cloth's width over the
+	// girth.
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thick}, {Drop: deep, Depth: 4 * thick}}
+	end, hip := on.FallsTo(90, deep+long), on.Drop(figure.Hip)
+	widthAt := func(drop float64) float64 {
+		foot := deep
+		for _, t := range tiers {
+			if foot += t.height; drop <= foot {
+				return t.width
+			}
+		}
+		return last.width
+	}
+	for drop := deep + 1; ; drop += 50 {
+		at := math.Min(drop, end)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, widthAt(at)/on.Girth(at))})
+		if at < drop {
+			break
+		}
+	}
+	straight := on.At(0)
+	for _, drop := range on.Drops(0, hip) {
+		straight = straight.With(on.At(drop))
+	}
+	hang := func(drop, cloth float64) draft.Hang {
+		straight = straight.With(on.At(drop))
+		g := straight.Girth()
+		return draft.Hang{Drop: drop, Girth: g + math.Max(0, cloth-g)*inFolds}
+	}
+	d.Wear.Stands, d.Wear.Hem = true, last.width
+	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: hip, Girth: on.Girth(hip)}}
+	foot := deep
+	for i, t := range tiers[:len(tiers)-1] {
+		if foot += t.height; foot > hip+20 {
+			d.Wear.Hang = append(d.Wear.Hang, hang(foot, math.Min(t.width*1.15, tiers[i+1].width)))
+		}
+	}
+	d.Wear.Hang = append(d.Wear.Hang, hang(end, last.width))
+}
+
+// joinTiers lists the seams: the band to the upper tier, tier to tier section by section,
+// the sides of every breadth, and the placket.
+func joinTiers(d *draft.Draft, tiers []*tier, lower float64) {
+	upper := tiers[0]
+	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed pattern.Takeup, how string) {
+		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca},
+			B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Technique: how})
+	}
+	for i := range upper.n {
+		join(fmt.Sprintf("band-%d", i+1), "band", fmt.Sprintf("to-tier-%d", i+1), "the band", "upper", "top", copyOf(i, upper.n),
+			(upper.width-lower)/float64(upper.n), pattern.Gathers, "gathered, pressed flat in the allowance, then banded")
+	}
+	number := 0
+	for i, t := range tiers {
+		if i > 0 {
+			up := tiers[i-1]
+			perUp, per := t.sections/up.n, t.sections/t.n
+			for k := range t.sections {
+				number++
+				join(fmt.Sprintf("tier-%d", number), up.id, fmt.Sprintf("bottom-%d", k%perUp+1), copyOf(k/perUp, up.n),
+					t.id, fmt.Sprintf("top-%d", k%per+1), copyOf(k/per,
+						t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, "gathered and seamed")
+			}
+		}
+		for k := range t.n {
+			join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", copyOf(k, t.n), t.id, "left", copyOf(k+1, t.n), 0, "",
+				"plain, overcast")
+			if i == 0 && k < t.n-1 {
+				join(fmt.Sprintf("%s-side-%d-top", t.id, k+1), t.id, "right-opening", copyOf(k, t.n), t.id, "left-opening",
+					copyOf(k+1, t.n), 0, "", "plain, overcast")
+			}
+		}
+	}
+	join("placket-under", "upper", "right-opening", copyOf(upper.n-1, upper.n), "placket-lap", "left", "", 0, "",
+		"doubled strip, felled inside")
+	join("placket-over", "upper", "left-opening", copyOf(0, upper.n), "placket-facing", "right", "", 0, "",
+		"turned to the inside and felled")
+}
+
+// breadth is one breadth of the tier; the upper one has the placket.
+func (t *tier) breadth(placket, seam float64) pattern.Piece {
+	w := t.width / float64(t.n)
+	p := pattern.Rectangle(t.id, t.name, w, t.height, seam)
+	p.Cut = t.n
+	for _, y := range []float64{t.height - 3, t.height + 3} {
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: y}, {X: w, Y: y}}})
+	}
+	if t.below > 0 {
+		p.Split("bottom", stretches("bottom", "lower edge", t.below/t.n, t.width/float64(t.below))...)
+	} else {
+		p.Allow(turnedUnder+hemDepth, "bottom")
+	}
+	if t.sections == 0 {
+		p.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: t.height - placket},
+			pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
+		p.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: placket},
+			pattern.Stretch{ID: "left", Name: "left edge"})
+		p.Notches = append(p.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening"},
+			pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening"})
+	} else {
+		p.Split("top", stretches("top", "upper edge", t.sections/t.n, t.width/float64(t.sections))...)
+	}
+	for _, e := range p.Edges {
+		if strings.HasPrefix(e.ID, "top-") || strings.HasPrefix(e.ID, "bottom-") {
+			p.Notches = append(p.Notches, pattern.Notch{Edge: e.ID, At: e.Length()})
+		}
+	}
+	return p
+}
+
+// tiersOf are the tiers from the band down, with their widths, breadths and sections.
+func tiersOf(band part.Band, v draft.Values, in cloth.Fabric, basis float64) ([]*tier, error) {
+	seam, long, upperLong := band.Allowance, v.Number("length"), v.Number("upper_length")
+	tiers := []*tier{{id: "upper", name: "Upper tier", height: upperLong}, {id: "lower", name: "Lower tier", height: long - upperLong}}
+	if v.Choice("tiers") == "three" {
+		half := (long - upperLong) / 2
+		tiers = []*tier{tiers[0], {id: "middle", name: "Middle tier", height: half}, {id: "lower", name: "Lower tier", height: half}}
+	}
+	// A deep band is as wide below as the hips: what is gathered to it is fuller.
+	from := math.Max(basis*v.Number("upper_ratio"), leastGathered*band.Lower)
+	for i, t := range tiers {
+		if i > 0 {
+			from *= v.Number("lower_ratio")
+		}
+		t.width = from
+		if t.width > 25000 {
+			return nil, fmt.Errorf("the %s would be %s round: choose less fullness", strings.ToLower(t.name),
+				measure.TellLong(t.width))
+		}
+		var err error
+		if t.n, err = fullness.Panels(t.width, float64(in.Usable()), seam); err != nil {
+			return nil, fmt.Errorf("the cloth is too narrow for this petticoat: %w", err)
+		}
+		if i > 0 {
+			t.sections = fullness.Sections(tiers[i-1].n, t.n)
+			tiers[i-1].below = t.sections
+		}
+	}
+	return tiers, nil
 }

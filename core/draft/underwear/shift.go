@@ -114,64 +114,15 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	fullest, girth, half := widthOf(on, v)
 	armhole := armholeOf(on, v)
 	length, flare := v.Number("length"), v.Number("flare")
-	neck := v.Number("neck_width")
 	top := goreTop(on, v)
-	slant := length - top                                       // the gore's slanted edge, and the body edge it is sewn to
-	side := math.Sqrt(math.Max(slant*slant-flare*flare/4, 100)) // height of the gore
+	slant := length - top // the gore's slanted edge, and the body edge it is sewn to
 
 	seam, hem := v.Number("allowance"), v.Number("hem")
-	body := func(id, name string, depth float64) pattern.Piece {
-		// On the fold at x = 0; the shoulder lies along the top.
-		h := top + slant
-		cf, corner := plane.Pt(0, h-depth), plane.Pt(half, h)
-		shoulder := plane.Pt(neck, h)
-		p := pattern.Piece{ID: id, Name: name, Cut: 1, Fold: "fold", Edges: []pattern.Edge{
-			{ID: "hem", Name: "hem", Line: []plane.Point{{}, {X: half}}, Allowance: hem},
-			{ID: "gore", Name: "gore edge", Line: []plane.Point{{X: half}, {X: half, Y: slant}}, Allowance: seam},
-			{ID: "side", Name: "side edge", Line: []plane.Point{{X: half, Y: slant}, {X: half, Y: h - armhole - gusset}}, Allowance: seam},
-			{ID: "gusset", Name: "gusset edge", Line: []plane.Point{{X: half, Y: h - armhole - gusset}, {X: half, Y: h - armhole}},
-				Allowance: seam},
-			{ID: "armhole", Name: "sleeve edge", Line: []plane.Point{{X: half, Y: h - armhole}, corner}, Allowance: seam},
-			{ID: "shoulder", Name: "shoulder", Line: []plane.Point{corner, shoulder}, Allowance: seam},
-			{ID: "neck", Name: "neck edge", Line: plane.Cubic(shoulder, shoulder.Add(plane.Pt(0, -depth*0.62)),
-				cf.Add(plane.Pt(neck*0.62, 0)), cf), Allowance: 0},
-			{ID: "fold", Name: "centre fold", Line: []plane.Point{cf, {}}},
-		}}
-		waist := top + slant - on.Length("front_length")
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: []plane.Point{{Y: waist}, {X: half, Y: waist}},
-			Label: "waist"})
-		return p
-	}
-	front, back := body("front", "Front", v.Number("neck_front")), body("back", "Back", v.Number("neck_back"))
+	front := shiftBody("front", "Front", v.Number("neck_front"), half, top, slant, armhole, on, v)
+	back := shiftBody("back", "Back", v.Number("neck_back"), half, top, slant, armhole, on, v)
 
-	gore := pattern.Piece{ID: "gore", Name: "Side gore", Cut: 2}
-	tip, l, r := plane.Pt(0, side), plane.Pt(-flare/2, 0), plane.Pt(flare/2, 0)
-	// The hem is an arc about the tip, so that it hangs level.
-	half2 := math.Asin(flare / 2 / slant)
-	var arc []plane.Point
-	for i := range 25 {
-		s, c := math.Sincos(half2 * (float64(i)/12 - 1))
-		arc = append(arc, plane.Pt(slant*s, side-slant*c))
-	}
-	arc[0], arc[24] = l, r
-	gore.Edges = []pattern.Edge{
-		{ID: "hem", Name: "hem", Line: arc, Allowance: hem},
-		{ID: "back", Name: "back edge", Line: []plane.Point{r, tip}, Allowance: seam},
-		{ID: "front", Name: "front edge", Line: []plane.Point{tip, l}, Allowance: seam},
-	}
-
-	long := v.Number("sleeve_length")
-	sleeve := pattern.Rectangle("sleeve", "Sleeve", 2*armhole, long, seam)
-	sleeve.Cut, sleeve.Mirrored = 2, true
-	sleeve.Allow(hem, "bottom")
-	sleeve.Split("top", pattern.Stretch{ID: "head-back", Name: "head, back half", Length: armhole},
-		pattern.Stretch{ID: "head-front", Name: "head, front half"})
-	sleeve.Split("right", pattern.Stretch{ID: "under-back", Name: "underarm, back", Length: long - gusset},
-		pattern.Stretch{ID: "gusset-back", Name: "gusset edge, back"})
-	sleeve.Split("left", pattern.Stretch{ID: "gusset-front", Name: "gusset edge, front", Length: gusset},
-		pattern.Stretch{ID: "under-front", Name: "underarm, front"})
-	sleeve.Notches = append(sleeve.Notches, pattern.Notch{Edge: "head-front", At: 0, Label: "shoulder"})
-
+	gore, arc := shiftGore(slant, flare, seam, hem)
+	sleeve := shiftSleeve(armhole, v.Number("sleeve_length"), gusset, seam, hem)
 	square := pattern.Rectangle("gusset", "Underarm gusset", gusset, gusset, seam)
 	square.Cut = 2
 
@@ -247,7 +198,26 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
 		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Tell(girth))})
-	d.Steps = []work.Step{
+	d.Steps = shiftSteps(felled, hems, hem)
+	return d, nil
+}
+
+// cover is a loose cloth's thickness down the body: it hangs in folds, so on
+// the mean it lies as thick as its width over the girth there.
+func cover(on figure.Figure, length, thickness, width float64) []figure.Depth {
+	top, _ := on.Span()
+	bottom := math.Max(length-on.Length("front_length"), 50)
+	var out []figure.Depth
+	for drop := top; drop < bottom+40; drop += 40 {
+		at := math.Min(drop, bottom)
+		out = append(out, figure.Depth{Drop: at, Depth: thickness * math.Max(1, width/on.Girth(at))})
+	}
+	return out
+}
+
+// shiftSteps are the order of work: so much to fell, so much to hem, mm.
+func shiftSteps(felled, hems, hem float64) []work.Step {
+	return []work.Step{
 		{ID: "cut", Name: "Cut the shift", Minutes: 50, Needs: []work.Need{work.Table},
 			How: "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck ⟦2 cm⟧ smaller than drawn."},
 		{ID: "gores", Name: "Set the gores", Minutes: 60, Needs: []work.Need{work.Machine},
@@ -278,18 +248,65 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			After: []work.After{{Step: "sides", Why: "the hem runs round over the side seams"},
 				{Step: "fell", Why: "felled allowances are caught in the hem"}}},
 	}
-	return d, nil
 }
 
-// cover is a loose cloth's thickness down the body: it hangs in folds, so on
-// the mean it lies as thick as its width over the girth there.
-func cover(on figure.Figure, length, thickness, width float64) []figure.Depth {
-	top, _ := on.Span()
-	bottom := math.Max(length-on.Length("front_length"), 50)
-	var out []figure.Depth
-	for drop := top; drop < bottom+40; drop += 40 {
-		at := math.Min(drop, bottom)
-		out = append(out, figure.Depth{Drop: at, Depth: thickness * math.Max(1, width/on.Girth(at))})
+// shiftBody is half of the front or the back, on the fold, with a neck so deep: a straight
+// breadth from the shoulder line down, cut off square. The gores begin at slant above its
+// hem.
+func shiftBody(id, name string, depth, half, top, slant, armhole float64, on figure.Figure, v draft.Values) pattern.Piece {
+	seam, hem, gusset, neck := v.Number("allowance"), v.Number("hem"), v.Number("gusset"), v.Number("neck_width")
+	// On the fold at x = 0; the shoulder lies along the top.
+	h := top + slant
+	cf, corner := plane.Pt(0, h-depth), plane.Pt(half, h)
+	shoulder := plane.Pt(neck, h)
+	p := pattern.Piece{ID: id, Name: name, Cut: 1, Fold: "fold", Edges: []pattern.Edge{
+		{ID: "hem", Name: "hem", Line: []plane.Point{{}, {X: half}}, Allowance: hem},
+		{ID: "gore", Name: "gore edge", Line: []plane.Point{{X: half}, {X: half, Y: slant}}, Allowance: seam},
+		{ID: "side", Name: "side edge", Line: []plane.Point{{X: half, Y: slant}, {X: half, Y: h - armhole - gusset}}, Allowance: seam},
+		{ID: "gusset", Name: "gusset edge", Line: []plane.Point{{X: half, Y: h - armhole - gusset}, {X: half, Y: h - armhole}},
+			Allowance: seam},
+		{ID: "armhole", Name: "sleeve edge", Line: []plane.Point{{X: half, Y: h - armhole}, corner}, Allowance: seam},
+		{ID: "shoulder", Name: "shoulder", Line: []plane.Point{corner, shoulder}, Allowance: seam},
+		{ID: "neck", Name: "neck edge", Line: plane.Cubic(shoulder, shoulder.Add(plane.Pt(0, -depth*0.62)),
+			cf.Add(plane.Pt(neck*0.62, 0)), cf), Allowance: 0},
+		{ID: "fold", Name: "centre fold", Line: []plane.Point{cf, {}}},
+	}}
+	waist := top + slant - on.Length("front_length")
+	p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: []plane.Point{{Y: waist}, {X: half, Y: waist}},
+		Label: "waist"})
+	return p
+}
+
+// shiftGore is a wedge set into a side, with a slanted edge so long and so wide below; its
+// hem is an arc about the tip, so that it hangs level.
+func shiftGore(slant, flare, seam, hem float64) (gore pattern.Piece, arc []plane.Point) {
+	side := math.Sqrt(math.Max(slant*slant-flare*flare/4, 100)) // its height
+	gore = pattern.Piece{ID: "gore", Name: "Side gore", Cut: 2}
+	tip, l, r := plane.Pt(0, side), plane.Pt(-flare/2, 0), plane.Pt(flare/2, 0)
+	half2 := math.Asin(flare / 2 / slant)
+	for i := range 25 {
+		s, c := math.Sincos(half2 * (float64(i)/12 - 1))
+		arc = append(arc, plane.Pt(slant*s, side-slant*c))
 	}
-	return out
+	arc[0], arc[24] = l, r
+	gore.Edges = []pattern.Edge{
+		{ID: "hem", Name: "hem", Line: arc, Allowance: hem},
+		{ID: "back", Name: "back edge", Line: []plane.Point{r, tip}, Allowance: seam},
+		{ID: "front", Name: "front edge", Line: []plane.Point{tip, l}, Allowance: seam},
+	}
+	return gore, arc
+}
+
+func shiftSleeve(armhole, long, gusset, seam, hem float64) pattern.Piece {
+	sleeve := pattern.Rectangle("sleeve", "Sleeve", 2*armhole, long, seam)
+	sleeve.Cut, sleeve.Mirrored = 2, true
+	sleeve.Allow(hem, "bottom")
+	sleeve.Split("top", pattern.Stretch{ID: "head-back", Name: "head, back half", Length: armhole},
+		pattern.Stretch{ID: "head-front", Name: "head, front half"})
+	sleeve.Split("right", pattern.Stretch{ID: "under-back", Name: "underarm, back", Length: long - gusset},
+		pattern.Stretch{ID: "gusset-back", Name: "gusset edge, back"})
+	sleeve.Split("left", pattern.Stretch{ID: "gusset-front", Name: "gusset edge, front", Length: gusset},
+		pattern.Stretch{ID: "under-front", Name: "underarm, front"})
+	sleeve.Notches = append(sleeve.Notches, pattern.Notch{Edge: "head-front", At: 0, Label: "shoulder"})
+	return sleeve
 }
