@@ -193,22 +193,7 @@ func run(ctx context.Context, j Job, order []item) Result {
 		floor, lying, beside := 0.0, all, all
 		hurried := late()
 		if len(order) > many || hurried {
-			last, back := 5, math.Inf(1)
-			switch {
-			case hurried:
-				last, back = 3, 1
-			case len(order) > veryMany:
-				last, back = 24, 1.5
-			}
-			if floor = math.Max(0, r.Length-back*longest); floor > 0 {
-				lying = nil
-				for i := range all {
-					if all[i].box.Max.X > floor {
-						lying = append(lying, all[i])
-					}
-				}
-			}
-			beside = lying[max(0, len(lying)-last):]
+			floor, lying, beside = among(all, r.Length, longest, len(order), hurried)
 		}
 		var best Placement
 		var bestPose *pose
@@ -366,4 +351,26 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 			x = math.Max(x, spans[i].from) + 1e-6
 		}
 	}
+}
+
+// among is what a piece is fitted among, and what it is laid beside, when there are many
+// pieces or no time: those near the end of what lies already.
+func among(all []placed, length, longest float64, pieces int, hurried bool) (floor float64, lying, beside []placed) {
+	lying = all
+	last, back := 5, math.Inf(1)
+	switch {
+	case hurried:
+		last, back = 3, 1
+	case pieces > veryMany:
+		last, back = 24, 1.5
+	}
+	if floor = math.Max(0, length-back*longest); floor > 0 {
+		lying = nil
+		for i := range all {
+			if all[i].box.Max.X > floor {
+				lying = append(lying, all[i])
+			}
+		}
+	}
+	return floor, lying, lying[max(0, len(lying)-last):]
 }

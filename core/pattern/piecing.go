@@ -33,19 +33,63 @@ func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Pie
 		return nil, nil, fmt.Errorf("%s: a piecing lies between 2 and 98 in 100 of the piece", pieces[at].Name)
 	}
 	w := work{pieces: clone(pieces), seams: slices.Clone(seams)}
-	p := &w.pieces[at]
+	side := cut.side(&w.pieces[at])
+	if err := w.divideAlong(at, side); err != nil {
+		return nil, nil, err
+	}
+	var parts [2]Piece // below or left, above or right
+	for k := range parts {
+		var err error
+		if parts[k], err = part(&w.pieces[at], k, side, allowance); err != nil {
+			return nil, nil, err
+		}
+	}
+	small := 0
+	if area(parts[0]) > area(parts[1]) {
+		small = 1
+	}
+	parts[small].ID += "-piece"
+	parts[small].Name += ", " + cut.partName(parts, small)
+	w.replace(at, parts[1-small], parts[small])
+	for i := range parts {
+		if err := parts[i].Fault(); err != nil {
+			return nil, nil, fmt.Errorf("it can't be pieced there: %w", err)
+		}
+	}
+	return w.pieces, w.seams, nil
+}
+
+// side tells how far a point of a piece lies above the line of the piecing, or to its
+// right; negative below and to its left.
+func (c Piecing) side(p *Piece) func(plane.Point) float64 {
 	outline, _ := p.Outline()
 	b := plane.BoxOf(outline)
-	level := b.Min.X + b.Width()*cut.At
-	if cut.Across {
-		level = b.Min.Y + b.Height()*cut.At
+	if c.Across {
+		level := b.Min.Y + b.Height()*c.At
+		return func(q plane.Point) float64 { return q.Y - level }
 	}
-	side := func(q plane.Point) float64 { // positive above, or to the right
-		if cut.Across {
-			return q.Y - level
-		}
-		return q.X - level
+	level := b.Min.X + b.Width()*c.At
+	return func(q plane.Point) float64 { return q.X - level }
+}
+
+// partName is what the smaller part is called.
+func (c Piecing) partName(parts [2]Piece, small int) string {
+	switch {
+	case c.Across:
+		return [2]string{"lower part", "upper part"}[small]
+	case area(parts[small]) < 0.3*area(parts[1-small]):
+		return "corner"
 	}
+	return [2]string{"left part", "right part"}[small]
+}
+
+// acrossSeam is how close to the piecing seam nothing may be worked, mm.
+const acrossSeam = 6.0
+
+// divideAlong divides the edges of a piece where the line crosses them. It fails when it
+// crosses other than two, or something is worked on the piece across it.
+func (w *work) divideAlong(at int, side func(plane.Point) float64) error {
+	p := w.pieces[at]
 	for _, m := range p.Marks {
 		low, high := math.Inf(1), math.Inf(-1)
 		for _, q := range m.Path {
@@ -53,12 +97,11 @@ func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Pie
 		}
 		switch m.Kind {
 		case BoneLine, BuskLine, Eyelet, HoopLine, QuiltLine, CordLine, Dart, Placket:
-			if low < 6 && high > -6 {
-				return nil, nil, fmt.Errorf("%s can't be pieced there: a %s lies across the seam", p.Name, m.Kind)
+			if low < acrossSeam && high > -acrossSeam {
+				return fmt.Errorf("%s can't be pieced there: a %s lies across the seam", p.Name, m.Kind)
 			}
 		}
 	}
-	// Where the line crosses the outline: edge by edge.
 	type crossing struct {
 		edge string
 		at   float64
@@ -75,102 +118,77 @@ func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Pie
 		}
 	}
 	if len(all) != 2 {
-		return nil, nil, fmt.Errorf("%s can't be pieced there: the seam would cross its outline %d times", p.Name, len(all))
+		return fmt.Errorf("%s can't be pieced there: the seam would cross its outline %d times", p.Name, len(all))
 	}
 	if all[0].edge == all[1].edge { // the later first, so that the earlier keeps its distance
-		if err := w.divide(cut.Piece, all[0].edge, []float64{all[0].at, all[1].at}, 0); err != nil {
-			return nil, nil, err
-		}
-	} else {
-		for _, c := range all {
-			if err := w.divide(cut.Piece, c.edge, []float64{c.at}, 0); err != nil {
-				return nil, nil, err
-			}
+		return w.divide(p.ID, all[0].edge, []float64{all[0].at, all[1].at}, 0)
+	}
+	for _, c := range all {
+		if err := w.divide(p.ID, c.edge, []float64{c.at}, 0); err != nil {
+			return err
 		}
 	}
-	p = &w.pieces[at]
-	var parts [2]Piece // below or left, above or right
-	for k := range parts {
-		parts[k] = *p
-		parts[k].Edges, parts[k].Notches, parts[k].Marks = nil, nil, nil
-	}
+	return nil
+}
+
+// part is what lies on one side of the line of a piece whose edges are divided there: 0 for
+// the side where it is negative. It has an edge "piecing".
+func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (Piece, error) {
+	out := *p
+	out.Edges, out.Notches, out.Marks = nil, nil, nil
 	n := len(p.Edges)
-	which := func(e Edge) int {
+	here := func(e Edge) bool {
 		middle, _ := plane.Along(e.Line, e.Length()/2)
-		if side(middle) < 0 {
-			return 0
-		}
-		return 1
+		return (side(middle) < 0) == (k == 0)
 	}
-	for k := range parts {
-		// From the first edge of the part on, round to where it closes.
-		first := slices.IndexFunc(p.Edges, func(e Edge) bool { return which(e) == k })
-		if first < 0 {
-			return nil, nil, fmt.Errorf("%s can't be pieced there: nothing would be cut off", p.Name)
-		}
-		for which(p.Edges[(first+n-1)%n]) == k && first > -n {
-			first--
-			if first < 0 {
-				first += n
-			}
-		}
-		for i := range n {
-			if e := p.Edges[(first+i)%n]; which(e) == k {
-				parts[k].Edges = append(parts[k].Edges, e)
-			}
-		}
-		last := parts[k].Edges[len(parts[k].Edges)-1].Line
-		from, to := last[len(last)-1], parts[k].Edges[0].Line[0]
-		parts[k].Edges = append(parts[k].Edges, Edge{ID: "piecing", Name: "piecing seam", Line: []plane.Point{from, to},
-			Allowance: allowance})
-		for _, note := range p.Notches {
-			if e, ok := parts[k].Edge(note.Edge); ok && e.ID != "piecing" {
-				parts[k].Notches = append(parts[k].Notches, note)
-			}
-		}
-		sign := float64(2*k - 1)
-		for _, m := range p.Marks {
-			for _, path := range beyond(m.Path, func(q plane.Point) float64 { return sign * side(q) }) {
-				m.Path = path
-				parts[k].Marks = append(parts[k].Marks, m)
-			}
-		}
-		if _, ok := parts[k].Edge(p.Fold); p.Fold != "" && !ok { // it came off both halves
-			parts[k].Fold, parts[k].Cut, parts[k].Mirrored = "", 2*p.Cut, true
+	// From the first edge of the part on, round to where it closes.
+	first := slices.IndexFunc(p.Edges, here)
+	if first < 0 {
+		return out, fmt.Errorf("%s can't be pieced there: nothing would be cut off", p.Name)
+	}
+	for back := 0; back < n && here(p.Edges[(first+n-1)%n]); back++ {
+		first = (first + n - 1) % n
+	}
+	for i := range n {
+		if e := p.Edges[(first+i)%n]; here(e) {
+			out.Edges = append(out.Edges, e)
 		}
 	}
-	small := 0
-	if area(parts[0]) > area(parts[1]) {
-		small = 1
+	last := out.Edges[len(out.Edges)-1].Line
+	out.Edges = append(out.Edges, Edge{ID: "piecing", Name: "piecing seam", Allowance: allowance,
+		Line: []plane.Point{last[len(last)-1], out.Edges[0].Line[0]}})
+	for _, note := range p.Notches {
+		if e, ok := out.Edge(note.Edge); ok && e.ID != "piecing" {
+			out.Notches = append(out.Notches, note)
+		}
 	}
-	name := [2]string{"left part", "right part"}
-	switch {
-	case cut.Across:
-		name = [2]string{"lower part", "upper part"}
-	case area(parts[small]) < 0.3*area(parts[1-small]):
-		name = [2]string{"corner", "corner"}
+	sign := float64(2*k - 1)
+	for _, m := range p.Marks {
+		for _, path := range beyond(m.Path, func(q plane.Point) float64 { return sign * side(q) }) {
+			m.Path = path
+			out.Marks = append(out.Marks, m)
+		}
 	}
-	parts[small].ID += "-piece"
-	parts[small].Name += ", " + name[small]
-	w.pieces = append(w.pieces[:at:at], append([]Piece{parts[1-small], parts[small]}, w.pieces[at+1:]...)...)
+	if _, ok := out.Edge(p.Fold); p.Fold != "" && !ok { // it came off both halves
+		out.Fold, out.Cut, out.Mirrored = "", 2*p.Cut, true
+	}
+	return out, nil
+}
+
+// replace puts two parts in the place of a piece: seams go to the part that has the edge,
+// and the parts are joined.
+func (w *work) replace(at int, main, off Piece) {
+	whole := w.pieces[at].ID
+	w.pieces = append(w.pieces[:at:at], append([]Piece{main, off}, w.pieces[at+1:]...)...)
 	for i := range w.seams {
 		for _, s := range []*Side{&w.seams[i].A, &w.seams[i].B} {
-			if s.Piece == cut.Piece {
-				if _, ok := parts[1-small].Edge(s.Edge); !ok {
-					s.Piece = parts[small].ID
-				}
+			if _, ok := main.Edge(s.Edge); s.Piece == whole && !ok {
+				s.Piece = off.ID
 			}
 		}
 	}
-	w.seams = append(w.seams, Seam{ID: "piecing-" + parts[small].ID, A: Side{Piece: parts[1-small].ID, Edge: "piecing"},
-		B:         Side{Piece: parts[small].ID, Edge: "piecing"},
+	w.seams = append(w.seams, Seam{ID: "piecing-" + off.ID, A: Side{Piece: main.ID, Edge: "piecing"}, B: Side{Piece: off.ID, Edge: "piecing"},
 		Technique: "plain, pressed open, before anything else is done with the piece"})
-	for i := range parts {
-		if err := parts[i].Fault(); err != nil {
-			return nil, nil, fmt.Errorf("it can't be pieced there: %w", err)
-		}
-	}
-	return w.pieces, w.seams, nil
 }
 
 func area(p Piece) float64 {
@@ -262,6 +280,24 @@ func (w *work) divide(piece, edge string, at []float64, depth int) error {
 		parts[i] = Stretch{ID: ids[i], Name: name, Length: to - from}
 		from = to
 	}
+	p.renotch(edge, parts)
+	p.Split(edge, parts...)
+	d := division{piece: piece, edge: edge, at: at, ids: ids, whole: whole}
+	for i := 0; i < len(w.seams); i++ {
+		fresh, here, err := w.divideSeam(i, d, depth)
+		if err != nil {
+			return err
+		}
+		if here {
+			w.seams = slices.Insert(w.seams, min(i, len(w.seams)), fresh...)
+			i += len(fresh) - 1
+		}
+	}
+	return nil
+}
+
+// renotch gives the notches of an edge to the stretches it is divided into.
+func (p *Piece) renotch(edge string, parts []Stretch) {
 	for i, note := range p.Notches {
 		if note.Edge != edge {
 			continue
@@ -275,71 +311,77 @@ func (w *work) divide(piece, edge string, at []float64, depth int) error {
 			start += s.Length
 		}
 	}
-	p.Split(edge, parts...)
-	// Seams: a piece and its neighbour run the opposite ways along theirs; a
-	// piece sewn to its own like runs the same way.
-	for i := 0; i < len(w.seams); i++ {
-		s := w.seams[i]
-		onA, onB := s.A == (Side{piece, edge, s.A.Copy}), s.B == (Side{piece, edge, s.B.Copy})
-		if !onA && !onB {
-			continue
-		}
-		other := s.B
-		if !onA {
-			other = s.A
-		}
-		otherIDs := ids
-		if !(onA && onB) {
-			q := slices.IndexFunc(w.pieces, func(p Piece) bool { return p.ID == other.Piece })
-			if q < 0 {
-				continue
-			}
-			oe, ok := w.pieces[q].Edge(other.Edge)
-			if !ok {
-				return fmt.Errorf("%s has no edge %q", w.pieces[q].Name, other.Edge)
-			}
-			long := oe.Length()
-			marks := make([]float64, len(at))
-			for m, d := range at {
-				marks[len(at)-1-m] = long * (1 - d/whole)
-			}
-			// The seam is taken out while the other side is divided, so that
-			// the division does not come back.
-			w.seams = append(w.seams[:i:i], w.seams[i+1:]...)
-			if err := w.divide(other.Piece, other.Edge, marks, depth+1); err != nil {
-				return err
-			}
-			otherIDs = make([]string, len(ids))
-			for m := range ids {
-				otherIDs[m] = fmt.Sprintf("%s-%d", other.Edge, len(ids)-m)
-			}
-		} else {
-			w.seams = append(w.seams[:i:i], w.seams[i+1:]...)
-		}
-		var fresh []Seam
-		for m := range ids {
-			part := s
-			part.ID = fmt.Sprintf("%s-%d", s.ID, m+1)
-			mine, theirs := Side{piece, ids[m], s.A.Copy}, Side{other.Piece, otherIDs[m], s.B.Copy}
-			if !onA {
-				mine.Copy, theirs.Copy = s.B.Copy, s.A.Copy
-				part.A, part.B = theirs, mine
-			} else {
-				part.A, part.B = mine, theirs
-			}
-			part.Ease = w.length(part.B) - w.length(part.A)
-			if math.Abs(part.Ease-s.Ease*w.length(part.A)/math.Max(whole, 1)) > Slack && s.Ease == 0 {
-				return fmt.Errorf("the seam %s would not come out even", s.ID)
-			}
-			if s.Ease == 0 {
-				part.Ease = 0
-			}
-			fresh = append(fresh, part)
-		}
-		w.seams = slices.Insert(w.seams, min(i, len(w.seams)), fresh...)
-		i += len(fresh) - 1
+}
+
+// division is an edge that is divided: where, and into which edges.
+type division struct {
+	piece, edge string
+	at          []float64
+	ids         []string
+	whole       float64 // its length
+}
+
+// divideSeam takes the i-th seam out if it is of the divided edge, divides the edge it is
+// sewn to, and answers with the seams that take its place. A piece and its neighbour run
+// the opposite ways along theirs; a piece sewn to its own like runs the same way.
+func (w *work) divideSeam(i int, d division, depth int) (fresh []Seam, here bool, err error) {
+	s := w.seams[i]
+	onA, onB := s.A == (Side{d.piece, d.edge, s.A.Copy}), s.B == (Side{d.piece, d.edge, s.B.Copy})
+	if !onA && !onB {
+		return nil, false, nil
 	}
-	return nil
+	other := s.B
+	if !onA {
+		other = s.A
+	}
+	otherIDs := d.ids
+	if onA && onB {
+		w.seams = append(w.seams[:i:i], w.seams[i+1:]...)
+	} else {
+		q := slices.IndexFunc(w.pieces, func(p Piece) bool { return p.ID == other.Piece })
+		if q < 0 {
+			return nil, false, nil
+		}
+		oe, ok := w.pieces[q].Edge(other.Edge)
+		if !ok {
+			return nil, false, fmt.Errorf("%s has no edge %q", w.pieces[q].Name, other.Edge)
+		}
+		long := oe.Length()
+		marks := make([]float64, len(d.at))
+		for m, at := range d.at {
+			marks[len(d.at)-1-m] = long * (1 - at/d.whole)
+		}
+		// The seam is taken out while the other side is divided, so that the
+		// division does not come back.
+		w.seams = append(w.seams[:i:i], w.seams[i+1:]...)
+		if err := w.divide(other.Piece, other.Edge, marks, depth+1); err != nil {
+			return nil, false, err
+		}
+		otherIDs = make([]string, len(d.ids))
+		for m := range d.ids {
+			otherIDs[m] = fmt.Sprintf("%s-%d", other.Edge, len(d.ids)-m)
+		}
+	}
+	for m := range d.ids {
+		part := s
+		part.ID = fmt.Sprintf("%s-%d", s.ID, m+1)
+		mine, theirs := Side{d.piece, d.ids[m], s.A.Copy}, Side{other.Piece, otherIDs[m], s.B.Copy}
+		if onA {
+			part.A, part.B = mine, theirs
+		} else {
+			mine.Copy, theirs.Copy = s.B.Copy, s.A.Copy
+			part.A, part.B = theirs, mine
+		}
+		part.Ease = w.length(part.B) - w.length(part.A)
+		if math.Abs(part.Ease-s.Ease*w.length(part.A)/math.Max(d.whole, 1)) > Slack && s.Ease == 0 {
+			return nil, false, fmt.Errorf("the seam %s would not come out even", s.ID)
+		}
+		if s.Ease == 0 {
+			part.Ease = 0
+		}
+		fresh = append(fresh, part)
+	}
+	return fresh, true, nil
 }
 
 func (w *work) length(s Side) float64 {

@@ -8,12 +8,10 @@ import (
 	"html/template"
 	"math"
 	"net/http"
-	"slices"
 	"strconv"
 	"strings"
 	"time"
 
-	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
@@ -231,30 +229,6 @@ func (l *layerView) Shown() (draft.Draft, error) {
 	return l.Stage.Draft, l.Stage.Err
 }
 
-type noteView struct {
-	draft.Note
-	Caution  bool
-	Urgent   bool   // stands above everything else
-	Settings string // of the fix, as JSON
-}
-
-// planned is a step of the work with what was noted of it.
-type planned struct {
-	ensemble.LayerStep
-	LayerID   uint
-	LayerName string
-	Done      bool
-	Ready     bool // everything before it is done
-	Waits     []waiting
-	Note      string
-	Running   bool
-	Started   time.Time
-	Spent     float64 // minutes
-	Number    int
-}
-
-type waiting struct{ Name, Why string }
-
 // view works an ensemble out. layer is the chosen one, or 0.
 func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measure.Unit) *ensembleView {
 	v := &ensembleView{Rec: e}
@@ -347,83 +321,6 @@ func (v *ensembleView) pins() []svg.Pin {
 	return pins
 }
 
-// plan puts the order of work together with what has been done of it.
-func (v *ensembleView) plan(now time.Time) {
-	steps, err := ensemble.Order(v.Stages)
-	if err != nil {
-		v.PlanErr = err.Error()
-		return
-	}
-	recs := map[string]*store.Layer{}
-	for i := range v.Rec.Layers {
-		recs[strconv.Itoa(int(v.Rec.Layers[i].ID))] = &v.Rec.Layers[i]
-	}
-	done, names := map[string]bool{}, map[string]string{}
-	for i, one := range steps {
-		rec := recs[one.Layer]
-		p := planned{LayerStep: one, LayerID: rec.ID, LayerName: rec.Name, Number: i + 1}
-		for _, l := range rec.Steps {
-			if l.Step == one.Own {
-				p.Done, p.Note = l.DoneAt != nil, l.Note
-			}
-		}
-		for _, t := range rec.Timings {
-			if t.Step != one.Own {
-				continue
-			}
-			end := now
-			if t.EndedAt != nil {
-				end = *t.EndedAt
-			} else {
-				p.Running, p.Started = true, t.StartedAt
-			}
-			p.Spent += end.Sub(t.StartedAt).Minutes()
-		}
-		done[one.ID], names[one.ID] = p.Done, one.Name
-		p.Ready = true
-		for _, a := range one.After {
-			if !done[a.Step] {
-				p.Ready = false
-				p.Waits = append(p.Waits, waiting{names[a.Step], a.Why})
-			}
-		}
-		if !p.Done {
-			v.Left += math.Max(one.Minutes-p.Spent, 0)
-		}
-		v.Plan = append(v.Plan, p)
-	}
-	v.Ready = work.Forecast(v.Left, math.Max(v.Rec.Hours, 0.25), now)
-	if t, err := time.Parse("2006-01-02", v.Rec.EventDate); err == nil {
-		v.Late = work.DaysUntil(v.Ready, t) < 0
-	}
-}
-
-// Next is the step to do now: the running one, or the first that is ready.
-func (v *ensembleView) Next() *planned {
-	for i := range v.Plan {
-		if v.Plan[i].Running && !v.Plan[i].Done {
-			return &v.Plan[i]
-		}
-	}
-	for i := range v.Plan {
-		if !v.Plan[i].Done && v.Plan[i].Ready {
-			return &v.Plan[i]
-		}
-	}
-	return nil
-}
-
-// DoneCount is how many steps are done.
-func (v *ensembleView) DoneCount() int {
-	n := 0
-	for _, p := range v.Plan {
-		if p.Done {
-			n++
-		}
-	}
-	return n
-}
-
 // AnyStale tells whether a layer has changed since it was taken note of.
 func (v *ensembleView) AnyStale() bool {
 	for _, r := range v.Stack {
@@ -446,31 +343,6 @@ func (v *ensembleView) Dressed() []svg.Dressed {
 	return out
 }
 
-// estimatedTitle is the note on readings nobody took.
-const estimatedTitle = "Estimated: measure before cutting"
-
-// figureNotes are what every draft must say about the figure it rests on:
-// readings that can't be a bare body's, and girths nobody measured.
-func figureNotes(bare figure.Figure) []noteView {
-	var out []noteView
-	for _, n := range bare.Notes() {
-		if n.Grave {
-			out = append(out, noteView{Note: draft.Note{Grave: true, Title: n.Title, Text: n.Text}, Urgent: true})
-		}
-	}
-	var guessed []string
-	for _, key := range []string{"bust_girth", "waist_girth", "hip_girth", "waist_to_hip", "waist_to_floor_side"} {
-		if t, ok := bare.Taken(key); ok && t.Estimated {
-			guessed = append(guessed, fmt.Sprintf("%s (± %s)", strings.ToLower(t.Measurement.Label), measure.Tell(t.Spread.Float())))
-		}
-	}
-	if len(guessed) > 0 {
-		out = append(out, noteView{Note: draft.Note{Grave: true, Title: estimatedTitle, Text: "Nobody measured " +
-			strings.Join(guessed, ", ") + ". What you see rests on an estimate."}, Urgent: true})
-	}
-	return out
-}
-
 // longDay is a day of a record as a person reads it.
 func longDay(day string) string {
 	t, err := time.Parse(time.DateOnly, day)
@@ -478,56 +350,4 @@ func longDay(day string) string {
 		return day
 	}
 	return t.Format("2 January 2006")
-}
-
-// notesOf ranks what the margin says about a layer: what is wrong, what needs
-// deciding, what is good to know, and the cautions.
-func notesOf(l *layerView) []noteView {
-	var out []noteView
-	if l.Stage.Layer.Cut != nil && l.Stage.NowErr != nil {
-		out = append(out, noteView{Note: draft.Note{Grave: true, Title: "It could not be drafted as things are now",
-			Text: sentence(l.Stage.NowErr.Error()) + " What it was cut to is drawn."}, Urgent: true})
-	}
-	add := func(n draft.Note, caution bool) {
-		v := noteView{Note: n, Caution: caution, Urgent: n.Grave}
-		if n.Fix != nil {
-			v.Settings = encode(n.Fix)
-		}
-		out = append(out, v)
-	}
-	for _, w := range l.Stage.Wrong {
-		add(draft.Note{Grave: true, Title: w.Label + " is outside its range", Text: sentence(w.Why) +
-			" The nearest value that can be drafted is drawn.",
-			Fix: draft.Settings{w.Key: nil}, FixLabel: "Use the default"}, false)
-	}
-	notes := l.Stage.Draft.Notes
-	if l.Stage.Layer.Cut != nil && l.Stage.NowErr == nil { // what has become true since it was cut
-		for _, n := range l.Stage.Now.Notes {
-			if !slices.ContainsFunc(notes, func(o draft.Note) bool { return o.Title == n.Title && o.Text == n.Text }) {
-				n.Title = "As things are now: " + strings.ToLower(n.Title[:1]) + n.Title[1:]
-				notes = append(notes[:len(notes):len(notes)], n)
-			}
-		}
-	}
-	for _, grave := range []bool{true, false} {
-		for _, n := range notes {
-			if n.Grave == grave {
-				add(n, false)
-			}
-		}
-		if grave {
-			for _, c := range l.Stage.Draft.Cautions {
-				if c == caution.Lacing {
-					add(draft.Note{Title: c.Title, Text: c.Text}, true)
-					out[len(out)-1].Urgent = true
-				}
-			}
-		}
-	}
-	for _, c := range l.Stage.Draft.Cautions {
-		if c != caution.Lacing {
-			add(draft.Note{Title: c.Title, Text: c.Text}, true)
-		}
-	}
-	return out
 }

@@ -101,8 +101,12 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 	if hoops[0].Count == 1 {
 		d.put(`<path class="tape-line" d="%s"/>`, smooth(append([]plane.Point{plane.Pt(on.At(0).Reach(0), 0)}, tapeFront...), true))
 	}
-	// From above, front down, the lowest outermost.
-	cx, cy := right+label+box.Width()/2, top+30*px+box.Max.Y
+	hoopsAbove(&d, on, hoops, box, right+label+box.Width()/2, top+30*px+box.Max.Y, px)
+	return d.String()
+}
+
+// hoopsAbove draws the steels from above about a place, front down, the lowest outermost.
+func hoopsAbove(d *drawing, on figure.Figure, hoops []bone.Hoop, box plane.Box, cx, cy, px float64) {
 	d.put(`<g transform="translate(%s %s)">`, n(cx-box.Centre().X), n(cy))
 	for _, h := range hoops {
 		d.put(`<path class="steel" d="%s"/>`, path(h.Shape, false))
@@ -114,5 +118,4 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 	d.put(`<text class="what" x="0" y="4" font-size="%s">waist</text>`, n(10*px))
 	d.put(`<text class="what" x="%s" y="%s" font-size="%s">from above, the back away from you</text></g></svg>`, n(box.Centre().X),
 		n(math.Max(-box.Min.Y, on.At(0).Reach(0))+18*px), n(11*px))
-	return d.String()
 }

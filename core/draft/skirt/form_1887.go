@@ -1,0 +1,258 @@
+package skirt
+
+import (
+	"errors"
+	"fmt"
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// Bearings of the first and the last seam as parts of the half round; the
+// others lie evenly between them. backFlare is how much of what the hem has
+// more goes to the back and frontFlare to the front, degree for degree against
+// the sides (all from memory).
+const firstSeam, lastSeam, frontFlare, backFlare = 0.18, 0.74, 0.45, 1.1
+
+// form is the skirt before its pieces are drawn: what each gore goes round and
+// what it is sewn to.
+type form struct {
+	*part.Skirt
+	bearings        []float64
+	waist, hip      float64 // with ease
+	back, backCloth float64 // of one half: pleated, and flat
+	share           []float64
+	darts           []int // of each gore, in each half
+	intake          []float64
+	hems            []float64
+	n               int     // gores and back
+	moved           float64 // how far off level the hem is drafted
+}
+
+// formOf settles where the seams stand. It shares the waist before the back as
+// the figure's own waist lies between the seams.
+func formOf(on figure.Figure, v draft.Values) *form {
+	n := v.Whole("side_gores")
+	f := &form{n: n + 2, waist: on.GirthAt(figure.Waist) + v.Number("waist_ease")}
+	f.bearings = []float64{0}
+	for i := range n + 1 {
+		f.bearings = append(f.bearings, 180*(firstSeam+(lastSeam-firstSeam)*float64(i)/float64(n)))
+	}
+	f.bearings = append(f.bearings, 180)
+	long := on.Fall(90, on.Floor()-v.Number("clearance"))
+	f.Skirt = &part.Skirt{On: on, Long: long, Ease: v.Number("hip_ease"), Bearings: f.bearings}
+	f.Settle()
+	f.hip = on.GirthAt(figure.Hip) + v.Number("hip_ease")
+	f.back = f.waist / 2 * v.Number("back_share")
+	f.backCloth = math.Max((f.back-free)*v.Number("pleat_ratio")+free, 0)
+	section := on.At(0)
+	before := section.Arc(0, f.bearings[n+1])
+	for k := range n + 1 {
+		f.share = append(f.share, (f.waist/2-f.back)*section.Arc(f.bearings[k], f.bearings[k+1])/before)
+	}
+	f.share = append(f.share, f.back)
+	return f
+}
+
+// least is the narrowest that gore k may be at its hem; of the whole gore.
+func (f *form) least(k int) float64 {
+	if k == f.n-1 {
+		return math.Max(f.Widest(k), 2*f.backCloth)
+	}
+	return math.Max(f.Widest(k), f.share[k]*f.halves(k))
+}
+
+// halves is 2 for a gore on the fold.
+func (f *form) halves(k int) float64 {
+	if k == 0 || k == f.n-1 {
+		return 2
+	}
+	return 1
+}
+
+// leastHem is the narrowest hem that goes round what is under it with all the
+// pleats' cloth.
+func leastHem(on figure.Figure, v draft.Values) float64 {
+	f := formOf(on, v)
+	return f.leastRound()
+}
+
+func (f *form) leastRound() float64 {
+	sum := 0.0
+	for k := range f.n {
+		sum += f.least(k) * 2 / f.halves(k)
+	}
+	return sum
+}
+
+// hemmed shares a hem among the gores.
+func (f *form) hemmed(round float64) error {
+	more := round - f.leastRound()
+	if more < -1 {
+		return fmt.Errorf("a hem of %s is narrower than what it goes round with its pleats, %s: widen the hem, or take fewer or "+
+			"shallower pleats", measure.Tell(round), measure.Tell(f.leastRound()))
+	}
+	weights := make([]float64, f.n)
+	sum := 0.0
+	for k := range f.n {
+		weights[k] = f.bearings[k+1] - f.bearings[k]
+		switch k {
+		case 0:
+			weights[k] *= frontFlare
+		case f.n - 1:
+			weights[k] *= backFlare
+		}
+		sum += weights[k]
+	}
+	for k := range f.n {
+		f.hems = append(f.hems, f.least(k)+math.Max(more, 0)*weights[k]/sum/2*f.halves(k))
+	}
+	return nil
+}
+
+// dart settles what darts take in each gore beside its edges.
+func (f *form) dart() error {
+	f.darts, f.intake = make([]int, f.n), make([]float64, f.n)
+	for k := range f.n - 1 {
+		hip, _ := f.Straightest(k, f.hems[k])(f.HipUp((f.bearings[k] + f.bearings[k+1]) / 2))
+		edges := 2.0
+		if k == 0 {
+			hip, edges = hip/2, 1
+		}
+		more := hip - f.share[k] - steepest*edges
+		if more < smallestDart {
+			continue
+		}
+		if more > mostDarts*largestDart { // then the edges take what they can
+			more -= (steepestAtAll - steepest) * edges
+		}
+		f.darts[k] = int(math.Ceil(more/largestDart - 1e-9))
+		if f.darts[k] > mostDarts || more > 0.7*f.share[k] {
+			return fmt.Errorf("hip and waist differ by %s; that is more than %d darts a gore can take in: use more side gores or a "+
+				"larger part for the back", measure.Tell(f.hip-f.waist), mostDarts)
+		}
+		f.intake[k] = more / float64(f.darts[k])
+	}
+	return nil
+}
+
+// width is a gore's width by height above the hem: the figure's own curve from
+// the waist to the hip and what the hip has more besides, with the darts not
+// yet sewn; below the hip the straightest line.
+func (f *form) width(k int) func(up float64) float64 {
+	middle := (f.bearings[k] + f.bearings[k+1]) / 2
+	along := f.Straightest(k, f.hems[k])
+	if k == f.n-1 { // pleated: cloth to spare at every height
+		top := 2 * f.backCloth
+		long := f.Length(middle)
+		return func(up float64) float64 {
+			return math.Max(f.hems[k]+(top-f.hems[k])*up/long, top)
+		}
+	}
+	hipUp, hipDrop, top := f.HipUp(middle), f.On.Drop(figure.Hip), f.Length(middle)
+	atHip, _ := along(hipUp)
+	spare := atHip - f.Need(k, hipDrop)
+	inDarts := f.intake[k] * float64(f.darts[k]) * f.halves(k)
+	deep := f.dartLength()
+	return func(up float64) float64 {
+		if up <= hipUp {
+			w, _ := along(up)
+			return w
+		}
+		down := math.Max(top-up, 0) / (top - hipUp) // 0 at the waist, 1 at the hip
+		w := f.Need(k, hipDrop*down) + spare*down
+		return w + inDarts*math.Max(0, 1-down*(top-hipUp)/deep)
+	}
+}
+
+// dartLength is how far a dart runs down from the waist.
+func (f *form) dartLength() float64 { return math.Min(f.On.Drop(figure.Hip)*0.62, 120) }
+
+// gores draws the gores and the back breadth.
+func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
+	long, tops := make([]float64, f.n+1), make([]float64, f.n)
+	for j, b := range f.bearings {
+		if long[j] = f.Length(b); long[j] < f.On.Drop(figure.Hip)+80 {
+			return nil, errors.New("the skirt is too short: it ends above the hip and ⟦8 cm⟧; lower the hem")
+		}
+	}
+	for k := range f.n {
+		tops[k] = f.share[k] + f.intake[k]*float64(f.darts[k])
+	}
+	tops[f.n-1] = f.backCloth
+	f.moved = part.Sloped(long, tops)
+	slope := func(j int) float64 { // of the waist line at seam j
+		return math.Atan2(long[j+1]-long[j-1], tops[j-1]+tops[j])
+	}
+	var out []pattern.Piece
+	for k := range f.n {
+		g := part.Gore{ID: fmt.Sprintf("side-%d", k), Name: "Side gore", Left: long[k], Right: long[k+1], Top: tops[k],
+			Width: f.width(k), Fold: f.halves(k) == 2, Allowance: seam, Turned: turn}
+		if f.n > 3 {
+			g.Name = fmt.Sprintf("Side gore %d", k)
+		}
+		switch k {
+		case 0:
+			g.ID, g.Name, g.SlopeRight = "front", "Front gore", slope(1)
+		case f.n - 1:
+			g.ID, g.Name, g.Left, g.Right, g.SlopeRight = "back", "Back breadth", long[f.n], long[f.n-1], -slope(f.n-1)
+		default:
+			g.SlopeLeft, g.SlopeRight = slope(k), slope(k+1)
+		}
+		p, err := g.Piece()
+		if err != nil {
+			return nil, err
+		}
+		p.Cut = 1
+		if !g.Fold {
+			p.Cut, p.Mirrored = 2, true
+		}
+		side := "back"
+		if k == f.n-1 {
+			side = "side"
+		}
+		part.Rename(&p, "right", side, side+" edge", seam)
+		part.Rename(&p, "left", "front", "front edge", seam)
+		part.Rename(&p, "top", "waist", "waist edge", seam)
+		part.Rename(&p, "centre", "fold", "centre fold", 0)
+		if p.Fold != "" {
+			p.Fold = "fold"
+		}
+		p.Notches = append(p.Notches, pattern.Notch{Edge: side, At: f.HipUp(f.bearings[min(k+1, f.n-1)]), Label: "hip"})
+		if !g.Fold {
+			p.Notches = append(p.Notches, pattern.Notch{Edge: "front", At: long[k] - f.HipUp(f.bearings[k]), Label: "hip"})
+		}
+		f.markDarts(&p, k)
+		out = append(out, p)
+	}
+	return out, nil
+}
+
+// markDarts draws a gore's darts, evenly along its waist line.
+func (f *form) markDarts(p *pattern.Piece, k int) {
+	waist, _ := p.Edge("waist")
+	long := waist.Length()
+	for i := range f.darts[k] {
+		mid := long * float64(i+1) / float64(f.darts[k]+1)
+		a, _ := plane.Along(waist.Line, mid-f.intake[k]/2)
+		b, _ := plane.Along(waist.Line, mid+f.intake[k]/2)
+		centre := a.Mid(b)
+		down := b.Sub(a).Left().Unit() // the waist line runs right to left
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, centre.Add(down.Times(f.dartLength())), b},
+			Label: "dart " + measure.TellFine(f.intake[k])})
+	}
+}
+
+// dartCount is how many darts the whole skirt has.
+func (f *form) dartCount() int {
+	sum := 0
+	for _, n := range f.darts {
+		sum += 2 * n
+	}
+	return sum
+}
