@@ -224,7 +224,7 @@ func (f *form) markOpenings(d *draft.Draft, placket float64) {
 			for _, n := range []struct {
 				down  float64
 				label string
-			}{{placket, "placket ends, left"}, {pocketDown, "pocket, right"}, {pocketDown + pocketMouth, "pocket, right"}} {
+			}{{placket, "placket ends, left"}, {pocketDown, "pocket, right"}, {pocketDown + pocketMouth, "pocket ends"}} {
 				p.Notches = append(p.Notches, pattern.Notch{Edge: side.edge, At: e.Length() - n.down, Label: n.label})
 			}
 		}

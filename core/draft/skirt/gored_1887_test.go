@@ -138,7 +138,7 @@ func TestPlacketAndPocketAreMarkedOnBothEdges(t *testing.T) {
 	for i := range d.Pieces {
 		p := &d.Pieces[i]
 		for _, n := range p.Notches {
-			if n.Label != "placket ends, left" && n.Label != "pocket, right" {
+			if n.Label != "placket ends, left" && n.Label != "pocket, right" && n.Label != "pocket ends" {
 				continue
 			}
 			e, _ := p.Edge(n.Edge)

@@ -36,8 +36,8 @@ func (l label) box(text string, size float64) plane.Box {
 func (l *labels) keepClear(b plane.Box) { l.taken = append(l.taken, b) }
 
 // place takes the first of the places where a text lies over nothing, or the one
-// where it lies over least.
-func (l *labels) place(text string, size float64, places []label) label {
+// where it lies over least; one that can be done without is left out then.
+func (l *labels) place(text string, size float64, places []label, needed bool) (label, bool) {
 	best, least := places[0], math.Inf(1)
 	for _, at := range places {
 		over := 0.0
@@ -55,6 +55,9 @@ func (l *labels) place(text string, size float64, places []label) label {
 			break
 		}
 	}
+	if least > 0 && !needed {
+		return label{}, false
+	}
 	l.keepClear(best.box(text, size))
-	return best
+	return best, true
 }

@@ -2,6 +2,7 @@ package svg
 
 import (
 	"math"
+	"slices"
 
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -103,11 +104,14 @@ func (s Sheet) mark(d *drawing, sp spot, m pattern.Mark) {
 // origin is where the piece's own zero lies on the sheet.
 func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point) {
 	unit := letters.unit
-	write := func(class, text string, size float64, places []label) {
+	write := func(class, text string, size float64, places []label, needed bool) {
 		for i := range places {
 			places[i].at = places[i].at.Add(origin)
 		}
-		at := letters.place(text, size, places)
+		at, ok := letters.place(text, size, places, needed)
+		if !ok {
+			return
+		}
 		at.at = at.at.Sub(origin)
 		turn := ""
 		if at.angle != 0 {
@@ -121,23 +125,30 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 		if m.Label == "" || bed || m.Kind == pattern.WaistLine || len(m.Path) < 2 || !(s.Dimensions || m.Kind == pattern.PleatFold) {
 			continue
 		}
-		write("small", m.Label, 9*unit, markPlaces(sp.short.line(m.Path), m.Kind, unit))
+		write("small", m.Label, 9*unit, markPlaces(sp.short.line(m.Path), m.Kind, unit), true)
 	}
 	if !s.Dimensions {
 		return
-	}
-	for _, nt := range sp.p.Notches {
-		if e, ok := sp.p.Edge(nt.Edge); ok && nt.Label != "" && nt.Label != "fastener" {
-			at, dir := plane.Along(e.Line, nt.At)
-			write("small", nt.Label, 9*unit, notchPlaces(sp.short.point(at), dir, unit, letterWide*9*unit*float64(len(nt.Label))))
-		}
 	}
 	for _, e := range sp.p.Edges {
 		line := sp.short.line(e.Line)
 		if e.Length() < 46*unit || plane.Length(line) < 46*unit || math.Min(sp.box.Width(), sp.box.Height()) < 24*unit {
 			continue
 		}
-		write("dim", measure.Length(e.Length()).In(s.Unit), 10.5*unit, edgePlaces(line, unit))
+		write("dim", measure.Length(e.Length()).In(s.Unit), 10.5*unit, edgePlaces(line, unit), true)
+	}
+	for _, nt := range sp.p.Notches {
+		if e, ok := sp.p.Edge(nt.Edge); ok && nt.Label != "" && !levelNotch[nt.Label] {
+			at, dir := plane.Along(e.Line, nt.At)
+			places := notchPlaces(sp.short.point(at), dir, unit, letterWide*9*unit*float64(len(nt.Label)))
+			places = slices.DeleteFunc(places, func(l label) bool {
+				b := l.box(nt.Label, 9*unit)
+				return b.Min.X < sp.box.Min.X || b.Max.X > sp.box.Max.X
+			})
+			if len(places) > 0 {
+				write("small", nt.Label, 9*unit, places, false)
+			}
+		}
 	}
 }
 
@@ -158,15 +169,16 @@ func markPlaces(line []plane.Point, kind pattern.MarkKind, unit float64) []label
 	return out
 }
 
-// notchPlaces are where the name of a notch may stand: beside it, within the piece
-// first. wide is how wide the name is.
+// levelNotch are the names of notches that say no more than what the drawing shows: they
+// are read by pointing at them.
+var levelNotch = map[string]bool{"fastener": true, "hip": true, "waist": true}
+
+// notchPlaces are where the name of a notch may stand: beside it, within the piece. wide is how wide the name is.
 func notchPlaces(at, dir plane.Point, unit, wide float64) []label {
 	var out []label
-	for _, side := range []float64{1, -1} {
-		for _, up := range []float64{3, -9, 14, -20} {
-			q := at.Add(dir.Left().Times(side * (5*unit + wide/2*math.Abs(dir.Y))))
-			out = append(out, label{at: plane.Pt(q.X, -q.Y+up*unit)})
-		}
+	for _, up := range []float64{3, -9, 14, -20, 25} {
+		q := at.Add(dir.Left().Times(5*unit + wide/2*math.Abs(dir.Y)))
+		out = append(out, label{at: plane.Pt(q.X, -q.Y+up*unit)})
 	}
 	return out
 }
