@@ -57,10 +57,10 @@ func TestMain(m *testing.M) {
 	os.Exit(code)
 }
 
-// today is the day of the tests: pictures and sums do not change overnight.
 // laidOnce lays the demo once for all tests.
 var laidOnce = demo.Remembering(lay.Place)
 
+// today is the day of the tests: pictures and sums do not change overnight.
 var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
 
 // app starts the program on a fresh file, with demo data if asked.

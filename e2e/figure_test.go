@@ -2,9 +2,11 @@ package e2e
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -130,10 +132,10 @@ func TestMeasuringInEarnest(t *testing.T) {
 	b.visit("/wearers/1")
 	b.click("#r-waist_girth")
 	b.until(`document.querySelector('[data-measure="waist_girth"] [data-again]').offsetParent`)
-	b.press("\t") // from the reading into what is below it
+	b.press(kb.ArrowDown) // from the reading into what is below it
 	for !js[bool](b, `document.activeElement.matches('[data-measure="waist_girth"] [data-again]')`) {
 		require.True(t, js[bool](b, `Boolean(document.activeElement.closest('[data-measure="waist_girth"]'))`), "the keyboard reaches it")
-		b.press("\t")
+		b.press(kb.ArrowDown)
 	}
 	b.press("72.4")
 	b.press("\t")
@@ -153,6 +155,75 @@ func TestMeasuringInEarnest(t *testing.T) {
 	b.enter("#r-neck_girth", "string")
 	b.until(`document.querySelector("#wearer-strings").textContent.includes("neck")`)
 	b.accessible("measuring")
+}
+
+// The common way of entering is one key a reading: Tab and Enter go from reading to
+// reading, and from the last one click begins an ensemble. What is refused stays typed
+// while others are entered; a number meant in the other unit is put right by a button.
+func TestOneKeyAReading(t *testing.T) {
+	b := open(t, app(t, false))
+	b.visit("/")
+	b.reply(func() { b.click(".card-link.new") })
+	require.Equal(t, "/wearers/new", path(b), "an empty first page leads to measuring")
+	b.enter("#name", "Someone new")
+	b.reply(func() { b.click("main form .main-button") })
+	b.reply(func() { b.press("u") })
+	b.click("#r-height")
+	typed := []string{"5'5", "36", "31-1/2", "28 3/4"}
+	for _, text := range typed {
+		b.press(text)
+		b.press("\t")
+	}
+	assert.Equal(t, "r-high_hip_girth", js[string](b, `document.activeElement.id`), "one Tab a reading")
+	b.until(`document.querySelector("#r-waist_girth").value === "28¾ in"`)
+	b.enter("#r-neck_girth", "about so")
+	b.until(`document.querySelector('[data-measure="neck_girth"] [data-problem]').textContent.length > 10`)
+	b.enter("#r-hip_girth", "39")
+	b.until(`document.querySelector("#r-hip_girth").value === "39 in"`)
+	assert.Equal(t, "about so", js[string](b, `document.querySelector("#r-neck_girth").value`), "what was refused is not wiped")
+	b.enter("#r-thigh_girth", "56")
+	b.until(`document.querySelector('[data-measure="thigh_girth"] [data-stand-in]')`)
+	b.click(`[data-measure="thigh_girth"] [data-stand-in]`)
+	b.until(`document.querySelector("#r-thigh_girth").value === "22 1/16 in"`)
+	b.until(`document.querySelector('[data-measure="thigh_girth"] [data-doubt]').textContent === ""`)
+	b.accessible("measuring in inches")
+	b.click(`.readings li:last-child input`)
+	b.press("\r")
+	b.until(`document.activeElement.matches("[data-last]")`)
+	b.reply(func() { b.press("\r") })
+	assert.Equal(t, "/ensembles/new?wearer=1", path(b))
+	assert.Equal(t, "1", js[string](b, `document.querySelector("#wearer").value`))
+	assert.Equal(t, "in", js[string](b, `document.querySelector("#stock").value`), "bones by the inch for who measures in inches")
+}
+
+// Names without a blank widen no page, at a desk or on a phone, and what was said to be
+// wrong goes when it is put right.
+func TestLongNamesAndToasts(t *testing.T) {
+	b := open(t, app(t, true))
+	long := strings.Repeat("Donaudampfschiff", 7)
+	b.visit("/ensembles/1/particulars")
+	b.enter("#name", long)
+	b.reply(func() { b.click("main form .main-button") })
+	b.visit("/wearers/1")
+	js[bool](b, `(document.querySelector(".who").open = true)`)
+	b.enter("#name", long)
+	b.reply(func() { b.click(".who .plain-button") })
+	b.visit("/ensembles/1/layers/4/cloth?wait=1")
+	b.enter("#c-name", long)
+	b.until(`document.querySelector("#c-name").value.length > 90`)
+	for _, w := range []int64{1280, 390} {
+		b.size(w, 844)
+		for _, p := range []string{"/", "/wearers/1", "/ensembles/1/figure", "/ensembles/1/layers", "/ensembles/1/layers/4/draft", "/ensembles/1/layers/4/cloth?wait=1", "/ensembles/1/buy?wait=1", "/ensembles/1/bench", "/ensembles/1/cut", "/ensembles/1/layers/4/guard", "/stash"} {
+			b.visit(p)
+			assert.LessOrEqual(t, js[int64](b, `document.documentElement.scrollWidth`), w, "%s at %d", p, w)
+		}
+	}
+	b.size(1280, 800)
+	b.visit("/ensembles/1/buy?wait=1")
+	b.enter(`[data-price="thread"]`, "cheap")
+	b.until(`document.querySelector("#say").textContent.includes("not a price")`)
+	b.enter(`[data-price="thread"]`, "$1.20")
+	b.until(`document.querySelector("#say").textContent === "" && document.querySelector('[data-price="thread"]').value === "1.20"`)
 }
 
 // A shorter lay is looked for while one watches, and stopping keeps the best.

@@ -181,6 +181,11 @@ export function edits() {
       more.innerHTML = more.due;
       delete more.due;
     });
+    // Leaving a field folds what is below it: a button must not move away from under
+    // the pointer that presses it.
+    measuring.addEventListener("mousedown", (e) => {
+      if (e.target.closest("button")) e.preventDefault();
+    });
     // A number worked out from another stands in as a bare reading; one typed in
     // the other unit is put right where it stands.
     document.addEventListener("click", async (e) => {
@@ -213,7 +218,7 @@ export function edits() {
       }
       if (e.key !== "Enter") return;
       e.preventDefault();
-      const all = [...measuring.querySelectorAll("input[data-key]:not([data-side]):not([data-again])")].filter((f) => f.offsetParent);
+      const all = [...measuring.querySelectorAll("input[data-key]:not([data-side]):not([data-again])")].filter((f) => f.checkVisibility());
       const next = all[all.indexOf(fields[0]) + 1];
       (next || measuring.querySelector("[data-last]")).focus();
     });
