@@ -82,6 +82,9 @@ func BandOn(on figure.Figure, v draft.Values) Band {
 		if most := b.Length + widestRing*b.Depth; b.Lower > most {
 			b.Lower, b.stands = most, true
 		}
+		if !b.Shaped() { // what a hair's shaping would give is not cut
+			b.Lower = b.Length
+		}
 	}
 	return b
 }
