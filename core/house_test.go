@@ -5,11 +5,13 @@ import (
 	"go/parser"
 	"go/token"
 	"io/fs"
+	"os"
 	"path/filepath"
 	"regexp"
 	"strconv"
 	"strings"
 	"testing"
+	"unicode/utf8"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -104,4 +106,38 @@ func TestLengthsInTextsAreMarked(t *testing.T) {
 		})
 		return nil
 	}))
+}
+
+// Files hold one concept, functions can be seen whole and lines read side by side: what
+// the habits name with a little room. Raw strings, which are other languages, and tests are
+// as long as they are.
+func TestHabits(t *testing.T) {
+	const longestFile, longestFunction, longestLine = 500, 100, 142
+	for _, root := range []string{"../core", "../internal", "../cmd"} {
+		require.NoError(t, filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+				return err
+			}
+			text, err := os.ReadFile(path)
+			require.NoError(t, err)
+			lines := strings.Split(string(text), "\n")
+			assert.LessOrEqual(t, len(lines), longestFile+1, path)
+			for i, l := range lines {
+				if wide := utf8.RuneCountInString(strings.ReplaceAll(l, "\t", "    ")); wide > longestLine && !strings.Contains(l, "`") {
+					t.Errorf("%s:%d is %d wide", path, i+1, wide)
+				}
+			}
+			set := token.NewFileSet()
+			f, err := parser.ParseFile(set, path, text, 0)
+			require.NoError(t, err)
+			for _, decl := range f.Decls {
+				if fn, ok := decl.(*ast.FuncDecl); ok {
+					if long := set.Position(fn.End()).Line - set.Position(fn.Pos()).Line + 1; long > longestFunction {
+						t.Errorf("%s: %s is %d lines long", path, fn.Name.Name, long)
+					}
+				}
+			}
+			return nil
+		}))
+	}
 }

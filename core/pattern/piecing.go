@@ -187,7 +187,8 @@ func (w *work) replace(at int, main, off Piece) {
 			}
 		}
 	}
-	w.seams = append(w.seams, Seam{ID: "piecing-" + off.ID, A: Side{Piece: main.ID, Edge: "piecing"}, B: Side{Piece: off.ID, Edge: "piecing"},
+	w.seams = append(w.seams, Seam{ID: "piecing-" + off.ID, A: Side{Piece: main.ID, Edge: "piecing"},
+		B:         Side{Piece: off.ID, Edge: "piecing"},
 		Technique: "plain, pressed open, before anything else is done with the piece"})
 }
 

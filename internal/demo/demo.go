@@ -143,7 +143,8 @@ var stash = []struct {
 		Shrinkage: 0.04, Fibre: "cotton", Weave: "plain", Warp: 24, Weft: 22, Paid: true, Lengths: []cloth.Cut{{Length: 6200}}},
 		"For mock-ups, pockets and facings.", "", ""},
 	{cloth.Fabric{Name: "Grey check, the last of it", Colour: "walnut", Width: 1400, Selvedge: 8, Thickness: 0.7, Weight: 290,
-		Price: 26, Shrinkage: 0.03, Fibre: "wool", Weave: "twill", RepeatX: 64, RepeatY: 52, Paid: true, NoMore: true, Lengths: []cloth.Cut{{Length: 3100}}},
+		Price: 26, Shrinkage: 0.03, Fibre: "wool", Weave: "twill", RepeatX: 64, RepeatY: 52, Paid: true, NoMore: true,
+		Lengths: []cloth.Cut{{Length: 3100}}},
 		"Found at the back of the loft.", "", ""},
 }
 

@@ -94,7 +94,8 @@ func (s *Store) ChangeEnsemble(ctx context.Context, e Ensemble, was string) erro
 			return &Conflict{Theirs: "other particulars", Was: p}
 		}
 		return tx.Model(&Ensemble{ID: e.ID}).Updates(map[string]any{"name": name, "part": e.Part, "occasion": e.Occasion,
-			"wearer_id": e.WearerID, "event_date": e.EventDate, "heel_mm": e.Heel, "hours_per_day": e.Hours, "stock_unit": measure.UnitOf(string(e.Stock))}).Error
+			"wearer_id": e.WearerID, "event_date": e.EventDate, "heel_mm": e.Heel, "hours_per_day": e.Hours,
+			"stock_unit": measure.UnitOf(string(e.Stock))}).Error
 	})
 }
 

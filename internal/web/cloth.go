@@ -147,8 +147,9 @@ func (s *Server) viewCloth(c *call, p *page) (clothView, error) {
 		return v, nil
 	}
 	v.judge(stage, u)
-	v.Gap = clothField{Key: "gap", Label: "Gap between pieces", Value: stage.Laying.Gap.In(p.Unit), Other: stage.Laying.Gap.In(p.Unit.Other()),
-		Help: "0 when allowances are on the pieces; room for the chalk when they are added on the cloth."}
+	v.Gap = clothField{Key: "gap", Label: "Gap between pieces", Value: stage.Laying.Gap.In(p.Unit),
+		Other: stage.Laying.Gap.In(p.Unit.Other()),
+		Help:  "0 when allowances are on the pieces; room for the chalk when they are added on the cloth."}
 	names := v.pieces(stage, u.Role)
 	find := func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) }
 	sheets, ok := stage.Sheets(u, find)

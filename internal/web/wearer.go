@@ -173,7 +173,8 @@ func (fd readingField) Clothes(worn figure.Worn) string {
 		return "Over the corset, laced as it will be on the day. It shows what is made to go over it; nothing under it is cut to this."
 	case worn == figure.OverSkirts:
 		return "Over corset and every petticoat or support, tied as on the day."
-	case fd.Key == "height" || strings.HasSuffix(fd.Key, "_floor_front") || strings.HasSuffix(fd.Key, "_floor_side") || strings.HasSuffix(fd.Key, "_floor_back"):
+	case fd.Key == "height" || strings.HasSuffix(fd.Key, "_floor_front") || strings.HasSuffix(fd.Key, "_floor_side") ||
+		strings.HasSuffix(fd.Key, "_floor_back"):
 		return "Without shoes; heels are added for each ensemble."
 	}
 	return "Bare, or over one thin close layer; no corset, no padded bra."

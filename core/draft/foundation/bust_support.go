@@ -49,7 +49,8 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	// The front half takes more of the bust line than of the band: that is the
 	// bust.
 	const frontBand, frontBust = 0.5, 0.555
-	c := cups{low: under / 2 * frontBand, wide: bust / 2 * frontBust, seam: v.Number("allowance"), n: v.Whole("pleats"), open: v.Number("pleat")}
+	c := cups{low: under / 2 * frontBand, wide: bust / 2 * frontBust, seam: v.Number("allowance"), n: v.Whole("pleats"),
+		open: v.Number("pleat")}
 	fall := on.Drop(figure.Underbust) - on.Drop(figure.Bust) // straight height
 	room := c.wide - c.low                                   // what the cup must bring in
 	if room < 4 {
@@ -263,7 +264,8 @@ func (c *cups) sew(d *draft.Draft) {
 	d.Sew("side-lower", "lower-cup", "side", "back", "side-lower", "plain, felled")
 	for _, cup := range []string{"lower", "upper"} {
 		d.Seams = append(d.Seams, pattern.Seam{ID: "centre-" + cup, Technique: "plain, felled",
-			A: pattern.Side{Piece: cup + "-cup", Edge: "centre", Copy: "left"}, B: pattern.Side{Piece: cup + "-cup", Edge: "centre", Copy: "right"}})
+			A: pattern.Side{Piece: cup + "-cup", Edge: "centre", Copy: "left"}, B: pattern.Side{Piece: cup + "-cup", Edge: "centre",
+				Copy: "right"}})
 	}
 }
 

@@ -423,7 +423,8 @@ func (c *corset) steps(bones int, bounds float64) {
 			2*c.layers), work.After{Step: "mock-up", Why: "a change found in the mock-up is free; found in the cloth it costs the cloth"})
 	c.Do("busk", "Set the busk", 60, []work.Need{work.Machine, work.Hand},
 		fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, in gaps of the seam at the %d marks; studs on "+
-			"the left, through holes made with an awl.", measure.Tell(c.busk.Length), len(c.busk.Studs)), work.After{Step: "cut", Why: "it is set into the front panels"})
+			"the left, through holes made with an awl.", measure.Tell(c.busk.Length), len(c.busk.Studs)), work.After{Step: "cut",
+			Why: "it is set into the front panels"})
 	c.Do("seams", "Join the panels", 15*n*layers, []work.Need{work.Machine},
 		"Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the "+
 			"same length.", work.After{Step: "busk", Why: "the busk is set while the front panel still lies flat"})

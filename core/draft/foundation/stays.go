@@ -259,7 +259,8 @@ func staysSteps(d *draft.Draft, panels, bones int, bounds float64, closing strin
 	d.Do("seams", "Join the panels", 25*float64(panels), []work.Need{work.Machine, work.Hand},
 		"From the top to the waist; below it the tabs stay free.", work.After{Step: "channels", Why: "channels are stitched flat"})
 	d.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand},
-		"Cut, ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.", work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
+		"Cut, ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.", work.After{Step: "seams",
+			Why: "sewing beside bones breaks needles"})
 	d.Do("bind", "Bind tabs, point and top", part.BindMinutes(bounds, true), []work.Need{work.Hand},
 		"Tabs first: at the top of every slit take one deep stitch; about an hour a metre (from memory).", work.After{Step: "bones",
 			Why: "the edges are closed only when the bones are in"})

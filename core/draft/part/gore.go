@@ -170,7 +170,8 @@ func (g *Gore) Piece() (pattern.Piece, error) {
 		}
 		if off := plane.Length(g.top()) - g.Top; math.Abs(off) > 0.05 {
 			return pattern.Piece{}, fmt.Errorf("the upper edge of the %s can't be %s long where its sides are %s and %s: choose more "+
-				"gores, or a form that stands out less there", lower(g.Name), measure.Tell(g.Top), measure.Tell(g.Left), measure.Tell(g.Right))
+				"gores, or a form that stands out less there", lower(g.Name), measure.Tell(g.Top), measure.Tell(g.Left),
+				measure.Tell(g.Right))
 		}
 	}
 	for i, t := range g.lean {

@@ -93,7 +93,8 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	if n > 0 {
 		g.Do("rings", "Stitch the rings", math.Round(total/1000*6), []work.Need{work.Machine},
 			fmt.Sprintf("%s, %s apart, measured up from the hem at every seam; in all %s. Pin at each seam so that both layers "+
-				"stay level.", measure.Count(n, "row"), measure.Tell(v.Number("ring")), measure.TellLong(total)), work.After{Step: "turn", Why: "rows are measured from the finished hem"})
+				"stay level.", measure.Count(n, "row"), measure.Tell(v.Number("ring")), measure.TellLong(total)), work.After{Step: "turn",
+				Why: "rows are measured from the finished hem"})
 		g.Remark(false, fmt.Sprintf("%s, %s of stitching", measure.Count(n, "level ring"), measure.TellLong(total)),
 			"Each row must reach the same height above the hem on every gore, or the ends do not meet.")
 	}

@@ -221,7 +221,8 @@ func hoopSteps(d *draft.Draft, n int, around, hem, band float64) {
 
 // hoopSteels are the steels from the first to the lowest, evenly down, and what they make of
 // the figure.
-func hoopSteels(on figure.Figure, v draft.Values, first, bottom float64) (drops []float64, props []figure.Prop, hoops []bone.Hoop, err error) {
+func hoopSteels(on figure.Figure, v draft.Values, first, bottom float64) (drops []float64, props []figure.Prop, hoops []bone.Hoop,
+	err error) {
 	n, hem, behind := v.Whole("hoops"), v.Number("hem_round"), v.Number("behind")
 	waist := on.At(0)
 	drops = make([]float64, n)

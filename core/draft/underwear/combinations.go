@@ -68,7 +68,8 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	band.Split("top", pattern.Stretch{ID: "end-left", Name: "button extension", Length: ext},
 		pattern.Stretch{ID: "to-front-left", Name: "to the left front", Length: q},
 		pattern.Stretch{ID: "to-back-left", Name: "to the left half of the back", Length: q}, pattern.Stretch{ID: "to-back-right",
-			Name: "to the right half of the back", Length: q}, pattern.Stretch{ID: "to-front-right", Name: "to the right front", Length: q}, pattern.Stretch{ID: "end-right", Name: "other extension"})
+			Name: "to the right half of the back", Length: q}, pattern.Stretch{ID: "to-front-right", Name: "to the right front",
+			Length: q}, pattern.Stretch{ID: "end-right", Name: "other extension"})
 	band.Split("bottom", pattern.Stretch{ID: "low-left", Name: "button extension, below", Length: ext},
 		pattern.Stretch{ID: "to-leg-right", Name: "to the right leg", Length: 2 * q},
 		pattern.Stretch{ID: "to-leg-left", Name: "to the left leg", Length: 2 * q}, pattern.Stretch{ID: "low-right",
@@ -81,7 +82,8 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	d.Pieces = append([]pattern.Piece{front, back, band}, d.Pieces...)
 	gather := func(id, edge, piece, other, which string, long, from float64) {
 		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge, Copy: "the band"},
-			B: pattern.Side{Piece: piece, Edge: other, Copy: which}, Ease: long - from, Absorbed: pattern.Gathers, Technique: "gathered, stitched to the outer band; the inner felled over it"})
+			B: pattern.Side{Piece: piece, Edge: other, Copy: which}, Ease: long - from, Absorbed: pattern.Gathers,
+			Technique: "gathered, stitched to the outer band; the inner felled over it"})
 	}
 	// The front's waist edge has the extension beyond the centre besides.
 	gather("band-front-left", "to-front-left", "front", "waist", "left", frontWaist.Length(), q)

@@ -197,7 +197,8 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 		f.GatherRows([]plane.Point{{X: long, Y: frill}, {X: 0, Y: frill}})
 		d.Pieces = append(d.Pieces, f)
 		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"},
-			B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: pattern.Gathers, Technique: "gathered between the two layers of the band"})
+			B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: pattern.Gathers,
+			Technique: "gathered between the two layers of the band"})
 		d.Stitch("frill hems and gathers", stitch.GatherRow, 2*(3*long), 1)
 		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
 	}

@@ -82,7 +82,8 @@ func (b body) draw(d *drawing, front bool) {
 		s.Toward(e, 0.45).Add(across.Times(-ra)), e.Add(fore.Times(-re)), e.Toward(w,
 			0.4).Add(fore.Times(-re * 0.98)), w.Add(fore.Times(-rw)),
 		w.Add(fore.Times(-rw * 1.3)).Add(on.Times(52)), w.Add(on.Times(150)).Add(plane.Pt(2,
-			0)), w.Add(fore.Times(rw * 1.15)).Add(on.Times(70)), w.Add(fore.Times(rw)), e.Toward(w, 0.4).Add(fore.Times(re * 0.95)), e.Add(fore.Times(re)), s.Toward(e, 0.5).Add(across.Times(ra)), s.Add(across.Times(ra)).Add(plane.Pt(0, 60))}
+			0)), w.Add(fore.Times(rw * 1.15)).Add(on.Times(70)), w.Add(fore.Times(rw)), e.Toward(w, 0.4).Add(fore.Times(re * 0.95)),
+		e.Add(fore.Times(re)), s.Toward(e, 0.5).Add(across.Times(ra)), s.Add(across.Times(ra)).Add(plane.Pt(0, 60))}
 	d.put(`<path class="form" d="%s"/><path class="form" d="%s"/>`, smooth(arm, true), smooth(flip(arm), true))
 	// One line round: neck, shoulder, side, outside of the leg, foot, inside.
 	hip := b.f.Drop(figure.Hip)

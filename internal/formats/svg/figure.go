@@ -233,7 +233,8 @@ func (s Stand) lengths(d *drawing, view string, unit, floor, half float64) {
 	line := func(key, label string, x, from, to float64) {
 		t := 5 * unit
 		d.put(`<g class="span" data-measure="%s"><path d="M%s %s L%s %s M%s %s L%s %s M%s %s L%s %s"/><text transform="translate(%s %s) rotate(-90)" font-size="%s">%s</text></g>`, key,
-			n(x), n(from), n(x), n(to), n(x-t), n(from), n(x+t), n(from), n(x-t), n(to), n(x+t), n(to), n(x-4*unit), n((from+to)/2), n(11*unit), esc(label))
+			n(x), n(from), n(x), n(to), n(x-t), n(from), n(x+t), n(from), n(x-t), n(to), n(x+t), n(to), n(x-4*unit), n((from+to)/2),
+			n(11*unit), esc(label))
 	}
 	shoulder := -f.Length("back_waist_length")
 	_, _, wrist := newBody(f).arm()

@@ -91,7 +91,8 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 		}
 		names = math.Max(h.Drop+4*px, names+15*px) // labels keep clear of each other
 		d.put(`<path class="lead" d="M%s %sL%s %s"/><text class="num start" x="%s" y="%s" font-size="%s">%s</text><text class="what start" x="%s" y="%s" font-size="%s">%s down</text>`,
-			n(right+4*px), n(h.Drop), n(right+16*px), n(names-4*px), n(right+20*px), n(names), n(13*px), esc(measure.Length(h.Cut()).In(unit)), n(right+80*px), n(names), n(11*px), esc(measure.Length(h.Drop).In(unit)))
+			n(right+4*px), n(h.Drop), n(right+16*px), n(names-4*px), n(right+20*px), n(names), n(13*px),
+			esc(measure.Length(h.Cut()).In(unit)), n(right+80*px), n(names), n(11*px), esc(measure.Length(h.Drop).In(unit)))
 	}
 	waist := plane.Pt(-on.At(0).Reach(180), 0)
 	if paired {

@@ -57,7 +57,8 @@ func (l Lay) Draw() string {
 		label = "The lay it would give, " + measure.Length(r.Length).In(l.Unit)
 	}
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="lay%s" role="%s" aria-label="%s" viewBox="%s %s %s %s"%s data-sheet="%s" data-px="%s">`, map[bool]string{true: " small-lay"}[l.Small],
-		map[bool]string{true: "group", false: "img"}[l.Sheet != ""], esc(label), n(box[0]), n(box[1]), n(box[2]), n(box[3]), size, esc(l.Sheet), n(px))
+		map[bool]string{true: "group", false: "img"}[l.Sheet != ""], esc(label), n(box[0]), n(box[1]), n(box[2]), n(box[3]), size,
+		esc(l.Sheet), n(px))
 	if l.TrueScale {
 		d.put(`<style>path,rect{fill:none;stroke:#222;stroke-width:%s}.flaw{stroke-dasharray:%s}.selvedge,.fold{stroke-dasharray:%s}text{font-family:sans-serif;text-anchor:middle;fill:#222}</style>`, n(px*0.8), n(2*px), n(6*px))
 	}
