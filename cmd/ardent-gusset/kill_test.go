@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bufio"
 	"bytes"
 	"context"
 	"errors"
@@ -12,9 +11,7 @@ import (
 	"net/http"
 	"net/url"
 	"os"
-	"os/exec"
 	"path/filepath"
-	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -38,14 +35,7 @@ func TestKilledAtAnyMoment(t *testing.T) {
 	writes := 0
 	var asked string // and not answered for: it may be there or not
 	for k := range kills {
-		p := exec.Command(os.Args[0], "serve", "--addr", "127.0.0.1:0", "--db", db)
-		p.Env = append(os.Environ(), "ARDENT_GUSSET_PROCESS=1")
-		out, err := p.StdoutPipe()
-		require.NoError(t, err)
-		require.NoError(t, p.Start())
-		first, err := bufio.NewReader(out).ReadString('\n')
-		require.NoError(t, err, "it starts after kill %d", k)
-		address := strings.TrimPrefix(strings.TrimSpace(first), "listening on ")
+		p, address := begin(t, "serve", db)
 		noted := noteOf(t, db)
 		require.Contains(t, []string{answered, asked}, noted, "after kill %d", k)
 		answered = noted

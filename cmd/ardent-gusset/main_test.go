@@ -50,20 +50,23 @@ func TestMain(m *testing.M) {
 	os.Exit(m.Run())
 }
 
+// begin starts this program on a data file as a process of its own, and says where it
+// listens.
+func begin(t *testing.T, command, db string) (*exec.Cmd, string) {
+	p := exec.Command(os.Args[0], command, "--addr", "127.0.0.1:0", "--db", db)
+	p.Env = append(os.Environ(), "ARDENT_GUSSET_PROCESS=1")
+	out, err := p.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, p.Start())
+	first, err := bufio.NewReader(out).ReadString('\n')
+	require.NoError(t, err, "it starts")
+	return p, strings.TrimPrefix(strings.TrimSpace(first), "listening on ")
+}
+
 // Killed in the middle of a search: the data file opens, nothing entered is
 // lost, and the best lay found so far is there.
 func TestKilledWhileLaying(t *testing.T) {
 	db := filepath.Join(t.TempDir(), "demo.db")
-	start := func() (*exec.Cmd, string) {
-		p := exec.Command(os.Args[0], "demo", "--addr", "127.0.0.1:0", "--db", db)
-		p.Env = append(os.Environ(), "ARDENT_GUSSET_PROCESS=1")
-		out, err := p.StdoutPipe()
-		require.NoError(t, err)
-		require.NoError(t, p.Start())
-		first, err := bufio.NewReader(out).ReadString('\n')
-		require.NoError(t, err)
-		return p, strings.TrimPrefix(strings.TrimSpace(first), "listening on ")
-	}
 	page := func(address, path string) string {
 		res, err := http.Get(address + path)
 		require.NoError(t, err)
@@ -73,7 +76,7 @@ func TestKilledWhileLaying(t *testing.T) {
 		return string(body)
 	}
 	long := regexp.MustCompile(`the lay is ([\d.]+) cm long`)
-	p, address := start()
+	p, address := begin(t, "demo", db)
 	before := long.FindStringSubmatch(page(address, "/ensembles/1/layers/4/cloth?wait=1"))
 	require.NotEmpty(t, before)
 	res, err := http.Post(address+"/ensembles/1/layers/4/look", "", nil)
@@ -91,7 +94,7 @@ func TestKilledWhileLaying(t *testing.T) {
 	_ = p.Wait()
 	_ = res.Body.Close()
 
-	p, address = start()
+	p, address = begin(t, "demo", db)
 	after := long.FindStringSubmatch(page(address, "/ensembles/1/layers/4/cloth?wait=1"))
 	require.NotEmpty(t, after)
 	var was, found, now float64

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -14,22 +15,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
-
-func pieceOf(t require.TestingT, d draft.Draft, id string) *pattern.Piece {
-	for i := range d.Pieces {
-		if d.Pieces[i].ID == id {
-			return &d.Pieces[i]
-		}
-	}
-	require.Fail(t, "no piece "+id)
-	return nil
-}
-
-func lengthOf(t require.TestingT, d draft.Draft, piece, edge string) float64 {
-	e, ok := pieceOf(t, d, piece).Edge(edge)
-	require.True(t, ok, edge)
-	return e.Length()
-}
 
 // channels are the lengths of the steel lines of all pieces, level by level,
 // all round.
@@ -59,7 +44,7 @@ func TestSteelsFitTheirChannels(t *testing.T) {
 					assert.InDelta(t, d.Hoops[k].Around+1, got, 2.5, "%s, a %s of %.0f, steel %d", name, form, round, k+1)
 				}
 				// The opening ends above the first channel.
-				back := pieceOf(t, d, "back")
+				back := drafttest.Piece(t, d, "back")
 				slit, first := math.Inf(1), math.Inf(-1)
 				for _, m := range back.Marks {
 					if m.Kind == pattern.Placket {
@@ -105,7 +90,7 @@ func TestLengthsClearTheFloor(t *testing.T) {
 					bearing     float64
 					piece, edge string
 				}{{0, "front", "centre"}, {180, "back", "centre"}} {
-					long := deep + lengthOf(t, d, side.piece, side.edge)
+					long := deep + drafttest.Length(t, d, side.piece, side.edge)
 					gap := on.WaistToFloor(side.bearing) - long
 					assert.InDelta(t, want, gap, 3, "%s %s, band of %.0f, at %v", kind, state, deep, side.bearing)
 				}
@@ -117,7 +102,7 @@ func TestLengthsClearTheFloor(t *testing.T) {
 			}
 			d := draftOf(t, "skirt-gored-1887", on, draft.Settings{"band": deep})
 			for edge, bearing := range map[string]float64{"front": 0, "back": 180} {
-				assert.InDelta(t, 40, on.WaistToFloor(bearing)-lengthOf(t, d, edge, "fold"), 1, "skirt, %s, %s", state, edge)
+				assert.InDelta(t, 40, on.WaistToFloor(bearing)-drafttest.Length(t, d, edge, "fold"), 1, "skirt, %s, %s", state, edge)
 			}
 		}
 	}
@@ -130,7 +115,7 @@ func TestBandsDoNotLowerTheCrotch(t *testing.T) {
 	var all []float64
 	for _, deep := range []float64{12, 32, 60, 120} {
 		d := draftOf(t, "drawers", on, draft.Settings{"band": deep})
-		leg := pieceOf(t, d, "leg")
+		leg := drafttest.Piece(t, d, "leg")
 		top, _ := leg.Edge("top")
 		tip, _ := leg.Edge("inner-front")
 		// Between the legs the crotch lies at the inner seam's upper end.
@@ -142,7 +127,7 @@ func TestBandsDoNotLowerTheCrotch(t *testing.T) {
 	more := draftOf(t, "drawers", on, draft.Settings{"depth_ease": 85.0})
 	less := draftOf(t, "drawers", on, draft.Settings{"depth_ease": 45.0})
 	way := func(d draft.Draft) float64 {
-		return lengthOf(t, d, "leg", "crotch-front") + lengthOf(t, d, "leg", "crotch-back")
+		return drafttest.Length(t, d, "leg", "crotch-front") + drafttest.Length(t, d, "leg", "crotch-back")
 	}
 	assert.InDelta(t, 40, way(more)-way(less), 6, "the ease is in the crotch once")
 }
@@ -153,7 +138,7 @@ func TestCombinationsFollowTheFront(t *testing.T) {
 	for _, front := range []float64{405, 435, 470} {
 		on := average(t, map[string]float64{"front_length": front, "back_waist_length": 400})
 		d := draftOf(t, "combinations", on, nil)
-		p := pieceOf(t, d, "front")
+		p := drafttest.Piece(t, d, "front")
 		shoulder, _ := p.Edge("shoulder")
 		// Carried on to the neck point, the shoulder line lies this high.
 		a, b := shoulder.Line[0], shoulder.Line[len(shoulder.Line)-1]
@@ -167,7 +152,7 @@ func TestCombinationsFollowTheFront(t *testing.T) {
 				assert.InDelta(t, m.Path[0].To(m.Path[1]), m.Path[2].To(m.Path[1]), 3, "legs of the dart")
 			}
 		}
-		diff := lengthOf(t, d, "front", "side") - lengthOf(t, d, "back", "side")
+		diff := drafttest.Length(t, d, "front", "side") - drafttest.Length(t, d, "back", "side")
 		if dart > 0 {
 			assert.InDelta(t, diff, dart, 0.5)
 		} else {
@@ -193,7 +178,7 @@ func TestEverythingCanBePutOn(t *testing.T) {
 				if err != nil {
 					continue
 				}
-				band := pieceOf(t, d, "band")
+				band := drafttest.Piece(t, d, "band")
 				closed := 0.0
 				for _, e := range band.Edges {
 					if strings.HasPrefix(e.ID, "to-") || strings.HasPrefix(e.ID, "left-") || strings.HasPrefix(e.ID, "right-") {

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -139,19 +140,13 @@ func average(t require.TestingT, more map[string]float64) figure.Figure {
 	for k, v := range more {
 		mm[k] = v
 	}
-	f, err := figure.New(readings(mm), figure.Women, 0)
-	require.NoError(t, err)
-	return f
+	return drafttest.Body(t, mm, 0)
 }
 
 func draftOf(t require.TestingT, kind string, on figure.Figure, set draft.Settings) draft.Draft {
 	g, ok := Find(kind)
 	require.True(t, ok, kind)
-	v, wrong := draft.Settle(g, on, set)
-	require.Empty(t, wrong, kind)
-	d, err := draft.Make(g, on, v, g.About().Usual)
-	require.NoError(t, err, kind)
-	return d
+	return drafttest.Make(t, g, on, set)
 }
 
 // states are figures as dressed so far: bare, laced, over a hoop, over a

@@ -7,6 +7,7 @@ import (
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -18,38 +19,11 @@ import (
 )
 
 func usual(t require.TestingT) figure.Figure {
-	on, err := figure.New([]figure.Reading{{Key: "waist_girth", Value: 710}, {Key: "underbust_girth", Value: 790}, {Key: "bust_girth", Value: 910}, {Key: "hip_girth", Value: 980}, {Key: "height", Value: 1660}}, figure.Women, 0)
-	require.NoError(t, err)
-	return on
+	return drafttest.Body(t, map[string]float64{"waist_girth": 710, "underbust_girth": 790, "bust_girth": 910, "hip_girth": 980, "height": 1660}, 0)
 }
 
 func drafted(t require.TestingT, g draft.Garment, set draft.Settings) draft.Draft {
-	on := usual(t)
-	v, wrong := draft.Settle(g, on, set)
-	require.Empty(t, wrong)
-	d, err := g.Draft(on, v, g.About().Usual)
-	require.NoError(t, err)
-	require.NoError(t, d.Check())
-	return d
-}
-
-func piece(t require.TestingT, d draft.Draft, id string) *pattern.Piece {
-	for i := range d.Pieces {
-		if d.Pieces[i].ID == id {
-			return &d.Pieces[i]
-		}
-	}
-	require.Fail(t, "no piece "+id)
-	return nil
-}
-
-func value(d draft.Draft, key string) float64 {
-	for _, x := range d.Dimensions {
-		if x.Key == key {
-			return x.Value
-		}
-	}
-	return math.NaN()
+	return drafttest.Make(t, g, usual(t), set)
 }
 
 func shaped() []draft.Garment {
@@ -91,7 +65,7 @@ func TestPanelsAddUpToTheWidthMade(t *testing.T) {
 						across += 2 * (s[1] - s[0])
 					}
 				}
-				require.InDelta(t, value(d, "waist.made"), across, 1)
+				require.InDelta(t, drafttest.Value(d, "waist.made"), across, 1)
 				if d.Wear.LaceTo > 0 {
 					gaps := 0.0
 					for _, l := range d.Laces {
@@ -153,7 +127,7 @@ func TestQuiltingMeetsAtTheSeams(t *testing.T) {
 		}
 		met := 0
 		for k := 1; k < 3; k++ {
-			a, b := piece(t, d, "panel-"+string(rune('0'+k))), piece(t, d, "panel-"+string(rune('0'+k+1)))
+			a, b := drafttest.Piece(t, d, "panel-"+string(rune('0'+k))), drafttest.Piece(t, d, "panel-"+string(rune('0'+k+1)))
 			back, ok := a.Edge("back")
 			require.True(t, ok)
 			front, ok := b.Edge("front")
@@ -191,11 +165,11 @@ func TestPleatsTakeUpWhatTheSlashOpens(t *testing.T) {
 	for _, n := range []float64{1, 2, 3, 4} {
 		for _, deep := range []float64{8, 14} {
 			d := drafted(t, BustSupport{}, draft.Settings{"pleats": n, "pleat": deep})
-			upper, _ := piece(t, d, "upper-cup").Edge("cross")
-			lower, _ := piece(t, d, "lower-cup").Edge("cross")
+			upper, _ := drafttest.Piece(t, d, "upper-cup").Edge("cross")
+			lower, _ := drafttest.Piece(t, d, "lower-cup").Edge("cross")
 			assert.InDelta(t, n*deep, lower.Length()-upper.Length(), 0.3, "%v pleats of %v", n, deep)
 			folds := 0
-			for _, m := range piece(t, d, "lower-cup").Marks {
+			for _, m := range drafttest.Piece(t, d, "lower-cup").Marks {
 				if m.Kind == pattern.PleatFold {
 					folds++
 				}
@@ -231,11 +205,11 @@ func TestBoundEdgesHaveNoAllowance(t *testing.T) {
 func TestStaysLacedBothWays(t *testing.T) {
 	d := drafted(t, Stays{}, draft.Settings{"closing": "both", "lacing_gap": 40.0, "laced_waist": 680.0})
 	require.Len(t, d.Laces, 2)
-	assert.InDelta(t, 600, value(d, "waist.made"), 0.1)
-	assert.Empty(t, piece(t, d, "panel-1").Fold)
+	assert.InDelta(t, 600, drafttest.Value(d, "waist.made"), 0.1)
+	assert.Empty(t, drafttest.Piece(t, d, "panel-1").Fold)
 	one := drafted(t, Stays{}, draft.Settings{"closing": "back"})
 	assert.Len(t, one.Laces, 1)
-	assert.Equal(t, "front", piece(t, one, "panel-1").Fold)
+	assert.Equal(t, "front", drafttest.Piece(t, one, "panel-1").Fold)
 }
 
 // The waist stay of a strapless bodice closes round the waist by itself, and the
@@ -243,7 +217,7 @@ func TestStaysLacedBothWays(t *testing.T) {
 func TestWaistStayCarries(t *testing.T) {
 	d := drafted(t, BonedBodice{}, nil)
 	on := usual(t)
-	assert.Greater(t, value(d, "stay"), on.GirthAt(figure.Waist), "long enough to close")
+	assert.Greater(t, drafttest.Value(d, "stay"), on.GirthAt(figure.Waist), "long enough to close")
 	var steps []string
 	for _, s := range d.Steps {
 		steps = append(steps, s.Name+" "+s.How)
@@ -256,7 +230,7 @@ func TestWaistStayCarries(t *testing.T) {
 func TestBuskIsCarriedToThePieces(t *testing.T) {
 	for _, front := range []string{"straight", "spoon"} {
 		d := drafted(t, Corset{}, draft.Settings{"front": front})
-		p := piece(t, d, "panel-1")
+		p := drafttest.Piece(t, d, "panel-1")
 		edge, ok := p.Edge("busk")
 		require.True(t, ok)
 		var heights []float64

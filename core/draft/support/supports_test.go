@@ -7,6 +7,7 @@ import (
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -17,38 +18,11 @@ import (
 )
 
 func usual(t require.TestingT) figure.Figure {
-	on, err := figure.New([]figure.Reading{{Key: "waist_girth", Value: 710}, {Key: "bust_girth", Value: 910}, {Key: "hip_girth", Value: 980}, {Key: "height", Value: 1660}}, figure.Women, 30)
-	require.NoError(t, err)
-	return on.Laced(660, 0)
+	return drafttest.Body(t, map[string]float64{"waist_girth": 710, "bust_girth": 910, "hip_girth": 980, "height": 1660}, 30).Laced(660, 0)
 }
 
 func drafted(t require.TestingT, g draft.Garment, set draft.Settings) draft.Draft {
-	on := usual(t)
-	v, wrong := draft.Settle(g, on, set)
-	require.Empty(t, wrong)
-	d, err := g.Draft(on, v, g.About().Usual)
-	require.NoError(t, err)
-	require.NoError(t, d.Check())
-	return d
-}
-
-func piece(t require.TestingT, d draft.Draft, id string) *pattern.Piece {
-	for i := range d.Pieces {
-		if d.Pieces[i].ID == id {
-			return &d.Pieces[i]
-		}
-	}
-	require.Fail(t, "no piece "+id)
-	return nil
-}
-
-func value(d draft.Draft, key string) float64 {
-	for _, x := range d.Dimensions {
-		if x.Key == key {
-			return x.Value
-		}
-	}
-	return math.NaN()
+	return drafttest.Make(t, g, usual(t), set)
 }
 
 func count(p *pattern.Piece, kind pattern.MarkKind) (n int) {
@@ -109,7 +83,7 @@ func TestCageProjectsAndLengthensTheBack(t *testing.T) {
 			}
 			assert.InDelta(t, out, most-seat, out*0.12, "%s %v", form, out)
 			k := 0
-			for _, m := range piece(t, d, "panel").Marks {
+			for _, m := range drafttest.Piece(t, d, "panel").Marks {
 				if m.Kind != pattern.HoopLine {
 					continue
 				}
@@ -138,8 +112,8 @@ func TestPadStuffing(t *testing.T) {
 	assert.InDelta(t, 2*one, firm, 2, "twice as firm is twice the weight")
 	assert.Greater(t, grams(draft.Settings{"height": 80.0}), grams(draft.Settings{"height": 40.0})*1.5)
 	d := drafted(t, BustlePad{}, nil)
-	outline, _ := piece(t, d, "inner").Outline()
-	litres := math.Abs(plane.Area(outline)) * value(d, "height") / 1e6
+	outline, _ := drafttest.Piece(t, d, "inner").Outline()
+	litres := math.Abs(plane.Area(outline)) * drafttest.Value(d, "height") / 1e6
 	for _, n := range d.Notions {
 		if n.Kind == "stuffing" {
 			assert.Less(t, n.Quantity, litres*120, "never more than the whole box of it")
@@ -158,7 +132,7 @@ func TestPadStuffing(t *testing.T) {
 func TestPadDartsAreTheDifference(t *testing.T) {
 	for _, n := range []float64{0, 2, 3, 5} {
 		d := drafted(t, BustlePad{}, draft.Settings{"darts": n})
-		assert.EqualValues(t, n, count(piece(t, d, "outer"), pattern.Dart))
+		assert.EqualValues(t, n, count(drafttest.Piece(t, d, "outer"), pattern.Dart))
 		for _, s := range d.Seams {
 			if n == 0 {
 				assert.InDelta(t, 0, s.Ease, 1.5, s.ID)
@@ -205,7 +179,7 @@ func TestRingsMeetAtTheSeams(t *testing.T) {
 				}
 			}
 		}
-		require.InDelta(t, value(d, "rings"), total, 0.12*total)
+		require.InDelta(t, drafttest.Value(d, "rings"), total, 0.12*total)
 	})
 }
 
@@ -214,19 +188,22 @@ func TestRingsMeetAtTheSeams(t *testing.T) {
 func TestFlouncesAndTucks(t *testing.T) {
 	plain := drafted(t, FlouncedPetticoat{}, draft.Settings{"tucks": 0.0, "fullness": 1.5})
 	tucked := drafted(t, FlouncedPetticoat{}, draft.Settings{"tucks": 3.0, "tuck": 10.0, "fullness": 1.5})
-	deep := func(d draft.Draft) float64 { e, _ := piece(t, d, "flounce-1").Edge("right"); return e.Length() }
+	deep := func(d draft.Draft) float64 {
+		e, _ := drafttest.Piece(t, d, "flounce-1").Edge("right")
+		return e.Length()
+	}
 	assert.InDelta(t, 3*2*10, deep(tucked)-deep(plain), 0.01)
-	assert.Zero(t, count(piece(t, plain, "flounce-1"), pattern.TuckLine))
-	assert.Equal(t, 6, count(piece(t, tucked, "flounce-1"), pattern.TuckLine), "both lines of each")
+	assert.Zero(t, count(drafttest.Piece(t, plain, "flounce-1"), pattern.TuckLine))
+	assert.Equal(t, 6, count(drafttest.Piece(t, tucked, "flounce-1"), pattern.TuckLine), "both lines of each")
 	full := drafted(t, FlouncedPetticoat{}, draft.Settings{"tucks": 0.0, "fullness": 3.0})
-	assert.InDelta(t, 2*value(plain, "flounce-1.width"), value(full, "flounce-1.width"), 1)
+	assert.InDelta(t, 2*drafttest.Value(plain, "flounce-1.width"), drafttest.Value(full, "flounce-1.width"), 1)
 }
 
 // Cords lie in level rows, as many as asked, and the cord bought goes round all
 // of them.
 func TestCordsGoRound(t *testing.T) {
 	d := drafted(t, CordedPetticoat{}, draft.Settings{"cords": 3.0, "groups": 4.0})
-	p := piece(t, d, "breadth")
+	p := drafttest.Piece(t, d, "breadth")
 	require.Equal(t, 12, count(p, pattern.CordLine))
 	sum := 0.0
 	for _, m := range p.Marks {
@@ -277,14 +254,14 @@ func TestGoresAddUp(t *testing.T) {
 			}
 		}
 		assert.InDelta(t, 2300, hem, 0.02*2300, "%v gores", gores)
-		band := piece(t, d, "band")
+		band := drafttest.Piece(t, d, "band")
 		parts := 0.0
 		for _, e := range band.Edges {
 			if strings.HasPrefix(e.ID, "to-") {
 				parts += e.Length()
 			}
 		}
-		assert.InDelta(t, value(d, "band"), parts+25.4, 0.5, "band less its lap")
+		assert.InDelta(t, drafttest.Value(d, "band"), parts+25.4, 0.5, "band less its lap")
 	}
 }
 

@@ -123,24 +123,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	hip := on.GirthAt(figure.Hip) + v.Number("ease")
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
 		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
-	d.Do("cut", "Cut; label every edge", 45, []work.Need{work.Table},
-		"Fronts with their extension, back on the fold, a left and a right leg.")
-	d.Do("bodice", "Shoulders and sides of the bodice", 50, []work.Need{work.Machine}, "French seams: no raw edge under a corset.",
-		work.After{Step: "cut", Why: "edges are labelled before they meet"})
-	d.Do("fronts", "Turn the front extensions twice", 30, []work.Need{work.Machine, work.Iron}, "On the fold marks.",
-		work.After{Step: "bodice", Why: "the neck edge ends in it"})
-	d.Do("edges", "Finish neck and armholes", 60, []work.Need{work.Hand}, "Bias facing or edging.",
-		work.After{Step: "fronts", Why: "the neck runs from front to front"})
-	d.Do("legs", "Close each leg, face the crotch", 80, []work.Need{work.Machine, work.Hand},
-		"Front of a leg to the back of the same leg at the inner leg only; the crotch stays open and is faced.", work.After{Step: "cut",
-			Why: "the labels are read before pinning"})
-	d.Do("frills", "Frills and leg bands", 70, []work.Need{work.Machine, work.Hand}, "Look under the frill before trimming.",
-		work.After{Step: "legs", Why: "the leg is a tube"})
-	d.Do("band", "Join bodice and legs at the band", 30+part.BandMinutes(waist), []work.Need{work.Machine, work.Hand},
-		"Outer layer first, centre and side marks matched; the inner layer felled over the raw edges.", work.After{Step: "legs",
-			Why: "the crotch edges end in the band"}, work.After{Step: "edges", Why: "the bodice is easier to finish by itself"})
-	d.Do("buttons", "Buttonholes, then buttons", 60, []work.Need{work.Hand}, "One at the band.",
-		work.After{Step: "band", Why: "the opening runs over the band"})
+	combinationsSteps(&d, waist)
 	return d, nil
 }
 
@@ -240,4 +223,25 @@ func buttons(front *pattern.Piece, ext float64, n int) {
 		y := top.Y - 12 - (top.Y-low.Y-24)*float64(i)/math.Max(float64(n-1), 1)
 		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.Button, Width: 11, Path: []plane.Point{{X: 0, Y: y}}})
 	}
+}
+
+func combinationsSteps(d *draft.Draft, waist float64) {
+	d.Do("cut", "Cut; label every edge", 45, []work.Need{work.Table},
+		"Fronts with their extension, back on the fold, a left and a right leg.")
+	d.Do("bodice", "Shoulders and sides of the bodice", 50, []work.Need{work.Machine}, "French seams: no raw edge under a corset.",
+		work.After{Step: "cut", Why: "edges are labelled before they meet"})
+	d.Do("fronts", "Turn the front extensions twice", 30, []work.Need{work.Machine, work.Iron}, "On the fold marks.",
+		work.After{Step: "bodice", Why: "the neck edge ends in it"})
+	d.Do("edges", "Finish neck and armholes", 60, []work.Need{work.Hand}, "Bias facing or edging.",
+		work.After{Step: "fronts", Why: "the neck runs from front to front"})
+	d.Do("legs", "Close each leg, face the crotch", 80, []work.Need{work.Machine, work.Hand},
+		"Front of a leg to the back of the same leg at the inner leg only; the crotch stays open and is faced.", work.After{Step: "cut",
+			Why: "the labels are read before pinning"})
+	d.Do("frills", "Frills and leg bands", 70, []work.Need{work.Machine, work.Hand}, "Look under the frill before trimming.",
+		work.After{Step: "legs", Why: "the leg is a tube"})
+	d.Do("band", "Join bodice and legs at the band", 30+part.BandMinutes(waist), []work.Need{work.Machine, work.Hand},
+		"Outer layer first, centre and side marks matched; the inner layer felled over the raw edges.", work.After{Step: "legs",
+			Why: "the crotch edges end in the band"}, work.After{Step: "edges", Why: "the bodice is easier to finish by itself"})
+	d.Do("buttons", "Buttonholes, then buttons", 60, []work.Need{work.Hand}, "One at the band.",
+		work.After{Step: "band", Why: "the opening runs over the band"})
 }
