@@ -85,9 +85,12 @@ func (l Length) Bare(u Unit) string {
 func (l Length) Float() float64 { return float64(l) }
 
 // Fine writes a small length or a difference: millimetres in CM ("4.5 mm"),
-// sixteenths in IN.
+// sixteenths in IN, and a thirty-second for what is smaller.
 func (l Length) Fine(u Unit) string {
 	if u == IN {
+		if n := math.Round(math.Abs(float64(l/Inch)) * 32); n == 1 {
+			return map[bool]string{true: "−1/32 in", false: "1/32 in"}[l < 0]
+		}
 		return l.In(IN)
 	}
 	n := math.Round(float64(l)*10) / 10
