@@ -145,7 +145,7 @@ func TestMeasuringInEarnest(t *testing.T) {
 	b.until(`document.querySelector('[data-measure="upper_arm_girth"] [data-side]').offsetParent`)
 	b.click(`[data-measure="upper_arm_girth"] [data-side="left"]`)
 	b.press("28")
-	b.press("\t")
+	b.press(kb.ArrowDown) // to the right one
 	b.until(`document.querySelector("#r-upper_arm_girth").value === "28.5 cm"`)
 	assert.Equal(t, "28.5 cm", js[string](b, `document.querySelector("#r-upper_arm_girth").value`), "one side leaves the common reading")
 	b.press("29.4")
