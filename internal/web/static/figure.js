@@ -279,17 +279,18 @@ export async function figure() {
         let edge = 0;
         for (let j = 0; j < ring.p.length; j += 2) edge = Math.max(edge, P(ring.p[j], ring.p[j + 1], l.drop)[0]);
         g.strokeStyle = css(ink.faint);
-        line([[edge + 5, y], [w - 128, y]]);
+        const by = lit?.at.find((a) => Math.abs(a.drop - l.drop) < 8);
+        const end = w - 128 - (by ? g.measureText(by.text).width + 12 : 0);
+        line([[edge + 5, y], [Math.max(end, edge + 5), y]]);
         g.stroke();
         g.fillStyle = css(ink.quiet);
         g.fillText(l.label, w - 122, y);
         g.fillStyle = css(ink.line);
         g.fillText(on[n].girths[i], w - 52, y);
-        const by = lit?.at.find((a) => Math.abs(a.drop - l.drop) < 8);
         if (by) {
           g.fillStyle = css(ink.madder);
           g.textAlign = "right";
-          g.fillText(by.text, w - 120, y);
+          g.fillText(by.text, w - 132, y);
           g.textAlign = "left";
         }
       });
