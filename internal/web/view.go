@@ -122,6 +122,7 @@ var functions = template.FuncMap{
 	"placeKeys":  placeKeys,
 	"minutes":    func(m float64) string { return duration(m) },
 	"day":        func(t time.Time) string { return t.Format("Mon 2 January") },
+	"sentence":   sentence,
 	"lower":      strings.ToLower,
 	"number":     func(x float64) string { return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) },
 	"add":        func(a, b int) int { return a + b },
