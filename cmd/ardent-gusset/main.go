@@ -66,6 +66,7 @@ func commands() []command {
 		{"demo", "[--addr 127.0.0.1:8160] [--db FILE]", "the same with invented demo data in a fresh file", demoServe},
 		{"list", "--db FILE", "wearers, ensembles and layers with their IDs, as JSON", list},
 		{"catalogue", "", "every garment with its parameters, and every measurement, as JSON", catalogueOut},
+		{"book", "", "the stitch book and the words of the trade, as JSON", bookOut},
 		{"draft", "--garment KIND --figure FILE [--params FILE] --out FILE", "draft one garment without a data file, as pattern JSON",
 			draftOut},
 		{"lay", "--in JOB --out RESULT", "place pieces on cloth, JSON in and out", layOut},

@@ -431,3 +431,38 @@ func TestServe(t *testing.T) {
 		t.Fatal("it did not stop")
 	}
 }
+
+// The book as other programs read it.
+func TestBookAsJSON(t *testing.T) {
+	code, out, _ := cli(t, "", "book")
+	require.Equal(t, 0, code)
+	var b struct {
+		Techniques []struct {
+			Key, Name, Family, What, Source string
+			Allowance                       struct {
+				Asked float64 `json:"asked_mm"`
+				Used  float64 `json:"used_mm"`
+			}
+			Passes []struct {
+				Stitch string
+				Layers int
+				Factor float64 `json:"length_factor"`
+			}
+			Thread  float64 `json:"thread_per_m"`
+			Minutes float64 `json:"minutes_per_m"`
+			Needs   []string
+		}
+		Terms []struct{ Term, Meaning string }
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &b))
+	assert.GreaterOrEqual(t, len(b.Techniques), 80)
+	assert.GreaterOrEqual(t, len(b.Terms), 150)
+	for _, e := range b.Techniques {
+		assert.NotEmpty(t, e.Needs, e.Key)
+		assert.GreaterOrEqual(t, e.Allowance.Asked, e.Allowance.Used, e.Key)
+		if e.Key == "french" {
+			// Twice a lockstitch of 2.5 mm: 2(1+1/2.5) and 2(1+2/2.5) times its length.
+			assert.InDelta(t, 1000*(2.8+3.6), e.Thread, 1e-6)
+		}
+	}
+}

@@ -1,7 +1,6 @@
-// Package stitch is the stitch book: what a row of stitches takes in thread.
+// Package stitch is a stitch by itself: its kinds, their size, and what a row of them takes
+// in thread.
 package stitch
-
-import "math"
 
 // Kind of stitch a row is sewn in.
 type Kind string
@@ -33,22 +32,14 @@ const StitchLength = 2.5
 // 2(1 + T/L) for stitch length L and seam thickness T.
 func LockstitchRatio(length, thickness float64) float64 { return 2 * (1 + thickness/length) }
 
+// tails are what a gathering row has at its ends to draw by, mm.
+const tails = 300.0
+
 // Thread is what the row takes, mm, without waste, in cloth of a thickness.
-// Felling goes zigzag, 3 mm on and 2 mm across a stitch; running stitches go
-// once along, dipping through.
 func (r Row) Thread(cloth float64) float64 {
-	t := cloth * float64(max(r.Layers, 1))
-	switch r.Kind {
-	case Felling:
-		const on, across = 3.0, 2.0
-		return r.Length * 2 * math.Hypot(on/2, across) / on
-	case GatherRow:
-		const long, tails = 4.0, 300.0 // two tails to draw by
-		return r.Length*(1+t/long) + tails
-	case Basting:
-		const long = 10.0
-		return r.Length * (1 + t/long)
-	default:
-		return r.Length * LockstitchRatio(StitchLength, t)
+	thread := r.Length * FormOf(r.Kind).Ratio(cloth*float64(max(r.Layers, 1)))
+	if r.Kind == GatherRow {
+		thread += tails
 	}
+	return thread
 }

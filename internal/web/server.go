@@ -171,6 +171,12 @@ func (s *Server) routes(r *gin.Engine) {
 	r.GET("/backup", h(s.backup))
 	r.POST("/restore", h(s.restore))
 
+	r.GET("/book", h(s.book))
+	r.GET("/book/words", h(s.words))
+	r.GET("/book/words/:term", h(s.oneWord))
+	r.POST("/book/marked", h(s.setWords))
+	r.GET("/book/technique/:technique", h(s.bookEntry))
+
 	r.GET("/stash", h(s.stash))
 	r.POST("/stash", h(s.addStash))
 	b := r.Group("/stash/:cloth")

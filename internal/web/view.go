@@ -35,6 +35,7 @@ type page struct {
 	Version string
 	Path    string
 	Guarded bool // a passphrase was asked for
+	Known   bool // the words of the trade are known: they are not marked in texts
 	E       *ensembleView
 	Station string
 	V       any // what the station itself shows
@@ -45,6 +46,9 @@ func (s *Server) page(c *call, title string) *page {
 		Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
 	if l, err := c.Cookie("light"); err == nil && (l == "day" || l == "evening") {
 		p.Light = l
+	}
+	if known, err := c.Cookie("words"); err == nil {
+		p.Known = known == "known"
 	}
 	return p
 }
@@ -123,6 +127,7 @@ var functions = template.FuncMap{
 	"minutes":    func(m float64) string { return duration(m) },
 	"day":        func(t time.Time) string { return t.Format("Mon 2 January") },
 	"sentence":   sentence,
+	"words":      explained,
 	"lower":      strings.ToLower,
 	"number":     func(x float64) string { return strconv.FormatFloat(math.Round(x*100)/100, 'f', -1, 64) },
 	"add":        func(a, b int) int { return a + b },

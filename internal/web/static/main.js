@@ -11,6 +11,7 @@ import { widths } from "./widths.js";
 import { laying } from "./laying.js";
 import { hand } from "./hand.js";
 import { stash } from "./stash.js";
+import { words } from "./words.js";
 import { pending } from "./pending.js";
 
 edits();
@@ -24,6 +25,7 @@ widths();
 laying();
 hand();
 stash();
+words();
 figure();
 
 // A choice that needs no button of its own.
