@@ -99,9 +99,6 @@ func TestFullnessAndBulk(t *testing.T) {
 	assert.InDelta(t, 2.5, b, 1e-9)
 	assert.Equal(t, 3, thick.Frays())
 	assert.Equal(t, 4, thick.Feeds())
-	assert.Equal(t, 2, SeamLayers("plain, pressed open"))
-	assert.Equal(t, 4, SeamLayers("French"))
-	assert.Greater(t, SeamLayers("gathered and banded"), SeamLayers("plain, felled"))
 	assert.InDelta(t, 240, Fabric{Weight: 240}.Mass(1e6), 1e-9)
 }
 

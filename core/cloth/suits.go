@@ -3,7 +3,6 @@ package cloth
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"ardentgusset/core/family"
 	"ardentgusset/core/measure"
@@ -141,19 +140,4 @@ func Worst(all []Verdict) Fitness {
 		least = min(least, v.Fitness)
 	}
 	return least
-}
-
-// SeamLayers is how many layers of cloth lie on each other at a seam sewn by a
-// technique, at its thickest (common practice, no source).
-func SeamLayers(technique string) int {
-	t := strings.ToLower(technique)
-	switch {
-	case strings.Contains(t, "band"):
-		return 5 // both sides of the band with their allowances turned in, and the garment's edge
-	case strings.Contains(t, "felled"), strings.Contains(t, "french"):
-		return 4
-	case strings.Contains(t, "topstitched"), strings.Contains(t, "overcast"), strings.Contains(t, "turned"):
-		return 3
-	}
-	return 2 // pressed open: the cloth and one allowance
 }

@@ -16,7 +16,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/quilt"
-	"ardentgusset/core/stitch"
+	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 )
 
@@ -48,14 +48,22 @@ type Draft struct {
 	Pieces     []pattern.Piece
 	Seams      []pattern.Seam
 	Dimensions []Dimension
-	Rows       []stitch.Row // stitching other than the seams
 	Bones      []bone.Bone
 	Hoops      []bone.Hoop
 	Laces      []closure.Lacing
 	Quilting   []quilt.Quilted
 	Notions    []Notion // beside what the bones, hoops, laces and quilting call for
 	Spares     []Spare
-	Steps      []work.Step
+	Own        []work.Step // steps of its own: what no rule of making gives
+	Steps      []work.Step // all of them, once its making is worked out
+	Told       []Told      // what is particular about the steps that rules give
+	MockUp     string      // what a mock-up must show, "" when none is needed
+	Flat       bool        // channels are stitched before its pieces are joined
+	Covered    bool        // its allowances lie between layers
+	Casing     bool        // bones lie in casings, not between layers
+	Filled     bool        // it is quilted once it is turned and filled
+	Works      []Worked    // what is worked and is neither a seam nor an edge nor a mark
+	TryOn      string      // what to look at when it is tried on, "" when it is not
 	Wear       Wear
 	// Smaller is by how much less than the figure it closes on the garment is
 	// meant to measure, by drop: girth, mm, from the top down.
@@ -110,15 +118,33 @@ func (d *Draft) Buy(kind, what string, quantity float64, unit, why string) {
 	d.Notions = append(d.Notions, Notion{Kind: kind, What: what, Quantity: quantity, Unit: unit, Why: why})
 }
 
-// Sew adds a seam between two edges of equal length.
+// Sew adds a seam between two edges of equal length, usually sewn by the technique of
+// that key.
 func (d *Draft) Sew(id, pieceA, edgeA, pieceB, edgeB, technique string) {
 	d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pieceA, Edge: edgeA},
 		B: pattern.Side{Piece: pieceB, Edge: edgeB}, Technique: technique})
 }
 
-// Stitch adds a row of stitching that is not a seam.
-func (d *Draft) Stitch(what string, kind stitch.Kind, length float64, layers int) {
-	d.Rows = append(d.Rows, stitch.Row{What: what, Kind: kind, Length: length, Layers: layers})
+// Worked is a thing that is worked on a length.
+type Worked struct {
+	Key, Name string
+	Of        technique.Work
+	Join      pattern.Join
+	Technique string // key of the usual one; "" for that of its kind
+	Length    float64
+}
+
+// Told is what is particular about a step that the rules of making give: words and reasons
+// of its own.
+type Told struct {
+	Step  string
+	How   string
+	After []work.After
+}
+
+// Tell says what is particular about a step that the rules give.
+func (d *Draft) Tell(step, how string, after ...work.After) {
+	d.Told = append(d.Told, Told{Step: step, How: how, After: after})
 }
 
 // Remark adds a note; a grave one says do not cut before this is settled.
@@ -131,9 +157,10 @@ func (d *Draft) Offer(grave bool, title, text, label string, fix Settings) {
 	d.Notes = append(d.Notes, Note{Title: title, Text: text, Grave: grave, Fix: fix, FixLabel: label})
 }
 
-// Do adds a step of the work that comes after the given ones.
+// Do adds a step of the garment's own, that comes after the given ones. Those that the
+// garment does not have are passed over.
 func (d *Draft) Do(id, name string, minutes float64, needs []work.Need, how string, after ...work.After) {
-	d.Steps = append(d.Steps, work.Step{ID: id, Name: name, How: how, Needs: needs, Minutes: math.Round(minutes), After: after})
+	d.Own = append(d.Own, work.Step{ID: id, Name: name, How: how, Needs: needs, Minutes: math.Round(minutes), After: after})
 }
 
 // Dimension is a number of the draft that a maker would compare before and
@@ -293,4 +320,5 @@ func (d *Draft) Placket(opening, allowance float64) {
 	facing.EitherWay, under.EitherWay = true, true
 	facing.Hidden, under.Hidden = true, true
 	d.Pieces = append(d.Pieces, facing, under)
+	d.Works = append(d.Works, Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: opening})
 }

@@ -2,9 +2,8 @@ package ensemble
 
 import (
 	"fmt"
-	"math"
+	"strings"
 
-	"ardentgusset/core/cloth"
 	"ardentgusset/core/measure"
 )
 
@@ -13,22 +12,12 @@ import (
 func (s Stage) Bulk(u Use) []string {
 	var out []string
 	most, where := 0, ""
-	for _, seam := range s.Draft.Seams {
-		if u.Counts[seam.A.Piece] == 0 && u.Counts[seam.B.Piece] == 0 {
+	for _, r := range s.Making.Rows {
+		if r.B.Piece == "" || u.Counts[r.A.Piece] == 0 && u.Counts[r.B.Piece] == 0 {
 			continue
 		}
-		layers := cloth.SeamLayers(seam.Technique)
-		if seam.Absorbed == "gathers" || seam.Absorbed == "pleats" {
-			// What is gathered or pleated lies on itself as often as it is
-			// drawn up.
-			for _, m := range s.Trued {
-				if m.ID == seam.ID && m.LengthA > 0 {
-					layers += int(math.Ceil(math.Max(m.LengthB/m.LengthA, 1))) - 1
-				}
-			}
-		}
-		if layers > most {
-			most, where = layers, seam.Technique
+		if n := max(r.Technique.Stack(), r.Layers); n > most {
+			most, where = n, strings.ToLower(r.Technique.Name)
 		}
 	}
 	if most > 0 {

@@ -2,7 +2,6 @@ package ensemble
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/measure"
@@ -47,23 +46,19 @@ func (s Stage) Need(u Use, sheets []Sheet, unit measure.Unit) ClothNeed {
 // Thread is the sewing thread a stage takes, with waste, in metres, and the
 // sum behind it.
 func (s Stage) Thread() (metres float64, why string) {
-	t := float64(s.Fabric.Thickness)
-	var seams, rows, seamThread, rowThread float64
-	for _, m := range s.Trued {
-		times := float64(m.Times(s.Draft.Pieces))
-		length := math.Min(m.LengthA, m.LengthB) * times
-		seams += length
-		seamThread += stitch.Row{Kind: stitch.Lockstitch, Length: length, Layers: 2}.Thread(t)
+	var seams, others, seamThread, rest float64
+	for _, r := range s.Making.Rows {
+		if long := r.Length * float64(max(r.Times, 1)); r.B.Piece != "" {
+			seams += long
+			seamThread += r.Thread
+		} else {
+			others += long
+			rest += r.Thread
+		}
 	}
-	for _, r := range s.Draft.Rows {
-		rows += r.Length
-		rowThread += r.Thread(t)
-	}
-	metres = (seamThread + rowThread) / 1000 * (1 + stitch.Waste)
-	why = fmt.Sprintf("seams %s × %.2f (two layers of this cloth in %s), other rows %s taking %s, and %.0f in 100 for ends",
-		measure.TellLong(seams), stitch.LockstitchRatio(stitch.StitchLength,
-			2*t), measure.TellStitch(stitch.StitchLength), measure.TellLong(rows), measure.TellLong(rowThread), stitch.Waste*100)
-	return metres, why
+	why = fmt.Sprintf("seams of %s take %s, edges and other rows of %s take %s, each by its technique, and %.0f in 100 for ends",
+		measure.TellLong(seams), measure.TellLong(seamThread), measure.TellLong(others), measure.TellLong(rest), stitch.Waste*100)
+	return s.Making.Thread(), why
 }
 
 // Notions lists everything to buy for a stage beside its cloth, thread
@@ -72,6 +67,9 @@ func (s Stage) Notions() []draft.Notion {
 	out := s.Draft.Shopping(float64(s.Fabric.Thickness))
 	if s.Err != nil {
 		return nil
+	}
+	if s.Layer.Cut == nil || s.Layer.Cut.Told { // what was cut before has them in its own list
+		out = append(out, s.Making.Notions(s.toMake(s.Draft))...)
 	}
 	m, why := s.Thread()
 	return append(out, draft.Notion{Kind: "thread", What: "Sewing thread for " + s.Name, Quantity: m, Unit: "m", Why: why})

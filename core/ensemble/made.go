@@ -16,6 +16,9 @@ import (
 type Made struct {
 	Draft draft.Draft
 	Uses  []MadeUse // none for what was cut before lays were kept
+	// Told is set where the draft carries what its making is worked out from; what
+	// was cut before carries its steps alone.
+	Told bool
 }
 
 // MadeUse is a cloth with the lay that was cut.
@@ -34,7 +37,7 @@ type Taken struct {
 // CutOut is what is cut when the stage's cloths are cut now: its draft, and the
 // lays that find gives of them. It is false when find has none.
 func (s Stage) CutOut(find func(lay.Job) (lay.Result, bool)) (Made, bool) {
-	made := Made{Draft: s.Draft}
+	made := Made{Draft: s.Draft, Told: true}
 	for _, u := range s.Uses() {
 		sheets, ok := s.Sheets(u, find)
 		if !ok {

@@ -5,17 +5,16 @@ package ensemble
 
 import (
 	"fmt"
-	"slices"
-	"strings"
+	"maps"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
-	"ardentgusset/core/work"
 )
 
 // Layer is one garment of a stack as a person chose it.
@@ -28,6 +27,8 @@ type Layer struct {
 	Laying   Laying
 	// Stash is which of the stash its outer cloth is; 0 for its own.
 	Stash uint
+	// Sewn are the techniques chosen for it.
+	Sewn making.Choices
 	// Cut is what its cloth was cut to; nil while nothing is cut.
 	Cut *Made
 }
@@ -40,6 +41,8 @@ type Plan struct {
 	Care     figure.Care
 	Stock    measure.Unit // what bones are sold by where they are bought
 	Layers   []Layer
+	Sewn     making.Choices // techniques chosen for the whole ensemble
+	Maker    making.Maker
 }
 
 // Stage is one layer drafted.
@@ -56,8 +59,10 @@ type Stage struct {
 	// Now is the draft to the figure and the choices as they are at present,
 	// and NowErr why there is none. They differ from Draft and Err only when
 	// the cloth is cut.
-	Now      draft.Draft
-	NowErr   error
+	Now    draft.Draft
+	NowErr error
+	// Making is how it is made.
+	Making   making.Making
 	Compared []figure.Compared // readings taken over it, beside what was computed
 	stock    measure.Unit      // what bones are sold by
 }
@@ -77,7 +82,7 @@ func Walk(p Plan) (figure.Figure, []Stage, error) {
 	over := p.readOver()
 	for i, l := range p.Layers {
 		s := Stage{Layer: l, On: on, After: on, stock: p.Stock}
-		s.draft()
+		s.draft(p)
 		if s.Err == nil {
 			s.Trued = pattern.True(s.Draft.Pieces, s.Draft.Seams)
 			s.After = s.Draft.Wear.Dress(on)
@@ -131,33 +136,59 @@ func (s *Stage) piece() {
 			s.Now.Remark(false, "A piecing no longer holds", err.Error()+". The piece is whole again; look at the lay")
 			continue
 		}
-		made := seams[len(seams)-1]
-		step := made.ID
-		name := ""
-		for i := range pieces {
-			if pieces[i].ID == made.A.Piece {
-				name = pieces[i].Name
+	}
+}
+
+// choices are the techniques chosen for the stage: its own before those of the ensemble.
+func (s *Stage) choices(p Plan) making.Choices {
+	out := making.Choices{}
+	maps.Copy(out, p.Sewn)
+	maps.Copy(out, s.Sewn)
+	return out
+}
+
+// toMake is a draft of the stage as it is to be made.
+func (s *Stage) toMake(d draft.Draft) making.Garment {
+	g := making.Garment{Draft: d, Cloth: s.Fabric}
+	if s.Garment != nil {
+		f, _ := family.Of(s.Garment.About().Family)
+		g.Seen = f.Seen
+	}
+	return g
+}
+
+// make works the making of what is drafted now out, and gives its edges the allowances that
+// the chosen techniques ask for.
+func (s *Stage) make(p Plan) {
+	s.Making = making.Of(s.toMake(s.Now), s.choices(p), p.Maker)
+	s.Making.Allow(s.Now.Pieces)
+	s.Making.Measure(s.Now.Pieces)
+	s.Now.Steps = s.Making.Steps
+	for i := range s.Now.Seams {
+		for _, r := range s.Making.Rows {
+			if r.Key == "seam/"+s.Now.Seams[i].ID {
+				s.Now.Seams[i].Technique = r.Technique.Key
 			}
 		}
-		// What comes right after cutting now waits for the piece to be whole.
-		s.Now.Steps = slices.Clone(s.Now.Steps)
-		for i := range s.Now.Steps {
-			for _, a := range s.Now.Steps[i].After {
-				if a.Step == "cut" {
-					s.Now.Steps[i].After = append(slices.Clone(s.Now.Steps[i].After),
-						work.After{Step: step, Why: "the piece is whole only then"})
-					break
-				}
-			}
-		}
-		s.Now.Do(step, "Piece the "+strings.ToLower(name), 8, nil,
-			"Right sides together along the piecing seam, match the grain, press open; then treat it as "+
-				"one piece.", work.After{Step: "cut", Why: "both parts are cut first"})
+	}
+}
+
+// remake takes what the cloth was cut to instead of what is drafted now: its lines stay as
+// they were cut, its making follows what is chosen.
+func (s *Stage) remake(p Plan) {
+	s.Draft, s.Err = s.Layer.Cut.Draft, nil
+	g := s.toMake(s.Draft)
+	g.Fixed = true
+	s.Making = making.Of(g, s.choices(p), p.Maker)
+	if s.Layer.Cut.Told {
+		s.Draft.Steps = s.Making.Steps
+	} else { // it was cut before its making was worked out
+		s.Making.Steps = s.Draft.Steps
 	}
 }
 
 // draft drafts the stage's garment to the figure it stands on.
-func (s *Stage) draft() {
+func (s *Stage) draft(p Plan) {
 	g, ok := catalogue.Find(s.Kind)
 	if !ok {
 		s.Err = fmt.Errorf("%q is not a garment this program knows", s.Kind)
@@ -182,6 +213,7 @@ func (s *Stage) draft() {
 	}
 	if s.NowErr == nil {
 		s.piece()
+		s.make(p)
 		s.NowErr = s.Now.Check()
 	}
 	if s.NowErr != nil {
@@ -194,6 +226,6 @@ func (s *Stage) draft() {
 	}
 	s.Draft, s.Err = s.Now, s.NowErr
 	if s.Layer.Cut != nil {
-		s.Draft, s.Err = s.Layer.Cut.Draft, nil
+		s.remake(p)
 	}
 }

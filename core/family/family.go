@@ -33,6 +33,7 @@ type Family struct {
 	// taken so are compared with its layer. Empty when none is taken so.
 	Closes figure.Worn
 	Cloth  Cloth
+	Seen   bool // from outside, as it is worn
 }
 
 // All lists the families in the order they are put on.
@@ -46,7 +47,7 @@ func All() []Family {
 				For: "a foundation that is boned and laced"}},
 		{Kind: Support, Label: "Supports and petticoats", Closes: figure.OverSkirts,
 			Cloth: Cloth{Low: 90, High: 260, Fibres: []string{"cotton", "linen", "hemp", "wool", "silk"}, Firm: true, For: "a support"}},
-		{Kind: Skirt, Label: "Skirts",
+		{Kind: Skirt, Label: "Skirts", Seen: true,
 			Cloth: Cloth{Low: 120, High: 380, Fibres: []string{"wool", "silk", "cotton", "linen", "velvet"}, Opaque: true,
 				For: "an outer garment"}},
 	}

@@ -18,9 +18,63 @@ type Edge struct {
 	// Turned is set where the allowance is turned up as a hem: it is cut so
 	// that it fits what it is turned on.
 	Turned bool
+	// Kind is what an edge is that is sewn to nothing; "" leaves it to be told by
+	// its allowance.
+	Kind EdgeKind
+	// Technique is the key of the one it is usually worked by; "" for the usual
+	// of its kind.
+	Technique string
 	// Corner is set where the edge is meant to end in a corner at its seams: a
 	// tab, a slit, the top of a gusset.
 	Corner bool
+}
+
+// EdgeKind is what an edge is when it is not sewn to another.
+type EdgeKind string
+
+const (
+	Sewn     EdgeKind = "sewn"     // it takes part in a seam
+	OnFold   EdgeKind = "fold"     // it lies on the fold of the cloth
+	Hem      EdgeKind = "hem"      // turned up
+	Bound    EdgeKind = "bound"    // in a strip; it has no allowance
+	FacedOut EdgeKind = "faced"    // faced with a strip that is not drafted
+	Opening  EdgeKind = "opening"  // turned in beside an opening
+	BuskEdge EdgeKind = "busk"     // a half of a busk is set in it
+	CasingAt EdgeKind = "casing"   // turned over a tape or elastic
+	Layered  EdgeKind = "layered"  // sewn to the same edge of its other layer and turned
+	Enclosed EdgeKind = "enclosed" // shut in something else
+)
+
+// KindOf is what an edge of the piece is among the seams.
+func (p *Piece) KindOf(e Edge, seams []Seam) EdgeKind {
+	if e.ID == p.Fold {
+		return OnFold
+	}
+	for _, s := range seams {
+		if s.A.Piece == p.ID && s.A.Edge == e.ID || s.B.Piece == p.ID && s.B.Edge == e.ID {
+			return Sewn
+		}
+	}
+	switch {
+	case e.Kind != "":
+		return e.Kind
+	case p.Hidden:
+		return Enclosed
+	case e.Turned:
+		return Hem
+	case e.Allowance == 0:
+		return Bound
+	}
+	return Opening
+}
+
+// Be says what edges of the piece are that are sewn to nothing.
+func (p *Piece) Be(kind EdgeKind, edges ...string) {
+	for _, id := range edges {
+		if e, ok := p.Edge(id); ok {
+			e.Kind = kind
+		}
+	}
 }
 
 // Length is the length of the sewing line, mm.

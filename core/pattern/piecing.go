@@ -188,8 +188,8 @@ func (w *work) replace(at int, main, off Piece) {
 		}
 	}
 	w.seams = append(w.seams, Seam{ID: "piecing-" + off.ID, A: Side{Piece: main.ID, Edge: "piecing"},
-		B:         Side{Piece: off.ID, Edge: "piecing"},
-		Technique: "plain, pressed open, before anything else is done with the piece"})
+		B:    Side{Piece: off.ID, Edge: "piecing"},
+		Join: Rejoined, Note: "before anything else is done with the piece"})
 }
 
 func area(p Piece) float64 {

@@ -45,22 +45,51 @@ func (t Takeup) Holds(length, more float64) bool {
 	return more >= -Slack && more <= share*length+easily
 }
 
+// Join is what a seam joins: how it may be sewn, and when, follow from it.
+type Join string
+
+const (
+	Beside   Join = ""        // two pieces side by side
+	Inset    Join = "inset"   // a gusset or wedge set into the flat piece
+	Sleeved  Join = "sleeve"  // a sleeve to the body
+	Banded   Join = "band"    // an edge closed into a band
+	Tiered   Join = "tier"    // a fuller edge to a plainer one
+	Turned   Join = "turned"  // two layers face to face, turned out
+	Faced    Join = "facing"  // a facing to its edge
+	Stripped Join = "placket" // a strip to the edge of an opening
+	SetOn    Join = "set on"  // a strap or frill to what carries it
+	Pocket   Join = "pocket"  // the bag of a pocket
+	Busked   Join = "busk"    // a facing that holds a half of a busk
+	Rejoined Join = "piecing" // two parts of what is drafted as one
+)
+
 // Seam is a pair of named edges that will be sewn together. length(A) + Ease
 // = length(B). Ease is what was meant when it was drafted: the darts, the
 // pleats or the fullness planned, never what the drawn edges happen to differ
 // by; Absorbed says what takes it up.
 type Seam struct {
-	ID        string
-	A, B      Side
-	Ease      float64
-	Absorbed  Takeup
+	ID       string
+	A, B     Side
+	Ease     float64
+	Absorbed Takeup
+	Join     Join
+	// Technique is the key of the technique it is usually sewn by; "" for the
+	// usual one of its join.
 	Technique string
+	Strain    int     // 0 hangs, 1 is moved in, 2 is pulled, 3 is laced
+	Open      float64 // of it stays open, on one copy, mm
+	Repeat    int     // how often it is sewn, where its copies are named and it is more than once
+	Wait      string  // the step it must wait for, when it is closed after the others
+	Note      string  // what is particular about it
 }
 
 // Times is how often the seam is sewn in the whole garment: once for every
 // copy of its pieces, and for both ends of one cut on the fold. A seam that
 // names its copies is sewn once.
 func (s Seam) Times(pieces []Piece) int {
+	if s.Repeat > 0 {
+		return s.Repeat
+	}
 	if s.A.Copy != "" || s.B.Copy != "" {
 		return 1
 	}

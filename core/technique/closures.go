@@ -72,7 +72,7 @@ var closures = []Technique{
 			"instead.", Section: "a -14,0 14,0; b -14,-3.6 14,-3.6; i -2,-1.2 2,-1.2; i -2,-2.4 2,-2.4; s2 -3,-1.6 -2.6,.4 " +
 			"-1.8,-.6", Right: []Seen{{Dots, 0}}},
 	{Key: "placket-strips", Name: "Placket of two strips", Family: Closures, Of: Placket,
-		Passes: []Pass{{stitch.Lockstitch, 2, 2}, {stitch.Felling, 2, 2}}, Handling: 60, Needs: both, Fit: Fit{Strong: 2, Clean: 3},
+		Passes: []Pass{{stitch.Lockstitch, 2, 2}, {stitch.Felling, 2, 2}}, Handling: 120, Needs: both, Fit: Fit{Strong: 2, Clean: 3},
 		What: "A wide strip doubled under one edge makes the underlap, a narrow one turned in faces the other.",
 		Steps: []string{"Sew each strip to its edge of the opening.", "Fold the wide one in half over the raw edge, fell it.",
 			"Turn the narrow one wholly inside, fell it.", "Bar the lower end through all layers."},

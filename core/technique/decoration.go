@@ -7,7 +7,7 @@ const quilted = "a -14,0 14,0; i -14,-1.8 14,-1.8; b -14,-3.6 14,-3.6;"
 
 var decoration = []Technique{
 	{Key: "quilt-machine", Name: "Quilting by machine", Family: Decoration, Of: Quilt, Passes: byMachine(stitch.Lockstitch, 3),
-		Handling: 1.5, Needs: machine, Fit: Fit{Strong: 3, Shows: true}, From: 1860,
+		Handling: 2.5, Needs: machine, Fit: Fit{Strong: 3, Shows: true}, From: 1860,
 		What: "Rows through outer cloth, wadding and lining.",
 		Steps: []string{"Baste in a grid, from the middle outwards.", "Sew all rows the same way, longest first.",
 			"Wind the bobbins before you begin.", "Cut to the line afterwards: quilting draws the cloth in."},

@@ -3,7 +3,7 @@ package technique
 import "ardentgusset/core/stitch"
 
 var fullness = []Technique{
-	{Key: "dart", Name: "Dart", Family: Fullness, Of: Dart, Passes: byMachine(stitch.Lockstitch, 2), Handling: 10, Needs: sewing,
+	{Key: "dart", Name: "Dart", Family: Fullness, Of: Dart, Each: 6, Passes: byMachine(stitch.Lockstitch, 2), Handling: 10, Needs: sewing,
 		Fit:  Fit{Strong: 2, Curve: 2},
 		What: "A wedge folded away to a point: flat cloth made to go round.",
 		Steps: []string{"Fold right sides together, leg on leg, and pin across.",
@@ -13,14 +13,15 @@ var fullness = []Technique{
 		Wrong: "A poke at the tip: the last stitches left the fold too steeply.", Section: "a -14,0 -.6,0 -.6,-5 .6,-5 .6,0 14,0; s2 " +
 			"-1.6,-.9 1.6,-.9", Right: []Seen{{SeamLine, 0}}},
 	{Key: "dart-slashed", Name: "Dart, slashed and pressed open", Family: Fullness, Of: Dart,
-		Passes: []Pass{{stitch.Lockstitch, 2, 1}, {stitch.Overcast, 1, 1.6}}, Handling: 14, Needs: sewing, Fit: Fit{Strong: 2, Curve: 2,
+		Each: 6, Passes: []Pass{{stitch.Lockstitch, 2, 1}, {stitch.Overcast, 1, 1.6}}, Handling: 14, Needs: sewing, Fit: Fit{Strong: 2,
+			Curve: 2,
 			Clean: 1},
 		What: "A wide dart in thick cloth is cut open nearly to its tip and laid apart.",
 		Steps: []string{"Sew the dart.", "Slash down its fold, to a finger’s breadth from the tip.",
 			"Press open over a ham, the tip as a small box.", "Overcast the edges."},
 		Suits: "wool, wide darts", NotFor: "what may be let out",
 		Wrong: "Slashed too far: a scrap of interfacing behind the tip.", Section: open, Right: []Seen{{SeamLine, 0}}},
-	{Key: "dart-two-ended", Name: "Dart with two points", Family: Fullness, Of: Dart, Passes: byMachine(stitch.Lockstitch, 2),
+	{Key: "dart-two-ended", Name: "Dart with two points", Family: Fullness, Of: Dart, Each: 6, Passes: byMachine(stitch.Lockstitch, 2),
 		Handling: 14, Needs: sewing, Fit: Fit{Strong: 2, Curve: 1}, From: 1890,
 		What: "A lens taken out at the waist of a piece that runs on above and below.",
 		Steps: []string{"Fold along its middle line.", "Sew from the waist to one tip, then from the waist to the other, overlapping " +

@@ -4,6 +4,7 @@ package technique
 
 import (
 	"slices"
+	"sync"
 
 	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
@@ -134,23 +135,23 @@ type Technique struct {
 	Right   []Seen
 }
 
-// All lists the book, family by family.
-func All() []Technique {
-	var out []Technique
-	for _, part := range [][]Technique{stitches, marking, seams, finishes, fullness, edges, hems, channels, closures, decoration} {
-		out = append(out, part...)
+// All lists the book, family by family. It is not to be changed.
+var All = sync.OnceValue(func() []Technique {
+	return slices.Concat(stitches, marking, seams, finishes, fullness, edges, hems, channels, closures, decoration)
+})
+
+var byKey = sync.OnceValue(func() map[string]Technique {
+	out := map[string]Technique{}
+	for _, t := range All() {
+		out[t.Key] = t
 	}
 	return out
-}
+})
 
 // Find is the technique of that key.
 func Find(key string) (Technique, bool) {
-	all := All()
-	i := slices.IndexFunc(all, func(t Technique) bool { return t.Key == key })
-	if i < 0 {
-		return Technique{}, false
-	}
-	return all[i], true
+	t, ok := byKey()[key]
+	return t, ok
 }
 
 // Hand tells whether all of it is sewn by hand, Machine whether any by machine.

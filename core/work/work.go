@@ -38,6 +38,8 @@ type Step struct {
 	Needs   []Need
 	Minutes float64 // likely time for a practised amateur, from memory
 	After   []After
+	// Technique is the key of the technique it is mostly worked by, or "".
+	Technique string
 }
 
 // Portable tells whether the step can be done away from the workroom.

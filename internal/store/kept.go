@@ -15,7 +15,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/quilt"
-	"ardentgusset/core/stitch"
+	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 )
 
@@ -25,8 +25,9 @@ import (
 // being read. A change of these types needs a new version here.
 
 // keptVersion is the version written. Version 0, without a number, was the
-// draft alone.
-const keptVersion = 1
+// draft alone; version 1 had its techniques in free words and its rows and steps as
+// they were worked out.
+const keptVersion = 2
 
 type keptCut struct {
 	Version int       `json:"version"`
@@ -54,14 +55,22 @@ type keptDraft struct {
 	Pieces     []keptPiece
 	Seams      []keptSeam
 	Dimensions []keptDimension
-	Rows       []keptRow
 	Bones      []keptBone
 	Hoops      []keptHoop
 	Laces      []keptLacing
 	Quilting   []keptQuilted
 	Notions    []keptNotion
 	Spares     []keptSpare
+	Own        []keptStep
 	Steps      []keptStep
+	Told       []keptTold
+	MockUp     string
+	Flat       bool
+	Covered    bool
+	Casing     bool
+	Filled     bool
+	Works      []keptWorked
+	TryOn      string
 	Wear       keptWear
 	Smaller    []keptDepth
 	Notes      []keptNote
@@ -89,6 +98,8 @@ type keptEdge struct {
 	Line      []keptPoint
 	Allowance float64
 	Turned    bool
+	Kind      pattern.EdgeKind
+	Technique string
 	Corner    bool
 }
 
@@ -113,19 +124,18 @@ type keptSeam struct {
 	A, B      keptSide
 	Ease      float64
 	Absorbed  pattern.Takeup
+	Join      pattern.Join
 	Technique string
+	Strain    int
+	Open      float64
+	Repeat    int
+	Wait      string
+	Note      string
 }
 
 type keptDimension struct {
 	Key, Part, Label string
 	Value            float64
-}
-
-type keptRow struct {
-	What   string
-	Kind   stitch.Kind
-	Length float64
-	Layers int
 }
 
 type keptBone struct {
@@ -177,6 +187,20 @@ type keptStep struct {
 	Needs         []work.Need
 	Minutes       float64
 	After         []keptAfter
+	Technique     string
+}
+
+type keptTold struct {
+	Step, How string
+	After     []keptAfter
+}
+
+type keptWorked struct {
+	Key, Name string
+	Of        technique.Work
+	Join      pattern.Join
+	Technique string
+	Length    float64
 }
 
 type keptAfter struct{ Step, Why string }
@@ -243,13 +267,23 @@ func depths(in []keptDepth) []figure.Depth {
 	return each(in, func(d keptDepth) figure.Depth { return figure.Depth(d) })
 }
 
+func keptStepOf(s work.Step) keptStep {
+	return keptStep{s.ID, s.Name, s.How, s.Needs, s.Minutes, each(s.After, func(a work.After) keptAfter { return keptAfter(a) }),
+		s.Technique}
+}
+
+func (s keptStep) step() work.Step {
+	return work.Step{ID: s.ID, Name: s.Name, How: s.How, Needs: s.Needs, Minutes: s.Minutes, Technique: s.Technique,
+		After: each(s.After, func(a keptAfter) work.After { return work.After(a) })}
+}
+
 // keep writes what was cut.
 func keep(m ensemble.Made) keptCut {
 	d := m.Draft
 	k := keptCut{Version: keptVersion, Draft: keptDraft{
 		Pieces: each(d.Pieces, func(p pattern.Piece) keptPiece {
 			return keptPiece{p.ID, p.Name, each(p.Edges, func(e pattern.Edge) keptEdge {
-				return keptEdge{e.ID, e.Name, keptLine(e.Line), e.Allowance, e.Turned, e.Corner}
+				return keptEdge{e.ID, e.Name, keptLine(e.Line), e.Allowance, e.Turned, e.Kind, e.Technique, e.Corner}
 			}), p.Cut, p.Mirrored, p.Fold, p.EitherWay, p.GrainDegrees, p.Hidden,
 				each(p.Notches, func(n pattern.Notch) keptNotch { return keptNotch(n) }),
 				each(p.Marks, func(m pattern.Mark) keptMark {
@@ -257,10 +291,10 @@ func keep(m ensemble.Made) keptCut {
 				})}
 		}),
 		Seams: each(d.Seams, func(s pattern.Seam) keptSeam {
-			return keptSeam{s.ID, keptSide(s.A), keptSide(s.B), s.Ease, s.Absorbed, s.Technique}
+			return keptSeam{s.ID, keptSide(s.A), keptSide(s.B), s.Ease, s.Absorbed, s.Join, s.Technique, s.Strain, s.Open, s.Repeat,
+				s.Wait, s.Note}
 		}),
 		Dimensions: each(d.Dimensions, func(x draft.Dimension) keptDimension { return keptDimension(x) }),
-		Rows:       each(d.Rows, func(r stitch.Row) keptRow { return keptRow(r) }),
 		Bones:      each(d.Bones, func(b bone.Bone) keptBone { return keptBone(b) }),
 		Hoops: each(d.Hoops, func(h bone.Hoop) keptHoop {
 			return keptHoop{h.Place, h.Drop, h.Around, h.Overlap, h.Count, keptLine(h.Shape)}
@@ -271,9 +305,12 @@ func keep(m ensemble.Made) keptCut {
 		}),
 		Notions: each(d.Notions, func(n draft.Notion) keptNotion { return keptNotion(n) }),
 		Spares:  each(d.Spares, func(s draft.Spare) keptSpare { return keptSpare(s) }),
-		Steps: each(d.Steps, func(s work.Step) keptStep {
-			return keptStep{s.ID, s.Name, s.How, s.Needs, s.Minutes, each(s.After, func(a work.After) keptAfter { return keptAfter(a) })}
+		Own:     each(d.Own, keptStepOf), Steps: each(d.Steps, keptStepOf),
+		Told: each(d.Told, func(t draft.Told) keptTold {
+			return keptTold{t.Step, t.How, each(t.After, func(a work.After) keptAfter { return keptAfter(a) })}
 		}),
+		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn,
+		Works: each(d.Works, func(w draft.Worked) keptWorked { return keptWorked(w) }),
 		Wear: keptWear{d.Wear.LaceTo, d.Wear.Moved,
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
 			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
@@ -296,7 +333,8 @@ func (k keptCut) read() ensemble.Made {
 	m := ensemble.Made{Draft: draft.Draft{
 		Pieces: each(d.Pieces, func(p keptPiece) pattern.Piece {
 			return pattern.Piece{ID: p.ID, Name: p.Name, Edges: each(p.Edges, func(e keptEdge) pattern.Edge {
-				return pattern.Edge{ID: e.ID, Name: e.Name, Line: line(e.Line), Allowance: e.Allowance, Turned: e.Turned, Corner: e.Corner}
+				return pattern.Edge{ID: e.ID, Name: e.Name, Line: line(e.Line), Allowance: e.Allowance, Turned: e.Turned, Kind: e.Kind,
+					Technique: e.Technique, Corner: e.Corner}
 			}), Cut: p.Cut, Mirrored: p.Mirrored, Fold: p.Fold, EitherWay: p.EitherWay, GrainDegrees: p.GrainDegrees, Hidden: p.Hidden,
 				Notches: each(p.Notches, func(n keptNotch) pattern.Notch { return pattern.Notch(n) }),
 				Marks: each(p.Marks, func(m keptMark) pattern.Mark {
@@ -305,10 +343,9 @@ func (k keptCut) read() ensemble.Made {
 		}),
 		Seams: each(d.Seams, func(s keptSeam) pattern.Seam {
 			return pattern.Seam{ID: s.ID, A: pattern.Side(s.A), B: pattern.Side(s.B), Ease: s.Ease, Absorbed: s.Absorbed,
-				Technique: s.Technique}
+				Join: s.Join, Technique: s.Technique, Strain: s.Strain, Open: s.Open, Repeat: s.Repeat, Wait: s.Wait, Note: s.Note}
 		}),
 		Dimensions: each(d.Dimensions, func(x keptDimension) draft.Dimension { return draft.Dimension(x) }),
-		Rows:       each(d.Rows, func(r keptRow) stitch.Row { return stitch.Row(r) }),
 		Bones:      each(d.Bones, func(b keptBone) bone.Bone { return bone.Bone(b) }),
 		Hoops: each(d.Hoops, func(h keptHoop) bone.Hoop {
 			return bone.Hoop{Place: h.Place, Drop: h.Drop, Around: h.Around, Overlap: h.Overlap, Count: h.Count, Shape: line(h.Shape)}
@@ -319,10 +356,12 @@ func (k keptCut) read() ensemble.Made {
 		}),
 		Notions: each(d.Notions, func(n keptNotion) draft.Notion { return draft.Notion(n) }),
 		Spares:  each(d.Spares, func(s keptSpare) draft.Spare { return draft.Spare(s) }),
-		Steps: each(d.Steps, func(s keptStep) work.Step {
-			return work.Step{ID: s.ID, Name: s.Name, How: s.How, Needs: s.Needs, Minutes: s.Minutes,
-				After: each(s.After, func(a keptAfter) work.After { return work.After(a) })}
+		Own:     each(d.Own, keptStep.step), Steps: each(d.Steps, keptStep.step),
+		Told: each(d.Told, func(t keptTold) draft.Told {
+			return draft.Told{Step: t.Step, How: t.How, After: each(t.After, func(a keptAfter) work.After { return work.After(a) })}
 		}),
+		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn,
+		Works: each(d.Works, func(w keptWorked) draft.Worked { return draft.Worked(w) }),
 		Wear: draft.Wear{LaceTo: d.Wear.LaceTo, Moved: d.Wear.Moved,
 			Pads: each(d.Wear.Pads, func(p keptPad) figure.Pad {
 				return figure.Pad{Bearing: p.Bearing, Spread: p.Spread, Depth: depths(p.Depth)}
@@ -357,7 +396,7 @@ func readCut(text []byte) (ensemble.Made, error) {
 	switch head.Version {
 	case 0:
 		err = json.Unmarshal(text, &k.Draft)
-	case keptVersion:
+	case 1, keptVersion:
 		err = json.Unmarshal(text, &k)
 	default:
 		return ensemble.Made{}, ErrNewer
@@ -365,5 +404,12 @@ func readCut(text []byte) (ensemble.Made, error) {
 	if err == nil && len(k.Draft.Pieces) == 0 {
 		err = fmt.Errorf("it holds no pieces")
 	}
-	return k.read(), err
+	if head.Version < keptVersion { // its techniques are words
+		for i := range k.Draft.Seams {
+			k.Draft.Seams[i].Note, k.Draft.Seams[i].Technique = k.Draft.Seams[i].Technique, ""
+		}
+	}
+	made := k.read()
+	made.Told = head.Version >= keptVersion
+	return made, err
 }

@@ -9,6 +9,7 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -105,7 +106,8 @@ func TestEveryDraftIsSound(t *testing.T) {
 				for _, s := range pattern.True(d.Pieces, d.Seams) {
 					worst = math.Max(worst, math.Abs(s.Difference))
 				}
-				_, err = work.Order(d.Steps)
+				made := making.Of(making.Garment{Draft: d, Cloth: in}, nil, making.Maker{})
+				_, err = work.Order(made.Steps)
 				require.NoError(t, err)
 				after := d.Wear.Dress(on)
 				for _, l := range figure.Levels() {

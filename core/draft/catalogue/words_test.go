@@ -4,6 +4,7 @@ import (
 	"regexp"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 
 	"github.com/stretchr/testify/require"
@@ -26,7 +27,7 @@ func said(g draft.Garment, d draft.Draft) (out []string) {
 	for _, n := range d.Notes {
 		out = append(out, n.Title, n.Text, n.FixLabel)
 	}
-	for _, s := range d.Steps {
+	for _, s := range making.Of(making.Garment{Draft: d, Cloth: g.About().Usual}, nil, making.Maker{}).Steps {
 		out = append(out, s.Name, s.How)
 		for _, a := range s.After {
 			out = append(out, a.Why)

@@ -12,8 +12,8 @@ import (
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -91,6 +91,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		d.Pieces = append(d.Pieces, p)
 		q := &d.Pieces[i]
 		q.Allow(10, "top", "bottom")
+		q.Be(pattern.FacedOut, "top", "bottom")
 	}
 	last := h.Panels - 1
 	d.Pieces[0].Fold, d.Pieces[0].Cut, d.Pieces[0].Mirrored = "front", 2, false
@@ -130,11 +131,11 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 			"waist stay", measure.Tell(v.Number("eyelet_spacing")), measure.Tell(long)))
 	}
 	for i := 1; i < h.Panels; i++ {
-		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front",
-			"plain, pressed open over a ham, a bone casing on its allowances")
+		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "plain")
+		d.Seams[len(d.Seams)-1].Note = "pressed open over a ham, a bone casing on its allowances"
 	}
 	finishBoned(&d, h, on, v, in, top, gap)
-	bonedSteps(&d)
+	tellBoned(&d)
 	return d, nil
 }
 
@@ -144,26 +145,19 @@ func laces(v draft.Values, gap float64) draft.Values {
 		"lacing": "criss-cross", "waist_eyelets": "even", "eyelet_kind": "metal"})
 }
 
-func bonedSteps(d *draft.Draft) {
-	d.Do("mock-up", "Mock-up with bones taped on", 140, []work.Need{work.Machine, work.Wearer},
-		"Raise the arms, sit, dance: the top edge must not move.")
-	d.Do("cut", "Cut two layers", 40, []work.Need{work.Table}, "Front on the fold; label every panel.",
-		work.After{Step: "mock-up", Why: "a change found in the mock-up is free"})
-	d.Do("seams", "Sew and press the seams", 70, []work.Need{work.Machine, work.Iron},
-		"Over a ham at the bust; notch the allowances there.", work.After{Step: "cut", Why: "panels are sewn in order"})
-	d.Do("casings", "Stitch the casings on the allowances", 80, []work.Need{work.Machine}, "One on each seam, closed at the lower end.",
-		work.After{Step: "seams", Why: "they lie on pressed seams"})
+// tellBoned says what is particular about the making of a boned bodice.
+func tellBoned(d *draft.Draft) {
+	d.MockUp = "With bones taped on. Raise the arms, sit, dance: the top edge must not move."
+	d.Tell("cut", "Two layers, the front on the fold.")
+	d.Tell("seams", "Over a ham at the bust; notch the allowances there.")
+	d.Tell("channels", "One casing on each seam, closed at the lower end.")
 	d.Do("stay", "Set the waist stay", 40, []work.Need{work.Hand}, "Tacked at every seam allowance but the last before the opening.",
-		work.After{Step: "casings", Why: "it lies over the casings"})
-	d.Do("bones", "Put the bones in", 30, []work.Need{work.Hand}, measure.TellFine(10)+" free at both ends.",
-		work.After{Step: "casings", Why: "sewing beside steel breaks needles"})
-	d.Do("edges", "Finish top and lower edge", 90, []work.Need{work.Machine, work.Hand}, "Face or turn in; understitch the top.",
-		work.After{Step: "bones", Why: "the edges are closed only when the bones are in"})
-	d.Do("closure", "Work the closure", 60, []work.Need{work.Hand}, "Stay first, then the opening.",
-		work.After{Step: "edges", Why: "it runs from finished edge to finished edge"}, work.After{Step: "stay",
-			Why: "the stay closes first"})
-	d.Do("measure", "Try it on; measure over it", 25, []work.Need{work.Wearer}, "Bust, waist and hip, under “over a closed corset”.",
-		work.After{Step: "closure", Why: "it must sit as it will be worn"})
+		work.After{Step: "channels", Why: "it lies over the casings"})
+	d.Tell("bones", measure.TellFine(10)+" free at both ends.")
+	d.Tell("face", "Face or turn in top and lower edge; understitch the top.", work.After{Step: "bones", Why: "the edges are closed only " +
+		"when the bones are in"})
+	d.Tell("closure", "Stay first, then the opening.", work.After{Step: "stay", Why: "the stay closes first"})
+	d.TryOn = "Close the stay first; raise the arms, sit: the top edge must not move."
 }
 
 // finishBoned adds what follows from the pieces: dimensions, notions, what it does to the
@@ -180,23 +174,10 @@ func finishBoned(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values,
 	}
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),
 		Allowance: v.Number("allowance")}}
-	channels := 0.0
-	for _, x := range d.Bones {
-		channels += float64(x.Count) * x.Channel
-	}
-	edges := 0.0
-	for i := range h.Panels {
-		for _, id := range []string{"top", "bottom"} {
-			e, _ := d.Pieces[i].Edge(id)
-			edges += 2 * e.Length()
-		}
-	}
 	d.Buy("tape", "Waist stay, grosgrain "+measure.TellStock(v.Number("stay"))+" wide", (waist+150)/1000, "m",
 		"the waist as it is dressed underneath and the ends turned back")
 	d.Buy("hook", "Hooks and eyes for the stay", 2, "pair", "it closes by itself, first")
-	d.Buy("tape", "Bone casing", channels*1.08/1000, "m", "every channel, and eight parts in a hundred for the ends")
-	d.Stitch("bone casings, both edges", stitch.Lockstitch, 2*channels, 3)
-	d.Stitch("top and lower edge", stitch.Lockstitch, 2*edges, 4)
+	d.Covered, d.Casing = true, true
 	t := 2*float64(in.Thickness) + 0.6
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: v.Number("below"), Depth: t}}
 	d.Remark(false, "The stay carries it", fmt.Sprintf("Cut to %s, a little above the waist seam, sewn only at the seam allowances "+

@@ -13,7 +13,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -64,6 +63,10 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	c.side, c.centre = fall*0.95, fall*0.9
 	c.plain()
 	lower, upper := c.lowerCup(), c.upperCup(v.Number("above"), v.Number("strap"))
+	if line, _ := lower.Outline(); crossed(line) {
+		return draft.Draft{}, fmt.Errorf("%s that each open %s fan the cup round onto itself: choose fewer or narrower pleats",
+			measure.Count(c.n, "pleat"), measure.TellFine(c.open))
+	}
 	lowBack, wideBack := under/2*(1-frontBand), bust/2*(1-frontBust)
 	lowerSide, _ := lower.Edge("side")
 	upperSide, _ := upper.Edge("side")
@@ -80,12 +83,11 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: "the closure behind", Slide: v.Number("lap") - 15}}
 	d.Buy("hook", "Hooks and eyes", math.Ceil(v.Number("band")/15)+1, "pair",
 		"one every "+measure.TellFine(15)+" of the band, one above it")
-	d.Stitch("edges turned and stitched", stitch.Lockstitch, 2*(v.Number("above")*2+c.wide), 3)
 	c.remark(&d)
 	t := 2 * float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: on.Drop(figure.Bust) - v.Number("above")*0.6, Depth: t},
 		{Drop: on.Drop(figure.Underbust), Depth: t}, {Drop: on.Drop(figure.Underbust) + v.Number("band"), Depth: 2 * t}}
-	supportSteps(&d, c.n)
+	tellSupport(&d)
 	return d, nil
 }
 
@@ -214,6 +216,11 @@ func (c *cups) upperCup(above, strap float64) pattern.Piece {
 	}}
 }
 
+func crossed(line []plane.Point) bool {
+	_, _, yes := plane.Crossing(line)
+	return yes
+}
+
 // supportBack runs from the side seam to the closure: low along the band and wide at
 // the bust line, beside a lower and an upper cup. Its lower edge, too, meets the side
 // squarely, and the closure level. It says how high its closure is.
@@ -253,17 +260,22 @@ func supportBand(under, back, seam float64, v draft.Values) pattern.Piece {
 func (c *cups) sew(d *draft.Draft) {
 	bust := pattern.Seam{ID: "bust-line", A: pattern.Side{Piece: "upper-cup", Edge: "cross"},
 		B: pattern.Side{Piece: "lower-cup", Edge: "cross"}, Ease: float64(c.n) * c.open,
-		Technique: "pleats basted, then plain, clipped, topstitched both sides"}
+		Technique: "open-topstitched", Note: "clipped; the pleats are basted first"}
 	if c.n > 0 {
 		bust.Absorbed = pattern.Pleats
 	}
 	d.Seams = append(d.Seams, bust)
-	d.Sew("band-cup", "band", "to-cup", "lower-cup", "band", "plain, the band folded over it")
-	d.Sew("band-back", "band", "to-back", "back", "band", "plain, the band folded over it")
-	d.Sew("side-upper", "upper-cup", "side", "back", "side-upper", "plain, felled")
-	d.Sew("side-lower", "lower-cup", "side", "back", "side-lower", "plain, felled")
+	d.Sew("band-cup", "band", "to-cup", "lower-cup", "band", "band-ditch")
+	d.Sew("band-back", "band", "to-back", "back", "band", "band-ditch")
+	for i := range d.Seams {
+		if d.Seams[i].A.Piece == "band" {
+			d.Seams[i].Join = pattern.Banded
+		}
+	}
+	d.Sew("side-upper", "upper-cup", "side", "back", "side-upper", "plain")
+	d.Sew("side-lower", "lower-cup", "side", "back", "side-lower", "plain")
 	for _, cup := range []string{"lower", "upper"} {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "centre-" + cup, Technique: "plain, felled",
+		d.Seams = append(d.Seams, pattern.Seam{ID: "centre-" + cup,
 			A: pattern.Side{Piece: cup + "-cup", Edge: "centre", Copy: "left"}, B: pattern.Side{Piece: cup + "-cup", Edge: "centre",
 				Copy: "right"}})
 	}
@@ -285,17 +297,17 @@ func (c *cups) remark(d *draft.Draft) {
 			measure.TellFine(pleats.Reveal), measure.TellFine(pleats.Under), measure.TellFine(c.open)))
 }
 
-func supportSteps(d *draft.Draft, pleats int) {
-	d.Do("mock-up", "Mock-up of one cup and the band", 70, []work.Need{work.Machine, work.Wearer},
-		"A cup is right when the bust line seam runs over the bust point and nothing gapes above it.")
-	d.Do("cut", "Cut two layers", 30, []work.Need{work.Table}, "Fold the pleats in the paper before the edge is cut.",
-		work.After{Step: "mock-up", Why: "cups rarely fit at the first try"})
-	d.Do("pleats", "Fold and baste the pleats", 10+8*float64(pleats), []work.Need{work.Hand},
-		"From the bust line down, away from the centre.", work.After{Step: "cut", Why: "they are folded on the cut piece"})
-	d.Do("cups", "Sew the bust line, line the cups", 60, []work.Need{work.Machine, work.Iron},
-		"Clip, press over a ham, topstitch; lay the lining in.", work.After{Step: "pleats", Why: "pleats are held in the bust line"})
-	d.Do("body", "Centre, sides, band", 70, []work.Need{work.Machine}, "The band closes over all raw edges.",
-		work.After{Step: "cups", Why: "whole cups go into the band"})
-	d.Do("straps", "Straps and closure", 60, []work.Need{work.Hand, work.Wearer}, "Length of the straps on the wearer.",
-		work.After{Step: "body", Why: "they carry the finished cups"})
+// tellSupport says what is particular about the making of a bust support.
+func tellSupport(d *draft.Draft) {
+	d.Covered = true
+	d.MockUp = "One cup and the band. A cup is right when the bust line seam runs over the bust point and nothing gapes above it."
+	d.Tell("cut", "Two layers. Fold the pleats in the paper before the edge is cut.")
+	d.Tell("pleats", "From the bust line down, away from the centre.")
+	d.Tell("seams", "The bust line first: clip, press over a ham, topstitch, lay the lining in; then centre and sides.",
+		work.After{Step: "pleats", Why: "pleats are held in the bust line"})
+	d.Tell("band", "It closes over all raw edges.")
+	d.Do("straps", "Turn the straps and sew them on", 25, []work.Need{work.Hand, work.Wearer}, "Their length on the wearer.",
+		work.After{Step: "band", Why: "they carry the finished cups"})
+	d.Tell("try-on", "", work.After{Step: "straps", Why: "the straps carry it"})
+	d.TryOn = "Straps and closure set so that the bust line seam runs over the bust point."
 }

@@ -11,14 +11,12 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
-	"ardentgusset/core/edge"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/quilt"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -308,8 +306,8 @@ func roomFor(h *part.Half, i int, path []plane.Point, channel float64) bool {
 
 func (c *corset) join() {
 	for i := 1; i < c.Panels; i++ {
-		c.Sew(fmt.Sprintf("seam-%d", i), c.Pieces[i-1].ID, "back", c.Pieces[i].ID, "front",
-			"stitched twice, pressed to the back; the bone beside it goes through the allowance")
+		c.Sew(fmt.Sprintf("seam-%d", i), c.Pieces[i-1].ID, "back", c.Pieces[i].ID, "front", "stitched-twice")
+		c.Seams[len(c.Seams)-1].Note = "pressed to the back; the bone beside it goes through the allowance"
 	}
 	if c.layers == 1 {
 		front, _ := c.Pieces[0].Edge("busk")
@@ -318,8 +316,12 @@ func (c *corset) join() {
 		f.Allow(buskAllowance, "left")
 		f.Allow(0, "top", "bottom")
 		c.Pieces = append(c.Pieces, f)
-		c.Sew("busk-seam", "panel-1", "busk", "busk-facing", "left", "stitched between the busk's loops or round its studs")
+		c.Seams = append(c.Seams, pattern.Seam{ID: "busk-seam", A: pattern.Side{Piece: "panel-1", Edge: "busk"},
+			B: pattern.Side{Piece: "busk-facing", Edge: "left"}, Join: pattern.Busked,
+			Note: "stitched between the busk’s loops or round its studs"})
 	}
+	c.Pieces[0].Be(pattern.BuskEdge, "busk")
+	c.Covered, c.Casing = c.layers == 2, c.layers == 1 || c.v.Choice("channels") != "between"
 	if c.v.Choice("modesty") == "yes" {
 		low, top := c.Reach(c.Panels)
 		m := pattern.Rectangle("modesty", "Modesty panel", c.v.Number("lacing_gap")+110, top-low-16, 10)
@@ -337,31 +339,9 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 	}
 	c.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(c.Panels-1)),
 		Seams: 2 * (c.Panels - 1), Allowance: c.v.Number("allowance")}}
-	bounds, channels, bones := 0.0, 0.0, 0
-	for i := range c.Panels {
-		for _, id := range []string{"top", "bottom"} {
-			e, _ := c.Pieces[i].Edge(id)
-			bounds += 2 * e.Length()
-		}
-	}
+	bones := 0
 	for _, b := range c.Bones {
-		channels += float64(b.Count) * b.Channel
 		bones += b.Count
-	}
-	low, top := c.Reach(0)
-	lacingLow, lacingTop := c.Reach(c.Panels)
-	c.Stitch("bone channels, both sides of each", stitch.Lockstitch, 2*channels, c.layers+1)
-	c.Stitch("busk edges, twice", stitch.Lockstitch, 4*(top-low), 2*c.layers)
-	c.Stitch("lacing edges", stitch.Lockstitch, 2*(lacingTop-lacingLow), 2*c.layers)
-	c.Stitch("binding, by machine outside", stitch.Lockstitch, bounds, c.layers+2)
-	c.Stitch("binding, felled inside", stitch.Felling, bounds, c.layers+2)
-	for _, s := range c.Seams { // both halves and every layer sew every panel seam twice
-		for i := range c.Pieces {
-			if c.Pieces[i].ID == s.A.Piece {
-				e, _ := c.Pieces[i].Edge(s.A.Edge)
-				c.Stitch("second row of "+s.ID, stitch.Lockstitch, 2*float64(c.layers)*e.Length(), 2)
-			}
-		}
 	}
 	kind := "straight"
 	if c.busk.Spoon {
@@ -372,17 +352,9 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 	c.Notions[len(c.Notions)-1].Grams = c.busk.Mass()
 	c.Buy("tape", "Waist tape, "+measure.TellStock(waistTape)+" wide, that does not stretch", (c.made+2*2*30)/1000, "m",
 		fmt.Sprintf("waist of the cloth %s, and %s turned in at four ends", measure.Tell(c.made), measure.Tell(30)))
-	c.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), (bounds+8*25)/1000, "m",
-		"both edges of both halves, and "+measure.Tell(25)+" at each of eight ends")
-	if c.layers == 1 || c.v.Choice("channels") != "between" {
-		channel := bone.ChannelWidth(c.v.Number("bone_width"), bone.Spiral.Thickness())
-		c.Buy("tape", "Bone casing, "+measure.TellStock(math.Ceil(channel+5))+" wide", (channels+float64(bones)*20)/1000, "m",
-			"every channel in both halves, "+measure.Tell(20)+" each for the ends")
-	}
 	if c.corded > 0 {
 		c.Buy("cord", "Cotton cord, "+measure.TellStock(cordThick)+" thick, shrunk", c.corded*1.1/1000, "m",
 			"all rows of both halves, and a tenth for the ends")
-		c.Stitch("cord channels", stitch.Lockstitch, c.corded*2, 2)
 		if c.layers == 1 {
 			c.Remark(false, "Cords lie between two layers", "With one layer of cloth back the corded panels with a scrap of lining.")
 		}
@@ -405,66 +377,33 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 	c.Remark(false, "Measure again over it", fmt.Sprintf("The cloth measures %s at the waist: laced %s less the gap of %s. When the "+
 		"corset is made, measure bust, waist and hip over it closed before cutting what goes on top.",
 		measure.Tell(c.made), measure.Tell(laced), measure.Tell(gap)))
-	c.steps(bones, bounds)
+	c.tell(bones)
 }
 
-func (c *corset) steps(bones int, bounds float64) {
-	n, layers := float64(c.Panels), float64(c.layers)
-	eyelets := c.Laces[0].Eyelets()
-	each := 4.0
-	if c.Laces[0].Hand {
-		each = 15
-	}
-	c.Do("mock-up", "Mock-up in cheap cloth, fit over the shift", 150, []work.Need{work.Machine, work.Wearer},
-		fmt.Sprintf("Same panels without binding, bones taped on, laced to a gap of %s. Note where it gapes or digs in.",
-			measure.Tell(c.v.Number("lacing_gap"))))
-	c.Do("cut", "Cut and label the panels", 15+8*n*layers, []work.Need{work.Table},
-		fmt.Sprintf("Each of the %d panels %d times, half of them mirrored. Number every piece on the wrong side.", c.Panels,
-			2*c.layers), work.After{Step: "mock-up", Why: "a change found in the mock-up is free; found in the cloth it costs the cloth"})
-	c.Do("busk", "Set the busk", 60, []work.Need{work.Machine, work.Hand},
-		fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, in gaps of the seam at the %d marks; studs on "+
-			"the left, through holes made with an awl.", measure.Tell(c.busk.Length), len(c.busk.Studs)), work.After{Step: "cut",
-			Why: "it is set into the front panels"})
-	c.Do("seams", "Join the panels", 15*n*layers, []work.Need{work.Machine},
-		"Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the "+
-			"same length.", work.After{Step: "busk", Why: "the busk is set while the front panel still lies flat"})
-	c.Do("press", "Press every seam", 6*n, []work.Need{work.Iron}, "Towards the back, over a curve.",
-		work.After{Step: "seams", Why: "each seam is pressed before another row crosses it"})
+// tell says what is particular about the making of a corset with so many bones.
+func (c *corset) tell(bones int) {
+	c.MockUp = fmt.Sprintf("Over the shift, same panels without binding, bones taped on, laced to a gap of %s. Note where it gapes or "+
+		"digs in.",
+		measure.Tell(c.v.Number("lacing_gap")))
+	c.TryOn = "Loosen fully, fasten the busk, draw in evenly from top and bottom to the waist. Wear it an hour."
+	c.Tell("cut", fmt.Sprintf("Each of the %d panels %d times, half of them mirrored.", c.Panels, 2*c.layers))
+	c.Tell("busk", fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, in gaps of the seam at the %d marks; "+
+		"studs on "+
+		"the left.", measure.Tell(c.busk.Length), len(c.busk.Studs)))
+	c.Tell("seams", "Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the same length.")
 	c.Do("tape", "Waist tape", 30, []work.Need{work.Machine},
 		"Inside, at the waist notches, from busk to lacing edge; the rows of the channels hold it, no row of its own "+
 			"crosses a bone.", work.After{Step: "press", Why: "it lies flat only on pressed seams"})
-	c.Do("channels", "Stitch the bone channels", 12*float64(bones), []work.Need{work.Machine},
-		fmt.Sprintf("%d in each half, %s between the rows.", bones/2,
-			measure.TellFine(bone.ChannelWidth(c.v.Number("bone_width"),
-				bone.Spiral.Thickness()))), work.After{Step: "tape", Why: "the tape lies under the bones"})
-	if c.corded > 0 {
-		c.Do("cords", "Cord the marked panels", c.corded/1000*8, []work.Need{work.Machine},
-			fmt.Sprintf("%d rows, %s apart: stitch a row, lay the cord against it, stitch along its other side with a narrow foot.",
-				cordRows, measure.TellFine(cordPitch)),
-			work.After{Step: "channels", Why: "the rows end at the channels"})
-	}
-	c.Do("eyelets", "Set the eyelets", each*float64(eyelets), []work.Need{work.Hand},
-		fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better than "+
-			"cut ones.", eyelets/2), work.After{Step: "channels", Why: "the channels' stitching shows where the eyelets go, and two " +
-			"layers carry them"})
-	c.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand},
-		"Check each bone against its channel before it goes in: "+measure.TellFine(bone.Clearance)+" must stay free at both ends.",
-		work.After{Step: "eyelets", Why: "a hammer or awl beside steel slips"}, work.After{Step: "channels",
-			Why: "sewing beside steel breaks needles"})
-	c.Do("bind", "Bind the top and lower edges", part.BindMinutes(bounds, false), []work.Need{work.Machine, work.Hand},
-		"Stitch outside by machine, fold over, fell inside. Keep the needle clear of the bones.", work.After{Step: "bones",
-			Why: "the edges are closed only when the bones are in"})
-	last := "bind"
-	if c.v.Choice("ends") == "flossed" {
-		c.Do("floss", "Floss the bone ends", 12*float64(bones), []work.Need{work.Hand},
-			"A small fan of stitches across each end, through the cloth beside the bone, never through it.", work.After{Step: "bind",
-				Why: "the binding decides where the ends lie"})
-		last = "floss"
-	}
-	c.Do("lace", "Lace it and try it on", 40, []work.Need{work.Wearer},
-		"Loosen fully, fasten the busk, draw in evenly from top and bottom to the waist. Wear it an hour.", work.After{Step: last,
-			Why: "an unfinished edge lets bones out"})
-	c.Do("measure", "Measure bust, waist and hip over it", 15, []work.Need{work.Wearer},
-		"Enter them under “over a closed corset”: everything outside is checked against them.", work.After{Step: "lace",
-			Why: "the corset must sit as it will be worn"})
+	c.Tell("channels", fmt.Sprintf("%d in each half, %s between the rows.", bones/2,
+		measure.TellFine(bone.ChannelWidth(c.v.Number("bone_width"), bone.Spiral.Thickness()))),
+		work.After{Step: "tape", Why: "the tape lies under the bones"})
+	c.Tell("cords", fmt.Sprintf("%d rows, %s apart: stitch a row, lay the cord against it, stitch along its other side with a narrow foot.",
+		cordRows, measure.TellFine(cordPitch)))
+	c.Tell("eyelets", fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better "+
+		"than cut ones.", c.Laces[0].Eyelets()/2))
+	c.Tell("bones", "Check each bone against its channel before it goes in: "+measure.TellFine(bone.Clearance)+" must stay free at "+
+		"both ends.",
+		work.After{Step: "eyelets", Why: "a hammer or awl beside a bone slips"})
+	c.Tell("bind", "Keep the needle clear of the bones.")
+	c.Tell("floss", "A small fan of stitches across each end, through the cloth beside the bone, never through it.")
 }

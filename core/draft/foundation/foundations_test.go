@@ -219,7 +219,7 @@ func TestWaistStayCarries(t *testing.T) {
 	on := usual(t)
 	assert.Greater(t, drafttest.Value(d, "stay"), on.GirthAt(figure.Waist), "long enough to close")
 	var steps []string
-	for _, s := range d.Steps {
+	for _, s := range d.Own {
 		steps = append(steps, s.Name+" "+s.How)
 	}
 	assert.Contains(t, strings.ToLower(strings.Join(steps, " ")), "stay")

@@ -9,14 +9,12 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
-	"ardentgusset/core/edge"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/quilt"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -129,8 +127,8 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		return d, err
 	}
 	for i := 1; i < h.Panels; i++ {
-		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front",
-			"basted at every line crossing, stitched, pressed open; ends at the waist")
+		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "plain")
+		d.Seams[len(d.Seams)-1].Note = "basted at every line crossing; it ends at the waist"
 	}
 	quilted(&d, v.Number("spacing"), v.Number("angle"), channel)
 	if v.Choice("canvas") == "yes" {
@@ -211,40 +209,26 @@ func quilted(d *draft.Draft, spacing, angle, channel float64) {
 	}
 }
 
-func jumpsSteps(d *draft.Draft, panels, bobbins int, length, lowEdges, bounds float64) {
-	d.Do("cut", "Cut outer cloth, lining and wadding", 60, []work.Need{work.Table},
-		"All pieces on one grain. Cut the wadding back out of the seam allowances.")
-	d.Do("channels", "Stitch the bone channels to the lining", 10*float64(len(d.Bones))*2, []work.Need{work.Machine},
-		"By machine, now: after quilting they can only be put in by hand and are weaker.", work.After{Step: "cut",
-			Why: "they are marked on the cut lining"})
-	d.Do("mark", "Mark the quilting lines", 60, []work.Need{work.Table},
-		"First line from the pattern, every other measured from it; carry the meeting points over to the neighbour piece at "+
-			"each seam.", work.After{Step: "channels", Why: "lines stop at the channels"})
-	d.Do("quilt", fmt.Sprintf("Quilt %s", measure.TellLong(length)), math.Round(quilt.Minutes(length)), []work.Need{work.Machine},
-		fmt.Sprintf("Wind %s first. Many pins, longer stitch, short backstitches.",
-			measure.Count(bobbins, "bobbin")), work.After{Step: "mark", Why: "the lines must meet at the seams"})
-	d.Do("seams", "Sew the seams", 30*float64(panels), []work.Need{work.Machine, work.Hand},
-		"Baste at every line crossing, pin between, stitch, press open, whip the allowances down.", work.After{Step: "quilt",
-			Why: "pieces are quilted flat"})
-	d.Do("bind-low", "Bind tabs and fronts", part.BindMinutes(lowEdges, true), []work.Need{work.Machine, work.Hand},
-		"A quarter of the way round at a time: less to unpick.", work.After{Step: "seams", Why: "binding crosses the seams"})
-	d.Do("bones", "Put the bones in", 4*float64(len(d.Bones))*2, []work.Need{work.Hand},
-		"Cut, ends rounded and sanded; the top edge is still open.", work.After{Step: "bind-low", Why: "they go in from the top"})
-	d.Do("straps", "Sew the straps", 30, []work.Need{work.Machine}, "Cover the raw edges with tape.",
-		work.After{Step: "bones", Why: "the binding is easier without them in the way"})
-	d.Do("bind", "Bind the top", part.BindMinutes(bounds-lowEdges, false), []work.Need{work.Machine, work.Hand},
-		"By machine outside, whipped inside.", work.After{Step: "straps", Why: "it closes over bones and straps"})
-	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", d.Laces[0].Eyelets()), 15*float64(d.Laces[0].Eyelets()), []work.Need{work.Hand},
-		"Through the canvas as well.", work.After{Step: "bind", Why: "they stand a set way inside the bound edge"})
-	d.Do("lace", "Lace and try it on", 20, []work.Need{work.Wearer}, "Tie the straps; sit and reach.",
-		work.After{Step: "eyelets", Why: "it closes through them"})
+// tellJumps says what is particular about the making of jumps with so much quilting, mm.
+func tellJumps(d *draft.Draft, bobbins int, length float64) {
+	d.Tell("cut", "Outer cloth, lining and wadding, all on one grain. Cut the wadding back out of the seam allowances.")
+	d.Tell("channels", "To the lining, by machine, now: after quilting they can only be put in by hand and are weaker.")
+	d.Tell("mark", "The first line from the pattern, every other measured from it; carry the meeting points over to the neighbour piece "+
+		"at each seam.")
+	d.Tell("quilt", fmt.Sprintf("%s in all: wind %s first. Many pins, longer stitch, short backstitches.", measure.TellLong(length),
+		measure.Count(bobbins, "bobbin")))
+	d.Tell("seams", "Pin between the basted crossings, stitch, press open, whip the allowances down.")
+	d.Tell("bones", "Ends rounded and sanded; the top edge is still open.")
+	d.Tell("set-on", "Cover the raw edges of the straps with tape.")
+	d.Tell("bind", "Tabs and fronts before the top, a quarter of the way round at a time: less to unpick. Fine, close cloth: loose wool "+
+		"frays away.")
+	d.Tell("eyelets", "Through the canvas as well.", work.After{Step: "bind", Why: "they stand a set way inside the bound edge"})
+	d.TryOn = "Lace it, tie the straps; sit and reach."
 }
 
 // finishJumps adds what follows from the pieces: dimensions, notions, what they do to the
 // figure, t mm thick, and the order of work.
 func finishJumps(d *draft.Draft, h *part.Half, v draft.Values, t float64) {
-	lowEdges := bound(d.Pieces, "tab", "front-lacing")
-	bounds := lowEdges + bound(d.Pieces, "top", "strap-side", "strap-other", "strap-end")
 	d.Measure("waist.made", "the cloth", "at the waist", 2*h.Width(0))
 	for i := range h.Panels {
 		l, r := h.Edges(i, 0)
@@ -254,12 +238,6 @@ func finishJumps(d *draft.Draft, h *part.Half, v draft.Values, t float64) {
 	d.Measure("quilting", "the quilting", "in length", length)
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),
 		Allowance: v.Number("allowance")}}
-	channels := 0.0
-	for _, x := range d.Bones {
-		channels += float64(x.Count) * x.Channel
-	}
-	d.Stitch("bone channels on the lining", stitch.Lockstitch, 2*channels, 2)
-	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
 	area := 0.0
 	for i := range d.Pieces {
 		if d.Pieces[i].Fold != "" || d.Pieces[i].Mirrored && d.Pieces[i].ID != "strap" {
@@ -267,13 +245,12 @@ func finishJumps(d *draft.Draft, h *part.Half, v draft.Values, t float64) {
 		}
 	}
 	d.Buy("wadding", "Thin wadding", math.Ceil(area/1e4)/100, "m²", "all pieces once; split a thick one into two layers")
-	d.Buy("binding", fmt.Sprintf("Bias binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish)+5)),
-		bounds*1.06/1000, "m", "tabs, fronts, top and straps, and six parts in a hundred for corners; loose wool frays away")
 	d.Wear.Cover = []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: v.Number("tabs"), Depth: t}}
 	scale := 1 / (1 - v.Number("shrink")/100)
 	d.Remark(false, fmt.Sprintf("Quilting draws the cloth in by %.1f in 100", v.Number("shrink")),
 		fmt.Sprintf("Quilt first and cut to the line, or cut a piece that finishes %s wide at %s. Backstitch no further than the "+
 			"binding covers.", measure.Tell(300), measure.Tell(300*scale)))
 	_, bobbins := quilt.Thread(length, t)
-	jumpsSteps(d, h.Panels, bobbins, length, lowEdges, bounds)
+	d.Flat = true
+	tellJumps(d, bobbins, length)
 }

@@ -9,13 +9,11 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
-	"ardentgusset/core/edge"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -129,7 +127,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		return d, err
 	}
 	for i := 1; i < h.Panels; i++ {
-		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "stitched twice, felled")
+		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "stitched-twice")
 	}
 	if err := bustGussets(&d, &d.Pieces[0], on, wide, high, end+channel+16, v.Number("allowance")*0.6); err != nil {
 		return d, err
@@ -138,8 +136,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	if v.Choice("cord") == "cords" {
 		cordUnderBust(&d, &d.Pieces[0], h, under, low, end+7)
 	}
-	bounds := finishShortStays(&d, h, on, v, in, wide)
-	shortStaysSteps(&d, bounds)
+	finishShortStays(&d, h, on, v, in, wide)
 	return d, nil
 }
 
@@ -156,25 +153,20 @@ func gusset(wide, high, allowance float64) pattern.Piece {
 	}}
 }
 
-func shortStaysSteps(d *draft.Draft, bounds float64) {
-	d.Do("mock-up", "Mock-up, gussets pinned", 90, []work.Need{work.Machine, work.Wearer}, "Over the shift, straps tied.")
-	d.Do("cut", "Cut", 30, []work.Need{work.Table}, "Slash only after the mock-up has said how far.",
-		work.After{Step: "mock-up", Why: "a slash can't be taken back"})
-	d.Do("gussets", "Set the gussets", 100, []work.Need{work.Machine, work.Hand},
-		"Point first; a bar of buttonhole stitch at each point.", work.After{Step: "cut", Why: "they sit in the slashes"})
-	d.Do("channels", "Channels and cords", 50, []work.Need{work.Machine}, "Each panel flat.",
-		work.After{Step: "cut", Why: "a channel is marked on the cut panel"})
-	d.Do("seams", "Join the panels", 40, []work.Need{work.Machine}, "Side seams, then straps.",
-		work.After{Step: "gussets", Why: "fronts are handled flat"}, work.After{Step: "channels", Why: "channels are stitched flat"})
-	d.Do("bones", "Put the bones in", 20, []work.Need{work.Hand}, "Ends rounded and smoothed.",
-		work.After{Step: "seams", Why: "sewing beside bones breaks needles"})
-	d.Do("bind", "Bind the edges", part.BindMinutes(bounds, false), []work.Need{work.Machine, work.Hand},
-		"Leave the ends of the drawstring casing open at the front.", work.After{Step: "bones",
-			Why: "the edges are closed only when the bones are in"})
-	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", d.Laces[0].Eyelets()), 12*float64(d.Laces[0].Eyelets()), []work.Need{work.Hand},
-		"Between the two bones of each front.", work.After{Step: "bind", Why: "they stand a set way inside the finished edge"})
-	d.Do("measure", "Try it on; measure bust and underbust over it", 25, []work.Need{work.Wearer},
-		"Enter them under “over a closed corset”.", work.After{Step: "eyelets", Why: "it closes through them"})
+// tellShortStays says what is particular about their making.
+func tellShortStays(d *draft.Draft) {
+	d.MockUp = "Over the shift, gussets pinned, straps tied: it says how far each slash goes, and a slash can’t be taken back."
+	d.Tell("gussets", "Point first.")
+	d.Do("points", "Work a bar at every gusset’s point", 24, []work.Need{work.Hand},
+		"Buttonhole stitch across it: all the strain is there.",
+		work.After{Step: "gussets", Why: "it closes the point"})
+	d.Tell("channels", "Each panel flat.")
+	d.Tell("seams", "Side seams, then straps.", work.After{Step: "points", Why: "fronts are handled flat"})
+	d.Tell("bones", "Ends rounded and smoothed.")
+	d.Tell("bind", "Leave the ends of the drawstring casing open at the front.")
+	d.Tell("eyelets", "Between the two bones of each front.",
+		work.After{Step: "bind", Why: "they stand a set way inside the finished edge"})
+	d.TryOn = "Draw the top edge in by its string; the bust must sit in the gussets, not under them."
 }
 
 // bustGussets sets two gussets a side, either side of the bust point, in slashes down
@@ -196,7 +188,8 @@ func bustGussets(d *draft.Draft, front *pattern.Piece, on figure.Figure, wide, h
 	d.Pieces = append(d.Pieces, gusset(wide+2*turnedIn, high, allowance))
 	d.Seams = append(d.Seams, pattern.Seam{ID: "gusset-sides", A: pattern.Side{Piece: "gusset", Edge: "right",
 		Copy: "one side of its slash"}, B: pattern.Side{Piece: "gusset", Edge: "left", Copy: "other side of its slash"},
-		Technique: "each side set into one side of the slash, the point reinforced with buttonhole stitch"})
+		Join: pattern.Inset, Repeat: 8, Note: "each side into one side of the slash, the point reinforced with " +
+			"buttonhole stitch", Strain: 2})
 	return nil
 }
 
@@ -216,28 +209,20 @@ func cordUnderBust(d *draft.Draft, front *pattern.Piece, h *part.Half, under, lo
 }
 
 // finishShortStays adds what follows from the pieces: dimensions, notions, what they do to the
-// figure. It says how much is bound, mm.
-func finishShortStays(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values, in cloth.Fabric, wide float64) float64 {
+// figure.
+func finishShortStays(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values, in cloth.Fabric, wide float64) {
 	under, top, low := -on.Drop(figure.Underbust), h.Top[0], h.Bottom[0]
 	made := 2 * h.Width(under)
 	d.Measure("underbust.made", "the cloth", "at the underbust", made)
 	d.Measure("gusset", "each gusset", "in width, at its top", wide)
 	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)),
 		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
-	bounds := bound(d.Pieces, "top", "bottom", "strap-side", "strap-other", "strap-end")
-	channels := 0.0
-	for _, x := range d.Bones {
-		channels += float64(x.Count) * x.Channel
-	}
-	d.Stitch("bone channels", stitch.Lockstitch, 2*channels, 2)
-	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
-	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide", measure.TellFine(edge.BindingStrip(bindingFinish))), bounds*1.05/1000, "m",
-		"top, lower edge and straps")
+	d.Flat, d.Covered = true, true
 	d.Buy("tape", "Drawstring for the top edge, "+measure.TellStock(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m",
 		"over the bust, to draw the gussets in")
 	t := 2*float64(in.Thickness) + 0.3
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: -low, Depth: t}}
 	d.Remark(false, "Fit the gussets on the body", "Cut the slashes short, set the gussets with pins, and open them until the bust "+
 		"sits; then sew. Their width is from the girths: "+measure.Tell(wide)+" each.")
-	return bounds
+	tellShortStays(d)
 }

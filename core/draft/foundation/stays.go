@@ -9,13 +9,11 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
-	"ardentgusset/core/edge"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -138,8 +136,8 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		return d, err
 	}
 	for i := 1; i < h.Panels; i++ {
-		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front",
-			"whipped edge to edge or stitched and pressed open; it ends at the waist, tabs stay free")
+		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "whipped")
+		d.Seams[len(d.Seams)-1].Note = "it ends at the waist, tabs stay free; or stitch it and press it open"
 	}
 	if v.Choice("straps") == "yes" {
 		strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
@@ -217,69 +215,28 @@ func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topB
 		p.Edges[i].Corner = true
 	}
 	d.Pieces = append(d.Pieces, p)
-	d.Sew("strap", "strap", "bottom", back.ID, "strap-seam", "stitched twice")
+	d.Seams = append(d.Seams, pattern.Seam{ID: "strap", A: pattern.Side{Piece: "strap", Edge: "bottom"},
+		B: pattern.Side{Piece: back.ID, Edge: "strap-seam"}, Join: pattern.SetOn, Technique: "stitched-twice", Strain: 2})
+	d.Tell("set-on", "Straps behind first; their length before is found on the wearer.")
 	d.Measure("strap", "the strap", "in length", long)
 	d.Buy("ribbon", "Ribbon to tie the straps", 1.2, "m", "two of "+measure.Tell(600))
 }
 
-// bound is the length of the named edges in the whole garment, mm, of one
-// layer.
-func bound(pieces []pattern.Piece, edges ...string) float64 {
-	sum := 0.0
-	for i := range pieces {
-		p := &pieces[i]
-		for _, id := range edges {
-			if e, ok := p.Edge(id); ok && e.Allowance == 0 && p.Fold != id {
-				sum += 2 * e.Length()
-			}
-		}
-	}
-	return sum
-}
-
-func staysSteps(d *draft.Draft, panels, bones int, bounds float64, closing string) {
-	eyelets := 0
-	hand := false
-	for _, l := range d.Laces {
-		eyelets += l.Eyelets()
-		hand = hand || l.Hand
-	}
-	each := map[bool]float64{true: 15, false: 4}[hand]
-	d.Do("mock-up", "Mock-up in card or stiff cloth", 120, []work.Need{work.Machine, work.Wearer},
-		"Laced as it will be; look that the tabs spread on the hips and the top edge does not cut in.")
-	d.Do("cut", "Cut and label the panels", 20+10*float64(panels), []work.Need{work.Table},
-		"All on one grain, even where that costs cloth: a support off the grain warps.", work.After{Step: "mock-up",
-			Why: "a change found in the mock-up is free"})
-	d.Do("channels", fmt.Sprintf("Stitch %d channels", bones), 8*float64(bones), []work.Need{work.Machine},
-		"Through both layers of every panel while it lies flat, from the middle of the panel outwards.", work.After{Step: "cut",
-			Why: "a channel is marked on the cut panel"})
-	d.Do("eyelets", fmt.Sprintf("Work %d eyelets", eyelets), each*float64(eyelets), []work.Need{work.Hand},
-		"Between the two channels of the edge, with canvas behind them; push the threads aside "+
-			"with an awl.", work.After{Step: "channels", Why: "the channels show where they stand"})
-	d.Do("seams", "Join the panels", 25*float64(panels), []work.Need{work.Machine, work.Hand},
-		"From the top to the waist; below it the tabs stay free.", work.After{Step: "channels", Why: "channels are stitched flat"})
-	d.Do("bones", "Put the bones in", 3*float64(bones), []work.Need{work.Hand},
-		"Cut, ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.", work.After{Step: "seams",
-			Why: "sewing beside bones breaks needles"})
-	d.Do("bind", "Bind tabs, point and top", part.BindMinutes(bounds, true), []work.Need{work.Hand},
-		"Tabs first: at the top of every slit take one deep stitch; about an hour a metre (from memory).", work.After{Step: "bones",
-			Why: "the edges are closed only when the bones are in"})
-	last := "bind"
-	for i := range d.Pieces {
-		if d.Pieces[i].ID == "strap" {
-			d.Do("straps", "Set the straps", 40, []work.Need{work.Hand, work.Wearer},
-				"Behind first; the length before is found on the wearer.", work.After{Step: "bind", Why: "they lie over the bound edge"})
-			last = "straps"
-		}
-	}
-	how := "Lace from the bottom up"
+// tellStays says what is particular about the making of stays.
+func tellStays(d *draft.Draft, closing string) {
+	d.MockUp = "In card or stiff cloth, laced as it will be; look that the tabs spread on the hips and the top edge does not cut in."
+	d.Tell("cut", "All on one grain, even where that costs cloth: a support off the grain warps.")
+	d.Tell("channels", "Through both layers of every panel while it lies flat, from the middle of the panel outwards.")
+	d.Tell("eyelets", "Between the two channels of the edge, with canvas behind them; push the threads aside with an awl.")
+	d.Tell("seams", "From the top to the waist; below it the tabs stay free.")
+	d.Tell("bones", "Ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.",
+		work.After{Step: "eyelets", Why: "an awl beside a bone slips"})
+	d.Tell("bind", "Tabs first, by hand: at the top of every slit take one deep stitch. Fine, close cloth; loosely woven cloth frays away.")
+	d.TryOn = "Lace from the bottom up"
 	if closing == "back" {
-		how += ", somebody else drawing"
+		d.TryOn += ", somebody else drawing"
 	}
-	d.Do("lace", "Lace and try it on", 40, []work.Need{work.Wearer}, how+"; sit, bend, breathe.",
-		work.After{Step: last, Why: "unbound edges let bones out"})
-	d.Do("measure", "Measure bust, waist and hip over it", 15, []work.Need{work.Wearer}, "Enter them under “over a closed corset”.",
-		work.After{Step: "lace", Why: "it must sit as it will be worn"})
+	d.TryOn += "; sit, bend, breathe."
 }
 
 // fanBones sets bones fanning between the seams, as many as the waist of each panel
@@ -327,7 +284,6 @@ func fanBones(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v draf
 // the figure, and the order of work.
 func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft.Values, in cloth.Fabric, kind bone.Kind) {
 	bustZ, laced := -on.Drop(figure.Bust), v.Number("laced_waist")
-	bounds := bound(d.Pieces, "top", "bottom", "tab", "strap-side", "strap-other", "strap-end")
 	made := 2 * h.Width(0)
 	d.Measure("waist.made", "the cloth", "at the waist", made)
 	d.Measure("top.made", "the cloth", "at the bust line", 2*h.Width(bustZ))
@@ -342,10 +298,7 @@ func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft
 		channels += float64(x.Count) * x.Channel
 		count += x.Count
 	}
-	d.Stitch("bone channels, both sides of each", stitch.Lockstitch, 2*channels, 2)
-	d.Stitch("binding, felled inside", stitch.Felling, bounds, 4)
-	d.Buy("binding", fmt.Sprintf("Binding, cut %s wide, fine and close", measure.TellFine(edge.BindingStrip(bindingFinish))),
-		bounds*1.06/1000, "m", "top, point and every tab, and six parts in a hundred for corners; loosely woven cloth frays away")
+	d.Flat, d.Covered = true, true
 	t := 2*float64(in.Thickness) + kind.Thickness()*0.6
 	low := v.Number("tabs")
 	d.Wear = draft.Wear{LaceTo: laced, Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: 0, Depth: t},
@@ -356,7 +309,7 @@ func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft
 	reductionNotes(d, on, laced, 30)
 	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each "+
 		"panel flat.", measure.TellLong(channels)))
-	staysSteps(d, h.Panels, count, bounds, v.Choice("closing"))
+	tellStays(d, v.Choice("closing"))
 }
 
 // staysEdges makes the front and the back of the stays lace or lie on the fold, as they

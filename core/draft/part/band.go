@@ -9,7 +9,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 )
 
 // Band is the band at the waist of a skirt or a pair of drawers, from the
@@ -111,6 +110,9 @@ func (b Band) Piece(parts ...pattern.Stretch) pattern.Piece {
 	lower, _ := p.Edge("bottom")
 	line := lower.Line
 	p.Split("bottom", parts...)
+	for i := range p.Edges {
+		p.Edges[i].Kind = pattern.Enclosed // what is not sewn to the garment is turned in
+	}
 	for i := range p.Edges[:len(parts)-1] {
 		p.Notches = append(p.Notches, pattern.Notch{Edge: p.Edges[i].ID, At: p.Edges[i].Length()})
 	}
@@ -173,7 +175,6 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 			"band %s deep lifts off it. A narrow one lies at "+
 			"the waist.", measure.Tell(b.Depth)), "Take a narrow band", draft.Settings{"band": 25.0})
 	}
-	d.Stitch("band, felled inside", stitch.Felling, b.Length+b.Lap, 3)
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "band", Where: "the closure of the band", Slide: math.Max(b.Lap-10, 0) / 2})
 	rows := max(1, int(b.Depth/40)+1)
 	count, why := float64(rows), fmt.Sprintf("%d on the band", rows)

@@ -295,7 +295,7 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 			if k == n-1 {
 				edge = "right"
 			}
-			d.Sew(fmt.Sprintf("seam-%d", k), s.gores[k-1].ID, "right", g.ID, edge, "plain, pressed open, overcast")
+			d.Sew(fmt.Sprintf("seam-%d", k), s.gores[k-1].ID, "right", g.ID, edge, "plain")
 		}
 	}
 	stretches := s.bandSeams(d, band, tops)
@@ -411,7 +411,7 @@ func (s *Skirt) bandSeams(d *draft.Draft, band, tops []float64) (stretches []pat
 		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + piece + ", " + side, Length: band[k]})
 		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece + "-" + side,
 			A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: "top", Copy: side + " half"},
-			Ease: tops[k] - band[k], Absorbed: takeup(tops[k], band[k]), Technique: "banded"})
+			Ease: tops[k] - band[k], Absorbed: takeup(tops[k], band[k]), Join: pattern.Banded})
 	}
 	for k := n - 1; k >= 0; k-- {
 		add("left", k)

@@ -15,7 +15,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
+	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 )
 
@@ -134,14 +134,22 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	f.band(&d, v)
 	d.Pieces = append(d.Pieces, pocketAndPlacket(v.Number("placket"))...)
 	for i := 1; i < f.n; i++ {
-		edge, how := "front", "plain, pressed open, felled"
+		edge := "front"
 		if i == f.n-1 {
-			edge, how = "side", fmt.Sprintf("plain; on the left open for %s at the top", measure.Tell(v.Number("placket")))
+			edge = "side"
 		}
-		d.Sew(fmt.Sprintf("gore-%d", i), pieces[i-1].ID, "back", pieces[i].ID, edge, how)
+		d.Sew(fmt.Sprintf("gore-%d", i), pieces[i-1].ID, "back", pieces[i].ID, edge, "plain")
+		if i == f.n-1 {
+			last := &d.Seams[len(d.Seams)-1]
+			last.Open, last.Note = v.Number("placket"), "on the left open for "+measure.Tell(v.Number("placket"))+" at the top"
+		}
 	}
 	f.markOpenings(&d, v.Number("placket"))
-	d.Sew("pocket", "pocket", "round", "pocket", "round", "each half to its own skirt edge first, then round in one pass")
+	d.Seams = append(d.Seams, pattern.Seam{ID: "pocket", A: pattern.Side{Piece: "pocket", Edge: "round"},
+		B: pattern.Side{Piece: "pocket", Edge: "round"}, Join: pattern.Pocket, Technique: "plain-one-side", Note: "each half to its " +
+			"own skirt " +
+			"edge first, then round in one pass"})
+	d.Works = append(d.Works, draft.Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: v.Number("placket")})
 	finish(&d, on, v, in, f, pl)
 	return d, nil
 }
@@ -152,6 +160,7 @@ func (f *form) band(d *draft.Draft, v draft.Values) {
 	lap, deep := v.Number("lap"), v.Number("band")
 	band := pattern.Rectangle("band", "Band", f.waist+lap, 2*deep, v.Number("allowance"))
 	band.EitherWay = true
+	band.Be(pattern.Enclosed, "left", "right", "top")
 	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deep}, {X: f.waist + lap, Y: deep}},
 		Label: "fold"})
 	type target struct {
@@ -171,7 +180,7 @@ func (f *form) band(d *draft.Draft, v draft.Values) {
 		id := o.side + "-" + d.Pieces[o.piece].ID
 		parts = append(parts, pattern.Stretch{ID: id, Name: "to " + id, Length: f.share[o.piece]})
 		s := pattern.Seam{ID: "band-" + id, A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"},
-			B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "waist", Copy: o.side}, Technique: "banded, felled inside"}
+			B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "waist", Copy: o.side}, Join: pattern.Banded}
 		switch {
 		case o.piece == f.n-1:
 			s.Ease, s.Absorbed = f.backCloth-f.back, pattern.Pleats
@@ -277,16 +286,6 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
 			Slide: math.Max(v.Number("hem")-12, 0)})
 	}
-	sewn := 0.0
-	for _, b := range f.bearings[1:f.n] {
-		sewn += 2 * f.Length(b)
-	}
-	d.Stitch("felling the seams, both allowances", stitch.Felling, 2*sewn, 2)
-	d.Stitch("hem", stitch.Felling, round, 2)
-	d.Stitch("pleats, basted", stitch.Basting, 4*pl.Finished, 3)
-	d.Stitch("waist, stay-stitched", stitch.Lockstitch, f.waist, 1)
-	d.Stitch("band, felled inside", stitch.Felling, f.waist+lap, 3)
-	d.Stitch("darts", stitch.Lockstitch, float64(f.dartCount())*2*f.dartLength(), 2)
 	d.Buy("hook", "Hooks and eyes", 3, "pair", "two on the band, one part-way down the placket")
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m",
 		"along the waist seam, so that the curved edge does not stretch in the straight band")
@@ -325,63 +324,24 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 		d.Remark(false, "The back is cut longer than the front",
 			fmt.Sprintf("By %s: the way over what is worn underneath is that much longer behind.", measure.Tell(back-front)))
 	}
-	d.Steps = steps(v, f, pl, sewn)
+	tell(d, v, f, pl)
 }
 
-func steps(v draft.Values, f *form, pl fullness.Pleats, seams float64) []work.Step {
-	pleatHow := fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the centre back; "+
-		"%s beside the seam stay flat.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.TellFine(free))
-	out := []work.Step{
-		{ID: "mock-up", Name: "Mock-up of waist and hip", Minutes: 90, Needs: []work.Need{work.Machine, work.Wearer},
-			How: "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, fit over corset and petticoat."},
-		{ID: "cut", Name: "Check the lay and cut", Minutes: 75, Needs: []work.Need{work.Table},
-			How: "Both ends of every grain line the same distance from the selvedge. Count the pieces against the list before the " +
-				"first cut.",
-			After: []work.After{{Step: "mock-up", Why: "a change found in the mock-up is free; found in the cloth it costs the cloth"}}},
-		{ID: "stay", Name: "Stay-stitch the waist edges", Minutes: 15, Needs: []work.Need{work.Machine},
-			How:   "Just inside the allowance, each gore from seam to centre.",
-			After: []work.After{{Step: "cut", Why: "before the edges are handled and stretch"}}},
-	}
-	last := "stay"
-	if n := f.dartCount(); n > 0 {
-		out = append(out, work.Step{ID: "darts", Name: "Sew the darts", Minutes: float64(10 * n),
-			Needs: []work.Need{work.Machine, work.Iron}, How: "From the waist to nothing; tie the ends, press towards the centre. Lay " +
-				"left on right: they must end level.",
-			After: []work.After{{Step: "stay", Why: "the edge must not stretch while it is folded"}}})
-		last = "darts"
-	}
-	return append(out,
-		work.Step{ID: "pocket", Name: "Sew each pocket half to its skirt edge", Minutes: 20, Needs: []work.Need{work.Machine},
-			How:   "Right sides together, in the right-hand seam behind the last side gore, ⟦10 cm⟧ below the waist.",
-			After: []work.After{{Step: last, Why: "the gore must have its final waist"}, {Step: "cut", Why: "both halves are needed"}}},
-		work.Step{ID: "seams", Name: "Join the gores", Minutes: math.Round(seams / 1000 * 12), Needs: []work.Need{work.Machine},
-			How: fmt.Sprintf("From the front outwards, hip notch to hip notch. Leave the left back seam open for %s at the top. Round "+
-				"the pocket in one pass, pivoting at the corners.", measure.Tell(v.Number("placket"))),
-			After: []work.After{{Step: "pocket", Why: "pocket halves go on before the side seam is closed"}}},
-		work.Step{ID: "press", Name: "Press every seam open", Minutes: 30, Needs: []work.Need{work.Iron}, How: "Over a curve at the hip.",
-			After: []work.After{{Step: "seams", Why: "each seam is pressed before the waist seam crosses it"}}},
-		work.Step{ID: "placket", Name: "Make the placket", Minutes: 50, Needs: []work.Need{work.Machine, work.Hand},
-			How:   "Underlap doubled on the back edge, facing turned in on the front edge.",
-			After: []work.After{{Step: "seams", Why: "it closes the seam's open end"}}},
-		work.Step{ID: "pleat", Name: "Pleat the back", Minutes: 45, Needs: []work.Need{work.Table, work.Hand}, How: pleatHow,
-			After: []work.After{{Step: "press", Why: "the seams lie under the pleats"}}},
-		work.Step{ID: "band", Name: "Set the band", Minutes: part.BandMinutes(f.waist),
-			Needs: []work.Need{work.Machine, work.Hand, work.Iron}, How: fmt.Sprintf("Stay tape in the seam. Match the band's marks to "+
-				"the seams; it is %s long without its ends.", measure.Tell(f.waist+v.Number("lap"))),
-			After: []work.After{{Step: "pleat", Why: "the band takes the pleated edge"},
-				{Step: "placket", Why: "the opening's edges must be finished before they go into the band"}}},
-		work.Step{ID: "hooks", Name: "Hooks and eyes", Minutes: 30, Needs: []work.Need{work.Hand},
-			How:   "Two on the band, one part-way down the placket; closed, both ends lie level.",
-			After: []work.After{{Step: "band", Why: "closures go on a finished band"}}},
-		work.Step{ID: "hang", Name: "Let it hang overnight, then level the hem", Minutes: 60, Needs: []work.Need{work.Wearer},
-			How:   "Over corset and petticoat, in the shoes. Mark the same height from the floor all round and trim.",
-			After: []work.After{{Step: "band", Why: "it hangs from the band"}}},
-		work.Step{ID: "hem", Name: "Hem by hand", Minutes: math.Round(v.Number("hem_round") / 1000 * 25), Needs: []work.Need{work.Hand},
-			How: fmt.Sprintf("Turn up %s, ease the fullness in, fell.", measure.Tell(v.Number("hem"))),
-			After: []work.After{{Step: "hang", Why: "a skirt drops where it hangs off grain; hemmed too soon it dips"},
-				{Step: "fell", Why: "the hem turns over the finished seams"}}},
-		work.Step{ID: "fell", Name: "Fell the seams", Minutes: math.Round(2 * seams / 1000 * 15), Needs: []work.Need{work.Hand},
-			How:   "Both allowances of every seam, turned under.",
-			After: []work.After{{Step: "hang", Why: "seams may still be let out or taken in when it is tried on"}}},
-	)
+// tell says what is particular about the making of the skirt.
+func tell(d *draft.Draft, v draft.Values, f *form, pl fullness.Pleats) {
+	d.MockUp = "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, fit over corset and petticoat."
+	d.Tell("stay", "Each gore’s waist from seam to centre.")
+	d.Tell("darts", "From the waist to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.")
+	d.Tell("pocket", "In the right-hand seam behind the last side gore, ⟦10 cm⟧ below the waist.")
+	d.Tell("seams", "From the front outwards, hip notch to hip notch. Round the pocket in one pass, pivoting at the corners.")
+	d.Tell("press", "Over a curve at the hip.")
+	d.Tell("placket", "Underlap doubled on the back edge, facing turned in on the front edge.")
+	d.Tell("pleats", fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the "+
+		"centre back; "+
+		"%s beside the seam stay flat.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.TellFine(free)),
+		work.After{Step: "press", Why: "the seams lie under the pleats"})
+	d.Tell("band", fmt.Sprintf("Stay tape in the seam. Match the band’s marks to the seams; it is %s long without its ends.",
+		measure.Tell(f.waist+v.Number("lap"))))
+	d.Tell("closure", "Two on the band, one part-way down the placket; closed, both ends lie level.")
+	d.Tell("hem", fmt.Sprintf("Turn up %s, ease the fullness in.", measure.Tell(v.Number("hem"))))
 }

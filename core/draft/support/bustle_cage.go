@@ -14,7 +14,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -112,6 +111,7 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		{ID: "top", Name: "waist edge", Line: []plane.Point{front[0], {X: 0, Y: 0}}, Allowance: seam},
 		{ID: "centre", Name: "centre back, on the fold", Line: []plane.Point{{X: 0, Y: 0}, {X: 0, Y: -foot}}},
 	}
+	p.Be(pattern.Hem, "hem")
 	rest := (band.Length - 2*waistArc) / 2
 	if rest < 20 {
 		rest = 20
@@ -125,30 +125,22 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	for _, side := range []string{"left", "right"} {
 		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-panel-" + side,
 			Copy: "the band"}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: side +
-			" half"}, Ease: full - waistArc, Absorbed: "gathers", Technique: "gathered and banded"})
+			" half"}, Ease: full - waistArc, Absorbed: pattern.Gathers, Join: pattern.Banded})
 	}
 	finishCage(&d, on, v, in, band, props)
 	return d, nil
 }
 
-func cageSteps(d *draft.Draft, n int, channels, band float64) {
-	d.Do("cut", "Cut panel and band, mark the channels", 35, []work.Need{work.Table},
-		"Every channel from the fold to the front edge, on both halves.")
-	d.Do("edges", "Face the front edges", 40, []work.Need{work.Machine}, "Turned over twice, strong enough to carry the tapes.",
-		work.After{Step: "cut", Why: "the channels end in the finished edge"})
-	d.Do("channels", "Stitch the channels", math.Round(2*channels/1000*5), []work.Need{work.Machine},
-		fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: "edges", Why: "the channels end in the finished edge"})
-	d.Do("band", "Set the band", part.BandMinutes(band), []work.Need{work.Machine, work.Hand},
-		"Gather the panel to its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
-	d.Do("steel", "Cut, tip and thread the steels", 15*float64(n), []work.Need{work.Table},
-		"By the list, tipped at both ends; close the mouths by hand.", work.After{Step: "channels",
-			Why: "sewing beside steel breaks needles"})
-	d.Do("tapes", "Tie the tapes and try it", 40, []work.Need{work.Wearer}, "Across before the legs at every steel. Sit, stand, turn.",
-		work.After{Step: "steel", Why: "only with its steels does it take its curve"}, work.After{Step: "band",
-			Why: "it hangs from the band"})
-	d.Do("measure", "Measure waist to floor over it", 15, []work.Need{work.Wearer},
-		"Front, side and back; enter them under “over corset and petticoats”.", work.After{Step: "tapes",
-			Why: "the curve is set by the tapes"})
+// tellCage says what is particular about the making of a cage with so many steels.
+func tellCage(d *draft.Draft, n int) {
+	d.Flat = true
+	d.Tell("mark", "Every channel from the fold to the front edge, on both halves.")
+	d.Tell("edges", "The front edges are turned over twice, strong enough to carry the tapes.")
+	d.Tell("channels", fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: "edges",
+		Why: "the channels end in the finished edge"})
+	d.Tell("band", "Gather the panel to its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
+	d.Tell("bones", "By the list, tipped at both ends; close the mouths by hand.")
+	d.TryOn = "Tie the tapes across before the legs at every steel. Sit, stand, turn. Then measure waist to floor over it."
 }
 
 // finishCage adds what follows from the pieces: dimensions, notions, what the cage does to
@@ -168,12 +160,9 @@ func finishCage(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabri
 		arc := prop.Section.Between(cageFrom, cageTo)
 		tapes += arc[0].To(arc[len(arc)-1]) + knots
 	}
-	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", channels/1000*1.05, "m",
-		"one channel for every steel")
 	d.Buy("tape", "Strong tape inside, "+measure.TellStock(15)+" wide", tapes/1000, "m",
 		fmt.Sprintf("one across before the legs at every steel, from end to end of it, and %s each to tie and to set the curve",
 			measure.Tell(knots)))
-	d.Stitch("channels, both edges", stitch.Lockstitch, 2*channels, 2)
 	t := float64(in.Thickness)
 	bulk := band.Bulk(t, t, band.Length)
 	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
@@ -182,7 +171,7 @@ func finishCage(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabri
 	d.Remark(false, fmt.Sprintf("Stands out %s behind the seat", measure.Tell(project)),
 		"Tie the tapes loosely first, sit down in it, then knot them. What goes on top is drafted to this outline: measure waist to "+
 			"floor behind over the real cage.")
-	cageSteps(d, n, channels, band.Length)
+	tellCage(d, n)
 }
 
 // steelLevel is one steel of a cage: its drop, the length of its arc, and the way down the

@@ -13,7 +13,6 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/quilt"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -107,8 +106,8 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Pieces = []pattern.Piece{top, bottom}
 	join := func(edge string, ease float64, absorbed pattern.Takeup) {
 		d.Seams = append(d.Seams, pattern.Seam{ID: edge, A: pattern.Side{Piece: "inner", Edge: edge},
-			B: pattern.Side{Piece: "outer", Edge: edge}, Ease: ease, Absorbed: absorbed, Technique: "right sides together, clipped, " +
-				"turned, topstitched at the edge"})
+			B: pattern.Side{Piece: "outer", Edge: edge}, Ease: ease, Absorbed: absorbed, Join: pattern.Turned,
+			Note: "clipped, turned, topstitched at the edge"})
 	}
 	if darts > 0 {
 		join("lower", takes, pattern.Darts)
@@ -125,7 +124,6 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	tie := waist*0.75 + 450
 	d.Buy("tape", "Tape for two ties, "+measure.TellStock(20)+" wide", 2*tie/1000, "m",
 		fmt.Sprintf("each %s: round the rest of the waist and a bow", measure.Tell(tie)))
-	d.Stitch("topstitching round the edge", stitch.Lockstitch, plane.Length(under[0])+plane.Length(under[1]), 4)
 	pressed := height * 0.9
 	spread := math.Min(w/2/(waist/(2*math.Pi))*180/math.Pi*1.15, 175)
 	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: spread, Depth: []figure.Depth{{Drop: 0, Depth: rim * 0.5},
@@ -140,7 +138,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	if v.Choice("lined") == "no" {
 		d.Remark(false, "Lay a scrap over the stuffing", "If it shows through, line both sides: the pieces are then cut twice.")
 	}
-	padSteps(&d, darts, len(lines), tufts, rim)
+	tellPad(&d, len(lines), tufts, rim)
 	return d, nil
 }
 
@@ -160,34 +158,28 @@ func pad(w, long, spread float64) [2][]plane.Point {
 	return [2][]plane.Point{lower, upper}
 }
 
-func padSteps(d *draft.Draft, darts, lines, tufts int, rim float64) {
-	d.Do("mark", "Mark rows, darts and tufts", 25, []work.Need{work.Table},
-		"Try the chalk or carbon on a scrap first: some colours do not show.")
-	d.Do("cut", "Cut and, if lined, baste the linings on", 25, []work.Need{work.Table, work.Hand},
-		"Both sides; the lining is basted flat and the two handled as one.", work.After{Step: "mark",
-			Why: "marks are traced on the uncut cloth"})
-	d.Do("darts", "Sew the darts", 10+6*float64(darts), []work.Need{work.Hand}, "From the edge to the tip; slash and press open.",
-		work.After{Step: "cut", Why: "a dart is pressed before a seam crosses it"})
-	d.Do("close", "Seam the two sides, ties between them", 35, []work.Need{work.Machine},
-		"Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the "+
-			"waist edge.", work.After{Step: "darts", Why: "the outer side fits the inner only with its darts sewn"})
-	d.Do("turn", "Clip, turn, topstitch", 20, []work.Need{work.Machine, work.Iron},
-		"Clip the curves, trim the corners; stitch close to the edge.", work.After{Step: "close", Why: "there must be something to turn"})
+// tellPad says what is particular about the making of a pad with so many rows.
+func tellPad(d *draft.Draft, lines, tufts int, rim float64) {
+	d.Filled = true
+	d.Tell("mark", "Try the chalk or carbon on a scrap first: some colours do not show. If it is lined, the linings are basted flat "+
+		"on both "+
+		"sides and the two handled as one.")
+	d.Tell("darts", "From the edge to the tip; slash and press open.")
+	d.Tell("turn", "Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the "+
+		"waist edge. Clip the curves, trim the corners.", work.After{Step: "darts",
+		Why: "the outer side fits the inner only with its darts sewn"})
 	d.Do("rim", "Stuff the rim", 20, []work.Need{work.Hand}, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)),
 		work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
 	filled := work.After{Step: "rim", Why: "the rim is stuffed before the middle"}
 	if lines > 0 {
-		d.Do("rows", "Quilt "+measure.Count(lines, "row")+", stuffing as you go", 15*float64(lines),
-			[]work.Need{work.Machine, work.Hand},
-			"From the outermost in; pin each from its middle outwards; leave long tails and tie them.", work.After{Step: "rim",
-				Why: "quilting before full stuffing passes under the foot"})
-		filled = work.After{Step: "rows", Why: "the middle is filled last"}
+		d.Tell("quilt", "Stuffing as you go, from the outermost in; pin each from its middle outwards; leave long tails and tie them.",
+			work.After{Step: "rim", Why: "quilting before full stuffing passes under the foot"})
+		filled = work.After{Step: "quilt", Why: "the middle is filled last"}
 	}
-	d.Do("fill", "The rest of the stuffing; close", 25, []work.Need{work.Hand},
+	d.Do("fill", "Stuff row by row; the rest of the stuffing; close", 25+12*float64(lines), []work.Need{work.Hand},
 		"Fill the middle, turn the opening in and topstitch or fell it.", filled)
 	if tufts > 0 {
-		d.Do("tuft", "Work "+measure.Count(tufts, "tuft"), 4*float64(tufts), []work.Need{work.Hand},
-			"A few tight stitches through everything at each dot.",
+		d.Tell("tufts", "A few tight stitches through everything at each dot.",
 			work.After{Step: "fill", Why: "tufts hold the finished stuffing"})
 	}
 }

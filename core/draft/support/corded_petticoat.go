@@ -13,7 +13,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -75,6 +74,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	breadth := pattern.Rectangle("breadth", "Breadth", hem/float64(n), long+takes, seam)
 	breadth.Cut = n
 	breadth.Allow(turnedUnder+first-5, "bottom")
+	breadth.Be(pattern.Hem, "bottom")
 	w := hem / float64(n)
 	open := math.Min(band.Opening, long/2)
 	breadth.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: long + takes - open},
@@ -98,15 +98,19 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-breadth-%d", i+1), Name: "to a breadth", Length: band.Lower / float64(n)})
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID,
 			Copy: "the band"}, B: pattern.Side{Piece: "breadth", Edge: "top", Copy: fmt.Sprintf("breadth %d of %d", i+1, n)},
-			Ease: (hem - band.Lower) / float64(n), Absorbed: pattern.Gathers, Technique: "gathered and banded"})
+			Ease: (hem - band.Lower) / float64(n), Absorbed: pattern.Gathers, Join: pattern.Banded})
 		next := fmt.Sprintf("breadth %d of %d", (i+1)%n+1, n)
 		here := fmt.Sprintf("breadth %d of %d", i+1, n)
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d", i+1), A: pattern.Side{Piece: "breadth", Edge: "right",
-			Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}, Technique: "plain, overcast"})
+			Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}})
+		if i == n-1 { // cords are stitched flat and their ends meet in it
+			d.Seams[len(d.Seams)-1].Wait = "cords"
+			d.Seams[len(d.Seams)-1].Note = "trim the cords out of the allowance"
+		}
 		if i < n-1 {
 			d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d-top", i+1),
 				A: pattern.Side{Piece: "breadth", Edge: "right-opening", Copy: here}, B: pattern.Side{Piece: "breadth",
-					Edge: "left-opening", Copy: next}, Technique: "plain, overcast"})
+					Edge: "left-opening", Copy: next}})
 		}
 	}
 	d.Pieces = []pattern.Piece{band.Piece(parts...), breadth}
@@ -115,9 +119,6 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	d.Measure("length", "the petticoat", "in length", long)
 	d.Buy("cord", "Cotton cord, "+measure.TellStock(cord)+" thick, washed", length/1000*1.05, "m",
 		fmt.Sprintf("%s round a hem of %s, and one part in twenty for the ends", measure.Count(groups*rows, "row"), measure.Tell(hem)))
-	d.Stitch("cord channels, one row each and one to close", stitch.Lockstitch, length+float64(groups)*hem, 2)
-	d.Stitch("hem", stitch.Lockstitch, hem, 3)
-	d.Stitch("gathering rows", stitch.GatherRow, 2*hem, 1)
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, hem)
 	reaches := on.FallsTo(90, band.Depth+long)
@@ -130,43 +131,29 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	d.Remark(false, fmt.Sprintf("Each breadth is cut %s longer than it finishes", measure.Tell(takes)),
 		fmt.Sprintf("Every cord takes up %s of cloth; stitch one group on a scrap and measure what yours takes before cutting.",
 			measure.TellFine(pitch-cord)))
-	cordedSteps(&d, n, groups*rows, length, hem, band.Length, open)
+	tellCorded(&d, groups*rows, length)
 	return d, nil
 }
 
-// cordedSteps are the order of work of a corded petticoat of n breadths, with so many
-// rows of cord, length mm of them in all.
-func cordedSteps(d *draft.Draft, n, rows int, length, hem, band, open float64) {
-	d.Do("shrink", "Wash the cord and the cloth", 40, []work.Need{work.Iron},
-		"As hot as the petticoat will be washed: cord that shrinks later puckers every row.")
-	d.Do("cut", "Tear or cut the breadths", 20+6*float64(n), []work.Need{work.Table},
-		measure.Count(n, "breadth")+" and the band, with the underlap and facing of the opening.",
-		work.After{Step: "shrink", Why: "what is cut must not shrink"})
-	d.Do("breadths", "Join the breadths but one seam", 10*float64(n), []work.Need{work.Machine},
-		"The last seam stays open: cords are stitched flat and their ends meet in it. Overcast the allowances.",
-		work.After{Step: "cut", Why: "all breadths must be there"})
-	d.Do("press", "Press the seams", 4*float64(n), []work.Need{work.Iron}, "Open and flat: a cord laid over a ridge shows it.",
-		work.After{Step: "breadths", Why: "a seam is pressed before a cord crosses it"})
-	d.Do("hem", "Turn and stitch the hem", part.HemMinutes(hem), []work.Need{work.Machine, work.Iron},
-		"Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",
+// tellCorded says what is particular about the making of a corded petticoat with so many rows
+// of cord, length mm of them in all.
+func tellCorded(d *draft.Draft, rows int, length float64) {
+	d.Do("shrink", "Wash the cord", 20, []work.Need{work.Iron},
+		"As hot as the petticoat will be washed, with the cloth: cord that shrinks later puckers every row.")
+	d.Tell("cut", "Tear or cut the breadths; the band, the underlap and the facing of the opening.", work.After{Step: "shrink",
+		Why: "what is cut must not shrink"})
+	d.Tell("seams", "All breadths but one: the last stays open.")
+	d.Tell("press", "Open and flat: a cord laid over a ridge shows it.")
+	d.Tell("hem", "Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",
 		work.After{Step: "press", Why: "the hem runs over the seams"})
-	d.Do("mark", "Mark the rows", 5+math.Round(hem*float64(rows)/1000), []work.Need{work.Table},
+	d.Do("rows", "Mark the rows", 5+math.Round(length/1000), []work.Need{work.Table},
 		"Each measured up from the hem’s edge, not from the row below, or slips add up.", work.After{Step: "hem",
 			Why: "rows are measured from the finished hem"})
-	d.Do("cords", "Stitch the cords in", math.Round(length/1000*3), []work.Need{work.Machine},
-		fmt.Sprintf("%s from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.",
-			measure.Count(rows, "row"), measure.TellLong(length)),
-		work.After{Step: "mark", Why: "a row runs over all breadths in one go, along its mark"})
-	d.Do("close", "Sew the last seam", 20, []work.Need{work.Machine},
-		"Trim the cords out of the allowance; leave the opening above; turn the rest of the hem.", work.After{Step: "cords",
-			Why: "every cord must end in this seam"})
-	d.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand},
-		fmt.Sprintf("Underlap and facing on the %s left open.", measure.Tell(open)), work.After{Step: "close",
-			Why: "it ends where the last seam begins"})
-	d.Do("band", "Gather and band", part.BandMinutes(band), []work.Need{work.Machine, work.Hand},
-		"Quarter band and top, not counting the underlap.", work.After{Step: "placket", Why: "the band closes its upper end"})
-	d.Do("closure", "Work the closure", 20, []work.Need{work.Hand}, "Set apart from the closures above and below it.",
-		work.After{Step: "band", Why: "it is set on the finished band"})
+	d.Tell("cords", fmt.Sprintf("%s from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.",
+		measure.Count(rows, "row"), measure.TellLong(length)),
+		work.After{Step: "rows", Why: "a row runs over all breadths in one go, along its mark"})
+	d.Tell("close", "Leave the opening above; turn the rest of the hem.")
+	d.Tell("band", "Quarter band and top, not counting the underlap.")
 	d.Do("starch", "Starch and dry it spread out", 30, []work.Need{work.Iron}, "Over a line or a form; the cords set as they dry.",
-		work.After{Step: "closure", Why: "it is starched whole"})
+		work.After{Step: "closure", Why: "it is starched whole"}, work.After{Step: "band", Why: "it is starched whole"})
 }

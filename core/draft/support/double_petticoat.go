@@ -2,7 +2,6 @@ package support
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
@@ -11,7 +10,6 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -51,6 +49,7 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			continue
 		}
 		p.Cut *= 2
+		p.Be(pattern.Layered, "hem")
 		for z := v.Number("ring"); z < g.long-v.Number("ring_clear"); z += v.Number("ring") {
 			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.RingLine, Path: g.Row(p.ID, z)})
 		}
@@ -66,38 +65,20 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	const thin = 0.3
 	g.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thin}, {Drop: g.Band.Depth - 1, Depth: 4 * thin},
 		{Drop: g.Band.Depth, Depth: 4*thin + 2*thick}, {Drop: g.Band.Depth + 40, Depth: 2 * thick}, {Drop: g.reaches, Depth: 2 * thick}}
-	g.Stitch("rings through both layers", stitch.Lockstitch, total, 2)
-	g.Stitch("hem, turned and topstitched", stitch.Lockstitch, 2*g.hem, 4)
 	g.Measure("rings", "the rings", "in length together", total)
 	g.sew("everything but the yoke twice")
-	last := "turn"
+	g.Tell("seams", "Two skirts alike. Measure every seam of one against the other before they meet: hems that differ are trimmed now.")
+	g.Tell("turn", "Right sides together, stitch the hem, trim, turn, press, topstitch so that it does not balloon.")
 	if n > 0 {
-		last = "rings"
-	}
-	for i := range g.Steps {
-		s := &g.Steps[i]
-		switch s.ID {
-		case "gores":
-			s.Name, s.How, s.Minutes = "Join the gores of each layer", "Two skirts alike. Measure every seam of one against the other "+
-				"before they meet: hems that differ are trimmed now.", s.Minutes*2
-		case "placket":
-			s.After = append(s.After, work.After{Step: last, Why: "the layers are one before they are slit"})
-		case "hem":
-			s.Name, s.How = "Check the hem", "It was closed at the beginning; see that it hangs level over what is worn under it, and "+
-				"let the yoke seam take what differs."
-		}
-	}
-	g.Do("turn", "Join the layers at the hem and turn", 50, []work.Need{work.Machine, work.Iron},
-		"Right sides together, stitch the hem, trim, turn, press, topstitch so that it does not balloon.", work.After{Step: "press",
-			Why: "seams are pressed while they can be reached"})
-	if n > 0 {
-		g.Do("rings", "Stitch the rings", math.Round(total/1000*6), []work.Need{work.Machine},
-			fmt.Sprintf("%s, %s apart, measured up from the hem at every seam; in all %s. Pin at each seam so that both layers "+
-				"stay level.", measure.Count(n, "row"), measure.Tell(v.Number("ring")), measure.TellLong(total)), work.After{Step: "turn",
-				Why: "rows are measured from the finished hem"})
+		g.Tell("rings", fmt.Sprintf("%s, %s apart, measured up from the hem at every seam; in all %s. Pin at each seam so that "+
+			"both layers "+
+			"stay level.", measure.Count(n, "row"), measure.Tell(v.Number("ring")), measure.TellLong(total)))
 		g.Remark(false, fmt.Sprintf("%s, %s of stitching", measure.Count(n, "level ring"), measure.TellLong(total)),
 			"Each row must reach the same height above the hem on every gore, or the ends do not meet.")
 	}
+	g.Do("check", "Check the hem", 15, []work.Need{work.Wearer},
+		"It was closed at the beginning; see that it hangs level over what is worn "+
+			"under it, and let the yoke seam take what differs.", work.After{Step: "band", Why: "it hangs from the band"})
 	seam := 2*2*thick + 2*thick
 	if seam > 6 {
 		g.Remark(false, fmt.Sprintf("Crossing seams are %s thick under the needle", measure.TellFine(seam)),

@@ -13,7 +13,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
+	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 )
 
@@ -98,6 +98,7 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		p := pattern.Rectangle(id, fmt.Sprintf("Flounce %d", i+1), width/float64(k), deep+takes, seam)
 		p.Cut = k
 		p.Allow(turnedUnder+hemDepth, "bottom")
+		p.Be(pattern.Hem, "bottom")
 		if heading > 0 {
 			p.Allow(6, "top") // turned under behind the heading
 		}
@@ -115,7 +116,7 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		for c := range k {
 			g.Seams = append(g.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", id, c+1),
 				A: pattern.Side{Piece: id, Edge: "right", Copy: copyOf(c, k)}, B: pattern.Side{Piece: id, Edge: "left",
-					Copy: copyOf(c+1, k)}, Technique: "French"})
+					Copy: copyOf(c+1, k)}, Technique: "french"})
 		}
 		g.Measure(id+".width", "flounce "+fmt.Sprint(i+1), "in width, all round", width)
 		total += width
@@ -129,25 +130,17 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	}
 	g.dress(on, in, 1, math.Min(inFolds+0.08*float64(n), 0.75))
 	g.sew("the gores, the back breadth, the band and the flounces")
-	g.Stitch("gathering rows of the flounces", stitch.GatherRow, 2*total, 1)
-	g.Stitch("flounces set on", stitch.Lockstitch, gathers, 3)
-	g.Stitch("flounce hems", stitch.Lockstitch, total, 3)
+	g.Works = append(g.Works,
+		draft.Worked{Key: "flounce-gathers", Name: "the tops of the flounces", Of: technique.Gather, Length: total},
+		draft.Worked{Key: "flounces", Name: "flounces to the skirt", Of: technique.Join, Join: pattern.SetOn, Technique: "lapped",
+			Length: gathers})
 	if tucks > 0 {
-		g.Stitch("tucks", stitch.Lockstitch, total*float64(tucks), 2)
-		g.Do("tucks", "Sew the tucks", total*float64(tucks)/1000*5, []work.Need{work.Machine, work.Iron},
-			fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks,
-				measure.TellFine(tuck), measure.TellFine(takes)), work.After{Step: "cut", Why: "tucks are sewn while the strip is flat"})
+		g.Tell("tucks", fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks,
+			measure.TellFine(tuck), measure.TellFine(takes)))
+		g.Tell("seams", "", work.After{Step: "tucks", Why: "joins cross the finished tucks"})
 	}
-	before := "cut"
-	if tucks > 0 {
-		before = "tucks"
-	}
-	g.Do("flounce-hems", "Join and hem the flounces", total/1000*12, []work.Need{work.Machine}, "French seams, a narrow hem.",
-		work.After{Step: before, Why: "joins cross the finished tucks"})
-	g.Do("flounces", "Gather the flounces and set them on", gathers/1000*30, []work.Need{work.Machine},
-		"The lowest first. Quarter each and its line on the skirt, match, spread, stitch between the two rows.",
-		work.After{Step: "flounce-hems", Why: "a strip is hemmed more easily than a flounce"}, work.After{Step: "hem",
-			Why: "flounces are set level with the finished hem"})
+	g.Tell("set-on", "The lowest first. Quarter each flounce and its line on the skirt, match, spread, stitch between the two rows.",
+		work.After{Step: "hem", Why: "flounces are set level with the finished hem"})
 	if each := total / float64(n) / 8; each > 1500 {
 		g.Remark(false, "Long gathering threads", "Start a new thread at every eighth; one carries ⟦120 cm⟧ to ⟦150 cm⟧.")
 	}

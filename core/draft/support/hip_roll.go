@@ -12,7 +12,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -89,7 +88,7 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 			copyA, copyB = "upper side, "+e+" end", "under side, "+e+" end"
 		}
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("seam-%d", i+1), A: pattern.Side{Piece: "roll", Edge: e, Copy: copyA},
-			B: pattern.Side{Piece: "roll", Edge: e, Copy: copyB}, Technique: "right sides together, turned through the waist edge"})
+			B: pattern.Side{Piece: "roll", Edge: e, Copy: copyB}, Join: pattern.Turned, Note: "turned through the waist edge"})
 	}
 	volume := 0.0
 	for i := range 200 {
@@ -105,7 +104,6 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		"its volume, packed as chosen; weigh it so that both halves match")
 	ties := (waist - inner*float64(copies) + 700) / 1000
 	d.Buy("tape", "Tape for the ties, "+measure.TellStock(15)+" wide", ties, "m", "what the roll leaves of the waist, and a bow")
-	d.Stitch("closing by hand", stitch.Felling, 120*float64(copies), 4)
 	// It sits just below the waist and is squeezed a little into an egg.
 	// Its tape lies at the waist; the roll begins under it.
 	const tape = 8.0
@@ -119,12 +117,10 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	}
 	t := 2 * float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: t / 2}, {Drop: tape, Depth: t}, {Drop: tape + thick, Depth: t}}
-	d.Do("cut", "Cut both sides", 15, []work.Need{work.Table}, measure.Count(p.Cut, "piece")+"; clip the notches.")
-	d.Do("sew", "Seam them, ties caught in the ends", 35, []work.Need{work.Machine},
-		"Leave "+measure.Tell(90)+" open in the waist edge; pin the ties inside, away from the needle.", work.After{Step: "cut",
-			Why: "both sides are sewn as one"})
-	d.Do("stuff", "Turn and stuff", 40, []work.Need{work.Hand},
-		"Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: "sew",
+	d.Tell("turn", "Ties caught in the ends, their tails pinned inside, away from the needle; leave "+measure.Tell(90)+" open in the "+
+		"waist edge.")
+	d.Do("stuff", "Stuff it", 40, []work.Need{work.Hand},
+		"Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: "turn",
 			Why: "it is stuffed through the opening"})
 	d.Do("close", "Close it by hand", 15, []work.Need{work.Hand},
 		"Fell the opening; try it under the petticoats before it is closed for good.", work.After{Step: "stuff",

@@ -13,7 +13,6 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -175,14 +174,6 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length, with its overlap", h.Cut())
 	}
 	d.Measure("length", "the hoop skirt", "in length", s.Length(90))
-	around := 0.0
-	for _, h := range hoops {
-		around += h.Around
-	}
-	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+12)+" wide", around/1000*1.05, "m",
-		"one channel for every steel, and one part in twenty for the turnings")
-	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
-	d.Stitch("hem", stitch.Lockstitch, lowest, 3)
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, top)
 	d.Wear = draft.Wear{Props: props, Hem: lowest, Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
@@ -194,29 +185,26 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(hoops[n-1].Breadth())),
 			"Wider than most doors: it is tilted to pass. Measure the doors, the stair and the car of the event.")
 	}
-	hoopSteps(&d, n, around, hem, band.Length)
+	tellHoop(&d, n)
 	return d, nil
 }
 
-func hoopSteps(d *draft.Draft, n int, around, hem, band float64) {
-	d.Do("cut", "Cut the gores and the band", 50, []work.Need{work.Table}, "Mark every channel on every gore before they are moved.")
-	d.Do("gores", "Join the gores, all but one seam", 70, []work.Need{work.Machine}, "Check that the channel marks meet at every seam.",
-		work.After{Step: "cut", Why: "marks are matched across seams"})
-	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*4), []work.Need{work.Machine},
-		fmt.Sprintf("%d of them, flat tape on the inside, open at the last seam.", n), work.After{Step: "gores",
-			Why: "a channel runs over all gores"})
-	d.Do("close", "Sew the last seam between the channels", 25, []work.Need{work.Machine}, "Leave the mouths of the channels open.",
-		work.After{Step: "channels", Why: "the mouths lie in this seam"})
-	d.Do("band", "Set the band and the closure", 20+part.BandMinutes(band), []work.Need{work.Machine, work.Hand},
-		"Gathers behind, flat before.", work.After{Step: "close", Why: "the round is closed before it is measured"})
-	d.Do("steel", "Cut, tip and thread the steels", 20*float64(n), []work.Need{work.Table},
-		"Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the "+
-			"overlap.", work.After{Step: "channels", Why: "sewing beside steel breaks needles"})
-	d.Do("balance", "Try it on and level it", 40, []work.Need{work.Wearer},
-		"Every steel level from the floor; shorten the cloth above a steel that tips with a tuck.", work.After{Step: "steel",
-			Why: "only with its steels does it hang"}, work.After{Step: "band", Why: "it hangs from the band"})
-	d.Do("hem", "Hem it", part.HemMinutes(hem), []work.Need{work.Machine}, "Below the lowest steel, so that feet do not catch in it.",
-		work.After{Step: "balance", Why: "the hem is levelled on the body"})
+// tellHoop says what is particular about the making of a hoop skirt with so many steels.
+func tellHoop(d *draft.Draft, n int) {
+	for i := len(d.Seams) - 1; i >= 0; i-- {
+		if d.Seams[i].Join == pattern.Beside {
+			d.Seams[i].Wait, d.Seams[i].Note = "channels", "leave the mouths of the channels open"
+			break
+		}
+	}
+	d.Tell("mark", "Every channel on every gore before they are moved.")
+	d.Tell("seams", "All but the last. Check that the channel marks meet at every seam.")
+	d.Tell("channels", fmt.Sprintf("%d of them, flat tape on the inside, over all gores, open at the last seam.", n))
+	d.Tell("band", "Gathers behind, flat before.")
+	d.Tell("bones", "Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the overlap.")
+	d.TryOn = "Every steel level from the floor; shorten the cloth above a steel that tips with a tuck."
+	d.Tell("hem", "Below the lowest steel, so that feet do not catch in it.",
+		work.After{Step: "try-on", Why: "the hem is levelled on the body"})
 }
 
 // hoopSteels are the steels from the first to the lowest, evenly down, and what they make of

@@ -14,8 +14,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
-	"ardentgusset/core/work"
 )
 
 // Panniers are a pair of side hoops: bags with three half steels each, tied at
@@ -133,13 +131,17 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	for _, p := range []*pattern.Piece{&outer, &inner} { // the waist tape runs through the gathered top
 		top, _ := p.Edge("top")
 		p.Notches = append(p.Notches, pattern.Notch{Edge: "top", At: top.Length() / 2, Label: "middle, on the waist tape"})
+		p.Be(pattern.CasingAt, "top")
 	}
 	d.Pieces = []pattern.Piece{outer, inner, base}
-	d.Sew("front", "outer", "left", "inner", "right", "plain, overcast; the steels end in it")
-	d.Sew("back", "outer", "right", "inner", "left", "plain, overcast; the steels end in it")
-	d.Sew("curve", "outer", "hem", "floor", "outside", "plain, clipped, overcast")
-	d.Sew("straight", "inner", "hem", "floor", "inside", "plain, clipped, overcast")
-	finishPanniers(&d, on, v, in, props, 4*top+4*flats[0])
+	d.Sew("front", "outer", "left", "inner", "right", "plain-one-side")
+	d.Sew("back", "outer", "right", "inner", "left", "plain-one-side")
+	d.Sew("curve", "outer", "hem", "floor", "outside", "plain-one-side")
+	d.Sew("straight", "inner", "hem", "floor", "inside", "plain-one-side")
+	for i := range d.Seams {
+		d.Seams[i].Note = []string{"the steels end in it", "clipped"}[i/2]
+	}
+	finishPanniers(&d, on, v, in, props)
 	return d, nil
 }
 
@@ -171,31 +173,21 @@ func halfOval(side, curve float64) []plane.Point {
 	return line(lo)
 }
 
-func pannierSteps(d *draft.Draft, n int, around float64) {
-	d.Do("cut", "Cut the panels and floors", 35, []work.Need{work.Table}, "Two of each; mark the channels on the outer panels.")
-	d.Do("channels", "Stitch the channels", math.Round(2*around/1000*6), []work.Need{work.Machine},
-		"On the outer panels while they lie flat.", work.After{Step: "cut", Why: "a channel is stitched flat"})
-	d.Do("bags", "Sew the bags together", 60, []work.Need{work.Machine},
-		"Front and back edges first, leaving the mouths of the channels open, then the floors.", work.After{Step: "channels",
-			Why: "the mouths lie in the seams"})
-	d.Do("top", "Gather the tops to the waist tape", 40, []work.Need{work.Hand},
-		"Leave a slit at the top of each outer panel when they are to serve as pockets.", work.After{Step: "bags",
-			Why: "the top is closed last"})
-	d.Do("steel", "Cut, tip and thread the steels", 15*float64(2*n), []work.Need{work.Table}, "By the list; both sides alike.",
-		work.After{Step: "bags", Why: "sewing beside steel breaks needles"})
-	d.Do("tapes", "Tapes across inside; try them on", 40, []work.Need{work.Wearer},
-		"From edge to edge inside each bag at every steel: they hold the curve.", work.After{Step: "steel",
-			Why: "only with its steels does it take its curve"}, work.After{Step: "top", Why: "it hangs from the waist tape"})
+// tellPanniers says what is particular about the making of panniers.
+func tellPanniers(d *draft.Draft) {
+	d.Flat = true
+	d.Tell("mark", "The channels on the outer panels.")
+	d.Tell("channels", "On the outer panels while they lie flat.")
+	d.Tell("seams", "Front and back edges first, leaving the mouths of the channels open, then the floors.")
+	d.Tell("casing", "Gather the tops on the waist tape. Leave a slit at the top of each outer panel when they are to serve as pockets.")
+	d.Tell("bones", "By the list; both sides alike.")
+	d.TryOn = "Tapes from edge to edge inside each bag at every steel: they hold the curve."
 }
 
 // finishPanniers adds what follows from the pieces: dimensions, notions, what they do to the
-// figure; tops is what is gathered to the waist tape.
-func finishPanniers(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, props []figure.Prop, tops float64) {
-	n, long := v.Whole("steels"), v.Number("long")
-	around := 0.0
-	for _, h := range d.Hoops {
-		around += float64(h.Count) * h.Around
-	}
+// figure.
+func finishPanniers(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, props []figure.Prop) {
+	long := v.Number("long")
 	for i, h := range d.Hoops {
 		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length", h.Cut())
 	}
@@ -204,15 +196,11 @@ func finishPanniers(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.F
 	d.Measure("breadth", "the pair", "from side to side", wide)
 	waist := on.GirthAt(figure.Waist)
 	d.Buy("tape", "Waist tape, "+measure.TellStock(20)+" wide", (waist+700)/1000, "m", "the waist and a bow")
-	d.Buy("tape", "Tape for the channels, "+measure.TellStock(v.Number("steel")+10)+" wide", around/1000*1.05, "m",
-		"one channel for every steel")
-	d.Stitch("channels, both edges", stitch.Lockstitch, 2*around, 2)
-	d.Stitch("gathering at the waist", stitch.GatherRow, tops, 1)
 	t := float64(in.Thickness)
 	d.Wear = draft.Wear{Props: props, Cover: []figure.Depth{{Drop: 0, Depth: 3 * t}, {Drop: 20, Depth: 3 * t}, {Drop: 60, Depth: t + 2},
 		{Drop: long, Depth: t + 2}}}
 	d.Remark(false, fmt.Sprintf("%s from side to side", measure.Tell(wide)),
 		"Doors are passed sideways. Skirts over it need their length from the waist over the widest steel: it is reckoned for every "+
 			"direction.")
-	pannierSteps(d, n, around)
+	tellPanniers(d)
 }

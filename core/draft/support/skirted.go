@@ -10,8 +10,6 @@ import (
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
-	"ardentgusset/core/stitch"
-	"ardentgusset/core/work"
 )
 
 // Hems of the petticoats: 3/8 in turned under, then 3/4 in.
@@ -136,31 +134,14 @@ func (g *gored) dress(on figure.Figure, in cloth.Fabric, layers, stand float64) 
 	g.Band.Finish(&g.Draft, on, bulk)
 }
 
-// sew adds the usual order of work of a gored petticoat; more comes before the
-// hem.
+// sew says what is particular about the making of a gored petticoat.
 func (g *gored) sew(names string) {
-	n := float64(len(g.Pieces))
-	g.Stitch("hem", stitch.Lockstitch, g.hem, 3)
-	g.Stitch("overcast seams", stitch.Lockstitch, g.long*n, 2)
-	g.Do("cut", "Cut "+names, 25+6*n, []work.Need{work.Table},
-		"Mark the opening on the back breadth and the band’s divisions before the pieces are moved.")
-	g.Do("gores", "Join the gores", 14*n, []work.Need{work.Machine}, "From the waist down; every seam’s two edges are the same length.",
-		work.After{Step: "cut", Why: "all gores must be there to be laid in order"})
-	g.Do("press", "Press the seams", 5*n, []work.Need{work.Iron},
-		"Open, then overcast; thick cloth flattens only while it is still flat.", work.After{Step: "gores",
-			Why: "each seam is pressed before the next crosses it"})
-	g.Do("placket", "Finish the opening", 30, []work.Need{work.Machine, work.Hand},
-		fmt.Sprintf("Slit %s down the middle of the back breadth; underlap and facing on.",
-			measure.Tell(g.Band.Opening)), work.After{Step: "press", Why: "the slit is measured on the pressed back"})
-	g.Do("band", "Set the band", part.BandMinutes(g.Band.Length), []work.Need{work.Machine, work.Hand},
-		"Match its marks to the seams, take the small pleats in before and draw the gathers up behind; "+
-			"fell inside.", work.After{Step: "placket", Why: "the band closes its upper end"})
-	g.Do("closure", "Work the closure", 20, []work.Need{work.Hand},
-		"Set apart from the closures above and below it, so that they do not lie on one another.", work.After{Step: "band",
-			Why: "it is set on the finished band"})
-	g.Do("hang", "Let it hang a night", 5, []work.Need{work.Hand}, "On a form or a hanger, by the band.",
-		work.After{Step: "band", Why: "gores drop along their slanted edges"})
-	g.Do("hem", "Level and hem", 15+part.HemMinutes(g.hem), []work.Need{work.Wearer, work.Machine},
-		fmt.Sprintf("Over what is worn under it. Turn %s, then %s.", measure.TellFine(turnedUnder),
-			measure.TellFine(hemDepth)), work.After{Step: "hang", Why: "a hem levelled before it has dropped is not level"})
+	g.Tell("cut", "Cut "+names+".")
+	g.Tell("mark", "The opening on the back breadth and the band’s divisions before the pieces are moved.")
+	g.Tell("seams", "From the waist down; every seam’s two edges are the same length.")
+	g.Tell("press", "Thick cloth flattens only while it is still flat.")
+	g.Tell("placket", fmt.Sprintf("Slit %s down the middle of the back breadth; underlap and facing on.", measure.Tell(g.Band.Opening)))
+	g.Tell("band", "Match its marks to the seams, take the small pleats in before and draw the gathers up behind.")
+	g.Tell("closure", "Set apart from the closures above and below it, so that they do not lie on one another.")
+	g.Tell("hem", fmt.Sprintf("Turn %s, then %s.", measure.TellFine(turnedUnder), measure.TellFine(hemDepth)))
 }

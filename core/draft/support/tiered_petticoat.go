@@ -17,7 +17,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -139,22 +138,17 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		d.Pieces = append(d.Pieces, p)
 	}
 	d.Placket(placket, 12.7)
+	d.Works = nil             // its strips are sewn by seams
 	for i := range d.Pieces { // the facing is turned in, with little beyond its seam
 		if d.Pieces[i].ID == "placket-facing" {
 			d.Pieces[i].Allow(25.4-12.7, "right")
 		}
 	}
 	joinTiers(&d, tiers, band.Lower)
-	sides, gathers := 0.0, 0.0
 	for _, t := range tiers {
 		d.Measure(t.id+".width", "the "+strings.ToLower(t.name), "in width, all round", t.width)
-		sides += float64(t.n) * t.height
-		gathers += t.width
 	}
 	d.Measure("length", "the petticoat", "in length", long)
-	d.Stitch("gathering rows, two along each gathered edge", stitch.GatherRow, 2*gathers, 1)
-	d.Stitch("hem", stitch.Lockstitch, last.width, 3)
-	d.Stitch("overcast edges", stitch.Lockstitch, gathers+sides, 2)
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: hemDepth})
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, upper.width)
@@ -168,42 +162,28 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			"halve it and start a new thread.", measure.Tell(each)))
 	}
 	thinHem(&d, on, last.width, false)
-	tieredSteps(&d, tiers, band, placket, gathers)
+	tellTiered(&d, tiers, band, placket)
 	return d, nil
 }
 
-// tieredSteps are the order of work; gathers is the length of all tiers together.
-func tieredSteps(d *draft.Draft, tiers []*tier, band part.Band, placket, gathers float64) {
-	upper, last := tiers[0], tiers[len(tiers)-1]
+// tellTiered says what is particular about the making of a tiered petticoat.
+func tellTiered(d *draft.Draft, tiers []*tier, band part.Band, placket float64) {
 	breadths := 0
 	for _, t := range tiers {
 		breadths += t.n
 	}
-	d.Do("cut", "Tear or cut the breadths", 30+6*float64(breadths), []work.Need{work.Table},
-		measure.Count(breadths, "breadth")+" in all, the band and two placket strips. Mark the sections.")
-	d.Do("breadths", "Join the breadths of each tier", 12*float64(breadths), []work.Need{work.Machine},
-		fmt.Sprintf("Leave the last seam of the upper tier open for %s at the top.", measure.Tell(placket)), work.After{Step: "cut",
-			Why: "all breadths must be there to be counted"})
-	d.Do("hem", "Hem the lowest tier", part.HemMinutes(last.width), []work.Need{work.Machine, work.Iron},
-		fmt.Sprintf("Turn %s, then %s; stitch at the edge. Straight breadths need no levelling.", measure.TellFine(turnedUnder),
-			measure.TellFine(hemDepth)), work.After{Step: "breadths", Why: "the hem runs over the seams"})
-	d.Do("gather-lower", "Gather the lower tiers", (gathers-upper.width)/1000*8, []work.Need{work.Machine},
-		"Two rows of the longest stitch either side of the seam line, a new thread at every section.", work.After{Step: "hem",
-			Why: "flat cloth is hemmed more easily than gathered"})
-	d.Do("tiers", "Join the tiers", (gathers-last.width)/1000*20, []work.Need{work.Machine},
-		"Match the section marks, then spread the gathers between them; lower tier uppermost.", work.After{Step: "gather-lower",
-			Why: "gather, then join"})
-	d.Do("placket", "Make the placket", 45, []work.Need{work.Machine, work.Hand}, "Wide strip doubled under, narrow strip turned in.",
-		work.After{Step: "breadths", Why: "it closes the seam's open end"})
-	d.Do("gather-upper", "Gather the upper tier", upper.width/1000*8, []work.Need{work.Machine},
-		"Two rows; draw up to the band's marks, not counting the underlap.",
-		work.After{Step: "placket", Why: "the opening's edges must be finished before they go into the band"}, work.After{Step: "tiers",
-			Why: "less cloth to push about"})
-	d.Do("band", "Set the band", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand, work.Iron},
-		fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.",
-			measure.Tell(band.Length+band.Lap), measure.Tell(band.Lap)), work.After{Step: "gather-upper", Why: "gather, then band"})
-	d.Do("hooks", "Work the closure", 20, []work.Need{work.Hand}, "On the band, and one half-way down the placket.",
-		work.After{Step: "band", Why: "closures go on a finished band"})
+	d.Tell("cut", "Tear or cut the "+measure.Count(breadths, "breadth")+", the band and two placket strips.")
+	d.Tell("seams", fmt.Sprintf("The breadths of each tier. Leave the last seam of the upper tier open for %s at the top.",
+		measure.Tell(placket)))
+	d.Tell("hem", fmt.Sprintf("The lowest tier: turn %s, then %s; stitch at the edge. Straight breadths need no levelling.",
+		measure.TellFine(turnedUnder), measure.TellFine(hemDepth)))
+	d.Tell("gather", "Two rows of the longest stitch either side of the seam line, a new thread at every section.",
+		work.After{Step: "hem", Why: "flat cloth is hemmed more easily than gathered"})
+	d.Tell("tiers", "Match the section marks, then spread the gathers between them; lower tier uppermost.")
+	d.Tell("placket", "Wide strip doubled under, narrow strip turned in.")
+	d.Tell("band", fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.",
+		measure.Tell(band.Length+band.Lap), measure.Tell(band.Lap)))
+	d.Tell("closure", "On the band, and one half-way down the placket.")
 }
 
 // offerFewerBreadths offers a little less fullness where it saves a whole breadth.
@@ -273,13 +253,13 @@ func dressTiered(d *draft.Draft, on figure.Figure, tiers []*tier, deep, long, th
 // the sides of every breadth, and the placket.
 func joinTiers(d *draft.Draft, tiers []*tier, lower float64) {
 	upper := tiers[0]
-	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed pattern.Takeup, how string) {
+	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed pattern.Takeup, is pattern.Join) {
 		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca},
-			B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Technique: how})
+			B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Join: is})
 	}
 	for i := range upper.n {
 		join(fmt.Sprintf("band-%d", i+1), "band", fmt.Sprintf("to-tier-%d", i+1), "the band", "upper", "top", copyOf(i, upper.n),
-			(upper.width-lower)/float64(upper.n), pattern.Gathers, "gathered, pressed flat in the allowance, then banded")
+			(upper.width-lower)/float64(upper.n), pattern.Gathers, pattern.Banded)
 	}
 	number := 0
 	for i, t := range tiers {
@@ -290,22 +270,22 @@ func joinTiers(d *draft.Draft, tiers []*tier, lower float64) {
 				number++
 				join(fmt.Sprintf("tier-%d", number), up.id, fmt.Sprintf("bottom-%d", k%perUp+1), copyOf(k/perUp, up.n),
 					t.id, fmt.Sprintf("top-%d", k%per+1), copyOf(k/per,
-						t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, "gathered and seamed")
+						t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, pattern.Tiered)
 			}
 		}
 		for k := range t.n {
 			join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", copyOf(k, t.n), t.id, "left", copyOf(k+1, t.n), 0, "",
-				"plain, overcast")
+				pattern.Beside)
 			if i == 0 && k < t.n-1 {
 				join(fmt.Sprintf("%s-side-%d-top", t.id, k+1), t.id, "right-opening", copyOf(k, t.n), t.id, "left-opening",
-					copyOf(k+1, t.n), 0, "", "plain, overcast")
+					copyOf(k+1, t.n), 0, "", pattern.Beside)
 			}
 		}
 	}
 	join("placket-under", "upper", "right-opening", copyOf(upper.n-1, upper.n), "placket-lap", "left", "", 0, "",
-		"doubled strip, felled inside")
+		pattern.Stripped)
 	join("placket-over", "upper", "left-opening", copyOf(0, upper.n), "placket-facing", "right", "", 0, "",
-		"turned to the inside and felled")
+		pattern.Stripped)
 }
 
 // breadth is one breadth of the tier; the upper one has the placket.
@@ -320,6 +300,7 @@ func (t *tier) breadth(placket, seam float64) pattern.Piece {
 		p.Split("bottom", stretches("bottom", "lower edge", t.below/t.n, t.width/float64(t.below))...)
 	} else {
 		p.Allow(turnedUnder+hemDepth, "bottom")
+		p.Be(pattern.Hem, "bottom")
 	}
 	if t.sections == 0 {
 		p.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: t.height - placket},

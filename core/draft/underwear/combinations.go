@@ -7,13 +7,11 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
-	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -65,6 +63,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	band := pattern.Rectangle("band", "Waistband", waist+2*ext, v.Number("band"), seam)
 	band.Cut = 2
 	band.EitherWay = true
+	band.Be(pattern.Enclosed, "left", "right")
 	band.Split("top", pattern.Stretch{ID: "end-left", Name: "button extension", Length: ext},
 		pattern.Stretch{ID: "to-front-left", Name: "to the left front", Length: q},
 		pattern.Stretch{ID: "to-back-left", Name: "to the left half of the back", Length: q}, pattern.Stretch{ID: "to-back-right",
@@ -83,13 +82,13 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	gather := func(id, edge, piece, other, which string, long, from float64) {
 		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge, Copy: "the band"},
 			B: pattern.Side{Piece: piece, Edge: other, Copy: which}, Ease: long - from, Absorbed: pattern.Gathers,
-			Technique: "gathered, stitched to the outer band; the inner felled over it"})
+			Join: pattern.Banded, Note: "the inner band felled over it"})
 	}
 	// The front's waist edge has the extension beyond the centre besides.
 	gather("band-front-left", "to-front-left", "front", "waist", "left", frontWaist.Length(), q)
 	gather("band-front-right", "to-front-right", "front", "waist", "right", frontWaist.Length(), q)
 	dart := pattern.Seam{ID: "side", A: pattern.Side{Piece: "back", Edge: "side"}, B: pattern.Side{Piece: "front", Edge: "side"},
-		Ease: taken, Technique: "French"}
+		Ease: taken, Technique: "french"}
 	switch {
 	case taken >= smallestDart:
 		dart.Absorbed = pattern.Darts
@@ -101,20 +100,18 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	gather("band-back-right", "to-back-right", "back", "waist", "right half", backWaist.Length(), q)
 	gather("band-leg-left", "to-leg-left", "leg", "top", "left leg", top/2, 2*q)
 	gather("band-leg-right", "to-leg-right", "leg", "top", "right leg", top/2, 2*q)
-	d.Sew("shoulder", "front", "shoulder", "back", "shoulder", "French")
+	d.Sew("shoulder", "front", "shoulder", "back", "shoulder", "french")
 	opening := long - v.Number("neck_drop") + v.Number("band")
 	n := max(4, int(opening/70)+1)
 	buttons(&d.Pieces[0], ext, n-1)
 	d.Buy("button", "Flat buttons, "+measure.TellStock(11), float64(n), "piece",
 		fmt.Sprintf("one every %s or so of an opening of %s, one of them on the band where it strains", measure.Tell(70),
 			measure.Tell(opening)))
-	d.Buy("lace", "Edging for neck and armholes", 2.4, "m", "or a bias facing; measure the finished edges")
+	d.Buy("lace", "Edging for neck and armholes", 2.4, "m", "instead of a facing, or on it; measure the finished edges")
 	d.Measure("band", "the band", "in length", waist+2*ext)
 	d.Measure("bust", "the bodice", "round the bust", bust)
 	d.Spares = []draft.Spare{{Dimension: "bust", Where: "both side seams", Seams: 2, Allowance: seam},
 		{Dimension: "band", Where: "the buttons", Slide: ext - 12}}
-	d.Stitch("neck, armholes and fronts", stitch.Lockstitch, 2*opening+1800, 3)
-	d.Stitch("band, felled inside", stitch.Felling, 2*waist, 3)
 	t := float64(in.Thickness)
 	bottom := rise(on) + v.Number("leg")
 	d.Wear.Cover = []figure.Depth{{Drop: -long + v.Number("neck_drop") + 60, Depth: t}, {Drop: -30, Depth: 1.3 * t},
@@ -123,7 +120,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	hip := on.GirthAt(figure.Hip) + v.Number("ease")
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
 		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
-	combinationsSteps(&d, waist)
+	tellCombinations(&d)
 	return d, nil
 }
 
@@ -204,6 +201,7 @@ func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, 
 			measure.TellFine(taken)})
 	}
 	for _, p := range []*pattern.Piece{&front, &back} {
+		p.Be(pattern.FacedOut, "neck", "armhole")
 		e, _ := p.Edge("waist")
 		p.GatherRows(e.Line)
 	}
@@ -225,23 +223,15 @@ func buttons(front *pattern.Piece, ext float64, n int) {
 	}
 }
 
-func combinationsSteps(d *draft.Draft, waist float64) {
-	d.Do("cut", "Cut; label every edge", 45, []work.Need{work.Table},
-		"Fronts with their extension, back on the fold, a left and a right leg.")
-	d.Do("bodice", "Shoulders and sides of the bodice", 50, []work.Need{work.Machine}, "French seams: no raw edge under a corset.",
-		work.After{Step: "cut", Why: "edges are labelled before they meet"})
-	d.Do("fronts", "Turn the front extensions twice", 30, []work.Need{work.Machine, work.Iron}, "On the fold marks.",
-		work.After{Step: "bodice", Why: "the neck edge ends in it"})
-	d.Do("edges", "Finish neck and armholes", 60, []work.Need{work.Hand}, "Bias facing or edging.",
-		work.After{Step: "fronts", Why: "the neck runs from front to front"})
-	d.Do("legs", "Close each leg, face the crotch", 80, []work.Need{work.Machine, work.Hand},
-		"Front of a leg to the back of the same leg at the inner leg only; the crotch stays open and is faced.", work.After{Step: "cut",
-			Why: "the labels are read before pinning"})
-	d.Do("frills", "Frills and leg bands", 70, []work.Need{work.Machine, work.Hand}, "Look under the frill before trimming.",
-		work.After{Step: "legs", Why: "the leg is a tube"})
-	d.Do("band", "Join bodice and legs at the band", 30+part.BandMinutes(waist), []work.Need{work.Machine, work.Hand},
-		"Outer layer first, centre and side marks matched; the inner layer felled over the raw edges.", work.After{Step: "legs",
-			Why: "the crotch edges end in the band"}, work.After{Step: "edges", Why: "the bodice is easier to finish by itself"})
-	d.Do("buttons", "Buttonholes, then buttons", 60, []work.Need{work.Hand}, "One at the band.",
-		work.After{Step: "band", Why: "the opening runs over the band"})
+// tellCombinations says what is particular about the making of combinations.
+func tellCombinations(d *draft.Draft) {
+	d.Tell("cut", "Fronts with their extension, back on the fold, a left and a right leg; label every edge before they meet.")
+	d.Tell("seams", "Shoulders and sides of the bodice: no raw edge under a corset. Each leg to itself at the inner leg only.")
+	d.Tell("edges", "The front extensions are turned twice, on the fold marks.")
+	d.Tell("face", "Neck and armholes, or edging instead; the crotch stays open and each of its edges is faced.", work.After{Step: "edges",
+		Why: "the neck runs from front to front"})
+	d.Tell("band", "Legs into their bands with the frills: look under the frill before trimming. Then bodice and legs to the "+
+		"waistband, outer "+
+		"layer first, centre and side marks matched.")
+	d.Tell("buttonholes", "One at the band.")
 }

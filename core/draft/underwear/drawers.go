@@ -1,7 +1,6 @@
 package underwear
 
 import (
-	"math"
 	"slices"
 
 	"ardentgusset/core/caution"
@@ -50,7 +49,7 @@ func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	for _, side := range []string{"left", "right"} {
 		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-" + side, Copy: "the band"},
 			B:    pattern.Side{Piece: "leg", Edge: "top", Copy: side + " leg"},
-			Ease: top/2 - half, Absorbed: pattern.Gathers, Technique: "gathered and banded"})
+			Ease: top/2 - half, Absorbed: pattern.Gathers, Join: pattern.Banded})
 	}
 	t := float64(in.Thickness)
 	bulk := band.Bulk(t, t, top)
@@ -61,22 +60,12 @@ func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
 		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
 	band.Finish(&d, on, bulk)
-	d.Do("cut", "Cut legs, bands, facings, frills", 35, []work.Need{work.Table},
-		"A left and a right leg. Write on every edge what it is sewn to.")
-	d.Do("legs", "Close each leg at the inner leg", 30, []work.Need{work.Machine}, "Front of the leg to the back of the same leg.",
-		work.After{Step: "cut", Why: "the labels are read before pinning"})
-	d.Do("crotch", "Face or join the crotch", 50, []work.Need{work.Machine, work.Hand},
-		"Open: a bias facing along each edge, felled. Closed: left to right, front, then back.", work.After{Step: "legs",
-			Why: "the facing runs over the finished inner seam"})
-	d.Do("frills", "Hem and gather the frills", math.Round(30+10*v.Number("frill_ratio")), []work.Need{work.Machine, work.Hand},
-		"Lace on while the strip is flat.", work.After{Step: "cut", Why: "a strip is hemmed more easily than a frill"})
-	d.Do("leg-bands", "Gather the legs into their bands", 2*part.BandMinutes(legBand(on)), []work.Need{work.Machine, work.Hand},
-		"Frill caught in the lower edge.", work.After{Step: "frills",
-			Why: "both edges of the band close at once"}, work.After{Step: "legs", Why: "the leg is a tube"})
-	d.Do("band", "Gather the tops to the waistband", part.BandMinutes(band.Length), []work.Need{work.Machine, work.Hand},
-		"The opening lies behind; the inner layer is felled over the raw edges.", work.After{Step: "crotch",
-			Why: "the crotch edges end in the band"})
-	d.Do("closure", "Work the closure", 15, []work.Need{work.Hand}, "Apart from those of what is worn above.",
-		work.After{Step: "band", Why: "it is set on the finished band"})
+	d.Tell("cut", "A left and a right leg. Write on every edge what it is sewn to.")
+	d.Tell("seams", "Close each leg at the inner leg: the front of a leg to the back of the same leg.", work.After{Step: "cut",
+		Why: "the labels are read before pinning"})
+	d.Tell("face", "Along each edge of the crotch, over the finished inner seam.")
+	d.Tell("band", "The legs into their bands first, frills caught in the lower edge; then the tops to the waistband. The opening "+
+		"lies behind.")
+	d.Tell("closure", "Apart from those of what is worn above.")
 	return d, nil
 }

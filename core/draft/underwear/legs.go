@@ -9,7 +9,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
 )
 
 // legParameters are asked of everything with legs.
@@ -143,8 +143,8 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 	}
 	waist, _ := p.Edge("top")
 	top = 2 * waist.Length()
-	d.Sew("inner-leg", "leg", "inner-front", "leg", "inner-back",
-		"French or flat-felled: the front of a leg to the back of the same leg, never front to front")
+	d.Sew("inner-leg", "leg", "inner-front", "leg", "inner-back", "french")
+	d.Seams[len(d.Seams)-1].Note = "the front of a leg to the back of the same leg, never front to front"
 	front, _ := p.Edge("crotch-front")
 	back, _ := p.Edge("crotch-back")
 	if v.Choice("crotch") == "open" {
@@ -152,7 +152,8 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 			f := pattern.Rectangle("facing-"+e.ID[len("crotch-"):], "Crotch facing, "+e.ID[len("crotch-"):], e.Length(), 25, 8)
 			f.Cut, f.Mirrored, f.Hidden, f.GrainDegrees = 2, true, true, 45
 			d.Pieces = append(d.Pieces, f)
-			d.Sew(e.ID, "leg", e.ID, f.ID, "top", "bias strip, turned inside and felled; left and right stay open")
+			d.Seams = append(d.Seams, pattern.Seam{ID: e.ID, A: pattern.Side{Piece: "leg", Edge: e.ID},
+				B: pattern.Side{Piece: f.ID, Edge: "top"}, Join: pattern.Faced, Note: "left and right stay open"})
 		}
 		d.Remark(false, "Front meets back only at the inner leg",
 			"Each leg is closed to itself there and nowhere else. Pin front to front once and the legs can't be put on: every edge "+
@@ -168,10 +169,10 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 		p.Notches = append(p.Notches, pattern.Notch{Edge: "opening", At: 0, Label: "end of opening"})
 		d.Placket(opening, seam)
 		d.Seams = append(d.Seams, pattern.Seam{ID: "crotch-front", A: pattern.Side{Piece: "leg", Edge: "crotch-front",
-			Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "right leg"}, Technique: "flat-felled, after " +
-			"the inner legs"},
+			Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "right leg"}, Technique: "flat-felled",
+			Wait: "seams", Strain: 2},
 			pattern.Seam{ID: "crotch-back", A: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "left leg"},
-				B: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "right leg"}, Technique: "flat-felled, after the inner legs"})
+				B: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "right leg"}, Technique: "flat-felled", Wait: "seams", Strain: 2})
 	}
 	hem, _ := p.Edge("hem")
 	band := legBand(on)
@@ -188,23 +189,25 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 	}
 	d.Seams = append(d.Seams, pattern.Seam{ID: "leg-band", A: pattern.Side{Piece: "leg-band", Edge: "bottom"},
 		B: pattern.Side{Piece: "leg", Edge: "hem"}, Ease: 2*hemHalf(on,
-			v) - band, Absorbed: pattern.Gathers, Technique: "gathered and banded"})
+			v) - band, Absorbed: pattern.Gathers, Join: pattern.Banded})
 	d.Pieces = append([]pattern.Piece{p, cuff}, d.Pieces...)
 	if frill >= 10 {
 		long := band * v.Number("frill_ratio")
 		f := pattern.Rectangle("frill", "Leg frill", long, frill, seam)
 		f.Cut = 2
+		f.Be(pattern.Hem, "bottom")
 		f.GatherRows([]plane.Point{{X: long, Y: frill}, {X: 0, Y: frill}})
 		d.Pieces = append(d.Pieces, f)
 		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"},
 			B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: pattern.Gathers,
-			Technique: "gathered between the two layers of the band"})
-		d.Stitch("frill hems and gathers", stitch.GatherRow, 2*(3*long), 1)
+			Join: pattern.Banded, Note: "between the two layers of the band"})
+		d.Tell("gather", "Lace goes on the frill while the strip is flat.",
+			work.After{Step: "hem", Why: "a strip is hemmed more easily than " +
+				"a frill"})
 		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
 	}
 	d.Measure("leg", "each leg", "in length, inside", v.Number("leg"))
 	d.Measure("hip", "the legs", "round the hips", math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))+v.Number("ease"))
 	d.Measure("leg.hem", "each leg", "at the hem", hem.Length())
-	d.Stitch("gathering rows", stitch.GatherRow, 4*hem.Length()+2*top, 1)
 	return top, nil
 }

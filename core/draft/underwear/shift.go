@@ -13,7 +13,6 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/core/stitch"
 	"ardentgusset/core/work"
 )
 
@@ -121,7 +120,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	front := shiftBody("front", "Front", v.Number("neck_front"), half, top, slant, armhole, on, v)
 	back := shiftBody("back", "Back", v.Number("neck_back"), half, top, slant, armhole, on, v)
 
-	gore, arc := shiftGore(slant, flare, seam, hem)
+	gore := shiftGore(slant, flare, seam, hem)
 	sleeve := shiftSleeve(armhole, v.Number("sleeve_length"), gusset, seam, hem)
 	square := pattern.Rectangle("gusset", "Underarm gusset", gusset, gusset, seam)
 	square.Cut = 2
@@ -129,7 +128,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	s := func(id, pa, ea, pb, eb, how string) pattern.Seam {
 		return pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea}, B: pattern.Side{Piece: pb, Edge: eb}, Technique: how}
 	}
-	const fell = "run and felled"
+	const fell = "run-and-fell"
 	for _, p := range []*pattern.Piece{&gore, &square} { // set in: wedges and squares, all corners
 		for i := range p.Edges {
 			p.Edges[i].Corner = p.Edges[i].ID != "hem"
@@ -170,25 +169,6 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		e, _ := p.Edge("neck")
 		neckEdge += 2 * e.Length()
 	}
-	hems := 4*half + 2*plane.Length(arc) + 4*armhole
-	felled := 0.0
-	for _, m := range d.Seams {
-		for i := range d.Pieces {
-			if d.Pieces[i].ID == m.A.Piece {
-				e, _ := d.Pieces[i].Edge(m.A.Edge)
-				felled += e.Length() * float64(m.Times(d.Pieces))
-			}
-		}
-	}
-	d.Rows = []stitch.Row{
-		{What: "felling every seam", Kind: stitch.Felling, Length: felled, Layers: 3},
-		{What: "hems of body and sleeves", Kind: stitch.Felling, Length: hems, Layers: 3},
-		{What: "neck binding, outside", Kind: stitch.Lockstitch, Length: neckEdge, Layers: 3},
-		{What: "neck binding, inside", Kind: stitch.Felling, Length: neckEdge, Layers: 3},
-	}
-	d.Notions = []draft.Notion{{Kind: "binding", What: "Neck binding, cut " + measure.TellFine(27) + " wide on the bias",
-		Quantity: (neckEdge + 50) / 1000, Unit: "m",
-		Why: fmt.Sprintf("neck edge %s and %s to join", measure.Tell(neckEdge), measure.Tell(50))}}
 	if over := neckEdge; over < 560 {
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "The head may not pass the neck",
 			Text: fmt.Sprintf("The opening measures %s; a head needs about %s. Widen or deepen the neck.", measure.Tell(over),
@@ -198,7 +178,33 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
 		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Tell(girth))})
-	d.Steps = shiftSteps(felled, hems, hem)
+	for i := range d.Seams {
+		switch d.Seams[i].ID {
+		case "sleeve-front", "sleeve-back":
+			d.Seams[i].Join = pattern.Sleeved
+		case "underarm", "side":
+			d.Seams[i].Wait = "sleeves"
+		case "shoulder":
+		default:
+			d.Seams[i].Join = pattern.Inset
+		}
+	}
+	for i := range d.Pieces {
+		for k := range d.Pieces[i].Edges {
+			if e := &d.Pieces[i].Edges[k]; e.ID == "hem" || d.Pieces[i].ID == "sleeve" && e.ID == "bottom" {
+				e.Kind, e.Technique = pattern.Hem, "hem-felled"
+			}
+		}
+	}
+	d.Tell("cut", "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck ⟦2 cm⟧ smaller than drawn.")
+	d.Tell("gussets", "Gores from the point down to the hem, so that any stretch runs off at the hem. Two neighbouring sides of each "+
+		"square to "+
+		"the two sleeve edges; stop each seam one allowance before the corner.")
+	d.Tell("seams", "The shoulders; then try it over the head, and cut the neck to its line.")
+	d.Tell("sleeves", "Sleeve head to the armhole edges, shoulder to shoulder; then the free sides of the gusset to front and back.")
+	d.Tell("close", "From the sleeve hem through the gusset down to the gore; sew the underarm twice.")
+	d.Tell("bind", "The neck has no allowance: the binding takes its place.")
+	d.Tell("hem", "Turn "+measure.Tell(hem)+" in twice.", work.After{Step: "close", Why: "the hem runs round over the side seams"})
 	return d, nil
 }
 
@@ -213,41 +219,6 @@ func cover(on figure.Figure, length, thickness, width float64) []figure.Depth {
 		out = append(out, figure.Depth{Drop: at, Depth: thickness * math.Max(1, width/on.Girth(at))})
 	}
 	return out
-}
-
-// shiftSteps are the order of work: so much to fell, so much to hem, mm.
-func shiftSteps(felled, hems, hem float64) []work.Step {
-	return []work.Step{
-		{ID: "cut", Name: "Cut the shift", Minutes: 50, Needs: []work.Need{work.Table},
-			How: "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck ⟦2 cm⟧ smaller than drawn."},
-		{ID: "gores", Name: "Set the gores", Minutes: 60, Needs: []work.Need{work.Machine},
-			How:   "From the point down to the hem, so that any stretch runs off at the hem.",
-			After: []work.After{{Step: "cut", Why: "they are set into the flat body pieces"}}},
-		{ID: "shoulder", Name: "Shoulder seams, and try the neck", Minutes: 30, Needs: []work.Need{work.Machine, work.Wearer},
-			How:   "Try it over the head, then cut the neck to its line.",
-			After: []work.After{{Step: "cut", Why: "both body pieces must be there"}}},
-		{ID: "gussets", Name: "Set a gusset into each sleeve", Minutes: 45, Needs: []work.Need{work.Machine},
-			How:   "Two neighbouring sides of the square to the two sleeve edges; stop each seam one allowance before the corner.",
-			After: []work.After{{Step: "cut", Why: "the sleeve still lies flat"}}},
-		{ID: "sleeves", Name: "Sleeves to the body", Minutes: 60, Needs: []work.Need{work.Machine},
-			How: "Sleeve head to the armhole edges, shoulder to shoulder; then the free sides of the gusset to front and back.",
-			After: []work.After{{Step: "shoulder", Why: "the head runs over the shoulder seam"},
-				{Step: "gussets", Why: "the gusset joins sleeve and body in one corner"}}},
-		{ID: "sides", Name: "Underarm and side seams", Minutes: 40, Needs: []work.Need{work.Machine},
-			How: "From the sleeve hem through the gusset down to the gore; sew the underarm twice.",
-			After: []work.After{{Step: "sleeves", Why: "the seam runs through sleeve and body in one"},
-				{Step: "gores", Why: "the side seam ends at the gore's tip"}}},
-		{ID: "fell", Name: "Fell the seams", Minutes: math.Round(felled / 1000 * 18), Needs: []work.Need{work.Hand},
-			How:   "Trim one allowance to ⟦~4⟧, turn the other over it and fell it down.",
-			After: []work.After{{Step: "sides", Why: "it is done in one go, when nothing more can change"}}},
-		{ID: "neck", Name: "Bind the neck", Minutes: 60, Needs: []work.Need{work.Machine, work.Hand},
-			How:   "The edge has no allowance: the binding takes its place.",
-			After: []work.After{{Step: "sleeves", Why: "the neck is only final when the sleeves hang from it"}}},
-		{ID: "hem", Name: "Hem body and sleeves", Minutes: math.Round(hems / 1000 * 18), Needs: []work.Need{work.Hand},
-			How: fmt.Sprintf("Turn %s in twice.", measure.Tell(hem)),
-			After: []work.After{{Step: "sides", Why: "the hem runs round over the side seams"},
-				{Step: "fell", Why: "felled allowances are caught in the hem"}}},
-	}
 }
 
 // shiftBody is half of the front or the back, on the fold, with a neck so deep: a straight
@@ -279,9 +250,10 @@ func shiftBody(id, name string, depth, half, top, slant, armhole float64, on fig
 
 // shiftGore is a wedge set into a side, with a slanted edge so long and so wide below; its
 // hem is an arc about the tip, so that it hangs level.
-func shiftGore(slant, flare, seam, hem float64) (gore pattern.Piece, arc []plane.Point) {
+func shiftGore(slant, flare, seam, hem float64) pattern.Piece {
 	side := math.Sqrt(math.Max(slant*slant-flare*flare/4, 100)) // its height
-	gore = pattern.Piece{ID: "gore", Name: "Side gore", Cut: 2}
+	gore := pattern.Piece{ID: "gore", Name: "Side gore", Cut: 2}
+	var arc []plane.Point
 	tip, l, r := plane.Pt(0, side), plane.Pt(-flare/2, 0), plane.Pt(flare/2, 0)
 	half2 := math.Asin(flare / 2 / slant)
 	for i := range 25 {
@@ -294,7 +266,7 @@ func shiftGore(slant, flare, seam, hem float64) (gore pattern.Piece, arc []plane
 		{ID: "back", Name: "back edge", Line: []plane.Point{r, tip}, Allowance: seam},
 		{ID: "front", Name: "front edge", Line: []plane.Point{tip, l}, Allowance: seam},
 	}
-	return gore, arc
+	return gore
 }
 
 func shiftSleeve(armhole, long, gusset, seam, hem float64) pattern.Piece {

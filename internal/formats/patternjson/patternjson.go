@@ -9,6 +9,7 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
 )
@@ -128,7 +129,7 @@ func Write(w io.Writer, s ensemble.Stage) error {
 	}
 	for _, t := range s.Trued {
 		d.Seams = append(d.Seams, seam{t.ID, side{t.A.Piece, t.A.Edge}, side{t.B.Piece, t.B.Edge}, round(t.Ease),
-			measure.Say(t.Technique, measure.CM)})
+			measure.Say(making.Words(t.Seam), measure.CM)})
 	}
 	for _, x := range s.Notions() {
 		d.Notions = append(d.Notions, notionOf(x))

@@ -1,0 +1,144 @@
+package making_test
+
+import (
+	"math"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/making"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func body(t require.TestingT) figure.Figure {
+	return drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650}, 30)
+}
+
+func garment(g draft.Garment, d draft.Draft) making.Garment {
+	f, _ := family.Of(g.About().Family)
+	return making.Garment{Draft: d, Cloth: g.About().Usual, Seen: f.Seen}
+}
+
+// Everything that is worked on a garment has a technique of its kind, time and thread;
+// every edge is a seam, a fold, or said to be something.
+func TestEverythingHasATechnique(t *testing.T) {
+	on := body(t)
+	for _, g := range catalogue.All() {
+		kind := g.About().Kind
+		d := drafttest.Make(t, g, on, nil)
+		m := making.Of(garment(g, d), nil, making.Maker{})
+		seen := map[string]bool{}
+		for _, r := range m.Rows {
+			assert.False(t, seen[r.Key], "%s: %s stands twice", kind, r.Key)
+			seen[r.Key] = true
+			assert.NotEmpty(t, r.Technique.Key, "%s: %s", kind, r.Key)
+			assert.Equal(t, r.Of, r.Technique.Of, "%s: %s", kind, r.Key)
+			assert.Greater(t, r.Minutes, 0.0, "%s: %s by %s", kind, r.Key, r.Technique.Key)
+			assert.NotEmpty(t, r.Name)
+			if r.B.Piece != "" {
+				assert.NotEmpty(t, r.Alike(), "%s: %s", kind, r.Like)
+			}
+		}
+		for _, s := range d.Seams {
+			assert.True(t, seen["seam/"+s.ID], "%s: seam %s is not sewn", kind, s.ID)
+			if s.Technique != "" {
+				_, ok := technique.Find(s.Technique)
+				assert.True(t, ok, "%s: %s is in no book", kind, s.Technique)
+			}
+		}
+		ids := map[string]bool{}
+		for _, s := range m.Steps {
+			assert.False(t, ids[s.ID], "%s: step %s stands twice", kind, s.ID)
+			ids[s.ID] = true
+		}
+		assert.True(t, ids["cut"])
+		for _, told := range d.Told {
+			_, ok := making.Step(told.Step)
+			assert.True(t, ok, "%s tells of %s, which no rule gives", kind, told.Step)
+		}
+		if m.Minutes() < 120 || m.Minutes() > 6000 {
+			t.Errorf("%s takes %.0f min", kind, m.Minutes())
+		}
+		t.Logf("%-22s %4d rows %2d steps %5.0f min %5.0f m of thread", kind, len(m.Rows), len(m.Steps), m.Minutes(), m.Thread())
+	}
+}
+
+// Any choice of techniques on any garment leaves sewing lines as they are, cutting lines
+// sound, allowances that are enough for what was chosen, an order that keeps every reason,
+// and times and thread that are finite.
+func TestAnyChoiceOfTechniques(t *testing.T) {
+	on := body(t)
+	for _, g := range catalogue.All() {
+		t.Run(g.About().Kind, func(t *testing.T) {
+			rapid.Check(t, func(t *rapid.T) {
+				d := drafttest.Make(t, g, on, nil)
+				before := making.Of(garment(g, d), nil, making.Maker{})
+				c := making.Choices{}
+				for _, r := range before.Rows {
+					var of []technique.Technique
+					for _, x := range technique.All() {
+						if x.Of == r.Of {
+							of = append(of, x)
+						}
+					}
+					if rapid.Bool().Draw(t, r.Key) {
+						c[rapid.SampledFrom([]string{r.Key, r.Like}).Draw(t, "for")] = rapid.SampledFrom(of).Draw(t, "technique").Key
+					}
+				}
+				m := making.Maker{Profile: rapid.SampledFrom([]technique.Profile{"", "then", "quick", "strong", "first"}).Draw(t, "profile"),
+					Year: rapid.SampledFrom([]int{0, 1780, 1887, 2020}).Draw(t, "year")}
+				made := making.Of(garment(g, d), c, m)
+				var lines [][]plane.Point
+				for i := range d.Pieces {
+					line, _ := d.Pieces[i].Outline()
+					lines = append(lines, line)
+				}
+				made.Allow(d.Pieces)
+				made.Measure(d.Pieces)
+				for i := range d.Pieces {
+					line, _ := d.Pieces[i].Outline()
+					require.Equal(t, lines[i], line, "a sewing line moved")
+					require.NoError(t, d.Pieces[i].Fault(), d.Pieces[i].Name)
+				}
+				for _, r := range made.Rows {
+					require.False(t, math.IsNaN(r.Minutes+r.Thread) || math.IsInf(r.Minutes+r.Thread, 0) || r.Minutes < 0 || r.Thread < 0, r.Key)
+					if r.Chosen != "" && r.A.Piece != "" {
+						require.GreaterOrEqual(t, r.AllowA+1e-9, r.Technique.Asked, "%s by %s", r.Key, r.Technique.Key)
+					}
+				}
+				order, err := work.Order(made.Steps)
+				require.NoError(t, err)
+				at := map[string]int{}
+				for i, s := range order {
+					at[s.ID] = i
+				}
+				for _, s := range order {
+					for _, a := range s.After {
+						require.Less(t, at[a.Step], at[s.ID], "%s before %s", s.ID, a.Step)
+						require.NotEmpty(t, a.Why)
+					}
+				}
+			})
+		})
+	}
+}
+
+// What is not chosen keeps the allowance it was drafted with.
+func TestNothingChosenChangesNothing(t *testing.T) {
+	on := body(t)
+	for _, g := range catalogue.All() {
+		d := drafttest.Make(t, g, on, nil)
+		was := drafttest.Make(t, g, on, nil)
+		making.Of(garment(g, d), nil, making.Maker{}).Allow(d.Pieces)
+		assert.Equal(t, was.Pieces, d.Pieces, g.About().Kind)
+	}
+}

@@ -1,0 +1,95 @@
+package making
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/bone"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/edge"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/technique"
+)
+
+// boundFinish is how wide a binding shows on each side, mm (from memory).
+const boundFinish = 6.0
+
+// notion is what a technique calls for by the length of what is worked by it.
+type notion struct {
+	kind, what string
+	more       float64 // on the length, for joins, corners and ends, as a part
+	why        string
+}
+
+// notionOf is what each technique calls for; what is not listed needs thread only.
+func notionOf(g Garment) map[string]notion {
+	strip := measure.TellFine(edge.BindingStrip(boundFinish))
+	wide, steel := 0.0, 0.0
+	for _, b := range g.Bones {
+		wide = math.Max(wide, bone.ChannelWidth(b.Width, b.Kind.Thickness()))
+	}
+	for i := range g.Pieces {
+		for _, m := range g.Pieces[i].Marks {
+			if m.Kind == pattern.HoopLine {
+				steel = math.Max(steel, m.Width)
+			}
+		}
+	}
+	return map[string]notion{
+		"bind-felled":  {"binding", "Binding, cut " + strip + " wide, fine and close", 0.06, "every bound edge"},
+		"bind-machine": {"binding", "Binding, cut " + strip + " wide, fine and close", 0.06, "every bound edge"},
+		"bind-double":  {"binding", "Binding, cut " + measure.TellFine(6*boundFinish) + " wide, doubled", 0.06, "every bound edge"},
+		"bind-ribbon":  {"ribbon", "Ribbon to bind with, " + measure.TellStock(2*boundFinish+3) + " wide", 0.06, "every bound edge"},
+		"face-bias":    {"binding", "Bias strip for facings, cut " + measure.TellFine(faceStrip) + " wide", 0.08, "every faced edge"},
+		"hem-faced":    {"binding", "Bias strip to face the hem, cut " + measure.TellFine(hemStrip) + " wide", 0.05, "the hem"},
+		"hem-braid":    {"tape", "Brush braid, shrunk", 0.05, "the hem"},
+		"hem-stiff":    {"tape", "Stiff net, " + measure.TellStock(50) + " wide", 0.05, "the hem"},
+		"hem-bound":    {"binding", "Light binding for the hem’s edge", 0.05, "the hem"},
+		"hong-kong": {"binding", "Light bias strip, cut " + measure.TellFine(25) + " wide", 0.08,
+			"both allowances of every seam so finished"},
+		"casing-tape":  {"tape", "Bone casing, " + measure.TellStock(math.Ceil(wide+5)) + " wide", 0.08, "every channel, and its ends"},
+		"hoop-channel": {"tape", "Tape for the channels, " + measure.TellStock(steel+12) + " wide", 0.05, "one channel for every steel"},
+		"corded-seam":  {"cord", "Fine cord and bias strip for the seams", 0.08, "every seam so sewn"},
+		"piped-edge":   {"cord", "Fine cord and bias strip for the edges", 0.08, "every edge so finished"},
+		"elastic":      {"tape", "Elastic", -0.3, "the casing, drawn in"},
+	}
+}
+
+// faceStrip and hemStrip are how wide strips for facings are cut, mm (from memory).
+const faceStrip, hemStrip = 30.0, 60.0
+
+// Notions are what the techniques call for beside thread.
+func (m Making) Notions(g Garment) []draft.Notion {
+	all := notionOf(g)
+	long := map[string]float64{}
+	var order []string
+	add := func(t technique.Technique, length float64) {
+		if _, ok := all[t.Key]; !ok || length <= 0 {
+			return
+		}
+		if long[t.Key] == 0 {
+			order = append(order, t.Key)
+		}
+		long[t.Key] += length
+	}
+	for _, r := range m.Rows {
+		if r.Join == pattern.Faced && r.Technique.Key == "face-bias" {
+			continue // its strip is a piece of the pattern
+		}
+		add(r.Technique, r.Length*float64(max(r.Times, 1)))
+		if r.Finished() {
+			add(r.Finish, 2*r.Length*float64(max(r.Times, 1)))
+		}
+	}
+	var out []draft.Notion
+	for _, k := range order {
+		n := all[k]
+		why := n.why + " " + measure.TellLong(long[k])
+		if n.more > 0 {
+			why += fmt.Sprintf(", and %.0f parts in a hundred for joins, corners and ends", n.more*100)
+		}
+		out = append(out, draft.Notion{Kind: n.kind, What: n.what, Quantity: long[k] * (1 + n.more) / 1000, Unit: "m", Why: why})
+	}
+	return out
+}

@@ -1,0 +1,325 @@
+package making
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
+)
+
+// steps are the order of work of a garment: what rules give for its rows, and its own.
+func steps(g Garment, all []Row, m Maker) []work.Step {
+	var out []work.Step
+	for _, p := range phases() {
+		s := work.Step{ID: p.id, Name: p.name, After: slices.Clone(p.after)}
+		var own []Row
+		for _, r := range all {
+			if phaseOf(r) == p.id {
+				own = append(own, r)
+			}
+		}
+		if !g.fill(&s, own, all, m) {
+			continue
+		}
+		for _, t := range g.Told {
+			if t.Step == p.id {
+				s.How = strings.TrimSpace(s.How + " " + t.How)
+				s.After = append(slices.Clone(t.After), s.After...)
+			}
+		}
+		s.Minutes = math.Max(1, math.Round(s.Minutes))
+		out = append(out, s)
+	}
+	out = append(out, g.Own...)
+	return tidy(g, out)
+}
+
+// tidy drops reasons that name a step the garment does not have, and keeps one reason for
+// each; what waits for nothing waits for the cloth.
+func tidy(g Garment, all []work.Step) []work.Step {
+	has := map[string]bool{}
+	for _, s := range all {
+		has[s.ID] = true
+	}
+	lateChannels := !g.Flat
+	for i := range all {
+		s := &all[i]
+		seen := map[string]bool{s.ID: true}
+		waits := len(s.After) > 0
+		s.After = slices.DeleteFunc(slices.Clone(s.After), func(a work.After) bool {
+			drop := !has[a.Step] || seen[a.Step]
+			seen[a.Step] = true
+			return drop
+		})
+		if g.Filled && (s.ID == "darts" || s.ID == "seams") {
+			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == "quilt" })
+		}
+		if lateChannels && s.ID == "channels" && has["press"] {
+			s.After = append(s.After, work.After{Step: "press", Why: "they lie on pressed seams"})
+		}
+		if g.Flat && s.ID == "seams" && has["channels"] {
+			s.After = append(s.After, work.After{Step: "channels", Why: "channels are stitched flat"})
+		}
+		if waits && len(s.After) == 0 && s.ID != "cut" && has["cut"] {
+			s.After = []work.After{{Step: "cut", Why: "there must be something to sew"}}
+		}
+	}
+	return all
+}
+
+// fill works out what a step takes from the rows that are worked in it; it is false when
+// there is nothing to do.
+func (g Garment) fill(s *work.Step, own, all []Row, m Maker) bool {
+	switch s.ID {
+	case "wash":
+		if g.Cloth.Shrinkage <= 0 || g.Cloth.Prewashed {
+			return false
+		}
+		s.Minutes, s.Needs, s.How = 30, []work.Need{work.Iron}, "As it will be washed later, and pressed along the grain: it shrinks now "+
+			"or when it is worn."
+	case "mock-up":
+		if g.MockUp == "" {
+			return false
+		}
+		s.Minutes, s.Needs, s.How = 40+12*float64(len(g.Pieces)), []work.Need{work.Machine, work.Wearer}, g.MockUp
+	case "cut":
+		n := g.copies()
+		s.Minutes, s.Needs = 15+4*float64(n), []work.Need{work.Table}
+		s.How = measure.Count(n, "piece") + ". Both ends of every grain line the same distance from the selvedge; count them against the " +
+			"list before the first cut."
+	case "mark":
+		return g.marking(s)
+	case "stay":
+		return g.staying(s, m)
+	case "press":
+		return pressing(s, all)
+	case "finish":
+		return finishing(s, all)
+	case "hang":
+		if !g.drops() {
+			return false
+		}
+		s.Minutes, s.Needs, s.How = 45, []work.Need{work.Wearer}, "On a form or a hanger, by the band. Then over what is worn "+
+			"under it, in "+
+			"the shoes: mark the same height from the floor all round and trim."
+	case "try-on":
+		if g.TryOn == "" {
+			return false
+		}
+		s.Minutes, s.Needs, s.How = 40, []work.Need{work.Wearer}, g.TryOn
+	case "measure":
+		if !g.Wear.Shapes() || g.TryOn == "" {
+			return false
+		}
+		s.Minutes, s.Needs, s.How = 15, []work.Need{work.Wearer}, "Everything outside is checked against what it measures as it is worn: "+
+			"enter it under the state it was taken in."
+	default:
+		return sewing(s, own)
+	}
+	return true
+}
+
+// copies is how many pieces are cut.
+func (g Garment) copies() int {
+	n := 0
+	for _, p := range g.Pieces {
+		n += p.Cut
+	}
+	return n
+}
+
+// notchLeast is the allowance below which a notch is not clipped, mm.
+const notchLeast = 8.0
+
+func (g Garment) marking(s *work.Step) bool {
+	notches, marks := 0, 0
+	narrow := false
+	for i := range g.Pieces {
+		p := &g.Pieces[i]
+		notches += len(p.Notches) * p.Cut
+		marks += len(p.Marks) * worn(p)
+		for _, n := range p.Notches {
+			if e, ok := p.Edge(n.Edge); ok && e.Allowance < notchLeast {
+				narrow = true
+			}
+		}
+	}
+	if notches+marks == 0 {
+		return false
+	}
+	s.Minutes, s.Needs = 5+0.25*float64(notches)+0.4*float64(marks), []work.Need{work.Table}
+	s.How = fmt.Sprintf("%s and %s; write on every piece what it is. Clip a notch no deeper than a third of its allowance",
+		measure.Count(notches,
+			"notch", "notches"), measure.Count(marks, "mark"))
+	if narrow {
+		s.How += "; where that is narrower than ⟦~8⟧, chalk it"
+	}
+	s.How += "."
+	return true
+}
+
+// staying is for edges that curve, have an allowance and are handled before they are held.
+func (g Garment) staying(s *work.Step, m Maker) bool {
+	long := 0.0
+	for i := range g.Pieces {
+		p := &g.Pieces[i]
+		for _, e := range p.Edges {
+			if kind := p.KindOf(e, g.Seams); e.Allowance > 0 && kind != pattern.Hem && kind != pattern.OnFold && !g.Covered &&
+				turned(e.Line) > 25 {
+				long += e.Length() * float64(p.Cut)
+			}
+		}
+	}
+	if long == 0 {
+		return false
+	}
+	t, _ := technique.Find("stay-stitch")
+	s.Minutes, s.Needs = m.Rates.of(t)*long/1000+2, []work.Need{work.Machine}
+	s.How = measure.TellLong(long) + " of curved edge, one layer at a time, just outside the line, from the wide end to the narrow."
+	return true
+}
+
+// pressedMinutes is how long pressing a metre of seam takes (from memory).
+const pressedMinutes = 2.5
+
+func pressing(s *work.Step, all []Row) bool {
+	long := 0.0
+	for _, r := range all {
+		if r.B.Piece != "" && phaseOf(r) == "seams" {
+			long += r.Length * float64(r.Times)
+		}
+	}
+	if long == 0 {
+		return false
+	}
+	s.Minutes, s.Needs = 5+pressedMinutes*long/1000, []work.Need{work.Iron}
+	s.How = measure.TellLong(long) + " of seam: flat as it was sewn first, then as its technique says, over a curve where the piece " +
+		"is curved."
+	return true
+}
+
+func finishing(s *work.Step, all []Row) bool {
+	by := map[string]float64{}
+	var names []string
+	hand, machine := false, false
+	for _, r := range all {
+		if !r.Finished() {
+			continue
+		}
+		if by[r.Finish.Name] == 0 {
+			names = append(names, r.Finish.Name)
+		}
+		by[r.Finish.Name] += r.Length * float64(r.Times)
+		s.Minutes += r.FinishMinutes
+		s.Technique = r.Finish.Key
+		hand, machine = hand || !r.Finish.Machine(), machine || r.Finish.Machine()
+	}
+	if len(names) == 0 {
+		return false
+	}
+	for _, n := range names {
+		s.How += fmt.Sprintf("%s: both edges of %s of seam. ", n, measure.TellLong(by[n]))
+	}
+	s.How = strings.TrimSpace(s.How)
+	s.Needs = needs(hand, machine, false)
+	return true
+}
+
+func needs(hand, machine, iron bool) []work.Need {
+	var out []work.Need
+	if machine {
+		out = append(out, work.Machine)
+	}
+	if hand {
+		out = append(out, work.Hand)
+	}
+	if iron {
+		out = append(out, work.Iron)
+	}
+	return out
+}
+
+// drops tells whether the garment hangs and is not all on the straight grain: then its hem
+// is levelled after a night.
+func (g Garment) drops() bool {
+	for i := range g.Pieces {
+		p := &g.Pieces[i]
+		hems, slants := false, false
+		for _, e := range p.Edges {
+			hems = hems || p.KindOf(e, g.Seams) == pattern.Hem
+			a, b := e.Line[0], e.Line[len(e.Line)-1]
+			if dy := math.Abs(b.Y - a.Y); dy > 250 && math.Abs(b.X-a.X) > dy*math.Tan(4*math.Pi/180) {
+				slants = true
+			}
+		}
+		if hems && slants && g.Wear.Hem > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// sewing is a step in which rows are worked by their techniques.
+func sewing(s *work.Step, own []Row) bool {
+	if len(own) == 0 {
+		return false
+	}
+	type group struct {
+		name  string
+		n     int
+		count int
+		long  float64
+		notes []string
+	}
+	var order []string
+	by := map[string]*group{}
+	var need []work.Need
+	for _, r := range own {
+		s.Minutes += r.Minutes
+		k := r.Technique.Key
+		if by[k] == nil {
+			by[k] = &group{name: r.Technique.Name}
+			order = append(order, k)
+			for _, n := range r.Technique.Needs {
+				if !slices.Contains(need, n) {
+					need = append(need, n)
+				}
+			}
+		}
+		one := by[k]
+		one.n += max(r.Times, 1)
+		one.count += r.Count
+		one.long += r.Length * float64(max(r.Times, 1))
+		if r.Note != "" && !slices.Contains(one.notes, r.Note) {
+			one.notes = append(one.notes, r.Note)
+		}
+		if r.Wait != "" {
+			s.After = append([]work.After{{Step: r.Wait, Why: "this seam is closed only then"}}, s.After...)
+		}
+	}
+	s.Needs = need
+	if len(order) > 0 {
+		s.Technique = order[0]
+	}
+	for _, k := range order {
+		one := by[k]
+		switch {
+		case one.count > 0 && one.long < 1:
+			s.How += fmt.Sprintf("%s: %d. ", one.name, one.count)
+		case one.count > 0:
+			s.How += fmt.Sprintf("%s: %d, together %s. ", one.name, one.count, measure.TellLong(one.long))
+		default:
+			s.How += fmt.Sprintf("%s: %s, together %s. ", one.name, measure.Count(one.n, "length"), measure.TellLong(one.long))
+		}
+		for _, n := range one.notes {
+			s.How += sentence(n) + ". "
+		}
+	}
+	s.How = strings.TrimSpace(s.How)
+	return true
+}
