@@ -105,6 +105,30 @@ func (m Making) Thread() float64 {
 	return sum / 1000 * (1 + stitch.Waste)
 }
 
+// Clocked shares the minutes a step took among the techniques it was worked by, by what each
+// was expected to take, with the metres worked.
+func (m Making) Clocked(step string, minutes float64) map[string]Rate {
+	expected := 0.0
+	for _, r := range m.Rows {
+		if phaseOf(r) == step && r.Length > 0 {
+			expected += r.Minutes
+		}
+	}
+	out := map[string]Rate{}
+	if expected <= 0 || minutes <= 0 {
+		return out
+	}
+	for _, r := range m.Rows {
+		if phaseOf(r) == step && r.Length > 0 {
+			one := out[r.Technique.Key]
+			one.Minutes += minutes * r.Minutes / expected
+			one.Metres += r.Length * float64(max(r.Times, 1)) / 1000
+			out[r.Technique.Key] = one
+		}
+	}
+	return out
+}
+
 // Allow gives the pieces the allowances that chosen techniques ask for; where nothing was
 // chosen they stay as they were drafted. An edge that takes part in several seams has what
 // the neediest asks. Sewing lines are never touched. It changes the pieces it is given.

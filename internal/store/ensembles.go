@@ -25,12 +25,15 @@ func (s *Store) Ensembles(ctx context.Context) ([]Ensemble, error) {
 		if err := s.withStash(ctx, &out[i]); err != nil {
 			return nil, err
 		}
+		if err := s.withMaker(ctx, &out[i]); err != nil {
+			return nil, err
+		}
 	}
 	return out, nil
 }
 
 func loaded(tx *gorm.DB) *gorm.DB {
-	return tx.Preload("Wearer.Readings").Preload("Layers", func(tx *gorm.DB) *gorm.DB { return tx.Order("position, id") }).
+	return tx.Preload("Layers.Clocked").Preload("Wearer.Readings").Preload("Layers", func(tx *gorm.DB) *gorm.DB { return tx.Order("position, id") }).
 		Preload("Layers.Steps").Preload("Layers.Timings", func(tx *gorm.DB) *gorm.DB { return tx.Order("id") })
 }
 
@@ -41,6 +44,9 @@ func (s *Store) Ensemble(ctx context.Context, id uint) (Ensemble, error) {
 		return e, explain(err)
 	}
 	if err := s.withStash(ctx, &e); err != nil {
+		return e, err
+	}
+	if err := s.withMaker(ctx, &e); err != nil {
 		return e, err
 	}
 	return e, s.withCuts(ctx, &e)

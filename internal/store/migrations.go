@@ -123,6 +123,38 @@ type (
 	}
 )
 
+type (
+	ensemble0007 struct {
+		ID      uint   `gorm:"primaryKey;autoIncrement"`
+		Profile string `gorm:"not null;default:''"`
+		Sewn    string
+	}
+	layer0007 struct {
+		ID      uint `gorm:"primaryKey;autoIncrement"`
+		Kind    string
+		CutHash string
+		Sewn    string
+	}
+	clocked0007 struct {
+		ID        uint      `gorm:"primaryKey;autoIncrement"`
+		LayerID   uint      `gorm:"not null;index:idx_clockeds_layer_id"`
+		Layer     layer0004 `gorm:"constraint:OnDelete:CASCADE;foreignKey:LayerID"`
+		Step      string    `gorm:"not null"`
+		Technique string    `gorm:"not null"`
+		Minutes   float64   `gorm:"not null"`
+		Metres    float64   `gorm:"not null"`
+	}
+	workroom0007 struct {
+		ID       uint `gorm:"primaryKey;autoIncrement"`
+		Machines string
+	}
+)
+
+func (ensemble0007) TableName() string { return "ensembles" }
+func (layer0007) TableName() string    { return "layers" }
+func (clocked0007) TableName() string  { return "clockeds" }
+func (workroom0007) TableName() string { return "workrooms" }
+
 func (wearer0004) TableName() string   { return "wearers" }
 func (reading0004) TableName() string  { return "readings" }
 func (ensemble0004) TableName() string { return "ensembles" }
@@ -198,6 +230,9 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0006_what_bones_are_sold_by",
 		Migrate: func(tx *gorm.DB) error { return added(tx, &ensemble0006{}, "Stock") },
+	}, {
+		ID:      "0007_how_it_is_sewn",
+		Migrate: migrateSewing,
 	}}
 }
 

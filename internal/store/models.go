@@ -10,8 +10,10 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/silhouette"
+	"ardentgusset/core/technique"
 
 	"gorm.io/gorm"
 )
@@ -123,16 +125,23 @@ type Ensemble struct {
 	Aim       silhouette.Aim     `gorm:"serializer:json;not null;default:'{}'" json:"aim"`        // the outline to reach; no key for none
 	Layers    []Layer            `gorm:"constraint:OnDelete:CASCADE" json:"layers"`
 	Prices    map[string]float64 `gorm:"serializer:json" json:"prices"` // of notions, by what they are, for one of their unit; negative: in hand already
-	UpdatedAt time.Time          `json:"updated_at"`
+	// Profile is what is wanted of the way it is sewn, and Sewn the techniques
+	// chosen for all of it.
+	Profile   technique.Profile `gorm:"not null;default:''" json:"profile"`
+	Sewn      making.Choices    `gorm:"serializer:json" json:"sewn"`
+	Maker     making.Maker      `gorm:"-" json:"-"` // who sews, on what
+	UpdatedAt time.Time         `json:"updated_at"`
 }
 
 // Plan is what the walk up the stack needs of an ensemble that was read with
 // its wearer and layers.
 func (e Ensemble) Plan() ensemble.Plan {
-	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel, Care: e.Wearer.Care, Stock: e.Stock, Readings: e.Wearer.Figures()}
+	p := ensemble.Plan{Group: e.Wearer.Group, Heel: e.Heel, Care: e.Wearer.Care, Stock: e.Stock, Readings: e.Wearer.Figures(),
+		Sewn: e.Sewn, Maker: e.Maker}
+	p.Maker.Profile, p.Maker.Year = e.Profile, ensemble.YearIn(e.Part)
 	for _, l := range e.Layers {
 		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings,
-			Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Cut: l.Cut})
+			Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Sewn: l.Sewn, Cut: l.Cut})
 	}
 	return p
 }
@@ -162,6 +171,7 @@ type Layer struct {
 	Fabric     cloth.Fabric      `gorm:"serializer:json;not null" json:"fabric"`
 	Stash      uint              `gorm:"column:stash_id;not null;default:0" json:"stash_id"` // which of the stash its outer cloth is; 0: its own
 	Laying     ensemble.Laying   `gorm:"serializer:json" json:"laying"`
+	Sewn       making.Choices    `gorm:"serializer:json" json:"sewn"`                         // techniques chosen for it
 	Pieces     map[string]bool   `gorm:"column:pieces_cut;serializer:json" json:"pieces_cut"` // ticked off the cut list
 	Seen       ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"`                // the draft last taken note of
 	CutHash    string            `gorm:"not null;default:''" json:"cut_hash"`                 // of the draft its cloth was cut to
@@ -170,6 +180,7 @@ type Layer struct {
 	Taken      []Taken           `gorm:"serializer:json" json:"taken"` // what cutting it took from the stash
 	Steps      []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`
 	Timings    []Timing          `gorm:"constraint:OnDelete:CASCADE" json:"timings"`
+	Clocked    []Clocked         `gorm:"constraint:OnDelete:CASCADE" json:"clocked"`
 }
 
 // Taken is a piece of a cloth of the stash that a layer was cut from, as it was,
@@ -239,6 +250,23 @@ type Timing struct {
 	EndedAt   *time.Time `json:"ended_at"`
 }
 
+// Clocked is what a step that was timed and done says of a technique: so many minutes for
+// so many metres.
+type Clocked struct {
+	ID        uint    `gorm:"primaryKey;autoIncrement" json:"id"`
+	LayerID   uint    `gorm:"not null;index" json:"layer_id"`
+	Step      string  `gorm:"not null" json:"step"`
+	Technique string  `gorm:"not null" json:"technique"`
+	Minutes   float64 `gorm:"not null" json:"minutes"`
+	Metres    float64 `gorm:"not null" json:"metres"`
+}
+
+// Workroom is what a maker sews on; there is one.
+type Workroom struct {
+	ID       uint             `gorm:"primaryKey;autoIncrement" json:"id"`
+	Machines []making.Machine `gorm:"serializer:json" json:"machines"`
+}
+
 // Scope is what an undo brings back as a whole.
 type Scope string
 
@@ -246,6 +274,7 @@ const (
 	OfWearer   Scope = "wearer"
 	OfEnsemble Scope = "ensemble"
 	OfStash    Scope = "stash"
+	OfWorkroom Scope = "workroom"
 )
 
 // History is the state of a wearer or an ensemble before one action.

@@ -9,8 +9,9 @@ import (
 	"gorm.io/gorm/clause"
 )
 
-// Tick marks a step as done or not done; a timer running on it stops.
-func (s *Store) Tick(ctx context.Context, layer uint, step string, done bool) error {
+// Tick marks a step as done or not done; a timer running on it stops. clocked is what its
+// time says of techniques, with the layer and step left open.
+func (s *Store) Tick(ctx context.Context, layer uint, step string, done bool, clocked ...Clocked) error {
 	return s.layer(ctx, layer, "a step of %s", func(tx *gorm.DB, l *Layer) error {
 		log := StepLog{LayerID: layer, Step: step}
 		if done {
@@ -18,6 +19,15 @@ func (s *Store) Tick(ctx context.Context, layer uint, step string, done bool) er
 			log.DoneAt = &now
 			if err := tx.Model(&Timing{}).Where("layer_id = ? and step = ? and ended_at is null", layer, step).Update("ended_at",
 				now).Error; err != nil {
+				return err
+			}
+		}
+		if err := tx.Where("layer_id = ? and step = ?", layer, step).Delete(&Clocked{}).Error; err != nil {
+			return err
+		}
+		for _, c := range clocked {
+			c.LayerID, c.Step = layer, step
+			if err := tx.Create(&c).Error; err != nil {
 				return err
 			}
 		}

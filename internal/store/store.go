@@ -295,9 +295,12 @@ func whole(tx *gorm.DB, scope Scope, id uint) (string, error) {
 	case OfStash:
 		b := Stashed{}
 		err, v = tx.First(&b, id).Error, &b
+	case OfWorkroom:
+		w := Workroom{}
+		err, v = tx.First(&w, id).Error, &w
 	default:
 		e := Ensemble{}
-		err, v = tx.Preload("Layers.Steps").Preload("Layers.Timings").First(&e, id).Error, &e
+		err, v = tx.Preload("Layers.Steps").Preload("Layers.Timings").Preload("Layers.Clocked").First(&e, id).Error, &e
 	}
 	if err != nil {
 		return "", err
@@ -361,6 +364,13 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, 
 			}
 			return tx.Save(&b).Error
 		}
+		if scope == OfWorkroom {
+			var w Workroom
+			if err := json.Unmarshal([]byte(h.Before), &w); err != nil {
+				return err
+			}
+			return tx.Save(&w).Error
+		}
 		if scope == OfWearer {
 			var w Wearer
 			if err := json.Unmarshal([]byte(h.Before), &w); err != nil {
@@ -380,6 +390,9 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, 
 		var e Ensemble
 		if err := json.Unmarshal([]byte(h.Before), &e); err != nil {
 			return err
+		}
+		for i := range e.Layers {
+			e.Layers[i].renameSteps() // it may be from before steps came from rules
 		}
 		if err := tx.First(&Wearer{}, e.WearerID).Error; err != nil {
 			return fmt.Errorf("its wearer was deleted; bring the wearer back first")

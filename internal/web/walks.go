@@ -95,6 +95,7 @@ func hashOfPlan(e store.Ensemble, p ensemble.Plan) (key [sha256.Size]byte, ok bo
 		Fabric         any
 		Pieced         any
 		Cut            string
+		Sewn           any
 	}
 	in := struct {
 		Readings []figure.Reading
@@ -102,10 +103,12 @@ func hashOfPlan(e store.Ensemble, p ensemble.Plan) (key [sha256.Size]byte, ok bo
 		Heel     measure.Length
 		Care     figure.Care
 		Stock    measure.Unit
+		Sewn     any
+		Maker    any
 		Layers   []layer
-	}{p.Readings, p.Group, p.Heel, p.Care, p.Stock, nil}
+	}{p.Readings, p.Group, p.Heel, p.Care, p.Stock, p.Sewn, p.Maker, nil}
 	for i, l := range p.Layers {
-		in.Layers = append(in.Layers, layer{l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying.Pieced, e.Layers[i].CutHash})
+		in.Layers = append(in.Layers, layer{l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying.Pieced, e.Layers[i].CutHash, l.Sewn})
 	}
 	text, err := json.Marshal(in)
 	return sha256.Sum256(text), err == nil
