@@ -44,7 +44,7 @@ func crossings(g Garment, all []Row, m Maker) []Crossing {
 		for k, e := range p.Edges {
 			next := p.Edges[(k+1)%len(p.Edges)]
 			a, b := rowOf(all, p.ID, e.ID), rowOf(all, p.ID, next.ID)
-			if a == nil || b == nil || a.Key == b.Key || a.Like == b.Like {
+			if a == nil || b == nil || a.B.Piece == "" && b.B.Piece == "" || a.Key == b.Key || a.Like == b.Like {
 				continue
 			}
 			over, under := a, b
@@ -54,8 +54,12 @@ func crossings(g Garment, all []Row, m Maker) []Crossing {
 			if rank(*over) == rank(*under) {
 				continue
 			}
-			// The seam beneath lies finished in both the layers that are sewn.
+			// The seam beneath lies finished in both the layers that are sewn, or
+			// once in an edge.
 			layers := 2*under.Technique.Stack() + over.Layers - 2
+			if over.B.Piece == "" {
+				layers = under.Technique.Stack() + over.Layers - 1
+			}
 			c := Crossing{Piece: p.ID, At: next.Line[0], Over: over.Key, Under: under.Key, Layers: layers, Thick: float64(layers) * t}
 			if limit > 0 && c.Thick > limit {
 				c.Beyond = true
@@ -82,13 +86,10 @@ func ways(c Crossing, limit float64, machine string, stack int, t float64) []Way
 		Way{"turn the wheel by hand there, with a stronger needle, after a trial on a scrap", 2})
 }
 
-// rowOf is the row of a seam that a piece's edge takes part in.
+// rowOf is the row that an edge of a piece is worked in.
 func rowOf(all []Row, piece, edge string) *Row {
 	for i := range all {
 		r := &all[i]
-		if r.B.Piece == "" {
-			continue
-		}
 		if r.A.Piece == piece && r.A.Edge == edge || r.B.Piece == piece && r.B.Edge == edge {
 			return r
 		}

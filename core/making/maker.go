@@ -90,6 +90,9 @@ type Rates map[string]Rate
 // sure is how many metres of one's own are worth as much as the rate from memory.
 const sure = 3.0
 
+// Of is the minutes a metre of a technique takes this maker.
+func (r Rates) Of(t technique.Technique) float64 { return r.of(t) }
+
 // of is the minutes a metre takes: the rate from memory, drawn towards the maker's own as
 // metres of it gather.
 func (r Rates) of(t technique.Technique) float64 {

@@ -338,6 +338,22 @@ func reckon(r *Row, thick float64, m Maker) {
 	}
 }
 
+// As is a row as it would be by another technique, in cloth thick mm: its time, thread, layers
+// and allowance. A technique that finishes allowances takes the place of the finish.
+func (r Row) As(t technique.Technique, thick float64, m Maker) Row {
+	if t.Of == technique.Finish {
+		r.Finish, r.ChosenFinish = t, r.Key+"/finish"
+	} else {
+		r.Technique, r.Chosen = t, r.Key
+		if t.Fit.Clean >= 2 {
+			r.Finish, r.ChosenFinish = technique.Technique{}, ""
+		}
+	}
+	r.FinishMinutes = 0
+	reckon(&r, thick, m)
+	return r
+}
+
 // sentence is a text with a capital at its beginning.
 func sentence(s string) string {
 	if s == "" {

@@ -115,6 +115,9 @@ func phases() []phase {
 	}
 }
 
+// StepOf is the ID of the step in which a row is worked.
+func StepOf(r Row) string { return phaseOf(r) }
+
 // phaseOf is the step in which a row is worked.
 func phaseOf(r Row) string {
 	if r.Wait != "" {

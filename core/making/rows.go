@@ -32,6 +32,8 @@ func turned(line []plane.Point) float64 {
 // situation is where a row is worked, but for what only the row knows.
 func (g Garment) situation(m Maker) technique.Situation {
 	s := technique.Situation{Year: m.Year, Seen: g.Seen, Frays: g.Cloth.Frays(), Thick: float64(g.Cloth.Thickness), Can: m.can()}
+	end, _ := technique.Find(usual[technique.Finish])
+	s.Ends = m.Rates.of(end)
 	switch {
 	case g.Wear.LaceTo > 0:
 		s.Strain = 3
@@ -91,6 +93,9 @@ func seamName(a, b *pattern.Piece, ea, eb *pattern.Edge, s pattern.Seam) string 
 			return a.Name + ", " + ea.Name
 		}
 		return a.Name + ", " + ea.Name + " to " + eb.Name
+	}
+	if s.B.Copy != "" && s.B.Copy != s.A.Copy {
+		return a.Name + " to " + b.Name + ", " + s.B.Copy
 	}
 	return a.Name + " to " + b.Name
 }

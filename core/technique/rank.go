@@ -50,6 +50,7 @@ type Situation struct {
 	Enclosed bool    // its inside is covered
 	Length   float64 // in all, mm
 	Count    int     // of what is counted
+	Ends     float64 // minutes a metre that finishing raw allowances takes, where they need it
 	Can      func(stitch.Kind) bool
 }
 
@@ -133,7 +134,7 @@ func (t Technique) ranked(s Situation, p Profile) Ranked {
 			}
 		}
 	}
-	t.wanted(s, p, judge)
+	r.wanted(s, p, judge)
 	return r
 }
 
@@ -154,19 +155,23 @@ func (t Technique) neat(s Situation, judge func(float64, string, ...any)) {
 }
 
 // wanted judges what the profile asks for.
-func (t Technique) wanted(s Situation, p Profile, judge func(float64, string, ...any)) {
-	minutes := t.Minutes()*s.Length/1000 + t.Each*float64(s.Count)
+func (r *Ranked) wanted(s Situation, p Profile, judge func(float64, string, ...any)) {
+	t := r.Technique
 	per := t.Minutes() + t.Each
+	if t.Of == Join && t.Fit.Clean < 2 && !s.Enclosed {
+		per += s.Ends
+	}
+	minutes := (per-t.Each)*s.Length/1000 + t.Each*float64(s.Count)
 	switch p {
 	case Quick:
-		judge(-per/4, "%s", tellMinutes(minutes))
+		judge(-per/4, "%s with its finish", tellMinutes(minutes))
 	case Strong:
 		judge(1.2*float64(t.Fit.Strong)+0.9*float64(t.Fit.Clean), "strong and neat: %d and %d of 3", t.Fit.Strong, t.Fit.Clean)
-		judge(-per/25, "%s", tellMinutes(minutes))
+		r.Score -= per / 25
 	case First:
 		judge(-1.2*float64(len(t.Passes))-per/12, "%s in %d rows", tellMinutes(minutes), max(len(t.Passes), 1))
 	default:
-		judge(-per/10, "%s", tellMinutes(minutes))
+		r.Score -= per / 10
 	}
 }
 

@@ -13,8 +13,8 @@ import (
 	"gorm.io/gorm"
 )
 
-// theWorkroom is the ID of the one workroom.
-const theWorkroom = 1
+// TheWorkroom is the ID of the one workroom.
+const TheWorkroom = 1
 
 // withMaker gives an ensemble who sews it: the machines of the workroom and the rates that
 // were clocked.
@@ -24,27 +24,33 @@ func (s *Store) withMaker(ctx context.Context, e *Ensemble) error {
 		return err
 	}
 	e.Maker.Machines = w.Machines
+	e.Maker.Rates, err = s.Rates(ctx)
+	return err
+}
+
+// Rates are what the maker clocked of each technique.
+func (s *Store) Rates(ctx context.Context) (making.Rates, error) {
 	var sums []struct {
 		Technique       string
 		Minutes, Metres float64
 	}
 	if err := s.db.WithContext(ctx).Model(&Clocked{}).Select("technique, sum(minutes) as minutes, sum(metres) as metres").
 		Group("technique").Scan(&sums).Error; err != nil {
-		return explain(err)
+		return nil, explain(err)
 	}
-	e.Maker.Rates = making.Rates{}
+	out := making.Rates{}
 	for _, x := range sums {
-		e.Maker.Rates[x.Technique] = making.Rate{Minutes: x.Minutes, Metres: x.Metres}
+		out[x.Technique] = making.Rate{Minutes: x.Minutes, Metres: x.Metres}
 	}
-	return nil
+	return out, nil
 }
 
 // Workroom is what the maker sews on; an empty one when nothing was entered.
 func (s *Store) Workroom(ctx context.Context) (Workroom, error) {
 	var w Workroom
-	err := s.db.WithContext(ctx).First(&w, theWorkroom).Error
+	err := s.db.WithContext(ctx).First(&w, TheWorkroom).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return Workroom{ID: theWorkroom}, nil
+		return Workroom{ID: TheWorkroom}, nil
 	}
 	return w, explain(err)
 }
@@ -100,12 +106,12 @@ func (s *Store) machines(ctx context.Context, what string, change func(*Workroom
 	if err != nil {
 		return err
 	}
-	if err := s.db.WithContext(ctx).FirstOrCreate(&w, theWorkroom).Error; err != nil {
+	if err := s.db.WithContext(ctx).FirstOrCreate(&w, TheWorkroom).Error; err != nil {
 		return explain(err)
 	}
-	return s.act(ctx, OfWorkroom, theWorkroom, what, func(tx *gorm.DB) error {
+	return s.act(ctx, OfWorkroom, TheWorkroom, what, func(tx *gorm.DB) error {
 		var now Workroom
-		if err := tx.First(&now, theWorkroom).Error; err != nil {
+		if err := tx.First(&now, TheWorkroom).Error; err != nil {
 			return err
 		}
 		if err := change(&now); err != nil {

@@ -45,6 +45,25 @@ func viewBench(e *ensembleView, step, only string) benchView {
 	return v
 }
 
+// clocked is what the time spent on a step says of its techniques.
+func clocked(v *ensembleView, layer uint, step string) []store.Clocked {
+	var out []store.Clocked
+	for _, p := range v.Plan {
+		if p.LayerID != layer || p.Own != step || p.Spent <= 0 {
+			continue
+		}
+		for i := range v.Stages {
+			if v.Rec.Layers[i].ID != layer {
+				continue
+			}
+			for key, r := range v.Stages[i].Making.Clocked(step, p.Spent) {
+				out = append(out, store.Clocked{Technique: key, Minutes: r.Minutes, Metres: r.Metres})
+			}
+		}
+	}
+	return out
+}
+
 // step ticks off, times or notes a step.
 func (s *Server) step(c *call) error {
 	ask := ""
@@ -74,7 +93,10 @@ func (s *Server) step(c *call) error {
 						"planned on Layers: its cloth then comes back to the stash"}
 				}
 			}
-			return s.st.Tick(c.ctx(), l.ID, step, c.PostForm("do") == "done")
+			if c.PostForm("do") != "done" {
+				return s.st.Tick(c.ctx(), l.ID, step, false)
+			}
+			return s.st.Tick(c.ctx(), l.ID, step, true, clocked(v, l.ID, step)...)
 		case "start", "stop":
 			return s.st.Time(c.ctx(), l.ID, step, c.PostForm("do") == "start")
 		case "note":

@@ -177,6 +177,11 @@ func (s *Server) routes(r *gin.Engine) {
 	r.POST("/book/marked", h(s.setWords))
 	r.GET("/book/technique/:technique", h(s.bookEntry))
 
+	r.GET("/workroom", h(s.workroom))
+	r.POST("/workroom", h(s.setMachine))
+	r.POST("/workroom/remove", h(s.removeMachine))
+	r.POST("/workroom/undo", h(s.undoWorkroom))
+
 	r.GET("/stash", h(s.stash))
 	r.POST("/stash", h(s.addStash))
 	b := r.Group("/stash/:cloth")
@@ -212,6 +217,7 @@ func (s *Server) routes(r *gin.Engine) {
 	e.POST("/aim", h(s.setAim))
 	e.POST("/layers", h(s.addLayer))
 	e.POST("/price", h(s.setPrice))
+	e.POST("/sewing", h(s.setProfile))
 	e.GET("/cut", h(s.allCut))
 	l := e.Group("/layers/:layer")
 	s.placeRoutes(e, l)
@@ -235,6 +241,7 @@ func (s *Server) routes(r *gin.Engine) {
 	l.POST("/look", h(s.lookForLay))
 	l.GET("/widths", ownPage, h(s.compareWidths))
 	l.POST("/step", h(s.step))
+	l.POST("/sewn", h(s.sew))
 	l.GET("/paper.pdf", h(s.paperPDF))
 	l.GET("/pieces.svg", h(s.piecesSVG))
 	l.GET("/pattern.json", h(s.patternJSON))

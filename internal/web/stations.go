@@ -23,6 +23,7 @@ var places = []place{
 	{Name: "draft", Label: "Draft", OfLayer: true, open: (*Server).draftStation},
 	{Name: "cloth", Label: "Cloth", OfLayer: true, open: (*Server).clothStation},
 	{Name: "buy", Label: "To buy", open: (*Server).buyStation},
+	{Name: "seams", Label: "Seams", OfLayer: true, open: (*Server).seamsStation},
 	{Name: "bench", Label: "Bench", open: (*Server).benchStation},
 }
 

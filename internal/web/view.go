@@ -117,6 +117,7 @@ var functions = template.FuncMap{
 	"area":    measure.TellArea,
 	"long":    measure.TellLong,
 	"density": measure.TellDensity,
+	"meters":  func(m float64) float64 { return m * 1000 },
 	// count is a number of things, in the singular for one.
 	"count":      func(n int, thing string) string { return measure.Count(n, thing) },
 	"currencies": measure.Currencies,

@@ -33,9 +33,15 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 	outline, _ := p.Outline()
 	d.put(`<path class="face" d="%s"/>`, path(sp.short.line(outline), true))
 	for _, m := range p.Marks {
-		s.mark(d, sp, m)
+		if len(s.Ways) == 0 || m.Kind == pattern.Dart || m.Kind == pattern.FoldLine {
+			s.mark(d, sp, m)
+		}
 	}
 	for _, e := range p.Edges {
+		if way, ok := s.Ways[p.ID+" "+e.ID]; ok {
+			s.way(d, sp, e, way)
+			continue
+		}
 		class := "sew"
 		if e.ID == p.Fold {
 			class = "on-fold"
@@ -63,12 +69,39 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 		d.put(`<path class="break" d="%s"><title>drawn shortened; its length is written</title></path>`, path(line, false))
 	}
 	s.grain(d, p, sp.short.line(outline), unit)
+	s.crossed(d, sp, unit)
 	s.lettered(d, sp, letters, plane.Pt(dx, dy))
 	mid := (sp.box.Min.X + sp.box.Max.X) / 2
 	f := s.lettering(unit)
 	low := sp.box.Min.Y
 	d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-low+18*f), n(14*f), esc(p.Name))
 	d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text></g>`, n(mid), n(-low+33*f), n(12*f), esc(sp.note))
+}
+
+// way draws an edge as it is worked: a wide line to be hit, and on it the line that is seen.
+func (s Sheet) way(d *drawing, sp spot, e pattern.Edge, w Way) {
+	line := path(sp.short.line(e.Line), false)
+	chosen := ""
+	if w.Chosen {
+		chosen = " picked"
+	}
+	d.put(`<path class="way way-%d%s" data-edge="%s" d="%s"/><path class="way-hit" data-row="%s" d="%s"><title>%s</title></path>`,
+		w.Number%DistinctWays, chosen, esc(sp.p.ID+" "+e.ID), line, esc(w.Row), line, esc(w.Title))
+}
+
+// crossed draws where seams cross on a piece.
+func (s Sheet) crossed(d *drawing, sp spot, unit float64) {
+	for _, c := range s.Crossings {
+		if c.Piece != sp.p.ID {
+			continue
+		}
+		q := sp.short.point(c.At)
+		class := "crossing"
+		if c.Beyond {
+			class += " beyond"
+		}
+		d.put(`<circle class="%s" cx="%s" cy="%s" r="%s"><title>%s</title></circle>`, class, n(q.X), n(-q.Y), n(4.5*unit), esc(c.Title))
+	}
 }
 
 // title is what a stiffening is called, with its length when it is bought by it.

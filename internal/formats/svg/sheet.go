@@ -18,7 +18,31 @@ type Sheet struct {
 	Width, Height float64
 	TrueScale     bool
 	Title         string
+	// Ways, when there are any, draw how the edges are worked instead of what they
+	// are, by "piece edge"; Crossings are where seams cross.
+	Ways      map[string]Way
+	Crossings []CrossedAt
 }
+
+// Way is how an edge is worked: one of the ways of its drawing, told apart by colour and
+// dash, and which row of a table it is.
+type Way struct {
+	Number int
+	Row    string
+	Title  string
+	Chosen bool
+}
+
+// CrossedAt is a place of a piece where seams cross.
+type CrossedAt struct {
+	Piece  string
+	At     plane.Point
+	Beyond bool // too thick for the machine
+	Title  string
+}
+
+// DistinctWays is how many ways can be told apart.
+const DistinctWays = 10
 
 type spot struct {
 	p       *pattern.Piece

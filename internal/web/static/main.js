@@ -11,6 +11,7 @@ import { widths } from "./widths.js";
 import { laying } from "./laying.js";
 import { hand } from "./hand.js";
 import { stash } from "./stash.js";
+import { seams } from "./seams.js";
 import { words } from "./words.js";
 import { pending } from "./pending.js";
 
@@ -26,6 +27,7 @@ laying();
 hand();
 stash();
 words();
+seams();
 figure();
 
 // A choice that needs no button of its own.

@@ -1,0 +1,314 @@
+package web
+
+import (
+	"fmt"
+	"math"
+	"net/url"
+	"slices"
+
+	"ardentgusset/core/making"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/technique"
+	"ardentgusset/internal/formats/svg"
+	"ardentgusset/internal/store"
+
+	"github.com/gin-gonic/gin"
+)
+
+// seamsView is how a garment is sewn: its pieces drawn with every seam and edge by its
+// technique, the seam table, and what can be chosen for one of them.
+type seamsView struct {
+	Drawing  string
+	Legend   []wayLine
+	Groups   []seamGroup
+	Row      *rowView
+	Profiles []technique.ProfileAbout
+	Profile  technique.Profile
+	Minutes  float64
+	Thread   float64
+	Bobbins  string
+	Beyond   []beyondView
+	Limit    string
+	Cut      bool
+	Err      string
+}
+
+type wayLine struct {
+	Number int
+	Name   string
+	Key    string
+}
+
+type seamGroup struct {
+	Title string
+	Rows  []seamLine
+}
+
+// seamLine is a row of the seam table.
+type seamLine struct {
+	making.Row
+	Here    bool
+	Edges   string // to light up on the drawing
+	Sewn    float64
+	Lies    string
+	Trimmed float64 // what is trimmed off its allowance
+	Done    bool
+	Needs   string // what the technique asks that was not cut
+}
+
+// rowView is the row that is chosen, with the techniques ranked for it.
+type rowView struct {
+	seamLine
+	Ranked   []rankedView
+	Finishes []rankedView
+	Account  []pattern.Stretched
+	Shares   []string // other joins that rest on the same edges
+	Like     string   // in words, "" where it stands alone
+	Was      string
+	WasLike  string
+	WasEnd   string
+}
+
+type rankedView struct {
+	technique.Ranked
+	Drawing   string
+	Minutes   float64
+	Thread    float64
+	Allowance string // what would change
+	Chosen    bool
+	Home      string
+}
+
+type beyondView struct {
+	making.Crossing
+	Where string
+}
+
+func (s *Server) seamsStation(c *call) error {
+	return s.station(c, "seams", id(c, "layer"), func(p *page) error {
+		p.V = s.viewSeams(p, c.Query("row"))
+		return nil
+	})
+}
+
+// lies says which way the allowances of a technique lie.
+func lies(t technique.Technique) string {
+	switch t.Key {
+	case "plain", "hand-seam", "open-topstitched":
+		return "open"
+	case "plain-one-side", "stitched-twice", "welt":
+		return "to one side"
+	}
+	if t.Of == technique.Band {
+		return "into the band"
+	}
+	if t.Fit.Clean >= 3 {
+		return "enclosed"
+	}
+	return ""
+}
+
+func (s *Server) viewSeams(p *page, chosen string) seamsView {
+	l := p.E.Layer
+	stage := l.Stage
+	v := seamsView{Profiles: technique.Profiles(), Profile: p.E.Rec.Profile, Cut: stage.Layer.Cut != nil}
+	if stage.Err != nil {
+		v.Err = sentence(stage.Err.Error())
+		return v
+	}
+	v.Minutes, v.Thread = stage.Making.Minutes(), stage.Making.Thread()
+	v.Bobbins = bobbins(v.Thread, p.E.Rec.Maker.Machines)
+	done := map[string]bool{}
+	for _, log := range l.Rec.Steps {
+		done[log.Step] = log.DoneAt != nil
+	}
+	ways := map[string]int{}
+	edges := map[string]svg.Way{}
+	groups := []seamGroup{{Title: "Seams"}, {Title: "Edges"}, {Title: "In the pieces"}}
+	for _, r := range stage.Making.Rows {
+		if _, seen := ways[r.Technique.Key]; !seen && r.A.Piece != "" {
+			ways[r.Technique.Key] = len(ways)
+			v.Legend = append(v.Legend, wayLine{ways[r.Technique.Key], r.Technique.Name, r.Technique.Key})
+		}
+		line := seamLine{Row: r, Here: r.Key == chosen, Sewn: r.Length * float64(max(r.Times, 1)), Lies: lies(r.Technique),
+			Done: done[making.StepOf(r)]}
+		if r.A.Piece != "" {
+			line.Trimmed = math.Max(0, r.AllowA-math.Max(r.Technique.Used, r.Finish.Used))
+			if ask := math.Max(r.Technique.Asked, r.Finish.Asked); v.Cut && (r.Chosen != "" || r.ChosenFinish != "") &&
+				ask > math.Min(r.AllowA, orAll(r))+0.5 {
+				line.Needs = measure.TellFine(ask)
+			}
+		}
+		if r.B.Piece != "" {
+			line.Edges = r.A.Piece + " " + r.A.Edge + "|" + r.B.Piece + " " + r.B.Edge
+		} else if r.A.Piece != "" {
+			line.Edges = r.A.Piece + " " + r.A.Edge
+		}
+		for _, side := range []pattern.Side{r.A, r.B} {
+			if side.Piece != "" {
+				edges[side.Piece+" "+side.Edge] = svg.Way{Number: ways[r.Technique.Key], Row: r.Key, Title: r.Name + ": " + r.Technique.Name,
+					Chosen: r.Key == chosen}
+			}
+		}
+		k := 2
+		switch {
+		case r.B.Piece != "":
+			k = 0
+		case r.A.Piece != "":
+			k = 1
+		}
+		groups[k].Rows = append(groups[k].Rows, line)
+		if line.Here {
+			v.Row = s.viewRow(p, line)
+		}
+	}
+	for _, g := range groups {
+		if len(g.Rows) > 0 {
+			v.Groups = append(v.Groups, g)
+		}
+	}
+	sheet := svg.Sheet{Unit: p.Unit, Title: l.Rec.Name + ", how it is sewn", Ways: edges, Width: 720}
+	names := map[string]string{}
+	for _, r := range stage.Making.Rows {
+		names[r.Key] = r.Name
+	}
+	for _, x := range stage.Making.Crossings {
+		title := p.Reader.Say(fmt.Sprintf("%s over %s: %d layers, %s", names[x.Over], names[x.Under], x.Layers, measure.TellFine(x.Thick)))
+		sheet.Crossings = append(sheet.Crossings, svg.CrossedAt{Piece: x.Piece, At: x.At, Beyond: x.Beyond, Title: title})
+		if x.Beyond && !slices.ContainsFunc(v.Beyond, func(b beyondView) bool { return b.Over == x.Over && b.Under == x.Under }) {
+			v.Beyond = append(v.Beyond, beyondView{x, names[x.Over] + " over " + names[x.Under]})
+		}
+	}
+	sheet.Height = 420
+	v.Drawing = sheet.Draw(stage.Draft.Pieces)
+	if limit, name := p.E.Rec.Maker.Thickest(); limit > 0 {
+		v.Limit = name + " sews " + measure.TellFine(limit)
+	}
+	return v
+}
+
+// orAll is the smaller of a row's two allowances, or its only one.
+func orAll(r making.Row) float64 {
+	if r.B.Piece == "" {
+		return r.AllowA
+	}
+	return r.AllowB
+}
+
+// bobbins says how many bobbins a length of thread takes, m.
+func bobbins(thread float64, machines []making.Machine) string {
+	holds, from := 0.0, "from memory"
+	for _, m := range machines {
+		if m.Bobbin > holds {
+			holds, from = m.Bobbin, m.Name
+		}
+	}
+	if holds == 0 {
+		holds = 30
+	}
+	// Half of a lockstitch’s thread comes from the bobbin.
+	return measure.Count(int(math.Ceil(thread/2/holds)), "bobbin") + " of " + measure.TellLong(holds*1000) + " (" + from + ")"
+}
+
+func (s *Server) viewRow(p *page, line seamLine) *rowView {
+	stage, rec := p.E.Layer.Stage, p.E.Layer.Rec
+	maker := p.E.Rec.Plan().Maker
+	v := &rowView{seamLine: line, Like: line.Alike(), Was: rec.Sewn[line.Key], WasLike: rec.Sewn[line.Row.Like],
+		WasEnd: rec.Sewn[line.Key+"/finish"]}
+	thick := float64(stage.Fabric.Thickness)
+	rank := func(of technique.Work, now string) []rankedView {
+		var out []rankedView
+		for _, r := range technique.Rank(of, line.Situation, p.E.Rec.Profile) {
+			as := line.As(r.Technique, thick, maker)
+			one := rankedView{Ranked: r, Drawing: drawnTechniques(r.Technique), Minutes: as.Minutes + as.FinishMinutes, Thread: as.Thread,
+				Chosen: r.Key == now, Home: years(r.Technique)}
+			if line.A.Piece != "" && math.Abs(as.Wants-line.AllowA) > 0.5 {
+				one.Allowance = measure.TellFine(line.AllowA) + " → " + measure.TellFine(as.Wants)
+			}
+			out = append(out, one)
+		}
+		return out
+	}
+	v.Ranked = rank(line.Of, line.Technique.Key)
+	if line.Finish.Key != "" {
+		v.Finishes = rank(technique.Finish, line.Finish.Key)
+	}
+	for _, seam := range stage.Draft.Seams {
+		if "seam/"+seam.ID == line.Key {
+			v.Account = pattern.Account(stage.Draft.Pieces, seam)
+			continue
+		}
+		for _, side := range []pattern.Side{seam.A, seam.B} {
+			if side.Piece == line.A.Piece && side.Edge == line.A.Edge || side.Piece == line.B.Piece && side.Edge == line.B.Edge {
+				v.Shares = append(v.Shares, seam.ID)
+			}
+		}
+	}
+	return v
+}
+
+// sew chooses a technique: for one thing, for all like it in the garment, or in the whole
+// ensemble.
+func (s *Server) sew(c *call) error {
+	row, to, scope := c.PostForm("row"), c.PostForm("to"), c.PostForm("for")
+	err := s.change(c, func(l store.Layer) error {
+		e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
+		if err != nil {
+			return err
+		}
+		v := s.view(c.ctx(), e, l.ID, unitOf(c))
+		i := slices.IndexFunc(v.Layer.Stage.Making.Rows, func(r making.Row) bool { return r.Key == row })
+		if i < 0 {
+			return &store.FieldError{Field: "row", Why: "this seam is no longer part of the garment; load the page again"}
+		}
+		r := v.Layer.Stage.Making.Rows[i]
+		of, end := r.Of, ""
+		if c.PostForm("what") == "finish" {
+			of, end = technique.Finish, "/finish"
+		}
+		if t, ok := technique.Find(to); to != "" && (!ok || t.Of != of) {
+			return &store.FieldError{Field: "to", Why: "choose one of the techniques listed"}
+		}
+		switch scope {
+		case "row":
+			return s.st.SetSewn(c.ctx(), l.ID, r.Key+end, to, c.PostForm("was"))
+		case "like":
+			return s.st.SetSewn(c.ctx(), l.ID, r.Like+end, to, l.Sewn[r.Like+end])
+		case "ensemble":
+			return s.st.SetSewnEverywhere(c.ctx(), l.EnsembleID, r.Like+end, to)
+		}
+		return &store.FieldError{Field: "for", Why: "choose for this one, for all like it, or for the whole ensemble"}
+	})
+	if err != nil {
+		return err
+	}
+	return s.seamsAgain(c, row)
+}
+
+// seamsAgain answers with the redrawn station, or goes back to it.
+func (s *Server) seamsAgain(c *call, row string) error {
+	if !wantsJSON(c.Context) {
+		return s.done(c, fmt.Sprintf("/ensembles/%d/layers/%d/seams?row=%s", id(c, "ensemble"), id(c, "layer"), url.QueryEscape(row)))
+	}
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	p := s.page(c, e.Name)
+	p.E, p.Station = s.view(c.ctx(), e, id(c, "layer"), p.Unit), "seams"
+	p.Path = fmt.Sprintf("/ensembles/%d/layers/%d/seams", e.ID, id(c, "layer"))
+	if p.E.Layer == nil {
+		return errNoPage
+	}
+	p.V = s.viewSeams(p, row)
+	return s.parts(c, p, gin.H{}, "seams-sheet", "seams-table", "seams-choose", "headline", "stations", "stack")
+}
+
+// setProfile says what is wanted of the way an ensemble is sewn.
+func (s *Server) setProfile(c *call) error {
+	if err := s.st.SetProfile(c.ctx(), id(c, "ensemble"), technique.Profile(c.PostForm("profile"))); err != nil {
+		return err
+	}
+	return s.back(c)
+}
