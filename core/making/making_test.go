@@ -4,12 +4,14 @@ import (
 	"math"
 	"testing"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/making"
+	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
@@ -140,5 +142,87 @@ func TestNothingChosenChangesNothing(t *testing.T) {
 		was := drafttest.Make(t, g, on, nil)
 		making.Of(garment(g, d), nil, making.Maker{}).Allow(d.Pieces)
 		assert.Equal(t, was.Pieces, d.Pieces, g.About().Kind)
+	}
+}
+
+// Needles and stitches as common practice has them, and the count to the inch from the
+// inch's 25.4 mm.
+func TestNeedles(t *testing.T) {
+	for _, c := range []struct {
+		f     cloth.Fabric
+		stack float64
+		size  string
+	}{{cloth.Fabric{Weight: 60, Fibre: "silk"}, 1, "60–70"}, {cloth.Fabric{Weight: 95}, 1, "70"}, {cloth.Fabric{Weight: 150}, 1, "80"},
+		{cloth.Fabric{Weight: 270}, 1, "90"}, {cloth.Fabric{Weight: 400}, 1, "110"}, {cloth.Fabric{Weight: 150}, 6, "100"}} {
+		assert.Equal(t, c.size, making.NeedleFor(c.f, c.stack).Size)
+	}
+	said := making.NeedleFor(cloth.Fabric{Weight: 150}, 1).String()
+	assert.Contains(t, measure.Say(said, measure.CM), "2.5 mm")
+	assert.Contains(t, measure.Say(said, measure.IN), "10 stitches to the inch")
+}
+
+// One's own times count more the more metres of them there are, and never leave the
+// span between memory and what was clocked.
+func TestOwnTimes(t *testing.T) {
+	french, _ := technique.Find("french")
+	memory := french.Minutes()
+	last := memory
+	for _, metres := range []float64{0.5, 1, 3, 10, 100} {
+		got := making.Rates{"french": {Minutes: 2 * memory * metres, Metres: metres}}.Of(french)
+		assert.Greater(t, got, last)
+		assert.Less(t, got, 2*memory)
+		last = got
+	}
+	assert.InDelta(t, 2*memory, last, memory*0.05)
+	assert.InDelta(t, 1.5*memory, making.Rates{"french": {Minutes: 6 * memory, Metres: 3}}.Of(french), 1e-9)
+}
+
+// What a step took is shared among its techniques whole.
+func TestClockedTimeIsSharedWhole(t *testing.T) {
+	g, _ := catalogue.Find("petticoat-gored")
+	m := making.Of(garment(g, drafttest.Make(t, g, body(t), nil)), nil, making.Maker{})
+	sum, metres := 0.0, 0.0
+	for _, r := range m.Clocked("seams", 90) {
+		sum += r.Minutes
+		metres += r.Metres
+	}
+	assert.InDelta(t, 90, sum, 1e-9)
+	long := 0.0
+	for _, r := range m.Rows {
+		if making.StepOf(r) == "seams" {
+			long += r.Length * float64(r.Times)
+		}
+	}
+	assert.InDelta(t, long/1000, metres, 1e-9)
+	assert.Empty(t, m.Clocked("seams", 0))
+	assert.Empty(t, m.Clocked("press", 30))
+}
+
+// A stack beyond what the machine sews is said at the crossing, with substitutes; with a
+// machine strong enough none is.
+func TestCrossingsAgainstTheMachine(t *testing.T) {
+	g, _ := catalogue.Find("skirt-gored-1887")
+	d := drafttest.Make(t, g, body(t), nil)
+	beyond := func(limit float64) int {
+		n := 0
+		for _, c := range making.Of(garment(g, d), nil, making.Maker{Machines: []making.Machine{{Name: "old one", Thickest: limit}}}).Crossings {
+			if c.Beyond {
+				n++
+				require.NotEmpty(t, c.Ways)
+				for i := 1; i < len(c.Ways); i++ {
+					assert.Positive(t, c.Ways[i].Minutes)
+				}
+			}
+			assert.InDelta(t, float64(c.Layers)*0.6, c.Thick, 1e-9)
+		}
+		return n
+	}
+	assert.Positive(t, beyond(1.5))
+	assert.Zero(t, beyond(12))
+	last := 1 << 30
+	for limit := 0.6; limit < 8; limit += 0.3 {
+		n := beyond(limit)
+		assert.LessOrEqual(t, n, last, "a stronger machine meets no more stacks")
+		last = n
 	}
 }

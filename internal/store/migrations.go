@@ -134,6 +134,7 @@ type (
 		Kind    string
 		CutHash string
 		Sewn    string
+		Spool   float64 `gorm:"column:spool_m;not null;default:0"`
 	}
 	clocked0007 struct {
 		ID        uint      `gorm:"primaryKey;autoIncrement"`

@@ -172,6 +172,7 @@ type Layer struct {
 	Stash      uint              `gorm:"column:stash_id;not null;default:0" json:"stash_id"` // which of the stash its outer cloth is; 0: its own
 	Laying     ensemble.Laying   `gorm:"serializer:json" json:"laying"`
 	Sewn       making.Choices    `gorm:"serializer:json" json:"sewn"`                         // techniques chosen for it
+	Spool      float64           `gorm:"column:spool_m;not null;default:0" json:"spool_m"`    // thread in hand that can’t be had again, m
 	Pieces     map[string]bool   `gorm:"column:pieces_cut;serializer:json" json:"pieces_cut"` // ticked off the cut list
 	Seen       ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"`                // the draft last taken note of
 	CutHash    string            `gorm:"not null;default:''" json:"cut_hash"`                 // of the draft its cloth was cut to

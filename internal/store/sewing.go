@@ -133,6 +133,15 @@ func (s *Store) SetSewn(ctx context.Context, layer uint, key, to, was string) er
 	})
 }
 
+// SetSpool says how much thread is in hand for a layer that can’t be had again, m; 0 for
+// thread that can.
+func (s *Store) SetSpool(ctx context.Context, layer uint, metres float64) error {
+	if !(metres >= 0 && metres <= 100_000) {
+		return &FieldError{"spool", "a spool holds between 0 and ⟦=100 km⟧ of thread"}
+	}
+	return s.layer(ctx, layer, "the thread of %s", func(tx *gorm.DB, l *Layer) error { return tx.Model(l).Update("spool_m", metres).Error })
+}
+
 // SetSewnEverywhere chooses a technique for all that is alike in the whole ensemble.
 func (s *Store) SetSewnEverywhere(ctx context.Context, ensemble uint, key, to string) error {
 	return s.act(ctx, OfEnsemble, ensemble, "how all of it is sewn", func(tx *gorm.DB) error {

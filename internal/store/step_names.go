@@ -67,7 +67,7 @@ func migrateSewing(tx *gorm.DB) error {
 	if err := added(tx, &ensemble0007{}, "Profile", "Sewn"); err != nil {
 		return err
 	}
-	if err := added(tx, &layer0007{}, "Sewn"); err != nil {
+	if err := added(tx, &layer0007{}, "Sewn", "Spool"); err != nil {
 		return err
 	}
 	if err := created(tx, &clocked0007{}, &workroom0007{}); err != nil {

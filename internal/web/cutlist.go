@@ -268,6 +268,11 @@ func checks(stage *ensemble.Stage, p *page) []guardCheck {
 		out = append(out, guardCheck{Key: "flaws", Label: "Every flaw I can find is marked",
 			How: "Hold it to the light: the lay keeps clear of the flaws that are marked, and only of those."})
 	}
+	if rec := p.E.Layer.Rec; rec.Spool > 0 && stage.Making.Thread() > rec.Spool {
+		out = append(out, guardCheck{Key: "thread", Label: "I know that the special thread will not last",
+			How: fmt.Sprintf("%s are in hand and %s are needed, ends counted in: a spool that runs out can’t be matched.",
+				measure.TellLong(rec.Spool*1000), measure.TellLong(stage.Making.Thread()*1000))})
+	}
 	if guessed := estimatedUnder(p); len(guessed) > 0 {
 		out = append(out, guardCheck{Key: "estimated", Label: "I cut although some readings are only estimated",
 			How: "Nobody measured " + strings.Join(guessed, ", ") + ". Measure them first if the wearer is at hand."})

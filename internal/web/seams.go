@@ -5,6 +5,7 @@ import (
 	"math"
 	"net/url"
 	"slices"
+	"strings"
 
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
@@ -28,10 +29,20 @@ type seamsView struct {
 	Minutes  float64
 	Thread   float64
 	Bobbins  string
+	Needle   string
+	Spool    string // thread in hand that can’t be had again
+	Short    bool   // it does not last
+	Colours  []threadOf
 	Beyond   []beyondView
 	Limit    string
 	Cut      bool
 	Err      string
+}
+
+// threadOf is what the whole ensemble takes of thread of a colour, m.
+type threadOf struct {
+	Colour string
+	Metres float64
 }
 
 type wayLine struct {
@@ -118,7 +129,16 @@ func (s *Server) viewSeams(p *page, chosen string) seamsView {
 		return v
 	}
 	v.Minutes, v.Thread = stage.Making.Minutes(), stage.Making.Thread()
+	if rec := l.Rec; rec.Spool > 0 {
+		v.Spool, v.Short = measure.Say(measure.TellLong(rec.Spool*1000), p.Unit), rec.Spool < v.Thread
+	}
+	v.Colours = threads(p.E)
 	v.Bobbins = bobbins(v.Thread, p.E.Rec.Maker.Machines)
+	stack := 0.0
+	for _, x := range stage.Making.Crossings {
+		stack = math.Max(stack, x.Thick)
+	}
+	v.Needle = sentence(making.NeedleFor(stage.Fabric, stack).String())
 	done := map[string]bool{}
 	for _, log := range l.Rec.Steps {
 		done[log.Step] = log.DoneAt != nil
@@ -188,6 +208,40 @@ func (s *Server) viewSeams(p *page, chosen string) seamsView {
 	return v
 }
 
+// threads sums the sewing thread of an ensemble by the colour of its cloths.
+func threads(e *ensembleView) []threadOf {
+	var out []threadOf
+	for i := range e.Stages {
+		if e.Stages[i].Err != nil {
+			continue
+		}
+		colour := e.Rec.Layers[i].Fabric.Colour
+		k := slices.IndexFunc(out, func(t threadOf) bool { return t.Colour == colour })
+		if k < 0 {
+			out, k = append(out, threadOf{Colour: colour}), len(out)
+		}
+		out[k].Metres += e.Stages[i].Making.Thread()
+	}
+	return out
+}
+
+// setSpool says how much thread is in hand that can’t be had again.
+func (s *Server) setSpool(c *call) error {
+	text := strings.TrimSpace(c.PostForm("spool"))
+	metres := 0.0
+	if text != "" {
+		l, err := measure.Parse(text, c.reader.Unit)
+		if err != nil || l < 0 {
+			return &store.FieldError{Field: "spool", Why: "the thread in hand is a length such as ⟦=200 m⟧"}
+		}
+		metres = float64(l) / 1000
+	}
+	if err := s.change(c, func(l store.Layer) error { return s.st.SetSpool(c.ctx(), l.ID, metres) }); err != nil {
+		return err
+	}
+	return s.back(c)
+}
+
 // orAll is the smaller of a row's two allowances, or its only one.
 func orAll(r making.Row) float64 {
 	if r.B.Piece == "" {
@@ -237,6 +291,14 @@ func (s *Server) viewRow(p *page, line seamLine) *rowView {
 	for _, seam := range stage.Draft.Seams {
 		if "seam/"+seam.ID == line.Key {
 			v.Account = pattern.Account(stage.Draft.Pieces, seam)
+			for i := range v.Account {
+				switch at := &v.Account[i]; {
+				case i == len(v.Account)-1:
+					at.To = "the end"
+				case at.To == "":
+					at.To = "a notch"
+				}
+			}
 			continue
 		}
 		for _, side := range []pattern.Side{seam.A, seam.B} {

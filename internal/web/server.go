@@ -242,6 +242,7 @@ func (s *Server) routes(r *gin.Engine) {
 	l.GET("/widths", ownPage, h(s.compareWidths))
 	l.POST("/step", h(s.step))
 	l.POST("/sewn", h(s.sew))
+	l.POST("/spool", h(s.setSpool))
 	l.GET("/paper.pdf", h(s.paperPDF))
 	l.GET("/pieces.svg", h(s.piecesSVG))
 	l.GET("/pattern.json", h(s.patternJSON))
