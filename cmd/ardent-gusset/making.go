@@ -119,11 +119,13 @@ func makingOut(ctx context.Context, c *call) error {
 }
 
 func layerMade(s ensemble.Stage) madeLayer {
-	l := madeLayer{Layer: s.ID, Garment: s.Kind, Seams: []madeSeam{}, Edges: []madeEdge{}, Works: []madeWork{}, Operations: []madeOperation{}}
+	l := madeLayer{Layer: s.ID, Garment: s.Kind, Seams: []madeSeam{}, Edges: []madeEdge{}, Works: []madeWork{},
+		Operations: []madeOperation{}}
 	for _, r := range s.Making.Rows {
 		switch {
 		case r.B.Piece != "":
-			l.Seams = append(l.Seams, madeSeam{r.Key[len("seam/"):], r.A.Piece + " " + r.A.Edge, r.B.Piece + " " + r.B.Edge, r.Length, r.Times,
+			l.Seams = append(l.Seams, madeSeam{r.Key[len("seam/"):], r.A.Piece + " " + r.A.Edge, r.B.Piece + " " + r.B.Edge, r.Length,
+				r.Times,
 				r.Technique.Key, r.Finish.Key, r.AllowA, r.AllowB, r.Ease, string(r.Absorbed), r.Layers, r.Thick, r.Thread,
 				r.Minutes + r.FinishMinutes})
 		case r.A.Piece != "":

@@ -90,15 +90,18 @@ type Rates map[string]Rate
 // sure is how many metres of one's own are worth as much as the rate from memory.
 const sure = 3.0
 
-// Of is the minutes a metre of a technique takes this maker.
-func (r Rates) Of(t technique.Technique) float64 { return r.of(t) }
+// Of is the minutes a metre of a technique takes at these rates, on a usual machine: the rate
+// from memory, drawn towards the maker's own as metres of it gather.
+func (r Rates) Of(t technique.Technique) float64 { return Maker{Rates: r}.perMetre(t) }
 
-// of is the minutes a metre takes: the rate from memory, drawn towards the maker's own as
-// metres of it gather.
-func (r Rates) of(t technique.Technique) float64 {
-	own, ok := r[t.Key]
+// perMetre is the minutes a metre of a technique takes on the maker's machines: a slow one
+// stretches what is sewn by machine. What the maker clocked has it in it already.
+func (m Maker) perMetre(t technique.Technique) float64 {
+	memory := t.Minutes()
+	slower := t.OnMachine() * (1/m.speed() - 1)
+	own, ok := m.Rates[t.Key]
 	if !ok || own.Metres <= 0 {
-		return t.Minutes()
+		return memory + slower
 	}
-	return (t.Minutes()*sure + own.Minutes) / (sure + own.Metres)
+	return ((memory+slower)*sure + own.Minutes) / (sure + own.Metres)
 }

@@ -317,13 +317,13 @@ func reckon(r *Row, thick float64, m Maker) {
 		all = r.Length
 	}
 	r.Thread = r.Technique.Thread(thick) * all / 1000
-	r.Minutes = m.Rates.of(r.Technique)*all/1000 + r.Technique.Each*float64(r.Count)
+	r.Minutes = m.perMetre(r.Technique)*all/1000 + r.Technique.Each*float64(r.Count)
 	if r.A.Piece != "" {
 		r.Minutes += setUp * float64(max(r.Times, 1))
 	}
 	if r.Finished() {
 		r.Thread += r.Finish.Thread(thick) * all / 1000
-		r.FinishMinutes = m.Rates.of(r.Finish) * all / 1000
+		r.FinishMinutes = m.perMetre(r.Finish) * all / 1000
 	}
 	r.Layers = r.Technique.Needle()
 	r.Thick = float64(r.Technique.Stack()) * thick

@@ -33,7 +33,7 @@ func turned(line []plane.Point) float64 {
 func (g Garment) situation(m Maker) technique.Situation {
 	s := technique.Situation{Year: m.Year, Seen: g.Seen, Frays: g.Cloth.Frays(), Thick: float64(g.Cloth.Thickness), Can: m.can()}
 	end, _ := technique.Find(usual[technique.Finish])
-	s.Ends = m.Rates.of(end)
+	s.Ends = m.perMetre(end)
 	switch {
 	case g.Wear.LaceTo > 0:
 		s.Strain = 3

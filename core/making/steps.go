@@ -179,7 +179,7 @@ func (g Garment) staying(s *work.Step, m Maker) bool {
 		return false
 	}
 	t, _ := technique.Find("stay-stitch")
-	s.Minutes, s.Needs = m.Rates.of(t)*long/1000+2, []work.Need{work.Machine}
+	s.Minutes, s.Needs = m.perMetre(t)*long/1000+2, []work.Need{work.Machine}
 	s.How = measure.TellLong(long) + " of curved edge, one layer at a time, just outside the line, from the wide end to the narrow."
 	return true
 }

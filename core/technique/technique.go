@@ -182,6 +182,29 @@ func (t Technique) Minutes() float64 {
 	return sum
 }
 
+// OnMachine is how many of the minutes of a metre are sewn by machine: those a quicker
+// machine shortens.
+func (t Technique) OnMachine() float64 {
+	sum := 0.0
+	for _, p := range t.Passes {
+		if f := stitch.FormOf(p.Stitch); !f.Hand {
+			sum += p.Times * f.Minutes
+		}
+	}
+	return sum
+}
+
+// Topstitched is how many rows of it are seen on the right side.
+func (t Technique) Topstitched() int {
+	n := 0
+	for _, s := range t.Right {
+		if s.Look == Line || s.Look == Dashes || s.Look == Zigzags {
+			n++
+		}
+	}
+	return n
+}
+
 // AtHome tells whether it is at home in a year; 0 asks for none.
 func (t Technique) AtHome(year int) bool {
 	return year == 0 || (t.From == 0 || year >= t.From) && (t.To == 0 || year <= t.To)

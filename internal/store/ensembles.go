@@ -33,7 +33,8 @@ func (s *Store) Ensembles(ctx context.Context) ([]Ensemble, error) {
 }
 
 func loaded(tx *gorm.DB) *gorm.DB {
-	return tx.Preload("Layers.Clocked").Preload("Wearer.Readings").Preload("Layers", func(tx *gorm.DB) *gorm.DB { return tx.Order("position, id") }).
+	return tx.Preload("Layers.Clocked").Preload("Wearer.Readings").Preload("Layers",
+		func(tx *gorm.DB) *gorm.DB { return tx.Order("position, id") }).
 		Preload("Layers.Steps").Preload("Layers.Timings", func(tx *gorm.DB) *gorm.DB { return tx.Order("id") })
 }
 

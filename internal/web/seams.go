@@ -167,7 +167,8 @@ func (s *Server) viewSeams(p *page, chosen string) seamsView {
 		}
 		for _, side := range []pattern.Side{r.A, r.B} {
 			if side.Piece != "" {
-				edges[side.Piece+" "+side.Edge] = svg.Way{Number: ways[r.Technique.Key], Row: r.Key, Title: r.Name + ": " + r.Technique.Name,
+				edges[side.Piece+" "+side.Edge] = svg.Way{Number: ways[r.Technique.Key], Row: r.Key, Title: r.Name + ": " +
+					r.Technique.Name,
 					Chosen: r.Key == chosen}
 			}
 		}
@@ -232,7 +233,7 @@ func (s *Server) setSpool(c *call) error {
 	if text != "" {
 		l, err := measure.Parse(text, c.reader.Unit)
 		if err != nil || l < 0 {
-			return &store.FieldError{Field: "spool", Why: "the thread in hand is a length such as ⟦=200 m⟧"}
+			return &store.FieldError{Field: "spool", Why: "the thread in hand is a length such as ⟦=200 m⟧, a kilometre at most"}
 		}
 		metres = float64(l) / 1000
 	}

@@ -171,16 +171,7 @@ func (s *Server) routes(r *gin.Engine) {
 	r.GET("/backup", h(s.backup))
 	r.POST("/restore", h(s.restore))
 
-	r.GET("/book", h(s.book))
-	r.GET("/book/words", h(s.words))
-	r.GET("/book/words/:term", h(s.oneWord))
-	r.POST("/book/marked", h(s.setWords))
-	r.GET("/book/technique/:technique", h(s.bookEntry))
-
-	r.GET("/workroom", h(s.workroom))
-	r.POST("/workroom", h(s.setMachine))
-	r.POST("/workroom/remove", h(s.removeMachine))
-	r.POST("/workroom/undo", h(s.undoWorkroom))
+	s.besides(r)
 
 	r.GET("/stash", h(s.stash))
 	r.POST("/stash", h(s.addStash))
@@ -248,6 +239,21 @@ func (s *Server) routes(r *gin.Engine) {
 	l.GET("/pattern.json", h(s.patternJSON))
 	l.GET("/lay.json", h(s.layJSON(false)))
 	l.GET("/lay-job.json", h(s.layJSON(true)))
+}
+
+// besides gives what stands beside the ensembles its addresses: the book and the workroom.
+func (s *Server) besides(r *gin.Engine) {
+	h := s.handle
+	r.GET("/book", h(s.book))
+	r.GET("/book/words", h(s.words))
+	r.GET("/book/words/:term", h(s.oneWord))
+	r.POST("/book/marked", h(s.setWords))
+	r.GET("/book/technique/:technique", h(s.bookEntry))
+
+	r.GET("/workroom", h(s.workroom))
+	r.POST("/workroom", h(s.setMachine))
+	r.POST("/workroom/remove", h(s.removeMachine))
+	r.POST("/workroom/undo", h(s.undoWorkroom))
 }
 
 // fingerprint is an entity tag for a whole folder.
