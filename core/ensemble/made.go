@@ -183,7 +183,9 @@ func remnantOf(f cloth.Fabric, cut cloth.Cut, left []plane.Point, box plane.Box)
 		out.Name = "remnant"
 	}
 	out.Length = measure.Length(box.Width())
-	plain := true
+	// A plain length of cloth needs no outline; a strip that is not as wide as the
+	// cloth does.
+	plain := box.Min.Y < 1 && box.Max.Y > float64(cut.Wide(f))-1
 	for _, q := range tidied(left) {
 		x := q.X - box.Min.X
 		plain = plain && (x < 1 || x > box.Width()-1)

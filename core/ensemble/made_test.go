@@ -35,6 +35,17 @@ func TestRemnantByHand(t *testing.T) {
 	assert.Equal(t, "mend", left.Flaws[0].What)
 }
 
+// Cut along one selvedge as good as from end to end, what is left is the strip beside it
+// and not a whole width.
+func TestAStripIsNoWholeWidth(t *testing.T) {
+	f := cloth.Fabric{Name: "Wool", Width: 1700, Thickness: 0.5, Lengths: []cloth.Cut{{ID: 1, Length: 600, Width: 500}}}
+	sheet := Sheet{Job: lay.Job{Pieces: []lay.Piece{rectangle("a", 590, 50)}}, Result: lay.Result{Placements: []lay.Placement{{ID: "a", X: 5}}}}
+	left := sheet.remnant(f, f.Lengths[0])
+	require.NotNil(t, left)
+	assert.LessOrEqual(t, left.Area(f), 600.0*450)
+	assert.Greater(t, left.Area(f), 600.0*435)
+}
+
 // Whatever was cut, what is left holds nothing of it, lies on the cloth, and is
 // as much as there can be beyond the last cut.
 func TestRemnantsHoldNothingThatWasCut(t *testing.T) {

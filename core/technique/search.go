@@ -107,10 +107,13 @@ func asked(q string) []string {
 
 // answers is how well a technique answers one word of a question.
 func (t Technique) answers(word string) float64 {
-	score := 0.0
+	score, wished := 0.0, false
 	for _, wish := range wishes {
-		if strings.HasPrefix(word, wish.begins) && wish.holds(t) {
-			score = 2
+		if strings.HasPrefix(word, wish.begins) {
+			wished = true
+			if wish.holds(t) {
+				score = 2
+			}
 		}
 	}
 	stem := strings.TrimSuffix(word, "s")
@@ -126,6 +129,8 @@ func (t Technique) answers(word string) float64 {
 		return false
 	}
 	switch {
+	case wished && has(t.Name): // the word is asked for what it means
+		return score + 0.5
 	case has(t.Name):
 		return score + 3
 	case slices.ContainsFunc(t.Others, has):
