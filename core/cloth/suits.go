@@ -13,6 +13,7 @@ type Role string
 
 const (
 	Outer       Role = "outer"
+	Strength    Role = "strength"
 	Lining      Role = "lining"
 	Interlining Role = "interlining"
 	Interfacing Role = "interfacing"
@@ -21,12 +22,17 @@ const (
 )
 
 // Roles lists all, the outer first.
-func Roles() []Role { return []Role{Outer, Lining, Interlining, Interfacing, Contrast, HiddenCloth} }
+func Roles() []Role {
+	return []Role{Outer, Strength, Lining, Interlining, Interfacing, Contrast, HiddenCloth}
+}
 
 // Label names a role as it is listed.
 func (r Role) Label() string {
 	if r == HiddenCloth {
 		return "parts nobody sees"
+	}
+	if r == Strength {
+		return "strength layer"
 	}
 	return string(r)
 }

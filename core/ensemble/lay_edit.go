@@ -68,7 +68,11 @@ func sendCopies(l *Laying, e LayEdit) error {
 		sent[r] = k
 	}
 	if _, chosen := l.Sent[p.ID]; !chosen {
-		sent[cloth.Outer] = p.Cut
+		for _, r := range cloth.Roles() {
+			if k := l.Count(p, r); k > 0 {
+				sent[r] = k
+			}
+		}
 	}
 	sent[e.Role] = n
 	all := map[string]map[cloth.Role]int{}

@@ -82,7 +82,14 @@ func (l Laying) Count(p *pattern.Piece, role cloth.Role) int {
 	case chosen:
 		return sent[role]
 	case role == cloth.Outer:
-		return p.Cut
+		// What is for another layer is cut from its cloth when there is one.
+		n := p.Cut
+		for _, b := range l.Beside {
+			n -= p.CutOf(pattern.For(b.Role))
+		}
+		return n
+	case slices.ContainsFunc(l.Beside, func(b Beside) bool { return b.Role == role }):
+		return p.CutOf(pattern.For(role))
 	}
 	return 0
 }

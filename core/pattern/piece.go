@@ -117,21 +117,57 @@ type Notch struct {
 	Label string
 }
 
+// For is what a cut of a piece is for.
+type For string
+
+const (
+	ForOuter       For = "outer"
+	ForStrength    For = "strength" // the layer that takes the strain
+	ForLining      For = "lining"
+	ForInterlining For = "interlining"
+	ForInterfacing For = "interfacing"
+)
+
+// CutFor is how many of a piece are cut for something.
+type CutFor struct {
+	For For
+	N   int
+}
+
 // Piece is one pattern piece, right side up. Its edges run counter-clockwise,
 // head to tail, and close. The grain runs up the piece (along y) unless
 // GrainDegrees says otherwise.
 type Piece struct {
 	ID, Name     string
 	Edges        []Edge
-	Cut          int    // how many to cut, of the whole piece
-	Mirrored     bool   // half of them mirrored: a left and a right
-	Fold         string // the edge that lies on the fold of the cloth, or ""
-	EitherWay    bool   // a straight strip that may also lie across the cloth
+	Cut          int      // how many to cut, of the whole piece
+	Also         []CutFor // how many of them are not for the outer layer
+	Mirrored     bool     // half of them mirrored: a left and a right
+	Fold         string   // the edge that lies on the fold of the cloth, or ""
+	EitherWay    bool     // a straight strip that may also lie across the cloth
 	GrainDegrees float64
 	Hidden       bool // nobody sees it once the garment is made
 	Notches      []Notch
 	Marks        []Mark
 }
+
+// CutOf is how many of the piece are cut for something.
+func (p *Piece) CutOf(f For) int {
+	others := 0
+	for _, c := range p.Also {
+		if c.For == f {
+			return c.N
+		}
+		others += c.N
+	}
+	if f == ForOuter {
+		return p.Cut - others
+	}
+	return 0
+}
+
+// Layered cuts half of the copies for another layer than the outer.
+func (p *Piece) Layered(f For) { p.Also = []CutFor{{f, p.Cut / 2}} }
 
 // Edge finds an edge by its ID.
 func (p *Piece) Edge(id string) (*Edge, bool) {
@@ -208,6 +244,12 @@ func (p *Piece) Area() float64 { return plane.Area(p.Opened()) }
 // CutNote says how many to cut and how.
 func (p *Piece) CutNote() string {
 	s := fmt.Sprintf("cut %d", p.Cut)
+	for i, c := range p.Also {
+		if i == 0 {
+			s = fmt.Sprintf("cut %d outer", p.CutOf(ForOuter))
+		}
+		s += fmt.Sprintf(", %d %s", c.N, c.For)
+	}
 	if p.Fold != "" {
 		return s + " on the fold"
 	}

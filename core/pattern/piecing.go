@@ -171,6 +171,10 @@ func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (P
 	}
 	if _, ok := out.Edge(p.Fold); p.Fold != "" && !ok { // it came off both halves
 		out.Fold, out.Cut, out.Mirrored = "", 2*p.Cut, true
+		out.Also = nil
+		for _, c := range p.Also {
+			out.Also = append(out.Also, CutFor{c.For, 2 * c.N})
+		}
 	}
 	return out, nil
 }

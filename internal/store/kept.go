@@ -84,6 +84,7 @@ type keptPiece struct {
 	ID, Name     string
 	Edges        []keptEdge
 	Cut          int
+	Also         []keptCutFor
 	Mirrored     bool
 	Fold         string
 	EitherWay    bool
@@ -91,6 +92,11 @@ type keptPiece struct {
 	Hidden       bool
 	Notches      []keptNotch
 	Marks        []keptMark
+}
+
+type keptCutFor struct {
+	For pattern.For
+	N   int
 }
 
 type keptEdge struct {
@@ -284,7 +290,7 @@ func keep(m ensemble.Made) keptCut {
 		Pieces: each(d.Pieces, func(p pattern.Piece) keptPiece {
 			return keptPiece{p.ID, p.Name, each(p.Edges, func(e pattern.Edge) keptEdge {
 				return keptEdge{e.ID, e.Name, keptLine(e.Line), e.Allowance, e.Turned, e.Kind, e.Technique, e.Corner}
-			}), p.Cut, p.Mirrored, p.Fold, p.EitherWay, p.GrainDegrees, p.Hidden,
+			}), p.Cut, each(p.Also, func(c pattern.CutFor) keptCutFor { return keptCutFor(c) }), p.Mirrored, p.Fold, p.EitherWay, p.GrainDegrees, p.Hidden,
 				each(p.Notches, func(n pattern.Notch) keptNotch { return keptNotch(n) }),
 				each(p.Marks, func(m pattern.Mark) keptMark {
 					return keptMark{m.Kind, keptLine(m.Path), m.Label, m.Width, m.Channel, m.Long}
@@ -335,7 +341,7 @@ func (k keptCut) read() ensemble.Made {
 			return pattern.Piece{ID: p.ID, Name: p.Name, Edges: each(p.Edges, func(e keptEdge) pattern.Edge {
 				return pattern.Edge{ID: e.ID, Name: e.Name, Line: line(e.Line), Allowance: e.Allowance, Turned: e.Turned, Kind: e.Kind,
 					Technique: e.Technique, Corner: e.Corner}
-			}), Cut: p.Cut, Mirrored: p.Mirrored, Fold: p.Fold, EitherWay: p.EitherWay, GrainDegrees: p.GrainDegrees, Hidden: p.Hidden,
+			}), Cut: p.Cut, Also: each(p.Also, func(c keptCutFor) pattern.CutFor { return pattern.CutFor(c) }), Mirrored: p.Mirrored, Fold: p.Fold, EitherWay: p.EitherWay, GrainDegrees: p.GrainDegrees, Hidden: p.Hidden,
 				Notches: each(p.Notches, func(n keptNotch) pattern.Notch { return pattern.Notch(n) }),
 				Marks: each(p.Marks, func(m keptMark) pattern.Mark {
 					return pattern.Mark{Kind: m.Kind, Path: line(m.Path), Label: m.Label, Width: m.Width, Channel: m.Channel, Long: m.Long}

@@ -88,6 +88,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number("allowance"))
 		p.Cut = 4
+		p.Layered(pattern.ForLining)
 		d.Pieces = append(d.Pieces, p)
 		q := &d.Pieces[i]
 		q.Allow(10, "top", "bottom")
@@ -95,6 +96,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	}
 	last := h.Panels - 1
 	d.Pieces[0].Fold, d.Pieces[0].Cut, d.Pieces[0].Mirrored = "front", 2, false
+	d.Pieces[0].Layered(pattern.ForLining)
 	part.Rename(&d.Pieces[0], "front", "front", "centre front, on the fold", 0)
 	straighten(&d.Pieces[0], "front")
 	part.Rename(&d.Pieces[last], "back", "opening", "centre back, opening", 25)

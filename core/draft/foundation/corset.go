@@ -152,7 +152,9 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	c.made = 2 * c.Half.Width(0)
 	for i := range c.Panels {
 		p := c.Piece(i, v.Number("allowance"))
-		p.Cut = 2 * c.layers
+		if p.Cut = 2 * c.layers; c.layers == 2 {
+			p.Layered(pattern.ForStrength)
+		}
 		l, r := c.Edges(i, 0)
 		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.TapeLine, Width: waistTape, Path: []plane.Point{{X: l}, {X: r}}})
 		c.Pieces = append(c.Pieces, p)

@@ -97,13 +97,15 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	spread := on.Girth(v.Number("tabs")) / on.GirthAt(figure.Waist) * 1.04
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number("allowance"))
-		p.Cut = 4 // outer cloth and lining
+		p.Cut = 4
+		p.Layered(pattern.ForLining)
 		tab(&p, v.Number("tabs"), spread, map[int]string{0: "left", h.Panels - 1: "right"}[i])
 		d.Pieces = append(d.Pieces, p)
 	}
 	last := h.Panels - 1
 	part.Rename(&d.Pieces[0], "front", "front-lacing", "front edge", 0)
 	d.Pieces[last].Fold, d.Pieces[last].Cut, d.Pieces[last].Mirrored = "back", 2, false
+	d.Pieces[last].Layered(pattern.ForLining)
 	part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
 	straighten(&d.Pieces[0], "front-lacing")
 	straighten(&d.Pieces[last], "back")

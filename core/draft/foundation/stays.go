@@ -111,7 +111,8 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number("allowance"))
-		p.Cut = 4 // two layers
+		p.Cut = 4
+		p.Layered(pattern.ForLining)
 		if i > 0 {
 			straight := ""
 			if i == h.Panels-1 && closing == "front" {
@@ -207,6 +208,7 @@ func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topB
 	long := math.Max(on.Length("back_waist_length")-topBack+on.Length("front_length")-topFront-tie, 120)
 	p := pattern.Rectangle("strap", "Strap", s.Length(), long, 0)
 	p.Cut, p.Mirrored = 4, true
+	p.Layered(pattern.ForLining)
 	p.Allow(10, "bottom")
 	part.Rename(&p, "left", "strap-side", "side edge", 0)
 	part.Rename(&p, "right", "strap-other", "other side edge", 0)
@@ -329,6 +331,7 @@ func staysEdges(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v dr
 	} else {
 		d.Pieces[0].Fold = "front"
 		d.Pieces[0].Cut, d.Pieces[0].Mirrored = 2, false
+		d.Pieces[0].Layered(pattern.ForLining)
 		part.Rename(&d.Pieces[0], "front", "front", "centre front, on the fold", 0)
 	}
 	if closing != "front" {
@@ -339,6 +342,7 @@ func staysEdges(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v dr
 	} else {
 		d.Pieces[last].Fold = "back"
 		d.Pieces[last].Cut, d.Pieces[last].Mirrored = 2, false
+		d.Pieces[last].Layered(pattern.ForLining)
 		part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
 		straighten(&d.Pieces[last], "back")
 	}

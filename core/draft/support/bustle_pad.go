@@ -243,6 +243,7 @@ func padSide(id, name string, edges [2][]plane.Point, v draft.Values) pattern.Pi
 	}}
 	if v.Choice("lined") == "yes" {
 		p.Cut = 2
+		p.Layered(pattern.ForLining)
 	}
 	p.Notches = append(p.Notches, pattern.Notch{Edge: "upper", At: p.Edges[1].Length() / 2, Label: "centre back"},
 		pattern.Notch{Edge: "lower", At: p.Edges[0].Length() / 2, Label: "centre back"})

@@ -62,6 +62,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	q := waist / 4
 	band := pattern.Rectangle("band", "Waistband", waist+2*ext, v.Number("band"), seam)
 	band.Cut = 2
+	band.Layered(pattern.ForLining)
 	band.EitherWay = true
 	band.Be(pattern.Enclosed, "left", "right")
 	band.Split("top", pattern.Stretch{ID: "end-left", Name: "button extension", Length: ext},

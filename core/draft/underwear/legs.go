@@ -183,6 +183,7 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 	if frill >= 10 { // sewn on both edges, so it can't be folded: two layers
 		cuff = pattern.Rectangle("leg-band", "Leg band, two layers", band, deepCuff, seam)
 		cuff.Cut, cuff.EitherWay = 4, true
+		cuff.Layered(pattern.ForLining)
 	} else {
 		cuff.Marks = append(cuff.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deepCuff}, {X: band, Y: deepCuff}},
 			Label: "fold"})
