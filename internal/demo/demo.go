@@ -76,8 +76,7 @@ var ensembles = []struct {
 	later                []reading // taken after the layers were put on
 }{
 	{"The lighthouse widow", "about 1887", "Skerrow Harbour pageant", 0, 54, 35, 2, []layer{
-		{"shift", "Shift", store.Sewn, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 },
-			[]string{"cut", "gores", "shoulder", "gussets", "sleeves", "sides", "fell", "neck", "hem"}},
+		{"shift", "Shift", store.Sewn, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
 		{"corset", "Corset", store.Drafted, draft.Settings{"laced_waist": 660.0},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Herringbone coutil", "madder", 24 }, []string{"mock-up"}},
 		{"petticoat-tiered", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Striped cambric", 7.2 }, nil},
@@ -306,6 +305,17 @@ func noted(ctx context.Context, st *store.Store, id uint, layers []layer, ids []
 	return st.See(ctx, seen)
 }
 
+// done are the steps of a layer that is cut, sewn or worn that are behind it.
+func done(s ensemble.Stage, state store.State) []string {
+	var out []string
+	for _, step := range s.Draft.Steps {
+		if state != store.Cut || step.ID == "wash" || step.ID == "mock-up" || step.ID == ensemble.CutStep {
+			out = append(out, step.ID)
+		}
+	}
+	return out
+}
+
 // come brings the layers to their states; what is cut keeps the draft and the lay
 // it is cut to.
 func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint, place Placer) error {
@@ -322,7 +332,7 @@ func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []u
 		if l.state.Made() {
 			made, _ := stages[i].CutOut(func(j lay.Job) (lay.Result, bool) { return place(ctx, j), true })
 			if err := st.CutOut(ctx, ids[i], store.Cutting{State: l.state, Made: made, Takes: made.Takes(),
-				Pieces: stages[i].PieceKeys(), Steps: stages[i].Cutting()}); err != nil {
+				Pieces: stages[i].PieceKeys(), Steps: done(stages[i], l.state)}); err != nil {
 				return err
 			}
 			continue

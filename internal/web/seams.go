@@ -91,9 +91,11 @@ type rankedView struct {
 	Home      string
 }
 
+// beyondView are crossings that are too thick for the machine, alike in what crosses what.
 type beyondView struct {
 	making.Crossing
-	Where string
+	Where  string
+	Places int
 }
 
 func (s *Server) seamsStation(c *call) error {
@@ -190,16 +192,22 @@ func (s *Server) viewSeams(p *page, chosen string) seamsView {
 		}
 	}
 	sheet := svg.Sheet{Unit: p.Unit, Title: l.Rec.Name + ", how it is sewn", Ways: edges, Width: 720}
-	names := map[string]string{}
+	names, techniques := map[string]string{}, map[string]string{}
 	for _, r := range stage.Making.Rows {
-		names[r.Key] = r.Name
+		names[r.Key], techniques[r.Key] = r.Name, r.Technique.Name
 	}
 	for _, x := range stage.Making.Crossings {
 		title := p.Reader.Say(fmt.Sprintf("%s over %s: %d layers, %s", names[x.Over], names[x.Under], x.Layers, measure.TellFine(x.Thick)))
 		sheet.Crossings = append(sheet.Crossings, svg.CrossedAt{Piece: x.Piece, At: x.At, Beyond: x.Beyond, Title: title})
-		if x.Beyond && !slices.ContainsFunc(v.Beyond, func(b beyondView) bool { return b.Over == x.Over && b.Under == x.Under }) {
-			v.Beyond = append(v.Beyond, beyondView{x, names[x.Over] + " over " + names[x.Under]})
+		if !x.Beyond {
+			continue
 		}
+		where := techniques[x.Over] + " over " + strings.ToLower(techniques[x.Under])
+		k := slices.IndexFunc(v.Beyond, func(b beyondView) bool { return b.Where == where && b.Layers == x.Layers })
+		if k < 0 {
+			v.Beyond, k = append(v.Beyond, beyondView{Crossing: x, Where: where}), len(v.Beyond)
+		}
+		v.Beyond[k].Places++
 	}
 	sheet.Height = 420
 	v.Drawing = sheet.Draw(stage.Draft.Pieces)
