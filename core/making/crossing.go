@@ -3,6 +3,7 @@ package making
 import (
 	"fmt"
 	"math"
+	"sync"
 
 	"ardentgusset/core/plane"
 )
@@ -99,11 +100,17 @@ func rowOf(all []Row, piece, edge string) *Row {
 
 // rank is when a seam is sewn: its place among the phases.
 func rank(r Row) int {
-	id := phaseOf(r)
-	for i, p := range phases() {
-		if p.id == id {
-			return i
-		}
+	if i, ok := places()[phaseOf(r)]; ok {
+		return i
 	}
 	return math.MaxInt
 }
+
+// places are where each phase stands among all.
+var places = sync.OnceValue(func() map[string]int {
+	out := map[string]int{}
+	for i, p := range phases() {
+		out[p.id] = i
+	}
+	return out
+})

@@ -1,6 +1,8 @@
 package making
 
 import (
+	"sync"
+
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
@@ -31,8 +33,8 @@ const (
 
 // phases are all steps that rules give, in the order they are usually done, each with what
 // must come before it and why (common practice, no source). Those a garment has nothing for
-// are left out, and reasons that name them.
-func phases() []phase {
+// are left out, and reasons that name them. The list is not to be changed.
+var phases = sync.OnceValue(func() []phase {
 	return []phase{
 		{"wash", "Wash and press the cloth", nil},
 		{"mock-up", "Mock-up in cheap cloth", nil},
@@ -113,7 +115,7 @@ func phases() []phase {
 			"seams", "the hem runs over the seams", "cut", "it is turned on the cut piece")},
 		{"measure", "Measure over it", after("try-on", "it must sit as it will be worn", "closure", "it must sit as it will be worn")},
 	}
-}
+})
 
 // StepOf is the ID of the step in which a row is worked.
 func StepOf(r Row) string { return phaseOf(r) }

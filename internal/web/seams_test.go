@@ -219,3 +219,17 @@ func TestSeamTableIsWhole(t *testing.T) {
 		}
 	}
 }
+
+// A technique for all parts of a garment in a stack of nine: chosen, worked out and drawn
+// again.
+func BenchmarkChoosingATechnique(b *testing.B) {
+	s := demoServer(b, nil)
+	const layer = "/ensembles/3/layers/15"
+	to := []string{"french", "plain"}
+	row := "seam/gore-1"
+	b.ResetTimer()
+	for i := range b.N {
+		w := ask(s, "POST", layer+"/sewn", url.Values{"row": {row}, "to": {to[i%2]}, "for": {"like"}, "was": {""}}, map[string]string{"X-From-Page": "1"})
+		require.Equal(b, 200, w.Code, w.Body)
+	}
+}
