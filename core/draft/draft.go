@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/quilt"
 	"ardentgusset/core/technique"
@@ -52,18 +53,19 @@ type Draft struct {
 	Hoops      []bone.Hoop
 	Laces      []closure.Lacing
 	Quilting   []quilt.Quilted
-	Notions    []Notion // beside what the bones, hoops, laces and quilting call for
+	Fastenings []closure.Fastening
+	Notions    []notion.Notion // beside what its sets call for
 	Spares     []Spare
-	Own        []work.Step // steps of its own: what no rule of making gives
-	Steps      []work.Step // all of them, once its making is worked out
-	Told       []Told      // what is particular about the steps that rules give
-	MockUp     string      // what a mock-up must show, "" when none is needed
-	Flat       bool        // channels are stitched before its pieces are joined
-	Covered    bool        // its allowances lie between layers
-	Casing     bool        // bones lie in casings, not between layers
-	Filled     bool        // it is quilted once it is turned and filled
-	Works      []Worked    // what is worked and is neither a seam nor an edge nor a mark
-	TryOn      string      // what to look at when it is tried on, "" when it is not
+	Own        []work.Step     // steps of its own: what no rule of making gives
+	Steps      []work.Step     // all of them, once its making is worked out
+	Told       []Told          // what is particular about the steps that rules give
+	MockUp     string          // what a mock-up must show, "" when none is needed
+	Flat       bool            // channels are stitched before its pieces are joined
+	Covered    bool            // its allowances lie between layers
+	Casing     bool            // bones lie in casings, not between layers
+	Filled     bool            // it is quilted once it is turned and filled
+	Works      []notion.Worked // what is worked and is neither a seam nor an edge nor a mark
+	TryOn      string          // what to look at when it is tried on, "" when it is not
 	Wear       Wear
 	// Smaller is by how much less than the figure it closes on the garment is
 	// meant to measure, by drop: girth, mm, from the top down.
@@ -115,7 +117,12 @@ func (d *Draft) Measure(key, part, label string, mm float64) {
 
 // Buy adds a notion.
 func (d *Draft) Buy(kind, what string, quantity float64, unit, why string) {
-	d.Notions = append(d.Notions, Notion{Kind: kind, What: what, Quantity: quantity, Unit: unit, Why: why})
+	d.Notions = append(d.Notions, notion.Notion{Kind: kind, What: what, Quantity: quantity, Unit: unit, Why: why})
+}
+
+// Fasten adds fasteners; why is the sum behind their number.
+func (d *Draft) Fasten(kind closure.Fastener, count int, size float64, why string) {
+	d.Fastenings = append(d.Fastenings, closure.Fastening{Kind: kind, Count: count, Size: size, Why: why})
 }
 
 // Sew adds a seam between two edges of equal length, usually sewn by the technique of
@@ -123,15 +130,6 @@ func (d *Draft) Buy(kind, what string, quantity float64, unit, why string) {
 func (d *Draft) Sew(id, pieceA, edgeA, pieceB, edgeB, technique string) {
 	d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pieceA, Edge: edgeA},
 		B: pattern.Side{Piece: pieceB, Edge: edgeB}, Technique: technique})
-}
-
-// Worked is a thing that is worked on a length.
-type Worked struct {
-	Key, Name string
-	Of        technique.Work
-	Join      pattern.Join
-	Technique string // key of the usual one; "" for that of its kind
-	Length    float64
 }
 
 // Told is what is particular about a step that the rules of making give: words and reasons
@@ -320,5 +318,5 @@ func (d *Draft) Placket(opening, allowance float64) {
 	facing.EitherWay, under.EitherWay = true, true
 	facing.Hidden, under.Hidden = true, true
 	d.Pieces = append(d.Pieces, facing, under)
-	d.Works = append(d.Works, Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: opening})
+	d.Works = append(d.Works, notion.Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: opening})
 }

@@ -3,89 +3,37 @@ package draft
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/bone"
-	"ardentgusset/core/closure"
-	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/quilt"
 )
 
-// Shopping is everything the draft calls for beside cloth and sewing thread:
-// its own notions and what its bones, hoops, laces and quilting take.
-// thickness is that of its cloth, mm.
-func (d Draft) Shopping(thickness float64) []Notion {
-	out := append([]Notion(nil), d.Notions...)
-	add := func(kind, what string, quantity float64, unit, why string) {
-		out = append(out, Notion{Kind: kind, What: what, Quantity: quantity, Unit: unit, Why: why})
-	}
-	for _, s := range bone.List(d.Bones) {
-		why := fmt.Sprintf("%d needed", s.Count)
-		if s.Spare > 0 {
-			why += fmt.Sprintf(" and %d to spare", s.Spare)
-		}
-		unit, what := "piece", fmt.Sprintf("%s bone, %s wide, %s long", capital(string(s.Kind)), measure.TellStock(s.Width),
-			measure.Tell(s.Length))
-		if s.Kind == bone.Wooden {
-			what = fmt.Sprintf("Wooden busk, %s wide, %s long", measure.TellStock(s.Width), measure.Tell(s.Length))
-		}
-		add("bone", what, float64(s.Count+s.Spare), unit, why+"; each channel less its clearance, down to stock")
-	}
-	for _, k := range []bone.Kind{bone.Flat, bone.Plastic, bone.Spiral} {
-		if total := bone.Total(d.Bones, k); total > 0 && k == bone.Plastic {
-			add("bone", "or plastic boning by the length", total/1000*1.05, "m",
-				"all plastic bones end to end, and one part in twenty for the ends")
-		}
-	}
-	if steel := bone.Steel(d.Hoops); steel > 0 {
-		add("hoop", "Hoop steel", steel/1000, "m", measure.Count(hoopCount(d.Hoops), "steel")+", overlaps counted in")
-		add("hoop", "Joiners and tips for the steel ends", float64(2*hoopCount(d.Hoops)), "piece", "two ends to every steel")
-	}
+// Sets are all that is set into the garment or closes it.
+func (d Draft) Sets() []notion.Set {
+	out := []notion.Set{bone.Set{Bones: d.Bones, Casing: d.Casing}, bone.Hoops(d.Hoops)}
 	for _, l := range d.Laces {
-		if l.Hand {
-			add("eyelet", "Floss for eyelets "+l.Place, float64(l.Eyelets())*closure.FlossPerEyelet/1000, "m",
-				fmt.Sprintf("%d eyelets worked by hand × %s in three strands", l.Eyelets(), measure.Tell(closure.FlossPerEyelet)))
-		} else {
-			add("eyelet", "Eyelets, "+measure.TellStock(5)+", with washers", float64(l.Eyelets()), "piece",
-				fmt.Sprintf("%d pairs %s", l.Pairs(), l.Place))
-		}
-		times := 1.0
-		if l.Doubled {
-			times = 2
-		}
-		why := fmt.Sprintf("%s through %d pairs, opened %s to get in, tails of %s", l.Style, l.Pairs(), measure.Tell(l.Open),
-			measure.Tell(l.Tail))
-		if l.Loop > 0 && l.Style == closure.CrissCross {
-			why += ", two loops at the waist"
-		}
-		add("lace", "Lace, "+l.Place, times*l.Length(l.Open)/1000, "m", why)
+		out = append(out, l)
 	}
-	if total := d.QuiltedLength(); total > 0 {
-		thread, bobbins := quilt.Thread(total, thickness*3)
-		add("thread", "Thread for the quilting", thread/1000, "m", fmt.Sprintf("%s of lines; wind %s before you begin",
-			measure.TellLong(total), measure.Count(bobbins, "bobbin")))
+	out = append(out, quilt.Set(d.Quilting))
+	for _, f := range d.Fastenings {
+		out = append(out, f)
 	}
 	return out
 }
 
-// QuiltedLength is all quilting in the garment, mm.
-func (d Draft) QuiltedLength() float64 {
-	sum := 0.0
-	for _, q := range d.Quilting {
-		sum += q.Length()
+// Shopping is everything the draft calls for beside cloth and sewing thread:
+// its own notions and what its bones, hoops, laces, quilting and fastenings take.
+// thickness is that of its cloth, mm.
+func (d Draft) Shopping(thickness float64) []notion.Notion {
+	out := slices.Clone(d.Notions)
+	for _, s := range d.Sets() {
+		out = append(out, s.Notions(thickness)...)
 	}
-	return sum
-}
-
-func capital(s string) string { return string(s[0]-'a'+'A') + s[1:] }
-
-func hoopCount(hoops []bone.Hoop) int {
-	n := 0
-	for _, h := range hoops {
-		n += h.Count
-	}
-	return n
+	return out
 }
 
 // Clash is something on a piece that lies in the way of something else.

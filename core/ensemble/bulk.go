@@ -58,11 +58,8 @@ func (s Stage) Mass() (grams float64, known bool) {
 		}
 		grams += u.Fabric.Mass(area)
 	}
-	for _, b := range s.Draft.Bones {
-		grams += b.Mass()
-	}
-	for _, h := range s.Draft.Hoops {
-		grams += h.Mass()
+	for _, set := range s.Draft.Sets() {
+		grams += set.Mass()
 	}
 	for _, n := range s.Notions() {
 		grams += n.Mass()

@@ -3,8 +3,8 @@ package ensemble
 import (
 	"fmt"
 
-	"ardentgusset/core/draft"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/stitch"
 )
@@ -63,7 +63,7 @@ func (s Stage) Thread() (metres float64, why string) {
 
 // Notions lists everything to buy for a stage beside its cloth, thread
 // included.
-func (s Stage) Notions() []draft.Notion {
+func (s Stage) Notions() []notion.Notion {
 	out := s.Draft.Shopping(float64(s.Fabric.Thickness))
 	if s.Err != nil {
 		return nil
@@ -72,5 +72,5 @@ func (s Stage) Notions() []draft.Notion {
 		out = append(out, s.Making.Notions(s.toMake(s.Draft))...)
 	}
 	m, why := s.Thread()
-	return append(out, draft.Notion{Kind: "thread", What: "Sewing thread for " + s.Name, Quantity: m, Unit: "m", Why: why})
+	return append(out, notion.Notion{Kind: "thread", What: "Sewing thread for " + s.Name, Quantity: m, Unit: "m", Why: why})
 }

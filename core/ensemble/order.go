@@ -35,7 +35,7 @@ func Order(stages []Stage) ([]LayerStep, error) {
 			return nil, fmt.Errorf("%s: %w", s.Name, err)
 		}
 		key := func(id string) string { return s.ID + "/" + id }
-		for i, st := range steps {
+		for _, st := range steps {
 			own := st.ID
 			st.ID = key(own)
 			st.After = slices.Clone(st.After)
@@ -46,7 +46,7 @@ func Order(stages []Stage) ([]LayerStep, error) {
 				switch {
 				case slices.Contains(st.Needs, work.Wearer):
 					st.After = append(st.After, work.After{Step: b.id, Why: "it is tried on over the finished " + b.name})
-				case i == 0 && b.shapes:
+				case b.shapes && (own == "mock-up" || own == CutStep):
 					st.After = append(st.After, work.After{Step: b.id, Why: "the finished " + b.name +
 						" changes the figure this is cut to"})
 				}

@@ -149,7 +149,7 @@ func (s *Stage) choices(p Plan) making.Choices {
 
 // toMake is a draft of the stage as it is to be made.
 func (s *Stage) toMake(d draft.Draft) making.Garment {
-	g := making.Garment{Draft: d, Cloth: s.Fabric}
+	g := making.Garment{Draft: d, Cloth: s.Fabric, InHand: s.Stash != 0}
 	if s.Garment != nil {
 		f, _ := family.Of(s.Garment.About().Family)
 		g.Seen = f.Seen

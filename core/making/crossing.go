@@ -5,7 +5,9 @@ import (
 	"math"
 	"sync"
 
+	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/technique"
 )
 
 // Crossing is a place where a seam runs over another that is sewn already.
@@ -30,6 +32,10 @@ type Way struct {
 // byHand is how long a crossing takes with needle and thimble, graded how long trimming it
 // in steps does, minutes (from memory).
 const byHand, graded = 6.0, 4.0
+
+// elsewhere is what moving to another machine costs a place, bareEdge binding one edge
+// before the bones and one after, minutes (from memory).
+const elsewhere, bareEdge = 5.0, 3.0
 
 // crossings finds where seams cross: at every corner of a piece where two of its sewn edges
 // meet, the later seam runs over the earlier one, on both the pieces it joins.
@@ -65,6 +71,10 @@ func crossings(g Garment, all []Row, m Maker) []Crossing {
 			if limit > 0 && c.Thick > limit {
 				c.Beyond = true
 				c.Ways = ways(c, limit, machine, under.Technique.Stack(), t)
+				if over.Of == technique.Bind && len(g.Bones) > 0 {
+					c.Ways = append(c.Ways, Way{"bind this edge before the bones go in and leave the other open for them: " +
+						"the foot then comes close to the stack", bareEdge})
+				}
 			}
 			out = append(out, c)
 		}
@@ -84,7 +94,8 @@ func ways(c Crossing, limit float64, machine string, stack int, t float64) []Way
 	}
 	return append(out, Way{fmt.Sprintf("sew a finger’s breadth to either side by hand, with a strong needle: %s takes no more",
 		machine), byHand},
-		Way{"turn the wheel by hand there, with a stronger needle, after a trial on a scrap", 2})
+		Way{"turn the wheel by hand there, with a stronger needle, after a trial on a scrap", 2},
+		Way{"sew it on another machine, one that takes " + measure.TellFine(c.Thick), elsewhere})
 }
 
 // rowOf is the row that an edge of a piece is worked in.

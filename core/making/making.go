@@ -31,8 +31,9 @@ type Maker struct {
 // Garment is a draft to be made.
 type Garment struct {
 	draft.Draft
-	Cloth cloth.Fabric
-	Seen  bool // from outside, as it is worn
+	Cloth  cloth.Fabric
+	Seen   bool // from outside, as it is worn
+	InHand bool // its cloth need not be bought
 	// Fixed is set when the cloth is cut: its lines stay as they are.
 	Fixed bool
 }
@@ -207,6 +208,9 @@ func Step(id string) (name string, ok bool) {
 func usualOf(r Row, said string) string {
 	if said != "" {
 		return said
+	}
+	if r.Join == pattern.Tiered { // what is gathered springs back from an open seam
+		return "plain-one-side"
 	}
 	if key, ok := usual[r.Of]; ok {
 		return key

@@ -2,6 +2,7 @@ package making_test
 
 import (
 	"math"
+	"os"
 	"testing"
 
 	"ardentgusset/core/cloth"
@@ -74,64 +75,140 @@ func TestEverythingHasATechnique(t *testing.T) {
 	}
 }
 
-// Any choice of techniques on any garment leaves sewing lines as they are, cutting lines
+// Any choice of techniques on any garment, over its parameter space and very different bodies, leaves sewing lines as they are, cutting lines
 // sound, allowances that are enough for what was chosen, an order that keeps every reason,
-// and times and thread that are finite.
+// and times and thread that are finite. Every garment in turn when EVERY_BODY is set, any of
+// them otherwise.
 func TestAnyChoiceOfTechniques(t *testing.T) {
-	on := body(t)
-	for _, g := range catalogue.All() {
-		t.Run(g.About().Kind, func(t *testing.T) {
-			rapid.Check(t, func(t *rapid.T) {
-				d := drafttest.Make(t, g, on, nil)
-				before := making.Of(garment(g, d), nil, making.Maker{})
-				c := making.Choices{}
-				for _, r := range before.Rows {
-					var of []technique.Technique
-					for _, x := range technique.All() {
-						if x.Of == r.Of {
-							of = append(of, x)
-						}
-					}
-					if rapid.Bool().Draw(t, r.Key) {
-						c[rapid.SampledFrom([]string{r.Key, r.Like}).Draw(t, "for")] = rapid.SampledFrom(of).Draw(t, "technique").Key
-					}
-				}
-				m := making.Maker{Profile: rapid.SampledFrom([]technique.Profile{"", "then", "quick", "strong", "first"}).Draw(t, "profile"),
-					Year: rapid.SampledFrom([]int{0, 1780, 1887, 2020}).Draw(t, "year")}
-				made := making.Of(garment(g, d), c, m)
-				var lines [][]plane.Point
-				for i := range d.Pieces {
-					line, _ := d.Pieces[i].Outline()
-					lines = append(lines, line)
-				}
-				made.Allow(d.Pieces)
-				made.Measure(d.Pieces)
-				for i := range d.Pieces {
-					line, _ := d.Pieces[i].Outline()
-					require.Equal(t, lines[i], line, "a sewing line moved")
-					require.NoError(t, d.Pieces[i].Fault(), d.Pieces[i].Name)
-				}
-				for _, r := range made.Rows {
-					require.False(t, math.IsNaN(r.Minutes+r.Thread) || math.IsInf(r.Minutes+r.Thread, 0) || r.Minutes < 0 || r.Thread < 0, r.Key)
-					if r.Chosen != "" && r.A.Piece != "" {
-						require.GreaterOrEqual(t, r.AllowA+1e-9, r.Technique.Asked, "%s by %s", r.Key, r.Technique.Key)
-					}
-				}
-				order, err := work.Order(made.Steps)
-				require.NoError(t, err)
-				at := map[string]int{}
-				for i, s := range order {
-					at[s.ID] = i
-				}
-				for _, s := range order {
-					for _, a := range s.After {
-						require.Less(t, at[a.Step], at[s.ID], "%s before %s", s.ID, a.Step)
-						require.NotEmpty(t, a.Why)
-					}
-				}
-			})
-		})
+	if os.Getenv("EVERY_BODY") == "" {
+		for range 3 {
+			rapid.Check(t, func(t *rapid.T) { anyChoice(t, rapid.SampledFrom(catalogue.All()).Draw(t, "garment")) })
+		}
+		return
 	}
+	for _, g := range catalogue.All() {
+		t.Run(g.About().Kind, func(t *testing.T) { rapid.Check(t, func(t *rapid.T) { anyChoice(t, g) }) })
+	}
+}
+
+// anyChoice checks one garment with any choice of techniques.
+func anyChoice(t *rapid.T, g draft.Garment) {
+	on := drafttest.Wearer(t)
+	d, err := draft.Make(g, on, drafttest.Chosen(t, g, on), g.About().Usual)
+	if err != nil || d.Check() != nil {
+		return // refused, as other tests have it
+	}
+	before := making.Of(garment(g, d), nil, making.Maker{})
+	c := making.Choices{}
+	for _, r := range before.Rows {
+		var of []technique.Technique
+		for _, x := range technique.All() {
+			if x.Of == r.Of {
+				of = append(of, x)
+			}
+		}
+		if rapid.Bool().Draw(t, r.Key) {
+			c[rapid.SampledFrom([]string{r.Key, r.Like}).Draw(t, "for")] = rapid.SampledFrom(of).Draw(t, "technique").Key
+		}
+	}
+	m := making.Maker{Profile: rapid.SampledFrom([]technique.Profile{"", "then", "quick", "strong", "first"}).Draw(t, "profile"),
+		Year: rapid.SampledFrom([]int{0, 1780, 1887, 2020}).Draw(t, "year")}
+	sewn := garment(g, d)
+	sewn.Fixed, sewn.InHand = rapid.Bool().Draw(t, "cut"), rapid.Bool().Draw(t, "in hand")
+	sewn.Cloth.Shrinkage = rapid.SampledFrom([]float64{0, 0.03}).Draw(t, "shrinks")
+	made := making.Of(sewn, c, m)
+	var lines [][]plane.Point
+	for i := range d.Pieces {
+		line, _ := d.Pieces[i].Outline()
+		lines = append(lines, line)
+	}
+	made.Allow(d.Pieces)
+	made.Measure(d.Pieces)
+	for i := range d.Pieces {
+		line, _ := d.Pieces[i].Outline()
+		require.Equal(t, lines[i], line, "a sewing line moved")
+		require.NoError(t, d.Pieces[i].Fault(), d.Pieces[i].Name)
+	}
+	for _, r := range made.Rows {
+		require.False(t, math.IsNaN(r.Minutes+r.Thread) || math.IsInf(r.Minutes+r.Thread, 0) || r.Minutes < 0 || r.Thread < 0, r.Key)
+		if r.Chosen != "" && r.A.Piece != "" {
+			require.GreaterOrEqual(t, r.AllowA+1e-9, r.Technique.Asked, "%s by %s", r.Key, r.Technique.Key)
+		}
+	}
+	var order []work.Step
+	order, err = work.Order(made.Steps)
+	require.NoError(t, err)
+	at := map[string]int{}
+	for i, s := range order {
+		at[s.ID] = i
+	}
+	for _, s := range order {
+		for _, a := range s.After {
+			require.Less(t, at[a.Step], at[s.ID], "%s before %s", s.ID, a.Step)
+			require.NotEmpty(t, a.Why)
+		}
+	}
+}
+
+// Allowances that lie on each other are graded in thick cloth, never beyond what was cut; in
+// thin cloth not at all.
+func TestGrading(t *testing.T) {
+	g, _ := catalogue.Find("petticoat-gored")
+	d := drafttest.Make(t, g, body(t), nil)
+	graded := 0
+	for _, r := range making.Of(garment(g, d), making.Choices{"like/beside": "plain-one-side"}, making.Maker{}).Rows {
+		assert.Nil(t, r.Grades(0.3), r.Key)
+		widths := r.Grades(1.2)
+		if widths == nil {
+			continue
+		}
+		graded++
+		require.Len(t, widths, 2)
+		assert.LessOrEqual(t, widths[0], math.Min(r.AllowA, r.AllowB)+1e-9, r.Key)
+		assert.Less(t, widths[1], widths[0])
+		assert.Positive(t, widths[1])
+	}
+	assert.Positive(t, graded)
+}
+
+// From which side a seam is sewn (common practice, no source): gathers are watched from
+// above, and a sleeve is sewn from inside it.
+func TestFromWhichSide(t *testing.T) {
+	for kind, want := range map[string]map[technique.Work]string{"petticoat-tiered": {technique.Band: "the gathers uppermost"},
+		"shift": {technique.Join: "from inside the sleeve"}} {
+		g, ok := catalogue.Find(kind)
+		require.True(t, ok, kind)
+		for of, upper := range want {
+			seen := false
+			for _, r := range making.Of(garment(g, drafttest.Make(t, g, body(t), nil)), nil, making.Maker{}).Rows {
+				seen = seen || r.Of == of && r.Upper() == upper
+				if r.B.Piece != "" {
+					assert.NotEmpty(t, r.Faces(), r.Key)
+				}
+			}
+			assert.True(t, seen, "%s: %s", kind, upper)
+		}
+	}
+}
+
+// Cloth that lies in the stash is not bought again, nor cloth that is cut.
+func TestWhatIsInHandIsNotBought(t *testing.T) {
+	g, _ := catalogue.Find("petticoat-gored")
+	d := drafttest.Make(t, g, body(t), nil)
+	how := func(m making.Garment) string {
+		for _, s := range making.Of(m, nil, making.Maker{}).Steps {
+			if s.ID == "buy" {
+				return s.How
+			}
+		}
+		return ""
+	}
+	all := garment(g, d)
+	assert.Contains(t, how(all), "The cloth, ")
+	all.InHand = true
+	assert.Contains(t, how(all), "in the stash")
+	all.Fixed = true
+	assert.Empty(t, how(all))
 }
 
 // What is not chosen keeps the allowance it was drafted with.

@@ -5,9 +5,9 @@ import (
 	"math"
 
 	"ardentgusset/core/bone"
-	"ardentgusset/core/draft"
 	"ardentgusset/core/edge"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/technique"
 )
@@ -16,14 +16,14 @@ import (
 const boundFinish = 6.0
 
 // notion is what a technique calls for by the length of what is worked by it.
-type notion struct {
+type called struct {
 	kind, what string
 	more       float64 // on the length, for joins, corners and ends, as a part
 	why        string
 }
 
 // notionOf is what each technique calls for; what is not listed needs thread only.
-func notionOf(g Garment) map[string]notion {
+func notionOf(g Garment) map[string]called {
 	strip := measure.TellFine(edge.BindingStrip(boundFinish))
 	wide, steel := 0.0, 0.0
 	for _, b := range g.Bones {
@@ -36,7 +36,7 @@ func notionOf(g Garment) map[string]notion {
 			}
 		}
 	}
-	return map[string]notion{
+	return map[string]called{
 		"bind-felled":  {"binding", "Binding, cut " + strip + " wide, fine and close", 0.06, "every bound edge"},
 		"bind-machine": {"binding", "Binding, cut " + strip + " wide, fine and close", 0.06, "every bound edge"},
 		"bind-double":  {"binding", "Binding, cut " + measure.TellFine(6*boundFinish) + " wide, doubled", 0.06, "every bound edge"},
@@ -60,7 +60,7 @@ func notionOf(g Garment) map[string]notion {
 const faceStrip, hemStrip = 30.0, 60.0
 
 // Notions are what the techniques call for beside thread.
-func (m Making) Notions(g Garment) []draft.Notion {
+func (m Making) Notions(g Garment) []notion.Notion {
 	all := notionOf(g)
 	long := map[string]float64{}
 	var order []string
@@ -82,14 +82,14 @@ func (m Making) Notions(g Garment) []draft.Notion {
 			add(r.Finish, 2*r.Length*float64(max(r.Times, 1)))
 		}
 	}
-	var out []draft.Notion
+	var out []notion.Notion
 	for _, k := range order {
 		n := all[k]
 		why := n.why + " " + measure.TellLong(long[k])
 		if n.more > 0 {
 			why += fmt.Sprintf(", and %.0f parts in a hundred for joins, corners and ends", n.more*100)
 		}
-		out = append(out, draft.Notion{Kind: n.kind, What: n.what, Quantity: long[k] * (1 + n.more) / 1000, Unit: "m", Why: why})
+		out = append(out, notion.Notion{Kind: n.kind, What: n.what, Quantity: long[k] * (1 + n.more) / 1000, Unit: "m", Why: why})
 	}
 	return out
 }

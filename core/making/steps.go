@@ -65,7 +65,7 @@ func tidy(g Garment, all []work.Step) []work.Step {
 		if g.Flat && s.ID == "seams" && has["channels"] {
 			s.After = append(s.After, work.After{Step: "channels", Why: "channels are stitched flat"})
 		}
-		if waits && len(s.After) == 0 && s.ID != "cut" && has["cut"] {
+		if at, ok := places()[s.ID]; waits && len(s.After) == 0 && has["cut"] && (!ok || at > places()["cut"]) {
 			s.After = []work.After{{Step: "cut", Why: "there must be something to sew"}}
 		}
 	}
@@ -76,6 +76,19 @@ func tidy(g Garment, all []work.Step) []work.Step {
 // there is nothing to do.
 func (g Garment) fill(s *work.Step, own, all []Row, m Maker) bool {
 	switch s.ID {
+	case "buy":
+		n := len(g.Shopping(float64(g.Cloth.Thickness)))
+		if g.Fixed || g.InHand && n == 0 {
+			return false
+		}
+		s.Minutes = errand + 2*float64(n)
+		s.How = "The cloth"
+		if g.InHand {
+			s.How = "The cloth is in the stash. Still to get: " + measure.Count(n, "thing")
+		} else if n > 0 {
+			s.How += ", " + measure.Count(n, "thing") + " besides,"
+		}
+		s.How += " and thread, as the list to buy has them. Hold the thread to the cloth in daylight."
 	case "wash":
 		if g.Cloth.Shrinkage <= 0 || g.Cloth.Prewashed {
 			return false
@@ -123,6 +136,9 @@ func (g Garment) fill(s *work.Step, own, all []Row, m Maker) bool {
 	}
 	return true
 }
+
+// errand is what going to buy takes, minutes (from memory).
+const errand = 30.0
 
 // copies is how many pieces are cut.
 func (g Garment) copies() int {

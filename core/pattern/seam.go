@@ -6,7 +6,7 @@ import "math"
 type Side struct {
 	Piece string
 	Edge  string
-	Copy  string // which of several alike pieces, in words, or ""
+	Copy  Copy
 }
 
 // Takeup is what takes up what one edge of a seam has more than the other.
@@ -90,7 +90,7 @@ func (s Seam) Times(pieces []Piece) int {
 	if s.Repeat > 0 {
 		return s.Repeat
 	}
-	if s.A.Copy != "" || s.B.Copy != "" {
+	if s.A.Copy != (Copy{}) || s.B.Copy != (Copy{}) {
 		return 1
 	}
 	n := 0

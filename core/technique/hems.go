@@ -32,7 +32,9 @@ var hems = []Technique{
 		Suits: "wool, velvet, lined skirts", NotFor: "cloth that frays, unlined", Wrong: "A ridge outside: press with the edge of the " +
 			"iron inside only.",
 		Section: turn1 + "s4 -2,-2 -2.2,-.6 -3.2,-2 -4.8,-2 -5.4,.4 -6,-.9", Right: []Seen{{FoldEdge, 0}}},
-	{Key: "hem-narrow", Name: "Narrow hem by machine", Family: Hems, Of: Hem, Asked: 14, Used: 14,
+	{Key: "hem-narrow", Name: "Narrow hem by machine", Family: Hems, Of: Hem,
+		Seam:  "EFb",
+		Asked: 14, Used: 14,
 		Passes: byMachine(stitch.Lockstitch, 3), Handling: 5, Needs: sewing, Fit: Fit{Strong: 3, Clean: 3, Curve: 1,
 			Shows: true}, From: 1855,
 		What:  "Turned twice, a finger’s breadth or less, and stitched.",
@@ -88,14 +90,18 @@ var hems = []Technique{
 		Suits: "thick cloth, unlined coats", NotFor: "sheers", Wrong: "It prints through: press round the " +
 			"binding.", Section: "a -14,0 6,0 6,-1.6 -3,-1.6; b 0,-2.8 -4.2,-2.8 -4.2,-1 ; s3 -1,-3.5 " +
 			"-1,-.6 -1.6,.4", Right: []Seen{{FoldEdge, 0}}},
-	{Key: "hem-overlocked", Name: "Overlocked and turned once", Family: Hems, Of: Hem, Asked: 25, Used: 25,
+	{Key: "hem-overlocked", Name: "Overlocked and turned once", Family: Hems, Of: Hem,
+		Seam:  "EFa",
+		Asked: 25, Used: 25,
 		Passes: []Pass{{stitch.Overlock, 1, 1}, {stitch.Lockstitch, 2, 1}}, Handling: 4, Needs: sewing, Fit: Fit{Strong: 2, Clean: 2,
 			Curve: 2, Shows: true}, From: 1960,
 		What:  "The raw edge is overlocked, turned once and stitched.",
 		Steps: []string{"Overlock the edge.", "Press one turn.", "Stitch beside the overlock.", "Press."},
 		Suits: "stage clothes, lining", NotFor: "an inside of its time", Wrong: "Waves: less feed, or ease the edge.", Section: turn1 +
 			"s2 -3,.9 -3,-2", Right: []Seen{{FoldEdge, 0}, {Line, -9}}},
-	{Key: "hem-join", Name: "Two layers joined at the hem", Family: Hems, Of: Turn, Asked: 12, Used: 8,
+	{Key: "hem-join", Name: "Two layers joined at the hem", Family: Hems, Of: Turn,
+		Lies:  "between the layers",
+		Asked: 12, Used: 8,
 		Passes: byMachine(stitch.Lockstitch, 2), Handling: 6, Needs: sewing, Fit: Fit{Strong: 3, Clean: 3, Curve: 2},
 		What: "Outer skirt and inner are sewn right sides together at the hem and turned: there is no other hem.",
 		Steps: []string{"Match seams, right sides together.", "Sew all round.", "Trim and clip; turn.",

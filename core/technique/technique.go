@@ -113,7 +113,10 @@ type Technique struct {
 	Of     Work
 	Fit    Fit
 	What   string // one or two sentences
-	// ISO seam type by ASTM D6193, only where sure.
+	// Faces says which faces of the cloth meet as it is sewn; "" for right sides together.
+	// Lies is where the allowances end up.
+	Faces, Lies string
+	// Seam type by ISO 4916 and ASTM D6193, only where sure.
 	Seam string
 	// Asked is the allowance it asks of each edge, and Used how much of it is in the
 	// finished work, mm; what is over is trimmed. An edge without allowance asks none.

@@ -63,6 +63,22 @@ func TestThreadAgainstPublishedRatios(t *testing.T) {
 	}
 }
 
+// Seam types as ISO 4916 and ASTM D6193 class them (from memory): SS superimposed, LS
+// lapped, BS bound, EF an edge finished. Only these are named, and each is of the kind of
+// work that its class is for.
+func TestSeamTypes(t *testing.T) {
+	known := map[string]string{"plain": "SSa", "plain-one-side": "SSa", "french": "SSae", "flat-felled": "LSc", "lapped": "LSd",
+		"hem-narrow": "EFb", "hem-overlocked": "EFa", "bind-ribbon": "BSa", "bind-machine": "BSc", "overlock-finish": "EFd",
+		"zigzag-finish": "EFd"}
+	class := map[string][]Work{"SS": {Join}, "LS": {Join}, "BS": {Bind}, "EF": {Hem, Finish}}
+	for _, e := range All() {
+		assert.Equal(t, known[e.Key], e.Seam, e.Key)
+		if e.Seam != "" {
+			assert.Contains(t, class[e.Seam[:2]], e.Of, e.Key)
+		}
+	}
+}
+
 // Questions as people type them find what a teacher would point to first.
 func TestQuestionsFindWhatIsMeant(t *testing.T) {
 	for q, want := range map[string]string{

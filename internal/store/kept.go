@@ -3,6 +3,8 @@ package store
 import (
 	"encoding/json"
 	"fmt"
+	"math"
+	"strings"
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/caution"
@@ -12,6 +14,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/lay"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/quilt"
@@ -26,8 +29,8 @@ import (
 
 // keptVersion is the version written. Version 0, without a number, was the
 // draft alone; version 1 had its techniques in free words and its rows and steps as
-// they were worked out.
-const keptVersion = 2
+// they were worked out; in version 2 hooks and buttons were but notions.
+const keptVersion = 3
 
 type keptCut struct {
 	Version int       `json:"version"`
@@ -59,6 +62,7 @@ type keptDraft struct {
 	Hoops      []keptHoop
 	Laces      []keptLacing
 	Quilting   []keptQuilted
+	Fastenings []keptFastening
 	Notions    []keptNotion
 	Spares     []keptSpare
 	Own        []keptStep
@@ -124,6 +128,12 @@ type keptMark struct {
 }
 
 type keptSide struct{ Piece, Edge, Copy string }
+
+func keptSideOf(s pattern.Side) keptSide { return keptSide{s.Piece, s.Edge, s.Copy.String()} }
+
+func (k keptSide) side() pattern.Side {
+	return pattern.Side{Piece: k.Piece, Edge: k.Edge, Copy: pattern.ReadCopy(k.Copy)}
+}
 
 type keptSeam struct {
 	ID        string
@@ -206,7 +216,15 @@ type keptWorked struct {
 	Of        technique.Work
 	Join      pattern.Join
 	Technique string
+	Count     int
 	Length    float64
+}
+
+type keptFastening struct {
+	Kind     closure.Fastener
+	Count    int
+	Size     float64
+	For, Why string
 }
 
 type keptAfter struct{ Step, Why string }
@@ -290,14 +308,15 @@ func keep(m ensemble.Made) keptCut {
 		Pieces: each(d.Pieces, func(p pattern.Piece) keptPiece {
 			return keptPiece{p.ID, p.Name, each(p.Edges, func(e pattern.Edge) keptEdge {
 				return keptEdge{e.ID, e.Name, keptLine(e.Line), e.Allowance, e.Turned, e.Kind, e.Technique, e.Corner}
-			}), p.Cut, each(p.Also, func(c pattern.CutFor) keptCutFor { return keptCutFor(c) }), p.Mirrored, p.Fold, p.EitherWay, p.GrainDegrees, p.Hidden,
+			}), p.Cut, each(p.Also, func(c pattern.CutFor) keptCutFor { return keptCutFor(c) }), p.Mirrored, p.Fold,
+				p.EitherWay, p.GrainDegrees, p.Hidden,
 				each(p.Notches, func(n pattern.Notch) keptNotch { return keptNotch(n) }),
 				each(p.Marks, func(m pattern.Mark) keptMark {
 					return keptMark{m.Kind, keptLine(m.Path), m.Label, m.Width, m.Channel, m.Long}
 				})}
 		}),
 		Seams: each(d.Seams, func(s pattern.Seam) keptSeam {
-			return keptSeam{s.ID, keptSide(s.A), keptSide(s.B), s.Ease, s.Absorbed, s.Join, s.Technique, s.Strain, s.Open, s.Repeat,
+			return keptSeam{s.ID, keptSideOf(s.A), keptSideOf(s.B), s.Ease, s.Absorbed, s.Join, s.Technique, s.Strain, s.Open, s.Repeat,
 				s.Wait, s.Note}
 		}),
 		Dimensions: each(d.Dimensions, func(x draft.Dimension) keptDimension { return keptDimension(x) }),
@@ -309,14 +328,15 @@ func keep(m ensemble.Made) keptCut {
 		Quilting: each(d.Quilting, func(q quilt.Quilted) keptQuilted {
 			return keptQuilted{q.Piece, q.Copies, q.Spacing, each(q.Lines, keptLine)}
 		}),
-		Notions: each(d.Notions, func(n draft.Notion) keptNotion { return keptNotion(n) }),
-		Spares:  each(d.Spares, func(s draft.Spare) keptSpare { return keptSpare(s) }),
-		Own:     each(d.Own, keptStepOf), Steps: each(d.Steps, keptStepOf),
+		Fastenings: each(d.Fastenings, func(f closure.Fastening) keptFastening { return keptFastening(f) }),
+		Notions:    each(d.Notions, func(n notion.Notion) keptNotion { return keptNotion(n) }),
+		Spares:     each(d.Spares, func(s draft.Spare) keptSpare { return keptSpare(s) }),
+		Own:        each(d.Own, keptStepOf), Steps: each(d.Steps, keptStepOf),
 		Told: each(d.Told, func(t draft.Told) keptTold {
 			return keptTold{t.Step, t.How, each(t.After, func(a work.After) keptAfter { return keptAfter(a) })}
 		}),
 		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn,
-		Works: each(d.Works, func(w draft.Worked) keptWorked { return keptWorked(w) }),
+		Works: each(d.Works, func(w notion.Worked) keptWorked { return keptWorked(w) }),
 		Wear: keptWear{d.Wear.LaceTo, d.Wear.Moved,
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
 			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
@@ -341,14 +361,15 @@ func (k keptCut) read() ensemble.Made {
 			return pattern.Piece{ID: p.ID, Name: p.Name, Edges: each(p.Edges, func(e keptEdge) pattern.Edge {
 				return pattern.Edge{ID: e.ID, Name: e.Name, Line: line(e.Line), Allowance: e.Allowance, Turned: e.Turned, Kind: e.Kind,
 					Technique: e.Technique, Corner: e.Corner}
-			}), Cut: p.Cut, Also: each(p.Also, func(c keptCutFor) pattern.CutFor { return pattern.CutFor(c) }), Mirrored: p.Mirrored, Fold: p.Fold, EitherWay: p.EitherWay, GrainDegrees: p.GrainDegrees, Hidden: p.Hidden,
+			}), Cut: p.Cut, Also: each(p.Also, func(c keptCutFor) pattern.CutFor { return pattern.CutFor(c) }),
+				Mirrored: p.Mirrored, Fold: p.Fold, EitherWay: p.EitherWay, GrainDegrees: p.GrainDegrees, Hidden: p.Hidden,
 				Notches: each(p.Notches, func(n keptNotch) pattern.Notch { return pattern.Notch(n) }),
 				Marks: each(p.Marks, func(m keptMark) pattern.Mark {
 					return pattern.Mark{Kind: m.Kind, Path: line(m.Path), Label: m.Label, Width: m.Width, Channel: m.Channel, Long: m.Long}
 				})}
 		}),
 		Seams: each(d.Seams, func(s keptSeam) pattern.Seam {
-			return pattern.Seam{ID: s.ID, A: pattern.Side(s.A), B: pattern.Side(s.B), Ease: s.Ease, Absorbed: s.Absorbed,
+			return pattern.Seam{ID: s.ID, A: s.A.side(), B: s.B.side(), Ease: s.Ease, Absorbed: s.Absorbed,
 				Join: s.Join, Technique: s.Technique, Strain: s.Strain, Open: s.Open, Repeat: s.Repeat, Wait: s.Wait, Note: s.Note}
 		}),
 		Dimensions: each(d.Dimensions, func(x keptDimension) draft.Dimension { return draft.Dimension(x) }),
@@ -360,14 +381,15 @@ func (k keptCut) read() ensemble.Made {
 		Quilting: each(d.Quilting, func(q keptQuilted) quilt.Quilted {
 			return quilt.Quilted{Piece: q.Piece, Copies: q.Copies, Spacing: q.Spacing, Lines: each(q.Lines, line)}
 		}),
-		Notions: each(d.Notions, func(n keptNotion) draft.Notion { return draft.Notion(n) }),
-		Spares:  each(d.Spares, func(s keptSpare) draft.Spare { return draft.Spare(s) }),
-		Own:     each(d.Own, keptStep.step), Steps: each(d.Steps, keptStep.step),
+		Fastenings: each(d.Fastenings, func(f keptFastening) closure.Fastening { return closure.Fastening(f) }),
+		Notions:    each(d.Notions, func(n keptNotion) notion.Notion { return notion.Notion(n) }),
+		Spares:     each(d.Spares, func(s keptSpare) draft.Spare { return draft.Spare(s) }),
+		Own:        each(d.Own, keptStep.step), Steps: each(d.Steps, keptStep.step),
 		Told: each(d.Told, func(t keptTold) draft.Told {
 			return draft.Told{Step: t.Step, How: t.How, After: each(t.After, func(a keptAfter) work.After { return work.After(a) })}
 		}),
 		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn,
-		Works: each(d.Works, func(w keptWorked) draft.Worked { return draft.Worked(w) }),
+		Works: each(d.Works, func(w keptWorked) notion.Worked { return notion.Worked(w) }),
 		Wear: draft.Wear{LaceTo: d.Wear.LaceTo, Moved: d.Wear.Moved,
 			Pads: each(d.Wear.Pads, func(p keptPad) figure.Pad {
 				return figure.Pad{Bearing: p.Bearing, Spread: p.Spread, Depth: depths(p.Depth)}
@@ -388,6 +410,25 @@ func (k keptCut) read() ensemble.Made {
 	return m
 }
 
+// fasten makes fastenings of the hooks and buttons among the notions.
+func (d *keptDraft) fasten() {
+	kinds := map[string]closure.Fastener{"hook": closure.Hooks, "button": closure.Buttons}
+	var rest []keptNotion
+	for _, n := range d.Notions {
+		kind, ok := kinds[n.Kind]
+		if !ok {
+			rest = append(rest, n)
+			continue
+		}
+		f := keptFastening{Kind: kind, Count: int(math.Ceil(n.Quantity)), Size: 12, Why: n.Why}
+		if _, what, ok := strings.Cut(n.What, " for "); ok {
+			f.For = what
+		}
+		d.Fastenings = append(d.Fastenings, f)
+	}
+	d.Notions = rest
+}
+
 // readCut reads a kept text of any version. It fails on what has no pieces: an
 // empty draft is no draft that cloth was cut to.
 func readCut(text []byte) (ensemble.Made, error) {
@@ -402,7 +443,7 @@ func readCut(text []byte) (ensemble.Made, error) {
 	switch head.Version {
 	case 0:
 		err = json.Unmarshal(text, &k.Draft)
-	case 1, keptVersion:
+	case 1, 2, keptVersion:
 		err = json.Unmarshal(text, &k)
 	default:
 		return ensemble.Made{}, ErrNewer
@@ -410,12 +451,15 @@ func readCut(text []byte) (ensemble.Made, error) {
 	if err == nil && len(k.Draft.Pieces) == 0 {
 		err = fmt.Errorf("it holds no pieces")
 	}
-	if head.Version < keptVersion { // its techniques are words
+	if head.Version < 3 {
+		k.Draft.fasten()
+	}
+	if head.Version < 2 { // its techniques are words
 		for i := range k.Draft.Seams {
 			k.Draft.Seams[i].Note, k.Draft.Seams[i].Technique = k.Draft.Seams[i].Technique, ""
 		}
 	}
 	made := k.read()
-	made.Told = head.Version >= keptVersion
+	made.Told = head.Version >= 2
 	return made, err
 }

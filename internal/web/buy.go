@@ -8,10 +8,10 @@ import (
 	"strings"
 
 	"ardentgusset/core/cloth"
-	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/internal/store"
 )
 
@@ -50,7 +50,7 @@ type buyCloth struct {
 
 // buyNotion is a notion with what one of its unit costs.
 type buyNotion struct {
-	draft.Notion
+	notion.Notion
 	Per   string // what the price is for one of
 	Typed string // the price as it is typed; "" when nobody said
 	Have  bool   // it is in hand already
@@ -152,7 +152,7 @@ func (s *Server) viewBuy(c *call, p *page) buyView {
 // one of its unit (the words hold lengths, which are read in either unit).
 // Sewing thread is one, whatever it sews. How a width is written for its reader
 // is not part of what it is.
-func priceKey(n draft.Notion) string {
+func priceKey(n notion.Notion) string {
 	if n.Kind == "thread" && n.Unit == "m" {
 		return "thread"
 	}

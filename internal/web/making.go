@@ -94,7 +94,7 @@ func viewMaking(d draft.Draft, on figure.Figure, thickness float64, u measure.Un
 	for _, l := range d.Laces {
 		v.Laces = append(v.Laces, viewLace(l, u))
 	}
-	if total := d.QuiltedLength(); total > 0 {
+	if total := quilt.Set(d.Quilting).Length(); total > 0 {
 		q := &quiltView{Length: total, BobbinHolds: quilt.BobbinHolds, Minutes: quilt.Minutes(total)}
 		q.Thread, q.Bobbins = quilt.Thread(total, 3*thickness)
 		names := map[string]string{}

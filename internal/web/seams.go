@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"ardentgusset/core/draft"
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -62,7 +63,8 @@ type seamLine struct {
 	Here    bool
 	Edges   string // to light up on the drawing
 	Sewn    float64
-	Lies    string
+	Grades  []float64
+	Copies  string  // which of its pieces
 	Trimmed float64 // what is trimmed off its allowance
 	Done    bool
 	Needs   string // what the technique asks that was not cut
@@ -105,23 +107,6 @@ func (s *Server) seamsStation(c *call) error {
 	})
 }
 
-// lies says which way the allowances of a technique lie.
-func lies(t technique.Technique) string {
-	switch t.Key {
-	case "plain", "hand-seam", "open-topstitched":
-		return "open"
-	case "plain-one-side", "stitched-twice", "welt":
-		return "to one side"
-	}
-	if t.Of == technique.Band {
-		return "into the band"
-	}
-	if t.Fit.Clean >= 3 {
-		return "enclosed"
-	}
-	return ""
-}
-
 func (s *Server) viewSeams(p *page, chosen string) seamsView {
 	l := p.E.Layer
 	stage := l.Stage
@@ -153,8 +138,10 @@ func (s *Server) viewSeams(p *page, chosen string) seamsView {
 			ways[r.Technique.Key] = len(ways)
 			v.Legend = append(v.Legend, wayLine{ways[r.Technique.Key], r.Technique.Name, r.Technique.Key})
 		}
-		line := seamLine{Row: r, Here: r.Key == chosen, Sewn: r.Length * float64(max(r.Times, 1)), Lies: lies(r.Technique),
-			Done: done[making.StepOf(r)]}
+		line := seamLine{Row: r, Here: r.Key == chosen, Sewn: r.Length * float64(max(r.Times, 1)),
+			Grades: r.Grades(float64(stage.Fabric.Thickness)),
+			Copies: copies(stage.Draft, r),
+			Done:   done[making.StepOf(r)]}
 		if r.A.Piece != "" {
 			line.Trimmed = math.Max(0, r.AllowA-math.Max(r.Technique.Used, r.Finish.Used))
 			if ask := math.Max(r.Technique.Asked, r.Finish.Asked); v.Cut && (r.Chosen != "" || r.ChosenFinish != "") &&
@@ -215,6 +202,29 @@ func (s *Server) viewSeams(p *page, chosen string) seamsView {
 		v.Limit = name + " sews " + measure.TellFine(limit)
 	}
 	return v
+}
+
+// copies says on which copies of its pieces a row is worked.
+func copies(d draft.Draft, r making.Row) string {
+	for _, s := range d.Seams {
+		if "seam/"+s.ID == r.Key {
+			switch a, b := s.A.Copy.String(), s.B.Copy.String(); {
+			case a != "" && b != "" && a != b:
+				return a + " and " + b
+			case a != "" || b != "":
+				return a + b
+			}
+		}
+	}
+	if r.A.Piece == "" || r.Times != 2 {
+		return ""
+	}
+	for _, p := range d.Pieces {
+		if p.ID == r.A.Piece && (p.Mirrored || p.Fold != "") {
+			return "left and right"
+		}
+	}
+	return ""
 }
 
 // threads sums the sewing thread of an ensemble by the colour of its cloths.

@@ -6,6 +6,7 @@ import (
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
@@ -129,7 +130,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 			return d, err
 		}
 		n := int(math.Round((long-20)/v.Number("eyelet_spacing"))) + 1
-		d.Buy("hook", "Hooks and eyes", float64(n), "pair", fmt.Sprintf("one every %s or so of an opening %s long, one of them on the "+
+		d.Fasten(closure.Hooks, n, 0, fmt.Sprintf("one every %s or so of an opening %s long, one of them on the "+
 			"waist stay", measure.Tell(v.Number("eyelet_spacing")), measure.Tell(long)))
 	}
 	for i := 1; i < h.Panels; i++ {
@@ -178,7 +179,8 @@ func finishBoned(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values,
 		Allowance: v.Number("allowance")}}
 	d.Buy("tape", "Waist stay, grosgrain "+measure.TellStock(v.Number("stay"))+" wide", (waist+150)/1000, "m",
 		"the waist as it is dressed underneath and the ends turned back")
-	d.Buy("hook", "Hooks and eyes for the stay", 2, "pair", "it closes by itself, first")
+	d.Fastenings = append(d.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 2, For: "the stay",
+		Why: "it closes by itself, first"})
 	d.Covered, d.Casing = true, true
 	t := 2*float64(in.Thickness) + 0.6
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: v.Number("below"), Depth: t}}

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/family"
@@ -81,7 +82,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	d.Measure("bust.made", "the cups and back", "at the bust line", 2*(c.wide+wideBack))
 	d.Measure("cross", "each cup", "along its bust line", plane.Length(c.line))
 	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: "the closure behind", Slide: v.Number("lap") - 15}}
-	d.Buy("hook", "Hooks and eyes", math.Ceil(v.Number("band")/15)+1, "pair",
+	d.Fasten(closure.Hooks, int(math.Ceil(v.Number("band")/15))+1, 0,
 		"one every "+measure.TellFine(15)+" of the band, one above it")
 	c.remark(&d)
 	t := 2 * float64(in.Thickness)
@@ -182,12 +183,13 @@ func (c *cups) spread(line []plane.Point, atFoot bool) []plane.Point {
 
 func (c *cups) lowerCup() pattern.Piece {
 	top, band := c.spread(c.line, false), c.spread(c.foot, true)
-	p := pattern.Piece{ID: "lower-cup", Name: "Lower cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}}, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "band", Name: "to the band", Line: band, Allowance: c.seam},
-		{ID: "side", Name: "side edge", Line: []plane.Point{band[len(band)-1], top[len(top)-1]}, Allowance: c.seam},
-		{ID: "cross", Name: "bust line, pleated", Line: plane.Reversed(top), Allowance: c.seam},
-		{ID: "centre", Name: "centre edge", Line: []plane.Point{top[0], band[0]}, Allowance: c.seam},
-	}}
+	p := pattern.Piece{ID: "lower-cup", Name: "Lower cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}},
+		Mirrored: true, Edges: []pattern.Edge{
+			{ID: "band", Name: "to the band", Line: band, Allowance: c.seam},
+			{ID: "side", Name: "side edge", Line: []plane.Point{band[len(band)-1], top[len(top)-1]}, Allowance: c.seam},
+			{ID: "cross", Name: "bust line, pleated", Line: plane.Reversed(top), Allowance: c.seam},
+			{ID: "centre", Name: "centre edge", Line: []plane.Point{top[0], band[0]}, Allowance: c.seam},
+		}}
 	for k := range c.n {
 		f, h := c.slash(k)
 		from := c.turned(f, k).Toward(c.turned(h, k), 0.05)
@@ -206,14 +208,16 @@ func (c *cups) upperCup(above, strap float64) pattern.Piece {
 	x, wide := c.wide*0.58, math.Max(strap, 10)
 	corner := up[len(up)-1]
 	arm, neck := plane.Pt(corner.X-4, corner.Y+above*0.32), plane.Pt(0, up[0].Y+above*0.2)
-	return pattern.Piece{ID: "upper-cup", Name: "Upper cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}}, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "cross", Name: "bust line", Line: up, Allowance: c.seam},
-		{ID: "side", Name: "side edge", Line: []plane.Point{corner, arm}, Allowance: c.seam},
-		{ID: "arm", Name: "edge under the arm", Line: plane.Sweep(arm, plane.Pt(-1, 0.15), plane.Pt(x+wide, above), plane.Pt(-0.35, 1))},
-		{ID: "to-strap", Name: "to the strap", Line: []plane.Point{{X: x + wide, Y: above}, {X: x, Y: above}}, Allowance: c.seam},
-		{ID: "neck", Name: "neck edge", Line: plane.Sweep(plane.Pt(x, above), plane.Pt(-0.25, -1), neck, plane.Pt(-1, -0.3))},
-		{ID: "centre", Name: "centre edge", Line: []plane.Point{neck, up[0]}, Allowance: c.seam},
-	}}
+	return pattern.Piece{ID: "upper-cup", Name: "Upper cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}},
+		Mirrored: true, Edges: []pattern.Edge{
+			{ID: "cross", Name: "bust line", Line: up, Allowance: c.seam},
+			{ID: "side", Name: "side edge", Line: []plane.Point{corner, arm}, Allowance: c.seam},
+			{ID: "arm", Name: "edge under the arm", Line: plane.Sweep(arm, plane.Pt(-1, 0.15), plane.Pt(x+wide, above),
+				plane.Pt(-0.35, 1))},
+			{ID: "to-strap", Name: "to the strap", Line: []plane.Point{{X: x + wide, Y: above}, {X: x, Y: above}}, Allowance: c.seam},
+			{ID: "neck", Name: "neck edge", Line: plane.Sweep(plane.Pt(x, above), plane.Pt(-0.25, -1), neck, plane.Pt(-1, -0.3))},
+			{ID: "centre", Name: "centre edge", Line: []plane.Point{neck, up[0]}, Allowance: c.seam},
+		}}
 }
 
 func crossed(line []plane.Point) bool {
@@ -233,12 +237,13 @@ func supportBack(low, wide, lowerSide, upperSide, seam, lap float64) (back patte
 		return plane.Sweep(plane.Pt(0, 0), sideTop.Right(), plane.Pt(x, x*lean/high*0.5), plane.Pt(1, 0))
 	}, low*0.5, low, low)
 	end := edge[len(edge)-1]
-	back = pattern.Piece{ID: "back", Name: "Back", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}}, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "band", Name: "to the band", Line: edge, Allowance: seam},
-		{ID: "closure", Name: "centre back", Line: []plane.Point{end, {X: end.X, Y: top}}, Allowance: lap},
-		{ID: "top", Name: "upper edge", Line: plane.Sweep(plane.Pt(end.X, top), plane.Pt(-1, 0), sideTop, plane.Pt(-1, 0.5))},
-		{ID: "side", Name: "side edge", Line: []plane.Point{sideTop, {}}, Allowance: seam},
-	}}
+	back = pattern.Piece{ID: "back", Name: "Back", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}}, Mirrored: true,
+		Edges: []pattern.Edge{
+			{ID: "band", Name: "to the band", Line: edge, Allowance: seam},
+			{ID: "closure", Name: "centre back", Line: []plane.Point{end, {X: end.X, Y: top}}, Allowance: lap},
+			{ID: "top", Name: "upper edge", Line: plane.Sweep(plane.Pt(end.X, top), plane.Pt(-1, 0), sideTop, plane.Pt(-1, 0.5))},
+			{ID: "side", Name: "side edge", Line: []plane.Point{sideTop, {}}, Allowance: seam},
+		}}
 	back.Split("side", pattern.Stretch{ID: "side-upper", Name: "to the upper cup", Length: upperSide},
 		pattern.Stretch{ID: "side-lower", Name: "to the lower cup"})
 	return back, top
@@ -276,8 +281,9 @@ func (c *cups) sew(d *draft.Draft) {
 	d.Sew("side-lower", "lower-cup", "side", "back", "side-lower", "plain")
 	for _, cup := range []string{"lower", "upper"} {
 		d.Seams = append(d.Seams, pattern.Seam{ID: "centre-" + cup,
-			A: pattern.Side{Piece: cup + "-cup", Edge: "centre", Copy: "left"}, B: pattern.Side{Piece: cup + "-cup", Edge: "centre",
-				Copy: "right"}})
+			A: pattern.Side{Piece: cup + "-cup", Edge: "centre", Copy: pattern.Copy{Hand: pattern.Left}}, B: pattern.Side{Piece: cup +
+				"-cup", Edge: "centre",
+				Copy: pattern.Copy{Hand: pattern.Right}}})
 	}
 }
 

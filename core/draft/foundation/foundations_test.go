@@ -155,7 +155,7 @@ func TestQuiltingMeetsAtTheSeams(t *testing.T) {
 				sum += plane.Length(l) * float64(q.Copies)
 			}
 		}
-		require.InDelta(t, sum, d.QuiltedLength(), 1e-6)
+		require.InDelta(t, sum, quilt.Set(d.Quilting).Length(), 1e-6)
 	})
 }
 

@@ -236,7 +236,7 @@ func finishJumps(d *draft.Draft, h *part.Half, v draft.Values, t float64) {
 		l, r := h.Edges(i, 0)
 		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
 	}
-	length := d.QuiltedLength()
+	length := quilt.Set(d.Quilting).Length()
 	d.Measure("quilting", "the quilting", "in length", length)
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),
 		Allowance: v.Number("allowance")}}

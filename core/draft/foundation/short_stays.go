@@ -188,8 +188,8 @@ func bustGussets(d *draft.Draft, front *pattern.Piece, on figure.Figure, wide, h
 			{X: x, Y: y - high}, {X: x + turnedIn, Y: y}}, Label: "gusset: slit, turn in to the lines"})
 	}
 	d.Pieces = append(d.Pieces, gusset(wide+2*turnedIn, high, allowance))
-	d.Seams = append(d.Seams, pattern.Seam{ID: "gusset-sides", A: pattern.Side{Piece: "gusset", Edge: "right",
-		Copy: "one side of its slash"}, B: pattern.Side{Piece: "gusset", Edge: "left", Copy: "other side of its slash"},
+	d.Seams = append(d.Seams, pattern.Seam{ID: "gusset-sides", A: pattern.Side{Piece: "gusset", Edge: "right"},
+		B:    pattern.Side{Piece: "gusset", Edge: "left"},
 		Join: pattern.Inset, Repeat: 8, Note: "each side into one side of the slash, the point reinforced with " +
 			"buttonhole stitch", Strain: 2})
 	return nil

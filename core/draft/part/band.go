@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"ardentgusset/core/closure"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -177,15 +178,15 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 	}
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "band", Where: "the closure of the band", Slide: math.Max(b.Lap-10, 0) / 2})
 	rows := max(1, int(b.Depth/40)+1)
-	count, why := float64(rows), fmt.Sprintf("%d on the band", rows)
+	count, why := rows, fmt.Sprintf("%d on the band", rows)
 	if b.Opening > 0 {
 		count, why = count+1, why+", one half-way down the opening"
 	}
 	switch b.Closure {
 	case "hooks":
-		d.Buy("hook", "Hooks and eyes", count, "pair", why)
+		d.Fasten(closure.Hooks, count, 0, why)
 	case "buttons":
-		d.Buy("button", "Flat buttons, "+measure.TellStock(12), count, "piece", why+"; buttonholes of "+measure.TellFine(15))
+		d.Fasten(closure.Buttons, count, 12, why+"; buttonholes of "+measure.TellFine(15))
 	case "drawstring":
 		d.Spares[len(d.Spares)-1].Slide = b.Length - b.Waist
 		d.Buy("tape", "Drawstring tape, "+measure.TellStock(10)+" wide", (b.Length+2*350)/1000, "m",

@@ -405,19 +405,19 @@ func Flare(on figure.Figure, from, to, hem, inFolds float64) []draft.Hang {
 // back, then the right.
 func (s *Skirt) bandSeams(d *draft.Draft, band, tops []float64) (stretches []pattern.Stretch) {
 	n := len(band)
-	add := func(side string, k int) {
+	add := func(side pattern.Hand, k int) {
 		piece := s.gores[k].ID
-		id := "to-" + piece + "-" + side
-		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + piece + ", " + side, Length: band[k]})
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece + "-" + side,
-			A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"}, B: pattern.Side{Piece: piece, Edge: "top", Copy: side + " half"},
+		id := "to-" + piece + "-" + string(side)
+		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + piece + ", " + string(side), Length: band[k]})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece + "-" + string(side),
+			A: pattern.Side{Piece: "band", Edge: id}, B: pattern.Side{Piece: piece, Edge: "top", Copy: pattern.Copy{Hand: side}},
 			Ease: tops[k] - band[k], Absorbed: takeup(tops[k], band[k]), Join: pattern.Banded})
 	}
 	for k := n - 1; k >= 0; k-- {
-		add("left", k)
+		add(pattern.Left, k)
 	}
 	for k := range n {
-		add("right", k)
+		add(pattern.Right, k)
 	}
 	return stretches
 }

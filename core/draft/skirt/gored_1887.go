@@ -6,6 +6,7 @@ import (
 	"math"
 
 	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
@@ -13,6 +14,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
@@ -149,7 +151,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		B: pattern.Side{Piece: "pocket", Edge: "round"}, Join: pattern.Pocket, Technique: "plain-one-side", Note: "each half to its " +
 			"own skirt " +
 			"edge first, then round in one pass"})
-	d.Works = append(d.Works, draft.Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: v.Number("placket")})
+	d.Works = append(d.Works, notion.Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: v.Number("placket")})
 	finish(&d, on, v, in, f, pl)
 	return d, nil
 }
@@ -179,8 +181,9 @@ func (f *form) band(d *draft.Draft, v draft.Values) {
 	for _, o := range order {
 		id := o.side + "-" + d.Pieces[o.piece].ID
 		parts = append(parts, pattern.Stretch{ID: id, Name: "to " + id, Length: f.share[o.piece]})
-		s := pattern.Seam{ID: "band-" + id, A: pattern.Side{Piece: "band", Edge: id, Copy: "the band"},
-			B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "waist", Copy: o.side}, Join: pattern.Banded}
+		s := pattern.Seam{ID: "band-" + id, A: pattern.Side{Piece: "band", Edge: id},
+			B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "waist",
+				Copy: pattern.Copy{Hand: pattern.Hand(o.side)}}, Join: pattern.Banded}
 		switch {
 		case o.piece == f.n-1:
 			s.Ease, s.Absorbed = f.backCloth-f.back, pattern.Pleats
@@ -286,7 +289,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
 			Slide: math.Max(v.Number("hem")-12, 0)})
 	}
-	d.Buy("hook", "Hooks and eyes", 3, "pair", "two on the band, one part-way down the placket")
+	d.Fasten(closure.Hooks, 3, 0, "two on the band, one part-way down the placket")
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m",
 		"along the waist seam, so that the curved edge does not stretch in the straight band")
 	t := float64(in.Thickness)

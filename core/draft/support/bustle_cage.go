@@ -122,10 +122,10 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		pattern.Stretch{ID: "to-panel-right", Name: "to the panel, right", Length: waistArc}, pattern.Stretch{ID: "free-right",
 			Name: "free, before, other side", Length: rest})
 	d.Pieces = []pattern.Piece{b, p}
-	for _, side := range []string{"left", "right"} {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-panel-" + side,
-			Copy: "the band"}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: side +
-			" half"}, Ease: full - waistArc, Absorbed: pattern.Gathers, Join: pattern.Banded})
+	for _, side := range []pattern.Hand{pattern.Left, pattern.Right} {
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + string(side), A: pattern.Side{Piece: "band", Edge: "to-panel-" +
+			string(side)}, B: pattern.Side{Piece: "panel", Edge: "top", Copy: pattern.Copy{Hand: side}},
+			Ease: full - waistArc, Absorbed: pattern.Gathers, Join: pattern.Banded})
 	}
 	finishCage(&d, on, v, in, band, props)
 	return d, nil

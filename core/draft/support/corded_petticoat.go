@@ -95,12 +95,11 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	breadth.GatherRows([]plane.Point{{X: w, Y: long + takes}, {X: 0, Y: long + takes}})
 	var parts []pattern.Stretch
 	for i := range n {
+		here, next := pattern.Nth(i, n), pattern.Nth(i+1, n)
 		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-breadth-%d", i+1), Name: "to a breadth", Length: band.Lower / float64(n)})
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID,
-			Copy: "the band"}, B: pattern.Side{Piece: "breadth", Edge: "top", Copy: fmt.Sprintf("breadth %d of %d", i+1, n)},
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID},
+			B:    pattern.Side{Piece: "breadth", Edge: "top", Copy: here},
 			Ease: (hem - band.Lower) / float64(n), Absorbed: pattern.Gathers, Join: pattern.Banded})
-		next := fmt.Sprintf("breadth %d of %d", (i+1)%n+1, n)
-		here := fmt.Sprintf("breadth %d of %d", i+1, n)
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d", i+1), A: pattern.Side{Piece: "breadth", Edge: "right",
 			Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}})
 		if i == n-1 { // cords are stitched flat and their ends meet in it

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
@@ -115,8 +116,8 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		g.Pieces = append(g.Pieces, p)
 		for c := range k {
 			g.Seams = append(g.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", id, c+1),
-				A: pattern.Side{Piece: id, Edge: "right", Copy: copyOf(c, k)}, B: pattern.Side{Piece: id, Edge: "left",
-					Copy: copyOf(c+1, k)}, Technique: "french"})
+				A: pattern.Side{Piece: id, Edge: "right", Copy: pattern.Nth(c, k)}, B: pattern.Side{Piece: id, Edge: "left",
+					Copy: pattern.Nth(c+1, k)}, Technique: "french"})
 		}
 		g.Measure(id+".width", "flounce "+fmt.Sprint(i+1), "in width, all round", width)
 		total += width
@@ -131,8 +132,8 @@ func (FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	g.dress(on, in, 1, math.Min(inFolds+0.08*float64(n), 0.75))
 	g.sew("the gores, the back breadth, the band and the flounces")
 	g.Works = append(g.Works,
-		draft.Worked{Key: "flounce-gathers", Name: "the tops of the flounces", Of: technique.Gather, Length: total},
-		draft.Worked{Key: "flounces", Name: "flounces to the skirt", Of: technique.Join, Join: pattern.SetOn, Technique: "lapped",
+		notion.Worked{Key: "flounce-gathers", Name: "the tops of the flounces", Of: technique.Gather, Length: total},
+		notion.Worked{Key: "flounces", Name: "flounces to the skirt", Of: technique.Join, Join: pattern.SetOn, Technique: "lapped",
 			Length: gathers})
 	if tucks > 0 {
 		g.Tell("tucks", fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks,

@@ -83,12 +83,9 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		{Edge: "right", At: p.Edges[1].Length() / 2, Label: "tie"}, {Edge: "left", At: p.Edges[3].Length() / 2, Label: "tie"}}
 	d := draft.Draft{Pieces: []pattern.Piece{p}, Cautions: []caution.Caution{caution.Dust, caution.Iron}}
 	for i, e := range []string{"outer", "waist", "right", "left"} {
-		copyA, copyB := "upper side", "under side"
-		if e == "right" || e == "left" {
-			copyA, copyB = "upper side, "+e+" end", "under side, "+e+" end"
-		}
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("seam-%d", i+1), A: pattern.Side{Piece: "roll", Edge: e, Copy: copyA},
-			B: pattern.Side{Piece: "roll", Edge: e, Copy: copyB}, Join: pattern.Turned, Note: "turned through the waist edge"})
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("seam-%d", i+1), A: pattern.Side{Piece: "roll", Edge: e,
+			Copy: pattern.Nth(0, 2)},
+			B: pattern.Side{Piece: "roll", Edge: e, Copy: pattern.Nth(1, 2)}, Join: pattern.Turned, Note: "turned through the waist edge"})
 	}
 	volume := 0.0
 	for i := range 200 {

@@ -114,7 +114,7 @@ func TestPadStuffing(t *testing.T) {
 	d := drafted(t, BustlePad{}, nil)
 	outline, _ := drafttest.Piece(t, d, "inner").Outline()
 	litres := math.Abs(plane.Area(outline)) * drafttest.Value(d, "height") / 1e6
-	for _, n := range d.Notions {
+	for _, n := range d.Shopping(0.5) {
 		if n.Kind == "stuffing" {
 			assert.Less(t, n.Quantity, litres*120, "never more than the whole box of it")
 			assert.Greater(t, n.Quantity, litres*10)
@@ -212,7 +212,7 @@ func TestCordsGoRound(t *testing.T) {
 			sum += plane.Length(m.Path) * float64(p.Cut)
 		}
 	}
-	for _, n := range d.Notions {
+	for _, n := range d.Shopping(0.5) {
 		if n.Kind == "cord" {
 			assert.Greater(t, n.Quantity*1000, sum)
 			assert.Less(t, n.Quantity*1000, sum*1.25)
@@ -227,7 +227,7 @@ func TestClosuresAndTheirBulk(t *testing.T) {
 		for kind, needs := range map[string]string{"hooks": "hook", "buttons": "button", "drawstring": "tape"} {
 			d := drafted(t, g, draft.Settings{"closure": kind})
 			var bought []string
-			for _, n := range d.Notions {
+			for _, n := range d.Shopping(0.5) {
 				bought = append(bought, n.Kind)
 			}
 			assert.Contains(t, bought, needs, "%s closed with %s", g.About().Kind, kind)

@@ -118,8 +118,6 @@ func stretches(prefix, name string, n int, each float64) []pattern.Stretch {
 	return out
 }
 
-func copyOf(i, n int) string { return fmt.Sprintf("breadth %d of %d", i%n+1, n) }
-
 func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	seam := band.Allowance
@@ -253,12 +251,13 @@ func dressTiered(d *draft.Draft, on figure.Figure, tiers []*tier, deep, long, th
 // the sides of every breadth, and the placket.
 func joinTiers(d *draft.Draft, tiers []*tier, lower float64) {
 	upper := tiers[0]
-	join := func(id, pa, ea, ca, pb, eb, cb string, ease float64, absorbed pattern.Takeup, is pattern.Join) {
+	join := func(id, pa, ea string, ca pattern.Copy, pb, eb string, cb pattern.Copy, ease float64, absorbed pattern.Takeup,
+		is pattern.Join) {
 		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca},
 			B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Join: is})
 	}
 	for i := range upper.n {
-		join(fmt.Sprintf("band-%d", i+1), "band", fmt.Sprintf("to-tier-%d", i+1), "the band", "upper", "top", copyOf(i, upper.n),
+		join(fmt.Sprintf("band-%d", i+1), "band", fmt.Sprintf("to-tier-%d", i+1), pattern.Copy{}, "upper", "top", pattern.Nth(i, upper.n),
 			(upper.width-lower)/float64(upper.n), pattern.Gathers, pattern.Banded)
 	}
 	number := 0
@@ -268,23 +267,23 @@ func joinTiers(d *draft.Draft, tiers []*tier, lower float64) {
 			perUp, per := t.sections/up.n, t.sections/t.n
 			for k := range t.sections {
 				number++
-				join(fmt.Sprintf("tier-%d", number), up.id, fmt.Sprintf("bottom-%d", k%perUp+1), copyOf(k/perUp, up.n),
-					t.id, fmt.Sprintf("top-%d", k%per+1), copyOf(k/per,
+				join(fmt.Sprintf("tier-%d", number), up.id, fmt.Sprintf("bottom-%d", k%perUp+1), pattern.Nth(k/perUp, up.n),
+					t.id, fmt.Sprintf("top-%d", k%per+1), pattern.Nth(k/per,
 						t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, pattern.Tiered)
 			}
 		}
 		for k := range t.n {
-			join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", copyOf(k, t.n), t.id, "left", copyOf(k+1, t.n), 0, "",
+			join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", pattern.Nth(k, t.n), t.id, "left", pattern.Nth(k+1, t.n), 0, "",
 				pattern.Beside)
 			if i == 0 && k < t.n-1 {
-				join(fmt.Sprintf("%s-side-%d-top", t.id, k+1), t.id, "right-opening", copyOf(k, t.n), t.id, "left-opening",
-					copyOf(k+1, t.n), 0, "", pattern.Beside)
+				join(fmt.Sprintf("%s-side-%d-top", t.id, k+1), t.id, "right-opening", pattern.Nth(k, t.n), t.id, "left-opening",
+					pattern.Nth(k+1, t.n), 0, "", pattern.Beside)
 			}
 		}
 	}
-	join("placket-under", "upper", "right-opening", copyOf(upper.n-1, upper.n), "placket-lap", "left", "", 0, "",
+	join("placket-under", "upper", "right-opening", pattern.Nth(upper.n-1, upper.n), "placket-lap", "left", pattern.Copy{}, 0, "",
 		pattern.Stripped)
-	join("placket-over", "upper", "left-opening", copyOf(0, upper.n), "placket-facing", "right", "", 0, "",
+	join("placket-over", "upper", "left-opening", pattern.Nth(0, upper.n), "placket-facing", "right", pattern.Copy{}, 0, "",
 		pattern.Stripped)
 }
 

@@ -54,8 +54,8 @@ func TestTiersMeetInSections(t *testing.T) {
 		upperSeen, lowerSeen := map[string]int{}, map[string]int{}
 		for _, s := range d.Seams {
 			if strings.HasPrefix(s.ID, "tier-") {
-				upperSeen[s.A.Copy+s.A.Edge]++
-				lowerSeen[s.B.Copy+s.B.Edge]++
+				upperSeen[s.A.Copy.String()+s.A.Edge]++
+				lowerSeen[s.B.Copy.String()+s.B.Edge]++
 			}
 		}
 		require.Equal(t, len(upperSeen), len(lowerSeen))

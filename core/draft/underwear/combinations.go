@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/family"
@@ -80,9 +81,9 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 		}
 	}
 	d.Pieces = append([]pattern.Piece{front, back, band}, d.Pieces...)
-	gather := func(id, edge, piece, other, which string, long, from float64) {
-		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge, Copy: "the band"},
-			B: pattern.Side{Piece: piece, Edge: other, Copy: which}, Ease: long - from, Absorbed: pattern.Gathers,
+	gather := func(id, edge, piece, other string, which pattern.Hand, long, from float64) {
+		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge},
+			B: pattern.Side{Piece: piece, Edge: other, Copy: pattern.Copy{Hand: which}}, Ease: long - from, Absorbed: pattern.Gathers,
 			Join: pattern.Banded, Note: "the inner band felled over it"})
 	}
 	// The front's waist edge has the extension beyond the centre besides.
@@ -97,15 +98,15 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 		dart.Absorbed = pattern.Eased
 	}
 	d.Seams = append(d.Seams, dart)
-	gather("band-back-left", "to-back-left", "back", "waist", "left half", backWaist.Length(), q)
-	gather("band-back-right", "to-back-right", "back", "waist", "right half", backWaist.Length(), q)
-	gather("band-leg-left", "to-leg-left", "leg", "top", "left leg", top/2, 2*q)
-	gather("band-leg-right", "to-leg-right", "leg", "top", "right leg", top/2, 2*q)
+	gather("band-back-left", "to-back-left", "back", "waist", "left", backWaist.Length(), q)
+	gather("band-back-right", "to-back-right", "back", "waist", "right", backWaist.Length(), q)
+	gather("band-leg-left", "to-leg-left", "leg", "top", "left", top/2, 2*q)
+	gather("band-leg-right", "to-leg-right", "leg", "top", "right", top/2, 2*q)
 	d.Sew("shoulder", "front", "shoulder", "back", "shoulder", "french")
 	opening := long - v.Number("neck_drop") + v.Number("band")
 	n := max(4, int(opening/70)+1)
 	buttons(&d.Pieces[0], ext, n-1)
-	d.Buy("button", "Flat buttons, "+measure.TellStock(11), float64(n), "piece",
+	d.Fasten(closure.Buttons, n, 11,
 		fmt.Sprintf("one every %s or so of an opening of %s, one of them on the band where it strains", measure.Tell(70),
 			measure.Tell(opening)))
 	d.Buy("lace", "Edging for neck and armholes", 2.4, "m", "instead of a facing, or on it; measure the finished edges")

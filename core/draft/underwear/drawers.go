@@ -46,9 +46,9 @@ func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	half := band.Lower / 2
 	d.Pieces = append(d.Pieces, band.Piece(pattern.Stretch{ID: "to-left", Name: "to the left leg", Length: half},
 		pattern.Stretch{ID: "to-right", Name: "to the right leg", Length: half}))
-	for _, side := range []string{"left", "right"} {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + side, A: pattern.Side{Piece: "band", Edge: "to-" + side, Copy: "the band"},
-			B:    pattern.Side{Piece: "leg", Edge: "top", Copy: side + " leg"},
+	for _, side := range []pattern.Hand{pattern.Left, pattern.Right} {
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + string(side), A: pattern.Side{Piece: "band", Edge: "to-" + string(side)},
+			B:    pattern.Side{Piece: "leg", Edge: "top", Copy: pattern.Copy{Hand: side}},
 			Ease: top/2 - half, Absorbed: pattern.Gathers, Join: pattern.Banded})
 	}
 	t := float64(in.Thickness)

@@ -168,11 +168,12 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 			pattern.Stretch{ID: "opening", Name: "opening, behind"})
 		p.Notches = append(p.Notches, pattern.Notch{Edge: "opening", At: 0, Label: "end of opening"})
 		d.Placket(opening, seam)
-		d.Seams = append(d.Seams, pattern.Seam{ID: "crotch-front", A: pattern.Side{Piece: "leg", Edge: "crotch-front",
-			Copy: "left leg"}, B: pattern.Side{Piece: "leg", Edge: "crotch-front", Copy: "right leg"}, Technique: "flat-felled",
-			Wait: "seams", Strain: 2},
-			pattern.Seam{ID: "crotch-back", A: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "left leg"},
-				B: pattern.Side{Piece: "leg", Edge: "crotch-back", Copy: "right leg"}, Technique: "flat-felled", Wait: "seams", Strain: 2})
+		for _, edge := range []string{"crotch-front", "crotch-back"} {
+			d.Seams = append(d.Seams, pattern.Seam{ID: edge,
+				A:         pattern.Side{Piece: "leg", Edge: edge, Copy: pattern.Copy{Hand: pattern.Left}},
+				B:         pattern.Side{Piece: "leg", Edge: edge, Copy: pattern.Copy{Hand: pattern.Right}},
+				Technique: "flat-felled", Wait: "seams", Strain: 2})
+		}
 	}
 	hem, _ := p.Edge("hem")
 	band := legBand(on)

@@ -7,10 +7,10 @@ import (
 	"io"
 	"math"
 
-	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
 	"ardentgusset/core/plane"
 )
 
@@ -23,7 +23,7 @@ type document struct {
 	Figure  map[string]float64 `json:"figure"`
 	Pieces  []piece            `json:"pieces"`
 	Seams   []seam             `json:"seams"`
-	Notions []notion           `json:"notions"`
+	Notions []called           `json:"notions"`
 }
 
 type piece struct {
@@ -67,7 +67,7 @@ type seam struct {
 	Technique string  `json:"technique"`
 }
 
-type notion struct {
+type called struct {
 	Kind     string  `json:"kind"`
 	What     string  `json:"what"`
 	Quantity float64 `json:"quantity"`
@@ -92,7 +92,7 @@ func round(x float64) float64 { return math.Round(x*1000)/1000 + 0 }
 // where the outline closes has to = 0.
 func Write(w io.Writer, s ensemble.Stage) error {
 	d := document{Format: "ardent-gusset/pattern", Version: 1, Garment: s.Kind, Figure: map[string]float64{}, Pieces: []piece{},
-		Seams: []seam{}, Notions: []notion{}}
+		Seams: []seam{}, Notions: []called{}}
 	for l, girth := range s.Draft.On {
 		d.Figure[string(l)+"_girth"] = round(girth)
 	}
@@ -139,6 +139,6 @@ func Write(w io.Writer, s ensemble.Stage) error {
 	return enc.Encode(d)
 }
 
-func notionOf(x draft.Notion) notion {
-	return notion{x.Kind, measure.Say(x.What, measure.CM), round(x.Quantity), x.Unit, measure.Say(x.Why, measure.CM)}
+func notionOf(x notion.Notion) called {
+	return called{x.Kind, measure.Say(x.What, measure.CM), round(x.Quantity), x.Unit, measure.Say(x.Why, measure.CM)}
 }

@@ -1,4 +1,6 @@
-package draft
+// Package notion is what is bought beside cloth, how it is sold and what it weighs, and what a
+// fitting of a garment, its bones, lacing or buttons, says of itself.
+package notion
 
 import (
 	"math"

@@ -1,0 +1,63 @@
+package drafttest
+
+import (
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"math"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// Wearer draws a body: girths that hang together as bodies' do, from slight to
+// very large, on short and long torsos.
+func Wearer(t *rapid.T) figure.Figure {
+	share := func(name string, low, high float64) float64 { return rapid.Float64Range(low, high).Draw(t, name) }
+	waist := share("waist", 520, 1500)
+	read := map[string]float64{
+		"waist_girth": waist, "bust_girth": waist * share("bust", 0.9, 1.5), "hip_girth": waist * share("hip", 0.92, 1.6),
+		"height": share("height", 1350, 2050),
+	}
+	read["underbust_girth"] = (read["bust_girth"] + waist) / 2 * share("underbust", 0.95, 1)
+	read["high_hip_girth"] = waist + (read["hip_girth"]-waist)*share("high hip", 0.3, 0.9)
+	var list []figure.Reading
+	for _, m := range figure.Measurements() {
+		if v, ok := read[m.Key]; ok {
+			list = append(list, figure.Reading{Key: m.Key, Worn: figure.Bare, Value: measure.Length(v)})
+		}
+	}
+	f, err := figure.New(list, figure.Women, measure.Length(share("heel", 0, 70)))
+	require.NoError(t, err)
+	if rapid.Bool().Draw(t, "dressed") {
+		f = f.Covered(func(float64) float64 { return 1.5 })
+	}
+	return f
+}
+
+// Chosen draws settings anywhere in the ranges the garment itself gives.
+func Chosen(t *rapid.T, g draft.Garment, on figure.Figure) draft.Values {
+	set := draft.Settings{}
+	for _, p := range g.Parameters() {
+		v, _ := draft.Settle(g, on, set)
+		if !rapid.Bool().Draw(t, "set "+p.Key) {
+			continue
+		}
+		for _, val := range v.All() {
+			if val.Parameter.Key != p.Key {
+				continue
+			}
+			switch p.Unit {
+			case draft.Choice:
+				set[p.Key] = p.Options[rapid.IntRange(0, len(p.Options)-1).Draw(t, p.Key)].Key
+			case draft.Count:
+				set[p.Key] = float64(rapid.IntRange(int(val.Low), int(val.High)).Draw(t, p.Key))
+			default:
+				set[p.Key] = rapid.Float64Range(val.Low, math.Max(val.Low, val.High)).Draw(t, p.Key)
+			}
+		}
+	}
+	v, wrong := draft.Settle(g, on, set)
+	require.Empty(t, wrong)
+	return v
+}
