@@ -212,7 +212,7 @@ func copies(d draft.Draft, r making.Row) string {
 			case a != "" && b != "" && a != b:
 				return a + " and " + b
 			case a != "" || b != "":
-				return a + b
+				return "" // its name says it
 			}
 		}
 	}
