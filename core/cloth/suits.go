@@ -23,7 +23,7 @@ const (
 
 // Roles lists all, the outer first.
 func Roles() []Role {
-	return []Role{Outer, Strength, Lining, Interlining, Interfacing, Contrast, HiddenCloth}
+	return []Role{Outer, Lining, Strength, Interlining, Interfacing, Contrast, HiddenCloth}
 }
 
 // Label names a role as it is listed.

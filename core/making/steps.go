@@ -84,9 +84,9 @@ func (g Garment) fill(s *work.Step, own, all []Row, m Maker) bool {
 		s.Minutes = errand + 2*float64(n)
 		s.How = "The cloth"
 		if g.InHand {
-			s.How = "The cloth is in the stash. Still to get: " + measure.Count(n, "thing")
+			s.How = "The cloth is in the stash. Still to get: " + measure.Count(n, "notion")
 		} else if n > 0 {
-			s.How += ", " + measure.Count(n, "thing") + " besides,"
+			s.How += ", " + measure.Count(n, "notion") + " besides,"
 		}
 		s.How += " and thread, as the list to buy has them. Hold the thread to the cloth in daylight."
 	case "wash":
