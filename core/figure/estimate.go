@@ -169,6 +169,16 @@ func estimate(m Measurement, group Group, taken map[string]measure.Length) Estim
 			bust, s = e.Value, e.Spread
 		}
 		return Estimate{bust * underbustShare, bust*underbustSpread + s*underbustShare, Reason{"87 parts in 100 of the bust", Memory}}
+	case m.guess != nil:
+		have := func(key string) float64 {
+			if v, ok := taken[key]; ok {
+				return float64(v)
+			}
+			of, _ := MeasurementOf(key)
+			return float64(estimate(of, group, taken).Value)
+		}
+		v := math.Min(math.Max(m.guess(have), float64(m.Low)), float64(m.High))
+		return Estimate{measure.Length(v), measure.Length(m.spread), Reason{m.said, Memory}}
 	default:
 		height, s := taken["height"], measure.Length(0)
 		if height == 0 {

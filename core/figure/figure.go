@@ -3,7 +3,9 @@ package figure
 import (
 	"fmt"
 	"math"
+	"slices"
 	"sort"
+	"sync"
 
 	"ardentgusset/core/measure"
 
@@ -83,12 +85,13 @@ type Figure struct {
 	full   float64    // the fullest hem of cloth worn so far
 	care   Care
 	bare   *Figure // nil on the bare figure itself
+	torso  Torso
+	trunk  trunk // what the torso was solved from
 }
 
-// Depth as a part of breadth where no pair of readings is given. The bust is
-// the mean of chest depth : chest breadth over the 507 bodies; the rest are
-// from memory.
-var depthShare = map[Level]float64{Bust: 0.69, Underbust: 0.70, Waist: 0.72, HighHip: 0.70, Hip: 0.74}
+// Depth as a part of breadth where no pair of readings is given (from memory);
+// the bust has its own form.
+var depthShare = map[Level]float64{Underbust: 0.70, Waist: 0.72, HighHip: 0.70, Hip: 0.74}
 
 // forward is how far each section lies before the axis of the body, as a part
 // of its own depth (from memory): bust before it, seat behind it.
@@ -105,7 +108,7 @@ const corsetThickness, usualReduction = 1.8, 50
 // Shortest and Tallest bound what is accepted as a reading at all, whatever
 // it is of: outside them it is a slip of the pen, not a body.
 const (
-	Shortest = 20 * measure.Millimetre
+	Shortest = 10 * measure.Millimetre
 	Tallest  = 3 * measure.Metre
 	// HighestHeel is the highest heel that is drafted for.
 	HighestHeel = 250 * measure.Millimetre
@@ -116,6 +119,46 @@ const (
 // done and otherwise left out, with a note. heel is that of the shoes worn
 // with the ensemble, mm. The error names the first reading no body can have.
 func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
+	key := fmt.Sprint(readings, group, float64(heel))
+	if f, ok := known.find(key); ok {
+		return f, nil
+	}
+	f, err := made(readings, group, heel)
+	if err == nil {
+		known.keep(key, f)
+	}
+	return f, err
+}
+
+// figures are those that were solved last, by their readings: a figure is never changed, and
+// solving one takes as long as drawing a page.
+type figures struct {
+	sync.Mutex
+	by map[string]Figure
+}
+
+var known figures
+
+// mostKnown is how many figures are kept, some 200 kB each.
+const mostKnown = 200
+
+func (k *figures) find(key string) (Figure, bool) {
+	k.Lock()
+	defer k.Unlock()
+	f, ok := k.by[key]
+	return f, ok
+}
+
+func (k *figures) keep(key string, f Figure) {
+	k.Lock()
+	defer k.Unlock()
+	if k.by == nil || len(k.by) >= mostKnown {
+		k.by = map[string]Figure{}
+	}
+	k.by[key] = f
+}
+
+func made(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 	f := Figure{levels: map[Level]float64{}, taken: map[string]Taken{}, heel: float64(heel)}
 	if !(heel >= 0 && heel <= HighestHeel) {
 		return f, fmt.Errorf("heel: %s is not a shoe's; it must lie between 0 and %s", measure.Tell(heel.Float()),
@@ -143,14 +186,14 @@ func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 	}
 	f.settleDressed(readings, got)
 	for _, m := range measurements {
-		if _, ok := got[m.Key]; ok || m.Extra {
+		if _, ok := got[m.Key]; ok || m.Extra || m.onForm {
 			continue
 		}
 		e := estimate(m, group, got)
 		f.taken[m.Key] = Taken{Measurement: m, Value: e.Value, Estimated: true, Spread: e.Spread, Reason: e.Reason}
 	}
 	f.question(got)
-	return f, f.build()
+	return f, f.build(group)
 }
 
 // settleDressed turns readings over clothes into bare ones where no bare one
@@ -208,18 +251,17 @@ func overWhat(w Worn) string {
 	return "corset and petticoats"
 }
 
-// build lays out the sections from the numbers.
-func (f *Figure) build() error {
+// build lays out the sections from the numbers: below the bust by the girths, above it as the
+// tapes of the upper body say.
+func (f *Figure) build(group Group) error {
 	v := func(key string) float64 { return float64(f.taken[key].Value) }
 	// Heights in order, never closer than a finger, whatever was typed.
-	const finger = 15
 	under := math.Max(v("waist_to_underbust"), finger)
 	bust := math.Max(v("waist_to_bust"), under+finger)
 	high := math.Max(v("waist_to_high_hip"), finger)
 	hip := math.Max(v("waist_to_hip"), high+finger)
 	knee := math.Max(v("waist_to_knee"), hip+finger)
 	floor := math.Max(v("waist_to_floor_side"), knee+finger)
-	f.levels = map[Level]float64{Bust: -bust, Underbust: -under, Waist: 0, HighHip: high, Hip: hip, Knee: knee}
 
 	named := map[Level]Section{}
 	for _, l := range Levels() {
@@ -240,36 +282,60 @@ func (f *Figure) build() error {
 		}
 		named[l] = s.Shifted(forward[l] * s.Depth())
 	}
-	// Above the bust and below the hip the figure is only drawn and draped
-	// over, never cut to: proportions from memory.
-	top := -bust - 90
-	stops := []slice{
-		{top, named[Bust].Scaled(0.95)}, {-bust, named[Bust]}, {-under, named[Underbust]}, {0, named[Waist]},
-		{high, named[HighHip]}, {hip, named[Hip]}, {knee, named[Hip].Scaled(0.78)}, {floor, named[Hip].Scaled(0.5)},
+	t := f.trunkOf(group)
+	t.bustLevel, t.underbustLevel = bust, under
+	// Below the hip the figure is only draped over, never cut to: proportions from memory.
+	stops := func(s Section, level float64) []slice {
+		return []slice{{-level, s}, {-under, named[Underbust]}, {0, named[Waist]}, {high, named[HighHip]}, {hip, named[Hip]},
+			{knee, named[Hip].Scaled(0.78)}, {floor, named[Hip].Scaled(0.5)}}
 	}
+	s := t.solve(func(s Section, level float64) Column {
+		var c Column
+		for _, one := range filled(stops(s, level), 0) {
+			c = append(c, Ringed{-one.drop, one.section})
+		}
+		slices.Reverse(c)
+		return c
+	})
+	for i := len(s.upper) - 1; i > 0; i-- {
+		f.slices = append(f.slices, slice{-s.upper[i].z, s.upper[i].Section})
+	}
+	f.slices = append(f.slices, filled(stops(s.bust, s.level), math.Inf(1))...)
+	f.levels = map[Level]float64{Bust: -s.level, Underbust: -under, Waist: 0, HighHip: high, Hip: hip, Knee: knee}
+	f.torso, f.trunk = s.Torso, t
+	f.notes = append(f.notes, s.remarks(t)...)
+	f.readOff(s)
+	return nil
+}
+
+// filled puts levels between stops, from the top down to a drop: sections run from one to
+// the next, girths on a smooth curve through all.
+func filled(stops []slice, to float64) []slice {
 	xs, ys := make([]float64, len(stops)), make([]float64, len(stops))
 	for i, s := range stops {
 		xs[i], ys[i] = s.drop, s.section.Girth()
 	}
 	var smooth interp.FritschButland
-	if err := smooth.Fit(xs, ys); err != nil {
-		return fmt.Errorf("the readings give no figure: %w", err)
-	}
+	_ = smooth.Fit(xs, ys) // heights are in order
+	var out []slice
 	for i, s := range stops {
-		f.slices = append(f.slices, s)
-		if i == len(stops)-1 {
+		out = append(out, s)
+		if i == len(stops)-1 || s.drop >= to {
 			break
 		}
-		next := stops[i+1]
-		n := int(math.Ceil((next.drop - s.drop) / 20))
+		next, step := stops[i+1], 20.0
+		if s.drop < 0 {
+			step = 10
+		}
+		n := int(math.Ceil((next.drop - s.drop) / step))
 		for k := 1; k < n; k++ {
 			share := float64(k) / float64(n)
 			drop := s.drop + (next.drop-s.drop)*share
 			between := s.section.Toward(next.section, share)
-			f.slices = append(f.slices, slice{drop, between.Scaled(smooth.Predict(drop) / between.Girth())})
+			out = append(out, slice{drop, between.Scaled(smooth.Predict(drop) / between.Girth())})
 		}
 	}
-	return nil
+	return out
 }
 
 // Bare is the figure with nothing on.

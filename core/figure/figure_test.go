@@ -184,7 +184,7 @@ func TestTableIsWhole(t *testing.T) {
 		ratio += b[3] / b[4] / 507
 	}
 	require.Equal(t, 260, women)
-	assert.InDelta(t, depthShare[Bust], ratio, 0.01)
+	assert.InDelta(t, ribDepth, ratio, 0.015, "chest depth over chest breadth, taken beside the breasts")
 }
 
 // Estimates against the bodies they come from, each estimated from the other

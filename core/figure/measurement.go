@@ -34,9 +34,12 @@ type Measurement struct {
 	Hold    string         `json:"hold"`  // how to hold the tape, where it is not as for every girth or length
 	Sided   bool           `json:"sided"` // left and right may be taken apart
 
-	column int     // in the 507 bodies, or -1
-	share  float64 // of the height, when there is no column
-	spread float64 // ± of that share, as a part of the height, two standard deviations
+	column int                                         // in the 507 bodies, or -1
+	share  float64                                     // of the height, when there is no column
+	spread float64                                     // ± of that share, as a part of the height, two standard deviations; mm where it is guessed or onForm
+	guess  func(have func(key string) float64) float64 // from other readings, from memory
+	said   string                                      // that sum in words
+	onForm bool                                        // not estimated: read off the solved form
 }
 
 // The order is the one a person is measured in. Ranges of the girths with a
@@ -56,7 +59,8 @@ var measurements = []Measurement{
 	{Key: "hip_girth", Label: "Hip", Meaning: "Level round the fullest part of the seat, feet together.", Low: 700, High: 2000,
 		Girth: true, column: 13},
 	{Key: "neck_girth", Label: "Neck", Meaning: "Round the base of the neck, over the hollow of the throat and the bone at the back.",
-		Low: 280, High: 520, Girth: true, column: -1, share: 0.212, spread: 0.025},
+		Low: 280, High: 520, Girth: true, column: -1, spread: 25, said: "14 parts in 100 of the height and 13 of the bust",
+		guess: func(v func(string) float64) float64 { return 0.14*v("height") + 0.13*v("bust_girth") }},
 	{Key: "upper_arm_girth", Label: "Upper arm", Meaning: "Round the fullest part of the upper arm, arm bent.", Low: 200, High: 600,
 		Girth: true, Sided: true, column: 15},
 	{Key: "wrist_girth", Label: "Wrist", Meaning: "Round the wrist bone.", Low: 120, High: 240, Girth: true, Sided: true, column: 20},
@@ -70,20 +74,41 @@ var measurements = []Measurement{
 	{Key: "back_waist_length", Label: "Back waist length", Meaning: "From the bone at the base of the neck down the spine to the " +
 		"waist cord.", Low: 300, High: 560, column: -1, share: 0.245, spread: 0.02},
 	{Key: "front_length", Label: "Front length", Meaning: "From where shoulder and neck meet, over the bust, down to the waist cord.",
-		Low: 320, High: 640, column: -1, share: 0.262, spread: 0.025},
+		Low: 320, High: 640, column: -1, spread: 25, onForm: true},
 	{Key: "across_back", Label: "Across back", Meaning: "From arm to arm across the shoulder blades.", Low: 280, High: 520, column: -1,
-		share: 0.215, spread: 0.025},
+		spread: 28, said: "from the bust", guess: func(v func(string) float64) float64 { return 0.21*v("bust_girth") + 157 }},
+	{Key: "across_front", Label: "Across front", Meaning: "From arm to arm across the chest, a third of the way up from armpit to shoulder.",
+		Low: 240, High: 500, column: -1, spread: 30, said: "somewhat less than across back",
+		guess: func(v func(string) float64) float64 { return v("across_back") - 25 }},
 	{Key: "shoulder_length", Label: "Shoulder length", Meaning: "From where shoulder and neck meet to the point of the shoulder.",
-		Low: 90, High: 190, Sided: true, column: -1, share: 0.074, spread: 0.012},
+		Low: 90, High: 190, Sided: true, column: -1, spread: 18, said: "from height and bust",
+		guess: func(v func(string) float64) float64 { return 0.074*v("height") + 0.012*(v("bust_girth")-920) }},
+	{Key: "shoulder_drop", Label: "Shoulder slope", Meaning: "How much lower the point of the shoulder lies than where shoulder and neck " +
+		"meet.", Hold: "A ruler held level against the neck over the shoulder, the drop read with another.", Low: 10, High: 90,
+		Sided: true, column: -1, spread: 16, said: "a slope of 20½° on the shoulder length",
+		guess: func(v func(string) float64) float64 { return v("shoulder_length") * 0.35 }},
+	{Key: "scye_depth", Label: "Armpit depth", Meaning: "From the bone at the base of the neck straight down to the level of the armpits.",
+		Hold: "A ruler held level under both arms behind the back, its height marked on the spine.", Low: 130, High: 340, column: -1,
+		spread: 25, said: "from height and bust", guess: func(v func(string) float64) float64 {
+			return 0.085*v("height") + 0.077*v("bust_girth")
+		}},
+	{Key: "scye_girth", Label: "Armhole", Meaning: "Round the arm where it joins the body: over the point of the shoulder and close " +
+		"under the armpit, arm hanging.", Low: 280, High: 700, Girth: true, Sided: true, column: -1, spread: 30, onForm: true},
+	{Key: "elbow_girth", Label: "Elbow", Meaning: "Round the elbow, arm bent.", Low: 180, High: 480, Girth: true, Sided: true, column: -1,
+		spread: 20, said: "from upper arm and wrist", guess: func(v func(string) float64) float64 {
+			return (v("upper_arm_girth")+v("wrist_girth"))/2 + 28
+		}},
 	{Key: "arm_length", Label: "Arm length", Meaning: "From the point of the shoulder over the bent elbow to the wrist bone.",
 		Hold: "Hand on the hip, elbow bent; the tape goes round the outside of " +
 			"the elbow.", Low: 450, High: 760, Sided: true, column: -1, share: 0.352, spread: 0.028},
 	{Key: "neck_to_bust_point", Label: "Neck to bust point", Meaning: "From where shoulder and neck meet straight down to the point of " +
-		"the bust.", Low: 200, High: 420, Sided: true, column: -1, share: 0.16, spread: 0.03},
+		"the bust.", Low: 200, High: 420, Sided: true, column: -1, spread: 25, onForm: true},
 	{Key: "bust_separation", Label: "Bust points apart", Meaning: "Straight across from one bust point to the other.", Low: 130,
-		High: 320, column: -1, share: 0.115, spread: 0.03},
+		High: 320, column: -1, spread: 30, said: "10 parts in 100 of the bust and 6 of the height",
+		guess: func(v func(string) float64) float64 { return 0.10*v("bust_girth") + 0.06*v("height") }},
 	{Key: "waist_to_bust", Label: "Waist to bust line", Meaning: "Straight up at the side from the waist cord to the height of the " +
-		"fullest bust.", Low: 100, High: 280, column: -1, share: 0.105, spread: 0.02},
+		"fullest bust.", Low: 100, High: 280, column: -1, spread: 32, said: "105 parts in 1000 of the height, less for a full bust",
+		guess: func(v func(string) float64) float64 { return 0.105*v("height") - 0.05*max(v("bust_girth")-920, 0) }},
 	{Key: "waist_to_underbust", Label: "Waist to underbust", Meaning: "Straight up at the side from the waist cord to the " +
 		"underbust line.", Low: 40, High: 200, column: -1, share: 0.058, spread: 0.02},
 	{Key: "waist_to_high_hip", Label: "Waist to high hip", Meaning: "Down the side from the waist cord to the high hip line.", Low: 50,

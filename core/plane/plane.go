@@ -211,6 +211,16 @@ func Spans(poly []Point, origin, along Point) [][2]float64 {
 	return out
 }
 
+// Off is how far a point lies from the straight between two others.
+func Off(p, a, b Point) float64 {
+	d := b.Sub(a)
+	k := 0.0
+	if l := d.Dot(d); l > 0 {
+		k = math.Min(math.Max(p.Sub(a).Dot(d)/l, 0), 1)
+	}
+	return p.To(a.Add(d.Times(k)))
+}
+
 // Apart is the least distance between two lines (0 when they cross) and where
 // on the first it is. A line of one point is that point.
 func Apart(a, b []Point) (float64, Point) {

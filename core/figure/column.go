@@ -1,0 +1,388 @@
+package figure
+
+import (
+	"ardentgusset/core/plane"
+	"math"
+	"slices"
+	"sort"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Column are level sections stacked on heights above the waist, from the bottom up: the form
+// that is drafted on. Points on it are x to the wearer's left, y forward, z up from the waist.
+type Column []Ringed
+
+// Ringed is a section at a height above the waist, mm.
+type Ringed struct {
+	Z float64
+	Section
+}
+
+// At is the section at a height, that of its end beyond it.
+func (c Column) At(z float64) Section {
+	i := sort.Search(len(c), func(i int) bool { return c[i].Z >= z })
+	switch {
+	case i == 0:
+		return c[0].Section
+	case i == len(c):
+		return c[len(c)-1].Section
+	}
+	a, b := &c[i-1], &c[i]
+	return a.Toward(b.Section, (z-a.Z)/(b.Z-a.Z))
+}
+
+// Column is the figure as it is drafted on, from the lowest height up to the neck point.
+func (f Figure) Column(from float64) Column {
+	var c Column
+	for i := len(f.slices) - 1; i >= 0; i-- {
+		if z := -f.slices[i].drop; z >= from-1e-9 {
+			if len(c) == 0 && i+1 < len(f.slices) && z > from+1e-6 {
+				c = append(c, Ringed{from, f.At(-from)})
+			}
+			c = append(c, Ringed{z, f.slices[i].section})
+		}
+	}
+	return c
+}
+
+// Torso is where the marks of the upper body lie on the figure as it is dressed.
+func (f Figure) Torso() Torso {
+	t := f.torso
+	c := f.Column(0)
+	s := c.At(t.ShoulderPoint.Z)
+	t.ShoulderPoint.X = s.X(t.ShoulderPoint.Y)
+	s = c.At(t.NeckPoint.Z)
+	t.NeckPoint.X = s.X(t.NeckPoint.Y)
+	s = c.At(t.BustPoint.Z)
+	t.BustPoint.Y = s.Y(t.BustPoint.X, InFront)
+	s = c.At(t.Throat.Z)
+	t.Throat.Y = s.Y(0, InFront)
+	s = c.At(t.Nape.Z)
+	t.Nape.Y = s.Y(0, Behind)
+	return t
+}
+
+// tangency is where the section touches its tangent at a bearing, by index.
+func (s *Section) tangency(i int) (x, y float64) {
+	prev, next := s.support[(i+directions-1)%directions], s.support[(i+1)%directions]
+	slope := (next - prev) / (2 * (2 * math.Pi / directions))
+	return s.support[i]*sines[i] + slope*cosines[i], s.support[i]*cosines[i] - slope*sines[i]
+}
+
+// Facing is which half of a section is meant.
+type Facing bool
+
+const (
+	InFront Facing = true
+	Behind  Facing = false
+)
+
+// Y is how far forward the section lies at a distance x to the side, in front or behind.
+func (s *Section) Y(x float64, side Facing) float64 {
+	x = math.Abs(x)
+	const quarter = directions / 4
+	from, step := 0, 1
+	if side == Behind {
+		from, step = directions/2, -1
+	}
+	x0, y0 := s.tangency(from)
+	for k := 1; k <= quarter; k++ {
+		x1, y1 := s.tangency(from + step*k)
+		if x1 >= x {
+			if x1-x0 < 1e-9 {
+				return y1
+			}
+			return y0 + (y1-y0)*(x-x0)/(x1-x0)
+		}
+		if x1 > x0 {
+			x0, y0 = x1, y1
+		}
+	}
+	return y0
+}
+
+// X is how far to the left the section lies at a distance y forward.
+func (s *Section) X(y float64) float64 {
+	const half = directions / 2
+	x0, y0 := s.tangency(0)
+	if y >= y0 {
+		return 0
+	}
+	for k := 1; k <= half; k++ {
+		x1, y1 := s.tangency(k)
+		if y1 <= y {
+			if y0-y1 < 1e-9 {
+				return x1
+			}
+			return x0 + (x1-x0)*(y0-y)/(y0-y1)
+		}
+		x0, y0 = x1, y1
+	}
+	return 0
+}
+
+// taut is the length of a tape over points whose y is given along a run: it bridges hollows.
+// along is the place of each, rising; more is what it travels besides between neighbours.
+func taut(along, y []float64) float64 {
+	var chain []int
+	for i := range along {
+		for len(chain) > 1 {
+			a, b := chain[len(chain)-2], chain[len(chain)-1]
+			if (y[b]-y[a])*(along[i]-along[a]) > (y[i]-y[a])*(along[b]-along[a]) {
+				break
+			}
+			chain = chain[:len(chain)-1]
+		}
+		chain = append(chain, i)
+	}
+	sum := 0.0
+	for k := 1; k < len(chain); k++ {
+		sum += math.Hypot(along[chain[k]]-along[chain[k-1]], y[chain[k]]-y[chain[k-1]])
+	}
+	return sum
+}
+
+// laid is the length of a tape from one point down or up to another in the upright plane
+// through both, in front or behind.
+func (c Column) laid(from, to r3.Vec, side Facing) float64 {
+	const parts = 48
+	along, y := make([]float64, parts+1), make([]float64, parts+1)
+	dx, dz := to.X-from.X, to.Z-from.Z
+	run := math.Hypot(dx, dz)
+	for i := range along {
+		t := float64(i) / parts
+		t *= t // denser at the start, where a shoulder curves most
+		s := c.At(from.Z + dz*t)
+		along[i], y[i] = run*t, s.Y(from.X+dx*t, side)
+		if side == Behind {
+			y[i] = -y[i]
+		}
+	}
+	return taut(along, y)
+}
+
+// neckLine are points round the base of the neck, from the centre front over the neck point
+// to the centre back.
+func (c Column) neckLine(t Torso) []r3.Vec {
+	const quarter = 14
+	var out []r3.Vec
+	for k := range 2*quarter + 1 {
+		sin, cos := math.Sincos(float64(k) / (2 * quarter) * math.Pi)
+		x := t.NeckPoint.X * math.Pow(sin, 0.9)
+		side, low := InFront, t.Throat.Z
+		if k > quarter {
+			side, low = Behind, t.Nape.Z
+		}
+		z := t.NeckPoint.Z - (t.NeckPoint.Z-low)*math.Abs(cos)
+		s := c.At(z)
+		out = append(out, r3.Vec{X: x, Y: s.Y(x, side), Z: z})
+	}
+	return out
+}
+
+// long is the length of a line of points.
+func long(line []r3.Vec) float64 {
+	sum := 0.0
+	for i := 1; i < len(line); i++ {
+		sum += r3.Norm(r3.Sub(line[i], line[i-1]))
+	}
+	return sum
+}
+
+// across is the point where a tape laid level from the centre, in front or behind, has run a
+// length.
+func (c Column) across(z, length float64, side Facing) (x, y float64) {
+	s := c.At(z)
+	from, step := 0, 1
+	if side == Behind {
+		from, step = directions/2, -1
+	}
+	x, y = s.tangency(from)
+	run := 0.0
+	for k := 1; k <= directions/2; k++ {
+		x1, y1 := s.tangency(from + step*k)
+		d := math.Hypot(x1-x, y1-y)
+		if run+d >= length {
+			share := (length - run) / math.Max(d, 1e-9)
+			return x + (x1-x)*share, y + (y1-y)*share
+		}
+		run += d
+		x, y = x1, y1
+	}
+	return x, y
+}
+
+// ScyeOf says how an armhole is laid.
+type ScyeOf struct {
+	Drop   float64 // of the underarm point below the armpit's section
+	Side   float64 // y of the underarm point
+	Inset  float64 // of the shoulder point from the end of the shoulder, towards the neck; out when negative
+	Shape  [4]float64
+	Within bool // the front's notch is kept from being pushed forward
+}
+
+// Scye are the points of an armhole from the shoulder point over the front to the underarm
+// (front) and over the back (back). In side view each is two quarters of a super-ellipse that
+// meet at the notch: .36 of the way up from the armpit in front, .44 behind; the notch's place
+// is where across front or across back ends.
+func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
+	sp := t.ShoulderPoint
+	low := t.Underarm - o.Drop
+	part := func(notch float64, half float64, side Facing, above, below float64) []r3.Vec {
+		zc := t.Armpit + notch*(sp.Z-t.Armpit)
+		_, yc := c.across(zc, half, side)
+		if side == InFront && o.Within {
+			yc = math.Min(yc, sp.Y+0.30*(sp.Z-low))
+		}
+		if side == InFront {
+			yc = math.Max(yc, math.Max(sp.Y, o.Side)+8)
+		} else {
+			yc = math.Min(yc, math.Min(sp.Y, o.Side)-8)
+		}
+		const parts = 24
+		var out []r3.Vec
+		put := func(y, z float64) {
+			s := c.At(z)
+			out = append(out, r3.Vec{X: s.X(y), Y: y, Z: z})
+		}
+		for k := range parts + 1 { // from the shoulder point to the notch
+			sin, cos := math.Sincos(float64(k) / parts * math.Pi / 2)
+			put(sp.Y+(yc-sp.Y)*math.Pow(sin, 2/above), zc+(sp.Z-zc)*math.Pow(cos, 2/above))
+		}
+		for k := 1; k <= parts; k++ { // and on to the underarm
+			sin, cos := math.Sincos(float64(k) / parts * math.Pi / 2)
+			put(o.Side+(yc-o.Side)*math.Pow(cos, 2/below), zc-(zc-low)*math.Pow(sin, 2/below))
+		}
+		out[0] = sp
+		return out
+	}
+	return part(0.36, t.Front, InFront, o.Shape[0], o.Shape[1]), part(0.44, t.Back, Behind, o.Shape[2], o.Shape[3])
+}
+
+// ScyeUsual is the armhole of the bare arm.
+var ScyeUsual = ScyeOf{Drop: 12, Side: -4, Shape: [4]float64{1.75, 2.25, 2, 2}}
+
+// Bridged is the column under cloth that is taut between two heights: at every bearing its
+// hollows are bridged, as far as share (0 to 1) says for that bearing in degrees.
+func (c Column) Bridged(low, high float64, share func(degrees float64) float64) Column {
+	out := slices.Clone(c)
+	var in []int
+	for i := range c {
+		if c[i].Z >= low-1e-9 && c[i].Z <= high+1e-9 {
+			in = append(in, i)
+		}
+	}
+	if len(in) < 3 {
+		return out
+	}
+	chain := make([]int, 0, len(in))
+	for d := range directions {
+		degrees := float64(d) * 360 / directions
+		if degrees > 180 {
+			degrees = 360 - degrees
+		}
+		k := share(degrees)
+		if k <= 0 {
+			continue
+		}
+		chain = chain[:0]
+		for _, i := range in {
+			for len(chain) > 1 {
+				a, b := &c[chain[len(chain)-2]], &c[chain[len(chain)-1]]
+				if (b.support[d]-a.support[d])*(c[i].Z-a.Z) > (c[i].support[d]-a.support[d])*(b.Z-a.Z) {
+					break
+				}
+				chain = chain[:len(chain)-1]
+			}
+			chain = append(chain, i)
+		}
+		for n := 1; n < len(chain); n++ {
+			a, b := &c[chain[n-1]], &c[chain[n]]
+			for i := chain[n-1] + 1; i < chain[n]; i++ {
+				straight := a.support[d] + (b.support[d]-a.support[d])*(c[i].Z-a.Z)/(b.Z-a.Z)
+				out[i].support[d] += k * (straight - out[i].support[d])
+			}
+		}
+	}
+	for i := range out {
+		out[i].Section = out[i].hulled()
+	}
+	return out
+}
+
+// Smoothed is the column with every section the mean of those near it, weighed by a Gauss
+// curve of so many mm, narrower near the ends; the girths at some heights are put back.
+func (c Column) Smoothed(width float64, keep ...float64) Column {
+	out := slices.Clone(c)
+	bottom, top := c[0].Z, c[len(c)-1].Z
+	for i := range c {
+		w := math.Min(width, math.Min(c[i].Z-bottom, top-c[i].Z)/2)
+		if w < 1 {
+			continue
+		}
+		var mean Section
+		sum := 0.0
+		for k := range c {
+			d := (c[k].Z - c[i].Z) / w
+			if math.Abs(d) > 3 {
+				continue
+			}
+			// Levels stand for as much height as lies round them.
+			span := (c[min(k+1, len(c)-1)].Z - c[max(k-1, 0)].Z) / 2
+			share := span * math.Exp(-d*d/2)
+			sum += share
+			for b := range mean.support {
+				mean.support[b] += share * c[k].support[b]
+			}
+		}
+		out[i].Section = mean.Scaled(1 / sum)
+	}
+	if len(keep) == 0 {
+		return out
+	}
+	zs, by := []float64{math.Inf(-1)}, []float64{0}
+	slices.Sort(keep)
+	for _, z := range keep {
+		was, is := c.At(z), out.At(z)
+		zs, by = append(zs, z), append(by, (was.Girth()-is.Girth())/(2*math.Pi))
+	}
+	for i := range out {
+		k := sort.SearchFloat64s(zs, out[i].Z)
+		t := by[len(by)-1]
+		switch {
+		case k <= 1:
+			t = by[1]
+		case k < len(zs):
+			t = by[k-1] + (by[k]-by[k-1])*(out[i].Z-zs[k-1])/(zs[k]-zs[k-1])
+		}
+		out[i].Section = out[i].Thicker(t)
+	}
+	return out
+}
+
+// SetOut is the column with its sections moved out evenly, by a way that depends on the
+// height: a girth grows by 2π of it.
+func (c Column) SetOut(by func(z float64) float64) Column {
+	out := slices.Clone(c)
+	for i := range out {
+		out[i].Section = out[i].Thicker(by(out[i].Z))
+	}
+	return out
+}
+
+// Spots is how many points Half gives.
+const Spots = directions/2 + 1
+
+// Half is the left half of the outline at a height, from the centre front to the centre
+// back: points in even steps of bearing, x to the left and y forward, and how far round each
+// lies. Where the height falls between two levels the points lie between theirs.
+func (s *Section) Half() (points [Spots]plane.Point, run [Spots]float64) {
+	for i := range points {
+		points[i].X, points[i].Y = s.tangency(i)
+		if i > 0 {
+			run[i] = run[i-1] + points[i-1].To(points[i])
+		}
+	}
+	return points, run
+}

@@ -1,0 +1,194 @@
+// Package surface drafts on the dressed figure: lines laid on its form, the panels between
+// them unrolled flat with the least stretch.
+package surface
+
+import (
+	"math"
+	"sort"
+
+	"ardentgusset/core/figure"
+	"ardentgusset/core/plane"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Ease is how much more than the figure a garment measures, mm on the whole girth: at the
+// bust, waist and hip, straight between. Above the armpit it runs out to a part of the bust's
+// at the shoulder.
+type Ease struct{ Bust, Waist, Hip float64 }
+
+// atShoulder is the part of the bust's ease that is left at the shoulder (from memory).
+const atShoulder = 0.15
+
+// Form is the left half of a dressed figure under taut cloth, set out by ease. Points on it
+// are x to the wearer's left, y forward, z up from the waist; a place round it is the share of
+// the half girth from the centre front (0) to the centre back (1).
+type Form struct {
+	Torso  figure.Torso
+	Levels map[figure.Level]float64 // heights of the named levels
+	column figure.Column
+	rows   []row // every level's half outline
+}
+
+type row struct {
+	z      float64
+	points [figure.Spots]plane.Point
+	run    [figure.Spots]float64
+}
+
+// bridge is how far cloth bridges hollows above the bust at a bearing: wholly in front to 45
+// degrees, not at all from 88 on; a sharp stop would break the form.
+func bridge(degrees float64) float64 {
+	switch {
+	case degrees <= 45:
+		return 1
+	case degrees >= 88:
+		return 0
+	}
+	return (1 + math.Cos(math.Pi*(degrees-45)/43)) / 2
+}
+
+// creaseWidth is over how many mm cloth rounds a crease between levels (from memory).
+const creaseWidth = 9.0
+
+// On is the form of a figure from a height up to the neck, set out by ease.
+func On(f figure.Figure, from float64, ease Ease) *Form {
+	t := f.Torso()
+	bust, hip := -f.Drop(figure.Bust), -f.Drop(figure.Hip)
+	c := f.Column(from).Bridged(0, bust, func(float64) float64 { return 1 }).Bridged(bust, t.ShoulderPoint.Z, bridge).
+		Smoothed(creaseWidth, 0, bust)
+	armpit, top := t.Armpit, t.NeckPoint.Z
+	out := func(z float64) float64 {
+		switch {
+		case z <= 0:
+			k := math.Min(z/hip, 1)
+			return (ease.Waist + (ease.Hip-ease.Waist)*k) / (2 * math.Pi)
+		case z <= bust:
+			return (ease.Waist + (ease.Bust-ease.Waist)*z/bust) / (2 * math.Pi)
+		case z <= armpit:
+			return ease.Bust / (2 * math.Pi)
+		}
+		k := math.Min((z-armpit)/(top-armpit), 1)
+		return ease.Bust / (2 * math.Pi) * (1 - (1-atShoulder)*k)
+	}
+	s := &Form{Torso: t, Levels: map[figure.Level]float64{}, column: c.SetOut(out)}
+	for _, l := range figure.Levels() {
+		s.Levels[l] = -f.Drop(l)
+	}
+	s.Torso.Back += ease.Bust / 10
+	s.Torso.Front += ease.Bust / 10
+	s.settle()
+	return s
+}
+
+// Of is the form of any column, with no marks of a body on it: for surfaces whose unrolling
+// is known.
+func Of(c figure.Column) *Form {
+	s := &Form{column: c}
+	s.settle()
+	return s
+}
+
+func (s *Form) settle() {
+	s.rows = make([]row, len(s.column))
+	for i := range s.column {
+		r := &s.rows[i]
+		r.z = s.column[i].Z
+		r.points, r.run = s.column[i].Half()
+	}
+	if s.Torso.NeckPoint.Z == 0 {
+		return
+	}
+	t := &s.Torso
+	mark := func(p *r3.Vec, x, y float64, side figure.Facing, byY bool) {
+		at := s.column.At(p.Z)
+		if byY {
+			p.X = at.X(p.Y)
+		} else {
+			p.Y = at.Y(p.X, side)
+		}
+	}
+	mark(&t.ShoulderPoint, 0, 0, figure.InFront, true)
+	mark(&t.NeckPoint, 0, 0, figure.InFront, true)
+	mark(&t.BustPoint, 0, 0, figure.InFront, false)
+	mark(&t.Throat, 0, 0, figure.InFront, false)
+	mark(&t.Nape, 0, 0, figure.Behind, false)
+}
+
+// at is the half outline at a height.
+func (s *Form) at(z float64) row {
+	n := len(s.rows)
+	i := sort.Search(n, func(i int) bool { return s.rows[i].z >= z })
+	if i == 0 {
+		return s.rows[0]
+	}
+	if i == n {
+		return s.rows[n-1]
+	}
+	a, b := &s.rows[i-1], &s.rows[i]
+	k := (z - a.z) / (b.z - a.z)
+	r := row{z: z}
+	for d := range r.points {
+		r.points[d] = a.points[d].Toward(b.points[d], k)
+		if d > 0 {
+			r.run[d] = r.run[d-1] + r.points[d-1].To(r.points[d])
+		}
+	}
+	return r
+}
+
+// half is the whole half outline, mm.
+func (r *row) half() float64 { return r.run[figure.Spots-1] }
+
+// along is the point so far round from the centre front, mm.
+func (r *row) along(run float64) (x, y float64) {
+	i := sort.SearchFloat64s(r.run[:], run)
+	switch {
+	case i == 0:
+		return r.points[0].X, r.points[0].Y
+	case i == figure.Spots:
+		p := r.points[figure.Spots-1]
+		return p.X, p.Y
+	}
+	k := (run - r.run[i-1]) / math.Max(r.run[i]-r.run[i-1], 1e-12)
+	p := r.points[i-1].Toward(r.points[i], k)
+	return p.X, p.Y
+}
+
+// to is how far round a point lies that is y forward, mm: along the half outline y only
+// falls.
+func (r *row) to(y float64) float64 {
+	n := figure.Spots
+	i := sort.Search(n, func(i int) bool { return r.points[i].Y <= y })
+	switch i {
+	case 0:
+		return 0
+	case n:
+		return r.run[n-1]
+	}
+	a, b := r.points[i-1].Y, r.points[i].Y
+	return r.run[i-1] + (r.run[i]-r.run[i-1])*(a-y)/math.Max(a-b, 1e-12)
+}
+
+// Place is the point at a height and a share of the half girth.
+func (s *Form) Place(z, share float64) r3.Vec {
+	r := s.at(z)
+	x, y := r.along(share * r.half())
+	return r3.Vec{X: x, Y: y, Z: z}
+}
+
+// Share is the share of the half girth at which a point lies.
+func (s *Form) Share(p r3.Vec) float64 {
+	r := s.at(p.Z)
+	return r.to(p.Y) / r.half()
+}
+
+// HalfGirth is half the form's girth at a height, mm.
+func (s *Form) HalfGirth(z float64) float64 {
+	at := s.column.At(z)
+	return at.Girth() / 2
+}
+
+// Bottom and Top are the heights the form runs between.
+func (s *Form) Bottom() float64 { return s.rows[0].z }
+func (s *Form) Top() float64    { return s.rows[len(s.rows)-1].z }

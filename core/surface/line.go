@@ -1,0 +1,240 @@
+package surface
+
+import (
+	"math"
+
+	"ardentgusset/core/figure"
+
+	"gonum.org/v1/gonum/interp"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Line is a line on a form, close points from one end to the other.
+type Line []r3.Vec
+
+// Length is how long it is, mm.
+func (l Line) Length() float64 {
+	sum := 0.0
+	for i := 1; i < len(l); i++ {
+		sum += r3.Norm(r3.Sub(l[i], l[i-1]))
+	}
+	return sum
+}
+
+// Reversed is the line from its other end.
+func (l Line) Reversed() Line {
+	out := make(Line, len(l))
+	for i, p := range l {
+		out[len(l)-1-i] = p
+	}
+	return out
+}
+
+// Then is the line with another that begins where it ends.
+func (l Line) Then(next Line) Line { return append(append(Line{}, l...), next[1:]...) }
+
+// Part is the line between two lengths from its start.
+func (l Line) Part(from, to float64) Line {
+	var out Line
+	run := 0.0
+	at := func(i int, k float64) r3.Vec { return r3.Add(l[i-1], r3.Scale(k, r3.Sub(l[i], l[i-1]))) }
+	for i := 1; i < len(l); i++ {
+		d := r3.Norm(r3.Sub(l[i], l[i-1]))
+		if run+d > from && len(out) == 0 {
+			out = append(out, at(i, math.Max(from-run, 0)/math.Max(d, 1e-12)))
+		}
+		if len(out) > 0 {
+			if run+d >= to {
+				return append(out, at(i, (to-run)/math.Max(d, 1e-12)))
+			}
+			out = append(out, l[i])
+		}
+		run += d
+	}
+	return out
+}
+
+// At is the point at a length from the start.
+func (l Line) At(length float64) r3.Vec {
+	run := 0.0
+	for i := 1; i < len(l); i++ {
+		d := r3.Norm(r3.Sub(l[i], l[i-1]))
+		if run+d >= length {
+			return r3.Add(l[i-1], r3.Scale((length-run)/math.Max(d, 1e-12), r3.Sub(l[i], l[i-1])))
+		}
+		run += d
+	}
+	return l[len(l)-1]
+}
+
+// divided are n even parts of the line, by length.
+func (l Line) divided(n int) Line {
+	out := make(Line, 0, n+1)
+	whole := l.Length()
+	run, next := 0.0, 0
+	for i := 1; i < len(l) && next <= n; i++ {
+		d := r3.Norm(r3.Sub(l[i], l[i-1]))
+		for next <= n && float64(next)*whole/float64(n) <= run+d+1e-9 {
+			k := (float64(next)*whole/float64(n) - run) / math.Max(d, 1e-12)
+			out = append(out, r3.Add(l[i-1], r3.Scale(math.Min(math.Max(k, 0), 1), r3.Sub(l[i], l[i-1]))))
+			next++
+		}
+		run += d
+	}
+	for len(out) < n+1 {
+		out = append(out, l[len(l)-1])
+	}
+	out[0], out[n] = l[0], l[len(l)-1]
+	return out
+}
+
+// grain is how close the points of a line lie, mm.
+const grain = 4.0
+
+// Station is a place on a form: a height, and the share of the half girth from the centre
+// front there.
+type Station struct{ Z, Share float64 }
+
+// Through is a line that climbs through stations, from the lowest up: its share of the girth
+// changes smoothly and never overshoots.
+func (s *Form) Through(stations ...Station) Line {
+	zs, shares := make([]float64, len(stations)), make([]float64, len(stations))
+	for i, st := range stations {
+		zs[i], shares[i] = st.Z, st.Share
+	}
+	predict := func(z float64) float64 { return shares[0] + (shares[1]-shares[0])*(z-zs[0])/(zs[1]-zs[0]) }
+	if len(zs) > 2 {
+		var curve interp.FritschButland
+		if curve.Fit(zs, shares) == nil {
+			predict = curve.Predict
+		}
+	}
+	n := max(int(math.Ceil((zs[len(zs)-1]-zs[0])/grain)), 2)
+	out := make(Line, n+1)
+	for i := range out {
+		z := zs[0] + (zs[len(zs)-1]-zs[0])*float64(i)/float64(n)
+		out[i] = s.Place(z, predict(z))
+	}
+	return out
+}
+
+// Around is a line round the form from one share of the girth to another, at the height that
+// a function of the share gives.
+func (s *Form) Around(from, to float64, height func(share float64) float64) Line {
+	n := max(int(math.Ceil(math.Abs(to-from)*s.HalfGirth(height((from+to)/2))/grain)), 2)
+	out := make(Line, n+1)
+	for i := range out {
+		share := from + (to-from)*float64(i)/float64(n)
+		out[i] = s.Place(height(share), share)
+	}
+	return out
+}
+
+// Upright is a line in the plane that lies y forward of the axis, from one height up to
+// another.
+func (s *Form) Upright(y, from, to float64) Line {
+	n := max(int(math.Ceil((to-from)/grain)), 2)
+	out := make(Line, n+1)
+	for i := range out {
+		z := from + (to-from)*float64(i)/float64(n)
+		at := s.column.At(z)
+		out[i] = r3.Vec{X: at.X(y), Y: y, Z: z}
+	}
+	return out
+}
+
+// Centre is the centre front or centre back, from one height up to another.
+func (s *Form) Centre(side figure.Facing, from, to float64) Line {
+	share := 1.0
+	if side == figure.InFront {
+		share = 0
+	}
+	return s.Through(Station{from, share}, Station{to, share})
+}
+
+// Beside is a line at a distance from the centre plane, in front or behind: x as a smooth
+// function of the height through the given points, from the lowest up.
+func (s *Form) Beside(side figure.Facing, points ...[2]float64) Line {
+	zs, xs := make([]float64, len(points)), make([]float64, len(points))
+	for i, p := range points {
+		zs[i], xs[i] = p[0], p[1]
+	}
+	predict := func(z float64) float64 { return xs[0] + (xs[1]-xs[0])*(z-zs[0])/(zs[1]-zs[0]) }
+	if len(zs) > 2 {
+		var curve interp.FritschButland
+		if curve.Fit(zs, xs) == nil {
+			predict = curve.Predict
+		}
+	}
+	n := max(int(math.Ceil((zs[len(zs)-1]-zs[0])/grain)), 2)
+	out := make(Line, n+1)
+	for i := range out {
+		z := zs[0] + (zs[len(zs)-1]-zs[0])*float64(i)/float64(n)
+		at := s.column.At(z)
+		out[i] = r3.Vec{X: predict(z), Y: at.Y(predict(z), side), Z: z}
+	}
+	return out
+}
+
+// Neck is the neckline in front (from the throat up to the neck point) and behind (from the
+// neck point to the nape), lowered and widened.
+type Neck struct {
+	Front, Back float64 // how much lower than the base of the neck, at the centres
+	Wide        float64 // how much further out on the shoulder, along it
+}
+
+// Necklines are the two halves of a neckline: from the centre front to the shoulder line,
+// and from there to the centre back. The point on the shoulder is the same in both.
+func (s *Form) Necklines(n Neck) (front, back Line) {
+	t := s.Torso
+	shoulder := s.Shoulder()
+	at := shoulder.At(n.Wide)
+	const parts = 20
+	curve := func(low float64, side figure.Facing) Line {
+		out := make(Line, parts+1)
+		for k := range out {
+			sin, cos := math.Sincos(float64(k) / parts * math.Pi / 2)
+			x, z := at.X*math.Pow(sin, 0.9), at.Z-(at.Z-low)*cos
+			c := s.column.At(z)
+			out[k] = r3.Vec{X: x, Y: c.Y(x, side), Z: z}
+		}
+		out[parts] = at
+		return out
+	}
+	return curve(t.Throat.Z-n.Front, figure.InFront), curve(t.Nape.Z-n.Back, figure.Behind).Reversed()
+}
+
+// Shoulder is the shoulder line from the neck point to the shoulder point.
+func (s *Form) Shoulder() Line {
+	t := s.Torso
+	n := 24
+	out := make(Line, n+1)
+	for i := range out {
+		k := float64(i) / float64(n)
+		y, z := t.NeckPoint.Y+(t.ShoulderPoint.Y-t.NeckPoint.Y)*k, t.NeckPoint.Z+(t.ShoulderPoint.Z-t.NeckPoint.Z)*k
+		at := s.column.At(z)
+		out[i] = r3.Vec{X: at.X(y), Y: y, Z: z}
+	}
+	out[0], out[n] = t.NeckPoint, t.ShoulderPoint
+	return out
+}
+
+// Scye is the armhole from the shoulder point down: in front, and behind.
+func (s *Form) Scye(o figure.ScyeOf) (front, back Line) {
+	f, b := s.column.Scye(s.Torso, o)
+	return Line(f), Line(b)
+}
+
+// Straight is a line from one point of the form to another that is straight in distances
+// round the form and heights, counted from a datum.
+func (s *Form) Straight(a, b r3.Vec, from Datum) Line {
+	plane := start{Form: s, from: from, middle: (a.Y + b.Y) / 2}
+	p, q := plane.locate(a), plane.locate(b)
+	n := max(int(math.Ceil(p.To(q)/grain)), 2)
+	out := make(Line, n+1)
+	for i := range out {
+		out[i] = plane.placed(p.Toward(q, float64(i)/float64(n)))
+	}
+	out[0], out[n] = a, b
+	return out
+}

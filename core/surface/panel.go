@@ -1,0 +1,369 @@
+package surface
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/plane"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Edge is a named part of a panel's outline: a line on the form.
+type Edge struct {
+	ID, Name string
+	Line     Line
+}
+
+// Dart is a cut from an edge into the panel: what opens at its mouth when the panel is
+// unrolled is taken up.
+type Dart struct {
+	ID   string
+	Edge string // the edge its mouth lies on
+	Line Line   // from the mouth to the tip
+	// Angle is how far it opens, radians, where the maker says so: what it does not take
+	// the cloth must give. 0 leaves it to open as far as it unrolls.
+	Angle float64
+}
+
+// Panel is a part of the form between lines. Its edges run round it head to tail, seen from
+// outside against the clock, up on the wearer's left and down on the right of what is seen.
+type Panel struct {
+	Edges []Edge
+	Darts []Dart
+	// From is where distances round the form are counted from: the nearer centre or, for
+	// what lies at the side, its own middle, since others' move with what lies between.
+	From Datum
+	Fold string // the edge that lies on a fold and unrolls straight, "" for none
+}
+
+// Datum is what distances round the form are counted from.
+type Datum int
+
+const (
+	FromFront Datum = iota
+	FromBack
+	FromMiddle
+)
+
+// cell is how far apart the points inside a panel lie, step those on its outline, mm.
+const cell, step = 17.0, 8.0
+
+// mesh is a panel cut up into triangles.
+type mesh struct {
+	at     []r3.Vec      // on the form
+	flat   []plane.Point // its start: how far round and how high
+	tris   [][3]int
+	loop   []int // vertices round the outline, in order; up and down every dart
+	ends   []int // where in the loop each part begins
+	parts  []part
+	stiff  []stiffEdge
+	held   []stiffEdge // across darts whose angle is given; they join the stiff ones late
+	onFold []int
+}
+
+// part is a run of the outline: an edge, or what of it lies beside a dart's mouth, or a leg.
+type part struct {
+	edge int // index of the edge, −1 for a dart's leg
+	dart int
+	leg  int // 0 into the panel, 1 out of it
+}
+
+type stiffEdge struct {
+	a, b   int
+	length float64
+}
+
+// start is the plane a panel is unrolled from: how far round from its datum, and how high.
+type start struct {
+	*Form
+	from   Datum
+	middle float64 // y of the plane that is its middle
+}
+
+func (s *Form) startOf(p Panel) start {
+	out := start{Form: s, from: p.From}
+	n := 0.0
+	for _, e := range p.Edges {
+		for _, v := range e.Line {
+			out.middle += v.Y
+			n++
+		}
+	}
+	out.middle /= math.Max(n, 1)
+	return out
+}
+
+// zero is how far round from the centre front the datum lies in a row.
+func (s start) zero(r *row) float64 {
+	switch s.from {
+	case FromBack:
+		return r.half()
+	case FromMiddle:
+		return r.to(s.middle)
+	}
+	return 0
+}
+
+// locate is where a point of the form lies in the starting plane, placed the other way.
+func (s start) locate(p r3.Vec) plane.Point {
+	r := s.at(p.Z)
+	return plane.Pt(r.to(p.Y)-s.zero(&r), p.Z)
+}
+
+func (s start) placed(q plane.Point) r3.Vec {
+	r := s.at(q.Y)
+	x, y := r.along(q.X + s.zero(&r))
+	return r3.Vec{X: x, Y: y, Z: q.Y}
+}
+
+// meshed cuts a panel up. The parts of the outline are divided evenly by their length on the
+// form, so that the same line gives the same points to both its neighbours.
+func (s *Form) meshed(p Panel) (*mesh, error) {
+	m, from := &mesh{}, s.startOf(p)
+	put := func(v r3.Vec) int {
+		m.at = append(m.at, v)
+		m.flat = append(m.flat, from.locate(v))
+		return len(m.at) - 1
+	}
+	var constraints [][2]int
+	run := func(line Line, from int) int {
+		n := max(int(math.Ceil(line.Length()/step)), 1)
+		points := line.divided(n)
+		for i := 1; i <= n; i++ {
+			next := 0
+			if closing := i == n && len(m.loop) > 0 && r3.Norm(r3.Sub(points[n], m.at[m.loop[0]])) < 0.5 && from != m.loop[0]; !closing {
+				next = put(points[i])
+			} else {
+				next = m.loop[0]
+			}
+			m.stiff = append(m.stiff, stiffEdge{from, next, line.Length() / float64(n)})
+			constraints = append(constraints, [2]int{from, next})
+			from = next
+			if next != m.loop[0] {
+				m.loop = append(m.loop, next)
+			}
+		}
+		return from
+	}
+	first := put(p.Edges[0].Line[0])
+	m.loop = append(m.loop, first)
+	at := first
+	type cut struct {
+		mouth, tip int
+		chain      []int
+	}
+	cuts := make([]cut, len(p.Darts))
+	begin := func(q part) {
+		m.ends = append(m.ends, len(m.loop)-1)
+		m.parts = append(m.parts, q)
+	}
+	for i, e := range p.Edges {
+		if gap := r3.Norm(r3.Sub(e.Line[0], m.at[at])); gap > 0.5 {
+			return nil, fmt.Errorf("the edges of the panel do not meet at %s: %.1f mm apart", e.ID, gap)
+		}
+		done := 0.0
+		for _, k := range dartsOn(p.Darts, e) {
+			mouth := nearest(e.Line, p.Darts[k].Line[0])
+			begin(part{edge: i, dart: -1})
+			at = run(e.Line.Part(done, mouth), at)
+			done = mouth
+			cuts[k].mouth = at
+			// The leg into the panel comes later, when the points are there.
+			begin(part{edge: -1, dart: k})
+		}
+		begin(part{edge: i, dart: -1})
+		at = run(e.Line.Part(done, e.Line.Length()+1), at)
+		if e.ID == p.Fold {
+			for _, v := range m.loop[m.ends[len(m.ends)-1]:] {
+				m.onFold = append(m.onFold, v)
+			}
+			m.onFold = append(m.onFold, at)
+		}
+	}
+	border := m.border()
+	for k, d := range p.Darts {
+		n := max(int(math.Ceil(d.Line.Length()/step)), 2)
+		points := d.Line.divided(n)
+		from := cuts[k].mouth
+		cuts[k].chain = []int{from}
+		for i := 1; i <= n; i++ {
+			v := -1
+			for j, c := range cuts[:k] { // darts may share their tip
+				if c.tip > 0 && i == n && r3.Norm(r3.Sub(points[n], m.at[c.tip])) < 0.5 {
+					v = cuts[j].tip
+				}
+			}
+			if v < 0 {
+				v = put(points[i])
+			}
+			constraints = append(constraints, [2]int{from, v})
+			cuts[k].chain = append(cuts[k].chain, v)
+			from = v
+		}
+		cuts[k].tip = from
+	}
+	from.fill(m, border, constraints)
+	tris, err := triangulate(m.flat, constraints)
+	if err != nil {
+		return nil, err
+	}
+	for _, t := range tris {
+		c := m.flat[t[0]].Add(m.flat[t[1]]).Add(m.flat[t[2]]).Times(1.0 / 3)
+		if plane.Inside(border, c) {
+			m.tris = append(m.tris, t)
+		}
+	}
+	for k, d := range p.Darts {
+		m.split(k, cuts[k].chain, d.Line.Length(), d.Angle)
+	}
+	return m, nil
+}
+
+// border is the outline in the starting plane.
+func (m *mesh) border() []plane.Point {
+	out := make([]plane.Point, len(m.loop))
+	for i, v := range m.loop {
+		out[i] = m.flat[v]
+	}
+	return out
+}
+
+// dartsOn are the darts whose mouths lie on an edge, in the order the edge runs.
+func dartsOn(darts []Dart, e Edge) []int {
+	var out []int
+	for i, d := range darts {
+		if d.Edge != e.ID {
+			continue
+		}
+		k := len(out)
+		for k > 0 && nearest(e.Line, darts[out[k-1]].Line[0]) > nearest(e.Line, d.Line[0]) {
+			k--
+		}
+		out = append(out[:k], append([]int{i}, out[k:]...)...)
+	}
+	return out
+}
+
+// nearest is how far along a line the point nearest to another lies.
+func nearest(l Line, p r3.Vec) float64 {
+	best, at, run := math.Inf(1), 0.0, 0.0
+	for i := 1; i < len(l); i++ {
+		d := r3.Sub(l[i], l[i-1])
+		long := r3.Norm(d)
+		k := 0.0
+		if long > 0 {
+			k = math.Min(math.Max(r3.Dot(r3.Sub(p, l[i-1]), d)/(long*long), 0), 1)
+		}
+		if off := r3.Norm(r3.Sub(p, r3.Add(l[i-1], r3.Scale(k, d)))); off < best {
+			best, at = off, run+k*long
+		}
+		run += long
+	}
+	return at
+}
+
+// fill puts points inside the outline, in rows, clear of it and of the darts.
+func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
+	box := plane.BoxOf(border)
+	high := cell * math.Sqrt(3) / 2
+	for i, y := 0, box.Min.Y+high/2; y < box.Max.Y; i, y = i+1, y+high {
+		for x := box.Min.X + cell/2*float64(1+i%2)/1.5; x < box.Max.X; x += cell {
+			q := plane.Pt(x, y)
+			clear := plane.Inside(border, q)
+			for _, c := range constraints {
+				if !clear {
+					break
+				}
+				clear = plane.Off(q, m.flat[c[0]], m.flat[c[1]]) > 0.55*cell
+			}
+			if clear {
+				m.at = append(m.at, s.placed(q))
+				m.flat = append(m.flat, q)
+			}
+		}
+	}
+}
+
+// split opens a dart: what lies to the right of it, looking in, gets points of its own, and
+// the outline runs in along its left leg and out along its right.
+func (m *mesh) split(k int, chain []int, long, angle float64) {
+	n := len(chain) - 1
+	twin := map[int]int{}
+	for _, v := range chain[:n] {
+		twin[v] = len(m.at)
+		m.at = append(m.at, m.at[v])
+		m.flat = append(m.flat, m.flat[v])
+	}
+	on := map[int]int{}
+	for i, v := range chain {
+		on[v] = i
+	}
+	for ti := range m.tris {
+		t := &m.tris[ti]
+		touches := false
+		for _, v := range t {
+			if i, ok := on[v]; ok && i < n {
+				touches = true
+			}
+		}
+		if !touches {
+			continue
+		}
+		c := m.flat[t[0]].Add(m.flat[t[1]]).Add(m.flat[t[2]]).Times(1.0 / 3)
+		best, right := math.Inf(1), false
+		for i := range n {
+			a, b := m.flat[chain[i]], m.flat[chain[i+1]]
+			if off := plane.Off(c, a, b); off < best {
+				best, right = off, turn(a, b, c) < 0
+			}
+		}
+		if right {
+			for j, v := range t {
+				if w, ok := twin[v]; ok {
+					t[j] = w
+				}
+			}
+		}
+	}
+	// The edge after the mouth begins at the twin.
+	begins := -1
+	for i, q := range m.parts {
+		if q.edge < 0 && q.dart == k {
+			begins = i
+		}
+	}
+	mouth := m.ends[begins]
+	for i := range m.stiff {
+		e := &m.stiff[i]
+		if next := (mouth + 1) % len(m.loop); e.a == chain[0] && e.b == m.loop[next] {
+			e.a = twin[chain[0]]
+		}
+	}
+	for i := range n {
+		a, b := chain[i], chain[i+1]
+		other := func(v int) int {
+			if w, ok := twin[v]; ok {
+				return w
+			}
+			return v
+		}
+		m.stiff = append(m.stiff, stiffEdge{a, b, long / float64(n)}, stiffEdge{other(a), other(b), long / float64(n)})
+	}
+	if angle > 0 { // its mouth is held
+		m.held = append(m.held, stiffEdge{chain[0], twin[chain[0]], 2 * long * math.Sin(angle/2)})
+	}
+	var legs []int
+	legs = append(legs, chain[1:]...)
+	for i := n - 1; i >= 0; i-- {
+		legs = append(legs, twin[chain[i]])
+	}
+	m.loop = append(m.loop[:mouth+1], append(legs, m.loop[mouth+1:]...)...)
+	grown := len(legs)
+	m.parts[begins].leg = 0
+	m.parts = append(m.parts[:begins+1], append([]part{{edge: -1, dart: k, leg: 1}}, m.parts[begins+1:]...)...)
+	m.ends = append(m.ends[:begins+1], append([]int{mouth + n}, m.ends[begins+1:]...)...)
+	for i := begins + 2; i < len(m.ends); i++ {
+		m.ends[i] += grown
+	}
+}
