@@ -4,6 +4,7 @@ package closure
 
 import (
 	"math"
+	"slices"
 
 	"ardentgusset/core/plane"
 )
@@ -188,3 +189,33 @@ func (l Lacing) Length(gap float64) float64 {
 // FlossPerEyelet is the silk or cotton floss one eyelet worked by hand takes,
 // mm: 40 in of three strands (common practice).
 const FlossPerEyelet = 40 * 25.4
+
+// Anchored places about n things from one length to another so that one lies on each anchor
+// between them, and evenly from anchor to anchor: the counts in the spaces are those that
+// come nearest to equal gaps. Anchors outside, or nearer than a gap to another, are left out.
+func Anchored(from, to float64, n int, anchors ...float64) []float64 {
+	if n < 2 || to <= from {
+		return []float64{from}
+	}
+	gap := (to - from) / float64(n-1)
+	stops := []float64{from}
+	sorted := slices.Clone(anchors)
+	slices.Sort(sorted)
+	for _, a := range append(sorted, to) {
+		if a >= stops[len(stops)-1]+gap*0.8 && (a == to || a <= to-gap*0.8) {
+			stops = append(stops, a)
+		}
+	}
+	if stops[len(stops)-1] != to {
+		stops[len(stops)-1] = to
+	}
+	out := []float64{from}
+	for i := 1; i < len(stops); i++ {
+		span := stops[i] - stops[i-1]
+		k := max(int(math.Round(span/gap)), 1)
+		for j := 1; j <= k; j++ {
+			out = append(out, stops[i-1]+span*float64(j)/float64(k))
+		}
+	}
+	return out
+}

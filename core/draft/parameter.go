@@ -45,6 +45,9 @@ type Parameter struct {
 	Between func(on figure.Figure, v Values) (low, high float64)
 	// First is the default of a choice.
 	First string
+	// When tells whether it is asked at all, with the parameters before it; nil for always.
+	// What is set for one that is not asked is kept and does nothing.
+	When func(v Values) bool
 	// Saves is what lessening it is called where cloth must be saved, "" when
 	// it is no way to. The options of a choice then stand from the least up.
 	Saves string
@@ -126,6 +129,9 @@ func Settle(g Garment, on figure.Figure, set Settings) (Values, []*SettingError)
 	known := map[string]bool{}
 	for _, p := range g.Parameters() {
 		known[p.Key] = true
+		if p.When != nil && !p.When(v) {
+			continue
+		}
 		val := Value{Parameter: p, Low: p.Low, High: p.High}
 		fail := func(format string, a ...any) {
 			wrong = append(wrong, &SettingError{p.Key, p.Label, fmt.Sprintf(format, a...)})

@@ -12,6 +12,7 @@ const (
 	Foundation Kind = "foundation"
 	Support    Kind = "support"
 	Skirt      Kind = "skirt"
+	Bodice     Kind = "bodice"
 )
 
 // Cloth is what a family asks of what it is cut from. Weights are g/m² (from
@@ -50,6 +51,9 @@ func All() []Family {
 		{Kind: Skirt, Label: "Skirts", Seen: true,
 			Cloth: Cloth{Low: 120, High: 380, Fibres: []string{"wool", "silk", "cotton", "linen", "velvet"}, Opaque: true,
 				For: "an outer garment"}},
+		{Kind: Bodice, Label: "Bodices and jackets", Seen: true,
+			Cloth: Cloth{Low: 90, High: 380, Fibres: []string{"wool", "silk", "cotton", "linen", "velvet"}, Firm: true, Opaque: true,
+				For: "a fitted garment"}},
 	}
 }
 

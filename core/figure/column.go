@@ -166,18 +166,24 @@ func (c Column) laid(from, to r3.Vec, side Facing) float64 {
 // to the centre back.
 func (c Column) neckLine(t Torso) []r3.Vec {
 	const quarter = 14
-	var out []r3.Vec
-	for k := range 2*quarter + 1 {
-		sin, cos := math.Sincos(float64(k) / (2 * quarter) * math.Pi)
-		x := t.NeckPoint.X * math.Pow(sin, 0.9)
-		side, low := InFront, t.Throat.Z
-		if k > quarter {
-			side, low = Behind, t.Nape.Z
-		}
-		z := t.NeckPoint.Z - (t.NeckPoint.Z-low)*math.Abs(cos)
-		s := c.At(z)
-		out = append(out, r3.Vec{X: x, Y: s.Y(x, side), Z: z})
+	front, back := c.Hollow(t.Throat.Z, t.NeckPoint, InFront, quarter), c.Hollow(t.Nape.Z, t.NeckPoint, Behind, quarter)
+	for i := quarter - 1; i >= 0; i-- {
+		front = append(front, back[i])
 	}
+	return front
+}
+
+// Hollow is a rounded line on the column from the centre, in front or behind at a height, to a
+// point beside it: as a neckline is seen from before or behind.
+func (c Column) Hollow(low float64, to r3.Vec, side Facing, parts int) []r3.Vec {
+	out := make([]r3.Vec, parts+1)
+	for k := range out {
+		sin, cos := math.Sincos(float64(k) / float64(parts) * math.Pi / 2)
+		x, z := to.X*math.Pow(sin, 0.9), to.Z-(to.Z-low)*cos
+		s := c.At(z)
+		out[k] = r3.Vec{X: x, Y: s.Y(x, side), Z: z}
+	}
+	out[parts] = to
 	return out
 }
 
@@ -261,7 +267,7 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 }
 
 // ScyeUsual is the armhole of the bare arm.
-var ScyeUsual = ScyeOf{Drop: 12, Side: -4, Shape: [4]float64{1.75, 2.25, 2, 2}}
+var ScyeUsual = ScyeOf{Drop: 12, Side: -4, Shape: [4]float64{1.5, 2.25, 1.6, 2}}
 
 // Bridged is the column under cloth that is taut between two heights: at every bearing its
 // hollows are bridged, as far as share (0 to 1) says for that bearing in degrees.

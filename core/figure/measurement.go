@@ -89,8 +89,8 @@ var measurements = []Measurement{
 		guess: func(v func(string) float64) float64 { return v("shoulder_length") * 0.35 }},
 	{Key: "scye_depth", Label: "Armpit depth", Meaning: "From the bone at the base of the neck straight down to the level of the armpits.",
 		Hold: "A ruler held level under both arms behind the back, its height marked on the spine.", Low: 130, High: 340, column: -1,
-		spread: 25, said: "from height and bust", guess: func(v func(string) float64) float64 {
-			return 0.085*v("height") + 0.077*v("bust_girth")
+		spread: 25, said: "an eighth of the bust and a constant", guess: func(v func(string) float64) float64 {
+			return 0.125*v("bust_girth") + 85
 		}},
 	{Key: "scye_girth", Label: "Armhole", Meaning: "Round the arm where it joins the body: over the point of the shoulder and close " +
 		"under the armpit, arm hanging.", Low: 280, High: 700, Girth: true, Sided: true, column: -1, spread: 30, onForm: true},

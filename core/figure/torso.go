@@ -228,11 +228,13 @@ func (t trunk) build(u unknowns, bust Section, front float64) built {
 	}
 	add(b.Armpit, up(b.Armpit, 0.985*half, 2.05, 2.3))
 	at := b.Armpit + 0.22*delta
-	add(at, up(at, (0.985*half+sp.X)/2, 2.05, 2.3))
+	// From the armpit the sides widen to the shoulder's end, as a form without arms does.
+	wide := func(share float64) float64 { return 0.985*half + share*(sp.X-0.985*half) }
+	add(at, up(at, wide(0.3), 2.05, 2.3))
 	at = b.Armpit + 0.5*delta
-	add(at, up(at, sp.X+4, 2.05, 2.3))
+	add(at, up(at, wide(0.65), 2.05, 2.3))
 	if at := sp.Z - 18; at > b.Armpit+0.55*delta {
-		add(at, up(at, sp.X+4, 2.05, 2.3))
+		add(at, up(at, sp.X+1, 2.05, 2.3))
 	}
 	add(sp.Z, superHalves(sp.X, breast(sp.Z), -back.Predict(sp.Z), sp.Y, 2, 2))
 	top := superHalves(b.NeckPoint.X, b.Throat.Y-0.3*(b.NeckPoint.Z-b.Throat.Z), b.Nape.Y, b.NeckPoint.Y, 2, 2)

@@ -32,7 +32,7 @@ func (r Row) Upper() string {
 		return "the gathers uppermost"
 	case r.Absorbed == pattern.Pleats || r.Absorbed == pattern.SmallPleats:
 		return "the pleats uppermost"
-	case r.Absorbed == pattern.Eased && math.Abs(r.Ease) > pattern.Slack:
+	case (r.Absorbed == pattern.Eased || r.Absorbed == pattern.ShrunkIn) && math.Abs(r.Ease) > pattern.Slack:
 		return "the longer side beneath"
 	}
 	return ""

@@ -15,6 +15,7 @@ type Takeup string
 const (
 	Equal       Takeup = "" // nothing: the edges are of one length
 	Eased       Takeup = "eased"
+	ShrunkIn    Takeup = "eased and shrunk in" // a sleeve's head over its middle
 	Darts       Takeup = "darts"
 	SmallPleats Takeup = "small pleats"
 	Pleats      Takeup = "pleats"
@@ -25,7 +26,7 @@ const (
 // each way to take that up, and a few millimetres besides (from memory: wool
 // eases by six parts in a hundred, pleats of full depth take three times,
 // cartridge gathers eight).
-var most = map[Takeup]float64{Equal: 0, Eased: 0.06, Darts: 0.75, SmallPleats: 1.2, Pleats: 6, Gathers: 8}
+var most = map[Takeup]float64{Equal: 0, Eased: 0.06, ShrunkIn: 0.16, Darts: 0.75, SmallPleats: 1.2, Pleats: 6, Gathers: 8}
 
 // easily is what can be eased in anywhere, mm (from memory).
 const easily = 4.0

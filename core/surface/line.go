@@ -189,18 +189,7 @@ func (s *Form) Necklines(n Neck) (front, back Line) {
 	t := s.Torso
 	shoulder := s.Shoulder()
 	at := shoulder.At(n.Wide)
-	const parts = 20
-	curve := func(low float64, side figure.Facing) Line {
-		out := make(Line, parts+1)
-		for k := range out {
-			sin, cos := math.Sincos(float64(k) / parts * math.Pi / 2)
-			x, z := at.X*math.Pow(sin, 0.9), at.Z-(at.Z-low)*cos
-			c := s.column.At(z)
-			out[k] = r3.Vec{X: x, Y: c.Y(x, side), Z: z}
-		}
-		out[parts] = at
-		return out
-	}
+	curve := func(low float64, side figure.Facing) Line { return Line(s.column.Hollow(low, at, side, 20)) }
 	return curve(t.Throat.Z-n.Front, figure.InFront), curve(t.Nape.Z-n.Back, figure.Behind).Reversed()
 }
 
@@ -237,4 +226,20 @@ func (s *Form) Straight(a, b r3.Vec, from Datum) Line {
 	}
 	out[0], out[n] = a, b
 	return out
+}
+
+// Below is the point that lies a way down from another, its distance round from a datum a part
+// of the other's.
+func (s *Form) Below(p r3.Vec, down, share float64, from Datum) r3.Vec {
+	plane := start{Form: s, from: from, middle: p.Y}
+	q := plane.locate(p)
+	q.X *= share
+	q.Y -= down
+	return plane.placed(q)
+}
+
+// At is the point of the form at a height and a distance to the left, in front or behind.
+func (s *Form) At(z, x float64, side figure.Facing) r3.Vec {
+	c := s.column.At(z)
+	return r3.Vec{X: x, Y: c.Y(x, side), Z: z}
 }

@@ -3,6 +3,7 @@ package surface
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/plane"
 
@@ -15,12 +16,12 @@ type Edge struct {
 	Line     Line
 }
 
-// Dart is a cut from an edge into the panel: what opens at its mouth when the panel is
-// unrolled is taken up.
+// Dart is a cut from an edge into the panel, or within it from tip to tip: what opens when the
+// panel is unrolled is taken up.
 type Dart struct {
 	ID   string
-	Edge string // the edge its mouth lies on
-	Line Line   // from the mouth to the tip
+	Edge string // the edge its mouth lies on; "" for one that closes at both ends
+	Line Line   // from the mouth, or the lower tip, to the tip
 	// Angle is how far it opens, radians, where the maker says so: what it does not take
 	// the cloth must give. 0 leaves it to open as far as it unrolls.
 	Angle float64
@@ -60,6 +61,15 @@ type mesh struct {
 	stiff  []stiffEdge
 	held   []stiffEdge // across darts whose angle is given; they join the stiff ones late
 	onFold []int
+	slits  []slit
+}
+
+// slit is a dart that closes at both ends, its points from the lower tip up, and the twins of
+// those between.
+type slit struct {
+	dart  int
+	chain []int
+	twin  map[int]int
 }
 
 // part is a run of the outline: an edge, or what of it lies beside a dart's mouth, or a leg.
@@ -186,6 +196,9 @@ func (s *Form) meshed(p Panel) (*mesh, error) {
 		n := max(int(math.Ceil(d.Line.Length()/step)), 2)
 		points := d.Line.divided(n)
 		from := cuts[k].mouth
+		if d.Edge == "" {
+			from = put(points[0])
+		}
 		cuts[k].chain = []int{from}
 		for i := 1; i <= n; i++ {
 			v := -1
@@ -203,6 +216,7 @@ func (s *Form) meshed(p Panel) (*mesh, error) {
 		}
 		cuts[k].tip = from
 	}
+	constraints = from.hold(m, border, constraints)
 	from.fill(m, border, constraints)
 	tris, err := triangulate(m.flat, constraints)
 	if err != nil {
@@ -263,6 +277,76 @@ func nearest(l Line, p r3.Vec) float64 {
 	return at
 }
 
+// besideLine is how near the outline a level is held, levelStep how far apart its points lie, mm.
+const besideLine, levelStep = 7.0, 10.0
+
+// hold puts points along the named levels and lets them keep their distances: what a bodice
+// measures at the waist must not give.
+func (s start) hold(m *mesh, border []plane.Point, constraints [][2]int) [][2]int {
+	outline := constraints
+	for _, z := range s.held() {
+		origin := plane.Pt(0, z)
+		for _, span := range plane.Spans(border, origin, plane.Pt(1, 0)) {
+			// Darts part it.
+			stops := []float64{span[0]}
+			for _, c := range outline {
+				a, b := m.flat[c[0]], m.flat[c[1]]
+				if (a.Y > z) == (b.Y > z) {
+					continue
+				}
+				if x := a.X + (b.X-a.X)*(z-a.Y)/(b.Y-a.Y); x > span[0]+1 && x < span[1]-1 {
+					stops = append(stops, x)
+				}
+			}
+			stops = append(stops, span[1])
+			slices.Sort(stops)
+			for i := 1; i < len(stops); i++ {
+				constraints = s.heldPart(m, outline, constraints, z, stops[i-1]+besideLine, stops[i]-besideLine)
+			}
+		}
+	}
+	return constraints
+}
+
+func (s start) heldPart(m *mesh, outline, constraints [][2]int, z, from, to float64) [][2]int {
+	if to-from < levelStep {
+		return constraints
+	}
+	n := int(math.Ceil((to - from) / levelStep))
+	var points []plane.Point
+	for k := range n + 1 {
+		q := plane.Pt(from+(to-from)*float64(k)/float64(n), z)
+		for _, c := range outline {
+			if plane.Off(q, m.flat[c[0]], m.flat[c[1]]) < besideLine-2 {
+				return constraints // it runs along an edge, which holds it
+			}
+		}
+		points = append(points, q)
+	}
+	last := -1
+	for k, q := range points {
+		m.at = append(m.at, s.placed(q))
+		m.flat = append(m.flat, q)
+		v := len(m.at) - 1
+		if k > 0 {
+			m.stiff = append(m.stiff, stiffEdge{last, v, (to - from) / float64(n)})
+			constraints = append(constraints, [2]int{last, v})
+		}
+		last = v
+	}
+	return constraints
+}
+
+// held are the heights of the levels that are held.
+func (s start) held() []float64 {
+	var out []float64
+	for _, z := range s.Levels {
+		out = append(out, z)
+	}
+	slices.Sort(out)
+	return out
+}
+
 // fill puts points inside the outline, in rows, clear of it and of the darts.
 func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 	box := plane.BoxOf(border)
@@ -289,8 +373,19 @@ func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 // the outline runs in along its left leg and out along its right.
 func (m *mesh) split(k int, chain []int, long, angle float64) {
 	n := len(chain) - 1
+	begins := -1
+	for i, q := range m.parts {
+		if q.edge < 0 && q.dart == k {
+			begins = i
+		}
+	}
+	within := begins < 0 // it closes at both ends
+	opens := 0           // the first of its points that is doubled
+	if within {
+		opens = 1
+	}
 	twin := map[int]int{}
-	for _, v := range chain[:n] {
+	for _, v := range chain[opens:n] {
 		twin[v] = len(m.at)
 		m.at = append(m.at, m.at[v])
 		m.flat = append(m.flat, m.flat[v])
@@ -303,7 +398,7 @@ func (m *mesh) split(k int, chain []int, long, angle float64) {
 		t := &m.tris[ti]
 		touches := false
 		for _, v := range t {
-			if i, ok := on[v]; ok && i < n {
+			if i, ok := on[v]; ok && i < n && i >= opens {
 				touches = true
 			}
 		}
@@ -326,20 +421,6 @@ func (m *mesh) split(k int, chain []int, long, angle float64) {
 			}
 		}
 	}
-	// The edge after the mouth begins at the twin.
-	begins := -1
-	for i, q := range m.parts {
-		if q.edge < 0 && q.dart == k {
-			begins = i
-		}
-	}
-	mouth := m.ends[begins]
-	for i := range m.stiff {
-		e := &m.stiff[i]
-		if next := (mouth + 1) % len(m.loop); e.a == chain[0] && e.b == m.loop[next] {
-			e.a = twin[chain[0]]
-		}
-	}
 	for i := range n {
 		a, b := chain[i], chain[i+1]
 		other := func(v int) int {
@@ -349,6 +430,18 @@ func (m *mesh) split(k int, chain []int, long, angle float64) {
 			return v
 		}
 		m.stiff = append(m.stiff, stiffEdge{a, b, long / float64(n)}, stiffEdge{other(a), other(b), long / float64(n)})
+	}
+	if within {
+		m.slits = append(m.slits, slit{k, chain, twin})
+		return
+	}
+	// The edge after the mouth begins at the twin.
+	mouth := m.ends[begins]
+	for i := range m.stiff {
+		e := &m.stiff[i]
+		if next := (mouth + 1) % len(m.loop); e.a == chain[0] && e.b == m.loop[next] {
+			e.a = twin[chain[0]]
+		}
 	}
 	if angle > 0 { // its mouth is held
 		m.held = append(m.held, stiffEdge{chain[0], twin[chain[0]], 2 * long * math.Sin(angle/2)})

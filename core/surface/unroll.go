@@ -21,6 +21,8 @@ type Flat struct {
 	Strain []Strained
 	mesh   *mesh
 	flat   []plane.Point
+	panel  Panel
+	taken  map[string]float64 // by edge, what its darts' caps take
 }
 
 // FlatEdge is an edge unrolled, in the order of the panel's. Where darts open it, it runs in
@@ -34,6 +36,7 @@ type FlatEdge struct {
 // first going round the piece.
 type FlatDart struct {
 	ID         string
+	Within     bool // it closes at both ends
 	First, Leg []plane.Point
 }
 
@@ -84,7 +87,7 @@ func (s *Form) Unroll(p Panel) (*Flat, error) {
 		// A dart opens by itself first: from shut it could as well swing the wrong way.
 		m.stiff, m.held = append(m.stiff, m.held...), nil
 	}
-	f := &Flat{mesh: m, flat: at}
+	f := &Flat{mesh: m, flat: at, panel: p}
 	f.upright(len(m.onFold) > 0, p)
 	f.read(p)
 	return f, nil
@@ -387,9 +390,25 @@ func (f *Flat) upright(folded bool, p Panel) {
 	}
 }
 
+// Plumb turns the piece so that the straight from one of its points to another stands upright:
+// its grain.
+func (f *Flat) Plumb(low, high plane.Point) {
+	d := high.Sub(low)
+	by := math.Atan2(d.X, d.Y)
+	for i := range f.flat {
+		f.flat[i] = f.flat[i].Turned(by)
+	}
+	box := plane.BoxOf(f.flat)
+	for i := range f.flat {
+		f.flat[i] = f.flat[i].Sub(box.Min)
+	}
+	f.read(f.panel)
+}
+
 // read takes edges, darts and strain off the unrolled mesh.
 func (f *Flat) read(p Panel) {
 	m := f.mesh
+	f.Strain = nil
 	f.Edges = make([]FlatEdge, len(p.Edges))
 	for i, e := range p.Edges {
 		f.Edges[i] = FlatEdge{ID: e.ID, Name: e.Name}
@@ -412,6 +431,17 @@ func (f *Flat) read(p Panel) {
 		default:
 			f.Darts[q.dart].Leg = plane.Reversed(line)
 		}
+	}
+	for _, c := range m.slits {
+		d := FlatDart{ID: p.Darts[c.dart].ID, Within: true}
+		for _, v := range c.chain {
+			d.First = append(d.First, f.flat[v])
+			if w, ok := c.twin[v]; ok {
+				v = w
+			}
+			d.Leg = append(d.Leg, f.flat[v])
+		}
+		f.Darts[c.dart] = d
 	}
 	for _, t := range m.tris {
 		a, b := r3.Sub(m.at[t[1]], m.at[t[0]]), r3.Sub(m.at[t[2]], m.at[t[0]])
@@ -470,4 +500,12 @@ func (f *Flat) Width(z float64) (flat, on float64) {
 		}
 	}
 	return flat, on
+}
+
+// Swing is Angle, negative where the legs lie over each other: where the cloth would have to
+// be let in instead of taken up.
+func (d FlatDart) Swing() float64 {
+	tip := d.First[len(d.First)-1]
+	a, b := d.First[0].Sub(tip), d.Leg[0].Sub(tip)
+	return math.Atan2(a.Cross(b), a.Dot(b))
 }

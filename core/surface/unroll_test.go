@@ -56,7 +56,8 @@ func TestCone(t *testing.T) {
 
 // Gores of a sphere of radius 150 between 60° south and north: what no cloth can do without
 // giving. The seams keep their length, and the middle of the gore comes out short by no more
-// than the closed form of gores with exact seams and widths says, (π/n)²/6 (n = 12: 1.14 %).
+// than twice what the closed form of gores with exact seams and widths says, (π/n)²/6
+// (n = 12: 1.14 %): here the widths give as well.
 func TestSphereGores(t *testing.T) {
 	const r = 150.0
 	top := r * math.Sin(math.Pi/3)
@@ -71,8 +72,8 @@ func TestSphereGores(t *testing.T) {
 		}
 		bottom, upper := f.Edges[0].Parts[0], f.Edges[2].Parts[0]
 		middle := bottom[len(bottom)/2].To(upper[len(upper)/2])
-		assert.InDelta(t, meridian, middle, meridian*1.2*math.Pow(math.Pi/float64(n), 2)/6, "%d gores", n)
-		assert.Less(t, f.StrainOver(0.05), 1.2*math.Pow(math.Pi/float64(n), 2)/3)
+		assert.InDelta(t, meridian, middle, meridian*2*math.Pow(math.Pi/float64(n), 2)/6, "%d gores", n)
+		assert.Less(t, f.StrainOver(0.05), 0.45*math.Pow(math.Pi/float64(n), 2))
 	}
 }
 

@@ -4,6 +4,7 @@ package catalogue
 
 import (
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/bodice"
 	"ardentgusset/core/draft/foundation"
 	"ardentgusset/core/draft/skirt"
 	"ardentgusset/core/draft/support"
@@ -34,6 +35,8 @@ func All() []draft.Garment {
 		support.DoublePetticoat{},
 		support.CordedPetticoat{},
 		skirt.Gored{},
+		bodice.Block{},
+		bodice.Basque{},
 	}
 }
 

@@ -1,0 +1,116 @@
+package bodice
+
+import (
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
+)
+
+// What every bodice is asked for.
+func eases(bust, waist, hip float64, help string) []draft.Parameter {
+	return []draft.Parameter{
+		draft.Mm("bust_ease", "Ease at the bust", -20, 200, bust, "to breathe and move", figure.Memory, help),
+		draft.Mm("waist_ease", "Ease at the waist", -20, 160, waist, "over what is worn under it", figure.Memory, "On the whole girth."),
+		draft.Mm("hip_ease", "Ease at the hip", 0, 200, hip, "it slides over the skirt", figure.Memory, "Below the waist, towards the hip line."),
+	}
+}
+
+func necks(front, back, wide float64) []draft.Parameter {
+	return []draft.Parameter{
+		draft.Mm("neck_front", "Neckline lower in front by", -8, 190, front, "at the base of the neck", figure.Practice,
+			"Below the hollow of the throat, at the centre front."),
+		draft.Mm("neck_back", "Neckline lower behind by", -5, 150, back, "at the base of the neck", figure.Practice, "At the centre back."),
+		draft.Mm("neck_wide", "Neckline wider by", 0, 90, wide, "at the base of the neck", figure.Practice, "Along the shoulder, each side."),
+	}
+}
+
+func armholes(inset, backNeck, backArm, drop float64) []draft.Parameter {
+	return []draft.Parameter{
+		draft.Mm("inset", "Armhole inside the shoulder's end by", 0, 60, inset, "the sleeve begins on the bone", figure.Memory,
+			"Along the shoulder."),
+		draft.Mm("seam_back_neck", "Shoulder seam behind the ridge, at the neck", 0, 60, backNeck, "as the years had it", figure.Memory,
+			"0 lies on the ridge of the shoulder."),
+		draft.Mm("seam_back_arm", "Shoulder seam behind the ridge, at the armhole", 0, 110, backArm, "as the years had it", figure.Memory,
+			"It moves cloth from the back to the front; lengths along neck and armhole stay."),
+		draft.Mm("scye_drop", "Armhole below the armpit", 4, 70, drop, "high armholes let the arm move", figure.Memory,
+			"The lower it lies, the more the whole bodice lifts with the arm."),
+	}
+}
+
+func allowances(seam, hem float64) []draft.Parameter {
+	return []draft.Parameter{
+		draft.Mm("allowance", "Allowance at fitted seams", 10, 45, seam, "the store for alterations", figure.Practice,
+			"At all upright seams; shoulders have 20, neck and armholes 10."),
+		draft.Mm("hem", "Allowance at the lower edge", 8, 60, hem, "faced or turned up", figure.Practice, "A facing takes less."),
+	}
+}
+
+// cutOf is how the upper edge is laid by what was asked.
+func cutOf(v draft.Values, low float64) cut {
+	return cut{neck: surface.Neck{Front: v.Number("neck_front"), Back: v.Number("neck_back"), Wide: v.Number("neck_wide")},
+		inset: v.Number("inset"), backNeck: v.Number("seam_back_neck"), backArm: v.Number("seam_back_arm"), scyeDrop: v.Number("scye_drop"),
+		ease: surface.Ease{Bust: v.Number("bust_ease"), Waist: v.Number("waist_ease"), Hip: v.Number("hip_ease")}, low: low}
+}
+
+// allow gives the pieces the allowances that were asked for.
+func (h *half) allow() {
+	for i := range h.Pieces {
+		p := &h.Pieces[i]
+		if p.ID == "sleeve" || p.ID == "sleeve-top" || p.ID == "sleeve-under" || p.ID == "cuff" || p.ID == "collar" {
+			continue
+		}
+		for k := range p.Edges {
+			e := &p.Edges[k]
+			switch {
+			case e.ID == p.Fold:
+				e.Allowance = 0
+			case e.ID == "hem":
+				e.Allowance = h.v.Number("hem")
+			case e.ID == "neck" || e.ID == "scye" || e.ID == "scye-back":
+				e.Allowance = 10
+			case e.ID == "shoulder":
+				e.Allowance = 20
+			default:
+				e.Allowance = h.v.Number("allowance")
+			}
+		}
+	}
+}
+
+// after is what a step of its own must come after, and why.
+func after(step, why string) work.After { return work.After{Step: step, Why: why} }
+
+// wear is what the bodice does to what is worn over it: cloth so thick from the neck to the
+// lower edge.
+func (h *half) wear(thick float64) {
+	low := math.Min(math.Min(h.hem(0), h.hem(0.5)), h.hem(1))
+	h.Wear.Cover = []figure.Depth{{Drop: -h.form.Torso.NeckPoint.Z, Depth: thick}, {Drop: -low, Depth: thick}}
+}
+
+// measure adds the dimensions a maker compares.
+func (h *half) measure() {
+	under := h.underarm().Z - 3
+	round := func(key, where string, z float64) {
+		if z < h.hem(0.5)+0.1 || z > under+1e-9 {
+			return
+		}
+		sum := 0.0
+		for _, p := range h.panels {
+			flat, _ := p.flat.Width(z)
+			sum += flat
+		}
+		h.Measure("girth."+key, "the bodice", where, 2*sum)
+	}
+	round("bust", "below the armholes", under)
+	for _, l := range []figure.Level{figure.Underbust, figure.Waist, figure.HighHip} {
+		round(string(l), "round the "+l.Label(), h.form.Levels[l]+0.3)
+	}
+	worst := 0.0
+	for _, p := range h.panels {
+		worst = math.Max(worst, p.flat.StrainOver(0.05))
+	}
+	h.Measure("strain", "the cloth", "must give, parts in a thousand", math.Round(worst*1000))
+}

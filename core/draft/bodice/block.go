@@ -1,0 +1,203 @@
+package bodice
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/sleeve"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/surface"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Block is a plain bodice with darts to the waist, of any year: front on the fold, opening
+// behind.
+type Block struct{}
+
+func (Block) About() draft.About {
+	return draft.About{Kind: "bodice-plain", Name: "Plain bodice with darts", Family: family.Bodice,
+		What:  "Front and back with darts at waist, side and shoulder, to the waist; it opens behind. The ground that others are made from.",
+		Usual: cloth.Fabric{Name: "Firm cotton", Colour: "slate", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.04}}
+}
+
+func (Block) Parameters() []draft.Parameter {
+	out := eases(60, 30, 40, "On the whole girth: 40 to 80 for clothes without a corset.")
+	out = append(out, necks(0, 0, 0)...)
+	out = append(out, armholes(0, 0, 0, 15)...)
+	out = append(out,
+		draft.OneOf("bust_dart", "The bust's dart opens", "All of them point to the bust point; only where the cloth is cut differs.",
+			"side", "at the side", "shoulder", "at the shoulder", "armhole", "at the armhole", "waist", "at the waist, in one with the waist dart"),
+		draft.Times("waist_share", "The waist dart takes, of both", 0.15, 0.75, 0.42, "what the waist is smaller", figure.Memory,
+			"Front darts turn about the bust point: what one takes more the other takes less."),
+		draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
+			"1 is the way the form unrolls. Less leaves the cloth more to give, mostly before the armhole."),
+		draft.Mm("lap", "Lap of the opening behind", 0, 40, 20, "buttons or hooks", figure.Practice, "Beyond the centre back; 0 for a zip, which "+
+			"is set edge to edge."))
+	out = append(out, allowances(20, 15)...)
+	return append(out, sleeve.Parameters("straight")...)
+}
+
+// Draft drafts it.
+func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := lay(on, v, cutOf(v, 0))
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	h.hem = func(float64) float64 { return 0 }
+	cf, cb := h.centreFront(), h.centreBack()
+	waist := h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
+	side := h.side(waist, waist)
+	darts, err := h.frontDarts(side)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	if _, err := h.add("front", "Front", h.panel(cf, side, surface.FromFront, "centre-front", darts...)); err != nil {
+		return draft.Draft{}, err
+	}
+	if err := h.back(side, cb, waist); err != nil {
+		return draft.Draft{}, err
+	}
+	h.join("front", "back", "side", 1)
+	h.shoulder("front", "back")
+	h.allow()
+	if lap := v.Number("lap"); lap > 0 {
+		i := h.index("back")
+		p, err := h.Pieces[i].Extended("centre-back", lap, "centre back")
+		if err != nil {
+			return draft.Draft{}, err
+		}
+		h.Pieces[i] = p
+	}
+	h.Pieces[h.index("back")].Be(pattern.Opening, "centre-back")
+	for _, p := range []string{"front", "back"} {
+		h.Pieces[h.index(p)].Be(pattern.FacedOut, "neck", "hem")
+	}
+	if k, ok := sleeve.Chosen(v); ok {
+		if err := k.Draft(h.Draft, h.armhole("front", "back"), on, v); err != nil {
+			return draft.Draft{}, err
+		}
+	} else {
+		h.Pieces[h.index("front")].Be(pattern.FacedOut, "scye")
+		h.Pieces[h.index("back")].Be(pattern.FacedOut, "scye-back")
+	}
+	h.finish(in)
+	return *h.Draft, nil
+}
+
+// index is where a piece stands.
+func (h *half) index(id string) int {
+	for i := range h.Pieces {
+		if h.Pieces[i].ID == id {
+			return i
+		}
+	}
+	panic("bodice: there is no piece " + id)
+}
+
+// frontDarts are the waist dart and the bust's dart where it is wanted, both to the bust point,
+// with the angles that are asked of them. They are unrolled free once to know what opens.
+func (h *half) frontDarts(side upright) ([]surface.Dart, error) {
+	bp := h.form.Torso.BustPoint
+	waist := surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Beside(figure.InFront, [2]float64{0, 0.86 * bp.X}, [2]float64{bp.Z, bp.X})}
+	tip := waist.Line[len(waist.Line)-1]
+	other := surface.Dart{ID: "bust"}
+	to := func(edge string, mouth r3.Vec) {
+		other.Edge, other.Line = edge, h.form.Straight(mouth, tip, surface.FromFront)
+	}
+	switch h.v.Choice("bust_dart") {
+	case "side":
+		to("side", side.line.At(side.line.Length()-70))
+	case "shoulder":
+		seam := h.top[shoulderFront].line
+		to("shoulder", seam.At(seam.Length()*0.45))
+	case "armhole":
+		scye := h.top[scyeFront].line
+		to("scye", scye.At(scye.Length()*0.55))
+	}
+	darts := []surface.Dart{waist}
+	if other.Edge != "" {
+		darts = append(darts, other)
+	}
+	flat, err := h.form.Unroll(h.panel(h.centreFront(), side, surface.FromFront, "centre-front", darts...))
+	if err != nil {
+		return nil, err
+	}
+	all := 0.0
+	for _, d := range flat.Darts {
+		all += d.Swing()
+	}
+	all *= h.v.Number("dart_take")
+	if all < 0.02 {
+		return nil, fmt.Errorf("there is no bust to make darts for: take the shirt's cut")
+	}
+	if len(darts) == 1 {
+		darts[0].Angle = all
+		return darts, nil
+	}
+	darts[0].Angle = all * h.v.Number("waist_share")
+	darts[1].Angle = all - darts[0].Angle
+	return darts, nil
+}
+
+// back adds the back with a dart at the waist and one at the shoulder.
+func (h *half) back(side, cb upright, waist float64) error {
+	middle := waist + (1-waist)*0.48
+	tip := h.underarm().Z - 20
+	line := h.form.Through(surface.Station{Z: 0, Share: middle}, surface.Station{Z: tip, Share: middle})
+	darts := []surface.Dart{{ID: "waist", Edge: "hem", Line: line}}
+	seam := h.top[shoulderBack].line.Reversed()
+	mouth := seam.At(seam.Length() * 0.45)
+	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 {
+		darts = append(darts, surface.Dart{ID: "shoulder", Edge: "shoulder", Line: h.form.Straight(mouth, below, surface.FromBack)})
+	}
+	panel := func() surface.Panel { return h.panel(side, cb, surface.FromBack, "", darts...) }
+	flat, err := h.form.Unroll(panel())
+	if err != nil {
+		return err
+	}
+	// The waist dart takes what the half waist is smaller than the half bust, by the
+	// usual share; the shoulder's what opens, as far as it is taken.
+	need := (h.form.HalfGirth(h.form.Levels[figure.Bust]) - h.form.HalfGirth(0)) * 0.2
+	darts[0].Angle = math.Max(flat.Darts[0].Swing()*0.7, 2*math.Asin(math.Min(math.Max(need, 4)/2/line.Length(), 0.5)))
+	if len(darts) > 1 {
+		darts[1].Angle = math.Min(math.Max(flat.Darts[1].Swing()*h.v.Number("dart_take")*0.6, 0.06), 0.3)
+	}
+	_, err = h.add("back", "Back", panel())
+	return err
+}
+
+// finish says what is particular, measures and closes.
+func (h *half) finish(in cloth.Fabric) {
+	h.Cautions = []caution.Caution{caution.Needle, caution.Iron}
+	h.measure()
+	h.wear(float64(in.Thickness))
+	long := 0.0
+	for _, l := range []string{"centre-back", "centre-front"} {
+		for i := range h.Pieces {
+			if e, ok := h.Pieces[i].Edge(l); ok && h.Pieces[i].Fold != l && long == 0 {
+				long = e.Length()
+			}
+		}
+	}
+	h.Spares = append(h.Spares, draft.Spare{Dimension: "girth.waist", Where: "both side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6},
+		draft.Spare{Dimension: "girth.bust", Where: "both side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6})
+	h.MockUp = "Close it and look from all sides: centres plumb, the waist level, no drag from bust point to side, the armhole not biting when " +
+		"the arms go forward."
+	h.TryOn = "Over all that is worn under it. Breathe in, sit, lift the arms forward: it must close without pulling at the waist."
+	for _, p := range h.panels {
+		if s := p.flat.StrainOver(0.05); s > 0.045 {
+			h.Remark(false, fmt.Sprintf("The %s must give by %.0f parts in a hundred", p.id, 100*s), "Over a twentieth of it the cloth stretches "+
+				"or is eased by that much to lie on the form. Cloth that gives does it by itself; firm cloth wants more in the darts, a seam nearer "+
+				"the bust point, or the surplus eased into the armhole.")
+		}
+	}
+	_ = measure.Tell
+	_ = long
+}

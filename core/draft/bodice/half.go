@@ -1,0 +1,414 @@
+// Package bodice drafts what is fitted to the upper body: each cut is one file. The left half of
+// the dressed form is divided by lines, the panels between them are unrolled, and sleeves and
+// collars are drafted to the edges that come of it.
+package bodice
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/sleeve"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/surface"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// half is the left half of a bodice being drafted.
+type half struct {
+	*draft.Draft
+	on   figure.Figure
+	v    draft.Values
+	form *surface.Form
+	// top is its upper edge from the centre front over shoulder and armhole to the centre back.
+	top []stretch
+	// hem is how high the lower edge lies at a share of the half girth.
+	hem    func(share float64) float64
+	panels []laid
+}
+
+// stretch is a part of the upper edge.
+type stretch struct {
+	id, name string
+	line     surface.Line
+}
+
+// The stretches of the upper edge, in order.
+const (
+	neckFront = iota
+	shoulderFront
+	scyeFront
+	scyeBack
+	shoulderBack
+	neckBack
+)
+
+// upright is a line from the lower edge up to the upper one: a seam, an edge or a centre.
+type upright struct {
+	id, name string
+	line     surface.Line
+	on       int     // the stretch of the upper edge that it meets,
+	at       float64 // and how far along
+}
+
+// laid is a panel with what came of it.
+type laid struct {
+	id   string
+	flat *surface.Flat
+}
+
+// cut says how the upper edge is laid.
+type cut struct {
+	neck     surface.Neck
+	inset    float64 // of the shoulder point from the bone, towards the neck
+	backNeck float64 // of the shoulder seam behind the ridge, at the neck
+	backArm  float64 // and at the armhole
+	scyeDrop float64 // of the armhole below the armpit
+	ease     surface.Ease
+	low      float64 // the lowest point of the lower edge
+	waist    float64 // height of the natural waist on the form
+}
+
+// lay makes the form and its upper edge.
+func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
+	if on.Care() == figure.Child {
+		return nil, fmt.Errorf("a child’s body has other proportions above the waist: bodices are drafted for adults")
+	}
+	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: surface.On(on, math.Min(c.low-20, -10), c.ease)}
+	t := &h.form.Torso
+	ridge := h.form.Shoulder()
+	if c.inset > ridge.Length()-c.neck.Wide-30 {
+		return nil, fmt.Errorf("neckline and armhole leave less than %s of shoulder: a narrower neckline, or less off the shoulder's end",
+			measure.Tell(30))
+	}
+	t.ShoulderPoint = ridge.At(ridge.Length() - c.inset)
+	neckF, neckB := h.form.Necklines(c.neck)
+	o := figure.ScyeUsual
+	o.Drop, o.Within = c.scyeDrop, !t.FrontRead
+	front, back := h.form.Scye(o)
+	seam := h.form.Shoulder()
+	seam = seam.Part(c.neck.Wide, seam.Length()+1)
+	frontNeck, backNeck := neckF, neckB
+	if c.backNeck > 0 || c.backArm > 0 {
+		n, a := math.Min(c.backNeck, neckB.Length()*0.6), math.Min(c.backArm, back.Length()*0.6)
+		seam = h.form.Straight(neckB.At(n), back.At(a), surface.FromBack)
+		if n > 0 {
+			frontNeck, backNeck = neckF.Then(neckB.Part(0, n)), neckB.Part(n, neckB.Length()+1)
+		}
+		if a > 0 {
+			front, back = back.Part(0, a).Reversed().Then(front), back.Part(a, back.Length()+1)
+		}
+	}
+	h.top = []stretch{{"neck", "neckline", frontNeck}, {"shoulder", "shoulder", seam}, {"scye", "armhole", front},
+		{"scye-back", "armhole, back", back.Reversed()}, {"shoulder", "shoulder", seam.Reversed()}, {"neck", "neckline", backNeck}}
+	return h, nil
+}
+
+// fall is the height of the lower edge between what it has at the centre front, the side and
+// the centre back: two half waves, level at all three.
+func fall(front, side, back float64) func(share float64) float64 {
+	return func(share float64) float64 {
+		if share < 0.5 {
+			return front + (side-front)*(1-math.Cos(2*math.Pi*share))/2
+		}
+		return side + (back-side)*(1-math.Cos(2*math.Pi*(share-0.5)))/2
+	}
+}
+
+// centreFront and centreBack are the outermost uprights.
+func (h *half) centreFront() upright {
+	top := h.top[neckFront].line[0]
+	return upright{"centre-front", "centre front", h.form.Centre(figure.InFront, h.hem(0), top.Z), neckFront, 0}
+}
+
+func (h *half) centreBack() upright {
+	line := h.top[neckBack].line
+	return upright{"centre-back", "centre back", h.form.Centre(figure.Behind, h.hem(1), line[len(line)-1].Z), neckBack, line.Length()}
+}
+
+// underarm is where front and back of the armhole meet.
+func (h *half) underarm() r3.Vec { return h.top[scyeBack].line[0] }
+
+// side is a line from the underarm down, at shares of the half girth at the waist and the hip.
+func (h *half) side(waist, hip float64) upright {
+	u := h.underarm()
+	return upright{"side", "side", h.climb(u, waist, hip), scyeBack, 0}
+}
+
+// climb is a line from the lower edge up to a point of the upper one, through shares of the
+// half girth at the hip line and the waist.
+func (h *half) climb(to r3.Vec, waist, hip float64, between ...surface.Station) surface.Line {
+	low := h.form.Levels[figure.Hip]
+	end := surface.Station{Z: to.Z, Share: h.form.Share(to)}
+	at := func(z float64) float64 { // below the waist straight towards the hip's share
+		if z >= 0 {
+			return waist
+		}
+		return waist + (hip-waist)*z/low
+	}
+	foot := h.hem(waist)
+	for range 4 { // the lower edge's height depends on where the line meets it
+		foot = h.hem(at(foot))
+	}
+	stations := []surface.Station{{Z: foot, Share: at(foot)}}
+	if foot < -25 {
+		for z := foot / 2; z < -20; z = -1 {
+			stations = append(stations, surface.Station{Z: z, Share: at(z)})
+		}
+		stations = append(stations, surface.Station{Z: 0, Share: waist})
+	} else if foot < -1 {
+		stations = append(stations, surface.Station{Z: 0, Share: waist})
+	}
+	for _, b := range between {
+		if b.Z > stations[len(stations)-1].Z+5 && b.Z < end.Z-5 {
+			stations = append(stations, b)
+		}
+	}
+	stations = append(stations, end)
+	line := h.form.Through(stations...)
+	line[len(line)-1] = to
+	return line
+}
+
+// onScye is where a part of the armhole, front or back, first lies at a share of the half girth
+// coming up from the underarm; its highest point in reach of the notch when it never does.
+func (h *half) onScye(part int, share float64) (at float64) {
+	line := h.top[part].line
+	up := line
+	if part == scyeFront {
+		up = line.Reversed()
+	}
+	reach := 0.55 * up.Length()
+	best := math.Inf(1)
+	for s := 12.0; s <= reach; s += 2 {
+		if off := math.Abs(h.form.Share(up.At(s)) - share); off < best-1e-9 {
+			best, at = off, s
+		}
+	}
+	if part == scyeFront {
+		return line.Length() - at
+	}
+	return at
+}
+
+// panel is what lies between two uprights, from front to back.
+func (h *half) panel(a, b upright, from surface.Datum, fold string, darts ...surface.Dart) surface.Panel {
+	p := surface.Panel{From: from, Fold: fold, Darts: darts}
+	low, high := h.form.Share(a.line[0]), h.form.Share(b.line[0])
+	if a.id == "centre-front" {
+		low = 0
+	}
+	if b.id == "centre-back" {
+		high = 1
+	}
+	bottom := h.form.Around(low, high, h.hem)
+	bottom[0], bottom[len(bottom)-1] = a.line[0], b.line[0]
+	p.Edges = append(p.Edges, surface.Edge{ID: "hem", Name: "lower edge", Line: bottom}, surface.Edge{ID: b.id, Name: b.name, Line: b.line})
+	// Along the upper edge from the back's upright to the front's.
+	for k := b.on; k >= a.on; k-- {
+		from, to := 0.0, h.top[k].line.Length()
+		if k == a.on {
+			from = a.at
+		}
+		if k == b.on {
+			to = b.at
+		}
+		if to-from < 1 {
+			continue
+		}
+		part := h.top[k].line.Part(from, to+1e-6).Reversed()
+		if k == b.on {
+			part[0] = b.line[len(b.line)-1]
+		}
+		if k == a.on {
+			part[len(part)-1] = a.line[len(a.line)-1]
+		}
+		p.Edges = append(p.Edges, surface.Edge{ID: h.top[k].id, Name: h.top[k].name, Line: part})
+	}
+	p.Edges = append(p.Edges, surface.Edge{ID: a.id, Name: a.name, Line: a.line.Reversed()})
+	return p
+}
+
+// tipBefore is how far before a dart's point it is sewn to, mm.
+const tipBefore = 20.0
+
+// add unrolls a panel and adds its piece.
+func (h *half) add(id, name string, p surface.Panel) (*pattern.Piece, error) {
+	flat, err := h.form.Unroll(p)
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", name, err)
+	}
+	h.grain(p, flat)
+	piece := flat.Piece(id, name, tipBefore)
+	if e, ok := piece.Edge(p.Fold); ok { // a fold is straight and upright
+		x := e.Line[0].X
+		for i := range e.Line {
+			e.Line[i].X = x
+		}
+		straightened(&piece, p.Fold)
+		piece.Fold = p.Fold
+		piece.Mirrored = false
+		piece.Cut = 1
+	}
+	// Neckline and armhole run on over the shoulder, and level over the centres.
+	for _, q := range []struct {
+		edge   string
+		start  bool
+		beside string
+		over   float64
+	}{{"neck", true, "shoulder", 60}, {"neck", false, "shoulder", 45}, {"neck", false, "centre-front", 30}, {"neck", true, "centre-back", 25},
+		{"scye", false, "shoulder", 70}, {"scye-back", true, "shoulder", 70}} {
+		if meets(&piece, q.edge, q.beside, q.start) {
+			if piece, err = piece.Squared(q.edge, q.start, q.over); err != nil {
+				return nil, err
+			}
+		}
+	}
+	h.levels(&piece, flat)
+	h.panels = append(h.panels, laid{id, flat})
+	h.Pieces = append(h.Pieces, piece)
+	return &h.Pieces[len(h.Pieces)-1], nil
+}
+
+// grain turns a piece so that the lengthwise grain runs up it: along the centre front above the
+// waist where it opens there, else square to the waist.
+func (h *half) grain(p surface.Panel, flat *surface.Flat) {
+	if p.Fold != "" {
+		return
+	}
+	for _, e := range flat.Edges {
+		if e.ID == "centre-front" {
+			line := plane.Join(e.Parts...) // from the neck down
+			low, _ := plane.Along(line, plane.Length(line)*0.75)
+			flat.Plumb(low, line[0])
+			return
+		}
+	}
+	if waist := flat.Across(math.Max(0.3, h.hem(0.5)+0.3)); len(waist) > 1 && len(p.Darts) == 0 {
+		a, b := waist[0], waist[len(waist)-1]
+		flat.Plumb(a, a.Add(b.Sub(a).Left()))
+	}
+}
+
+// meets tells whether an edge of a piece begins, or ends, at another.
+func meets(p *pattern.Piece, id, beside string, start bool) bool {
+	n := len(p.Edges)
+	for i := range p.Edges {
+		if p.Edges[i].ID == id {
+			if start {
+				return p.Edges[(i+n-1)%n].ID == beside
+			}
+			return p.Edges[(i+1)%n].ID == beside
+		}
+	}
+	return false
+}
+
+// straightened lets the edges beside one begin and end where it does.
+func straightened(p *pattern.Piece, id string) {
+	n := len(p.Edges)
+	for i := range p.Edges {
+		if p.Edges[i].ID != id {
+			continue
+		}
+		e, before, after := p.Edges[i].Line, p.Edges[(i+n-1)%n].Line, p.Edges[(i+1)%n].Line
+		before[len(before)-1], after[0] = e[0], e[len(e)-1]
+	}
+}
+
+// levels marks waist and bust line on a piece, and notches at the waist where the piece goes
+// below it.
+func (h *half) levels(p *pattern.Piece, flat *surface.Flat) {
+	if line := flat.Across(0); len(line) > 1 {
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: line, Label: "waist"})
+		for _, end := range []plane.Point{line[0], line[len(line)-1]} {
+			for _, e := range p.Edges {
+				if e.ID == p.Fold || e.ID == "hem" {
+					continue
+				}
+				if at, off := placeOn(e.Line, end); off < 0.5 && at > 15 && at < e.Length()-15 {
+					p.Notches = append(p.Notches, pattern.Notch{Edge: e.ID, At: at, Label: "waist"})
+				}
+			}
+		}
+	}
+}
+
+// placeOn is how far along a line the point nearest to another lies, and how far off it is.
+func placeOn(line []plane.Point, q plane.Point) (at, off float64) {
+	off = math.Inf(1)
+	run := 0.0
+	for i := 1; i < len(line); i++ {
+		a, b := line[i-1], line[i]
+		d := b.Sub(a)
+		k := 0.0
+		if l := d.Dot(d); l > 0 {
+			k = math.Min(math.Max(q.Sub(a).Dot(d)/l, 0), 1)
+		}
+		if o := q.To(a.Add(d.Times(k))); o < off {
+			off, at = o, run+k*a.To(b)
+		}
+		run += a.To(b)
+	}
+	return at, off
+}
+
+// join sews neighbouring pieces along the upright of that name.
+func (h *half) join(a, b, edge string, strain int) {
+	h.pair(edge, pattern.Side{Piece: a, Edge: edge}, pattern.Side{Piece: b, Edge: edge}, strain)
+}
+
+// pair sews two edges that are one line on the form: they differ by what darts take of either.
+func (h *half) pair(id string, a, b pattern.Side, strain int) {
+	s := pattern.Seam{ID: id, A: a, B: b, Ease: h.taken(b) - h.taken(a), Strain: strain}
+	if s.Ease < 0 {
+		s.A, s.B, s.Ease = b, a, -s.Ease
+	}
+	if s.Ease > 0 {
+		s.Absorbed = pattern.Darts
+	}
+	h.Seams = append(h.Seams, s)
+}
+
+// taken is what darts take of an edge.
+func (h *half) taken(s pattern.Side) float64 {
+	for _, l := range h.panels {
+		if l.id == s.Piece {
+			return l.flat.Taken(s.Edge)
+		}
+	}
+	return 0
+}
+
+// shoulder sews front to back at the shoulder; what a dart of the back takes is meant.
+func (h *half) shoulder(front, back string) {
+	h.pair("shoulder", pattern.Side{Piece: front, Edge: "shoulder"}, pattern.Side{Piece: back, Edge: "shoulder"}, 1)
+}
+
+func (h *half) edge(piece, edge string) (*pattern.Edge, bool) {
+	for i := range h.Pieces {
+		if h.Pieces[i].ID == piece {
+			return h.Pieces[i].Edge(edge)
+		}
+	}
+	return nil, false
+}
+
+// armhole is what a sleeve is drafted to: the edges named scye and scye-back, from the shoulder down the
+// front and up the back. pieces stand from front to back.
+func (h *half) armhole(pieces ...string) sleeve.Armhole {
+	var front, back []sleeve.Part
+	for _, id := range pieces {
+		if e, ok := h.edge(id, "scye"); ok {
+			front = append(front, sleeve.Part{Piece: id, Edge: "scye", Length: e.Length(), Front: true})
+		}
+		if e, ok := h.edge(id, "scye-back"); ok {
+			back = append(back, sleeve.Part{Piece: id, Edge: "scye-back", Length: e.Length()})
+		}
+	}
+	return sleeve.Armhole{Parts: append(front, back...), Depth: h.form.Torso.ShoulderPoint.Z - h.underarm().Z}
+}

@@ -1,0 +1,121 @@
+package sleeve
+
+import (
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// fitted is the coat sleeve of two pieces: a top, and an under sleeve that lies inside the
+// arm, both bent at the elbow.
+var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
+	Parameters: func() []draft.Parameter {
+		return []draft.Parameter{armEase(50), headEase(5.5), longSleeve(), wristEase(50),
+			draft.Mm("sleeve_bend", "It bends forward at the elbow by", 0, 120, 45, "as the arm hangs", figure.Memory,
+				"How far the wrist lies before the upper arm’s line: 30 to 40 in coats, more in the 1880s."),
+			draft.Mm("sleeve_roll", "The front seam lies inside the arm by", 10, 35, 22, "it is not seen from before", figure.Memory,
+				"Both seams are moved under the arm: the top sleeve is that much wider.")}
+	},
+	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
+		one := armOf(on)
+		width := one.upper + v.Number("sleeve_arm")
+		h, err := headFor(a, width, a.Around()*v.Number("sleeve_head")/100)
+		if err != nil {
+			return err
+		}
+		long := one.long * v.Number("sleeve_long")
+		under := math.Max(long-h.high, 60)
+		bend := math.Min(math.Max(one.bend-h.high, 20), under-20)
+		foot := math.Min(one.girth(long)+v.Number("sleeve_wrist"), width)
+		elbow := math.Max(math.Min(one.elbow+v.Number("sleeve_arm")*0.8, width), foot)
+		// The tube is opened at two lines: in front at a quarter of its width, behind where
+		// the hind seam leaves the armhole; each moved under the arm by the roll.
+		roll := v.Number("sleeve_roll")
+		fx, bx := width*0.25-roll, width*0.75+roll*0.6
+		lean := v.Number("sleeve_bend")
+		// How far forward each level is moved, and how wide the flat tube is there.
+		forward := func(y float64) float64 {
+			if y <= bend {
+				return lean * 0.25 * y / math.Max(bend, 1)
+			}
+			return lean*0.25 + lean*0.75*(y-bend)/math.Max(under-bend, 1)
+		}
+		wide := func(y float64) float64 {
+			if y <= bend {
+				return width + (elbow-width)*y/math.Max(bend, 1)
+			}
+			return elbow + (foot-elbow)*(y-bend)/math.Max(under-bend, 1)
+		}
+		const parts = 24
+		var front, hind []plane.Point // of the top sleeve, from the armpit down
+		var underFront, underHind []plane.Point
+		for k := range parts + 1 {
+			y := under * float64(k) / parts
+			w, shift := wide(y), width/2-forward(y)
+			top, low := (bx-fx)/width*w, (1-(bx-fx)/width)*w
+			middle := shift + (fx+bx-width)/2
+			front = append(front, plane.Pt(middle-top/2, -y))
+			hind = append(hind, plane.Pt(middle+top/2, -y))
+			// The under sleeve goes on round the arm behind the hind seam: its front lies at
+			// the right.
+			middle = (bx+width+fx)/2 + forward(y)
+			underHind = append(underHind, plane.Pt(middle-low/2, -y))
+			underFront = append(underFront, plane.Pt(middle+low/2, -y))
+		}
+		// The head is cut where the two lines meet it.
+		whole := h.line() // from the back's underarm to the front's
+		cutHind, cutFront, end := lengthTo(whole, bx), lengthTo(whole, fx), plane.Length(whole)
+		crown := plane.Part(whole, cutHind, cutFront)
+		hollow := plane.Join(plane.Moved(plane.Part(whole, cutFront, end), plane.Pt(width, 0)), plane.Part(whole, 0, cutHind))
+		top := pattern.Piece{ID: "sleeve-top", Name: "Top sleeve", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
+			{ID: "hem", Name: "lower edge", Line: []plane.Point{front[parts], hind[parts]}},
+			{ID: "hind", Name: "hind seam", Line: plane.Through(append(plane.Reversed(hind), crown[0]))},
+			{ID: "head", Name: "head", Line: crown},
+			{ID: "front", Name: "front seam", Line: plane.Through(append([]plane.Point{crown[len(crown)-1]}, front...))}}}
+		low := pattern.Piece{ID: "sleeve-under", Name: "Under sleeve", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
+			{ID: "hem", Name: "lower edge", Line: []plane.Point{underHind[parts], underFront[parts]}},
+			{ID: "front", Name: "front seam", Line: plane.Through(append(plane.Reversed(underFront), hollow[0]))},
+			{ID: "hollow", Name: "under the arm", Line: hollow},
+			{ID: "hind", Name: "hind seam", Line: plane.Through(append([]plane.Point{hollow[len(hollow)-1]}, underHind...))}}}
+		for _, p := range []*pattern.Piece{&top, &low} {
+			p.Allow(allowance, "hind", "front")
+			p.Allow(10, "head", "hollow")
+			p.Allow(hem, "hem")
+			p.Edges[0].Turned = true
+			p.Be(pattern.Hem, "hem")
+		}
+		d.Pieces = append(d.Pieces, top, low)
+		for _, id := range []string{"front", "hind"} {
+			a, _ := top.Edge(id)
+			b, _ := low.Edge(id)
+			more := a.Length() - b.Length()
+			seam := pattern.Seam{ID: "sleeve-" + id, A: pattern.Side{Piece: "sleeve-under", Edge: id}, B: pattern.Side{Piece: "sleeve-top", Edge: id},
+				Ease: more, Absorbed: pattern.Eased, Strain: 1}
+			if id == "hind" {
+				seam.Note = "the top eased on over the elbow"
+			} else {
+				seam.Note = "the hollow at the elbow stretched with the iron"
+			}
+			d.Seams = append(d.Seams, seam)
+		}
+		h.sew(d, pattern.Eased, headPart{"sleeve-top", "head", cutHind, cutFront}, headPart{"sleeve-under", "hollow", cutFront, end},
+			headPart{"sleeve-under", "hollow", 0, cutHind})
+		tell(d, h, "ease it in between the notches, over the fingers, and shrink it with the iron")
+		return nil
+	}}
+
+// lengthTo is how far along a head's line its x comes down to a value.
+func lengthTo(line []plane.Point, x float64) float64 {
+	run := 0.0
+	for i := 1; i < len(line); i++ {
+		a, b := line[i-1], line[i]
+		if (a.X-x)*(b.X-x) <= 0 && a.X != b.X {
+			return run + a.To(b)*(a.X-x)/(a.X-b.X)
+		}
+		run += a.To(b)
+	}
+	return run
+}

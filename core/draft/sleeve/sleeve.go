@@ -1,0 +1,393 @@
+// Package sleeve drafts sleeves to an armhole: each kind is one file and a line in All.
+package sleeve
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// Part is a stretch of an armhole on one piece of the bodice, from the shoulder down in front
+// and from the underarm up behind.
+type Part struct {
+	Piece, Edge string
+	Length      float64
+	Front       bool
+}
+
+// Armhole is what a sleeve is drafted to, mm.
+type Armhole struct {
+	Parts []Part  // round it, from the shoulder seam down the front and up the back
+	Depth float64 // from the shoulder point to the level of the underarm
+}
+
+// Front and Back are the lengths of its halves, Around is all of it.
+func (a Armhole) Front() float64 { return a.half(true) }
+
+// Back is the length of its back half.
+func (a Armhole) Back() float64 { return a.half(false) }
+
+// Around is its whole length.
+func (a Armhole) Around() float64 { return a.half(true) + a.half(false) }
+
+func (a Armhole) half(front bool) float64 {
+	sum := 0.0
+	for _, p := range a.Parts {
+		if p.Front == front {
+			sum += p.Length
+		}
+	}
+	return sum
+}
+
+// Kind is a kind of sleeve. Its parameters are asked when it is chosen; their keys begin with
+// "sleeve_".
+type Kind struct {
+	Key, Label string
+	Parameters func() []draft.Parameter
+	// Draft adds the sleeve's pieces and seams to a draft.
+	Draft func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error
+}
+
+// All lists the kinds, the plainest first.
+func All() []Kind { return []Kind{fitted, straight, gathered, bishop} }
+
+// Chosen is the kind that is chosen in a bodice's parameters; false for no sleeve.
+func Chosen(v draft.Values) (Kind, bool) {
+	for _, k := range All() {
+		if k.Key == v.Choice("sleeve") {
+			return k, true
+		}
+	}
+	return Kind{}, false
+}
+
+// Parameters are the choice of a sleeve and what every kind asks, shown when it is chosen. The
+// kind named first is the usual one.
+func Parameters(first string) []draft.Parameter {
+	var options []string
+	add := func(key, label string) { options = append(options, key, label) }
+	for _, k := range All() {
+		if k.Key == first {
+			add(k.Key, k.Label)
+		}
+	}
+	if first == "none" {
+		add("none", "none")
+	}
+	for _, k := range All() {
+		if k.Key != first {
+			add(k.Key, k.Label)
+		}
+	}
+	if first != "none" {
+		add("none", "none")
+	}
+	out := []draft.Parameter{draft.OneOf("sleeve", "Sleeve", "Any of them fits any armhole: its head is drafted to the armhole’s own length.",
+		options...)}
+	seen := map[string]int{}
+	for _, k := range All() {
+		for _, p := range k.Parameters() {
+			if at, ok := seen[p.Key]; ok { // kinds may ask the same
+				was := out[at].When
+				out[at].When = func(v draft.Values) bool { return was(v) || v.Choice("sleeve") == k.Key }
+				continue
+			}
+			p.When = func(v draft.Values) bool { return v.Choice("sleeve") == k.Key }
+			seen[p.Key] = len(out)
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// Ways every set-in sleeve is asked for.
+func armEase(usual float64) draft.Parameter {
+	return draft.Mm("sleeve_arm", "Ease round the upper arm", 15, 250, usual, "the arm bends in it", figure.Memory,
+		"Added to the upper arm girth for the width of the sleeve at the armpit.")
+}
+
+func headEase(usual float64) draft.Parameter {
+	return draft.Times("sleeve_head", "Ease of the head, parts in a hundred of the armhole", 0, 12, usual,
+		"wool takes 6 to 10, silk 2 to 4, cotton 2 to 5", figure.Memory, "How much longer the sleeve’s head is than the armhole; eased in "+
+			"between the notches.")
+}
+
+func longSleeve() draft.Parameter {
+	return draft.Times("sleeve_long", "Length, as a part of the arm", 0.2, 1.1, 1, "to the wrist bone", figure.Practice,
+		"1 ends at the wrist bone, 0.57 at the elbow.")
+}
+
+func wristEase(usual float64) draft.Parameter {
+	return draft.Mm("sleeve_wrist", "Ease at the lower edge", 10, 400, usual, "the hand passes, or a slit is left", figure.Memory,
+		"Added to the arm’s girth at the lower edge.")
+}
+
+// arm is a wearer's arm, mm: girths and where they are, from the shoulder point down.
+type arm struct{ upper, elbow, wrist, long, bend float64 }
+
+// bendAt is where the elbow is on the way from the shoulder point to the wrist (from memory).
+const bendAt = 0.57
+
+func armOf(on figure.Figure) arm {
+	a := arm{upper: on.Length("upper_arm_girth"), elbow: on.Length("elbow_girth"), wrist: on.Length("wrist_girth"),
+		long: on.Length("arm_length")}
+	a.bend = bendAt * a.long
+	return a
+}
+
+// girth is the arm's girth at a distance down from the shoulder point: straight from the
+// upper arm to the elbow and on to the wrist.
+func (a arm) girth(down float64) float64 {
+	switch top := 0.28 * a.long; {
+	case down <= top:
+		return a.upper
+	case down <= a.bend:
+		return a.upper + (a.elbow-a.upper)*(down-top)/(a.bend-top)
+	case down <= a.long:
+		return a.elbow + (a.wrist-a.elbow)*(down-a.bend)/(a.long-a.bend)
+	}
+	return a.wrist
+}
+
+// head is a sleeve's head over its width at the armpit: curves from the underarm up to the
+// middle and down again. x runs from the front (left of the piece) to the back, the level of
+// the armpit is 0.
+type head struct {
+	front, back []plane.Point // each from the underarm up to the middle
+	high        float64
+	a           Armhole
+	ease        float64
+}
+
+// Shares of the ease that the front of a head takes, and how its quarters are curved (from
+// memory; found by laying heads into armholes).
+const (
+	frontEase                                    = 0.45
+	frontHollow, frontCrown, backHollow, backTop = 0.52, 0.52, 0.40, 0.62
+)
+
+// headFor is the head of a width at the armpit whose curve is as long as the armhole and its
+// ease: its height is found by halving, its middle moved until front and back each have
+// their own length.
+func headFor(a Armhole, width, ease float64) (head, error) {
+	h := head{a: a, ease: ease}
+	half := func(w, hollow, crown, high float64) []plane.Point {
+		return plane.Cubic(plane.Pt(0, 0), plane.Pt(hollow*w, 0), plane.Pt(w-crown*w, high), plane.Pt(w, high))
+	}
+	long := a.Around() + ease
+	wf := width * 0.48
+	if long < width*1.01 {
+		return h, fmt.Errorf("the sleeve is too wide for this armhole: %s round the arm do not fit into a head of %s; less ease round the "+
+			"arm, or a deeper armhole", measure.Tell(width), measure.Tell(long))
+	}
+	for range 14 {
+		low, high := 2.0, long
+		for range 40 {
+			mid := (low + high) / 2
+			if plane.Length(half(wf, frontHollow, frontCrown, mid))+plane.Length(half(width-wf, backHollow, backTop, mid)) < long {
+				low = mid
+			} else {
+				high = mid
+			}
+		}
+		h.high = (low + high) / 2
+		front := a.Front() + frontEase*ease
+		low, high = 0.3*width, 0.7*width
+		for range 40 {
+			mid := (low + high) / 2
+			if plane.Length(half(mid, frontHollow, frontCrown, h.high)) < front {
+				low = mid
+			} else {
+				high = mid
+			}
+		}
+		wf = (low + high) / 2
+	}
+	h.front = half(wf, frontHollow, frontCrown, h.high)
+	h.back = half(width-wf, backHollow, backTop, h.high)
+	for i := range h.back { // mirrored: the back's underarm lies at the right
+		h.back[i].X = width - h.back[i].X
+	}
+	if share := h.high / a.Depth; share < 0.35 || share > 1.1 {
+		word := "narrow"
+		if share < 0.35 {
+			word = "wide"
+		}
+		return h, fmt.Errorf("the sleeve is too %s for this armhole: its head would be %s high on an armhole %s deep; change the ease "+
+			"round the arm", word, measure.Tell(h.high), measure.Tell(a.Depth))
+	}
+	return h, nil
+}
+
+// line is the whole head from the back's underarm over the middle to the front's: against the
+// clock along the top of the piece.
+func (h head) line() []plane.Point {
+	return plane.Join(h.back, plane.Reversed(h.front))
+}
+
+// whole is the head of a sleeve that is cut in one.
+func (h head) whole(piece string) headPart {
+	return headPart{piece, "head", 0, plane.Length(h.line())}
+}
+
+// headPart is a stretch of a head on a piece of the sleeve, by lengths along the whole head
+// from the back's underarm. Parts of one edge stand in the order the edge runs.
+type headPart struct {
+	piece, edge string
+	from, to    float64
+}
+
+// sew pairs the parts of a head with those of the armhole: where either ends, both edges are
+// parted, and each stretch is sewn to its partner. Below the notches lies hardly any ease, most
+// of it over the middle.
+func (h head) sew(d *draft.Draft, absorbed pattern.Takeup, heads ...headPart) {
+	// Against the clock the head meets the back from the underarm up, then the front from
+	// the shoulder down; so do the armhole's parts here.
+	var order []Part
+	for _, front := range []bool{false, true} {
+		for _, q := range h.a.Parts {
+			if q.Front == front {
+				order = append(order, q)
+			}
+		}
+	}
+	back, around := h.a.Back(), h.a.Around()
+	long := plane.Length(h.back)
+	// on is where on the head a place of the armhole belongs, both from the back's underarm.
+	on := func(at float64) float64 {
+		if at <= back {
+			return at + (long-back)*eased(at/back)
+		}
+		left := around - at
+		return plane.Length(h.line()) - left - (plane.Length(h.front)-h.a.Front())*eased(left/h.a.Front())
+	}
+	under := func(at float64) float64 { // the other way round
+		low, high := 0.0, around
+		for range 50 {
+			if mid := (low + high) / 2; on(mid) < at {
+				low = mid
+			} else {
+				high = mid
+			}
+		}
+		return (low + high) / 2
+	}
+	type stretch struct {
+		a, b       int // which part of the armhole, which of the head
+		from, to   float64
+		idA, idB   string
+		headLength float64
+	}
+	var all []stretch
+	at := 0.0
+	for i, q := range order {
+		for k, p := range heads {
+			from, to := math.Max(at, under(p.from)), math.Min(at+q.Length, under(p.to))
+			if to-from > 0.5 {
+				all = append(all, stretch{a: i, b: k, from: from, to: to})
+			}
+		}
+		at += q.Length
+	}
+	for i := range all {
+		s := &all[i]
+		s.headLength = on(s.to) - on(s.from)
+		s.idA, s.idB = order[s.a].Edge, fmt.Sprintf("head-%d", i+1)
+	}
+	// The armhole's edges run the other way: their stretches stand in reverse.
+	for i, q := range order {
+		var of []*stretch
+		for k := range all {
+			if all[k].a == i {
+				of = append([]*stretch{&all[k]}, of...)
+			}
+		}
+		if len(of) < 2 {
+			continue
+		}
+		var parts []pattern.Stretch
+		for k, s := range of {
+			if k > 0 {
+				s.idA = fmt.Sprintf("%s-%d", q.Edge, k+1)
+			}
+			parts = append(parts, pattern.Stretch{ID: s.idA, Name: "armhole", Length: s.to - s.from})
+		}
+		parts[len(parts)-1].Length = 0
+		pieceOf(d, q.Piece).Split(q.Edge, parts...)
+	}
+	for k, p := range heads {
+		if k > 0 && heads[k-1].piece == p.piece && heads[k-1].edge == p.edge {
+			continue
+		}
+		var parts []pattern.Stretch
+		for n, q := range heads {
+			if q.piece != p.piece || q.edge != p.edge {
+				continue
+			}
+			for i := range all {
+				if all[i].b == n {
+					parts = append(parts, pattern.Stretch{ID: all[i].idB, Name: "head, to " + order[all[i].a].Piece, Length: all[i].headLength})
+				}
+			}
+		}
+		parts[len(parts)-1].Length = 0
+		pieceOf(d, p.piece).Split(p.edge, parts...)
+	}
+	for _, s := range all {
+		a, b := pieceOf(d, order[s.a].Piece), pieceOf(d, heads[s.b].piece)
+		seam := pattern.Seam{ID: "armhole-" + a.ID + "-" + s.idB, A: pattern.Side{Piece: a.ID, Edge: s.idA},
+			B: pattern.Side{Piece: b.ID, Edge: s.idB}, Join: pattern.Sleeved, Strain: 1}
+		if more := s.headLength - (s.to - s.from); math.Abs(more) > pattern.Slack {
+			seam.Ease, seam.Absorbed = more, absorbed
+			switch share := more / (s.to - s.from); {
+			case absorbed == pattern.Gathers && share < 0.06:
+				seam.Absorbed = pattern.Eased
+			case absorbed == pattern.Eased && share > 0.055:
+				seam.Absorbed = pattern.ShrunkIn
+			}
+		}
+		d.Seams = append(d.Seams, seam)
+	}
+}
+
+// eased is the share of a half head's ease that lies below a share of its length from the
+// underarm: a tenth below the notch, the rest above.
+func eased(t float64) float64 {
+	const notch, below = 0.38, 0.1
+	switch {
+	case t <= 0:
+		return 0
+	case t < notch:
+		return below * t / notch
+	case t < 1:
+		return below + (1-below)*(t-notch)/(1-notch)
+	}
+	return 1
+}
+
+func pieceOf(d *draft.Draft, id string) *pattern.Piece {
+	for i := range d.Pieces {
+		if d.Pieces[i].ID == id {
+			return &d.Pieces[i]
+		}
+	}
+	panic("sleeve: there is no piece " + id)
+}
+
+// allowance is what the seams of a sleeve have, mm, and its hem.
+const allowance, hem = 15.0, 30.0
+
+// tell says what is particular about setting a head in.
+func tell(d *draft.Draft, h head, in string) {
+	d.Measure("sleeve.armhole", "the armhole", "round its seam line", h.a.Around())
+	d.Measure("sleeve.head", "the sleeve’s head", "along its seam line", plane.Length(h.line()))
+	d.Measure("sleeve.high", "the sleeve’s head", "in height", h.high)
+	d.Tell("sleeves", fmt.Sprintf("The head is %s longer than the armhole; %s. The notches first, then the middle of the head at the "+
+		"shoulder, shifted forward if the arm hangs forward.", measure.Tell(plane.Length(h.line())-h.a.Around()), in))
+}

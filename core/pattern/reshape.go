@@ -1,0 +1,93 @@
+package pattern
+
+import (
+	"fmt"
+
+	"ardentgusset/core/plane"
+)
+
+// Reshaping of pieces. Every operation takes a piece and gives another; the one it was given
+// stays as it was.
+
+// Copied is the piece with lines of its own.
+func (p Piece) Copied() Piece {
+	out := p
+	out.Edges = append([]Edge{}, p.Edges...)
+	for i := range out.Edges {
+		out.Edges[i].Line = append([]plane.Point{}, p.Edges[i].Line...)
+	}
+	out.Notches = append([]Notch{}, p.Notches...)
+	out.Marks = append([]Mark{}, p.Marks...)
+	out.Also = append([]CutFor{}, p.Also...)
+	return out
+}
+
+// NoEdgeError names an edge that a piece does not have.
+type NoEdgeError struct{ Piece, Edge string }
+
+func (e *NoEdgeError) Error() string { return fmt.Sprintf("%s has no edge %s", e.Piece, e.Edge) }
+
+func (p *Piece) index(id string) (int, error) {
+	for i := range p.Edges {
+		if p.Edges[i].ID == id {
+			return i, nil
+		}
+	}
+	return 0, &NoEdgeError{p.Name, id}
+}
+
+// Extended is the piece with an edge moved out by a distance, as for a lap or a stand: the
+// edges beside it run on to it. What was the edge is marked as a line.
+func (p Piece) Extended(id string, by float64, label string) (Piece, error) {
+	i, err := p.index(id)
+	if err != nil {
+		return p, err
+	}
+	out := p.Copied()
+	n := len(out.Edges)
+	was := p.Edges[i].Line
+	moved := plane.Beside(was, -by) // edges run against the clock: out is to the right
+	out.Edges[i].Line = moved
+	before, after := &out.Edges[(i+n-1)%n], &out.Edges[(i+1)%n]
+	before.Line = append(before.Line, moved[0])
+	after.Line = append([]plane.Point{moved[len(moved)-1]}, after.Line...)
+	for k := range out.Notches { // the edge after it begins sooner
+		if out.Notches[k].Edge == after.ID {
+			out.Notches[k].At += by
+		}
+	}
+	out.Marks = append(out.Marks, Mark{Kind: FoldLine, Path: append([]plane.Point{}, was...), Label: label})
+	return out, nil
+}
+
+// Squared is the piece with an edge made to leave its neighbour at a right angle: the stretch of
+// it so long beside its start, or its end, becomes a fair curve that joins the rest in its own
+// direction. Necklines and armholes are drawn so at the shoulder, that they run on over the
+// seam.
+func (p Piece) Squared(id string, start bool, over float64) (Piece, error) {
+	i, err := p.index(id)
+	if err != nil {
+		return p, err
+	}
+	out := p.Copied()
+	n := len(out.Edges)
+	line := out.Edges[i].Line
+	long := plane.Length(line)
+	over = min(over, 0.7*long)
+	if start {
+		neighbour := out.Edges[(i+n-1)%n].Line
+		from := line[0]
+		leave := from.Sub(neighbour[len(neighbour)-2]).Unit().Left()
+		to, dir := plane.Along(line, over)
+		rest := plane.Part(line, over, long)
+		out.Edges[i].Line = plane.Join(plane.Sweep(from, leave, to, dir), rest)
+	} else {
+		neighbour := out.Edges[(i+1)%n].Line
+		to := line[len(line)-1]
+		arrive := neighbour[1].Sub(neighbour[0]).Unit().Right()
+		from, dir := plane.Along(line, long-over)
+		rest := plane.Part(line, 0, long-over)
+		out.Edges[i].Line = plane.Join(rest, plane.Sweep(from, dir, to, arrive))
+	}
+	return out, nil
+}
