@@ -19,6 +19,8 @@ import (
 	"ardentgusset/core/quilt"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
+
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Garment is all that the program asks of a kind of garment.
@@ -72,6 +74,8 @@ type Draft struct {
 	Smaller  []figure.Depth
 	Notes    []Note
 	Cautions []caution.Caution
+	// Drawn are its seams, darts and edges as they lie on the figure's left half.
+	Drawn []Drawn
 	// On holds the girths of the figure it was drafted to, mm.
 	On map[figure.Level]float64
 }
@@ -161,6 +165,25 @@ func (d *Draft) Do(id, name string, minutes float64, needs []work.Need, how stri
 	d.Own = append(d.Own, work.Step{ID: id, Name: name, How: how, Needs: needs, Minutes: math.Round(minutes), After: after})
 }
 
+// Drawn is a line of the garment as it lies on the figure: x to the wearer's left, y forward, z
+// up from the waist, mm.
+type Drawn struct {
+	Kind DrawnKind
+	Name string
+	Line []r3.Vec
+}
+
+// DrawnKind is what a drawn line is.
+type DrawnKind string
+
+const (
+	DrawnSeam DrawnKind = "seam"
+	DrawnDart DrawnKind = "dart"
+	DrawnEdge DrawnKind = "edge"
+	DrawnScye DrawnKind = "armhole"
+	DrawnNeck DrawnKind = "neck"
+)
+
 // Dimension is a number of the draft that a maker would compare before and
 // after a change.
 type Dimension struct {
@@ -192,7 +215,10 @@ type Wear struct {
 	// is limp and only drawn. How far cloth stands out is from memory.
 	Hang   []Hang
 	Stands bool
-	Hem    float64 // circumference of the hem, mm; 0 when it has none
+	// Foot are the drops of a lower edge that is not level, at the centre front, the side and
+	// the centre back; half waves run between them. Nil for a level one.
+	Foot []float64
+	Hem  float64 // circumference of the hem, mm; 0 when it has none
 }
 
 // Hang is the girth of a garment's outline at a drop, mm.

@@ -28,6 +28,25 @@ func Seen(bare figure.Figure, stages []Stage) (seen figure.Figure, hem float64) 
 	return seen, hem
 }
 
+// Foot is the lower edge of the stage's garment where it is not level: for every bearing of a
+// section its drop. ok is false for a level one.
+func (s Stage) Foot(bearings int) (drops []float64, ok bool) {
+	foot := s.Draft.Wear.Foot
+	if s.Err != nil || len(foot) != 3 {
+		return nil, false
+	}
+	for i := range bearings {
+		share := math.Abs(math.Mod(float64(i)/float64(bearings)*2+1, 2) - 1) // front 0, back 1
+		a, b, t := foot[0], foot[1], 2*share
+		if share > 0.5 {
+			a, b, t = foot[1], foot[2], 2*share-1
+		}
+		drop := a + (b-a)*(1-math.Cos(math.Pi*t))/2
+		drops = append(drops, drop)
+	}
+	return drops, true
+}
+
 // Surface is the stage's garment as it lies on the figure: its sections from
 // its upper to its lower edge. It is empty when the garment covers nothing.
 func (s Stage) Surface() []figure.Ring {

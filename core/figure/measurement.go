@@ -34,9 +34,11 @@ type Measurement struct {
 	Hold    string         `json:"hold"`  // how to hold the tape, where it is not as for every girth or length
 	Sided   bool           `json:"sided"` // left and right may be taken apart
 
-	column int                                         // in the 507 bodies, or -1
-	share  float64                                     // of the height, when there is no column
-	spread float64                                     // ± of that share, as a part of the height, two standard deviations; mm where it is guessed or onForm
+	column int     // in the 507 bodies, or -1
+	share  float64 // of the height, when there is no column
+	// spread is ± of that share, as a part of the height, two standard deviations; mm where it
+	// is guessed or read off the form.
+	spread float64
 	guess  func(have func(key string) float64) float64 // from other readings, from memory
 	said   string                                      // that sum in words
 	onForm bool                                        // not estimated: read off the solved form
@@ -77,7 +79,8 @@ var measurements = []Measurement{
 		Low: 320, High: 640, column: -1, spread: 25, onForm: true},
 	{Key: "across_back", Label: "Across back", Meaning: "From arm to arm across the shoulder blades.", Low: 280, High: 520, column: -1,
 		spread: 28, said: "from the bust", guess: func(v func(string) float64) float64 { return 0.21*v("bust_girth") + 157 }},
-	{Key: "across_front", Label: "Across front", Meaning: "From arm to arm across the chest, a third of the way up from armpit to shoulder.",
+	{Key: "across_front", Label: "Across front", Meaning: "From arm to arm across the chest, a third of the way up from armpit to " +
+		"shoulder.",
 		Low: 240, High: 500, column: -1, spread: 30, said: "somewhat less than across back",
 		guess: func(v func(string) float64) float64 { return v("across_back") - 25 }},
 	{Key: "shoulder_length", Label: "Shoulder length", Meaning: "From where shoulder and neck meet to the point of the shoulder.",

@@ -127,95 +127,31 @@ func (s start) placed(q plane.Point) r3.Vec {
 	return r3.Vec{X: x, Y: y, Z: q.Y}
 }
 
+// cut is a dart while a panel is cut up: its points from the mouth, or the lower tip, to the tip.
+type cut struct {
+	mouth int
+	chain []int
+}
+
+// tip is the vertex at its point, −1 before it is there.
+func (c cut) tip() int {
+	if len(c.chain) == 0 {
+		return -1
+	}
+	return c.chain[len(c.chain)-1]
+}
+
 // meshed cuts a panel up. The parts of the outline are divided evenly by their length on the
 // form, so that the same line gives the same points to both its neighbours.
 func (s *Form) meshed(p Panel) (*mesh, error) {
 	m, from := &mesh{}, s.startOf(p)
-	put := func(v r3.Vec) int {
-		m.at = append(m.at, v)
-		m.flat = append(m.flat, from.locate(v))
-		return len(m.at) - 1
-	}
-	var constraints [][2]int
-	run := func(line Line, from int) int {
-		n := max(int(math.Ceil(line.Length()/step)), 1)
-		points := line.divided(n)
-		for i := 1; i <= n; i++ {
-			next := 0
-			if closing := i == n && len(m.loop) > 0 && r3.Norm(r3.Sub(points[n], m.at[m.loop[0]])) < 0.5 && from != m.loop[0]; !closing {
-				next = put(points[i])
-			} else {
-				next = m.loop[0]
-			}
-			m.stiff = append(m.stiff, stiffEdge{from, next, line.Length() / float64(n)})
-			constraints = append(constraints, [2]int{from, next})
-			from = next
-			if next != m.loop[0] {
-				m.loop = append(m.loop, next)
-			}
-		}
-		return from
-	}
-	first := put(p.Edges[0].Line[0])
-	m.loop = append(m.loop, first)
-	at := first
-	type cut struct {
-		mouth, tip int
-		chain      []int
-	}
 	cuts := make([]cut, len(p.Darts))
-	begin := func(q part) {
-		m.ends = append(m.ends, len(m.loop)-1)
-		m.parts = append(m.parts, q)
-	}
-	for i, e := range p.Edges {
-		if gap := r3.Norm(r3.Sub(e.Line[0], m.at[at])); gap > 0.5 {
-			return nil, fmt.Errorf("the edges of the panel do not meet at %s: %.1f mm apart", e.ID, gap)
-		}
-		done := 0.0
-		for _, k := range dartsOn(p.Darts, e) {
-			mouth := nearest(e.Line, p.Darts[k].Line[0])
-			begin(part{edge: i, dart: -1})
-			at = run(e.Line.Part(done, mouth), at)
-			done = mouth
-			cuts[k].mouth = at
-			// The leg into the panel comes later, when the points are there.
-			begin(part{edge: -1, dart: k})
-		}
-		begin(part{edge: i, dart: -1})
-		at = run(e.Line.Part(done, e.Line.Length()+1), at)
-		if e.ID == p.Fold {
-			for _, v := range m.loop[m.ends[len(m.ends)-1]:] {
-				m.onFold = append(m.onFold, v)
-			}
-			m.onFold = append(m.onFold, at)
-		}
+	constraints, err := m.outline(p, from, cuts)
+	if err != nil {
+		return nil, err
 	}
 	border := m.border()
-	for k, d := range p.Darts {
-		n := max(int(math.Ceil(d.Line.Length()/step)), 2)
-		points := d.Line.divided(n)
-		from := cuts[k].mouth
-		if d.Edge == "" {
-			from = put(points[0])
-		}
-		cuts[k].chain = []int{from}
-		for i := 1; i <= n; i++ {
-			v := -1
-			for j, c := range cuts[:k] { // darts may share their tip
-				if c.tip > 0 && i == n && r3.Norm(r3.Sub(points[n], m.at[c.tip])) < 0.5 {
-					v = cuts[j].tip
-				}
-			}
-			if v < 0 {
-				v = put(points[i])
-			}
-			constraints = append(constraints, [2]int{from, v})
-			cuts[k].chain = append(cuts[k].chain, v)
-			from = v
-		}
-		cuts[k].tip = from
-	}
+	constraints = m.dart(p, from, cuts, constraints)
 	constraints = from.hold(m, border, constraints)
 	from.fill(m, border, constraints)
 	tris, err := triangulate(m.flat, constraints)
@@ -232,6 +168,91 @@ func (s *Form) meshed(p Panel) (*mesh, error) {
 		m.split(k, cuts[k].chain, d.Line.Length(), d.Angle)
 	}
 	return m, nil
+}
+
+// put adds a point of the form.
+func (m *mesh) put(v r3.Vec, from start) int {
+	m.at = append(m.at, v)
+	m.flat = append(m.flat, from.locate(v))
+	return len(m.at) - 1
+}
+
+// outline lays the panel's edges round, parted at the mouths of its darts, and gives the edges of
+// the mesh that must be there.
+func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
+	var constraints [][2]int
+	at := m.put(p.Edges[0].Line[0], from)
+	m.loop = append(m.loop, at)
+	run := func(line Line) {
+		n := max(int(math.Ceil(line.Length()/step)), 1)
+		points := line.divided(n)
+		for i := 1; i <= n; i++ {
+			next := m.loop[0]
+			if i < n || at == next || r3.Norm(r3.Sub(points[n], m.at[next])) >= gapAtMost {
+				next = m.put(points[i], from)
+				m.loop = append(m.loop, next)
+			}
+			m.stiff = append(m.stiff, stiffEdge{at, next, line.Length() / float64(n)})
+			constraints = append(constraints, [2]int{at, next})
+			at = next
+		}
+	}
+	begin := func(q part) {
+		m.ends = append(m.ends, len(m.loop)-1)
+		m.parts = append(m.parts, q)
+	}
+	for i, e := range p.Edges {
+		if gap := r3.Norm(r3.Sub(e.Line[0], m.at[at])); gap > gapAtMost {
+			return nil, fmt.Errorf("the edges of the panel do not meet at %s: %.1f mm apart", e.ID, gap)
+		}
+		done := 0.0
+		for _, k := range dartsOn(p.Darts, e) {
+			mouth := nearest(e.Line, p.Darts[k].Line[0])
+			begin(part{edge: i, dart: -1})
+			run(e.Line.Part(done, mouth))
+			done = mouth
+			cuts[k].mouth = at
+			// The leg into the panel comes later, when its points are there.
+			begin(part{edge: -1, dart: k})
+		}
+		begin(part{edge: i, dart: -1})
+		run(e.Line.Part(done, e.Line.Length()+1))
+		if e.ID == p.Fold {
+			m.onFold = append(append(m.onFold, m.loop[m.ends[len(m.ends)-1]:]...), at)
+		}
+	}
+	return constraints, nil
+}
+
+// gapAtMost is how far edges may miss each other where they meet, mm.
+const gapAtMost = 0.5
+
+// dart lays the points of the darts; darts may share their tip.
+func (m *mesh) dart(p Panel, from start, cuts []cut, constraints [][2]int) [][2]int {
+	for k, d := range p.Darts {
+		n := max(int(math.Ceil(d.Line.Length()/step)), 2)
+		points := d.Line.divided(n)
+		at := cuts[k].mouth
+		if d.Edge == "" {
+			at = m.put(points[0], from)
+		}
+		cuts[k].chain = []int{at}
+		for i := 1; i <= n; i++ {
+			v := -1
+			for _, c := range cuts[:k] {
+				if t := c.tip(); i == n && t >= 0 && r3.Norm(r3.Sub(points[n], m.at[t])) < gapAtMost {
+					v = t
+				}
+			}
+			if v < 0 {
+				v = m.put(points[i], from)
+			}
+			constraints = append(constraints, [2]int{at, v})
+			cuts[k].chain = append(cuts[k].chain, v)
+			at = v
+		}
+	}
+	return constraints
 }
 
 // border is the outline in the starting plane.

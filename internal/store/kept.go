@@ -20,6 +20,8 @@ import (
 	"ardentgusset/core/quilt"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
+
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // What was cut is kept for as long as the file lives, so it has types of its
@@ -80,6 +82,7 @@ type keptDraft struct {
 	Notes      []keptNote
 	Cautions   []keptCaution
 	On         map[figure.Level]float64
+	Drawn      []keptDrawn `json:",omitempty"`
 }
 
 type keptPoint struct{ X, Y float64 }
@@ -251,6 +254,13 @@ type keptWear struct {
 	Hang          []keptHang
 	Stands        bool
 	Hem           float64
+	Foot          []float64 `json:",omitempty"`
+}
+
+type keptDrawn struct {
+	Kind draft.DrawnKind
+	Name string
+	Line [][3]float64
 }
 
 type keptNote struct {
@@ -340,7 +350,10 @@ func keep(m ensemble.Made) keptCut {
 		Wear: keptWear{d.Wear.LaceTo, d.Wear.Moved,
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
 			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
-			each(d.Wear.Hang, func(h draft.Hang) keptHang { return keptHang(h) }), d.Wear.Stands, d.Wear.Hem},
+			each(d.Wear.Hang, func(h draft.Hang) keptHang { return keptHang(h) }), d.Wear.Stands, d.Wear.Hem, d.Wear.Foot},
+		Drawn: each(d.Drawn, func(l draft.Drawn) keptDrawn {
+			return keptDrawn{l.Kind, l.Name, each(l.Line, func(p r3.Vec) [3]float64 { return [3]float64{p.X, p.Y, p.Z} })}
+		}),
 		Smaller:  keptDepths(d.Smaller),
 		Notes:    each(d.Notes, func(n draft.Note) keptNote { return keptNote(n) }),
 		Cautions: each(d.Cautions, func(c caution.Caution) keptCaution { return keptCaution(c) }),
@@ -395,7 +408,12 @@ func (k keptCut) read() ensemble.Made {
 				return figure.Pad{Bearing: p.Bearing, Spread: p.Spread, Depth: depths(p.Depth)}
 			}),
 			Props: each(d.Wear.Props, func(p keptProp) figure.Prop { return figure.Prop(p) }), Cover: depths(d.Wear.Cover),
-			Hang: each(d.Wear.Hang, func(h keptHang) draft.Hang { return draft.Hang(h) }), Stands: d.Wear.Stands, Hem: d.Wear.Hem},
+			Hang: each(d.Wear.Hang, func(h keptHang) draft.Hang { return draft.Hang(h) }), Stands: d.Wear.Stands, Hem: d.Wear.Hem,
+			Foot: d.Wear.Foot},
+		Drawn: each(d.Drawn, func(l keptDrawn) draft.Drawn {
+			return draft.Drawn{Kind: l.Kind, Name: l.Name, Line: each(l.Line,
+				func(p [3]float64) r3.Vec { return r3.Vec{X: p[0], Y: p[1], Z: p[2]} })}
+		}),
 		Smaller:  depths(d.Smaller),
 		Notes:    each(d.Notes, func(n keptNote) draft.Note { return draft.Note(n) }),
 		Cautions: each(d.Cautions, func(c keptCaution) caution.Caution { return caution.Caution(c) }),

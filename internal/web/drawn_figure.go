@@ -3,7 +3,9 @@ package web
 import (
 	"fmt"
 	"math"
+	"slices"
 
+	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -30,6 +32,7 @@ type drawnLayer struct {
 	Name   string      `json:"name"`
 	Colour string      `json:"colour"`
 	Rings  []drawnRing `json:"rings"`
+	Lines  []drawnLine `json:"lines,omitempty"`
 	Skin   []drawnRing `json:"skin,omitempty"` // the body under it, where it is laced
 	Hangs  bool        `json:"hangs"`
 	Says   []string    `json:"says"`   // what it adds, in words
@@ -45,7 +48,67 @@ type drawnAdds struct {
 
 type drawnRing struct {
 	Drop float64   `json:"d"`
-	Line []float64 `json:"p"` // x, y, x, y …
+	Line []float64 `json:"p"`           // x, y, x, y …
+	At   []float64 `json:"z,omitempty"` // the drop of each point, where they differ
+}
+
+// drawnLine is a seam or an edge as it lies on the figure.
+type drawnLine struct {
+	Kind draft.DrawnKind `json:"kind"`
+	Line []float64       `json:"p"` // x, y, drop, x, y, drop …
+}
+
+// drawnLines are the lines of a garment, its left half and its mirror image.
+func drawnLines(all []draft.Drawn) []drawnLine {
+	var out []drawnLine
+	for _, l := range all {
+		for _, side := range []float64{1, -1} {
+			one := drawnLine{Kind: l.Kind}
+			for _, p := range l.Line {
+				one.Line = append(one.Line, tenth(side*p.X), tenth(-p.Y), tenth(-p.Z))
+			}
+			out = append(out, one)
+		}
+	}
+	return out
+}
+
+// footed is a garment's surface down to its lower edge where that is not level.
+func footed(rings []drawnRing, stage *ensemble.Stage) []drawnRing {
+	const points = 180
+	drops, ok := stage.Foot(points)
+	if !ok {
+		return rings
+	}
+	highest := slices.Min(drops)
+	var out []drawnRing
+	for _, r := range rings {
+		if r.Drop < highest-2 {
+			out = append(out, r)
+		}
+	}
+	add := func(drop func(i int) float64, level bool) {
+		r := drawnRing{Drop: tenth(drop(0))}
+		for i := 0; i < points; i += everyPoint {
+			s := stage.After.At(drop(i))
+			p := s.Outline()[i]
+			r.Line = append(r.Line, tenth(p.X), tenth(p.Y))
+			if !level {
+				r.At = append(r.At, tenth(drop(i)))
+			}
+		}
+		if !level {
+			r.Drop = tenth(slices.Max(drops))
+		}
+		out = append(out, r)
+	}
+	add(func(int) float64 { return highest }, true)
+	const steps = 4 // so that the cloth below the highest point follows the form
+	for k := 1; k <= steps; k++ {
+		part := float64(k) / steps
+		add(func(i int) float64 { return highest + (drops[i]-highest)*part }, false)
+	}
+	return out
 }
 
 type drawnLevel struct {
@@ -139,7 +202,8 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 		l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: e.Layers[i].Fabric.Colour, Girths: girths(stage.After),
 			Hangs: len(stage.Draft.Wear.Hang) > 0}
 		surface := stage.Surface()
-		l.Rings, l.Around = drawnRings(surface), around(surface, d.Heights, u)
+		l.Rings, l.Around = footed(drawnRings(surface), &stages[i]), around(surface, d.Heights, u)
+		l.Lines = drawnLines(stage.Draft.Drawn)
 		if stage.Draft.Wear.LaceTo > 0 {
 			l.Skin = drawnRings(stage.After.Rings())
 		}

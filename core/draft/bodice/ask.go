@@ -14,7 +14,8 @@ func eases(bust, waist, hip float64, help string) []draft.Parameter {
 	return []draft.Parameter{
 		draft.Mm("bust_ease", "Ease at the bust", -20, 200, bust, "to breathe and move", figure.Memory, help),
 		draft.Mm("waist_ease", "Ease at the waist", -20, 160, waist, "over what is worn under it", figure.Memory, "On the whole girth."),
-		draft.Mm("hip_ease", "Ease at the hip", 0, 200, hip, "it slides over the skirt", figure.Memory, "Below the waist, towards the hip line."),
+		draft.Mm("hip_ease", "Ease at the hip", 0, 200, hip, "it slides over the skirt", figure.Memory,
+			"Below the waist, towards the hip line."),
 	}
 }
 
@@ -23,7 +24,8 @@ func necks(front, back, wide float64) []draft.Parameter {
 		draft.Mm("neck_front", "Neckline lower in front by", -8, 190, front, "at the base of the neck", figure.Practice,
 			"Below the hollow of the throat, at the centre front."),
 		draft.Mm("neck_back", "Neckline lower behind by", -5, 150, back, "at the base of the neck", figure.Practice, "At the centre back."),
-		draft.Mm("neck_wide", "Neckline wider by", 0, 90, wide, "at the base of the neck", figure.Practice, "Along the shoulder, each side."),
+		draft.Mm("neck_wide", "Neckline wider by", 0, 90, wide, "at the base of the neck", figure.Practice,
+			"Along the shoulder, each side."),
 	}
 }
 
@@ -87,6 +89,9 @@ func after(step, why string) work.After { return work.After{Step: step, Why: why
 // lower edge.
 func (h *half) wear(thick float64) {
 	low := math.Min(math.Min(h.hem(0), h.hem(0.5)), h.hem(1))
+	if h.hem(0) != h.hem(0.5) || h.hem(1) != h.hem(0.5) {
+		h.Wear.Foot = []float64{-h.hem(0), -h.hem(0.5), -h.hem(1)}
+	}
 	h.Wear.Cover = []figure.Depth{{Drop: -h.form.Torso.NeckPoint.Z, Depth: thick}, {Drop: -low, Depth: thick}}
 }
 

@@ -23,27 +23,31 @@ type Basque struct{}
 
 func (Basque) About() draft.About {
 	return draft.About{Kind: "bodice-basque", Name: "Basque bodice, 1869 to 1889", Family: family.Bodice,
-		What: "Front with two darts, underarm piece, side-back and back, flat-lined, boned and buttoned before; a basque runs out below the " +
+		What: "Front with two darts, underarm piece, side-back and back, flat-lined, boned and buttoned before; a basque runs out " +
+			"below the " +
 			"waist.",
 		Usual: cloth.Fabric{Name: "Wool suiting", Colour: "woad", Width: 1400, Selvedge: 10, Thickness: 0.6, Weight: 220, Shrinkage: 0.04}}
 }
 
 func (Basque) Parameters() []draft.Parameter {
-	out := eases(20, 0, 25, "10 to 30 over a closed corset.")
+	out := eases(20, 0, 25, "⟦1 cm⟧ to ⟦3 cm⟧ over a closed corset.")
 	out = append(out, necks(0, 0, 0)...)
 	out = append(out, armholes(8, 12, 30, 12)...)
 	out = append(out,
-		draft.Mm("front_point", "Below the waist, centre front", 10, 190, 85, "a point from 1883", figure.Memory, "60 to 110 in the 1880s, 120 to "+
-			"220 in the cuirass of 1876 to 1882."),
-		draft.Mm("side_low", "Below the waist, side", 10, 190, 30, "cut up over the hip", figure.Memory, "20 to 40 in the 1880s."),
-		draft.Mm("back_low", "Below the waist, centre back", 10, 190, 95, "over the bustle", figure.Memory, "60 to 140."),
+		draft.Mm("front_point", "Below the waist, centre front", 10, 190, 85, "a point from 1883", figure.Memory,
+			"⟦6 cm⟧ to ⟦11 cm⟧ in the 1880s, "+
+				"⟦12 cm⟧ to ⟦22 cm⟧ in the cuirass of 1876 to 1882."),
+		draft.Mm("side_low", "Below the waist, side", 10, 190, 30, "cut up over the hip", figure.Memory, "⟦2 cm⟧ to ⟦4 cm⟧ in the 1880s."),
+		draft.Mm("back_low", "Below the waist, centre back", 10, 190, 95, "over the bustle", figure.Memory, "⟦6 cm⟧ to ⟦14 cm⟧."),
 		draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 			"1 is the way the form unrolls."),
-		draft.Mm("lap", "Lap before", 8, 30, 13, "half the button and a little", figure.Practice, "Beyond the centre front; the other side has an "+
-			"underlap as wide besides."),
-		draft.Tally("buttons", "Buttons, about", 8, 24, 15, "one every 28 mm or so", figure.Memory, "One lies at the waist and one at the bust; "+
-			"the others evenly between."),
-		draft.Mm("collar", "Stand collar, high", 0, 70, 38, "30 to 45", figure.Memory, "0 for none."))
+		draft.Mm("lap", "Lap before", 8, 30, 13, "half the button and a little", figure.Practice,
+			"Beyond the centre front; the other side has an "+
+				"underlap as wide besides."),
+		draft.Tally("buttons", "Buttons, about", 8, 24, 15, "one every ⟦28⟧ or so", figure.Memory,
+			"One lies at the waist and one at the bust; "+
+				"the others evenly between."),
+		draft.Mm("collar", "Stand collar, high", 0, 70, 38, "⟦3 cm⟧ to ⟦45⟧", figure.Memory, "0 for none."))
 	out = append(out, allowances(25, 20)...)
 	return append(out, sleeve.Parameters("fitted")...)
 }
@@ -72,8 +76,9 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	sideBack := seam("side-back", "back of the underarm", scyeBack, math.Max(h.onScye(scyeBack, basqueLines["side-back"][0]), 25))
 	under := h.underarm().Z
 	long := h.top[scyeBack].line.Length()
-	curved := seam("back", "back seam", scyeBack, long*(1-backSeamOn), surface.Station{Z: under * 0.5, Share: 0.885}, surface.Station{Z: under,
-		Share: basqueLines["back"][0]})
+	curved := seam("back", "back seam", scyeBack, long*(1-backSeamOn), surface.Station{Z: under * 0.5, Share: 0.885},
+		surface.Station{Z: under,
+			Share: basqueLines["back"][0]})
 	if err := h.add4(cf, sideFront, sideBack, curved, cb); err != nil {
 		return draft.Draft{}, err
 	}
@@ -107,12 +112,16 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	h.finish(in)
 	h.Covered = true
 	waist := 2 * h.form.HalfGirth(0)
-	h.Buy("tape", "Waist tape, "+measure.TellStock(22)+" wide", (waist+120)/1000, "m", "the waist and to close it; it hooks first and takes the strain")
-	h.Fastenings = append(h.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 2, For: "the waist tape", Why: "it closes by itself, first"})
+	h.Buy("tape", "Waist tape, "+measure.TellStock(22)+" wide", (waist+120)/1000, "m",
+		"the waist and to close it; it hooks first and takes the strain")
+	h.Fastenings = append(h.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 2, For: "the waist tape",
+		Why: "it closes by itself, first"})
 	h.Wear.Cover[0].Depth, h.Wear.Cover[1].Depth = 2*float64(in.Thickness), 2*float64(in.Thickness)
-	h.Tell("seams", "Flat-line first: outer and lining of each piece are basted together, waist on waist, and sewn as one. Clip the waist two "+
+	h.Tell("seams", "Flat-line first: outer and lining of each piece are basted together, waist on waist, and sewn as one. Clip the "+
+		"waist two "+
 		"thirds deep, press over a ham.")
-	h.Do("waist-tape", "Tack the waist tape", 25, nil, "At centre back, side-backs and underarms, free before. It is shorter than the waist seam by "+
+	h.Do("waist-tape", "Tack the waist tape", 25, nil, "At centre back, side-backs and underarms, free before. It is shorter than the "+
+		"waist seam by "+
 		measure.Tell(12)+" and hooks before the buttons are closed.", after("bones", "it lies over the bones"))
 	return *h.Draft, nil
 }
@@ -144,7 +153,8 @@ func (h *half) add4(cf, sideFront, sideBack, curved, cb upright) error {
 		a, b     upright
 		from     surface.Datum
 		darts    []surface.Dart
-	}{{"front", "Front", cf, sideFront, surface.FromFront, darts}, {"underarm", "Underarm piece", sideFront, sideBack, surface.FromMiddle, nil},
+	}{{"front", "Front", cf, sideFront, surface.FromFront, darts}, {"underarm", "Underarm piece", sideFront, sideBack,
+		surface.FromMiddle, nil},
 		{"side-back", "Side-back", sideBack, curved, surface.FromMiddle, nil}, {"back", "Back", curved, cb, surface.FromBack, nil}} {
 		if _, err := h.add(p.id, p.name, h.panel(p.a, p.b, p.from, "", p.darts...)); err != nil {
 			return err
@@ -216,7 +226,8 @@ func (h *half) standCollar(high float64) error {
 		n := e.Length()
 		if p.ID == "front" { // the lap is not in the collar
 			n -= h.v.Number("lap")
-			p.Split("neck", pattern.Stretch{ID: "neck", Name: "neckline", Length: n}, pattern.Stretch{ID: "neck-lap", Name: "neckline, lap"})
+			p.Split("neck", pattern.Stretch{ID: "neck", Name: "neckline", Length: n},
+				pattern.Stretch{ID: "neck-lap", Name: "neckline, lap"})
 			p.Be(pattern.FacedOut, "neck-lap")
 		}
 		parts = append(parts, side{p.ID, n})
@@ -230,7 +241,8 @@ func (h *half) standCollar(high float64) error {
 	}
 	end := edge[len(edge)-1].Sub(edge[len(edge)-2]).Unit().Left()
 	front := edge[len(edge)-1].Add(end.Times(high))
-	top := plane.Cubic(front, front.Add(edge[len(edge)-2].Sub(edge[len(edge)-1]).Unit().Times(long*0.3)), plane.Pt(long*0.42, high), plane.Pt(0, high))
+	top := plane.Cubic(front, front.Add(edge[len(edge)-2].Sub(edge[len(edge)-1]).Unit().Times(long*0.3)), plane.Pt(long*0.42, high),
+		plane.Pt(0, high))
 	p := pattern.Piece{ID: "collar", Name: "Stand collar", Cut: 2, Fold: "centre-back", Edges: []pattern.Edge{
 		{ID: "neck", Name: "to the neckline", Line: edge},
 		{ID: "end", Name: "end before", Line: []plane.Point{edge[len(edge)-1], front}},

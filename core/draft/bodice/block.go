@@ -23,23 +23,26 @@ type Block struct{}
 
 func (Block) About() draft.About {
 	return draft.About{Kind: "bodice-plain", Name: "Plain bodice with darts", Family: family.Bodice,
-		What:  "Front and back with darts at waist, side and shoulder, to the waist; it opens behind. The ground that others are made from.",
+		What: "Front and back with darts at waist, side and shoulder, to the waist; it opens behind. The ground that others are " +
+			"made from.",
 		Usual: cloth.Fabric{Name: "Firm cotton", Colour: "slate", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.04}}
 }
 
 func (Block) Parameters() []draft.Parameter {
-	out := eases(60, 30, 40, "On the whole girth: 40 to 80 for clothes without a corset.")
+	out := eases(60, 30, 40, "On the whole girth: ⟦4 cm⟧ to ⟦8 cm⟧ for clothes without a corset.")
 	out = append(out, necks(0, 0, 0)...)
 	out = append(out, armholes(0, 0, 0, 15)...)
 	out = append(out,
 		draft.OneOf("bust_dart", "The bust's dart opens", "All of them point to the bust point; only where the cloth is cut differs.",
-			"side", "at the side", "shoulder", "at the shoulder", "armhole", "at the armhole", "waist", "at the waist, in one with the waist dart"),
+			"side", "at the side", "shoulder", "at the shoulder", "armhole", "at the armhole", "waist", "at the waist, in one with the "+
+				"waist dart"),
 		draft.Times("waist_share", "The waist dart takes, of both", 0.15, 0.75, 0.42, "what the waist is smaller", figure.Memory,
 			"Front darts turn about the bust point: what one takes more the other takes less."),
 		draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
 			"1 is the way the form unrolls. Less leaves the cloth more to give, mostly before the armhole."),
-		draft.Mm("lap", "Lap of the opening behind", 0, 40, 20, "buttons or hooks", figure.Practice, "Beyond the centre back; 0 for a zip, which "+
-			"is set edge to edge."))
+		draft.Mm("lap", "Lap of the opening behind", 0, 40, 20, "buttons or hooks", figure.Practice,
+			"Beyond the centre back; 0 for a zip, which "+
+				"is set edge to edge."))
 	out = append(out, allowances(20, 15)...)
 	return append(out, sleeve.Parameters("straight")...)
 }
@@ -186,16 +189,20 @@ func (h *half) finish(in cloth.Fabric) {
 			}
 		}
 	}
-	h.Spares = append(h.Spares, draft.Spare{Dimension: "girth.waist", Where: "both side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6},
+	h.Spares = append(h.Spares, draft.Spare{Dimension: "girth.waist", Where: "both side seams", Seams: 2,
+		Allowance: h.v.Number("allowance") - 6},
 		draft.Spare{Dimension: "girth.bust", Where: "both side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6})
-	h.MockUp = "Close it and look from all sides: centres plumb, the waist level, no drag from bust point to side, the armhole not biting when " +
+	h.MockUp = "Close it and look from all sides: centres plumb, the waist level, no drag from bust point to side, the armhole not " +
+		"biting when " +
 		"the arms go forward."
 	h.TryOn = "Over all that is worn under it. Breathe in, sit, lift the arms forward: it must close without pulling at the waist."
 	for _, p := range h.panels {
 		if s := p.flat.StrainOver(0.05); s > 0.045 {
-			h.Remark(false, fmt.Sprintf("The %s must give by %.0f parts in a hundred", p.id, 100*s), "Over a twentieth of it the cloth stretches "+
-				"or is eased by that much to lie on the form. Cloth that gives does it by itself; firm cloth wants more in the darts, a seam nearer "+
-				"the bust point, or the surplus eased into the armhole.")
+			h.Remark(false, fmt.Sprintf("The %s must give by %.0f parts in a hundred", p.id, 100*s),
+				"Over a twentieth of it the cloth stretches "+
+					"or is eased by that much to lie on the form. Cloth that gives does it by itself; firm cloth wants more in the darts, a "+
+					"seam nearer "+
+					"the bust point, or the surplus eased into the armhole.")
 		}
 	}
 	_ = measure.Tell

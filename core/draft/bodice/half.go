@@ -236,8 +236,41 @@ func (h *half) panel(a, b upright, from surface.Datum, fold string, darts ...sur
 // tipBefore is how far before a dart's point it is sewn to, mm.
 const tipBefore = 20.0
 
+// draw keeps the lines of a panel as they lie on the figure. A seam is drawn once, with the
+// piece before it.
+func (h *half) draw(p surface.Panel) {
+	for i, e := range p.Edges {
+		kind := draft.DrawnSeam
+		switch {
+		case e.ID == "hem" || e.ID == p.Fold || e.ID == "centre-front":
+			kind = draft.DrawnEdge
+		case e.ID == "scye" || e.ID == "scye-back":
+			kind = draft.DrawnScye
+		case e.ID == "neck":
+			kind = draft.DrawnNeck
+		}
+		if e.ID == p.Fold || kind == draft.DrawnSeam && i == len(p.Edges)-1 {
+			continue
+		}
+		h.Drawn = append(h.Drawn, draft.Drawn{Kind: kind, Name: e.Name, Line: thinned(e.Line)})
+	}
+	for _, d := range p.Darts {
+		h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnDart, Name: d.ID, Line: thinned(d.Line)})
+	}
+}
+
+// thinned is a line with every third of its points.
+func thinned(l surface.Line) []r3.Vec {
+	var out []r3.Vec
+	for i := 0; i < len(l)-1; i += 3 {
+		out = append(out, l[i])
+	}
+	return append(out, l[len(l)-1])
+}
+
 // add unrolls a panel and adds its piece.
 func (h *half) add(id, name string, p surface.Panel) (*pattern.Piece, error) {
+	h.draw(p)
 	flat, err := h.form.Unroll(p)
 	if err != nil {
 		return nil, fmt.Errorf("%s: %w", name, err)
@@ -260,7 +293,8 @@ func (h *half) add(id, name string, p surface.Panel) (*pattern.Piece, error) {
 		start  bool
 		beside string
 		over   float64
-	}{{"neck", true, "shoulder", 60}, {"neck", false, "shoulder", 45}, {"neck", false, "centre-front", 30}, {"neck", true, "centre-back", 25},
+	}{{"neck", true, "shoulder", 60}, {"neck", false, "shoulder", 45}, {"neck", false, "centre-front", 30}, {"neck", true,
+		"centre-back", 25},
 		{"scye", false, "shoulder", 70}, {"scye-back", true, "shoulder", 70}} {
 		if meets(&piece, q.edge, q.beside, q.start) {
 			if piece, err = piece.Squared(q.edge, q.start, q.over); err != nil {

@@ -15,7 +15,7 @@ var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 	Parameters: func() []draft.Parameter {
 		return []draft.Parameter{armEase(50), headEase(5.5), longSleeve(), wristEase(50),
 			draft.Mm("sleeve_bend", "It bends forward at the elbow by", 0, 120, 45, "as the arm hangs", figure.Memory,
-				"How far the wrist lies before the upper arm’s line: 30 to 40 in coats, more in the 1880s."),
+				"How far the wrist lies before the upper arm’s line: ⟦3 cm⟧ to ⟦4 cm⟧ in coats, more in the 1880s."),
 			draft.Mm("sleeve_roll", "The front seam lies inside the arm by", 10, 35, 22, "it is not seen from before", figure.Memory,
 				"Both seams are moved under the arm: the top sleeve is that much wider.")}
 	},
@@ -92,7 +92,8 @@ var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 			a, _ := top.Edge(id)
 			b, _ := low.Edge(id)
 			more := a.Length() - b.Length()
-			seam := pattern.Seam{ID: "sleeve-" + id, A: pattern.Side{Piece: "sleeve-under", Edge: id}, B: pattern.Side{Piece: "sleeve-top", Edge: id},
+			seam := pattern.Seam{ID: "sleeve-" + id, A: pattern.Side{Piece: "sleeve-under", Edge: id},
+				B:    pattern.Side{Piece: "sleeve-top", Edge: id},
 				Ease: more, Absorbed: pattern.Eased, Strain: 1}
 			if id == "hind" {
 				seam.Note = "the top eased on over the elbow"

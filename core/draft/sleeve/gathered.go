@@ -22,7 +22,8 @@ func (h head) puffed(more, stand float64) head {
 	for range 50 {
 		mid := (low + high) / 2
 		f, b := spread(h.front, mid/2, 0.6*stand, -1), spread(h.back, mid/2, 0.6*stand, 1)
-		got := plane.Length(plane.Part(f, notchAt(h.front), plane.Length(f))) + plane.Length(plane.Part(b, notchAt(h.back), plane.Length(b)))
+		got := plane.Length(plane.Part(f, notchAt(h.front), plane.Length(f))) +
+			plane.Length(plane.Part(b, notchAt(h.back), plane.Length(b)))
 		if got < top+more {
 			low = mid
 		} else {
@@ -87,7 +88,8 @@ var gathered = Kind{Key: "gathered", Label: "with a full, gathered head",
 		h := plain.puffed(a.Around()*v.Number("sleeve_full"), v.Number("sleeve_stand"))
 		full(d, h, plain, one, v, one.girth(one.long*v.Number("sleeve_long"))+v.Number("sleeve_wrist"))
 		d.Remark(false, "The head must be held up", "Gathered cloth falls by its own weight. A frill of stiff net, half as long again as "+
-			"the armhole and as deep as "+measure.Tell(60+v.Number("sleeve_stand")/3)+", or a plain lining sleeve shorter by what it stands off, "+
+			"the armhole and as deep as "+measure.Tell(60+v.Number("sleeve_stand")/3)+", or a plain lining sleeve shorter by what it "+
+			"stands off, "+
 			"holds it.")
 		return nil
 	}}
@@ -99,8 +101,9 @@ var bishop = Kind{Key: "bishop", Label: "bishop, gathered into a cuff",
 			draft.Times("sleeve_fall", "Width at the wrist, as a part of the cuff", 1.4, 3.6, 2.4, "2.2 to 3.4", figure.Memory,
 				"Gathered into the cuff, more of it behind."),
 			draft.Mm("sleeve_cuff", "Cuff, deep", 15, 120, 50, "with two buttons", figure.Practice, "Closes over the wrist."),
-			draft.Mm("sleeve_cuff_ease", "Ease round the wrist", 5, 60, 25, "the lap besides", figure.Memory, "The cuff closes by a lap of "+
-				"its own.")}
+			draft.Mm("sleeve_cuff_ease", "Ease round the wrist", 5, 60, 25, "the lap besides", figure.Memory,
+				"The cuff closes by a lap of "+
+					"its own.")}
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
@@ -118,7 +121,8 @@ var bishop = Kind{Key: "bishop", Label: "bishop, gathered into a cuff",
 		lap := 18.0
 		c := pattern.Rectangle("cuff", "Cuff, folded", cuff+lap, 2*v.Number("sleeve_cuff"), 12)
 		c.Cut, c.Mirrored = 2, true
-		c.Split("top", pattern.Stretch{ID: "lap", Name: "lap", Length: lap}, pattern.Stretch{ID: "top", Name: "to the sleeve", Length: cuff})
+		c.Split("top", pattern.Stretch{ID: "lap", Name: "lap", Length: lap}, pattern.Stretch{ID: "top", Name: "to the sleeve",
+			Length: cuff})
 		c.Marks = append(c.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{X: 0, Y: v.Number("sleeve_cuff")},
 			{X: cuff + lap, Y: v.Number("sleeve_cuff")}}, Label: "fold"})
 		c.Be(pattern.Opening, "left", "right", "lap", "bottom")
@@ -127,7 +131,7 @@ var bishop = Kind{Key: "bishop", Label: "bishop, gathered into a cuff",
 		d.Seams = append(d.Seams, pattern.Seam{ID: "cuff", A: pattern.Side{Piece: "cuff", Edge: "top"}, B: pattern.Side{Piece: "sleeve",
 			Edge: "hem"}, Ease: e.Length() - cuff, Absorbed: pattern.Gathers, Join: pattern.Banded})
 		tell(d, h, "ease it in between the notches")
-		d.Remark(false, "A slit at the wrist", "Cut it 80 to 100 mm long at the quarter of the lower edge that lies behind, towards the "+
+		d.Remark(false, "A slit at the wrist", "Cut it ⟦9 cm⟧ long at the quarter of the lower edge that lies behind, towards the "+
 			"little finger, and bind it before the cuff goes on.")
 		return nil
 	}}

@@ -88,7 +88,8 @@ func Parameters(first string) []draft.Parameter {
 	if first != "none" {
 		add("none", "none")
 	}
-	out := []draft.Parameter{draft.OneOf("sleeve", "Sleeve", "Any of them fits any armhole: its head is drafted to the armhole’s own length.",
+	out := []draft.Parameter{draft.OneOf("sleeve", "Sleeve", "Any of them fits any armhole: its head is drafted to the armhole’s "+
+		"own length.",
 		options...)}
 	seen := map[string]int{}
 	for _, k := range All() {
@@ -243,69 +244,79 @@ type headPart struct {
 	from, to    float64
 }
 
-// sew pairs the parts of a head with those of the armhole: where either ends, both edges are
-// parted, and each stretch is sewn to its partner. Below the notches lies hardly any ease, most
-// of it over the middle.
-func (h head) sew(d *draft.Draft, absorbed pattern.Takeup, heads ...headPart) {
-	// Against the clock the head meets the back from the underarm up, then the front from
-	// the shoulder down; so do the armhole's parts here.
-	var order []Part
+// paired is a stretch of the armhole and the one of the head that is sewn to it.
+type paired struct {
+	part, head int     // which of the armhole's parts, which of the head's
+	from, to   float64 // on the armhole, from the back's underarm
+	long       float64 // on the head
+	idA, idB   string
+}
+
+// order are the armhole's parts as the head meets them against the clock: the back from the
+// underarm up, then the front from the shoulder down.
+func (h head) order() []Part {
+	var out []Part
 	for _, front := range []bool{false, true} {
 		for _, q := range h.a.Parts {
 			if q.Front == front {
-				order = append(order, q)
+				out = append(out, q)
 			}
 		}
 	}
-	back, around := h.a.Back(), h.a.Around()
-	long := plane.Length(h.back)
-	// on is where on the head a place of the armhole belongs, both from the back's underarm.
-	on := func(at float64) float64 {
-		if at <= back {
-			return at + (long-back)*eased(at/back)
+	return out
+}
+
+// on is where on the head a place of the armhole belongs, both from the back's underarm: below
+// the notches lies hardly any ease, most of it over the middle.
+func (h head) on(at float64) float64 {
+	if back := h.a.Back(); at <= back {
+		return at + (plane.Length(h.back)-back)*eased(at/back)
+	}
+	left := h.a.Around() - at
+	return plane.Length(h.line()) - left - (plane.Length(h.front)-h.a.Front())*eased(left/h.a.Front())
+}
+
+// under is on the other way round.
+func (h head) under(at float64) float64 {
+	low, high := 0.0, h.a.Around()
+	for range 50 {
+		if mid := (low + high) / 2; h.on(mid) < at {
+			low = mid
+		} else {
+			high = mid
 		}
-		left := around - at
-		return plane.Length(h.line()) - left - (plane.Length(h.front)-h.a.Front())*eased(left/h.a.Front())
 	}
-	under := func(at float64) float64 { // the other way round
-		low, high := 0.0, around
-		for range 50 {
-			if mid := (low + high) / 2; on(mid) < at {
-				low = mid
-			} else {
-				high = mid
-			}
-		}
-		return (low + high) / 2
-	}
-	type stretch struct {
-		a, b       int // which part of the armhole, which of the head
-		from, to   float64
-		idA, idB   string
-		headLength float64
-	}
-	var all []stretch
+	return (low + high) / 2
+}
+
+// pairs are the stretches between all places where a part of the armhole or of the head ends.
+func (h head) pairs(order []Part, heads []headPart) []paired {
+	var all []paired
 	at := 0.0
 	for i, q := range order {
 		for k, p := range heads {
-			from, to := math.Max(at, under(p.from)), math.Min(at+q.Length, under(p.to))
+			from, to := math.Max(at, h.under(p.from)), math.Min(at+q.Length, h.under(p.to))
 			if to-from > 0.5 {
-				all = append(all, stretch{a: i, b: k, from: from, to: to})
+				all = append(all, paired{part: i, head: k, from: from, to: to, long: h.on(to) - h.on(from), idA: q.Edge,
+					idB: fmt.Sprintf("head-%d", len(all)+1)})
 			}
 		}
 		at += q.Length
 	}
-	for i := range all {
-		s := &all[i]
-		s.headLength = on(s.to) - on(s.from)
-		s.idA, s.idB = order[s.a].Edge, fmt.Sprintf("head-%d", i+1)
-	}
-	// The armhole's edges run the other way: their stretches stand in reverse.
+	return all
+}
+
+// sew pairs the parts of a head with those of the armhole: where either ends, both edges are
+// parted, and each stretch is sewn to its partner.
+func (h head) sew(d *draft.Draft, absorbed pattern.Takeup, heads ...headPart) {
+	order := h.order()
+	all := h.pairs(order, heads)
 	for i, q := range order {
-		var of []*stretch
+		// The armhole's edges run the other way: their stretches stand in reverse.
+		var of []*paired
 		for k := range all {
-			if all[k].a == i {
-				of = append([]*stretch{&all[k]}, of...)
+			if all[k].part == i {
+				of = append([]*paired{&all[k]}, of...)
 			}
 		}
 		if len(of) < 2 {
@@ -318,7 +329,6 @@ func (h head) sew(d *draft.Draft, absorbed pattern.Takeup, heads ...headPart) {
 			}
 			parts = append(parts, pattern.Stretch{ID: s.idA, Name: "armhole", Length: s.to - s.from})
 		}
-		parts[len(parts)-1].Length = 0
 		pieceOf(d, q.Piece).Split(q.Edge, parts...)
 	}
 	for k, p := range heads {
@@ -327,33 +337,35 @@ func (h head) sew(d *draft.Draft, absorbed pattern.Takeup, heads ...headPart) {
 		}
 		var parts []pattern.Stretch
 		for n, q := range heads {
-			if q.piece != p.piece || q.edge != p.edge {
-				continue
-			}
-			for i := range all {
-				if all[i].b == n {
-					parts = append(parts, pattern.Stretch{ID: all[i].idB, Name: "head, to " + order[all[i].a].Piece, Length: all[i].headLength})
+			for _, s := range all {
+				if s.head == n && q.piece == p.piece && q.edge == p.edge {
+					parts = append(parts, pattern.Stretch{ID: s.idB, Name: "head, to " + order[s.part].Piece, Length: s.long})
 				}
 			}
 		}
-		parts[len(parts)-1].Length = 0
 		pieceOf(d, p.piece).Split(p.edge, parts...)
 	}
 	for _, s := range all {
-		a, b := pieceOf(d, order[s.a].Piece), pieceOf(d, heads[s.b].piece)
-		seam := pattern.Seam{ID: "armhole-" + a.ID + "-" + s.idB, A: pattern.Side{Piece: a.ID, Edge: s.idA},
-			B: pattern.Side{Piece: b.ID, Edge: s.idB}, Join: pattern.Sleeved, Strain: 1}
-		if more := s.headLength - (s.to - s.from); math.Abs(more) > pattern.Slack {
-			seam.Ease, seam.Absorbed = more, absorbed
-			switch share := more / (s.to - s.from); {
-			case absorbed == pattern.Gathers && share < 0.06:
-				seam.Absorbed = pattern.Eased
-			case absorbed == pattern.Eased && share > 0.055:
-				seam.Absorbed = pattern.ShrunkIn
-			}
-		}
-		d.Seams = append(d.Seams, seam)
+		d.Seams = append(d.Seams, s.seam(order[s.part].Piece, heads[s.head].piece, absorbed))
 	}
+}
+
+// seam is the pair as a seam; what the head has more is taken up as its share of it asks.
+func (s paired) seam(a, b string, absorbed pattern.Takeup) pattern.Seam {
+	seam := pattern.Seam{ID: "armhole-" + a + "-" + s.idB, A: pattern.Side{Piece: a, Edge: s.idA}, B: pattern.Side{Piece: b, Edge: s.idB},
+		Join: pattern.Sleeved, Strain: 1}
+	more := s.long - (s.to - s.from)
+	if math.Abs(more) <= pattern.Slack {
+		return seam
+	}
+	seam.Ease, seam.Absorbed = more, absorbed
+	switch share := more / (s.to - s.from); {
+	case absorbed == pattern.Gathers && share < 0.06:
+		seam.Absorbed = pattern.Eased
+	case absorbed == pattern.Eased && share > 0.055:
+		seam.Absorbed = pattern.ShrunkIn
+	}
+	return seam
 }
 
 // eased is the share of a half head's ease that lies below a share of its length from the

@@ -18,7 +18,8 @@ export async function figure() {
   const top = Math.min(...data.bare.rings.map((r) => r.d)) - 20;
   let widest = 150;
   for (const r of everything) for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]));
-  for (const s of shapes) if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings.at(-1).d];
+  // A lower edge that is not level hides what is under it down to its highest point only.
+  for (const s of shapes) if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings.findLast((r) => !r.z).d];
   const view = { yaw: -24, pitch: 6, lit: "", at: 0 };
   height.min = data.heights[0].drop;
   height.max = data.heights.at(-1).drop;
@@ -61,7 +62,7 @@ export async function figure() {
     if (ring.turn !== turn) {
       ring.turn = turn;
       ring.on = [];
-      for (let j = 0; j < ring.p.length; j += 2) ring.on.push(P(ring.p[j], ring.p[j + 1], ring.d));
+      for (let j = 0; j < ring.p.length; j += 2) ring.on.push(P(ring.p[j], ring.p[j + 1], ring.z ? ring.z[j / 2] : ring.d));
     }
     return ring.on;
   }
@@ -78,7 +79,7 @@ export async function figure() {
       const [x1, y1, z1, x2, y2, z2] = [C[0] - A[0], C[1] - A[1], (C[2] - A[2]) * k, B[0] - D[0], B[1] - D[1], (B[2] - D[2]) * k];
       const [nx, ny, nz] = [y2 * z1 - y1 * z2, z2 * x1 - z1 * x2, x2 * y1 - x1 * y2];
       const len = Math.hypot(nx, ny, nz) || 1;
-      row.push({ A, B, C, D, i, j, low: v.d, front: nz > 0, shade: (nx * sun[0] + ny * sun[1] + nz * sun[2]) / len });
+      row.push({ A, B, C, D, i, j, low: v.z ? Math.min(...v.z) : v.d, front: nz > 0, shade: (nx * sun[0] + ny * sun[1] + nz * sun[2]) / len });
     }
     return row;
   }
@@ -223,7 +224,8 @@ export async function figure() {
     turns(bands);
     on.forEach((s, i) => {
       const over = on.slice(i + 1).filter((o) => o.rings.length);
-      const ends = i ? [s.rings[0], s.rings.at(-1)] : [skin[0]];
+      if (s.lines) sewn(s, over);
+      const ends = s.lines ? [] : i ? [s.rings[0], s.rings.at(-1)] : [skin[0]];
       for (const ring of ends) {
         if (!ring || over.some((o) => ring.d > o.top + 1 && ring.d < o.bottom - 1)) continue;
         g.strokeStyle = css(view.lit && s.id === view.lit ? ink.madder : ink.line);
@@ -231,6 +233,29 @@ export async function figure() {
         visible(ring).forEach((run) => { line(run); g.stroke(); });
       }
     });
+    // Seams, darts and edges where they look this way; what an armhole or a neckline
+    // leaves open shows the body.
+    function sewn(s, over) {
+      const near = (x, y) => view.pitch > 60 || flat(x, y, 0)[2] * Math.cos(lift) > -2;
+      const hidden = (d) => over.some((o) => d > o.top + 1 && d < o.bottom - 1);
+      const lit = view.lit && s.id === view.lit;
+      for (const l of s.lines) {
+        let run = [];
+        const flush = () => {
+          if (run.length > 1) { line(run); g.stroke(); }
+          run = [];
+        };
+        g.strokeStyle = css(lit ? ink.madder : ink.line, l.kind === "dart" || l.kind === "seam" ? 0.75 : 1);
+        g.lineWidth = l.kind === "dart" || l.kind === "seam" ? 1 : 1.4;
+        g.setLineDash(l.kind === "dart" ? [4, 3] : []);
+        for (let j = 0; j < l.p.length; j += 3) {
+          if (near(l.p[j], l.p[j + 1]) && !hidden(l.p[j + 2])) run.push(P(l.p[j], l.p[j + 1], l.p[j + 2]));
+          else flush();
+        }
+        flush();
+      }
+      g.setLineDash([]);
+    }
     // The near half of a ring.
     function visible(ring) {
       const m = ring.p.length / 2, runs = [];

@@ -1,0 +1,288 @@
+package surface
+
+import (
+	"ardentgusset/core/plane"
+	"cmp"
+	"errors"
+	"math"
+	"slices"
+
+	"gonum.org/v1/gonum/mat"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Stiffnesses of seams, darts and outline beside the cloth: soft while the panel finds its
+// shape, then nearly rigid, so that both sides of a seam come out alike. Rounds of each.
+const (
+	soft, rigid             = 40.0, 1500.0
+	softRounds, rigidRounds = 60, 300
+	settled                 = 0.002 // mm that nothing moves by any more
+)
+
+// energy is what a panel's flattening makes least.
+type energy struct {
+	m     *mesh
+	rest  [][3]plane.Point // every triangle laid flat by itself
+	cot   [][3]float64     // half the cotangents of its corners
+	area  float64          // mean of the triangles
+	long  float64          // mean of the stiff edges
+	order []int            // place of each vertex in the band
+	band  int
+}
+
+func newEnergy(m *mesh) *energy {
+	e := &energy{m: m, rest: make([][3]plane.Point, len(m.tris)), cot: make([][3]float64, len(m.tris))}
+	for i, t := range m.tris {
+		a, b, c := m.at[t[0]], m.at[t[1]], m.at[t[2]]
+		ab, ac := r3.Sub(b, a), r3.Sub(c, a)
+		l := math.Max(r3.Norm(ab), 1e-9)
+		x := r3.Dot(ac, ab) / l
+		y := math.Max(r3.Norm(r3.Cross(ab, ac))/l, 1e-6)
+		e.rest[i] = [3]plane.Point{{}, {X: l}, {X: x, Y: y}}
+		for k := range 3 {
+			p, q, r := e.rest[i][k], e.rest[i][(k+1)%3], e.rest[i][(k+2)%3]
+			u, v := q.Sub(p), r.Sub(p)
+			e.cot[i][k] = u.Dot(v) / math.Max(math.Abs(u.Cross(v)), 1e-9) / 2
+		}
+		e.area += l * y / 2 / float64(len(m.tris))
+	}
+	for _, s := range m.stiff {
+		e.long += s.length / float64(len(m.stiff))
+	}
+	// Vertices in the order of the longer way keep the band narrow.
+	n := len(m.at)
+	box := plane.BoxOf(m.flat)
+	by := make([]int, n)
+	for i := range by {
+		by[i] = i
+	}
+	key := func(v int) float64 {
+		if box.Width() > box.Height() {
+			return m.flat[v].X
+		}
+		return m.flat[v].Y
+	}
+	slices.SortFunc(by, func(a, b int) int { return cmp.Compare(key(a), key(b)) })
+	e.order = make([]int, n)
+	for i, v := range by {
+		e.order[v] = i
+	}
+	for _, t := range m.tris {
+		for k := range 3 {
+			e.band = max(e.band, e.apart(t[k], t[(k+1)%3]))
+		}
+	}
+	for _, s := range m.stiff {
+		e.band = max(e.band, e.apart(s.a, s.b))
+	}
+	return e
+}
+
+func (e *energy) apart(a, b int) int {
+	d := e.order[a] - e.order[b]
+	return max(d, -d)
+}
+
+var errStuck = errors.New("the panel can’t be laid flat")
+
+// system is the matrix of the global step, factored: for the heights, and for how far across,
+// which a fold holds.
+func (e *energy) system(weight float64, folded bool) (*mat.BandCholesky, error) {
+	n := len(e.m.at)
+	k := mat.NewSymBandDense(n, min(e.band, n-1), nil)
+	add := func(a, b int, w float64) {
+		i, j := e.order[a], e.order[b]
+		k.SetSymBand(i, i, k.At(i, i)+w)
+		k.SetSymBand(j, j, k.At(j, j)+w)
+		k.SetSymBand(i, j, k.At(i, j)-w)
+	}
+	for i, t := range e.m.tris {
+		for c := range 3 {
+			add(t[(c+1)%3], t[(c+2)%3], e.cot[i][c])
+		}
+	}
+	for _, s := range e.m.stiff {
+		add(s.a, s.b, e.stiffness(weight, s))
+	}
+	held := e.order[e.m.loop[0]]
+	k.SetSymBand(held, held, k.At(held, held)+1)
+	if folded {
+		for _, v := range e.m.onFold {
+			k.SetSymBand(e.order[v], e.order[v], k.At(e.order[v], e.order[v])+hold)
+		}
+	}
+	var chol mat.BandCholesky
+	if !chol.Factorize(k) {
+		return nil, errStuck
+	}
+	return &chol, nil
+}
+
+func (e *energy) stiffness(weight float64, s stiffEdge) float64 {
+	return weight * e.area / (math.Max(s.length, 0.1) * e.long)
+}
+
+// history is how many steps back Anderson's mixing looks.
+const history = 6
+
+// relax moves the points at to where the energy is least. Local and global steps alone creep
+// where a dart swings open; each is mixed with those before it so that what they would still
+// do cancels (Anderson, Journal of the ACM 12(4), 1965; Peng, Deng, Zhang, Geng, Qin and
+// Liu, ACM Transactions on Graphics 37(4), 2018), unless that makes the energy larger.
+func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
+	n := len(at)
+	cy, err := e.system(weight, false)
+	if err != nil {
+		return err
+	}
+	cx := cy
+	if len(e.m.onFold) > 0 {
+		if cx, err = e.system(weight, true); err != nil {
+			return err
+		}
+	}
+	b, to := [2]*mat.VecDense{mat.NewVecDense(n, nil), mat.NewVecDense(n, nil)}, [2]*mat.VecDense{mat.NewVecDense(n, nil),
+		mat.NewVecDense(n, nil)}
+	first, held := at[e.m.loop[0]], e.order[e.m.loop[0]]
+	step := make([]plane.Point, n) // where a plain step would go
+	var was []float64              // the last residual and target
+	var target []float64
+	var dr, dg [][]float64 // their differences, newest last
+	plain := slices.Clone(at)
+	best := math.Inf(1)
+	for range rounds {
+		now := e.pull(at, b[0], b[1], weight)
+		if now > best*(1+1e-12) { // the mixing went astray: back to the plain step
+			copy(at, plain)
+			dr, dg, was = nil, nil, nil
+			now = e.pull(at, b[0], b[1], weight)
+		}
+		best = now
+		b[0].SetVec(held, b[0].AtVec(held)+first.X)
+		b[1].SetVec(held, b[1].AtVec(held)+first.Y)
+		if cx.SolveVecTo(to[0], b[0]) != nil || cy.SolveVecTo(to[1], b[1]) != nil {
+			return errStuck
+		}
+		most := 0.0
+		g, r := make([]float64, 2*n), make([]float64, 2*n)
+		for v := range at {
+			step[v] = plane.Pt(to[0].AtVec(e.order[v]), to[1].AtVec(e.order[v]))
+			g[2*v], g[2*v+1] = step[v].X, step[v].Y
+			r[2*v], r[2*v+1] = step[v].X-at[v].X, step[v].Y-at[v].Y
+			most = math.Max(most, step[v].To(at[v]))
+		}
+		if math.IsNaN(most) {
+			return errStuck
+		}
+		copy(plain, step)
+		if most < settled {
+			copy(at, step)
+			break
+		}
+		if was != nil {
+			d, h := make([]float64, 2*n), make([]float64, 2*n)
+			for i := range d {
+				d[i], h[i] = r[i]-was[i], g[i]-target[i]
+			}
+			dr, dg = append(dr, d), append(dg, h)
+			if len(dr) > history {
+				dr, dg = dr[1:], dg[1:]
+			}
+		}
+		was, target = r, g
+		mix := mixing(dr, r)
+		for v := range at {
+			at[v] = step[v]
+			for k, c := range mix {
+				at[v].X -= c * dg[k][2*v]
+				at[v].Y -= c * dg[k][2*v+1]
+			}
+		}
+	}
+	return nil
+}
+
+// mixing are the shares of the last differences of residuals that come nearest to the
+// residual, by least squares; none when they do not tell.
+func mixing(dr [][]float64, r []float64) []float64 {
+	k := len(dr)
+	if k == 0 {
+		return nil
+	}
+	a, b := mat.NewSymDense(k, nil), mat.NewVecDense(k, nil)
+	trace := 0.0
+	for i := range k {
+		for j := i; j < k; j++ {
+			sum := 0.0
+			for n, x := range dr[i] {
+				sum += x * dr[j][n]
+			}
+			a.SetSym(i, j, sum)
+			if i == j {
+				trace += sum
+			}
+		}
+		sum := 0.0
+		for n, x := range dr[i] {
+			sum += x * r[n]
+		}
+		b.SetVec(i, sum)
+	}
+	for i := range k {
+		a.SetSym(i, i, a.At(i, i)+1e-10*trace)
+	}
+	var chol mat.Cholesky
+	var out mat.VecDense
+	if !chol.Factorize(a) || chol.SolveVecTo(&out, b) != nil {
+		return nil
+	}
+	return out.RawVector().Data
+}
+
+// hold is how firmly a point on the fold is held in its straight.
+const hold = 1e4
+
+// pull is what the triangles, each turned only, and the edges, each at its length, draw the
+// points to; it returns the energy.
+func (e *energy) pull(at []plane.Point, bx, by *mat.VecDense, weight float64) float64 {
+	bx.Zero()
+	by.Zero()
+	x, y := bx.RawVector().Data, by.RawVector().Data
+	sum := 0.0
+	give := func(a, b int, w float64, d plane.Point) {
+		i, j := e.order[a], e.order[b]
+		x[i] += w * d.X
+		y[i] += w * d.Y
+		x[j] -= w * d.X
+		y[j] -= w * d.Y
+		off := at[a].Sub(at[b]).Sub(d)
+		sum += w * off.Dot(off)
+	}
+	for i, t := range e.m.tris {
+		// The nearest turn of the triangle to what it is now: in the plane its angle is
+		// that of the sums of dot and cross products.
+		c, s := 0.0, 0.0
+		for k := range 3 {
+			a, b := (k+1)%3, (k+2)%3
+			u, v := e.rest[i][a].Sub(e.rest[i][b]), at[t[a]].Sub(at[t[b]])
+			c += e.cot[i][k] * u.Dot(v)
+			s += e.cot[i][k] * u.Cross(v)
+		}
+		l := math.Max(math.Hypot(c, s), 1e-12)
+		c, s = c/l, s/l
+		for k := range 3 {
+			a, b := (k+1)%3, (k+2)%3
+			u := e.rest[i][a].Sub(e.rest[i][b])
+			give(t[a], t[b], e.cot[i][k], plane.Pt(c*u.X-s*u.Y, s*u.X+c*u.Y))
+		}
+	}
+	for _, q := range e.m.stiff {
+		give(q.a, q.b, e.stiffness(weight, q), at[q.a].Sub(at[q.b]).Unit().Times(q.length))
+	}
+	if len(e.m.onFold) > 0 {
+		for _, v := range e.m.onFold {
+			sum += hold * at[v].X * at[v].X
+		}
+	}
+	return sum
+}
