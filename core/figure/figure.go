@@ -414,3 +414,11 @@ func (f Figure) Caring(c Care) Figure {
 	f.care = c
 	return f
 }
+
+// ChildSized tells whether this is a child, by what was said of the wearer or by the size.
+func (f Figure) ChildSized() bool {
+	bare := f.Bare()
+	height, known := bare.Taken("height")
+	small := known && !height.Estimated && height.Value < 1400
+	return f.care == Child || small && bare.GirthAt(Bust) < 760 || bare.GirthAt(Bust) < 640
+}

@@ -26,7 +26,7 @@ const (
 // each way to take that up, and a few millimetres besides (from memory: wool
 // eases by six parts in a hundred, pleats of full depth take three times,
 // cartridge gathers eight).
-var most = map[Takeup]float64{Equal: 0, Eased: 0.06, ShrunkIn: 0.16, Darts: 0.75, SmallPleats: 1.2, Pleats: 6, Gathers: 8}
+var most = map[Takeup]float64{Equal: 0, Eased: 0.06, ShrunkIn: 0.2, Darts: 0.75, SmallPleats: 1.2, Pleats: 6, Gathers: 8}
 
 // easily is what can be eased in anywhere, mm (from memory).
 const easily = 4.0

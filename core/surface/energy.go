@@ -15,8 +15,8 @@ import (
 // shape, then nearly rigid, so that both sides of a seam come out alike. Rounds of each.
 const (
 	soft, rigid             = 40.0, 1500.0
-	softRounds, rigidRounds = 60, 300
-	settled                 = 0.002 // mm that nothing moves by any more
+	softRounds, rigidRounds = 120, 300
+	settled                 = 0.004 // mm that nothing moves by any more
 )
 
 // energy is what a panel's flattening makes least.
@@ -169,7 +169,7 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 			step[v] = plane.Pt(to[0].AtVec(e.order[v]), to[1].AtVec(e.order[v]))
 			g[2*v], g[2*v+1] = step[v].X, step[v].Y
 			r[2*v], r[2*v+1] = step[v].X-at[v].X, step[v].Y-at[v].Y
-			most = math.Max(most, step[v].To(at[v]))
+			most = math.Max(most, math.Abs(step[v].X-at[v].X)+math.Abs(step[v].Y-at[v].Y))
 		}
 		if math.IsNaN(most) {
 			return errStuck
@@ -268,7 +268,7 @@ func (e *energy) pull(at []plane.Point, bx, by *mat.VecDense, weight float64) fl
 			c += e.cot[i][k] * u.Dot(v)
 			s += e.cot[i][k] * u.Cross(v)
 		}
-		l := math.Max(math.Hypot(c, s), 1e-12)
+		l := math.Max(math.Sqrt(c*c+s*s), 1e-12)
 		c, s = c/l, s/l
 		for k := range 3 {
 			a, b := (k+1)%3, (k+2)%3
@@ -277,7 +277,11 @@ func (e *energy) pull(at []plane.Point, bx, by *mat.VecDense, weight float64) fl
 		}
 	}
 	for _, q := range e.m.stiff {
-		give(q.a, q.b, e.stiffness(weight, q), at[q.a].Sub(at[q.b]).Unit().Times(q.length))
+		d := at[q.a].Sub(at[q.b])
+		if q.tip > 0 { // the first leg lies to the right of the second, seen from the tip
+			d = at[q.a].Mid(at[q.b]).Sub(at[q.tip-1]).Right()
+		}
+		give(q.a, q.b, e.stiffness(weight, q), d.Times(q.length/math.Max(math.Sqrt(d.Dot(d)), 1e-9)))
 	}
 	if len(e.m.onFold) > 0 {
 		for _, v := range e.m.onFold {

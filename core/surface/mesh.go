@@ -126,38 +126,50 @@ func force(points []plane.Point, tris *[][3]int, edges [][2]int, must map[[2]int
 			turn(points[c], points[d], points[a])*turn(points[c], points[d], points[b]) < 0
 	}
 	for _, e := range edges {
-		for tries := 0; !has(e[0], e[1]); tries++ {
-			if tries > 200 {
+		if has(e[0], e[1]) {
+			continue
+		}
+		// The edges that cross it, in the triangles' order, so that every mesh comes out alike.
+		var queue [][2]int
+		for _, t := range *tris {
+			for n := range 3 {
+				if q := [2]int{t[n], t[(n+1)%3]}; q[0] < q[1] && crosses(e[0], e[1], q[0], q[1]) {
+					queue = append(queue, q)
+				}
+			}
+		}
+		for tries := 0; len(queue) > 0; tries++ {
+			if tries > 400 {
 				return errCrossed
 			}
-			turned := false
-			for q, k := range at {
-				if q[0] > q[1] || must[pair(q[0], q[1])] || !crosses(e[0], e[1], q[0], q[1]) {
-					continue
-				}
-				o, ok := at[[2]int{q[1], q[0]}]
-				if !ok {
-					continue
-				}
-				c, d := third((*tris)[k], q), third((*tris)[o], q)
-				// The two make a convex quarrel only when both new triangles keep their way round.
-				if turn(points[c], points[d], points[q[1]]) <= 1e-12 || turn(points[d], points[c], points[q[0]]) <= 1e-12 {
-					continue
-				}
-				for _, t := range []int{k, o} {
-					for j := range 3 {
-						delete(at, [2]int{(*tris)[t][j], (*tris)[t][(j+1)%3]})
-					}
-				}
-				(*tris)[k], (*tris)[o] = [3]int{c, d, q[1]}, [3]int{d, c, q[0]}
-				index(k)
-				index(o)
-				turned = true
-				break
-			}
-			if !turned {
+			q := queue[0]
+			queue = queue[1:]
+			k, okK := at[q]
+			o, okO := at[[2]int{q[1], q[0]}]
+			if must[pair(q[0], q[1])] || !okK || !okO {
 				return errCrossed
 			}
+			c, d := third((*tris)[k], q), third((*tris)[o], q)
+			// The two make a convex four-sided figure only when both new triangles keep
+			// their way round; else its turn comes later.
+			if turn(points[c], points[d], points[q[1]]) <= 1e-12 || turn(points[d], points[c], points[q[0]]) <= 1e-12 {
+				queue = append(queue, q)
+				continue
+			}
+			for _, t := range []int{k, o} {
+				for j := range 3 {
+					delete(at, [2]int{(*tris)[t][j], (*tris)[t][(j+1)%3]})
+				}
+			}
+			(*tris)[k], (*tris)[o] = [3]int{c, d, q[1]}, [3]int{d, c, q[0]}
+			index(k)
+			index(o)
+			if crosses(e[0], e[1], c, d) {
+				queue = append(queue, [2]int{c, d})
+			}
+		}
+		if !has(e[0], e[1]) {
+			return errCrossed
 		}
 	}
 	return nil

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"ardentgusset/core/figure"
 	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -22,9 +23,6 @@ type Dart struct {
 	ID   string
 	Edge string // the edge its mouth lies on; "" for one that closes at both ends
 	Line Line   // from the mouth, or the lower tip, to the tip
-	// Angle is how far it opens, radians, where the maker says so: what it does not take
-	// the cloth must give. 0 leaves it to open as far as it unrolls.
-	Angle float64
 }
 
 // Panel is a part of the form between lines. Its edges run round it head to tail, seen from
@@ -36,6 +34,9 @@ type Panel struct {
 	// what lies at the side, its own middle, since others' move with what lies between.
 	From Datum
 	Fold string // the edge that lies on a fold and unrolls straight, "" for none
+	// Take says how far each dart opens, radians, of how far each would: what they do not
+	// take the cloth must give. Nil, or 0 for a dart, leaves it to open as it unrolls.
+	Take func(swing []float64) []float64
 }
 
 // Datum is what distances round the form are counted from.
@@ -47,8 +48,10 @@ const (
 	FromMiddle
 )
 
-// cell is how far apart the points inside a panel lie, step those on its outline, mm.
-const cell, step = 17.0, 8.0
+// widestCell and narrowestCell are how far apart the points inside a panel lie at most and at
+// least, cellsAcross how many there are across one at least, step how far apart those on its
+// outline, mm.
+const widestCell, narrowestCell, cellsAcross, step = 20.0, 11.0, 6.0, 9.0
 
 // mesh is a panel cut up into triangles.
 type mesh struct {
@@ -59,9 +62,15 @@ type mesh struct {
 	ends   []int // where in the loop each part begins
 	parts  []part
 	stiff  []stiffEdge
-	held   []stiffEdge // across darts whose angle is given; they join the stiff ones late
+	mouths []mouthOf
 	onFold []int
 	slits  []slit
+}
+
+// mouthOf is a dart's mouth: its two points, its tip and how long its legs are.
+type mouthOf struct {
+	dart, first, leg, tip int
+	long                  float64
 }
 
 // slit is a dart that closes at both ends, its points from the lower tip up, and the twins of
@@ -82,6 +91,9 @@ type part struct {
 type stiffEdge struct {
 	a, b   int
 	length float64
+	// tip is one more than the tip of the dart whose mouth it is; 0 for any other edge. A
+	// mouth knows which way it opens.
+	tip int
 }
 
 // start is the plane a panel is unrolled from: how far round from its datum, and how high.
@@ -165,7 +177,7 @@ func (s *Form) meshed(p Panel) (*mesh, error) {
 		}
 	}
 	for k, d := range p.Darts {
-		m.split(k, cuts[k].chain, d.Line.Length(), d.Angle)
+		m.split(k, cuts[k].chain, d.Line.Length())
 	}
 	return m, nil
 }
@@ -183,7 +195,7 @@ func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
 	var constraints [][2]int
 	at := m.put(p.Edges[0].Line[0], from)
 	m.loop = append(m.loop, at)
-	run := func(line Line) {
+	piece := func(line Line) {
 		n := max(int(math.Ceil(line.Length()/step)), 1)
 		points := line.divided(n)
 		for i := 1; i <= n; i++ {
@@ -192,9 +204,14 @@ func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
 				next = m.put(points[i], from)
 				m.loop = append(m.loop, next)
 			}
-			m.stiff = append(m.stiff, stiffEdge{at, next, line.Length() / float64(n)})
+			m.stiff = append(m.stiff, stiffEdge{a: at, b: next, length: line.Length() / float64(n)})
 			constraints = append(constraints, [2]int{at, next})
 			at = next
+		}
+	}
+	run := func(line Line) {
+		for _, part := range from.parted(line) {
+			piece(part)
 		}
 	}
 	begin := func(q part) {
@@ -225,13 +242,20 @@ func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
 }
 
 // gapAtMost is how far edges may miss each other where they meet, mm.
-const gapAtMost = 0.5
+const gapAtMost = 1.5
 
 // dart lays the points of the darts; darts may share their tip.
 func (m *mesh) dart(p Panel, from start, cuts []cut, constraints [][2]int) [][2]int {
 	for k, d := range p.Darts {
-		n := max(int(math.Ceil(d.Line.Length()/step)), 2)
-		points := d.Line.divided(n)
+		var points Line
+		for _, part := range from.parted(d.Line) {
+			more := part.divided(max(int(math.Ceil(part.Length()/step)), 1))
+			if len(points) > 0 {
+				more = more[1:]
+			}
+			points = append(points, more...)
+		}
+		n := len(points) - 1
 		at := cuts[k].mouth
 		if d.Edge == "" {
 			at = m.put(points[0], from)
@@ -298,8 +322,37 @@ func nearest(l Line, p r3.Vec) float64 {
 	return at
 }
 
-// besideLine is how near the outline a level is held, levelStep how far apart its points lie, mm.
-const besideLine, levelStep = 7.0, 10.0
+// levelStep is how far apart the points of a held level lie, clearOf how far they stay from what
+// runs beside it, shortPart the least part that a line is divided at a level into, mm.
+const levelStep, clearOf, shortPart = 10.0, 5.0, 3.0
+
+// parted is a line cut where it crosses the held levels, so that a point lies there in all its
+// neighbours.
+func (s start) parted(line Line) []Line {
+	long := line.Length()
+	var at []float64
+	run := 0.0
+	for i := 1; i < len(line); i++ {
+		d := r3.Norm(r3.Sub(line[i], line[i-1]))
+		for _, z := range s.held() {
+			a, b := line[i-1].Z, line[i].Z
+			if (a > z) != (b > z) && math.Abs(a-b) > 0.01 { // what runs level has no crossing
+				at = append(at, run+d*(z-a)/(b-a))
+			}
+		}
+		run += d
+	}
+	slices.Sort(at)
+	var out []Line
+	from := 0.0
+	for _, a := range at {
+		if a > from+shortPart && a < long-shortPart {
+			out = append(out, line.Part(from, a))
+			from = a
+		}
+	}
+	return append(out, line.Part(from, long+1))
+}
 
 // hold puts points along the named levels and lets them keep their distances: what a bodice
 // measures at the waist must not give.
@@ -322,55 +375,74 @@ func (s start) hold(m *mesh, border []plane.Point, constraints [][2]int) [][2]in
 			stops = append(stops, span[1])
 			slices.Sort(stops)
 			for i := 1; i < len(stops); i++ {
-				constraints = s.heldPart(m, outline, constraints, z, stops[i-1]+besideLine, stops[i]-besideLine)
+				constraints = s.heldPart(m, outline, constraints, z, stops[i-1], stops[i])
 			}
 		}
 	}
 	return constraints
 }
 
+// heldPart holds a level from one line that it meets to the next.
 func (s start) heldPart(m *mesh, outline, constraints [][2]int, z, from, to float64) [][2]int {
 	if to-from < levelStep {
 		return constraints
 	}
+	ends := [2]int{-1, -1} // the points where it meets the lines
+	for _, c := range outline {
+		for _, v := range c {
+			for k, x := range []float64{from, to} {
+				if q := m.flat[v]; math.Abs(q.Y-z) < 0.6 && math.Abs(q.X-x) < gapAtMost {
+					ends[k] = v
+				}
+			}
+		}
+	}
+	if ends[0] < 0 || ends[1] < 0 {
+		return constraints
+	}
 	n := int(math.Ceil((to - from) / levelStep))
 	var points []plane.Point
-	for k := range n + 1 {
+	for k := 1; k < n; k++ {
 		q := plane.Pt(from+(to-from)*float64(k)/float64(n), z)
 		for _, c := range outline {
-			if plane.Off(q, m.flat[c[0]], m.flat[c[1]]) < besideLine-2 {
+			if c[0] != ends[0] && c[1] != ends[0] && c[0] != ends[1] && c[1] != ends[1] &&
+				plane.Off(q, m.flat[c[0]], m.flat[c[1]]) < clearOf {
 				return constraints // it runs along an edge, which holds it
 			}
 		}
 		points = append(points, q)
 	}
-	last := -1
-	for k, q := range points {
-		m.at = append(m.at, s.placed(q))
-		m.flat = append(m.flat, q)
-		v := len(m.at) - 1
-		if k > 0 {
-			m.stiff = append(m.stiff, stiffEdge{last, v, (to - from) / float64(n)})
-			constraints = append(constraints, [2]int{last, v})
+	last := ends[0]
+	for k := 1; k <= n; k++ {
+		v := ends[1]
+		if k < n {
+			m.at = append(m.at, s.placed(points[k-1]))
+			m.flat = append(m.flat, points[k-1])
+			v = len(m.at) - 1
 		}
+		m.stiff = append(m.stiff, stiffEdge{a: last, b: v, length: (to - from) / float64(n)})
+		constraints = append(constraints, [2]int{last, v})
 		last = v
 	}
 	return constraints
 }
 
-// held are the heights of the levels that are held.
+// held are the heights of the levels that are held: the waist and what lies below it. Over the
+// bust the cloth must be free to give.
 func (s start) held() []float64 {
 	var out []float64
-	for _, z := range s.Levels {
-		out = append(out, z)
+	for _, l := range []figure.Level{figure.Hip, figure.HighHip, figure.Waist} {
+		if z, ok := s.Levels[l]; ok {
+			out = append(out, z)
+		}
 	}
-	slices.Sort(out)
 	return out
 }
 
 // fill puts points inside the outline, in rows, clear of it and of the darts.
 func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 	box := plane.BoxOf(border)
+	cell := math.Min(math.Max(math.Min(box.Width(), box.Height())/cellsAcross, narrowestCell), widestCell)
 	high := cell * math.Sqrt(3) / 2
 	for i, y := 0, box.Min.Y+high/2; y < box.Max.Y; i, y = i+1, y+high {
 		for x := box.Min.X + cell/2*float64(1+i%2)/1.5; x < box.Max.X; x += cell {
@@ -390,9 +462,28 @@ func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 	}
 }
 
+// resettle gives the stiff edges that lie on the side of twins to them.
+func (m *mesh) resettle(twin map[int]int) {
+	beside := map[[2]int]bool{}
+	for _, t := range m.tris {
+		for k := range 3 {
+			beside[pair(t[k], t[(k+1)%3])] = true
+		}
+	}
+	for i := range m.stiff {
+		e := &m.stiff[i]
+		if w, ok := twin[e.a]; ok && !beside[pair(e.a, e.b)] && beside[pair(w, e.b)] {
+			e.a = w
+		}
+		if w, ok := twin[e.b]; ok && !beside[pair(e.a, e.b)] && beside[pair(e.a, w)] {
+			e.b = w
+		}
+	}
+}
+
 // split opens a dart: what lies to the right of it, looking in, gets points of its own, and
 // the outline runs in along its left leg and out along its right.
-func (m *mesh) split(k int, chain []int, long, angle float64) {
+func (m *mesh) split(k int, chain []int, long float64) {
 	n := len(chain) - 1
 	begins := -1
 	for i, q := range m.parts {
@@ -442,6 +533,7 @@ func (m *mesh) split(k int, chain []int, long, angle float64) {
 			}
 		}
 	}
+	m.resettle(twin)
 	for i := range n {
 		a, b := chain[i], chain[i+1]
 		other := func(v int) int {
@@ -450,23 +542,15 @@ func (m *mesh) split(k int, chain []int, long, angle float64) {
 			}
 			return v
 		}
-		m.stiff = append(m.stiff, stiffEdge{a, b, long / float64(n)}, stiffEdge{other(a), other(b), long / float64(n)})
+		long := r3.Norm(r3.Sub(m.at[a], m.at[b]))
+		m.stiff = append(m.stiff, stiffEdge{a: a, b: b, length: long}, stiffEdge{a: other(a), b: other(b), length: long})
 	}
 	if within {
 		m.slits = append(m.slits, slit{k, chain, twin})
 		return
 	}
-	// The edge after the mouth begins at the twin.
 	mouth := m.ends[begins]
-	for i := range m.stiff {
-		e := &m.stiff[i]
-		if next := (mouth + 1) % len(m.loop); e.a == chain[0] && e.b == m.loop[next] {
-			e.a = twin[chain[0]]
-		}
-	}
-	if angle > 0 { // its mouth is held
-		m.held = append(m.held, stiffEdge{chain[0], twin[chain[0]], 2 * long * math.Sin(angle/2)})
-	}
+	m.mouths = append(m.mouths, mouthOf{k, chain[0], twin[chain[0]], chain[n], long})
 	var legs []int
 	legs = append(legs, chain[1:]...)
 	for i := n - 1; i >= 0; i-- {

@@ -60,7 +60,7 @@ func (f *Flat) capOf(a, b []plane.Point) plane.Point {
 	}
 	reach := mid.Sub(to).Cross(axis) / den
 	// A cap deeper than the mouth is wide belongs to no dart that is folded flat.
-	if reach < 0 || reach > from.To(to) {
+	if reach < 0 || reach > 0.4*from.To(to) {
 		return mid
 	}
 	return to.Add(folded.Times(reach))

@@ -74,13 +74,29 @@ func (s *Form) Unroll(p Panel) (*Flat, error) {
 		if err := e.relax(at, phase.weight, phase.rounds); err != nil {
 			return nil, err
 		}
-		// A dart opens by itself first: from shut it could as well swing the wrong way.
-		m.stiff, m.held = append(m.stiff, m.held...), nil
+		if p.Take != nil && phase.weight == soft {
+			m.take(p, at) // they have opened by themselves: from shut they could swing the wrong way
+		}
 	}
 	f := &Flat{mesh: m, flat: at, panel: p}
 	f.upright(len(m.onFold) > 0, p)
 	f.read(p)
 	return f, nil
+}
+
+// take holds the darts' mouths as wide as the panel's maker says.
+func (m *mesh) take(p Panel, at []plane.Point) {
+	swing := make([]float64, len(p.Darts))
+	for _, q := range m.mouths {
+		a, b := at[q.first].Sub(at[q.tip]), at[q.leg].Sub(at[q.tip])
+		swing[q.dart] = math.Atan2(a.Cross(b), a.Dot(b))
+	}
+	angles := p.Take(swing)
+	for _, q := range m.mouths {
+		if angle := angles[q.dart]; angle > 0 {
+			m.stiff = append(m.stiff, stiffEdge{a: q.first, b: q.leg, length: 2 * q.long * math.Sin(angle/2), tip: q.tip + 1})
+		}
+	}
 }
 
 // upright turns the piece so that what is upright on the form is, on the whole, upright: a
@@ -223,12 +239,4 @@ func (f *Flat) Width(z float64) (flat, on float64) {
 		}
 	}
 	return flat, on
-}
-
-// Swing is Angle, negative where the legs lie over each other: where the cloth would have to
-// be let in instead of taken up.
-func (d FlatDart) Swing() float64 {
-	tip := d.First[len(d.First)-1]
-	a, b := d.First[0].Sub(tip), d.Leg[0].Sub(tip)
-	return math.Atan2(a.Cross(b), a.Dot(b))
 }

@@ -35,7 +35,7 @@ func TestCylinder(t *testing.T) {
 	s := turned(0, 300, 10, func(float64) float64 { return 150 })
 	f, err := s.Unroll(sector(s, 0.1, 0.6, 0, 300))
 	require.NoError(t, err)
-	assert.Less(t, f.StrainOver(0), 1e-3)
+	assert.Less(t, f.StrainOver(0), 2e-3)
 	flat, on := f.Width(151)
 	assert.InDelta(t, on, flat, 0.05)
 	assert.InDelta(t, math.Pi*150/2, flat, 0.2)
@@ -47,7 +47,7 @@ func TestCone(t *testing.T) {
 	s := turned(0, 170, 10, func(z float64) float64 { return 130 + 20*z/170 })
 	f, err := s.Unroll(sector(s, 0.25, 0.75, 0, 170))
 	require.NoError(t, err)
-	assert.Less(t, f.StrainOver(0.01), 2e-3)
+	assert.Less(t, f.StrainOver(0.01), 3e-3)
 	left, right := f.Edges[3].Parts[0], f.Edges[1].Parts[0]
 	u, v := left[0].Sub(left[len(left)-1]), right[len(right)-1].Sub(right[0])
 	angle := math.Abs(math.Atan2(u.Cross(v), u.Dot(v))) * 180 / math.Pi

@@ -20,26 +20,42 @@ func eases(bust, waist, hip float64, help string) []draft.Parameter {
 }
 
 func necks(front, back, wide float64) []draft.Parameter {
-	return []draft.Parameter{
-		draft.Mm("neck_front", "Neckline lower in front by", -8, 190, front, "at the base of the neck", figure.Practice,
-			"Below the hollow of the throat, at the centre front."),
-		draft.Mm("neck_back", "Neckline lower behind by", -5, 150, back, "at the base of the neck", figure.Practice, "At the centre back."),
-		draft.Mm("neck_wide", "Neckline wider by", 0, 90, wide, "at the base of the neck", figure.Practice,
-			"Along the shoulder, each side."),
+	low := draft.Mm("neck_front", "Neckline lower in front by", -8, 190, front, "at the base of the neck", figure.Practice,
+		"Below the hollow of the throat, at the centre front.")
+	low.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { // it stays above the bust line
+		t := on.Torso()
+		return -8, math.Max(math.Min(190, 0.75*(t.Throat.Z-t.BustPoint.Z)), 0)
 	}
+	broad := draft.Mm("neck_wide", "Neckline wider by", 0, 90, wide, "at the base of the neck", figure.Practice,
+		"Along the shoulder, each side.")
+	broad.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
+		return 0, math.Max(math.Min(90, on.Length("shoulder_length")-60), 0)
+	}
+	behind := draft.Mm("neck_back", "Neckline lower behind by", -5, 150, back, "at the base of the neck", figure.Practice,
+		"At the centre back.")
+	behind.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
+		t := on.Torso()
+		return -5, math.Max(math.Min(150, 0.7*(t.Nape.Z-t.Underarm)), 0)
+	}
+	return []draft.Parameter{low, behind, broad}
 }
 
 func armholes(inset, backNeck, backArm, drop float64) []draft.Parameter {
-	return []draft.Parameter{
-		draft.Mm("inset", "Armhole inside the shoulder's end by", 0, 60, inset, "the sleeve begins on the bone", figure.Memory,
-			"Along the shoulder."),
-		draft.Mm("seam_back_neck", "Shoulder seam behind the ridge, at the neck", 0, 60, backNeck, "as the years had it", figure.Memory,
-			"0 lies on the ridge of the shoulder."),
-		draft.Mm("seam_back_arm", "Shoulder seam behind the ridge, at the armhole", 0, 110, backArm, "as the years had it", figure.Memory,
-			"It moves cloth from the back to the front; lengths along neck and armhole stay."),
-		draft.Mm("scye_drop", "Armhole below the armpit", 4, 70, drop, "high armholes let the arm move", figure.Memory,
-			"The lower it lies, the more the whole bodice lifts with the arm."),
+	inside := draft.Mm("inset", "Armhole inside the shoulder's end by", 0, 60, inset, "the sleeve begins on the bone", figure.Memory,
+		"Along the shoulder.")
+	inside.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // what the neckline leaves of the shoulder
+		return 0, math.Max(math.Min(60, on.Length("shoulder_length")-v.Number("neck_wide")-45), 0)
 	}
+	low := draft.Mm("scye_drop", "Armhole below the armpit", 4, 70, drop, "high armholes let the arm move", figure.Memory,
+		"The lower it lies, the more the whole bodice lifts with the arm.")
+	low.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { // the side keeps some length
+		return 4, math.Max(math.Min(70, on.Torso().Underarm-90), 4)
+	}
+	return []draft.Parameter{inside,
+		draft.Mm("seam_back_neck", "Shoulder seam behind the ridge, at the neck", 0, 40, backNeck, "as the years had it", figure.Memory,
+			"0 lies on the ridge of the shoulder."),
+		draft.Mm("seam_back_arm", "Shoulder seam behind the ridge, at the armhole", 0, 75, backArm, "as the years had it", figure.Memory,
+			"It moves cloth from the back to the front; lengths along neck and armhole stay."), low}
 }
 
 func allowances(seam, hem float64) []draft.Parameter {

@@ -79,7 +79,7 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	curved := seam("back", "back seam", scyeBack, long*(1-backSeamOn), surface.Station{Z: under * 0.5, Share: 0.885},
 		surface.Station{Z: under,
 			Share: basqueLines["back"][0]})
-	if err := h.add4(cf, sideFront, sideBack, curved, cb); err != nil {
+	if err := h.panelsOf(cf, sideFront, sideBack, curved, cb); err != nil {
 		return draft.Draft{}, err
 	}
 	h.join("front", "underarm", "side-front", 2)
@@ -87,6 +87,7 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	h.join("side-back", "back", "back", 2)
 	h.pairMirrored("back", "centre-back", 2)
 	h.shoulder("front", "back")
+	pattern.Fair(h.Pieces, h.Seams)
 	h.allow()
 	if err := h.buttoned(v); err != nil {
 		return draft.Draft{}, err
@@ -126,9 +127,9 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	return *h.Draft, nil
 }
 
-// add4 unrolls the four panels; the darts of the front lie between the waist and below the bust
+// panelsOf unrolls the four panels; the darts of the front lie between the waist and below the bust
 // point.
-func (h *half) add4(cf, sideFront, sideBack, curved, cb upright) error {
+func (h *half) panelsOf(cf, sideFront, sideBack, curved, cb upright) error {
 	bp := h.form.Torso.BustPoint
 	var darts []surface.Dart
 	const dartEnds, tipUnder = -115.0, 25.0
@@ -148,19 +149,17 @@ func (h *half) add4(cf, sideFront, sideBack, curved, cb upright) error {
 		dart.Line = h.form.Through(append(stations, surface.Station{Z: tip.Z, Share: h.form.Share(tip)})...)
 		darts = append(darts, dart)
 	}
-	for _, p := range []struct {
-		id, name string
-		a, b     upright
-		from     surface.Datum
-		darts    []surface.Dart
-	}{{"front", "Front", cf, sideFront, surface.FromFront, darts}, {"underarm", "Underarm piece", sideFront, sideBack,
-		surface.FromMiddle, nil},
-		{"side-back", "Side-back", sideBack, curved, surface.FromMiddle, nil}, {"back", "Back", curved, cb, surface.FromBack, nil}} {
-		if _, err := h.add(p.id, p.name, h.panel(p.a, p.b, p.from, "", p.darts...)); err != nil {
-			return err
-		}
+	front := h.panel(cf, sideFront, surface.FromFront, "", darts...)
+	// The second dart takes a little more than the first (from memory: 20 and 25 of the
+	// suppression).
+	front.Take = func(swing []float64) []float64 {
+		all := math.Max((swing[0]+swing[1])*h.v.Number("dart_take"), 0.04)
+		return []float64{all * 0.45, all * 0.55}
 	}
-	return nil
+	return h.add(named{"front", "Front", front},
+		named{"underarm", "Underarm piece", h.panel(sideFront, sideBack, surface.FromMiddle, "")},
+		named{"side-back", "Side-back", h.panel(sideBack, curved, surface.FromMiddle, "")},
+		named{"back", "Back", h.panel(curved, cb, surface.FromBack, "")})
 }
 
 // pairMirrored sews an edge to its mirror image on the other half.

@@ -34,7 +34,7 @@ func (Block) Parameters() []draft.Parameter {
 	out = append(out, armholes(0, 0, 0, 15)...)
 	out = append(out,
 		draft.OneOf("bust_dart", "The bust's dart opens", "All of them point to the bust point; only where the cloth is cut differs.",
-			"side", "at the side", "shoulder", "at the shoulder", "armhole", "at the armhole", "waist", "at the waist, in one with the "+
+			"side", "at the side", "shoulder", "at the shoulder", "waist", "at the waist, in one with the "+
 				"waist dart"),
 		draft.Times("waist_share", "The waist dart takes, of both", 0.15, 0.75, 0.42, "what the waist is smaller", figure.Memory,
 			"Front darts turn about the bust point: what one takes more the other takes less."),
@@ -57,18 +57,14 @@ func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	cf, cb := h.centreFront(), h.centreBack()
 	waist := h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
 	side := h.side(waist, waist)
-	darts, err := h.frontDarts(side)
-	if err != nil {
-		return draft.Draft{}, err
-	}
-	if _, err := h.add("front", "Front", h.panel(cf, side, surface.FromFront, "centre-front", darts...)); err != nil {
-		return draft.Draft{}, err
-	}
-	if err := h.back(side, cb, waist); err != nil {
+	front := h.panel(cf, side, surface.FromFront, "centre-front", h.frontDarts(side)...)
+	front.Take = h.share
+	if err := h.add(named{"front", "Front", front}, named{"back", "Back", h.back(side, cb, waist)}); err != nil {
 		return draft.Draft{}, err
 	}
 	h.join("front", "back", "side", 1)
 	h.shoulder("front", "back")
+	pattern.Fair(h.Pieces, h.Seams)
 	h.allow()
 	if lap := v.Number("lap"); lap > 0 {
 		i := h.index("back")
@@ -104,9 +100,8 @@ func (h *half) index(id string) int {
 	panic("bodice: there is no piece " + id)
 }
 
-// frontDarts are the waist dart and the bust's dart where it is wanted, both to the bust point,
-// with the angles that are asked of them. They are unrolled free once to know what opens.
-func (h *half) frontDarts(side upright) ([]surface.Dart, error) {
+// frontDarts are the waist dart and the bust's dart where it is wanted, both to the bust point.
+func (h *half) frontDarts(side upright) []surface.Dart {
 	bp := h.form.Torso.BustPoint
 	waist := surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Beside(figure.InFront, [2]float64{0, 0.86 * bp.X}, [2]float64{bp.Z, bp.X})}
 	tip := waist.Line[len(waist.Line)-1]
@@ -120,60 +115,68 @@ func (h *half) frontDarts(side upright) ([]surface.Dart, error) {
 	case "shoulder":
 		seam := h.top[shoulderFront].line
 		to("shoulder", seam.At(seam.Length()*0.45))
-	case "armhole":
-		scye := h.top[scyeFront].line
-		to("scye", scye.At(scye.Length()*0.55))
 	}
 	darts := []surface.Dart{waist}
 	if other.Edge != "" {
 		darts = append(darts, other)
+		// Its mouth leaves a good part of the edge it lies on.
+		long := side.line.Length()
+		if other.Edge == "shoulder" {
+			long = h.top[shoulderFront].line.Length()
+		}
+		h.mostBust = 2 * math.Asin(math.Min(0.27*long/other.Line.Length(), 0.5))
 	}
-	flat, err := h.form.Unroll(h.panel(h.centreFront(), side, surface.FromFront, "centre-front", darts...))
-	if err != nil {
-		return nil, err
-	}
-	all := 0.0
-	for _, d := range flat.Darts {
-		all += d.Swing()
-	}
-	all *= h.v.Number("dart_take")
-	if all < 0.02 {
-		return nil, fmt.Errorf("there is no bust to make darts for: take the shirt's cut")
-	}
-	if len(darts) == 1 {
-		darts[0].Angle = all
-		return darts, nil
-	}
-	darts[0].Angle = all * h.v.Number("waist_share")
-	darts[1].Angle = all - darts[0].Angle
-	return darts, nil
+	return darts
 }
 
-// back adds the back with a dart at the waist and one at the shoulder.
-func (h *half) back(side, cb upright, waist float64) error {
+// share says how far the front darts open: together as far as the form lets them, less what is
+// eased in; they turn about one point, so that how they share it is free.
+func (h *half) share(swing []float64) []float64 {
+	all := 0.0
+	for _, s := range swing {
+		all += s
+	}
+	all = math.Max(all*h.v.Number("dart_take"), 0.03)
+	if len(swing) == 1 {
+		return []float64{all}
+	}
+	bust := math.Min(all*(1-h.v.Number("waist_share")), h.mostBust)
+	return []float64{all - bust, bust}
+}
+
+// leastDart is the least intake that is worth a dart, mm.
+const leastDart = 6.0
+
+// back is the back with a dart at the waist and one at the shoulder.
+func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	middle := waist + (1-waist)*0.48
 	tip := h.underarm().Z - 20
 	line := h.form.Through(surface.Station{Z: 0, Share: middle}, surface.Station{Z: tip, Share: middle})
-	darts := []surface.Dart{{ID: "waist", Edge: "hem", Line: line}}
+	// The waist dart takes what the half waist is smaller than the half bust, by the
+	// usual share; the shoulder's a part of what would open: the rest is eased.
+	need := (h.form.HalfGirth(h.form.Levels[figure.Bust]) - h.form.HalfGirth(0)) * 0.2
+	var darts []surface.Dart
+	if need >= leastDart {
+		darts = append(darts, surface.Dart{ID: "waist", Edge: "hem", Line: line})
+	}
 	seam := h.top[shoulderBack].line.Reversed()
 	mouth := seam.At(seam.Length() * 0.45)
 	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 {
 		darts = append(darts, surface.Dart{ID: "shoulder", Edge: "shoulder", Line: h.form.Straight(mouth, below, surface.FromBack)})
 	}
-	panel := func() surface.Panel { return h.panel(side, cb, surface.FromBack, "", darts...) }
-	flat, err := h.form.Unroll(panel())
-	if err != nil {
-		return err
+	p := h.panel(side, cb, surface.FromBack, "", darts...)
+	p.Take = func(swing []float64) []float64 {
+		out := make([]float64, len(swing))
+		for i, s := range swing {
+			if darts[i].ID == "waist" {
+				out[i] = math.Max(s*0.7, 2*math.Asin(math.Min(need/2/line.Length(), 0.5)))
+			} else {
+				out[i] = math.Min(math.Max(s*h.v.Number("dart_take")*0.6, 0.06), 0.3)
+			}
+		}
+		return out
 	}
-	// The waist dart takes what the half waist is smaller than the half bust, by the
-	// usual share; the shoulder's what opens, as far as it is taken.
-	need := (h.form.HalfGirth(h.form.Levels[figure.Bust]) - h.form.HalfGirth(0)) * 0.2
-	darts[0].Angle = math.Max(flat.Darts[0].Swing()*0.7, 2*math.Asin(math.Min(math.Max(need, 4)/2/line.Length(), 0.5)))
-	if len(darts) > 1 {
-		darts[1].Angle = math.Min(math.Max(flat.Darts[1].Swing()*h.v.Number("dart_take")*0.6, 0.06), 0.3)
-	}
-	_, err = h.add("back", "Back", panel())
-	return err
+	return p
 }
 
 // finish says what is particular, measures and closes.
@@ -200,7 +203,8 @@ func (h *half) finish(in cloth.Fabric) {
 		if s := p.flat.StrainOver(0.05); s > 0.045 {
 			h.Remark(false, fmt.Sprintf("The %s must give by %.0f parts in a hundred", p.id, 100*s),
 				"Over a twentieth of it the cloth stretches "+
-					"or is eased by that much to lie on the form. Cloth that gives does it by itself; firm cloth wants more in the darts, a "+
+					"or is eased by that much to lie on the form. Cloth that gives does it by itself; firm cloth wants more in the "+
+					"darts, a "+
 					"seam nearer "+
 					"the bust point, or the surplus eased into the armhole.")
 		}

@@ -1,34 +1,193 @@
 package bodice
 
 import (
+	"math"
 	"testing"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 )
 
-func TestX(t *testing.T) {
-	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650}, 0)
-	for _, sl := range []string{"none", "straight", "fitted", "gathered", "bishop"} {
-		set := draft.Settings{"sleeve": sl}
-		v, wrong := draft.Settle(Block{}, on, set)
-		if len(wrong) > 0 {
-			t.Fatal(wrong[0])
-		}
-		d, err := draft.Make(Block{}, on, v, Block{}.About().Usual)
+var slight = map[string]float64{"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650}
+
+// dressed is a body in one of several states of dress.
+func dressed(t *rapid.T) figure.Figure {
+	f := drafttest.Wearer(t)
+	if rapid.Bool().Draw(t, "laced") {
+		f = f.Laced(f.GirthAt(figure.Waist)*0.92, 0.5).Covered(func(float64) float64 { return 1.8 })
+	}
+	return f
+}
+
+// made drafts a bodice, or gives the reason why not.
+func made(t require.TestingT, g draft.Garment, on figure.Figure, set draft.Settings) (draft.Draft, error) {
+	v, wrong := draft.Settle(g, on, set)
+	require.Empty(t, wrong)
+	d, err := draft.Make(g, on, v, g.About().Usual)
+	if err == nil {
+		err = d.Check()
+	}
+	return d, err
+}
+
+// A tape round the assembled pieces at the waist, along the line that is marked on them, reads
+// the dressed waist and the ease: the marks are measured on the pieces, less what the darts
+// take up.
+func TestTapeRoundTheWaist(t *testing.T) {
+	drafted := 0
+	rapid.Check(t, func(t *rapid.T) {
+		on := dressed(t)
+		ease := rapid.Float64Range(0, 60).Draw(t, "ease")
+		d, err := made(t, Basque{}, on, draft.Settings{"sleeve": "none", "waist_ease": ease})
 		if err != nil {
-			t.Errorf("%s: %v", sl, err)
-			continue
+			return
 		}
-		if err := d.Check(); err != nil {
-			t.Errorf("%s: %v", sl, err)
+		drafted++
+		sum := 0.0
+		for _, p := range d.Pieces {
+			for _, m := range p.Marks {
+				if m.Kind == pattern.WaistLine {
+					sum += worn(p, m.Path)
+				}
+			}
 		}
-		for _, s := range pattern.True(d.Pieces, d.Seams) {
-			t.Logf("%s %-28s %7.2f %7.2f ease %.2f off %.3f %v", sl, s.ID, s.LengthA, s.LengthB, s.Ease, s.Difference, s.Absorbed)
+		require.InDelta(t, on.GirthAt(figure.Waist)+ease, 2*sum, 0.002*on.GirthAt(figure.Waist)+1)
+	})
+	assert.Greater(t, drafted, 50)
+}
+
+// worn is how much of a line on a piece is left when its darts are shut: what lies between a
+// dart's legs is taken up.
+func worn(p pattern.Piece, line []plane.Point) float64 {
+	sum := 0.0
+	for i := 1; i < len(line); i++ {
+		mid := line[i-1].Mid(line[i])
+		taken := false
+		for _, m := range p.Marks {
+			if m.Kind == pattern.Dart && plane.Inside(m.Path, mid) {
+				taken = true
+			}
 		}
-		for _, x := range d.Dimensions {
-			t.Logf("   %s %.1f", x.Key, x.Value)
+		if !taken {
+			sum += line[i-1].To(line[i])
 		}
+	}
+	return sum
+}
+
+// end is the direction of an edge where it leaves its start or comes to its end.
+func end(t require.TestingT, d draft.Draft, piece, edge string, start bool) plane.Point {
+	e, ok := drafttest.Piece(t, d, piece).Edge(edge)
+	require.True(t, ok, piece+" "+edge)
+	if start {
+		return e.Line[1].Sub(e.Line[0]).Unit()
+	}
+	n := len(e.Line)
+	return e.Line[n-1].Sub(e.Line[n-2]).Unit()
+}
+
+// inner is the angle between two edges where they meet, degrees.
+func inner(into, out plane.Point) float64 {
+	return 180 - math.Atan2(into.Cross(out), into.Dot(out))*180/math.Pi
+}
+
+// Necklines and armholes walk on over the shoulder seam without a kink: the corners of front and
+// back there make a straight line.
+func TestWalksOverTheShoulder(t *testing.T) {
+	on := drafttest.Body(t, slight, 0)
+	for _, g := range []draft.Garment{Block{}, Basque{}} {
+		d, err := made(t, g, on, draft.Settings{"sleeve": "none"})
+		require.NoError(t, err)
+		neck := inner(end(t, d, "front", "shoulder", false), end(t, d, "front", "neck", true)) +
+			inner(end(t, d, "back", "neck", false), end(t, d, "back", "shoulder", true))
+		assert.InDelta(t, 180, neck, 3, g.About().Kind)
+		scye := inner(end(t, d, "front", "scye", false), end(t, d, "front", "shoulder", true)) +
+			inner(end(t, d, "back", "shoulder", false), end(t, d, "back", "scye-back", true))
+		assert.InDelta(t, 180, scye, 3, g.About().Kind)
+	}
+}
+
+// The sleeve's head is longer than the armhole by the ease that was asked, whichever sleeve is
+// set into whichever bodice; the stretches of both pair up one to one.
+func TestAnySleeveInAnyArmhole(t *testing.T) {
+	on := drafttest.Body(t, slight, 0)
+	for _, g := range []draft.Garment{Block{}, Basque{}} {
+		for _, c := range []struct {
+			kind  string
+			set   draft.Settings
+			share float64
+		}{{"fitted", draft.Settings{"sleeve_head": 5.0}, 0.05}, {"straight", draft.Settings{"sleeve_head": 3.0}, 0.03},
+			{"bishop", draft.Settings{"sleeve_head": 4.0}, 0.04}, {"gathered", draft.Settings{"sleeve_full": 0.8}, 0.82}} {
+			c.set["sleeve"] = c.kind
+			d, err := made(t, g, on, c.set)
+			require.NoError(t, err, "%s in %s", c.kind, g.About().Kind)
+			hole, head := 0.0, 0.0
+			for _, s := range pattern.True(d.Pieces, d.Seams) {
+				if s.Join == pattern.Sleeved {
+					hole += s.LengthA
+					head += s.LengthB
+				}
+			}
+			assert.InDelta(t, drafttest.Value(d, "sleeve.armhole"), hole, 0.5)
+			assert.InDelta(t, hole*(1+c.share), head, hole*0.012, "%s in %s", c.kind, g.About().Kind)
+			assert.Greater(t, hole, 0.4*920.0)
+			assert.Less(t, hole, 0.56*920)
+		}
+	}
+}
+
+// A millimetre more of the bust moves no edge of a piece far: drafts follow the body evenly.
+func TestAMillimetreMoves(t *testing.T) {
+	for _, g := range []draft.Garment{Block{}, Basque{}} {
+		var before draft.Draft
+		for step := range 6 {
+			v := map[string]float64{}
+			for k, x := range slight {
+				v[k] = x
+			}
+			v["bust_girth"] += float64(step)
+			d, err := made(t, g, drafttest.Body(t, v, 0), draft.Settings{"sleeve": "none"})
+			require.NoError(t, err)
+			if step > 0 {
+				for i := range d.Pieces {
+					for k, e := range d.Pieces[i].Edges {
+						was := before.Pieces[i].Edges[k]
+						assert.InDelta(t, was.Length(), e.Length(), 2.5, "%s %s %s", g.About().Kind, d.Pieces[i].ID, e.ID)
+					}
+				}
+			}
+			before = d
+		}
+	}
+}
+
+// The bust's dart may lie at the side, at the shoulder, or in the waist dart: what opens is
+// much the same in all.
+func TestDartsTakeTheSameWherever(t *testing.T) {
+	on := drafttest.Body(t, slight, 0)
+	var all []float64
+	for _, where := range []string{"side", "shoulder", "waist"} {
+		d, err := made(t, Block{}, on, draft.Settings{"sleeve": "none", "bust_dart": where, "dart_take": 1.0})
+		require.NoError(t, err, where)
+		sum := 0.0
+		for _, m := range drafttest.Piece(t, d, "front").Marks {
+			if m.Kind == pattern.Dart {
+				n := len(m.Path)
+				tip := m.Path[n/2]
+				a, b := m.Path[0].Sub(tip), m.Path[n-1].Sub(tip)
+				sum += math.Abs(math.Atan2(a.Cross(b), a.Dot(b))) * 180 / math.Pi
+			}
+		}
+		all = append(all, sum)
+	}
+	for i := range all {
+		assert.InDelta(t, all[0], all[i], 12, "degrees in all, %v", all)
 	}
 }

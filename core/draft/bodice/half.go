@@ -6,6 +6,8 @@ package bodice
 import (
 	"fmt"
 	"math"
+	"strings"
+	"sync"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/sleeve"
@@ -29,6 +31,8 @@ type half struct {
 	// hem is how high the lower edge lies at a share of the half girth.
 	hem    func(share float64) float64
 	panels []laid
+	// mostBust is how far the bust's dart may open, radians.
+	mostBust float64
 }
 
 // stretch is a part of the upper edge.
@@ -75,8 +79,10 @@ type cut struct {
 
 // lay makes the form and its upper edge.
 func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
-	if on.Care() == figure.Child {
-		return nil, fmt.Errorf("a child’s body has other proportions above the waist: bodices are drafted for adults")
+	if on.ChildSized() {
+		return nil, fmt.Errorf("this is a child, or a child’s size: a child’s body has other proportions above the waist, and these " +
+			"bodices are " +
+			"drafted for adults")
 	}
 	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: surface.On(on, math.Min(c.low-20, -10), c.ease)}
 	t := &h.form.Torso
@@ -167,6 +173,9 @@ func (h *half) climb(to r3.Vec, waist, hip float64, between ...surface.Station) 
 		if b.Z > stations[len(stations)-1].Z+5 && b.Z < end.Z-5 {
 			stations = append(stations, b)
 		}
+	}
+	for len(stations) > 1 && stations[len(stations)-1].Z > end.Z-5 {
+		stations = stations[:len(stations)-1]
 	}
 	stations = append(stations, end)
 	line := h.form.Through(stations...)
@@ -268,15 +277,43 @@ func thinned(l surface.Line) []r3.Vec {
 	return append(out, l[len(l)-1])
 }
 
-// add unrolls a panel and adds its piece.
-func (h *half) add(id, name string, p surface.Panel) (*pattern.Piece, error) {
-	h.draw(p)
-	flat, err := h.form.Unroll(p)
-	if err != nil {
-		return nil, fmt.Errorf("%s: %w", name, err)
+// named is a panel and what its piece is called.
+type named struct {
+	id, name string
+	panel    surface.Panel
+}
+
+// add unrolls panels, side by side, and adds their pieces in order.
+func (h *half) add(panels ...named) error {
+	flats, faults := make([]*surface.Flat, len(panels)), make([]error, len(panels))
+	var all sync.WaitGroup
+	for i, p := range panels {
+		all.Go(func() { flats[i], faults[i] = h.form.Unroll(p.panel) })
 	}
+	all.Wait()
+	for i, p := range panels {
+		if faults[i] != nil {
+			return fmt.Errorf("the %s can’t be laid out on this body: %w; another cut suits it, or less extreme neckline and armhole",
+				strings.ToLower(p.name), faults[i])
+		}
+		h.draw(p.panel)
+		if err := h.piece(p, flats[i]); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// piece adds the piece of an unrolled panel.
+func (h *half) piece(n named, flat *surface.Flat) error {
+	id, name, p := n.id, n.name, n.panel
+	var err error
 	h.grain(p, flat)
 	piece := flat.Piece(id, name, tipBefore)
+	for i := range piece.Edges { // upright seams end in a corner at whatever crosses them
+		e := &piece.Edges[i]
+		e.Corner = e.ID != "hem" && e.ID != "neck" && e.ID != "scye" && e.ID != "scye-back" && e.ID != "shoulder"
+	}
 	if e, ok := piece.Edge(p.Fold); ok { // a fold is straight and upright
 		x := e.Line[0].X
 		for i := range e.Line {
@@ -298,14 +335,17 @@ func (h *half) add(id, name string, p surface.Panel) (*pattern.Piece, error) {
 		{"scye", false, "shoulder", 70}, {"scye-back", true, "shoulder", 70}} {
 		if meets(&piece, q.edge, q.beside, q.start) {
 			if piece, err = piece.Squared(q.edge, q.start, q.over); err != nil {
-				return nil, err
+				return err
 			}
 		}
 	}
 	h.levels(&piece, flat)
 	h.panels = append(h.panels, laid{id, flat})
+	if err := piece.Fault(); err != nil {
+		return fmt.Errorf("%w: neckline, armhole and seams lie too near each other, or its darts open too far for its size", err)
+	}
 	h.Pieces = append(h.Pieces, piece)
-	return &h.Pieces[len(h.Pieces)-1], nil
+	return nil
 }
 
 // grain turns a piece so that the lengthwise grain runs up it: along the centre front above the

@@ -66,8 +66,8 @@ func Stacks() []Stack {
 		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt"}},
 		{"1870s winter, over a cage", []string{"shift", "drawers", "corset", "bustle-cage", "petticoat-double"}},
 		{"about 1887, over a pad", []string{"shift", "drawers", "corset", "under-petticoat", "bustle-pad", "petticoat-tiered",
-			"skirt-gored-1887"}},
+			"skirt-gored-1887", "bodice-basque"}},
 		{"bare shoulders, on a stage", []string{"boned-bodice", "petticoat-tiered"}},
-		{"soft support", []string{"bust-support", "under-petticoat"}},
+		{"soft support, and a plain bodice", []string{"bust-support", "under-petticoat", "bodice-plain"}},
 	}
 }

@@ -95,6 +95,11 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		q.Allow(10, "top", "bottom")
 		q.Be(pattern.FacedOut, "top", "bottom")
 	}
+	for i := range d.Pieces {
+		if err := d.Pieces[i].Fault(); err != nil {
+			return d, fmt.Errorf("%w: the edges are too far from the body’s own lines for so many panels", err)
+		}
+	}
 	last := h.Panels - 1
 	d.Pieces[0].Fold, d.Pieces[0].Cut, d.Pieces[0].Mirrored = "front", 2, false
 	d.Pieces[0].Layered(pattern.ForLining)

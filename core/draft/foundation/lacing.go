@@ -36,10 +36,7 @@ const narrowest = 22.0
 // laceable refuses those on whom nothing may be drawn in. A child is known by
 // its size; what only a doctor can know, the wearer's own page says.
 func laceable(on figure.Figure) error {
-	bare := on.Bare()
-	height, known := bare.Taken("height")
-	small := known && !height.Estimated && height.Value < 1400
-	if on.Care() == figure.Child || small && bare.GirthAt(figure.Bust) < 760 || bare.GirthAt(figure.Bust) < 640 {
+	if on.ChildSized() {
 		return fmt.Errorf("this is a child, or a child’s size: children are not laced or boned; make an unboned bodice with buttons, " +
 			"and ask a doctor where a child needs support")
 	}

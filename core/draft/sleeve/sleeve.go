@@ -107,10 +107,22 @@ func Parameters(first string) []draft.Parameter {
 	return out
 }
 
-// Ways every set-in sleeve is asked for.
+// ofScye is the least width of a set-in sleeve as a part of the armhole: a narrower one would need
+// a head higher than the armhole is deep (from memory).
+const ofScye = 0.68
+
+// What every set-in sleeve is asked for.
 func armEase(usual float64) draft.Parameter {
-	return draft.Mm("sleeve_arm", "Ease round the upper arm", 15, 250, usual, "the arm bends in it", figure.Memory,
-		"Added to the upper arm girth for the width of the sleeve at the armpit.")
+	p := draft.MmFrom("sleeve_arm", "Ease round the upper arm", 15, 200, "the arm bends in it, and the head fits the armhole",
+		"Added to the upper arm girth for the width of the sleeve at the armpit.",
+		func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return math.Max(usual, ofScye*(on.Length("scye_girth")+30)-on.Length("upper_arm_girth")), figure.Memory
+		})
+	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
+		widest := 0.9*on.Length("scye_girth") - on.Length("upper_arm_girth")
+		return 15, math.Max(math.Min(200, widest), 40)
+	}
+	return p
 }
 
 func headEase(usual float64) draft.Parameter {
@@ -121,7 +133,7 @@ func headEase(usual float64) draft.Parameter {
 
 func longSleeve() draft.Parameter {
 	return draft.Times("sleeve_long", "Length, as a part of the arm", 0.2, 1.1, 1, "to the wrist bone", figure.Practice,
-		"1 ends at the wrist bone, 0.57 at the elbow.")
+		"The whole arm ends at the wrist bone, a little over half of it at the elbow.")
 }
 
 func wristEase(usual float64) draft.Parameter {
@@ -325,7 +337,7 @@ func (h head) sew(d *draft.Draft, absorbed pattern.Takeup, heads ...headPart) {
 		var parts []pattern.Stretch
 		for k, s := range of {
 			if k > 0 {
-				s.idA = fmt.Sprintf("%s-%d", q.Edge, k+1)
+				s.idA = fmt.Sprintf("%s-part-%d", q.Edge, k+1)
 			}
 			parts = append(parts, pattern.Stretch{ID: s.idA, Name: "armhole", Length: s.to - s.from})
 		}

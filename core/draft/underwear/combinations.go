@@ -92,6 +92,9 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	dart := pattern.Seam{ID: "side", A: pattern.Side{Piece: "back", Edge: "side"}, B: pattern.Side{Piece: "front", Edge: "side"},
 		Ease: taken, Technique: "french"}
 	switch {
+	case !pattern.Darts.Holds(sideLength(&d, "back"), taken):
+		return d, fmt.Errorf("the front is %s longer at the side than the back: no dart takes so much; measure front length and back "+
+			"waist length once more", measure.Tell(taken))
 	case taken >= smallestDart:
 		dart.Absorbed = pattern.Darts
 	case taken > 0:
@@ -124,6 +127,18 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
 	tellCombinations(&d)
 	return d, nil
+}
+
+// sideLength is how long the side of a piece is.
+func sideLength(d *draft.Draft, piece string) float64 {
+	for i := range d.Pieces {
+		if d.Pieces[i].ID == piece {
+			if e, ok := d.Pieces[i].Edge("side"); ok {
+				return e.Length()
+			}
+		}
+	}
+	return 0
 }
 
 // smallestDart is the least that is worth a dart, mm, and throat how far the
