@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"ardentgusset/core/figure"
+	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/interp"
 	"gonum.org/v1/gonum/spatial/r3"
@@ -33,9 +34,12 @@ func (l Line) Reversed() Line {
 // Then is the line with another that begins where it ends.
 func (l Line) Then(next Line) Line { return append(append(Line{}, l...), next[1:]...) }
 
-// Part is the line between two lengths from its start.
+// Part is the line between two lengths from its start: two points at least.
 func (l Line) Part(from, to float64) Line {
 	var out Line
+	if from > l.Length()-1e-9 {
+		return Line{l[len(l)-1], l[len(l)-1]}
+	}
 	run := 0.0
 	at := func(i int, k float64) r3.Vec { return r3.Add(l[i-1], r3.Scale(k, r3.Sub(l[i], l[i-1]))) }
 	for i := 1; i < len(l); i++ {
@@ -242,4 +246,22 @@ func (s *Form) Below(p r3.Vec, down, share float64, from Datum) r3.Vec {
 func (s *Form) At(z, x float64, side figure.Facing) r3.Vec {
 	c := s.column.At(z)
 	return r3.Vec{X: x, Y: c.Y(x, side), Z: z}
+}
+
+// Bow is a curve from one point of the form up to another: it leaves the first upright, and
+// comes to the second from the side of the datum. rise and reach are how far up, and how far
+// round, its two handles reach, as parts of the way.
+func (s *Form) Bow(a, b r3.Vec, from Datum, rise, reach float64) Line {
+	flat := start{Form: s, from: from, middle: (a.Y + b.Y) / 2}
+	p, q := flat.locate(a), flat.locate(b)
+	d := q.Sub(p)
+	curve := plane.Cubic(p, p.Add(plane.Pt(0, d.Y*rise)), q.Sub(plane.Pt(d.X*reach, d.Y*0.12)), q)
+	n := max(int(math.Ceil(plane.Length(curve)/grain)), 2)
+	out := make(Line, n+1)
+	for i := range out {
+		at, _ := plane.Along(curve, plane.Length(curve)*float64(i)/float64(n))
+		out[i] = flat.placed(at)
+	}
+	out[0], out[n] = a, b
+	return out
 }

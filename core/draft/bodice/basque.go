@@ -66,7 +66,7 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	h.hem = fall(front, side, back)
+	h.hem, h.opens = fall(front, side, back), "centre-front"
 	cf, cb := h.centreFront(), h.centreBack()
 	seam := func(id, name string, part int, at float64, between ...surface.Station) upright {
 		s := basqueLines[id]
@@ -74,11 +74,7 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	}
 	sideFront := seam("side-front", "front of the underarm", scyeFront, h.onScye(scyeFront, basqueLines["side-front"][0]))
 	sideBack := seam("side-back", "back of the underarm", scyeBack, math.Max(h.onScye(scyeBack, basqueLines["side-back"][0]), 25))
-	under := h.underarm().Z
-	long := h.top[scyeBack].line.Length()
-	curved := seam("back", "back seam", scyeBack, long*(1-backSeamOn), surface.Station{Z: under * 0.5, Share: 0.885},
-		surface.Station{Z: under,
-			Share: basqueLines["back"][0]})
+	curved := h.backSeam()
 	if err := h.panelsOf(cf, sideFront, sideBack, curved, cb); err != nil {
 		return draft.Draft{}, err
 	}
@@ -125,6 +121,18 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		"waist seam by "+
 		measure.Tell(12)+" and hooks before the buttons are closed.", after("bones", "it lies over the bones"))
 	return *h.Draft, nil
+}
+
+// backSeam bows out from the waist over the blade into the armhole.
+func (h *half) backSeam() upright {
+	at := h.top[scyeBack].line.Length() * (1 - backSeamOn)
+	share := basqueLines["back"]
+	waist := h.form.Place(0, share[1])
+	line := h.form.Bow(waist, h.top[scyeBack].line.At(at), surface.FromBack, 0.5, 0.62)
+	if h.hem(share[1]) < -1 {
+		line = h.climb(waist, share[1], share[2]).Then(line)
+	}
+	return upright{"back", "back seam", line, scyeBack, at}
 }
 
 // panelsOf unrolls the four panels; the darts of the front lie between the waist and below the bust

@@ -53,7 +53,7 @@ func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	h.hem = func(float64) float64 { return 0 }
+	h.hem, h.opens = func(float64) float64 { return 0 }, "centre-back"
 	cf, cb := h.centreFront(), h.centreBack()
 	waist := h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
 	side := h.side(waist, waist)

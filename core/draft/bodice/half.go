@@ -33,6 +33,7 @@ type half struct {
 	panels []laid
 	// mostBust is how far the bust's dart may open, radians.
 	mostBust float64
+	opens    string // the centre where it opens
 }
 
 // stretch is a part of the upper edge.
@@ -323,6 +324,19 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 		piece.Fold = p.Fold
 		piece.Mirrored = false
 		piece.Cut = 1
+	}
+	// An opening's edge is a fair line: nothing is sewn to it, stitch by stitch.
+	for _, id := range []string{"centre-front", "centre-back"} {
+		if e, ok := piece.Edge(id); ok && id != p.Fold && id == h.opens {
+			var through []plane.Point
+			const parts = 6
+			for k := range parts + 1 {
+				q, _ := plane.Along(e.Line, e.Length()*float64(k)/parts)
+				through = append(through, q)
+			}
+			through[0], through[parts] = e.Line[0], e.Line[len(e.Line)-1]
+			e.Line = plane.Through(through)
+		}
 	}
 	// Neckline and armhole run on over the shoulder, and level over the centres.
 	for _, q := range []struct {
