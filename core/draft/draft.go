@@ -90,6 +90,11 @@ func Make(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, err
 	}
 	pattern.Fair(d.Pieces, d.Seams)
 	pattern.Tell(d.Pieces, d.Seams)
+	for i := range d.Pieces {
+		if err := d.Pieces[i].Fault(); err != nil {
+			return Draft{}, fmt.Errorf("%w: these settings leave it no room on this body; choose less extreme ones", err)
+		}
+	}
 	if more := pattern.HemSurplus(d.Pieces); more > hemToSay {
 		d.Remark(false, "The turned hem has "+measure.Tell(more)+" to ease in",
 			"Its raw edge is that much longer, all round, than the line it lies on. Spread it evenly between the seams with a gathering "+

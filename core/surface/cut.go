@@ -85,7 +85,7 @@ func (s start) zero(r *row) float64 {
 // locate is where a point of the form lies in the starting plane, placed the other way.
 func (s start) locate(p r3.Vec) plane.Point {
 	r := s.at(p.Z)
-	return plane.Pt(r.to(p.Y)-s.zero(&r), p.Z)
+	return plane.Pt(r.place(p.X, p.Y)-s.zero(&r), p.Z)
 }
 
 func (s start) placed(q plane.Point) r3.Vec {

@@ -170,6 +170,42 @@ func (r *row) to(y float64) float64 {
 	return r.run[i-1] + (r.run[i]-r.run[i-1])*(a-y)/math.Max(a-b, 1e-12)
 }
 
+// place is how far round a point of the outline lies, mm: told by how far to the side it is
+// where the outline runs across, before and behind, and by how far forward at the sides.
+func (r *row) place(x, y float64) float64 {
+	n := figure.Spots
+	widest := 0
+	for i := range r.points {
+		if r.points[i].X > r.points[widest].X {
+			widest = i
+		}
+	}
+	// At the sides what is forward tells best; a point is there when it lies in the outer
+	// seventh of the breadth.
+	if x > 0.86*r.points[widest].X {
+		return r.to(y)
+	}
+	between := func(a, b int) float64 {
+		xa, xb := r.points[a].X, r.points[b].X
+		if math.Abs(xb-xa) < 1e-12 {
+			return r.run[a]
+		}
+		return r.run[a] + (r.run[b]-r.run[a])*math.Min(math.Max((x-xa)/(xb-xa), 0), 1)
+	}
+	if y >= r.points[widest].Y { // before: x rises
+		i := sort.Search(widest, func(i int) bool { return r.points[i].X >= x })
+		if i == 0 {
+			return 0
+		}
+		return between(i-1, i)
+	}
+	i := widest + sort.Search(n-widest, func(k int) bool { return r.points[widest+k].X <= x })
+	if i >= n {
+		return r.half()
+	}
+	return between(max(i-1, 0), i)
+}
+
 // Place is the point at a height and a share of the half girth.
 func (s *Form) Place(z, share float64) r3.Vec {
 	r := s.at(z)
@@ -180,7 +216,7 @@ func (s *Form) Place(z, share float64) r3.Vec {
 // Share is the share of the half girth at which a point lies.
 func (s *Form) Share(p r3.Vec) float64 {
 	r := s.at(p.Z)
-	return r.to(p.Y) / r.half()
+	return r.place(p.X, p.Y) / r.half()
 }
 
 // HalfGirth is half the form's girth at a height, mm.

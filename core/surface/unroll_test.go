@@ -38,7 +38,7 @@ func TestCylinder(t *testing.T) {
 	assert.Less(t, f.StrainOver(0), 2e-3)
 	flat, on := f.Width(151)
 	assert.InDelta(t, on, flat, 0.05)
-	assert.InDelta(t, math.Pi*150/2, flat, 0.2)
+	assert.InDelta(t, math.Pi*150/2, flat, 0.3)
 }
 
 // A cone 130 to 150 over 170: a quarter of it is a sector of 10.516° (geometry: the slant of

@@ -120,7 +120,7 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	h.Do("waist-tape", "Tack the waist tape", 25, nil, "At centre back, side-backs and underarms, free before. It is shorter than the "+
 		"waist seam by "+
 		measure.Tell(12)+" and hooks before the buttons are closed.", after("bones", "it lies over the bones"))
-	return *h.Draft, nil
+	return *h.Draft, h.sound()
 }
 
 // backSeam bows out from the waist over the blade into the armhole.

@@ -3,6 +3,7 @@ package bodice
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -87,7 +88,18 @@ func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		h.Pieces[h.index("back")].Be(pattern.FacedOut, "scye-back")
 	}
 	h.finish(in)
-	return *h.Draft, nil
+	return *h.Draft, h.sound()
+}
+
+// sound refuses what can't be sewn: with the sleeve or the settings that were chosen.
+func (h *half) sound() error {
+	for _, s := range pattern.True(h.Pieces, h.Seams) {
+		if s.Beyond || !s.True {
+			return fmt.Errorf("the %s would not go together: %s are over; choose less ease for the head, or another sleeve or cut",
+				strings.ReplaceAll(s.ID, "-", " "), measure.TellFine(math.Max(math.Abs(s.Ease), math.Abs(s.Difference))))
+		}
+	}
+	return nil
 }
 
 // index is where a piece stands.

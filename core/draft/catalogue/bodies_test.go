@@ -169,6 +169,9 @@ func TestExtremeBodies(t *testing.T) {
 			if err != nil {
 				assert.Greater(t, len(err.Error()), 25, "%s, %s: says what would have to change", name, g.About().Kind)
 				t.Logf("%s: %s refused: %v", name, g.About().Kind, err)
+				if strings.Contains(err.Error(), "a child") { // as it should be
+					made++
+				}
 				continue
 			}
 			made++

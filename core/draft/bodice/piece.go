@@ -1,0 +1,149 @@
+package bodice
+
+import (
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/surface"
+	"fmt"
+	"math"
+)
+
+// piece adds the piece of an unrolled panel.
+func (h *half) piece(n named, flat *surface.Flat) error {
+	id, name, p := n.id, n.name, n.panel
+	var err error
+	h.grain(p, flat)
+	piece := flat.Piece(id, name, tipBefore)
+	for i := range piece.Edges { // upright seams end in a corner at whatever crosses them
+		e := &piece.Edges[i]
+		e.Corner = e.ID != "hem" && e.ID != "neck" && e.ID != "scye" && e.ID != "scye-back" && e.ID != "shoulder"
+	}
+	if e, ok := piece.Edge(p.Fold); ok { // a fold is straight and upright
+		x := e.Line[0].X
+		for i := range e.Line {
+			e.Line[i].X = x
+		}
+		straightened(&piece, p.Fold)
+		piece.Fold = p.Fold
+		piece.Mirrored = false
+		piece.Cut = 1
+	}
+	// An opening's edge is a fair line: nothing is sewn to it, stitch by stitch.
+	for _, id := range []string{"centre-front", "centre-back"} {
+		if e, ok := piece.Edge(id); ok && id != p.Fold && id == h.opens {
+			var through []plane.Point
+			const parts = 6
+			for k := range parts + 1 {
+				q, _ := plane.Along(e.Line, e.Length()*float64(k)/parts)
+				through = append(through, q)
+			}
+			through[0], through[parts] = e.Line[0], e.Line[len(e.Line)-1]
+			e.Line = plane.Through(through)
+		}
+	}
+	// Neckline and armhole run on over the shoulder, and level over the centres.
+	for _, q := range []struct {
+		edge   string
+		start  bool
+		beside string
+		over   float64
+	}{{"neck", true, "shoulder", 60}, {"neck", false, "shoulder", 45}, {"neck", false, "centre-front", 30}, {"neck", true,
+		"centre-back", 25},
+		{"scye", false, "shoulder", 70}, {"scye-back", true, "shoulder", 70}} {
+		if meets(&piece, q.edge, q.beside, q.start) {
+			if piece, err = piece.Squared(q.edge, q.start, q.over); err != nil {
+				return err
+			}
+		}
+	}
+	h.levels(&piece, flat)
+	h.panels = append(h.panels, laid{id, flat})
+	if err := piece.Fault(); err != nil {
+		return fmt.Errorf("%w: neckline, armhole and seams lie too near each other, or its darts open too far for its size", err)
+	}
+	h.Pieces = append(h.Pieces, piece)
+	return nil
+}
+
+// grain turns a piece so that the lengthwise grain runs up it: along the centre front above the
+// waist where it opens there, else square to the waist.
+func (h *half) grain(p surface.Panel, flat *surface.Flat) {
+	if p.Fold != "" {
+		return
+	}
+	for _, e := range flat.Edges {
+		if e.ID == "centre-front" {
+			line := plane.Join(e.Parts...) // from the neck down
+			low, _ := plane.Along(line, plane.Length(line)*0.75)
+			flat.Plumb(low, line[0])
+			return
+		}
+	}
+	if waist := flat.Across(math.Max(0.3, h.hem(0.5)+0.3)); len(waist) > 1 && len(p.Darts) == 0 {
+		a, b := waist[0], waist[len(waist)-1]
+		flat.Plumb(a, a.Add(b.Sub(a).Left()))
+	}
+}
+
+// meets tells whether an edge of a piece begins, or ends, at another.
+func meets(p *pattern.Piece, id, beside string, start bool) bool {
+	n := len(p.Edges)
+	for i := range p.Edges {
+		if p.Edges[i].ID == id {
+			if start {
+				return p.Edges[(i+n-1)%n].ID == beside
+			}
+			return p.Edges[(i+1)%n].ID == beside
+		}
+	}
+	return false
+}
+
+// straightened lets the edges beside one begin and end where it does.
+func straightened(p *pattern.Piece, id string) {
+	n := len(p.Edges)
+	for i := range p.Edges {
+		if p.Edges[i].ID != id {
+			continue
+		}
+		e, before, after := p.Edges[i].Line, p.Edges[(i+n-1)%n].Line, p.Edges[(i+1)%n].Line
+		before[len(before)-1], after[0] = e[0], e[len(e)-1]
+	}
+}
+
+// levels marks waist and bust line on a piece, and notches at the waist where the piece goes
+// below it.
+func (h *half) levels(p *pattern.Piece, flat *surface.Flat) {
+	if line := flat.Across(0); len(line) > 1 {
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: line, Label: "waist"})
+		for _, end := range []plane.Point{line[0], line[len(line)-1]} {
+			for _, e := range p.Edges {
+				if e.ID == p.Fold || e.ID == "hem" {
+					continue
+				}
+				if at, off := placeOn(e.Line, end); off < 0.5 && at > 15 && at < e.Length()-15 {
+					p.Notches = append(p.Notches, pattern.Notch{Edge: e.ID, At: at, Label: "waist"})
+				}
+			}
+		}
+	}
+}
+
+// placeOn is how far along a line the point nearest to another lies, and how far off it is.
+func placeOn(line []plane.Point, q plane.Point) (at, off float64) {
+	off = math.Inf(1)
+	run := 0.0
+	for i := 1; i < len(line); i++ {
+		a, b := line[i-1], line[i]
+		d := b.Sub(a)
+		k := 0.0
+		if l := d.Dot(d); l > 0 {
+			k = math.Min(math.Max(q.Sub(a).Dot(d)/l, 0), 1)
+		}
+		if o := q.To(a.Add(d.Times(k))); o < off {
+			off, at = o, run+k*a.To(b)
+		}
+		run += a.To(b)
+	}
+	return at, off
+}
