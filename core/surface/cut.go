@@ -151,7 +151,7 @@ func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
 	at := m.put(p.Edges[0].Line[0], from)
 	m.loop = append(m.loop, at)
 	piece := func(line Line) {
-		n := max(int(math.Ceil(line.Length()/step)), 1)
+		n := max(int(math.Ceil(line.Length()/(step*from.coarse))), 1)
 		points := line.divided(n)
 		for i := 1; i <= n; i++ {
 			next := m.loop[0]
@@ -207,7 +207,7 @@ func (m *mesh) dart(p Panel, from start, cuts []cut, constraints [][2]int) [][2]
 	for k, d := range p.Darts {
 		var points Line
 		for _, part := range from.parted(d.Line) {
-			more := part.divided(max(int(math.Ceil(part.Length()/step)), 1))
+			more := part.divided(max(int(math.Ceil(part.Length()/(step*from.coarse))), 1))
 			if len(points) > 0 {
 				more = more[1:]
 			}

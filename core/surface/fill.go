@@ -129,7 +129,7 @@ func (s start) held() []float64 {
 // fill puts points inside the outline, in rows, clear of it and of the darts.
 func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 	box := plane.BoxOf(border)
-	cell := math.Min(math.Max(math.Min(box.Width(), box.Height())/cellsAcross, narrowestCell), widestCell)
+	cell := math.Min(math.Max(math.Min(box.Width(), box.Height())/cellsAcross, narrowestCell), widestCell) * s.coarse
 	high := cell * math.Sqrt(3) / 2
 	for i, y := 0, box.Min.Y+high/2; y < box.Max.Y; i, y = i+1, y+high {
 		for x := box.Min.X + cell/2*float64(1+i%2)/1.5; x < box.Max.X; x += cell {

@@ -28,6 +28,8 @@ type Form struct {
 	Levels map[figure.Level]float64 // heights of the named levels
 	column figure.Column
 	rows   []row // every level's half outline
+	// coarse is how much larger the cells of its panels are than those of a middling body.
+	coarse float64
 }
 
 type row struct {
@@ -47,6 +49,10 @@ func bridge(degrees float64) float64 {
 	}
 	return (1 + math.Cos(math.Pi*(degrees-45)/43)) / 2
 }
+
+// middling is the bust girth up to which panels are cut as finely, mm; larger ones are cut into as
+// many parts.
+const middling = 1050.0
 
 // creaseWidth is over how many mm cloth rounds a crease between levels (from memory).
 const creaseWidth = 9.0
@@ -75,6 +81,7 @@ func On(f figure.Figure, from float64, ease Ease) *Form {
 	for _, l := range figure.Levels() {
 		s.Levels[l] = -f.Drop(l)
 	}
+	s.coarse = math.Max(1, f.GirthAt(figure.Bust)/middling)
 	s.Torso.Back += ease.Bust / 10
 	s.Torso.Front += ease.Bust / 10
 	s.settle()
@@ -84,7 +91,7 @@ func On(f figure.Figure, from float64, ease Ease) *Form {
 // Of is the form of any column, with no marks of a body on it: for surfaces whose unrolling
 // is known.
 func Of(c figure.Column) *Form {
-	s := &Form{column: c}
+	s := &Form{column: c, coarse: 1}
 	s.settle()
 	return s
 }
