@@ -197,7 +197,7 @@ func (f *Figure) trunkOf(group Group) trunk {
 	t := trunk{bust: v("bust_girth"), underbust: v("underbust_girth"), neck: v("neck_girth"), backWaist: v("back_waist_length"),
 		apart: v("bust_separation"), shoulder: v("shoulder_length"), shoulderDrop: v("shoulder_drop"), acrossBack: v("across_back"),
 		acrossFront: v("across_front"), scye: v("scye_depth"), bustLevelRead: read("waist_to_bust"), frontRead: read("across_front"),
-		scyeRead: read("scye_depth"), breadth: v("bust_breadth"), depth: v("bust_depth"), women: 0.5}
+		breadth: v("bust_breadth"), depth: v("bust_depth"), women: 0.5}
 	switch group {
 	case Women:
 		t.women = 1

@@ -34,12 +34,11 @@ type trunk struct {
 	apart, shoulder, shoulderDrop      float64
 	acrossBack, acrossFront, scye      float64
 	bustLevel                          float64
-	bustLevelRead, frontRead, scyeRead bool
+	bustLevelRead, frontRead           bool
 	women                              float64 // 1 for women, 0 for men, ½ for nobody knows
 	breadth, depth                     float64 // of the bust, 0 when not read
 	underbustLevel                     float64
 	arm                                float64 // ring of the armhole, 0 when not read
-	cone                               float64 // how far the bust is drawn to a cone, 0 to 1
 }
 
 // built is a torso with its unknowns set: what the readings are compared with.
@@ -164,7 +163,7 @@ func (t trunk) breasts(p float64) (s Section, front float64) {
 // prior is how far breasts stand out beyond the ribs (from memory: so that a bust of 947 over
 // 807 is some 250 deep, as women's chests mostly are).
 func (t trunk) prior() float64 {
-	return math.Max(0, t.women*(0.20*(t.bust-t.underbust)+4)) * (1 - t.cone)
+	return math.Max(0, t.women*(0.20*(t.bust-t.underbust)+4))
 }
 
 // unknowns are what the readings are solved for.

@@ -31,12 +31,6 @@ func pair(a, b int) [2]int { return [2]int{min(a, b), max(a, b)} }
 // turn is twice the area of a triangle, positive when its points run counter-clockwise.
 func turn(a, b, c plane.Point) float64 { return b.Sub(a).Cross(c.Sub(a)) }
 
-// inCircle tells whether d lies in the circle through a, b and c, which run counter-clockwise.
-func inCircle(a, b, c, d plane.Point) bool {
-	ax, ay, bx, by, cx, cy := a.X-d.X, a.Y-d.Y, b.X-d.X, b.Y-d.Y, c.X-d.X, c.Y-d.Y
-	return (ax*ax+ay*ay)*(bx*cy-cx*by)-(bx*bx+by*by)*(ax*cy-cx*ay)+(cx*cx+cy*cy)*(ax*by-bx*ay) > 1e-9
-}
-
 // delaunay triangulates points inside their hull.
 func delaunay(points []plane.Point) [][3]int {
 	box := plane.BoxOf(points)

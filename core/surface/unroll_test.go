@@ -90,17 +90,14 @@ func length(line []plane.Point) float64 {
 func TestDartOfACone(t *testing.T) {
 	s := turned(0, 100, 4, func(z float64) float64 { return 150 * math.Max(1-z/100, 0.02) })
 	p := sector(s, 0, 1, 0, 96)
-	tip := s.Place(96, 0.5)
 	var line Line
 	for z := 0.0; z <= 92; z += 4 {
 		line = append(line, s.Place(z, 0.5))
 	}
-	_ = tip
 	p.Darts = []Dart{{ID: "d", Edge: "bottom", Line: line}}
 	f, err := s.Unroll(p)
 	require.NoError(t, err)
 	assert.InDelta(t, f.Darts[0].First[0].To(f.Darts[0].First[1]), f.Darts[0].Leg[0].To(f.Darts[0].Leg[1]), 0.1)
-	_ = r3.Vec{}
 }
 
 func figureOf(t testing.TB, v map[string]float64) figure.Figure {
@@ -137,11 +134,10 @@ func block(s *Form, front bool) Panel {
 	tip := s.Torso.Underarm - 5
 	dart := s.Through(Station{0, mid + (1-mid)*0.5}, Station{tip, mid + (1-mid)*0.5})
 	mouth := shoulder.At(shoulder.Length() * 0.45)
-	low := s.Place(mouth.Z-85, s.Share(r3.Vec{X: mouth.X, Y: s.Torso.Nape.Y, Z: mouth.Z - 85}))
 	st := start{Form: s, from: FromBack}
 	q := st.locate(mouth)
 	q.X, q.Y = q.X*0.98, q.Y-85
-	low = st.placed(q)
+	low := st.placed(q)
 	sh := s.Straight(mouth, low, FromBack)
 	return Panel{From: FromBack, Edges: []Edge{{"waist", "", s.Around(mid, 1, zero)}, {"cb", "", cb}, {"neck", "", neckB.Reversed()},
 		{"shoulder", "", shoulder}, {"scye", "", scyeB}, {"side", "", side.Reversed()}}, Darts: []Dart{{ID: "waist", Edge: "waist", Line: dart}, {ID: "shoulder", Edge: "shoulder", Line: sh}}, Fold: "cb"}

@@ -109,6 +109,21 @@ var ensembles = []struct {
 				"verdigris", 34
 		}, nil},
 	}, "1883", []reading{{"waist_girth", "bare", "77.5 cm"}}},
+	// Complete from the skin to the bodice.
+	{"The lamp-oil factor", "about 1886", "Skerrow Harbour pageant", 0, 61, 35, 2, []layer{
+		{"shift", "Shift", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
+		{"corset", "Corset", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Grey coutil", 24 }, nil},
+		{"bustle-pad", "Small pad", store.Planned, nil, func(f *cloth.Fabric) { f.Name = "Scraps of ticking" }, nil},
+		{"petticoat-tiered", "Petticoat", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Striped cambric", 7.2 }, nil},
+		{"skirt-gored-1887", "Skirt", store.Drafted, nil, func(f *cloth.Fabric) {
+			f.Name, f.Colour, f.Price = "Lamp-black mohair",
+				"ink", 29
+		}, nil},
+		{"bodice-basque", "Bodice", store.Drafted, nil, func(f *cloth.Fabric) {
+			f.Name, f.Colour, f.Price = "Wick-brown wool",
+				"walnut", 33
+		}, nil},
+	}, "1883", nil},
 }
 
 // stash is what lies in the cupboard. The layer named is cut from it.

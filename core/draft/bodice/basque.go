@@ -277,12 +277,10 @@ func (h *half) standCollar(high float64) error {
 // darts.
 func (h *half) bones() {
 	const below, width, clearance = 30.0, 6.0, 8.0
-	count := 0
 	lay := func(place, piece string, long float64) {
 		if b, ok := bone.Fit(bone.Spiral, place, width, long, clearance); ok {
 			b.Piece, b.Count = piece, 2
 			h.Bones = append(h.Bones, b)
-			count += 2
 		}
 	}
 	under := h.underarm().Z
@@ -294,5 +292,4 @@ func (h *half) bones() {
 	lay("in the first darts", "front", h.form.Torso.BustPoint.Z-32-10+down)
 	lay("in the second darts", "front", h.form.Torso.BustPoint.Z-32-10+down)
 	h.Casing = true
-	_ = count
 }

@@ -196,14 +196,6 @@ func (h *half) finish(in cloth.Fabric) {
 	h.Cautions = []caution.Caution{caution.Needle, caution.Iron}
 	h.measure()
 	h.wear(float64(in.Thickness))
-	long := 0.0
-	for _, l := range []string{"centre-back", "centre-front"} {
-		for i := range h.Pieces {
-			if e, ok := h.Pieces[i].Edge(l); ok && h.Pieces[i].Fold != l && long == 0 {
-				long = e.Length()
-			}
-		}
-	}
 	h.Spares = append(h.Spares, draft.Spare{Dimension: "girth.waist", Where: "both side seams", Seams: 2,
 		Allowance: h.v.Number("allowance") - 6},
 		draft.Spare{Dimension: "girth.bust", Where: "both side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6})
@@ -221,6 +213,4 @@ func (h *half) finish(in cloth.Fabric) {
 					"the bust point, or the surplus eased into the armhole.")
 		}
 	}
-	_ = measure.Tell
-	_ = long
 }

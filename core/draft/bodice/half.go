@@ -74,7 +74,6 @@ type cut struct {
 	scyeDrop float64 // of the armhole below the armpit
 	ease     surface.Ease
 	low      float64 // the lowest point of the lower edge
-	waist    float64 // height of the natural waist on the form
 }
 
 // lay makes the form and its upper edge.
