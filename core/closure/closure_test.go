@@ -113,3 +113,22 @@ func TestEvenWorked(t *testing.T) {
 	assert.Equal(t, 2, CountFor(20, 25, 10))
 	assert.Empty(t, Even(8, 0, 1))
 }
+
+// Buttons over a front of 430 with 12 at each end and one at the waist, 330 down: eleven gaps
+// of 28.91 above it and three of 29.33 below make fifteen; seven of 45.43 and two of 44 make
+// ten (worked sums from memory).
+func TestAnchoredWorked(t *testing.T) {
+	for n, want := range map[int][2]float64{15: {28.91, 29.33}, 10: {45.43, 44}} {
+		at := Anchored(12, 418, n, 330)
+		assert.Len(t, at, n)
+		assert.Contains(t, at, 330.0)
+		assert.InDelta(t, want[0], at[1]-at[0], 0.01)
+		assert.InDelta(t, want[1], at[n-1]-at[n-2], 0.01)
+		for i := 1; i < n; i++ {
+			assert.Greater(t, at[i], at[i-1])
+		}
+	}
+	// An anchor at the very end, or twice the same, spoils nothing.
+	assert.InDelta(t, 6, len(Anchored(0, 100, 6, 99, 50, 50)), 1)
+	assert.Equal(t, []float64{5}, Anchored(5, 3, 4))
+}

@@ -85,19 +85,19 @@ func length(line []plane.Point) float64 {
 	return sum
 }
 
-// A dart up a cone from its bottom opens by what the cone misses of the plane (common
-// practice: a cone of base radius R and height h misses 360·(1 − R/√(R²+h²)) degrees).
-func TestDartOfACone(t *testing.T) {
-	s := turned(0, 100, 4, func(z float64) float64 { return 150 * math.Max(1-z/100, 0.02) })
-	p := sector(s, 0, 1, 0, 96)
-	var line Line
-	for z := 0.0; z <= 92; z += 4 {
-		line = append(line, s.Place(z, 0.5))
-	}
-	p.Darts = []Dart{{ID: "d", Edge: "bottom", Line: line}}
-	f, err := s.Unroll(p)
+// Conical stays: rings of 860 and 640 at a height of 200 make a cone of slant 203.04, whose
+// whole is a sector of 62.08° (geometry): half of it unrolls to half the angle, without strain.
+func TestConeOfStays(t *testing.T) {
+	s := turned(0, 200, 10, func(z float64) float64 { return (640 + 220*z/200) / (2 * math.Pi) })
+	f, err := s.Unroll(sector(s, 0, 1, 0, 200))
 	require.NoError(t, err)
-	assert.InDelta(t, f.Darts[0].First[0].To(f.Darts[0].First[1]), f.Darts[0].Leg[0].To(f.Darts[0].Leg[1]), 0.1)
+	left, right := f.Edges[3].Parts[0], f.Edges[1].Parts[0]
+	u, v := left[0].Sub(left[len(left)-1]), right[len(right)-1].Sub(right[0])
+	assert.InDelta(t, 203.04, length(left), 0.1)
+	assert.InDelta(t, 62.08/2, math.Abs(math.Atan2(u.Cross(v), u.Dot(v)))*180/math.Pi, 0.15)
+	assert.Less(t, f.StrainOver(0.01), 4e-3)
+	assert.InDelta(t, 320, length(f.Edges[0].Parts[0]), 0.2)
+	assert.InDelta(t, 430, length(f.Edges[2].Parts[0]), 0.2)
 }
 
 func figureOf(t testing.TB, v map[string]float64) figure.Figure {
