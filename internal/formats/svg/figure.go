@@ -30,31 +30,22 @@ type Dressed struct {
 	Surface []figure.Ring // of the garment, from its upper to its lower edge
 }
 
-// form is the outline of a stand on one side of its axis at bearing deg, from
-// the shoulder down; y is the drop.
+// form is the outline of a stand on one side of its axis at bearing deg, from below the hip up
+// to the neck; y is the drop.
 func form(f figure.Figure, deg float64) []plane.Point {
-	top, _ := f.Span()
 	end := f.Drop(figure.Hip) + 130
-	shoulder := -f.Length("back_waist_length") + 25
-	var out []plane.Point
-	for drop := end; drop > top+40; drop -= 22 {
-		out = append(out, plane.Pt(f.At(drop).Reach(deg), drop))
-	}
-	chest := f.At(top + 40).Reach(deg)
-	side := math.Abs(math.Mod(deg, 180)-90) < 1
-	if side {
-		half := f.Length("across_back")/2 + 12
-		out = append(out, plane.Pt(chest*0.97, top+8), plane.Pt(half*0.86, (top+shoulder)/2+14), plane.Pt(half*0.9, shoulder+62),
-			plane.Pt(half*0.99, shoulder+26),
-			plane.Pt(half*0.92, shoulder+8), plane.Pt(half*0.55, shoulder-16), plane.Pt(66, shoulder-36), plane.Pt(56,
-				shoulder-56), plane.Pt(54, shoulder-82))
-	} else {
-		lean := 1.0
-		if deg == 180 {
-			lean = 1.06
+	chest := -f.Torso().Armpit
+	out := []plane.Point{plane.Pt(f.At(end).Reach(deg), end)}
+	rings := f.Rings()
+	for i := len(rings) - 1; i >= 0; i-- {
+		r := rings[i]
+		step := 20.0
+		if r.Drop < chest { // the shoulder turns within a few centimetres
+			step = 8
 		}
-		out = append(out, plane.Pt(chest*0.97*lean, top), plane.Pt(chest*0.8*lean, (top+shoulder)/2),
-			plane.Pt(chest*0.6*lean, shoulder+10), plane.Pt(58, shoulder-34), plane.Pt(52, shoulder-56), plane.Pt(50, shoulder-82))
+		if r.Drop < out[len(out)-1].Y-step || i == 0 {
+			out = append(out, plane.Pt(r.Section.Reach(deg), r.Drop))
+		}
 	}
 	return out
 }
@@ -63,7 +54,7 @@ func form(f figure.Figure, deg float64) []plane.Point {
 func (s Stand) Draw() string {
 	f := s.Bare
 	floor := f.Length("waist_to_floor_side")
-	top := -f.Length("back_waist_length") - 64
+	top := f.Rings()[0].Drop
 	half := 300.0
 	if s.Marks { // room for the arms and for the lengths beside them
 		half = 412
