@@ -48,6 +48,7 @@ type Fastener string
 const (
 	Hooks   Fastener = "hooks"
 	Buttons Fastener = "buttons"
+	Zips    Fastener = "zips"
 )
 
 // fastened is how a kind of fastener is bought and worked.
@@ -61,6 +62,8 @@ type fastened struct {
 var fasteners = map[Fastener]fastened{
 	Hooks: {"hook", "pair", func(float64) string { return "Hooks and eyes" },
 		[]notion.Worked{{Key: "hooks", Name: "hook and eye|hooks and eyes", Of: technique.Hook}}},
+	Zips: {"zip", "piece", func(size float64) string { return "Zip, " + measure.Tell(size) + " long" },
+		[]notion.Worked{{Key: "zips", Name: "zip", Of: technique.Zip}}},
 	Buttons: {"button", "piece", func(size float64) string { return "Flat buttons, " + measure.TellStock(size) },
 		[]notion.Worked{{Key: "buttonholes", Name: "buttonhole", Of: technique.Buttonhole},
 			{Key: "buttons", Name: "button", Of: technique.Button}}},
@@ -70,7 +73,7 @@ var fasteners = map[Fastener]fastened{
 type Fastening struct {
 	Kind  Fastener
 	Count int
-	Size  float64 // across, mm, of what has one
+	Size  float64 // across, mm, of what has one; of a zip its length
 	For   string  // what they close, where it is not the garment's opening
 	Why   string  // the sum behind the count
 }
@@ -90,6 +93,9 @@ func (f Fastening) Works() []notion.Worked {
 	var out []notion.Worked
 	for _, w := range fasteners[f.Kind].works {
 		w.Count = f.Count
+		if f.Kind == Zips {
+			w.Length = f.Size * float64(f.Count)
+		}
 		out = append(out, w)
 	}
 	return out

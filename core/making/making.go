@@ -226,7 +226,8 @@ var usual = map[technique.Work]string{
 	technique.Pleat: "knife-pleats", technique.Tuck: "tucks", technique.Channel: "channel-between", technique.Bone: "bone-capped",
 	technique.Cord: "corded-rows", technique.Quilt: "quilt-machine", technique.Ring: "rings", technique.Tuft: "tufting",
 	technique.Floss: "flossing", technique.Eyelet: "eyelet-metal", technique.Buttonhole: "buttonhole-hand",
-	technique.Button: "button-sewn", technique.Hook: "hooks", technique.Lacing: "lacing", technique.Finish: "overcast-finish",
+	technique.Button: "button-sewn", technique.Hook: "hooks",
+	technique.Zip: "zip-lapped", technique.Lacing: "lacing", technique.Finish: "overcast-finish",
 }
 
 // workOf is the kind of work that a join is.

@@ -77,7 +77,7 @@ func (n Notion) Priced(u measure.Unit) (name string, per float64) {
 // they make a few parts in a hundred of a garment).
 var weights = map[string]map[string]float64{
 	"tape": {"m": 5}, "binding": {"m": 6}, "ribbon": {"m": 5}, "lace": {"m": 6}, "cord": {"m": 6}, "floss": {"m": 0.2},
-	"thread": {"m": 0.03}, "hook": {"pair": 0.5}, "button": {"piece": 0.8}, "eyelet": {"piece": 0.4, "m": 0.1},
+	"thread": {"m": 0.03}, "hook": {"pair": 0.5}, "zip": {"piece": 12}, "button": {"piece": 0.8}, "eyelet": {"piece": 0.4, "m": 0.1},
 	"wadding": {"m²": 120}, "hoop": {"piece": 2},
 }
 

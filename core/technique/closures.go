@@ -71,6 +71,39 @@ var closures = []Technique{
 		Suits: "a gape between buttons, plackets", NotFor: "anything under strain", Wrong: "It opens: a hook " +
 			"instead.", Section: "a -14,0 14,0; b -14,-3.6 14,-3.6; i -2,-1.2 2,-1.2; i -2,-2.4 2,-2.4; s2 -3,-1.6 -2.6,.4 " +
 			"-1.8,-.6", Right: []Seen{{Dots, 0}}},
+	{Key: "zip-centred", Name: "Zip, centred", Family: Closures, Of: Zip, Asked: 20, Used: 15, Each: 15,
+		Passes: byMachine(stitch.Lockstitch, 3), Handling: 30, Needs: sewing, Fit: Fit{Strong: 2, Clean: 1, Shows: true}, From: 1937,
+		What: "Both edges meet over the middle of the zip, a row on either side.",
+		Steps: []string{"Close the seam below; baste the opening shut and press it open.",
+			"Lay the zip face down on it, teeth on the seam; baste.",
+			"Stitch from the right side, down one side, across, and the other side from the top too.", "Take the basting out."},
+		Suits: "centre backs of plain cloth, cushions, skirts", NotFor: "cloth where two rows would be seen as a stripe",
+		Wrong: "One side is longer at the top: sew both sides from below or both from above.", History: "In dresses from 1937 (from " +
+			"memory); hooks " +
+			"and snaps before.",
+		Section: "a -14,0 -.6,0 -.6,-1.2 -8,-1.2; b 14,0 .6,0 .6,-1.2 8,-1.2; c -7,-2.4 7,-2.4; s3 -5,.9 -5,-3.3; s3 5,.9 5,-3.3; x 0,-3.8",
+		Right:   []Seen{{SeamLine, 0}, {Line, -6}, {Line, 6}}},
+	{Key: "zip-lapped", Name: "Zip, lapped", Family: Closures, Of: Zip, Asked: 25, Used: 22, Each: 15,
+		Passes: byMachine(stitch.Lockstitch, 3), Handling: 32, Needs: sewing, Fit: Fit{Strong: 2, Clean: 1, Shows: true}, From: 1937,
+		What: "One edge is sewn close beside the teeth, the other laps over them: a single row is seen.",
+		Steps: []string{"Press one edge in a little short of its line, the other on it.", "Stitch the first edge close beside the teeth.",
+			"Lay the other over, to the seam line; baste.", "Stitch it down from the right side, across at the foot and up."},
+		Suits: "side openings of dresses and skirts", NotFor: "very thick cloth", Wrong: "The teeth show: the lap was not basted to the " +
+			"seam line.",
+		Section: "a -14,0 3,0 3,-1.2 -6,-1.2; b 14,-2.4 1,-2.4 1,-3.6 8,-3.6; c -5,-4.8 7,-4.8; s3 -4,.9 -4,-5.7; s3 4,-1.6 4,-5.7; " +
+			"x 0,-6.2",
+		Right: []Seen{{SeamLine, 0}, {Line, -8}}},
+	{Key: "zip-hidden", Name: "Zip, hidden in the seam", Family: Closures, Of: Zip, Asked: 20, Used: 15, Each: 12,
+		Passes: byMachine(stitch.Lockstitch, 2), Handling: 24, Needs: sewing, Fit: Fit{Strong: 2, Clean: 1}, From: 1960,
+		What: "Sewn to the allowances with the teeth rolled back; outside only a seam is seen. The seam below is closed afterwards.",
+		Steps: []string{"Press the teeth flat, not hot.", "Sew each side to its allowance in the fold of the teeth, from the top down.",
+			"Close the zip and look: waist on waist.", "Close the seam below, a little beside the last stitches."},
+		Suits: "smooth fitted dresses, stage clothes", NotFor: "clothes that should look of a time before it", Wrong: "A bubble at " +
+			"its foot: " +
+			"the seam was begun too far below.",
+		Section: "a -14,0 -.6,0 -.6,-1.2 -8,-1.2; b 14,0 .6,0 .6,-1.2 8,-1.2; c -7,-2.4 7,-2.4; s2 -1.8,-.7 -1.8,-3.2; s2 1.8,-.7 " +
+			"1.8,-3.2; " +
+			"x 0,-3.8", Right: []Seen{{SeamLine, 0}}},
 	{Key: "placket-strips", Name: "Placket of two strips", Family: Closures, Of: Placket,
 		Passes: []Pass{{stitch.Lockstitch, 2, 2}, {stitch.Felling, 2, 2}}, Handling: 120, Needs: both, Fit: Fit{Strong: 2, Clean: 3},
 		What: "A wide strip doubled under one edge makes the underlap, a narrow one turned in faces the other.",

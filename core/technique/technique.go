@@ -74,6 +74,7 @@ const (
 	Eyelet     Work = "eyelet"
 	Busk       Work = "busk"
 	Hook       Work = "fastener"
+	Zip        Work = "zip"
 	Buttonhole Work = "buttonhole"
 	Button     Work = "button"
 	Loop       Work = "loop"

@@ -3,6 +3,7 @@ package term
 // sewing are words for how things are sewn and pressed.
 var sewing = []Term{
 	{"seam", "Two edges sewn together.", "plain"},
+	{"zip", "Two rows of teeth on tapes, closed by a slider.", "zip-lapped"},
 	{"notion", "What is bought beside the cloth: thread, hooks, buttons, tape, bones.", ""},
 	{"French seam", "Sewn twice, so that the raw edges lie inside it.", "french"},
 	{"flat-felled seam", "One allowance folded over the other and sewn down flat.", "flat-felled"},

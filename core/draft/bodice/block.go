@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/sleeve"
@@ -13,6 +14,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -26,7 +28,7 @@ func (Block) About() draft.About {
 	return draft.About{Kind: "bodice-plain", Name: "Plain bodice with darts", Family: family.Bodice,
 		What: "Front and back with darts at waist, side and shoulder, to the waist; it opens behind. The ground that others are " +
 			"made from.",
-		Usual: cloth.Fabric{Name: "Firm cotton", Colour: "slate", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.04}}
+		Usual: cloth.Fabric{Name: "Firm cotton", Colour: "chalk", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.04}}
 }
 
 func (Block) Parameters() []draft.Parameter {
@@ -75,7 +77,7 @@ func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 		h.Pieces[i] = p
 	}
-	h.Pieces[h.index("back")].Be(pattern.Opening, "centre-back")
+	h.closed(v.Number("lap"))
 	for _, p := range []string{"front", "back"} {
 		h.Pieces[h.index(p)].Be(pattern.FacedOut, "neck", "hem")
 	}
@@ -90,6 +92,32 @@ func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	h.finish(in)
 	return *h.Draft, h.sound()
 }
+
+// closed closes the back: with buttons on a lap, or a zip from edge to edge.
+func (h *half) closed(lap float64) {
+	back := &h.Pieces[h.index("back")]
+	back.Be(pattern.Opening, "centre-back")
+	e, ok := back.Edge("centre-back")
+	if !ok {
+		return
+	}
+	long := e.Length()
+	if lap < leastLap {
+		h.Fasten(closure.Zips, 1, math.Floor(long/10)*10, "the length of the centre back, down to what is sold")
+		return
+	}
+	line := plane.Beside(e.Line, lap) // the centre back itself
+	at := closure.Anchored(14, plane.Length(line)-14, closure.CountFor(long, backButtons, 14))
+	for _, a := range at {
+		q, _ := plane.Along(line, a)
+		back.Marks = append(back.Marks, pattern.Mark{Kind: pattern.Button, Path: []plane.Point{q}, Width: 12})
+	}
+	h.Fasten(closure.Buttons, len(at), 12, fmt.Sprintf("one every %s or so of a back of %s", measure.Tell(backButtons), measure.Tell(long)))
+}
+
+// leastLap is the least lap that carries a button, backButtons how far apart they sit, mm (from
+// memory).
+const leastLap, backButtons = 10.0, 50.0
 
 // sound refuses what can't be sewn: with the sleeve or the settings that were chosen.
 func (h *half) sound() error {
