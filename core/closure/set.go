@@ -49,6 +49,7 @@ const (
 	Hooks   Fastener = "hooks"
 	Buttons Fastener = "buttons"
 	Zips    Fastener = "zips"
+	Loops   Fastener = "loops"
 )
 
 // fastened is how a kind of fastener is bought and worked.
@@ -64,6 +65,8 @@ var fasteners = map[Fastener]fastened{
 		[]notion.Worked{{Key: "hooks", Name: "hook and eye|hooks and eyes", Of: technique.Hook}}},
 	Zips: {"zip", "piece", func(size float64) string { return "Zip, " + measure.Tell(size) + " long" },
 		[]notion.Worked{{Key: "zips", Name: "zip", Of: technique.Zip}}},
+	Loops: {"button", "piece", func(size float64) string { return "Round buttons with loops, " + measure.TellStock(size) },
+		[]notion.Worked{{Key: "loops", Name: "loop", Of: technique.Loop}, {Key: "buttons", Name: "button", Of: technique.Button}}},
 	Buttons: {"button", "piece", func(size float64) string { return "Flat buttons, " + measure.TellStock(size) },
 		[]notion.Worked{{Key: "buttonholes", Name: "buttonhole", Of: technique.Buttonhole},
 			{Key: "buttons", Name: "button", Of: technique.Button}}},

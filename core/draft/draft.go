@@ -212,6 +212,7 @@ type Note struct {
 type Wear struct {
 	LaceTo float64        // the waist is drawn to this girth, mm; 0 for no lacing
 	Moved  float64        // the share of the flesh laced away that comes out above and below
+	Carry  figure.Carry   // what it does to the bust
 	Pads   []figure.Pad   // padding
 	Props  []figure.Prop  // hoops and cages, from the top down
 	Cover  []figure.Depth // thickness of the cloth, from the top down
@@ -229,11 +230,17 @@ type Wear struct {
 // Hang is the girth of a garment's outline at a drop, mm.
 type Hang struct{ Drop, Girth float64 }
 
-// Dress is the figure with the garment on.
-func (w Wear) Dress(f figure.Figure) figure.Figure {
+// Held is the body as the garment laces and carries it, without the garment's own thickness.
+func (w Wear) Held(f figure.Figure) figure.Figure {
 	if w.LaceTo > 0 {
 		f = f.Laced(w.LaceTo, w.Moved)
 	}
+	return f.Carried(w.Carry)
+}
+
+// Dress is the figure with the garment on.
+func (w Wear) Dress(f figure.Figure) figure.Figure {
+	f = w.Held(f)
 	if len(w.Pads) > 0 {
 		f = f.Padded(w.Pads)
 	}
@@ -249,7 +256,9 @@ func (w Wear) Dress(f figure.Figure) figure.Figure {
 
 // Shapes tells whether the garment changes the form of the figure under what is
 // worn over it, and not only its thickness.
-func (w Wear) Shapes() bool { return w.LaceTo > 0 || len(w.Pads) > 0 || len(w.Props) > 0 || w.Stands }
+func (w Wear) Shapes() bool {
+	return w.LaceTo > 0 || !w.Carry.None() || len(w.Pads) > 0 || len(w.Props) > 0 || w.Stands
+}
 
 // Hung is a figure with the outline of the garment's hanging cloth round it,
 // from the hip down: above it cloth lies on what is under it. From the waist

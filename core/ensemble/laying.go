@@ -189,7 +189,7 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 		if n == 0 {
 			continue
 		}
-		q := lay.Piece{ID: p.ID, Count: n, MirrorPairs: p.Mirrored, Turns: []float64{0, 180}}
+		q := lay.Piece{ID: p.ID, Count: n, MirrorPairs: p.Mirrored, Turns: p.Turns()}
 		// Half a millimetre of simplicity keeps the search short; the shape
 		// laid always holds the true one.
 		for _, v := range plane.Plainer(p.Opened(), 0.25) {
@@ -207,7 +207,7 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 				q.Turns[k] = math.Mod(q.Turns[k]+90, 360)
 			}
 		}
-		if p.Fold != "" && c.Fold == lay.Lengthwise && !u.Fabric.Railroad {
+		if p.Fold != "" && c.Fold == lay.Lengthwise && !u.Fabric.Railroad && p.GrainDegrees == 0 {
 			q.OnFold = q.Even()
 		} else if c.Fold != lay.Flat && !q.MirrorPairs && q.Count > 1 { // cut from both layers at once
 			q.Even()

@@ -212,6 +212,9 @@ func (s *Stage) draft(p Plan) {
 		}
 	}
 	if s.NowErr == nil {
+		g := s.toMake(s.Now)
+		g.Shaped(s.choices(p), p.Maker)
+		s.Now = g.Draft
 		s.piece()
 		s.make(p)
 		s.NowErr = s.Now.Check()

@@ -187,6 +187,23 @@ func (c Column) Hollow(low float64, to r3.Vec, side Facing, parts int) []r3.Vec 
 	return out
 }
 
+// Necklace is a line from a point of the column to the centre, in front or behind, at a height:
+// where a plane through both, and through the point's mirror image, cuts the column.
+func (c Column) Necklace(low float64, from r3.Vec, side Facing, parts int) []r3.Vec {
+	lowest := c.At(low)
+	end := r3.Vec{Y: lowest.Y(0, side), Z: low}
+	out := make([]r3.Vec, parts+1)
+	for k := range out {
+		// Closer together towards the centre, where it runs across.
+		share := 1 - math.Pow(1-float64(k)/float64(parts), 2)
+		y, z := from.Y+(end.Y-from.Y)*share, from.Z+(end.Z-from.Z)*share
+		at := c.At(z)
+		out[k] = r3.Vec{X: at.X(y), Y: y, Z: z}
+	}
+	out[0], out[parts] = from, end
+	return out
+}
+
 // long is the length of a line of points.
 func long(line []r3.Vec) float64 {
 	sum := 0.0

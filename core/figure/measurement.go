@@ -101,6 +101,11 @@ var measurements = []Measurement{
 		spread: 20, said: "from upper arm and wrist", guess: func(v func(string) float64) float64 {
 			return (v("upper_arm_girth")+v("wrist_girth"))/2 + 28
 		}},
+	{Key: "head_girth", Label: "Head", Meaning: "Round the head above the brows and over the widest place behind.", Low: 480, High: 660,
+		Girth: true, column: -1, spread: 32, said: "six parts in a hundred of the height, " +
+			"and ⟦46 cm⟧", guess: func(v func(string) float64) float64 {
+			return 0.06*v("height") + 460
+		}},
 	{Key: "arm_length", Label: "Arm length", Meaning: "From the point of the shoulder over the bent elbow to the wrist bone.",
 		Hold: "Hand on the hip, elbow bent; the tape goes round the outside of " +
 			"the elbow.", Low: 450, High: 760, Sided: true, column: -1, share: 0.352, spread: 0.028},

@@ -94,7 +94,7 @@ func tapes(t require.TestingT, f Figure) {
 	upper := tape(c, mark.NeckPoint, mark.BustPoint, true)
 	within("neck_to_bust_point", upper, 1)
 	if !said["neck_to_bust_point"] {
-		within("front_length", upper+tape(c, mark.BustPoint, r3.Vec{X: mark.BustPoint.X}, true), 1.5)
+		within("front_length", upper+tape(c, mark.BustPoint, r3.Vec{X: mark.BustPoint.X}, true), 2)
 	}
 	within("bust_separation", 2*mark.BustPoint.X, 1e-6)
 	within("waist_to_bust", -f.Drop(Bust), 5)
@@ -144,15 +144,15 @@ func TestTapeGivesTheReading(t *testing.T) {
 		v := map[string]float64{"height": b[23], "bust_girth": b[10], "waist_girth": b[11], "high_hip_girth": b[12], "hip_girth": b[13]}
 		about := body(t, v)
 		// Readings of its own round what such a body has.
-		for key, by := range map[string]float64{"neck_girth": 0.06, "back_waist_length": 0.05, "across_back": 0.06, "across_front": 0.06,
+		for key, by := range map[string]float64{"neck_girth": 0.06, "back_waist_length": 0.05, "across_back": 0.06, "across_front": 0.035,
 			"shoulder_length": 0.1, "shoulder_drop": 0.3, "scye_depth": 0.08, "bust_separation": 0.12, "underbust_girth": 0.04} {
 			if rapid.Bool().Draw(t, key) {
 				v[key] = about.Length(key) * rapid.Float64Range(1-by, 1+by).Draw(t, key+" by")
 			}
 		}
 		if rapid.Bool().Draw(t, "front") {
-			v["front_length"] = about.Length("front_length") + rapid.Float64Range(-12, 12).Draw(t, "front by")
-			v["neck_to_bust_point"] = about.Length("neck_to_bust_point") + rapid.Float64Range(-12, 12).Draw(t, "neck to bust by")
+			v["front_length"] = about.Length("front_length") + rapid.Float64Range(-9, 9).Draw(t, "front by")
+			v["neck_to_bust_point"] = about.Length("neck_to_bust_point") + rapid.Float64Range(-9, 9).Draw(t, "neck to bust by")
 		}
 		tapes(t, body(t, v))
 	})

@@ -227,7 +227,7 @@ var usual = map[technique.Work]string{
 	technique.Cord: "corded-rows", technique.Quilt: "quilt-machine", technique.Ring: "rings", technique.Tuft: "tufting",
 	technique.Floss: "flossing", technique.Eyelet: "eyelet-metal", technique.Buttonhole: "buttonhole-hand",
 	technique.Button: "button-sewn", technique.Hook: "hooks",
-	technique.Zip: "zip-lapped", technique.Lacing: "lacing", technique.Finish: "overcast-finish",
+	technique.Zip: "zip-lapped", technique.Loop: "loops", technique.Lacing: "lacing", technique.Finish: "overcast-finish",
 }
 
 // workOf is the kind of work that a join is.
@@ -264,6 +264,8 @@ func workOfEdge(k pattern.EdgeKind) technique.Work {
 		return technique.Casing
 	case pattern.Layered:
 		return technique.Turn
+	case pattern.Loose:
+		return technique.Finish
 	}
 	return ""
 }
@@ -321,6 +323,9 @@ func reckon(r *Row, thick float64, m Maker) {
 	if r.Count > 0 && r.Technique.Each > 0 {
 		all = r.Length
 	}
+	if r.Of == technique.Finish { // a finish is reckoned for both allowances of a seam
+		all /= 2
+	}
 	r.Thread = r.Technique.Thread(thick) * all / 1000
 	r.Minutes = m.perMetre(r.Technique)*all/1000 + r.Technique.Each*float64(r.Count)
 	if r.A.Piece != "" {
@@ -338,7 +343,7 @@ func reckon(r *Row, thick float64, m Maker) {
 		r.Layers += int(more)
 		r.Thick += more * thick
 	}
-	if r.Chosen != "" || r.ChosenFinish != "" {
+	if (r.Chosen != "" || r.ChosenFinish != "") && r.Of != technique.Finish {
 		r.Wants = math.Max(r.Technique.Asked, r.Finish.Asked)
 	}
 }

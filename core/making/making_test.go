@@ -13,6 +13,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
@@ -116,9 +117,18 @@ func anyChoice(t *rapid.T, g draft.Garment) {
 	sewn := garment(g, d)
 	sewn.Fixed, sewn.InHand = rapid.Bool().Draw(t, "cut"), rapid.Bool().Draw(t, "in hand")
 	sewn.Cloth.Shrinkage = rapid.SampledFrom([]float64{0, 0.03}).Draw(t, "shrinks")
-	made := making.Of(sewn, c, m)
 	var lines [][]plane.Point
 	for i := range d.Pieces {
+		line, _ := d.Pieces[i].Outline()
+		lines = append(lines, line)
+	}
+	if !sewn.Fixed {
+		sewn.Shaped(c, m)
+		d = sewn.Draft
+		require.NoError(t, d.Check())
+	}
+	made := making.Of(sewn, c, m)
+	for i := len(lines); i < len(d.Pieces); i++ {
 		line, _ := d.Pieces[i].Outline()
 		lines = append(lines, line)
 	}
@@ -131,7 +141,7 @@ func anyChoice(t *rapid.T, g draft.Garment) {
 	}
 	for _, r := range made.Rows {
 		require.False(t, math.IsNaN(r.Minutes+r.Thread) || math.IsInf(r.Minutes+r.Thread, 0) || r.Minutes < 0 || r.Thread < 0, r.Key)
-		if r.Chosen != "" && r.A.Piece != "" {
+		if r.Chosen != "" && r.A.Piece != "" && r.Of != technique.Finish {
 			require.GreaterOrEqual(t, r.AllowA+1e-9, r.Technique.Asked, "%s by %s", r.Key, r.Technique.Key)
 		}
 	}
@@ -148,6 +158,49 @@ func anyChoice(t *rapid.T, g draft.Garment) {
 			require.NotEmpty(t, a.Why)
 		}
 	}
+}
+
+// A shaped facing chosen for faced edges is cut of what it faces: its edges are the piece's,
+// facings meet where their pieces do, and hang free nowhere but inside. A strip instead of it
+// takes the facing out of the pattern again.
+func TestFacingsDeriveFromTheirPieces(t *testing.T) {
+	g, ok := catalogue.Find("bodice-plain")
+	require.True(t, ok)
+	d := drafttest.Make(t, g, body(t), draft.Settings{"sleeve": "none"})
+	shaped := garment(g, d)
+	shaped.Shaped(making.Choices{"like/faced": "face-shaped"}, making.Maker{})
+	require.NoError(t, shaped.Draft.Check())
+	names := map[string]bool{}
+	for _, p := range shaped.Pieces[len(d.Pieces):] {
+		names[p.ID] = true
+		require.NotEmpty(t, p.Of)
+		for _, e := range p.Edges {
+			assert.NotEqual(t, pattern.Opening, p.KindOf(e, shaped.Seams), "%s %s", p.ID, e.ID)
+		}
+	}
+	for _, id := range []string{"front-neck", "back-neck", "front-scye", "back-scye-back", "front-hem", "back-hem"} {
+		assert.True(t, names["facing-"+id], id)
+	}
+	joins := map[string]bool{}
+	for _, s := range pattern.True(shaped.Pieces, shaped.Seams) {
+		joins[s.A.Piece+" "+s.B.Piece] = true
+		if s.Join == pattern.OwnFacing {
+			assert.True(t, s.True, s.ID)
+			if s.A.Edge != "hem" { // there the darts are closed first
+				assert.InDelta(t, s.LengthA, s.LengthB, 1e-6, s.ID)
+			}
+		}
+	}
+	assert.True(t, joins["facing-front-neck facing-back-neck"] && joins["facing-back-hem facing-front-hem"], "%v", joins)
+	m := making.Of(shaped, making.Choices{"like/faced": "face-shaped"}, making.Maker{})
+	for _, r := range m.Rows {
+		if r.Of == technique.Face {
+			assert.Equal(t, r.A.Edge, r.B.Edge, "its facing stands beside it in the seam table")
+		}
+	}
+	strip := garment(g, d)
+	strip.Shaped(making.Choices{"like/faced": "face-bias"}, making.Maker{})
+	assert.Len(t, strip.Pieces, len(d.Pieces))
 }
 
 // Allowances that lie on each other are graded in thick cloth, never beyond what was cut; in

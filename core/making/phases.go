@@ -158,4 +158,5 @@ var ofJoin = map[pattern.Join]string{pattern.Beside: "seams", pattern.Inset: "gu
 var ofWork = map[technique.Work]string{technique.Dart: "darts", technique.Gather: "gather", technique.Pleat: "pleats",
 	technique.Tuck: "tucks", technique.Cord: "cords", technique.Ring: "rings", technique.Quilt: "quilt", technique.Channel: "channels",
 	technique.Bone: "bones", technique.Eyelet: "eyelets", technique.Floss: "floss", technique.Tuft: "tufts",
-	technique.Buttonhole: "buttonholes", technique.Button: "closure", technique.Hook: "closure", technique.Zip: "closure"}
+	technique.Buttonhole: "buttonholes", technique.Button: "closure", technique.Hook: "closure", technique.Zip: "closure",
+	technique.Finish: "finish", technique.Loop: "edges"}

@@ -58,7 +58,7 @@ func seamRows(g Garment, c Choices, m Maker) []Row {
 	var out []Row
 	for _, s := range g.Seams {
 		a, b := g.piece(s.A.Piece), g.piece(s.B.Piece)
-		if a == nil || b == nil {
+		if a == nil || b == nil || s.Join == pattern.OwnFacing { // that is worked with its edge
 			continue
 		}
 		ea, okA := a.Edge(s.A.Edge)
@@ -107,7 +107,8 @@ var likes = map[string]string{"like/beside": "all seams side by side", "like/ins
 	"like/band": "all that the band takes", "like/tier": "all tiers", "like/turned": "all that is turned out",
 	"like/facing": "all facings", "like/placket": "the placket", "like/set on": "all that is set on", "like/pocket": "the pocket",
 	"like/piecing": "all piecings", "like/hem": "all hems", "like/bound": "all bound edges", "like/faced": "all faced edges",
-	"like/opening": "all edges of openings", "like/busk": "both busk edges", "like/casing": "all casings"}
+	"like/opening": "all edges of openings", "like/busk": "both busk edges", "like/casing": "all casings",
+	"like/loose": "all free edges inside"}
 
 // Alike says in words what all rows like it are, or "" where it stands alone.
 func (r Row) Alike() string { return likes[r.Like] }
@@ -124,10 +125,8 @@ func edgeRows(g Garment, c Choices, m Maker) []Row {
 			}
 			r := Row{Key: "edge/" + p.ID + "/" + e.ID, Like: "like/" + string(kind), Name: p.Name + ", " + e.Name, Of: of, Edge: kind,
 				A: pattern.Side{Piece: p.ID, Edge: e.ID}, Length: e.Length(), Times: worn(p), AllowA: e.Allowance}
-			r.Situation = g.situation(m)
-			r.Situation.Turn = turned(e.Line)
-			r.Situation.Seen = g.Seen && !p.Hidden
-			r.Situation.Length = r.Length * float64(r.Times)
+			r.Situation = g.edgeSituation(p, e, m)
+			r.B = g.facing(r.A)
 			said := e.Technique
 			switch {
 			case said != "":
@@ -142,6 +141,16 @@ func edgeRows(g Garment, c Choices, m Maker) []Row {
 		}
 	}
 	return out
+}
+
+// facing is the edge of a shaped facing that is sewn to an edge, if there is one.
+func (g Garment) facing(s pattern.Side) pattern.Side {
+	for _, f := range g.Seams {
+		if f.Join == pattern.OwnFacing && f.B.Piece == s.Piece && f.B.Edge == s.Edge {
+			return f.A
+		}
+	}
+	return pattern.Side{}
 }
 
 // deepHem is the allowance from which a hem is usually felled by hand, mm (from memory).

@@ -221,25 +221,32 @@ func pressing(s *work.Step, all []Row) bool {
 
 func finishing(s *work.Step, all []Row) bool {
 	by := map[string]float64{}
-	var names []string
+	var ways []string
 	hand, machine := false, false
-	for _, r := range all {
-		if !r.Finished() {
-			continue
+	add := func(t technique.Technique, of string, length, minutes float64) {
+		way := t.Name + ": " + of
+		if by[way] == 0 {
+			ways = append(ways, way)
 		}
-		if by[r.Finish.Name] == 0 {
-			names = append(names, r.Finish.Name)
-		}
-		by[r.Finish.Name] += r.Length * float64(r.Times)
-		s.Minutes += r.FinishMinutes
-		s.Technique = r.Finish.Key
-		hand, machine = hand || !r.Finish.Machine(), machine || r.Finish.Machine()
+		by[way] += length
+		s.Minutes += minutes
+		s.Technique = t.Key
+		hand, machine = hand || !t.Machine(), machine || t.Machine()
 	}
-	if len(names) == 0 {
+	for _, r := range all {
+		long := r.Length * float64(r.Times)
+		switch {
+		case r.Of == technique.Finish:
+			add(r.Technique, "the free edges of facings, ", long, r.Minutes)
+		case r.Finished():
+			add(r.Finish, "both edges of seams, ", long, r.FinishMinutes)
+		}
+	}
+	if len(ways) == 0 {
 		return false
 	}
-	for _, n := range names {
-		s.How += fmt.Sprintf("%s: both edges of %s of seam. ", n, measure.TellLong(by[n]))
+	for _, w := range ways {
+		s.How += w + measure.TellLong(by[w]) + " in all. "
 	}
 	s.How = strings.TrimSpace(s.How)
 	s.Needs = needs(hand, machine, false)

@@ -18,6 +18,7 @@ func Fair(pieces []Piece, seams []Seam) {
 		sewn[Side{Piece: s.B.Piece, Edge: s.B.Edge}] = true
 	}
 	type end struct {
+		piece *Piece
 		edge  *Edge
 		first bool // the edge's start, else its end
 	}
@@ -42,10 +43,10 @@ func Fair(pieces []Piece, seams []Seam) {
 			pa, na, pb, nb *Edge // the corners, edge before and edge after
 			ea, eb         end
 		}{
-			{&a.Edges[(i+n-1)%n], &a.Edges[i], &b.Edges[k], &b.Edges[(k+1)%m], end{&a.Edges[(i+n-1)%n], false},
-				end{&b.Edges[(k+1)%m], true}},
-			{&a.Edges[i], &a.Edges[(i+1)%n], &b.Edges[(k+m-1)%m], &b.Edges[k], end{&a.Edges[(i+1)%n], true},
-				end{&b.Edges[(k+m-1)%m], false}},
+			{&a.Edges[(i+n-1)%n], &a.Edges[i], &b.Edges[k], &b.Edges[(k+1)%m], end{a, &a.Edges[(i+n-1)%n], false},
+				end{b, &b.Edges[(k+1)%m], true}},
+			{&a.Edges[i], &a.Edges[(i+1)%n], &b.Edges[(k+m-1)%m], &b.Edges[k], end{a, &a.Edges[(i+1)%n], true},
+				end{b, &b.Edges[(k+m-1)%m], false}},
 		} {
 			if !free(a, c.ea.edge) || !free(b, c.eb.edge) {
 				continue
@@ -66,8 +67,28 @@ func Fair(pieces []Piece, seams []Seam) {
 		}
 	}
 	for _, b := range bends {
-		b.edge.Line = bent(b.edge.Line, b.first, b.turn)
+		// Only as far as the next dart: its legs end on the edge as it is there.
+		line, long := b.edge.Line, b.edge.Length()
+		from, to := b.piece.clear(b.edge)
+		if b.first {
+			b.edge.Line = plane.Join(bent(plane.Part(line, 0, from), true, b.turn), plane.Part(line, from, long))
+		} else {
+			b.edge.Line = plane.Join(plane.Part(line, 0, to), bent(plane.Part(line, to, long), false, b.turn))
+		}
 	}
+}
+
+// clear is how far along an edge its first dart opens, and from where on it has none, mm; its
+// whole length, and its start, where it has no dart.
+func (p *Piece) clear(e *Edge) (from, to float64) {
+	from = e.Length()
+	for _, m := range p.mouths() {
+		if &p.Edges[m.edge] == e {
+			from = math.Min(from, plane.Length(e.Line[:m.first+1]))
+			to = math.Max(to, plane.Length(e.Line[:m.last+1]))
+		}
+	}
+	return from, to
 }
 
 // slight is a corner nobody sees, and meant one that is there on purpose, in

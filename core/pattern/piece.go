@@ -37,7 +37,8 @@ const (
 	OnFold   EdgeKind = "fold"     // it lies on the fold of the cloth
 	Hem      EdgeKind = "hem"      // turned up
 	Bound    EdgeKind = "bound"    // in a strip; it has no allowance
-	FacedOut EdgeKind = "faced"    // faced with a strip that is not drafted
+	FacedOut EdgeKind = "faced"    // faced with a strip, or with a facing that derives from the piece
+	Loose    EdgeKind = "loose"    // it hangs free inside: of a facing
 	Opening  EdgeKind = "opening"  // turned in beside an opening
 	BuskEdge EdgeKind = "busk"     // a half of a busk is set in it
 	CasingAt EdgeKind = "casing"   // turned over a tape or elastic
@@ -51,6 +52,9 @@ func (p *Piece) KindOf(e Edge, seams []Seam) EdgeKind {
 		return OnFold
 	}
 	for _, s := range seams {
+		if s.Join == OwnFacing && p.Of == "" {
+			continue
+		}
 		if s.A.Piece == p.ID && s.A.Edge == e.ID || s.B.Piece == p.ID && s.B.Edge == e.ID {
 			return Sewn
 		}
@@ -73,6 +77,22 @@ func (p *Piece) Be(kind EdgeKind, edges ...string) {
 	for _, id := range edges {
 		if e, ok := p.Edge(id); ok {
 			e.Kind = kind
+		}
+	}
+}
+
+// WithoutAllowance tells whether nothing is added outside an edge that something closes over: it
+// is neither the fold nor one that hangs free.
+func (p *Piece) WithoutAllowance(e Edge) bool {
+	return e.Allowance == 0 && e.ID != p.Fold && e.Kind != Loose
+}
+
+// Face says that edges of the piece are faced, and by which technique they usually are.
+func (p *Piece) Face(technique string, edges ...string) {
+	p.Be(FacedOut, edges...)
+	for _, id := range edges {
+		if e, ok := p.Edge(id); ok {
+			e.Technique = technique
 		}
 	}
 }
@@ -146,7 +166,8 @@ type Piece struct {
 	Fold         string   // the edge that lies on the fold of the cloth, or ""
 	EitherWay    bool     // a straight strip that may also lie across the cloth
 	GrainDegrees float64
-	Hidden       bool // nobody sees it once the garment is made
+	Hidden       bool   // nobody sees it once the garment is made
+	Of           string // the piece it derives from, or ""
 	Notches      []Notch
 	Marks        []Mark
 }
@@ -245,8 +266,13 @@ func (p *Piece) Area() float64 { return plane.Area(p.Opened()) }
 func (p *Piece) CutNote() string {
 	s := fmt.Sprintf("cut %d", p.Cut)
 	for i, c := range p.Also {
-		if i == 0 {
-			s = fmt.Sprintf("cut %d outer", p.CutOf(ForOuter))
+		switch n := p.CutOf(ForOuter); {
+		case i > 0:
+		case n > 0:
+			s = fmt.Sprintf("cut %d outer", n)
+		default:
+			s = fmt.Sprintf("cut %d %s", c.N, c.For)
+			continue
 		}
 		s += fmt.Sprintf(", %d %s", c.N, c.For)
 	}
@@ -261,6 +287,10 @@ func (p *Piece) CutNote() string {
 	}
 	return s
 }
+
+// sliver is by how much a cutting line without allowances may be smaller than the sewing line:
+// it leaves out corners that nobody sees, mm².
+const sliver = 2.0
 
 // Fault says what makes the piece impossible to cut, or nil.
 func (p *Piece) Fault() error {
@@ -292,7 +322,7 @@ func (p *Piece) Fault() error {
 	if _, _, crossed := plane.Crossing(cut); crossed {
 		return fmt.Errorf("%s crosses its own cutting line", p.Name)
 	}
-	if plane.Area(cut) < plane.Area(line)-1e-6 {
+	if plane.Area(cut) < plane.Area(line)-sliver {
 		return fmt.Errorf("%s: the cutting line falls inside the sewing line", p.Name)
 	}
 	return nil

@@ -2,6 +2,7 @@ package pattern
 
 import (
 	"fmt"
+	"slices"
 
 	"ardentgusset/core/plane"
 )
@@ -16,9 +17,7 @@ func (p Piece) Copied() Piece {
 	for i := range out.Edges {
 		out.Edges[i].Line = append([]plane.Point{}, p.Edges[i].Line...)
 	}
-	out.Notches = append([]Notch{}, p.Notches...)
-	out.Marks = append([]Mark{}, p.Marks...)
-	out.Also = append([]CutFor{}, p.Also...)
+	out.Notches, out.Marks, out.Also = slices.Clone(p.Notches), slices.Clone(p.Marks), slices.Clone(p.Also)
 	return out
 }
 
@@ -60,6 +59,20 @@ func (p Piece) Extended(id string, by float64, label string) (Piece, error) {
 	return out, nil
 }
 
+// spaced is a line without points that lie a hair from the one before: directions taken
+// between them would be noise.
+func spaced(line []plane.Point) []plane.Point {
+	const hair = 0.05
+	out := line[:1:1]
+	last := line[len(line)-1]
+	for _, q := range line[1 : len(line)-1] {
+		if q.To(out[len(out)-1]) > hair && q.To(last) > hair {
+			out = append(out, q)
+		}
+	}
+	return append(out, last)
+}
+
 // Squared is the piece with an edge made to leave its neighbour at a right angle: the stretch of
 // it so long beside its start, or its end, becomes a fair curve that joins the rest in its own
 // direction. Necklines and armholes are drawn so at the shoulder, that they run on over the
@@ -80,14 +93,14 @@ func (p Piece) Squared(id string, start bool, over float64) (Piece, error) {
 		leave := from.Sub(neighbour[len(neighbour)-2]).Unit().Left()
 		to, dir := plane.Along(line, over)
 		rest := plane.Part(line, over, long)
-		out.Edges[i].Line = plane.Join(plane.Sweep(from, leave, to, dir), rest)
+		out.Edges[i].Line = spaced(plane.Join(plane.Sweep(from, leave, to, dir), rest))
 	} else {
 		neighbour := out.Edges[(i+1)%n].Line
 		to := line[len(line)-1]
 		arrive := neighbour[1].Sub(neighbour[0]).Unit().Right()
 		from, dir := plane.Along(line, long-over)
 		rest := plane.Part(line, 0, long-over)
-		out.Edges[i].Line = plane.Join(rest, plane.Sweep(from, dir, to, arrive))
+		out.Edges[i].Line = spaced(plane.Join(rest, plane.Sweep(from, dir, to, arrive)))
 	}
 	return out, nil
 }

@@ -53,7 +53,9 @@ func Outset(sides []Side) []Point {
 		turn := s.tail.Cross(next.head)
 		switch {
 		case !ok || (turn > 0 && (corner.To(a) > reach || corner.To(b) > reach)):
-			if turn > 0 && ok { // too pointed: square it off at the reach
+			// Too pointed: square it off at the reach. Where the sides run on almost straight,
+			// two distances make a plain step.
+			if turn > 0 && ok && s.tail.Dot(next.head) < 0.9 {
 				out = append(out, a.Add(s.tail.Times(reach/2)), b.Sub(next.head.Times(reach/2)))
 			}
 		case turn > 0 || (corner.To(a) <= reach && corner.To(b) <= reach):

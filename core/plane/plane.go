@@ -323,6 +323,28 @@ func Beside(line []Point, d float64) []Point {
 	return out
 }
 
+// Parallel is a fair line to the left of another (to its right when d is negative), as far away
+// all along: where the line bends away from it, the lines from either side cross, and what lies
+// nearer is left out. It begins and ends opposite the line's own ends, or as near as it comes.
+func Parallel(line []Point, d float64) []Point {
+	const step = 7.0
+	long, far := Length(line), math.Abs(d)
+	n := max(int(long/step), 8)
+	var out []Point
+	for i := range n + 1 {
+		q, dir := Along(line, long*float64(i)/float64(n))
+		q = q.Add(dir.Left().Times(d))
+		if near, _ := Apart([]Point{q}, line); near < 0.98*far {
+			continue
+		}
+		for len(out) > 0 && q.Sub(out[len(out)-1]).Dot(dir) < step/4 { // it never runs back
+			out = out[:len(out)-1]
+		}
+		out = append(out, q)
+	}
+	return Through(out)
+}
+
 // Middle is a point inside a polygon at half its height: a share of the way
 // across the widest stretch there.
 func Middle(poly []Point, share float64) Point {

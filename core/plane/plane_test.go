@@ -143,3 +143,19 @@ func TestApartIsTheTrueDistance(t *testing.T) {
 		assert.InDelta(t, 30, at.Y, 1e-9)
 	}
 }
+
+// A parallel line lies as far away all along, and never crosses itself, also beside a bend that
+// is sharper than it is far.
+func TestParallelKeepsItsDistance(t *testing.T) {
+	bend := Join(Cubic(Pt(0, 0), Pt(60, 0), Pt(80, 30), Pt(80, 60)), Cubic(Pt(80, 60), Pt(80, 90), Pt(120, 90), Pt(160, 120)))
+	for _, d := range []float64{-60, -25, 25, 60} {
+		got := Parallel(bend, d)
+		for i := 0.0; i <= 20; i++ {
+			q, _ := Along(got, Length(got)*i/20)
+			off, _ := Apart([]Point{q}, bend)
+			assert.InDelta(t, math.Abs(d), off, 0.06*math.Abs(d))
+		}
+		_, _, crossed := Crossing(append(append([]Point{}, got...), Pt(-500, 500), Pt(-500, -500)))
+		assert.False(t, crossed, "%v", d)
+	}
+}

@@ -192,7 +192,7 @@ func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
 		}
 		begin(part{edge: i, dart: -1})
 		run(e.Line.Part(done, e.Line.Length()+1))
-		if e.ID == p.Fold {
+		if e.ID == p.Fold || e.ID == p.Straight {
 			m.onFold = append(append(m.onFold, m.loop[m.ends[len(m.ends)-1]:]...), at)
 		}
 	}

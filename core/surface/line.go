@@ -185,16 +185,59 @@ func (s *Form) Beside(side figure.Facing, points ...[2]float64) Line {
 type Neck struct {
 	Front, Back float64 // how much lower than the base of the neck, at the centres
 	Wide        float64 // how much further out on the shoulder, along it
+	Shape       NeckShape
 }
 
+// NeckShape is how a neckline runs in front.
+type NeckShape string
+
+const (
+	Round  NeckShape = ""
+	Square NeckShape = "square" // level, then up to the shoulder
+	Vee    NeckShape = "v"      // straight from the centre to the shoulder
+)
+
+// cornerIn is how far inside the point on the shoulder a square neckline's corner lies, as a
+// part of its distance from the middle.
+const cornerIn = 0.94
+
 // Necklines are the two halves of a neckline: from the centre front to the shoulder line,
-// and from there to the centre back. The point on the shoulder is the same in both.
-func (s *Form) Necklines(n Neck) (front, back Line) {
+// and from there to the centre back. The point on the shoulder is the same in both. corner is
+// how far along the front one its corner lies, 0 where it has none.
+func (s *Form) Necklines(n Neck) (front, back Line, corner float64) {
 	t := s.Torso
 	shoulder := s.Shoulder()
 	at := shoulder.At(n.Wide)
-	curve := func(low float64, side figure.Facing) Line { return Line(s.column.Hollow(low, at, side, 20)) }
-	return curve(t.Throat.Z-n.Front, figure.InFront), curve(t.Nape.Z-n.Back, figure.Behind).Reversed()
+	low := t.Throat.Z - n.Front
+	switch n.Shape {
+	case Square:
+		turn := s.At(low, at.X*cornerIn, figure.InFront)
+		across := s.Around(0, s.Share(turn), func(float64) float64 { return low })
+		across[len(across)-1] = turn
+		front, corner = across.Then(s.Straight(turn, at, FromFront)), across.Length()
+	case Vee:
+		front = s.Straight(s.Centre(figure.InFront, low-1, low)[1:].At(1), at, FromFront)
+	default:
+		front = Line(s.column.Hollow(low, at, figure.InFront, 20))
+	}
+	return front, s.behind(t.Nape.Z-n.Back, at), corner
+}
+
+// behind is the back half of a neckline: hollow where its centre lies lower than its end on the
+// shoulder; where it rises to the nape, it runs as a necklace lies.
+func (s *Form) behind(low float64, at r3.Vec) Line {
+	const turning, parts = 12.0, 24
+	ease := func(t float64) float64 { t = math.Min(math.Max(t, 0), 1); return t * t * (3 - 2*t) }
+	share := ease((low - at.Z + turning) / turning)
+	hollow := Line(s.column.Hollow(low, at, figure.Behind, parts)).Reversed()
+	if share == 0 {
+		return hollow
+	}
+	across := Line(s.column.Necklace(low, at, figure.Behind, parts))
+	for i := range across {
+		across[i] = r3.Add(r3.Scale(share, across[i]), r3.Scale(1-share, hollow[i]))
+	}
+	return across
 }
 
 // Shoulder is the shoulder line from the neck point to the shoulder point.

@@ -23,6 +23,9 @@ type Panel struct {
 	// what lies at the side, its own middle, since others' move with what lies between.
 	From Datum
 	Fold string // the edge that lies on a fold and unrolls straight, "" for none
+	// Straight is an edge that is to unroll straight without lying on a fold: a front that
+	// hangs plumb.
+	Straight string
 	// Take says how far each dart opens, radians, of how far each would: what they do not
 	// take the cloth must give. Nil, or 0 for a dart, leaves it to open as it unrolls.
 	Take func(swing []float64) []float64

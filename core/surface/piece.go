@@ -38,32 +38,16 @@ func (f *Flat) Piece(id, name string, before float64) pattern.Piece {
 // Taken is what the caps of the darts on an edge take of it, mm.
 func (f *Flat) Taken(edge string) float64 { return f.taken[edge] }
 
-// capOf is the point of a dart's cap: folded along its middle, the edge of either side runs on
-// to there. The dart lies between the end of one part of an edge and the start of the next.
+// capOf is the point of the cap of the dart that lies between the end of one part of an edge and
+// the start of the next.
 func (f *Flat) capOf(a, b []plane.Point) plane.Point {
-	from, to := a[len(a)-1], b[0]
 	var tip plane.Point
 	for _, d := range f.Darts {
-		if !d.Within && d.First[0].Same(from) && d.Leg[0].Same(to) {
+		if !d.Within && d.First[0].Same(a[len(a)-1]) && d.Leg[0].Same(b[0]) {
 			tip = d.First[len(d.First)-1]
 		}
 	}
-	mid := from.Mid(to)
-	axis := mid.Sub(tip).Unit()
-	// The edge beyond the second leg, folded over that leg into the dart.
-	along := b[min(2, len(b)-1)].Sub(to).Unit()
-	leg := to.Sub(tip).Unit()
-	folded := leg.Times(2 * along.Dot(leg)).Sub(along)
-	den := folded.Cross(axis)
-	if math.Abs(den) < 1e-6 {
-		return mid
-	}
-	reach := mid.Sub(to).Cross(axis) / den
-	// A cap deeper than the mouth is wide belongs to no dart that is folded flat.
-	if reach < 0 || reach > 0.4*from.To(to) {
-		return mid
-	}
-	return to.Add(folded.Times(reach))
+	return pattern.Cap(a, b, tip)
 }
 
 // mark is the dart as it is drawn: both its legs, to where it is sewn.

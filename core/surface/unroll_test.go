@@ -112,7 +112,7 @@ func figureOf(t testing.TB, v map[string]float64) figure.Figure {
 
 // block is a plain front or back from the waist to the shoulder.
 func block(s *Form, front bool) Panel {
-	neckF, neckB := s.Necklines(Neck{})
+	neckF, neckB, _ := s.Necklines(Neck{})
 	o := figure.ScyeUsual
 	o.Drop, o.Within = s.Torso.ScyeDrop, true
 	scyeF, scyeB := s.Scye(o)

@@ -70,6 +70,9 @@ func In(text string) []Span {
 				to++
 			}
 			at = to
+			if onlyNouns[t.Word] && !nounBefore(lower[:from]) {
+				continue
+			}
 			free := !slices.ContainsFunc(out, func(s Span) bool { return from < s.To && s.From < to })
 			if free && (from == 0 || !letterAt(lower, from-1)) && !letterAt(lower, to) {
 				out = append(out, Span{from, to, t})
@@ -79,6 +82,17 @@ func In(text string) []Span {
 	}
 	slices.SortFunc(out, func(a, b Span) int { return cmp.Compare(a.From, b.From) })
 	return out
+}
+
+// onlyNouns are words that are mostly verbs in texts: they are terms only after a word that a
+// noun follows.
+var onlyNouns = map[string]bool{"stays": true}
+
+// nounBefore tells whether a text ends in a word that a noun follows.
+func nounBefore(text string) bool {
+	words := strings.Fields(text)
+	return len(words) > 0 && slices.Contains([]string{"the", "of", "over", "under", "with", "for", "boned", "laced", "her", "his", "in"},
+		words[len(words)-1])
 }
 
 var byLength = sync.OnceValue(func() []Term {

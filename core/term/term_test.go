@@ -37,6 +37,8 @@ func TestTermsInATextStandAlone(t *testing.T) {
 	}
 	assert.Equal(t, []string{"French seam"}, words("Sew a French seam."))
 	assert.Equal(t, []string{"gores", "godet"}, words("Six gores, a godet, another gore."))
+	assert.Equal(t, []string{"stays"}, words("A gown over stays."))
+	assert.Empty(t, words("Turned, so that it stays there."))
 	assert.Empty(t, words("Undarted, hemisphere, rebinding."))
 	assert.Equal(t, []string{"tailor’s tack"}, words("a tailor’s tack"))
 	for _, text := range []string{"", "İstanbul hem", "⟦=2.4 m⟧ of hem"} {

@@ -124,6 +124,15 @@ var ensembles = []struct {
 				"walnut", 33
 		}, nil},
 	}, "1883", nil},
+	// A character: a padded jacket with fins over a shirt.
+	{"The Gale Marshal", "of the town’s own legend", "Skerrow Harbour pageant", 0, 75, 20, 1.5, []layer{
+		{"drawers", "Breeches’ lining", store.Planned, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
+		{"bodice-shirt", "Shirt", store.Drafted, draft.Settings{"collar_kind": "flat"}, func(f *cloth.Fabric) {
+			f.Name, f.Colour, f.Price = "Sailcloth lawn", "unbleached", 8
+		}, nil},
+		{"jacket-quilted", "Storm jacket", store.Drafted, draft.Settings{"sleeve": "fins", "sleeve_fins": 3.0, "wadding": 5.0},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Waxed sateen", "woad", 17 }, nil},
+	}, "", nil},
 }
 
 // stash is what lies in the cupboard. The layer named is cut from it.

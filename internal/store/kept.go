@@ -97,6 +97,7 @@ type keptPiece struct {
 	EitherWay    bool
 	GrainDegrees float64
 	Hidden       bool
+	Of           string `json:",omitempty"`
 	Notches      []keptNotch
 	Marks        []keptMark
 }
@@ -246,6 +247,8 @@ type keptProp struct {
 
 type keptHang struct{ Drop, Girth float64 }
 
+type keptCarry struct{ Lift, More, Apart, Flat float64 }
+
 type keptWear struct {
 	LaceTo, Moved float64
 	Pads          []keptPad
@@ -254,6 +257,7 @@ type keptWear struct {
 	Hang          []keptHang
 	Stands        bool
 	Hem           float64
+	Carry         keptCarry
 	Foot          []float64 `json:",omitempty"`
 }
 
@@ -319,7 +323,7 @@ func keep(m ensemble.Made) keptCut {
 			return keptPiece{p.ID, p.Name, each(p.Edges, func(e pattern.Edge) keptEdge {
 				return keptEdge{e.ID, e.Name, keptLine(e.Line), e.Allowance, e.Turned, e.Kind, e.Technique, e.Corner}
 			}), p.Cut, each(p.Also, func(c pattern.CutFor) keptCutFor { return keptCutFor(c) }), p.Mirrored, p.Fold,
-				p.EitherWay, p.GrainDegrees, p.Hidden,
+				p.EitherWay, p.GrainDegrees, p.Hidden, p.Of,
 				each(p.Notches, func(n pattern.Notch) keptNotch { return keptNotch(n) }),
 				each(p.Marks, func(m pattern.Mark) keptMark {
 					return keptMark{m.Kind, keptLine(m.Path), m.Label, m.Width, m.Channel, m.Long}
@@ -350,7 +354,8 @@ func keep(m ensemble.Made) keptCut {
 		Wear: keptWear{d.Wear.LaceTo, d.Wear.Moved,
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
 			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
-			each(d.Wear.Hang, func(h draft.Hang) keptHang { return keptHang(h) }), d.Wear.Stands, d.Wear.Hem, d.Wear.Foot},
+			each(d.Wear.Hang, func(h draft.Hang) keptHang { return keptHang(h) }), d.Wear.Stands, d.Wear.Hem,
+			keptCarry(d.Wear.Carry), d.Wear.Foot},
 		Drawn: each(d.Drawn, func(l draft.Drawn) keptDrawn {
 			return keptDrawn{l.Kind, l.Name, each(l.Line, func(p r3.Vec) [3]float64 { return [3]float64{p.X, p.Y, p.Z} })}
 		}),
@@ -375,7 +380,7 @@ func (k keptCut) read() ensemble.Made {
 				return pattern.Edge{ID: e.ID, Name: e.Name, Line: line(e.Line), Allowance: e.Allowance, Turned: e.Turned, Kind: e.Kind,
 					Technique: e.Technique, Corner: e.Corner}
 			}), Cut: p.Cut, Also: each(p.Also, func(c keptCutFor) pattern.CutFor { return pattern.CutFor(c) }),
-				Mirrored: p.Mirrored, Fold: p.Fold, EitherWay: p.EitherWay, GrainDegrees: p.GrainDegrees, Hidden: p.Hidden,
+				Mirrored: p.Mirrored, Fold: p.Fold, EitherWay: p.EitherWay, GrainDegrees: p.GrainDegrees, Hidden: p.Hidden, Of: p.Of,
 				Notches: each(p.Notches, func(n keptNotch) pattern.Notch { return pattern.Notch(n) }),
 				Marks: each(p.Marks, func(m keptMark) pattern.Mark {
 					return pattern.Mark{Kind: m.Kind, Path: line(m.Path), Label: m.Label, Width: m.Width, Channel: m.Channel, Long: m.Long}
@@ -403,7 +408,7 @@ func (k keptCut) read() ensemble.Made {
 		}),
 		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn,
 		Works: each(d.Works, func(w keptWorked) notion.Worked { return notion.Worked(w) }),
-		Wear: draft.Wear{LaceTo: d.Wear.LaceTo, Moved: d.Wear.Moved,
+		Wear: draft.Wear{LaceTo: d.Wear.LaceTo, Moved: d.Wear.Moved, Carry: figure.Carry(d.Wear.Carry),
 			Pads: each(d.Wear.Pads, func(p keptPad) figure.Pad {
 				return figure.Pad{Bearing: p.Bearing, Spread: p.Spread, Depth: depths(p.Depth)}
 			}),

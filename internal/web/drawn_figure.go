@@ -250,6 +250,16 @@ func adds(stages []ensemble.Stage, i int, u measure.Unit) (says []string, at []d
 			says = append(says, l.Label()+" "+signed(by))
 		}
 	}
+	if lift := stage.On.Drop(figure.Bust) - stage.After.Drop(figure.Bust); math.Abs(lift) > 0.5 {
+		how := "lifts"
+		if lift < 0 {
+			how = "lowers"
+		}
+		says = append(says, how+" the bust by "+measure.Length(math.Abs(lift)).Fine(u))
+		if stage.Draft.Wear.Carry.Flat > 0 {
+			says = append(says, "draws its front to a cone")
+		}
+	}
 	for _, out := range ensemble.StandsOut(stages, i) {
 		where := "at the hem"
 		if !out.AtHem {

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/ensemble"
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -163,10 +164,11 @@ func (s *Server) viewSeams(p *page, chosen string) seamsView {
 		}
 		k := 2
 		switch {
-		case r.B.Piece != "":
-			k = 0
-		case r.A.Piece != "":
+		case r.A.Piece == "":
+		case r.Edge != "":
 			k = 1
+		default:
+			k = 0
 		}
 		groups[k].Rows = append(groups[k].Rows, line)
 		if line.Here {
@@ -322,11 +324,35 @@ func (s *Server) viewRow(p *page, line seamLine) *rowView {
 		}
 		for _, side := range []pattern.Side{seam.A, seam.B} {
 			if side.Piece == line.A.Piece && side.Edge == line.A.Edge || side.Piece == line.B.Piece && side.Edge == line.B.Edge {
-				v.Shares = append(v.Shares, seam.ID)
+				if name := sharing(stage, seam, line.Row); name != "" && !slices.Contains(v.Shares, name) {
+					v.Shares = append(v.Shares, name)
+				}
 			}
 		}
 	}
 	return v
+}
+
+// sharing is what else lies on an edge of a row: the other piece of a seam, or its facing.
+func sharing(stage *ensemble.Stage, seam pattern.Seam, row making.Row) string {
+	if seam.Join != pattern.OwnFacing {
+		for _, r := range stage.Making.Rows {
+			if r.Key == "seam/"+seam.ID {
+				return r.Name
+			}
+		}
+		return seam.ID
+	}
+	other := seam.B.Piece
+	if row.A.Piece == other {
+		other = seam.A.Piece
+	}
+	for _, p := range stage.Draft.Pieces {
+		if p.ID == other {
+			return p.Name
+		}
+	}
+	return ""
 }
 
 // sew chooses a technique: for one thing, for all like it in the garment, or in the whole

@@ -233,3 +233,19 @@ func BenchmarkChoosingATechnique(b *testing.B) {
 		require.Equal(b, 200, w.Code, w.Body)
 	}
 }
+
+// A shaped facing chosen for the lower edge of the bodice becomes a piece of the pattern: drawn,
+// laid, bought and sewn; its name stands beside the edge it faces. Undo takes it out again.
+func TestAChosenFacingIsAPiece(t *testing.T) {
+	s := demoServer(t, nil)
+	const bodice = "/ensembles/4/layers/21"
+	before := get(t, s, bodice+"/pattern.json")
+	require.NotContains(t, before, "facing-")
+	post(t, s, bodice+"/sewn", url.Values{"row": {"edge/back/hem"}, "to": {"face-shaped"}, "for": {"row"}, "was": {""}})
+	assert.Contains(t, get(t, s, bodice+"/pattern.json"), `"facing-back-hem"`)
+	page := get(t, s, bodice+"/seams?row="+url.QueryEscape("edge/back/hem"))
+	assert.Contains(t, page, "On the same edges: Back facing, lower edge.")
+	assert.Contains(t, get(t, s, bodice+"/cut"), "Back facing, lower edge")
+	post(t, s, "/ensembles/4/undo", url.Values{"back": {bodice + "/seams"}})
+	assert.Equal(t, before, get(t, s, bodice+"/pattern.json"))
+}

@@ -19,6 +19,16 @@ func eases(bust, waist, hip float64, help string) []draft.Parameter {
 	}
 }
 
+// loose asks for the ease of what hangs straight from the bust down: as much at the bust and
+// at the hip.
+func loose(bust, hip float64, help string) []draft.Parameter {
+	return []draft.Parameter{
+		draft.Mm("bust_ease", "Ease at the bust", 20, 260, bust, "it hangs from there", figure.Memory, help),
+		draft.Mm("hip_ease", "Ease at the hip, at least", 10, 260, hip, "to walk and sit", figure.Memory,
+			"Where the hip is larger than the bust it decides how wide the whole is."),
+	}
+}
+
 func necks(front, back, wide float64) []draft.Parameter {
 	low := draft.Mm("neck_front", "Neckline lower in front by", -8, 190, front, "at the base of the neck", figure.Practice,
 		"Below the hollow of the throat, at the centre front.")
@@ -38,6 +48,17 @@ func necks(front, back, wide float64) []draft.Parameter {
 		return -5, math.Max(math.Min(150, 0.7*(t.Nape.Z-t.Underarm)), 0)
 	}
 	return []draft.Parameter{low, behind, broad}
+}
+
+// necksOf asks besides how the neckline runs before, the usual way first.
+func necksOf(front, back, wide float64, shapes ...string) []draft.Parameter {
+	names := map[string]string{"round": "round", "square": "square", "v": "in a point"}
+	var options []string
+	for _, s := range shapes {
+		options = append(options, s, names[s])
+	}
+	return append([]draft.Parameter{draft.OneOf("neck_shape", "Neckline before", "How it runs from the centre front to the shoulder.",
+		options...)}, necks(front, back, wide)...)
 }
 
 func armholes(inset, backNeck, backArm, drop float64) []draft.Parameter {
@@ -66,20 +87,36 @@ func allowances(seam, hem float64) []draft.Parameter {
 	}
 }
 
+// tubeFrom is how far below the waist a loose bodice must reach for the hip to count, mm.
+const tubeFrom = 60.0
+
 // cutOf is how the upper edge is laid by what was asked.
-func cutOf(v draft.Values, low float64) cut {
-	return cut{neck: surface.Neck{Front: v.Number("neck_front"), Back: v.Number("neck_back"), Wide: v.Number("neck_wide")},
+func cutOf(on figure.Figure, v draft.Values, low float64) cut {
+	ease := surface.Ease{Bust: v.Number("bust_ease"), Hip: v.Number("hip_ease")}
+	if v.Has("waist_ease") {
+		ease.Waist = v.Number("waist_ease")
+	} else { // a tube round the fullest
+		ring := on.GirthAt(figure.Bust) + ease.Bust
+		if low < -tubeFrom {
+			ring = math.Max(ring, on.GirthAt(figure.Hip)+ease.Hip)
+		}
+		ease = surface.Ease{Bust: ring - on.GirthAt(figure.Bust), Waist: ring - on.GirthAt(figure.Waist),
+			Hip: ring - on.GirthAt(figure.Hip)}
+	}
+
+	shape := surface.Round
+	if v.Has("neck_shape") && v.Choice("neck_shape") != "round" {
+		shape = surface.NeckShape(v.Choice("neck_shape"))
+	}
+	return cut{neck: surface.Neck{Front: v.Number("neck_front"), Back: v.Number("neck_back"), Wide: v.Number("neck_wide"), Shape: shape},
 		inset: v.Number("inset"), backNeck: v.Number("seam_back_neck"), backArm: v.Number("seam_back_arm"), scyeDrop: v.Number("scye_drop"),
-		ease: surface.Ease{Bust: v.Number("bust_ease"), Waist: v.Number("waist_ease"), Hip: v.Number("hip_ease")}, low: low}
+		ease: ease, low: low}
 }
 
 // allow gives the pieces the allowances that were asked for.
 func (h *half) allow() {
 	for i := range h.Pieces {
 		p := &h.Pieces[i]
-		if p.ID == "sleeve" || p.ID == "sleeve-top" || p.ID == "sleeve-under" || p.ID == "cuff" || p.ID == "collar" {
-			continue
-		}
 		for k := range p.Edges {
 			e := &p.Edges[k]
 			switch {
@@ -87,7 +124,7 @@ func (h *half) allow() {
 				e.Allowance = 0
 			case e.ID == "hem":
 				e.Allowance = h.v.Number("hem")
-			case e.ID == "neck" || e.ID == "scye" || e.ID == "scye-back":
+			case e.ID == "neck" || e.ID == "neck-side" || e.ID == "top" || e.ID == "scye" || e.ID == "scye-back":
 				e.Allowance = 10
 			case e.ID == "shoulder":
 				e.Allowance = 20

@@ -3,18 +3,14 @@ package bodice
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"ardentgusset/core/caution"
-	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/sleeve"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
-	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
-	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -33,7 +29,7 @@ func (Block) About() draft.About {
 
 func (Block) Parameters() []draft.Parameter {
 	out := eases(60, 30, 40, "On the whole girth: ⟦4 cm⟧ to ⟦8 cm⟧ for clothes without a corset.")
-	out = append(out, necks(0, 0, 0)...)
+	out = append(out, necksOf(0, 0, 0, "round", "square", "v")...)
 	out = append(out, armholes(0, 0, 0, 15)...)
 	out = append(out,
 		draft.OneOf("bust_dart", "The bust's dart opens", "All of them point to the bust point; only where the cloth is cut differs.",
@@ -43,91 +39,27 @@ func (Block) Parameters() []draft.Parameter {
 			"Front darts turn about the bust point: what one takes more the other takes less."),
 		draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
 			"1 is the way the form unrolls. Less leaves the cloth more to give, mostly before the armhole."),
-		draft.Mm("lap", "Lap of the opening behind", 0, 40, 20, "buttons or hooks", figure.Practice,
-			"Beyond the centre back; 0 for a zip, which "+
-				"is set edge to edge."))
+		closes("buttons", "zip", "hooks", "lacing", "loops"), laps(20))
+	out = append(out, collars(35, 80, "none", "stand", "flat", "pointed", "ruffle", "bound")...)
 	out = append(out, allowances(20, 15)...)
 	return append(out, sleeve.Parameters("straight")...)
 }
 
 // Draft drafts it.
 func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := lay(on, v, cutOf(v, 0))
+	h, err := begun(on, v, level(0))
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	h.hem, h.opens = func(float64) float64 { return 0 }, "centre-back"
 	cf, cb := h.centreFront(), h.centreBack()
 	waist := h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
 	side := h.side(waist, waist)
-	front := h.panel(cf, side, surface.FromFront, "centre-front", h.frontDarts(side)...)
-	front.Take = h.share
-	if err := h.add(named{"front", "Front", front}, named{"back", "Back", h.back(side, cb, waist)}); err != nil {
-		return draft.Draft{}, err
-	}
-	h.join("front", "back", "side", 1)
-	h.shoulder("front", "back")
-	pattern.Fair(h.Pieces, h.Seams)
-	h.allow()
-	if lap := v.Number("lap"); lap > 0 {
-		i := h.index("back")
-		p, err := h.Pieces[i].Extended("centre-back", lap, "centre back")
-		if err != nil {
-			return draft.Draft{}, err
-		}
-		h.Pieces[i] = p
-	}
-	h.closed(v.Number("lap"))
-	for _, p := range []string{"front", "back"} {
-		h.Pieces[h.index(p)].Be(pattern.FacedOut, "neck", "hem")
-	}
-	if k, ok := sleeve.Chosen(v); ok {
-		if err := k.Draft(h.Draft, h.armhole("front", "back"), on, v); err != nil {
-			return draft.Draft{}, err
-		}
-	} else {
-		h.Pieces[h.index("front")].Be(pattern.FacedOut, "scye")
-		h.Pieces[h.index("back")].Be(pattern.FacedOut, "scye-back")
-	}
-	h.finish(in)
-	return *h.Draft, h.sound()
-}
-
-// closed closes the back: with buttons on a lap, or a zip from edge to edge.
-func (h *half) closed(lap float64) {
-	back := &h.Pieces[h.index("back")]
-	back.Be(pattern.Opening, "centre-back")
-	e, ok := back.Edge("centre-back")
-	if !ok {
-		return
-	}
-	long := e.Length()
-	if lap < leastLap {
-		h.Fasten(closure.Zips, 1, math.Floor(long/10)*10, "the length of the centre back, down to what is sold")
-		return
-	}
-	line := plane.Beside(e.Line, lap) // the centre back itself
-	at := closure.Anchored(14, plane.Length(line)-14, closure.CountFor(long, backButtons, 14))
-	for _, a := range at {
-		q, _ := plane.Along(line, a)
-		back.Marks = append(back.Marks, pattern.Mark{Kind: pattern.Button, Path: []plane.Point{q}, Width: 12})
-	}
-	h.Fasten(closure.Buttons, len(at), 12, fmt.Sprintf("one every %s or so of a back of %s", measure.Tell(backButtons), measure.Tell(long)))
-}
-
-// leastLap is the least lap that carries a button, backButtons how far apart they sit, mm (from
-// memory).
-const leastLap, backButtons = 10.0, 50.0
-
-// sound refuses what can't be sewn: with the sleeve or the settings that were chosen.
-func (h *half) sound() error {
-	for _, s := range pattern.True(h.Pieces, h.Seams) {
-		if s.Beyond || !s.True {
-			return fmt.Errorf("the %s would not go together: %s are over; choose less ease for the head, or another sleeve or cut",
-				strings.ReplaceAll(s.ID, "-", " "), measure.TellFine(math.Max(math.Abs(s.Ease), math.Abs(s.Difference))))
-		}
-	}
-	return nil
+	front := h.between("front", "Front", cf, side, surface.FromFront, h.frontDarts(side)...).onFold("centre-front")
+	front.panel.Take = h.share
+	back := h.between("back", "Back", side, cb, surface.FromBack)
+	back.panel = h.back(side, cb, waist)
+	err = h.together(sewing{panels: []named{front, back}, opens: "centre-back", strain: 1, faced: "face-shaped", hem: pattern.FacedOut}, in)
+	return *h.Draft, err
 }
 
 // index is where a piece stands.
@@ -201,7 +133,8 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	}
 	seam := h.top[shoulderBack].line.Reversed()
 	mouth := seam.At(seam.Length() * 0.45)
-	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 {
+	const deepNeck = 45.0 // below that the neckline leaves the dart no room
+	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 && h.v.Number("neck_back") < deepNeck {
 		darts = append(darts, surface.Dart{ID: "shoulder", Edge: "shoulder", Line: h.form.Straight(mouth, below, surface.FromBack)})
 	}
 	p := h.panel(side, cb, surface.FromBack, "", darts...)
@@ -232,6 +165,9 @@ func (h *half) finish(in cloth.Fabric) {
 		"the arms go forward."
 	h.TryOn = "Over all that is worn under it. Breathe in, sit, lift the arms forward: it must close without pulling at the waist."
 	for _, p := range h.panels {
+		if !h.v.Has("waist_ease") {
+			break // what hangs falls into folds of its own
+		}
 		if s := p.flat.StrainOver(0.05); s > 0.045 {
 			h.Remark(false, fmt.Sprintf("The %s must give by %.0f parts in a hundred", p.id, 100*s),
 				"Over a twentieth of it the cloth stretches "+

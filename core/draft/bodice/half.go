@@ -4,6 +4,7 @@
 package bodice
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"strings"
@@ -32,13 +33,17 @@ type half struct {
 	panels []laid
 	// mostBust is how far the bust's dart may open, radians.
 	mostBust float64
-	opens    string // the centre where it opens
+	opens    string  // the centre where it opens
+	setBack  float64 // of the shoulder seam behind the ridge, along the armhole
+	vee      bool    // the neckline comes to a point before
+	wide     bool    // and lies so far out on the shoulder that it crosses it at a slant
 }
 
 // stretch is a part of the upper edge.
 type stretch struct {
 	id, name string
 	line     surface.Line
+	corner   float64 // how far along it turns a corner, 0 where it does not
 }
 
 // The stretches of the upper edge, in order.
@@ -61,8 +66,9 @@ type upright struct {
 
 // laid is a panel with what came of it.
 type laid struct {
-	id   string
-	flat *surface.Flat
+	id       string
+	flat     *surface.Flat
+	from, to int // the stretches of the upper edge that it runs along
 }
 
 // cut says how the upper edge is laid.
@@ -76,12 +82,14 @@ type cut struct {
 	low      float64 // the lowest point of the lower edge
 }
 
+var errChild = errors.New("this is a child, or a child’s size: a child’s body has other proportions above the waist, and these " +
+	"bodices are " +
+	"drafted for adults")
+
 // lay makes the form and its upper edge.
 func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
 	if on.ChildSized() {
-		return nil, fmt.Errorf("this is a child, or a child’s size: a child’s body has other proportions above the waist, and these " +
-			"bodices are " +
-			"drafted for adults")
+		return nil, errChild
 	}
 	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: surface.On(on, math.Min(c.low-20, -10), c.ease)}
 	t := &h.form.Torso
@@ -91,7 +99,8 @@ func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
 			measure.Tell(30))
 	}
 	t.ShoulderPoint = ridge.At(ridge.Length() - c.inset)
-	neckF, neckB := h.form.Necklines(c.neck)
+	neckF, neckB, corner := h.form.Necklines(c.neck)
+	h.vee, h.wide = c.neck.Shape == surface.Vee, c.neck.Shape == surface.Round && c.neck.Wide > slanting
 	o := figure.ScyeUsual
 	o.Drop, o.Within = c.scyeDrop, !t.FrontRead
 	front, back := h.form.Scye(o)
@@ -99,19 +108,38 @@ func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
 	seam = seam.Part(c.neck.Wide, seam.Length()+1)
 	frontNeck, backNeck := neckF, neckB
 	if c.backNeck > 0 || c.backArm > 0 {
-		n, a := math.Min(c.backNeck, neckB.Length()*0.6), math.Min(c.backArm, back.Length()*0.6)
+		n, a := math.Min(c.backNeck, notRising(neckB)), math.Min(c.backArm, back.Length()*0.6)
 		seam = h.form.Straight(neckB.At(n), back.At(a), surface.FromBack)
 		if n > 0 {
 			frontNeck, backNeck = neckF.Then(neckB.Part(0, n)), neckB.Part(n, neckB.Length()+1)
 		}
+		h.setBack = a
 		if a > 0 {
 			front, back = back.Part(0, a).Reversed().Then(front), back.Part(a, back.Length()+1)
 		}
 	}
-	h.top = []stretch{{"neck", "neckline", frontNeck}, {"shoulder", "shoulder", seam}, {"scye", "armhole", front},
-		{"scye-back", "armhole, back", back.Reversed()}, {"shoulder", "shoulder", seam.Reversed()}, {"neck", "neckline", backNeck}}
+	h.top = []stretch{{"neck", "neckline", frontNeck, corner}, {"shoulder", "shoulder", seam, 0}, {"scye", "armhole", front, 0},
+		{"scye-back", "armhole, back", back.Reversed(), 0}, {"shoulder", "shoulder", seam.Reversed(), 0},
+		{"neck", "neckline", backNeck, 0}}
 	return h, nil
 }
+
+// notRising is how far along a back neckline a shoulder seam may begin, mm: not where it climbs
+// from the shoulder to the nape already, and not beyond the larger part of it.
+func notRising(neck surface.Line) float64 {
+	const climb = 3.0
+	long := neck.Length()
+	for s := 1.0; s < 0.6*long; s++ {
+		if neck.At(s).Z > neck[0].Z+climb {
+			return s
+		}
+	}
+	return 0.6 * long
+}
+
+// slanting is how far out on the shoulder a neckline no longer meets its seam square, mm (from
+// memory): front and back run on over it in one line all the same.
+const slanting = 25.0
 
 // fall is the height of the lower edge between what it has at the centre front, the side and
 // the centre back: two half waves, level at all three.
@@ -131,12 +159,24 @@ func (h *half) centreFront() upright {
 }
 
 func (h *half) centreBack() upright {
-	line := h.top[neckBack].line
-	return upright{"centre-back", "centre back", h.form.Centre(figure.Behind, h.hem(1), line[len(line)-1].Z), neckBack, line.Length()}
+	last := len(h.top) - 1
+	line := h.top[last].line
+	return upright{"centre-back", "centre back", h.form.Centre(figure.Behind, h.hem(1), line[len(line)-1].Z), last, line.Length()}
 }
 
-// underarm is where front and back of the armhole meet.
-func (h *half) underarm() r3.Vec { return h.top[scyeBack].line[0] }
+// underarm is where front and back of the armhole meet, or what lies under it on an upper edge
+// that runs below the arms.
+func (h *half) underarm() r3.Vec {
+	if len(h.top) == 1 {
+		line := h.top[0].line
+		for i := range line {
+			if h.form.Share(line[i]) >= 0.5 {
+				return line[i]
+			}
+		}
+	}
+	return h.top[scyeBack].line[0]
+}
 
 // side is a line from the underarm down, at shares of the half girth at the waist and the hip.
 func (h *half) side(waist, hip float64) upright {
@@ -228,14 +268,24 @@ func (h *half) panel(a, b upright, from surface.Datum, fold string, darts ...sur
 		if to-from < 1 {
 			continue
 		}
-		part := h.top[k].line.Part(from, to+1e-6).Reversed()
-		if k == b.on {
-			part[0] = b.line[len(b.line)-1]
+		breaks := []float64{from, to + 1e-6}
+		if c := h.top[k].corner; c > from+1 && c < to-1 {
+			breaks = []float64{from, c, to + 1e-6}
 		}
-		if k == a.on {
-			part[len(part)-1] = a.line[len(a.line)-1]
+		for i := len(breaks) - 1; i > 0; i-- {
+			id := h.top[k].id
+			if i > 1 { // what lies between a corner and the shoulder
+				id += "-side"
+			}
+			part := h.top[k].line.Part(breaks[i-1], breaks[i]).Reversed()
+			if k == b.on && i == len(breaks)-1 {
+				part[0] = b.line[len(b.line)-1]
+			}
+			if k == a.on && i == 1 {
+				part[len(part)-1] = a.line[len(a.line)-1]
+			}
+			p.Edges = append(p.Edges, surface.Edge{ID: id, Name: h.top[k].name, Line: part})
 		}
-		p.Edges = append(p.Edges, surface.Edge{ID: h.top[k].id, Name: h.top[k].name, Line: part})
 	}
 	p.Edges = append(p.Edges, surface.Edge{ID: a.id, Name: a.name, Line: a.line.Reversed()})
 	return p
@@ -254,7 +304,7 @@ func (h *half) draw(p surface.Panel) {
 			kind = draft.DrawnEdge
 		case e.ID == "scye" || e.ID == "scye-back":
 			kind = draft.DrawnScye
-		case e.ID == "neck":
+		case e.ID == "neck" || e.ID == "neck-side" || e.ID == "top":
 			kind = draft.DrawnNeck
 		}
 		if e.ID == p.Fold || kind == draft.DrawnSeam && i == len(p.Edges)-1 {
@@ -280,6 +330,8 @@ func thinned(l surface.Line) []r3.Vec {
 type named struct {
 	id, name string
 	panel    surface.Panel
+	right    string // the upright it ends at, away from the centre front
+	from, to int    // the stretches of the upper edge that it runs along
 }
 
 // add unrolls panels, side by side, and adds their pieces in order.
@@ -356,5 +408,5 @@ func (h *half) armhole(pieces ...string) sleeve.Armhole {
 			back = append(back, sleeve.Part{Piece: id, Edge: "scye-back", Length: e.Length()})
 		}
 	}
-	return sleeve.Armhole{Parts: append(front, back...), Depth: h.form.Torso.ShoulderPoint.Z - h.underarm().Z}
+	return sleeve.Armhole{Parts: append(front, back...), Crown: h.setBack, Depth: h.form.Torso.ShoulderPoint.Z - h.underarm().Z}
 }

@@ -16,7 +16,8 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 	piece := flat.Piece(id, name, tipBefore)
 	for i := range piece.Edges { // upright seams end in a corner at whatever crosses them
 		e := &piece.Edges[i]
-		e.Corner = e.ID != "hem" && e.ID != "neck" && e.ID != "scye" && e.ID != "scye-back" && e.ID != "shoulder"
+		e.Corner = e.ID != "hem" && e.ID != "top" && e.ID != "neck" && e.ID != "neck-side" && e.ID != "scye" && e.ID != "scye-back" &&
+			e.ID != "shoulder"
 	}
 	if e, ok := piece.Edge(p.Fold); ok { // a fold is straight and upright
 		x := e.Line[0].X
@@ -31,14 +32,7 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 	// An opening's edge is a fair line: nothing is sewn to it, stitch by stitch.
 	for _, id := range []string{"centre-front", "centre-back"} {
 		if e, ok := piece.Edge(id); ok && id != p.Fold && id == h.opens {
-			var through []plane.Point
-			const parts = 6
-			for k := range parts + 1 {
-				q, _ := plane.Along(e.Line, e.Length()*float64(k)/parts)
-				through = append(through, q)
-			}
-			through[0], through[parts] = e.Line[0], e.Line[len(e.Line)-1]
-			e.Line = plane.Through(through)
+			e.Line = fairThrough(e.Line, 6)
 		}
 	}
 	// Neckline and armhole run on over the shoulder, and level over the centres.
@@ -47,22 +41,56 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 		start  bool
 		beside string
 		over   float64
-	}{{"neck", true, "shoulder", 60}, {"neck", false, "shoulder", 45}, {"neck", false, "centre-front", 30}, {"neck", true,
-		"centre-back", 25},
+	}{{"neck", true, "shoulder", 60}, {"neck", false, "shoulder", 45}, {"neck-side", true, "shoulder", 60}, {"neck", false,
+		"centre-front", 30}, {"neck", true,
+		"centre-back", 25}, {"hem", true, "centre-front", 25}, {"hem", false, "centre-back", 25},
+		{"scye", true, "side", 30}, {"scye-back", false, "side", 30}, {"top", false, "centre-front", 25},
 		{"scye", false, "shoulder", 70}, {"scye-back", true, "shoulder", 70}} {
+		if q.beside == "centre-front" && h.vee || q.edge == "neck" && q.beside == "shoulder" && h.wide {
+			continue
+		}
+		if (q.edge == "hem" || q.edge == "top") && q.beside != p.Fold || q.beside == "side" && h.v.Has("waist_ease") {
+			continue
+		}
 		if meets(&piece, q.edge, q.beside, q.start) {
 			if piece, err = piece.Squared(q.edge, q.start, q.over); err != nil {
 				return err
 			}
 		}
 	}
+	withinFold(&piece)
 	h.levels(&piece, flat)
-	h.panels = append(h.panels, laid{id, flat})
+	h.panels = append(h.panels, laid{id, flat, n.from, n.to})
 	if err := piece.Fault(); err != nil {
 		return fmt.Errorf("%w: neckline, armhole and seams lie too near each other, or its darts open too far for its size", err)
 	}
 	h.Pieces = append(h.Pieces, piece)
 	return nil
+}
+
+// withinFold drops what of the other edges lies on or beyond the fold, but for their ends: a hair
+// of it may be left where the unrolled edge was made straight.
+func withinFold(p *pattern.Piece) {
+	fold, ok := p.Edge(p.Fold)
+	if !ok {
+		return
+	}
+	line, _ := p.Outline()
+	x, left := fold.Line[0].X, plane.BoxOf(line).Centre().X < fold.Line[0].X
+	const hair = 0.02
+	for i := range p.Edges {
+		e := &p.Edges[i]
+		if e.ID == p.Fold {
+			continue
+		}
+		kept := e.Line[:1:1]
+		for k := 1; k < len(e.Line)-1; k++ {
+			if q := e.Line[k]; left && q.X < x-hair || !left && q.X > x+hair {
+				kept = append(kept, q)
+			}
+		}
+		e.Line = append(kept, e.Line[len(e.Line)-1])
+	}
 }
 
 // grain turns a piece so that the lengthwise grain runs up it: along the centre front above the

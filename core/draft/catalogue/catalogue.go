@@ -36,7 +36,19 @@ func All() []draft.Garment {
 		support.CordedPetticoat{},
 		skirt.Gored{},
 		bodice.Block{},
+		bodice.Conical{},
+		bodice.HighWaist{},
+		bodice.Darted{},
 		bodice.Basque{},
+		bodice.Draped{},
+		bodice.Draped{Pouched: true},
+		bodice.Straight{},
+		bodice.Fifties{},
+		bodice.Shirt{},
+		bodice.Vest{},
+		bodice.Strapless{},
+		bodice.Cowl{},
+		bodice.Quilted{},
 	}
 }
 
@@ -60,14 +72,23 @@ type Stack struct {
 // garment of the catalogue.
 func Stacks() []Stack {
 	return []Stack{
-		{"1740s to 1770s, over panniers", []string{"shift", "stays", "panniers"}},
+		{"1740s to 1770s, over panniers", []string{"shift", "stays", "panniers", "bodice-conical"}},
 		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "petticoat-gored"}},
 		{"1830s, over cords", []string{"shift", "short-stays", "petticoat-corded", "petticoat-flounced"}},
-		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt"}},
+		{"about 1805, the waist under the bust", []string{"shift", "short-stays", "under-petticoat", "bodice-high-waist"}},
+		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt", "bodice-darted"}},
 		{"1870s winter, over a cage", []string{"shift", "drawers", "corset", "bustle-cage", "petticoat-double"}},
 		{"about 1887, over a pad", []string{"shift", "drawers", "corset", "under-petticoat", "bustle-pad", "petticoat-tiered",
 			"skirt-gored-1887", "bodice-basque"}},
+		{"about 1895", []string{"shift", "drawers", "corset", "petticoat-gored", "bodice-draped"}},
+		{"about 1905", []string{"combinations", "corset", "petticoat-flounced", "bodice-pouched"}},
+		{"1920s", []string{"combinations", "bodice-straight"}},
+		{"1950s", []string{"bust-support", "petticoat-tiered", "bodice-1950s"}},
+		{"a shirt and a waistcoat", []string{"drawers", "bodice-shirt", "vest"}},
 		{"bare shoulders, on a stage", []string{"boned-bodice", "petticoat-tiered"}},
+		{"a strapless bodice", []string{"bodice-strapless", "petticoat-tiered"}},
+		{"on the bias, with a cowl", []string{"under-petticoat", "bodice-cowl"}},
+		{"a character in a padded jacket", []string{"drawers", "bodice-shirt", "jacket-quilted"}},
 		{"soft support, and a plain bodice", []string{"bust-support", "under-petticoat", "bodice-plain"}},
 	}
 }

@@ -13,7 +13,7 @@ import (
 
 // Every remedy and every note's button that is offered can be applied.
 func TestEveryOfferCanBeApplied(t *testing.T) {
-	for _, g := range All() {
+	for _, g := range some(t) {
 		for _, mm := range []map[string]float64{nil, {"waist_girth": 640, "hip_girth": 1180}, {"bust_girth": 1200, "waist_girth": 1100, "hip_girth": 1250}} {
 			var list []figure.Reading
 			for k, v := range mm {

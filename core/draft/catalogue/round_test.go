@@ -164,7 +164,7 @@ func states(t require.TestingT, bare figure.Figure) map[string]figure.Figure {
 func checkPanels(t require.TestingT, kind, state string, on figure.Figure, d draft.Draft) {
 	body := on
 	if d.Wear.LaceTo > 0 {
-		body = on.Laced(d.Wear.LaceTo, d.Wear.Moved)
+		body = d.Wear.Held(on)
 	}
 	top, _ := body.Span()
 	for z := -160.0; z < 260; z += 5 {

@@ -5,6 +5,7 @@ package foundation
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/caution"
@@ -92,7 +93,7 @@ func (Corset) Parameters() []draft.Parameter {
 		draft.Mm("allowance", "Seam allowance", 6, 25, 15, "enough to let out", figure.Practice,
 			"At the panel seams. Top and bottom are bound and have none."),
 	}
-	return append(list, lacingParameters(24, 50)...)
+	return slices.Concat(list, carries(20, 0), lacingParameters(24, 50))
 }
 
 type corset struct {
@@ -112,7 +113,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	}
 	laced, gap := v.Number("laced_waist"), v.Number("lacing_gap")
 	moved := v.Number("moved")
-	closed := on.Laced(laced, moved)
+	closed := on.Laced(laced, moved).Carried(carryOf(v, 0))
 	width := part.Worn(closed, v.Number("top_ease"), v.Number("hip_ease"), gap)
 	spoon := v.Choice("front") == "spoon"
 	c := &corset{v: v, in: in, layers: 1, Half: &part.Half{Panels: v.Whole("panels"), Least: narrowest,
@@ -366,8 +367,9 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 			fmt.Sprintf("%d bone ends × %s (from memory)", 2*bones, measure.Tell(600)))
 	}
 	t := float64(c.in.Thickness)*float64(c.layers) + casing
-	c.Wear = draft.Wear{LaceTo: laced, Moved: moved, Cover: []figure.Depth{{Drop: -math.Max(c.Top[1], c.Top[2]), Depth: t},
-		{Drop: math.Max(-c.Bottom[1], -c.Bottom[2]), Depth: t}}}
+	c.Wear = draft.Wear{LaceTo: laced, Moved: moved, Carry: carryOf(c.v, 0),
+		Cover: []figure.Depth{{Drop: -math.Max(c.Top[1], c.Top[2]), Depth: t},
+			{Drop: math.Max(-c.Bottom[1], -c.Bottom[2]), Depth: t}}}
 	reductionNotes(&c.Draft, on, laced, 50)
 	if c.v.Number("top_front") < -on.Drop(figure.Underbust) {
 		c.Offer(false, "The top edge lies below the bust", "It gives no support there; plan something that does, or raise the front edge.",

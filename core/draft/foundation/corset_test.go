@@ -43,7 +43,7 @@ func TestPanelsAddUpAtEveryHeight(t *testing.T) {
 		n := rapid.IntRange(4, 7).Draw(t, "panels")
 		laced := rapid.Float64Range(620, 710).Draw(t, "laced")
 		on, d := made(t, draft.Settings{"panels": float64(n), "laced_waist": laced, "top_ease": 0.0, "hip_ease": 0.0})
-		closed := on.Laced(laced, 0)
+		closed := d.Wear.Held(on)
 		width := func(y float64) (sum float64) {
 			for i := range n {
 				p := d.Pieces[i]

@@ -3,6 +3,7 @@ package foundation
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/caution"
@@ -70,12 +71,8 @@ func (Stays) Parameters() []draft.Parameter {
 				"hand", "worked by hand", "metal", "metal")
 		}
 	}
-	return append(list, ask...)
+	return slices.Concat(list, carries(35, -15), ask)
 }
-
-// pressed is the part of the body's girth that stays leave it above the waist
-// (from memory).
-const pressed = 0.985
 
 func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
@@ -87,15 +84,16 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if closing == "both" {
 		gaps = 2 * gap
 	}
-	bust, bustZ := on.GirthAt(figure.Bust), -on.Drop(figure.Bust)
-	closed := on.Laced(laced, 0)
+	// What the bust measures in them is drawn to a cone.
+	closed := on.Laced(laced, 0).Carried(carryOf(v, 1))
+	bust, bustZ := closed.GirthAt(figure.Bust), -closed.Drop(figure.Bust)
 	h := &part.Half{Panels: v.Whole("panels"), Least: narrowest,
 		Top:    [3]float64{v.Number("top_front"), v.Number("top_side"), v.Number("top_back")},
 		Bottom: [3]float64{-v.Number("point"), 0, -v.Number("point") * 0.35},
 		// A cone: the girth grows straight from the waist to the bust line, and
 		// nowhere presses more than it says.
 		Width: func(z float64) float64 {
-			girth := math.Max(laced+(bust*pressed-laced)*math.Min(z/bustZ, 1), pressed*closed.Girth(-z))
+			girth := math.Max(laced+(bust-laced)*math.Min(z/bustZ, 1), closed.Girth(-z))
 			if z < 0 {
 				girth = math.Max(laced*(1-z/900), closed.Girth(-z))
 			}
@@ -303,11 +301,9 @@ func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft
 	d.Flat, d.Covered = true, true
 	t := 2*float64(in.Thickness) + kind.Thickness()*0.6
 	low := v.Number("tabs")
-	d.Wear = draft.Wear{LaceTo: laced, Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: 0, Depth: t},
+	d.Wear = draft.Wear{LaceTo: laced, Carry: carryOf(v, 1), Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t},
+		{Drop: 0, Depth: t},
 		{Drop: low, Depth: t}}}
-	for _, drop := range closed.Drops(-math.Max(h.Top[0], math.Max(h.Top[1], h.Top[2])), 0) {
-		d.Smaller = append(d.Smaller, figure.Depth{Drop: drop, Depth: (1 - pressed) * closed.Girth(drop)})
-	}
 	reductionNotes(d, on, laced, 30)
 	d.Remark(false, fmt.Sprintf("%d bones", count), fmt.Sprintf("%s of channels. Sew them before the panels are joined, each "+
 		"panel flat.", measure.TellLong(channels)))

@@ -142,7 +142,10 @@ func body(h head, under, foot, behind float64) pattern.Piece {
 	left, right := h.front[0], h.back[0]
 	mid := (left.X + right.X) / 2
 	a, b := plane.Pt(mid-foot/2, -under), plane.Pt(mid+foot/2, -under)
-	edge := []plane.Point{a, b}
+	// The lower edge meets both sides square: that of a cone.
+	lean := math.Atan2(mid-foot/2-left.X, under)
+	across, low := plane.Pt(math.Cos(lean), math.Sin(lean)), plane.Pt(mid, -under+foot/2*math.Tan(lean/2))
+	edge := plane.Join(plane.Sweep(a, across, low, plane.Pt(1, 0)), plane.Sweep(low, plane.Pt(1, 0), b, plane.Pt(across.X, -across.Y)))
 	if behind > 0 {
 		edge = plane.Through([]plane.Point{a, plane.Pt(mid-foot/6, -under-behind*0.35), plane.Pt(mid+foot/4, -under-behind),
 			plane.Pt(mid+foot*0.42, -under-behind*0.5), b})

@@ -24,13 +24,17 @@ type Part struct {
 type Armhole struct {
 	Parts []Part  // round it, from the shoulder seam down the front and up the back
 	Depth float64 // from the shoulder point to the level of the underarm
+	// Crown is how far before the shoulder seam the top of the arm lies, along it: where the
+	// seam is set behind the ridge, the middle of the head does not meet it.
+	Crown float64
 }
 
-// Front and Back are the lengths of its halves, Around is all of it.
-func (a Armhole) Front() float64 { return a.half(true) }
+// Front and Back are the lengths of its halves, before and behind the top of the arm; Around is
+// all of it.
+func (a Armhole) Front() float64 { return a.half(true) - a.Crown }
 
 // Back is the length of its back half.
-func (a Armhole) Back() float64 { return a.half(false) }
+func (a Armhole) Back() float64 { return a.half(false) + a.Crown }
 
 // Around is its whole length.
 func (a Armhole) Around() float64 { return a.half(true) + a.half(false) }
@@ -55,10 +59,15 @@ type Kind struct {
 }
 
 // All lists the kinds, the plainest first.
-func All() []Kind { return []Kind{fitted, straight, gathered, bishop} }
+func All() []Kind {
+	return []Kind{fitted, straight, gathered, mutton, bishop, bell, elbowed, angel, capped, elastic, finned}
+}
 
 // Chosen is the kind that is chosen in a bodice's parameters; false for no sleeve.
 func Chosen(v draft.Values) (Kind, bool) {
+	if !v.Has("sleeve") {
+		return Kind{}, false
+	}
 	for _, k := range All() {
 		if k.Key == v.Choice("sleeve") {
 			return k, true
@@ -185,6 +194,10 @@ const (
 	frontHollow, frontCrown, backHollow, backTop = 0.52, 0.52, 0.40, 0.62
 )
 
+// flattest is the least height of a head, as a part of the armhole's depth (from memory): what is
+// flatter lies in folds under the arm, as a kimono's does, and has no head to set.
+const flattest = 0.15
+
 // headFor is the head of a width at the armpit whose curve is as long as the armhole and its
 // ease: its height is found by halving, its middle moved until front and back each have
 // their own length.
@@ -227,9 +240,9 @@ func headFor(a Armhole, width, ease float64) (head, error) {
 	for i := range h.back { // mirrored: the back's underarm lies at the right
 		h.back[i].X = width - h.back[i].X
 	}
-	if share := h.high / a.Depth; share < 0.35 || share > 1.1 {
+	if share := h.high / a.Depth; share < flattest || share > 1.1 {
 		word := "narrow"
-		if share < 0.35 {
+		if share < flattest {
 			word = "wide"
 		}
 		return h, fmt.Errorf("the sleeve is too %s for this armhole: its head would be %s high on an armhole %s deep; change the ease "+

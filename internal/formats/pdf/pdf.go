@@ -250,8 +250,10 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 		switch {
 		case e.ID == p.Fold:
 			s.style("on-fold")
-		case e.Allowance == 0:
+		case p.WithoutAllowance(e):
 			s.style("bound")
+		case e.Allowance == 0:
+			s.style("cut")
 		default:
 			s.style("sew")
 		}
@@ -277,13 +279,10 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 	outline, _ := p.Outline()
 	b := plane.BoxOf(outline)
 	c := b.Centre()
-	half := math.Min(b.Height()*0.3, 130)
-	g := plane.Middle(outline, 0.58)
-	up, down := g.Add(plane.Pt(0, half)), g.Add(plane.Pt(0, -half))
 	s.SetLineWidth(0.25)
-	s.polyline([]plane.Point{up.Add(plane.Pt(-2, -4)), up, up.Add(plane.Pt(2, -4))}, via, false)
-	s.polyline([]plane.Point{down.Add(plane.Pt(-2, 4)), down, down.Add(plane.Pt(2, 4))}, via, false)
-	s.polyline([]plane.Point{up, down}, via, false)
+	for _, line := range p.GrainArrow(outline, 4) {
+		s.polyline(line, via, false)
+	}
 	x, y := via(plane.Pt(c.X, c.Y))
 	size := math.Min(11, math.Max(5, math.Min(b.Width(), b.Height())*0.12))
 	s.text(x-6, y, size, "B", p.Name)
@@ -311,7 +310,7 @@ func (s *sheet) legend(pieces []pattern.Piece, x, y float64) {
 		used["on-fold"] = used["on-fold"] || pieces[i].Fold != "" || used[string(pattern.FoldLine)]
 		used["bone"] = used["bone"] || used["busk"]
 		for _, e := range pieces[i].Edges {
-			used["bound"] = used["bound"] || (e.Allowance == 0 && e.ID != pieces[i].Fold)
+			used["bound"] = used["bound"] || pieces[i].WithoutAllowance(e)
 		}
 	}
 	yy := y

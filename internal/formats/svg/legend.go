@@ -27,7 +27,7 @@ func Legend(pieces []pattern.Piece) []Line {
 		for _, e := range pieces[i].Edges {
 			if e.ID == pieces[i].Fold {
 				used["on-fold"] = true
-			} else if e.Allowance == 0 {
+			} else if pieces[i].WithoutAllowance(e) {
 				used["bound"] = true
 			}
 		}

@@ -13,7 +13,7 @@ import (
 func (s Sheet) nameBox(sp spot, unit float64) plane.Box {
 	f := s.lettering(unit)
 	mid, foot, half := sp.x+sp.box.Width()/2, sp.y+sp.box.Height(), sp.letters*letterWide*14*f/2
-	return plane.Box{Min: plane.Pt(mid-half, foot+6*f), Max: plane.Pt(mid+half, foot+35*f)}
+	return plane.Box{Min: plane.Pt(mid-half, foot+6*f), Max: plane.Pt(mid+half, foot+(35+noteLine*float64(len(sp.note)-1))*f)}
 }
 
 // lettering is how large a pixel of lettering is, mm.
@@ -45,8 +45,10 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 		class := "sew"
 		if e.ID == p.Fold {
 			class = "on-fold"
-		} else if e.Allowance == 0 {
+		} else if p.WithoutAllowance(e) {
 			class = "sew bound"
+		} else if e.Allowance == 0 {
+			class = "cut"
 		}
 		d.put(`<path class="%s" data-edge="%s" d="%s"><title>%s: %s</title></path>`, class, esc(p.ID+" "+e.ID),
 			path(sp.short.line(e.Line), false), esc(e.Name), esc(measure.Length(e.Length()).In(s.Unit)))
@@ -75,7 +77,10 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 	f := s.lettering(unit)
 	low := sp.box.Min.Y
 	d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-low+18*f), n(14*f), esc(p.Name))
-	d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text></g>`, n(mid), n(-low+33*f), n(12*f), esc(sp.note))
+	for i, line := range sp.note {
+		d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-low+(33+noteLine*float64(i))*f), n(12*f), esc(line))
+	}
+	d.put(`</g>`)
 }
 
 // way draws an edge as it is worked: a wide line to be hit, and on it the line that is seen.
@@ -245,23 +250,7 @@ func edgePlaces(line []plane.Point, unit float64) []label {
 
 // grain draws the grain arrow where the piece is widest.
 func (s Sheet) grain(d *drawing, p *pattern.Piece, outline []plane.Point, unit float64) {
-	b := plane.BoxOf(outline)
-	c := plane.Middle(outline, 0.58)
-	half := math.Min(b.Height()*0.3, 130)
-	for _, span := range plane.Spans(outline, c, plane.Pt(0, 1)) {
-		if span[0] < 0 && span[1] > 0 { // never out over the edge
-			c.Y += (span[0] + span[1]) / 2
-			half = math.Min(half, (span[1]-span[0])*0.36)
-		}
-	}
-	up, down := plane.Pt(c.X, c.Y+half), plane.Pt(c.X, c.Y-half)
-	a := math.Min(7*unit, half*0.4)
-	d.put(`<path class="grain" d="%s"/>`, path([]plane.Point{down, up}, false))
-	for _, e := range []struct {
-		at plane.Point
-		k  float64
-	}{{up, -1}, {down, 1}} {
-		d.put(`<path class="grain" d="%s"/>`, path([]plane.Point{e.at.Add(plane.Pt(-a*0.5, e.k*a)), e.at,
-			e.at.Add(plane.Pt(a*0.5, e.k*a))}, false))
+	for _, line := range p.GrainArrow(outline, 7*unit) {
+		d.put(`<path class="grain" d="%s"/>`, path(line, false))
 	}
 }

@@ -3,6 +3,7 @@ package svg
 import (
 	"math"
 	"slices"
+	"strings"
 
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -48,10 +49,10 @@ type spot struct {
 	p       *pattern.Piece
 	cut     []plane.Point
 	box     plane.Box
-	note    string  // how it is cut
-	letters float64 // in its name or its note, whichever is longer
-	waist   bool    // the waist level is drawn at its height 0
-	x, y    float64 // of the box's upper left corner, y down
+	note    []string // how it is cut, line by line
+	letters float64  // in its name or its note, whichever is longer
+	waist   bool     // the waist level is drawn at its height 0
+	x, y    float64  // of the box's upper left corner, y down
 	short   shortening
 }
 
@@ -63,7 +64,7 @@ func (s Sheet) spotsOf(pieces []pattern.Piece) []spot {
 	for i := range pieces {
 		p := &pieces[i]
 		cut := p.CutLine()
-		out[i] = spot{p: p, cut: cut, box: plane.BoxOf(cut), note: p.CutNote(), waist: hasWaist(p)}
+		out[i] = spot{p: p, cut: cut, box: plane.BoxOf(cut), note: broken(p.CutNote()), waist: hasWaist(p)}
 	}
 	if !s.TrueScale {
 		shorten(out)
@@ -71,9 +72,12 @@ func (s Sheet) spotsOf(pieces []pattern.Piece) []spot {
 	for i := range out {
 		sp := &out[i]
 		if sp.short.by > 0 {
-			sp.note += ", " + measure.Length(sp.short.whole).In(s.Unit) + " long"
+			sp.note = append(sp.note, measure.Length(sp.short.whole).In(s.Unit)+" long")
 		}
-		sp.letters = float64(max(len([]rune(sp.p.Name)), len([]rune(sp.note))-1))
+		sp.letters = float64(len([]rune(sp.p.Name)))
+		for _, line := range sp.note {
+			sp.letters = math.Max(sp.letters, float64(len([]rune(line))-1))
+		}
 	}
 	tallest := 0.0
 	for _, s := range out {
@@ -87,6 +91,23 @@ func (s Sheet) spotsOf(pieces []pattern.Piece) []spot {
 	}
 	slices.SortStableFunc(out, func(a, b spot) int { return minor(a) - minor(b) })
 	return out
+}
+
+// noteLine is how far apart the lines of a piece's note stand, in pixels of lettering, and
+// noteLetters how long one may be.
+const noteLine, noteLetters = 15.5, 24
+
+// broken is a note in lines, parted at its commas where it is long.
+func broken(note string) []string {
+	var lines []string
+	for _, part := range strings.Split(note, ", ") {
+		if k := len(lines) - 1; k >= 0 && len([]rune(lines[k]))+len([]rune(part))+2 <= noteLetters {
+			lines[k] += ", " + part
+			continue
+		}
+		lines = append(lines, part)
+	}
+	return lines
 }
 
 // Draw draws the pieces in rows, each with its name below.
@@ -145,7 +166,11 @@ func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64
 }
 
 func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
-	gap, label := 20*unit, 44*unit
+	lines := 1
+	for _, sp := range all {
+		lines = max(lines, len(sp.note))
+	}
+	gap, label := 20*unit, (44+noteLine*float64(lines-1))*unit
 	x, y, tall := gap, gap, 0.0
 	row := 0
 	// Pieces of a row stand on one line; those with a waist level stand with

@@ -179,7 +179,7 @@ func TestLetteringIsSetApart(t *testing.T) {
 				for _, b := range texts[i+1:] {
 					w, h := min(a.Max.X, b.Max.X)-max(a.Min.X, b.Min.X), min(a.Max.Y, b.Max.Y)-max(a.Min.Y, b.Min.Y)
 					if w > 0 && h > 0 { // a corner may touch where a text is turned
-						assert.Less(t, w*h/min(a.Width()*a.Height(), b.Width()*b.Height()), 0.2, "%s in %s", g.About().Kind, u)
+						assert.Less(t, w*h/min(a.Width()*a.Height(), b.Width()*b.Height()), 0.25, "%s in %s", g.About().Kind, u)
 					}
 				}
 			}

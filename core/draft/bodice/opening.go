@@ -1,0 +1,178 @@
+package bodice
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/closure"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// closings are the ways to close an opening from edge to edge, in words.
+var closings = map[string]string{"buttons": "buttons and worked holes", "loops": "buttons and loops",
+	"hooks": "hooks and eyes, edge to edge",
+	"zip":   "a zip", "lacing": "lacing"}
+
+// closes asks how a bodice closes, the usual way first.
+func closes(kinds ...string) draft.Parameter {
+	var options []string
+	for _, k := range kinds {
+		options = append(options, k, closings[k])
+	}
+	return draft.OneOf("closes", "It closes with", "Buttons need a lap; loops an underlay; hooks and lacing meet edge to edge; a "+
+		"zip is set "+
+		"edge to edge, and was not used in clothes before 1937.", options...)
+}
+
+// laps asks for the lap of buttons.
+func laps(usual float64) draft.Parameter {
+	p := draft.Mm("lap", "Lap of the opening", 0, 40, usual, "half the button and a little", figure.Memory,
+		"Beyond the centre; the other side has an underlap as wide besides.")
+	p.When = func(v draft.Values) bool {
+		return !v.Has("closes") || v.Choice("closes") == "buttons" || v.Choice("closes") == "loops"
+	}
+	return p
+}
+
+// leastLap is the least lap that carries a button, apart how far apart fasteners stand, margin how
+// far from the ends, mm (from memory).
+const leastLap, margin = 10.0, 13.0
+
+var apart = map[string]float64{"buttons": 50, "loops": 22, "hooks": 20, "lacing": 22}
+
+// close closes the opening of the first piece, in front, or of the last, behind.
+func (h *half) close(first, last string) error {
+	if h.opens == "" {
+		return nil
+	}
+	piece, side := first, figure.InFront
+	if h.opens == "centre-back" {
+		piece, side = last, figure.Behind
+	}
+	i := h.index(piece)
+	e, ok := h.Pieces[i].Edge(h.opens)
+	if !ok {
+		return nil
+	}
+	line := append([]plane.Point{}, e.Line...)
+	if side == figure.Behind { // counted from the neck down
+		line = plane.Reversed(line)
+	}
+	long := plane.Length(line)
+	kind, lap, turned := h.closing()
+	if lap > 0 {
+		p, err := h.Pieces[i].Extended(h.opens, lap+turned, "centre")
+		if err != nil {
+			return err
+		}
+		if turned > 0 { // a stand is folded twice: at its edge, and again
+			for _, at := range []float64{lap, lap + turned/2} {
+				p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: plane.Beside(e.Line, -at), Label: "fold"})
+			}
+		}
+		h.Pieces[i] = p
+	}
+	h.Pieces[i].Be(pattern.Opening, h.opens)
+	if kind == "zip" {
+		h.Fasten(closure.Zips, 1, math.Floor(long/10)*10, "the length of the opening, down to what is sold")
+		return nil
+	}
+	count := closure.CountFor(long, apart[kind], margin)
+	if kind == "buttons" && h.v.Has("buttons") {
+		count = h.v.Whole("buttons")
+	}
+	at := closure.Anchored(margin, long-margin, count, h.anchors(side, long)...)
+	if kind == "lacing" {
+		at = closure.Even(long, count, margin)
+		h.laced(i, line, at)
+		return nil
+	}
+	for _, a := range at {
+		q, _ := plane.Along(line, a)
+		h.Pieces[i].Marks = append(h.Pieces[i].Marks, pattern.Mark{Kind: pattern.Button, Path: []plane.Point{q}, Width: buttonSize})
+	}
+	why := fmt.Sprintf("one every %s or so of an opening of %s", measure.Tell(long/float64(len(at))), measure.Tell(long))
+	switch kind {
+	case "hooks":
+		h.Fasten(closure.Hooks, len(at), 0, why)
+	case "loops":
+		h.Fasten(closure.Loops, len(at), buttonSize, why)
+	default:
+		h.Fasten(closure.Buttons, len(at), buttonSize, why+"; one lies at the neck, one at the bust line, one at the waist")
+	}
+	return nil
+}
+
+// closing is how the opening closes, how far it laps beyond the centre, and how much is turned
+// in besides, mm.
+func (h *half) closing() (kind string, lap, turned float64) {
+	kind = "buttons"
+	if h.v.Has("closes") {
+		kind = h.v.Choice("closes")
+	}
+	switch {
+	case h.v.Has("stand"): // the centre lies in the middle of a stand that is turned twice
+		return kind, h.v.Number("stand") / 2, 2 * h.v.Number("stand")
+	case kind != "buttons" && kind != "loops":
+		return kind, 0, 0
+	}
+	if lap = h.v.Number("lap"); kind == "buttons" && lap < leastLap {
+		return "zip", 0, 0
+	}
+	return kind, lap, 0
+}
+
+// buttonSize is how large the buttons are, mm (from memory).
+const buttonSize = 13.0
+
+// anchors are where fasteners must lie, counted from the neck down: the bust line and the waist,
+// as far as the opening reaches.
+func (h *half) anchors(side figure.Facing, long float64) []float64 {
+	top := h.top[neckFront].line[0].Z
+	low := h.hem(0)
+	if side == figure.Behind {
+		line := h.top[len(h.top)-1].line
+		top, low = line[len(line)-1].Z, h.hem(1)
+	}
+	centre := h.form.Centre(side, low, top)
+	var out []float64
+	for _, z := range []float64{h.form.Levels[figure.Bust], 0} {
+		if z < low+20 || z > top-20 {
+			continue
+		}
+		part := 0.0
+		for k := 1; k < len(centre); k++ {
+			if centre[k].Z <= z {
+				part = centre[:k+1].Length()
+			}
+		}
+		if at := long * (1 - part/centre.Length()); at > margin+12 && at < long-margin-12 {
+			out = append(out, at)
+		}
+	}
+	return out
+}
+
+// laced sets eyelets along the edge of a piece, and the lace through them.
+func (h *half) laced(i int, line []plane.Point, at []float64) {
+	const in, gap, open, tail = 10.0, 20.0, 160.0, 300.0
+	inside := plane.Beside(line, in)
+	if h.opens == "centre-back" { // that was turned about
+		inside = plane.Beside(line, -in)
+	}
+	for _, a := range at {
+		q, _ := plane.Along(inside, a/plane.Length(line)*plane.Length(inside))
+		h.Pieces[i].Marks = append(h.Pieces[i].Marks, pattern.Mark{Kind: pattern.Eyelet, Path: []plane.Point{q}, Width: 5})
+	}
+	where := "at the centre front"
+	if h.opens == "centre-back" {
+		where = "at the centre back"
+	}
+	h.Laces = append(h.Laces, closure.Lacing{Place: where, Piece: h.Pieces[i].ID, Style: closure.Spiral, Left: at, Right: at, Inset: in,
+		Gap:  gap,
+		Open: open, Tail: tail, Hand: true})
+}

@@ -1,0 +1,127 @@
+package bodice
+
+import (
+	"fmt"
+	"slices"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/sleeve"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/surface"
+)
+
+// Shirt is the loose bodice of a blouse or shirt dress, from the 1890s on: a yoke behind, a button
+// stand turned twice before.
+type Shirt struct{}
+
+func (Shirt) About() draft.About {
+	return draft.About{Kind: "bodice-shirt", Name: "Shirt bodice", Family: family.Bodice,
+		What:  "Fronts with a button stand turned twice, a back gathered or plain under a yoke, a collar; loose at the waist, 1890s on.",
+		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 90, Shrinkage: 0.04}}
+}
+
+func (Shirt) Parameters() []draft.Parameter {
+	return slices.Concat(loose(100, 50, "⟦7 cm⟧ to ⟦14 cm⟧; fitted ⟦6 cm⟧."), necks(0, 0, 0), armholes(0, 0, 0, 40),
+		[]draft.Parameter{
+			draft.Mm("long", "Below the waist", 0, 190, 120, "tucked in", figure.Memory, "0 ends at the waist, to be joined to a skirt."),
+			draft.Mm("stand", "Button stand, finished", 15, 45, 25, "turned twice", figure.Practice,
+				"The centre front lies in its middle: half of it and twice its width are added beyond."),
+			draft.Mm("yoke", "Yoke behind, deep", 50, 140, 95, "⟦8 cm⟧ to ⟦11 cm⟧ below the nape", figure.Memory, "At the centre back."),
+			draft.Times("back_full", "Back gathered under it, times", 1, 1.5, 1.15, "1 for a plain back", figure.Memory,
+				"In its middle part."),
+			draft.Tally("buttons", "Buttons", 4, 12, 7, "every ⟦8 cm⟧ or so", figure.Memory,
+				"One lies at the bust line and one at the waist.")},
+		collars(32, 70, "stand", "flat", "pointed", "sailor", "none", "bound"), allowances(15, 12), sleeve.Parameters("bishop"))
+}
+
+// Draft drafts it.
+func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(on, v, level(-v.Number("long")))
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	side := h.side(0.5, 0.5)
+	s := sewing{panels: []named{h.between("front", "Front", h.centreFront(), side, surface.FromFront).plumb("centre-front"),
+		h.between("back", "Back", side, h.centreBack(), surface.FromBack).onFold("centre-back")},
+		opens: "centre-front", strain: 0, faced: "face-bias", hem: pattern.Hem, shape: h.yoked}
+	if v.Number("long") < 8 {
+		s.hem = pattern.Enclosed
+	}
+	if err := h.together(s, in); err != nil {
+		return draft.Draft{}, err
+	}
+	return *h.Draft, nil
+}
+
+// yoked cuts the yoke off the back and gathers what is below it.
+func (h *half) yoked() error {
+	back := h.Pieces[h.index("back")]
+	scye, _ := back.Edge("scye-back")
+	cb, _ := back.Edge("centre-back")
+	down := h.v.Number("yoke")
+	long := scye.Length()
+	at := 0.0 // where the armhole is as low as the yoke
+	for s := 4.0; s < long-4; s += 2 {
+		if q, _ := plane.Along(scye.Line, s); q.Y <= cb.Line[len(cb.Line)-1].Y-down {
+			at = s
+			break
+		}
+	}
+	if at == 0 {
+		return fmt.Errorf("the yoke would reach below the armhole: a yoke of less than %s", measure.Tell(down))
+	}
+	upper, lower, err := back.Parted(pattern.Place{Edge: "centre-back", At: cb.Length() - down},
+		pattern.Place{Edge: "scye-back", At: at}, "yoke",
+		"yoke seam")
+	if err != nil {
+		return err
+	}
+	if _, ok := upper.Edge("neck"); !ok {
+		upper, lower = lower, upper
+	}
+	upper.ID, upper.Name = "yoke", "Yoke"
+	upper.Cut *= 2
+	upper.Layered(pattern.ForLining)
+	e, _ := lower.Edge("yoke")
+	plain := e.Length()
+	more := plain * (h.v.Number("back_full") - 1)
+	if more > 5 {
+		hem, _ := lower.Edge("hem")
+		n := hem.Length()
+		if lower, err = lower.Spread(pattern.Place{Edge: "hem", At: n * 0.3}, n*0.6, pattern.Place{Edge: "yoke", At: plain * 0.1},
+			plain*0.6, more, more,
+			8); err != nil {
+			return err
+		}
+		if lower, err = lower.Upright("centre-back"); err != nil {
+			return err
+		}
+		if lower, err = lower.Squared("hem", false, 40); err != nil {
+			return err
+		}
+	}
+	e, _ = lower.Edge("yoke")
+	seam := pattern.Seam{ID: "yoke", A: pattern.Side{Piece: "yoke", Edge: "yoke"}, B: pattern.Side{Piece: "back", Edge: "yoke"}, Strain: 1}
+	if full := e.Length() - plain; full > pattern.Slack {
+		seam.Ease, seam.Absorbed, seam.Join = full, pattern.Gathers, pattern.Tiered
+	}
+	lower.Allow(12, "yoke")
+	upper.Allow(12, "yoke")
+	i := h.index("back")
+	h.Pieces[i] = lower
+	h.Pieces = append(h.Pieces, upper)
+	for k := range h.Seams { // the shoulder is the yoke's now
+		for _, side := range []*pattern.Side{&h.Seams[k].A, &h.Seams[k].B} {
+			if side.Piece == "back" && side.Edge == "shoulder" {
+				side.Piece = "yoke"
+			}
+		}
+	}
+	h.Seams = append(h.Seams, seam)
+	return nil
+}

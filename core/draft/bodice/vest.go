@@ -1,0 +1,71 @@
+package bodice
+
+import (
+	"slices"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/surface"
+)
+
+// Vest is a sleeveless waistcoat with points before and a back of lining.
+type Vest struct{}
+
+func (Vest) About() draft.About {
+	return draft.About{Kind: "vest", Name: "Waistcoat", Family: family.Bodice,
+		What: "Fronts with a dart and points below the waist, a pointed neckline to the first button, a back of lining with a " +
+			"seam; over a " +
+			"shirt, 1780 on.",
+		Usual: cloth.Fabric{Name: "Wool suiting", Colour: "walnut", Width: 1500, Selvedge: 10, Thickness: 0.5, Weight: 220,
+			Shrinkage: 0.04}}
+}
+
+func (Vest) Parameters() []draft.Parameter {
+	return slices.Concat(eases(70, 40, 50, "⟦5 cm⟧ to ⟦9 cm⟧, over a shirt."), necksOf(150, 0, 15, "v", "round"), armholes(20, 0, 0, 30),
+		[]draft.Parameter{
+			draft.Mm("front_point", "Points before, below the waist", 20, 180, 130, "⟦12 cm⟧ to ⟦17 cm⟧", figure.Memory,
+				"At the centre front, where the fronts end in points."),
+			draft.Mm("side_low", "At the side, below the waist", 0, 150, 70, "⟦6 cm⟧ to ⟦9 cm⟧", figure.Memory,
+				"It covers the band of what is worn below."),
+			draft.Mm("back_low", "Behind, below the waist", 0, 150, 65, "a little less than the side", figure.Memory,
+				"At the centre back."),
+			draft.Times("dart_take", "Of what would open, the dart takes", 0.6, 1, 0.85, "the rest is eased in", figure.Memory,
+				"1 is the way the form unrolls."),
+			draft.Tally("buttons", "Buttons", 3, 9, 5, "every ⟦6 cm⟧ or so", figure.Memory, "One lies at the waist."),
+			laps(18)},
+		allowances(15, 15))
+}
+
+// Draft drafts it.
+func (Vest) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(on, v, fall(-v.Number("front_point"), -v.Number("side_low"), -v.Number("back_low")))
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	side := h.side(0.5, 0.5)
+	var darts []surface.Dart
+	if h.form.HalfGirth(h.form.Levels[figure.Bust])-h.form.HalfGirth(0) > leastDart { // nothing to take in where the waist is the fullest
+		darts = append(darts, h.frontDart("dart", 0.25, 1.05, 30, -70))
+	}
+	front := h.between("front", "Front", h.centreFront(), side, surface.FromFront, darts...).plumb("centre-front")
+	front.panel.Take = h.sharing(v.Number("dart_take"), 1)
+	err = h.together(sewing{panels: []named{front, h.between("back", "Back", side, h.centreBack(), surface.FromBack)},
+		opens: "centre-front", strain: 1, faced: "face-shaped", hem: pattern.FacedOut}, in)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	back := &h.Pieces[h.index("back")]
+	back.Cut = 4
+	back.Also = []pattern.CutFor{{For: pattern.ForLining, N: 4}}
+	f := &h.Pieces[h.index("front")]
+	f.Cut = 6
+	f.Also = []pattern.CutFor{{For: pattern.ForLining, N: 2}, {For: pattern.ForInterfacing, N: 2}}
+	h.Buy("buckle", "Buckle for the back strap", 1, "piece", "it draws the back in at the waist")
+	h.Do("strap", "Straps of the back", 35, nil, "Two, turned, from the side seams to the middle of the back at the waist, one with "+
+		"the buckle.",
+		after("darts", "they are caught in the side seams"))
+	return *h.Draft, nil
+}

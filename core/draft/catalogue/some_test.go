@@ -1,0 +1,57 @@
+package catalogue
+
+import (
+	"math/rand/v2"
+	"os"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/family"
+)
+
+// some are the garments a long test tries: all of them when EVERY_BODY is set; otherwise, of those
+// that are unrolled from the figure and take longest, any two.
+func some(t testing.TB) []draft.Garment {
+	n := 2
+	if os.Getenv("EVERY_BODY") != "" {
+		n = len(All())
+	}
+	return sampled(t, All(), n, func(g draft.Garment) bool { return g.About().Family == family.Bodice },
+		func(g draft.Garment) string { return g.About().Kind })
+}
+
+// someStacks are the stacks a long test tries, of those with such a garment any one; three when
+// EVERY_BODY is set.
+func someStacks(t testing.TB) []Stack {
+	n := 1
+	if os.Getenv("EVERY_BODY") != "" {
+		n = 3
+	}
+	return sampled(t, Stacks(), n, func(s Stack) bool {
+		for _, kind := range s.Kinds {
+			if g, ok := Find(kind); ok && g.About().Family == family.Bodice {
+				return true
+			}
+		}
+		return false
+	}, func(s Stack) string { return s.Label })
+}
+
+func sampled[T any](t testing.TB, all []T, n int, long func(T) bool, name func(T) string) []T {
+	var out, slow []T
+	for _, x := range all {
+		if long(x) {
+			slow = append(slow, x)
+		} else {
+			out = append(out, x)
+		}
+	}
+	rand.Shuffle(len(slow), func(i, k int) { slow[i], slow[k] = slow[k], slow[i] })
+	var names []string
+	for _, x := range slow[:min(n, len(slow))] {
+		names = append(names, name(x))
+	}
+	t.Log("tried among others: " + strings.Join(names, ", "))
+	return append(out, slow[:min(n, len(slow))]...)
+}

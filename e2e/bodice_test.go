@@ -1,0 +1,52 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// choose takes an option of a garment's choice.
+func (b *tab) choose(key, option string) {
+	b.Helper()
+	js[bool](b, `(s => (s.value = "`+option+`", s.dispatchEvent(new Event("change", {bubbles: true})), true))(document.querySelector("#p-`+key+`"))`)
+}
+
+// A bodice over a corset: another sleeve and another collar are put to it without losing what was
+// chosen; its panels lie on the figure; it prints; and a corset that is laced more moves its
+// waist.
+func TestABodiceOverACorset(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/4/layers/21/draft")
+	b.sees("Bodice, drafted over")
+	require.Contains(t, b.text("#draft-sheet"), "Under sleeve")
+	b.choose("sleeve", "mutton")
+	b.until(`document.querySelector("#draft-sheet").textContent.includes("Sleeve") && !document.querySelector("#draft-sheet").textContent.includes("Under sleeve")`)
+	b.choose("collar_kind", "ruffle")
+	b.until(`document.querySelector("#draft-sheet").textContent.includes("Ruffle")`)
+	assert.Equal(t, "mutton", js[string](b, `document.querySelector("#p-sleeve").value`))
+	b.accessible("a bodice with a leg-of-mutton sleeve")
+	before := js[string](b, `[...document.querySelectorAll("#draft-sheet .sew")].map(p => p.getAttribute("d")).join()`)
+	// The corset beneath, laced more.
+	b.visit("/ensembles/4/layers/17/draft")
+	b.enter("#p-laced_waist", "62 cm")
+	b.until(`document.querySelector("#p-laced_waist").dataset.was === "620"`)
+	b.visit("/ensembles/4/layers/21/draft")
+	after := js[string](b, `[...document.querySelectorAll("#draft-sheet .sew")].map(p => p.getAttribute("d")).join()`)
+	assert.NotEqual(t, before, after, "the bodice follows the corset")
+	b.visit("/ensembles/4/figure.json")
+	b.sees("lifts the bust by")
+}
+
+// A shaped facing for the lower edge of the bodice: chosen at Seams, it is a piece of the draft.
+func TestAFacingFromItsPiece(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/4/layers/21/seams?row=edge/back/hem")
+	b.until(`document.querySelectorAll(".ranked li").length > 2`)
+	js[bool](b, `([...document.querySelectorAll("[data-sew-form]")].find(f => f.elements.to.value == "face-shaped").querySelector('button[value="row"]').click(), true)`)
+	b.until(`document.querySelector("#seams-sheet").textContent.includes("Back facing, lower edge")`)
+	b.sees("On the same edges: Back facing, lower edge.")
+	b.visit("/ensembles/4/layers/21/draft")
+	b.sees("Back facing, lower edge")
+}
