@@ -2,7 +2,11 @@
 // from, its level sections, and what each layer of clothes does to it.
 package figure
 
-import "ardentgusset/core/measure"
+import (
+	"math"
+
+	"ardentgusset/core/measure"
+)
 
 // Source says where a number comes from.
 type Source string
@@ -92,8 +96,9 @@ var measurements = []Measurement{
 		guess: func(v func(string) float64) float64 { return v("shoulder_length") * 0.35 }},
 	{Key: "scye_depth", Label: "Armpit depth", Meaning: "From the bone at the base of the neck straight down to the level of the armpits.",
 		Hold: "A ruler held level under both arms behind the back, its height marked on the spine.", Low: 130, High: 340, column: -1,
-		spread: 25, said: "an eighth of the bust and a constant", guess: func(v func(string) float64) float64 {
-			return 0.125*v("bust_girth") + 85
+		spread: 25, said: "an eighth of the bust and a constant, between four and six tenths of the back", guess: func(v func(string) float64) float64 {
+			back := v("back_waist_length")
+			return math.Min(math.Max(0.125*v("bust_girth")+85, 0.42*back), 0.6*back)
 		}},
 	{Key: "scye_girth", Label: "Armhole", Meaning: "Round the arm where it joins the body: over the point of the shoulder and close " +
 		"under the armpit, arm hanging.", Low: 280, High: 700, Girth: true, Sided: true, column: -1, spread: 30, onForm: true},

@@ -151,6 +151,13 @@ func TestAnySleeveInAnyArmhole(t *testing.T) {
 			assert.InDelta(t, hole*(1+c.share), head, hole*0.012, "%s in %s", c.kind, g.About().Kind)
 			assert.Greater(t, hole, 0.4*920.0)
 			assert.Less(t, hole, 0.56*920)
+			if c.kind != "fitted" { // of one piece: its head runs on under the arm
+				s := drafttest.Piece(t, d, "sleeve")
+				first, last := s.Edges[2].ID, s.Edges[len(s.Edges)-2].ID
+				under := inner(end(t, d, "sleeve", last, false), end(t, d, "sleeve", "front", true)) +
+					inner(end(t, d, "sleeve", "back", false), end(t, d, "sleeve", first, true))
+				assert.InDelta(t, 180, under, 6, "%s in %s: under the arm", c.kind, g.About().Kind)
+			}
 		}
 	}
 }

@@ -21,11 +21,11 @@ var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		width := one.upper + v.Number("sleeve_arm")
-		h, err := headFor(a, width, a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
 		if err != nil {
 			return err
 		}
+		width := h.width
 		long := one.long * v.Number("sleeve_long")
 		under := math.Max(long-h.high, 60)
 		bend := math.Min(math.Max(one.bend-h.high, 20), under-20)

@@ -136,8 +136,8 @@ var bishop = Kind{Key: "bishop", Label: "bishop, gathered into a cuff",
 		return nil
 	}}
 
-// body is a sleeve below a head: straight sides to a lower edge so wide, which hangs lower
-// behind by a way.
+// body is a sleeve below a head: sides that leave the head square, so that it runs on over
+// their seam, to a lower edge so wide, which hangs lower behind by a way.
 func body(h head, under, foot, behind float64) pattern.Piece {
 	left, right := h.front[0], h.back[0]
 	mid := (left.X + right.X) / 2
@@ -151,11 +151,19 @@ func body(h head, under, foot, behind float64) pattern.Piece {
 			plane.Pt(mid+foot*0.42, -under-behind*0.5), b})
 	}
 	p := pattern.Piece{ID: "sleeve", Name: "Sleeve", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "hem", Name: "lower edge", Line: edge}, {ID: "back", Name: "underarm, back", Line: []plane.Point{b, right}},
-		{ID: "head", Name: "head", Line: h.line()}, {ID: "front", Name: "underarm, front", Line: []plane.Point{left, a}}}}
+		{ID: "hem", Name: "lower edge", Line: edge}, {ID: "back", Name: "underarm, back", Line: plane.Reversed(squareSide(right, b))},
+		{ID: "head", Name: "head", Line: h.line()}, {ID: "front", Name: "underarm, front", Line: squareSide(left, a)}}}
 	p.Allow(allowance, "back", "front")
 	p.Allow(10, "head")
 	return p
+}
+
+// squareSide is a side of a sleeve from the armpit down: upright where it leaves the head, then
+// straight towards its foot.
+func squareSide(armpit, foot plane.Point) []plane.Point {
+	down := foot.Sub(armpit)
+	first := plane.Pt(armpit.X, armpit.Y+0.3*down.Y)
+	return plane.Cubic(armpit, first, foot.Sub(down.Times(0.35)), foot)
 }
 
 func seamUnder(d *draft.Draft) {

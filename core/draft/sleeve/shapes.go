@@ -35,11 +35,11 @@ var mutton = Kind{Key: "mutton", Label: "leg-of-mutton, full above and close bel
 		p := body(h, one.long-plain.high, wrist, 0)
 		bend := math.Max(one.bend-plain.high, 40)
 		mid := (h.front[0].X + h.back[0].X) / 2
-		side := func(x float64, from plane.Point) []plane.Point { // from the armpit down
+		// From the armpit down: it leaves the head square and runs on into the straight forearm.
+		side := func(x float64, from plane.Point) []plane.Point {
 			k := math.Copysign(1, from.X-mid)
-			return plane.Through([]plane.Point{from, plane.Pt(mid+k*(elbow/2+(math.Abs(from.X-mid)-elbow/2)*0.42), from.Y-bend*0.6),
-				plane.Pt(mid+k*elbow/2, from.Y-bend), plane.Pt(mid+k*(elbow+wrist)/4, from.Y-(bend+one.long-plain.high)/2), plane.Pt(x,
-					p.Edges[0].Line[0].Y)})
+			at, foot := plane.Pt(mid+k*elbow/2, from.Y-bend), plane.Pt(x, p.Edges[0].Line[0].Y)
+			return append(plane.Cubic(from, plane.Pt(from.X, from.Y-0.3*bend), at.Sub(foot.Sub(at).Unit().Times(0.4*bend)), at), foot)
 		}
 		front, back := side(mid-wrist/2, h.front[0]), side(mid+wrist/2, h.back[0])
 		p.Edges[3].Line, p.Edges[1].Line = front, plane.Reversed(back)
@@ -66,11 +66,11 @@ var bell = Kind{Key: "bell", Label: "bell or pagoda, widening below",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		width := one.upper + v.Number("sleeve_arm")
-		h, err := headFor(a, width, a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
 		if err != nil {
 			return err
 		}
+		width := h.width
 		long := one.long*v.Number("sleeve_long") - h.high
 		foot, drop := one.elbow*v.Number("sleeve_flare"), v.Number("sleeve_drop")
 		if long < 60 {
@@ -164,11 +164,11 @@ var elbowed = Kind{Key: "elbow", Label: "to the elbow, with ruffles",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		width := one.upper + v.Number("sleeve_arm")
-		h, err := headFor(a, width, a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
 		if err != nil {
 			return err
 		}
+		width := h.width
 		const below = 40.0
 		foot := math.Max(one.elbow+30, width*0.8)
 		p := body(h, math.Max(one.bend+below-h.high, 40), foot, 14)

@@ -182,7 +182,8 @@ func (a arm) girth(down float64) float64 {
 // the armpit is 0.
 type head struct {
 	front, back []plane.Point // each from the underarm up to the middle
-	high        float64
+	high, width float64
+	asked       float64 // the width that was asked for; less where the armhole needs more
 	a           Armhole
 	ease        float64
 }
@@ -195,23 +196,47 @@ const (
 )
 
 // flattest is the least height of a head, as a part of the armhole's depth (from memory): what is
-// flatter lies in folds under the arm, as a kimono's does, and has no head to set.
-const flattest = 0.15
+// flatter lies in folds under the arm, as a kimono's does, and has no head to set. One that is
+// higher than steepest can't be set either: the sleeve is then drafted wider.
+const flattest, steepest = 0.15, 1.1
 
-// headFor is the head of a width at the armpit whose curve is as long as the armhole and its
-// ease: its height is found by halving, its middle moved until front and back each have
-// their own length.
+// headFor is the head of a width at the armpit, or the next wider one that this armhole can take,
+// whose curve is as long as the armhole and its ease.
 func headFor(a Armhole, width, ease float64) (head, error) {
-	h := head{a: a, ease: ease}
+	long := a.Around() + ease
+	if long < width*1.01 {
+		return head{}, fmt.Errorf("the sleeve is too wide for this armhole: %s round the arm do not fit into a head of %s; less ease round "+
+			"the arm, or a deeper armhole", measure.Tell(width), measure.Tell(long))
+	}
+	h := headOf(a, width, ease)
+	if h.high > steepest*a.Depth {
+		low, high := width, long/1.01
+		for range 20 {
+			if mid := (low + high) / 2; headOf(a, mid, ease).high > steepest*a.Depth {
+				low = mid
+			} else {
+				high = mid
+			}
+		}
+		h = headOf(a, high, ease)
+	}
+	h.asked = width
+	if share := h.high / a.Depth; share < flattest {
+		return h, fmt.Errorf("the sleeve is too wide for this armhole: its head would be %s high on an armhole %s deep; less ease round the "+
+			"arm", measure.Tell(h.high), measure.Tell(a.Depth))
+	}
+	return h, nil
+}
+
+// headOf is the head of exactly that width: its height is found by halving, its middle moved
+// until front and back each have their own length.
+func headOf(a Armhole, width, ease float64) head {
+	h := head{a: a, ease: ease, width: width}
 	half := func(w, hollow, crown, high float64) []plane.Point {
 		return plane.Cubic(plane.Pt(0, 0), plane.Pt(hollow*w, 0), plane.Pt(w-crown*w, high), plane.Pt(w, high))
 	}
 	long := a.Around() + ease
 	wf := width * 0.48
-	if long < width*1.01 {
-		return h, fmt.Errorf("the sleeve is too wide for this armhole: %s round the arm do not fit into a head of %s; less ease round the "+
-			"arm, or a deeper armhole", measure.Tell(width), measure.Tell(long))
-	}
 	for range 14 {
 		low, high := 2.0, long
 		for range 40 {
@@ -240,15 +265,7 @@ func headFor(a Armhole, width, ease float64) (head, error) {
 	for i := range h.back { // mirrored: the back's underarm lies at the right
 		h.back[i].X = width - h.back[i].X
 	}
-	if share := h.high / a.Depth; share < flattest || share > 1.1 {
-		word := "narrow"
-		if share < flattest {
-			word = "wide"
-		}
-		return h, fmt.Errorf("the sleeve is too %s for this armhole: its head would be %s high on an armhole %s deep; change the ease "+
-			"round the arm", word, measure.Tell(h.high), measure.Tell(a.Depth))
-	}
-	return h, nil
+	return h
 }
 
 // line is the whole head from the back's underarm over the middle to the front's: against the
@@ -425,6 +442,10 @@ func tell(d *draft.Draft, h head, in string) {
 	d.Measure("sleeve.armhole", "the armhole", "round its seam line", h.a.Around())
 	d.Measure("sleeve.head", "the sleeve’s head", "along its seam line", plane.Length(h.line()))
 	d.Measure("sleeve.high", "the sleeve’s head", "in height", h.high)
+	if more := h.width - h.asked; more > 1 {
+		d.Remark(false, "The armhole asks for a wider sleeve", "It is drafted "+measure.Tell(more)+" wider round the arm than its ease says: "+
+			"with less its head would stand higher than this armhole is deep. A higher armhole takes a narrower sleeve.")
+	}
 	d.Tell("sleeves", fmt.Sprintf("The head is %s longer than the armhole; %s. The notches first, then the middle of the head at the "+
 		"shoulder, shifted forward if the arm hangs forward.", measure.Tell(plane.Length(h.line())-h.a.Around()), in))
 }

@@ -18,11 +18,11 @@ var straight = Kind{Key: "straight", Label: "straight, of one piece",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		width := one.upper + v.Number("sleeve_arm")
-		h, err := headFor(a, width, a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
 		if err != nil {
 			return err
 		}
+		width := h.width
 		long := one.long * v.Number("sleeve_long")
 		under := math.Max(long-h.high, 40)
 		foot := math.Min(one.girth(long)+v.Number("sleeve_wrist"), width*1.6)
@@ -32,18 +32,17 @@ var straight = Kind{Key: "straight", Label: "straight, of one piece",
 		if at > under-60 {
 			dart = 0
 		}
-		back := []plane.Point{plane.Pt(width-shift, -under), plane.Pt(width, 0)}
+		back := plane.Reversed(squareSide(plane.Pt(width, 0), plane.Pt(width-shift, -under)))
 		p := pattern.Piece{ID: "sleeve", Name: "Sleeve", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
 			{ID: "hem", Name: "lower edge", Line: []plane.Point{plane.Pt(shift, -under), plane.Pt(width-shift, -under)}},
 			{ID: "back", Name: "underarm, back", Line: back},
 			{ID: "head", Name: "head", Line: h.line()},
-			{ID: "front", Name: "underarm, front", Line: []plane.Point{plane.Pt(0, 0), plane.Pt(shift, -under)}},
+			{ID: "front", Name: "underarm, front", Line: squareSide(plane.Pt(0, 0), plane.Pt(shift, -under))},
 		}}
 		ease, absorbed := 0.0, pattern.Equal
 		if dart > 0 {
 			// The piece is opened at the elbow by the dart: what lies below it turns forward.
-			turnAt(&p, plane.Pt(width/2, -at), dart, width)
-			ease, absorbed = capLength(&p), pattern.Darts
+			ease, absorbed = turnAt(&p, plane.Pt(width/2, -at), dart), pattern.Darts
 		}
 		p.Allow(allowance, "back", "front")
 		p.Allow(10, "head")
@@ -60,29 +59,38 @@ var straight = Kind{Key: "straight", Label: "straight, of one piece",
 
 // turnAt opens a sleeve at the elbow: what lies below a level is turned forward about the
 // front edge until the back edge opens by the dart, and the dart is marked with its point at the
-// given one.
-func turnAt(p *pattern.Piece, tip plane.Point, dart, width float64) {
+// given one. What its dart takes of the back edge is given.
+func turnAt(p *pattern.Piece, tip plane.Point, dart float64) (taken float64) {
 	back, front, hem := &p.Edges[1], &p.Edges[3], &p.Edges[0]
-	at := func(line []plane.Point, y float64) plane.Point {
-		a, b := line[0], line[len(line)-1]
-		return a.Toward(b, (y-a.Y)/(b.Y-a.Y))
-	}
-	pivot := at(front.Line, tip.Y)
-	open := at(back.Line, tip.Y)
+	below, above := parted(back.Line, tip.Y)
+	upper, lower := parted(front.Line, tip.Y)
+	pivot, open := lower[0], above[0]
 	angle := -2 * math.Asin(dart/2/open.To(pivot)) // forward is to the left: against the clock is backward
-	turn := func(q plane.Point) plane.Point { return q.Sub(pivot).Turned(angle).Add(pivot) }
-	low := turn(open)
-	foot := turn(back.Line[0])
-	hem.Line = []plane.Point{turn(hem.Line[0]), foot}
+	turned := func(line []plane.Point) []plane.Point {
+		out := make([]plane.Point, len(line))
+		for i, q := range line {
+			out[i] = q.Sub(pivot).Turned(angle).Add(pivot)
+		}
+		return out
+	}
+	below, lower = turned(below), turned(lower)
+	low := below[len(below)-1]
 	mid := low.Mid(open)
-	out := mid.Sub(tip).Unit().Times(dart * 0.12)
-	back.Line = []plane.Point{foot, low, mid.Add(out), open, back.Line[len(back.Line)-1]}
-	front.Line = []plane.Point{front.Line[0], pivot, hem.Line[0]}
+	cap := []plane.Point{low, mid.Add(mid.Sub(tip).Unit().Times(dart * 0.12)), open}
+	hem.Line = []plane.Point{lower[len(lower)-1], below[0]}
+	back.Line = plane.Join(below, cap, above)
+	front.Line = plane.Join(upper, lower)
 	p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{low, tip, open}, Label: "elbow"})
+	return plane.Length(cap)
 }
 
-// capLength is what the elbow's dart takes of the back edge.
-func capLength(p *pattern.Piece) float64 {
-	l := p.Edges[1].Line
-	return l[1].To(l[2]) + l[2].To(l[3])
+// parted are the two parts of a side of a sleeve, above and below a level in the order it runs.
+func parted(line []plane.Point, y float64) (first, then []plane.Point) {
+	for i := 1; i < len(line); i++ {
+		if a, b := line[i-1], line[i]; (a.Y-y)*(b.Y-y) <= 0 && a.Y != b.Y {
+			at := a.Toward(b, (y-a.Y)/(b.Y-a.Y))
+			return append(append([]plane.Point{}, line[:i]...), at), append([]plane.Point{at}, line[i:]...)
+		}
+	}
+	return line, line[len(line)-1:]
 }
