@@ -152,6 +152,9 @@ var busks = []struct {
 	studs  int
 }{{6, 3}, {7, 3}, {8, 4}, {9, 4}, {10, 5}, {11, 5}, {12, 5}, {13, 5}, {14, 6}, {15, 6}, {16, 6}}
 
+// ShortestFront is the least front edge that a busk is sold for, mm.
+func ShortestFront() float64 { return busks[0].inches*25.4 + 2*Clearance }
+
 // BuskFor is the longest stock busk that leaves a clearance at both ends of a
 // front edge; ok is false when even the shortest is too long. Its fasteners
 // stand evenly, the lowest two closer together to hold over the belly (from

@@ -220,6 +220,16 @@ func (s *Form) Place(z, share float64) r3.Vec {
 	return r3.Vec{X: x, Y: y, Z: z}
 }
 
+// Level is Place for many points of one height.
+func (s *Form) Level(z float64) func(share float64) r3.Vec {
+	r := s.at(z)
+	half := r.half()
+	return func(share float64) r3.Vec {
+		x, y := r.along(share * half)
+		return r3.Vec{X: x, Y: y, Z: z}
+	}
+}
+
 // Share is the share of the half girth at which a point lies.
 func (s *Form) Share(p r3.Vec) float64 {
 	r := s.at(p.Z)

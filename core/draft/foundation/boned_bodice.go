@@ -82,6 +82,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 			}
 			return 0.5 + math.Sin(math.Pi*p)
 		}}
+	h.On = part.Lying(on, h.Width, 0, gap)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}

@@ -44,6 +44,13 @@ const (
 )
 
 func (Corset) Parameters() []draft.Parameter {
+	front := downTo("bottom_front", "Lower edge, front", "Down the busk from the waist; sitting must stay possible.", 0.7,
+		"seven tenths of waist to hip")
+	reach := front.Between
+	front.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // a busk fits in it
+		low, high := reach(on, v)
+		return math.Min(math.Max(low, bone.ShortestFront()-v.Number("top_front")), high), high
+	}
 	list := []draft.Parameter{
 		lacedWaist(50, 120, "Girth of the waist inside the closed corset. The cloth is made to this less the lacing gap."),
 		draft.Tally("panels", "Panels a side", 4, 7, 5, "four to seven are usual", figure.Practice,
@@ -62,8 +69,7 @@ func (Corset) Parameters() []draft.Parameter {
 		upTo("top_side", "Top edge, side", "Up from the waist below the arm; a hand's breadth must stay free.", 0.78,
 			"78 parts in 100 of waist to bust line"),
 		upTo("top_back", "Top edge, back", "Up the lacing edge from the waist.", 0.95, "95 parts in 100 of waist to bust line"),
-		downTo("bottom_front", "Lower edge, front", "Down the busk from the waist; sitting must stay possible.", 0.7,
-			"seven tenths of waist to hip"),
+		front,
 		downTo("bottom_side", "Lower edge, side", "Down from the waist over the hip bone.", 0.55, "55 parts in 100 of waist to hip"),
 		downTo("bottom_back", "Lower edge, back", "Down the lacing edge from the waist; it must clear the chair.", 0.6,
 			"six tenths of waist to hip"),
@@ -147,6 +153,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	if v.Choice("layers") == "two" {
 		c.layers = 2
 	}
+	c.Half.On = part.Lying(closed, c.Half.Width, 0, gap)
 	if err := c.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
@@ -194,11 +201,10 @@ func (c *corset) stiffen() error {
 				l, r := c.Edges(i, 0)
 				share = 0.5 + (channel+2)/2/(r-l)
 			}
-			path := c.Within(i, share)
-			if i == 0 && c.v.Choice("front") == "spoon" || !roomFor(c.Half, i, path, channel) {
+			if i == 0 && c.v.Choice("front") == "spoon" || !roomFor(c.Half, i, share, channel) {
 				continue
 			}
-			if err := b.Add(&c.Pieces[i], curved, "in the middle of panel "+c.Pieces[i].Name, path); err != nil {
+			if err := b.Add(&c.Pieces[i], curved, "in the middle of panel "+c.Pieces[i].Name, c.Within(i, share)); err != nil {
 				return err
 			}
 		}
@@ -263,9 +269,9 @@ func (c *corset) cords() {
 	first, last := 0, 1
 	switch c.v.Choice("cording") {
 	case "bust":
-		low, step = c.Top[0]*0.5, cordPitch
+		low, step = c.Rise(0, c.Top[0]*0.5), cordPitch
 	case "hips":
-		low, step = c.Bottom[1]*0.85, cordPitch
+		low, step = c.Rise(c.Panels/2, c.Bottom[1]*0.85), cordPitch
 		first, last = 1, c.Panels-2
 	default:
 		return
@@ -291,20 +297,15 @@ func (c *corset) cords() {
 	}
 }
 
-// roomFor tells whether a channel along a path keeps clear of the panel's edges
+// roomFor tells whether a channel at a share of the way across keeps clear of the panel's edges
 // and of the bone behind its front seam.
-func roomFor(h *part.Half, i int, path []plane.Point, channel float64) bool {
-	for _, q := range path {
-		l, r := h.Edges(i, q.Y)
-		left := l + channel*1.5 + 3
-		if i == 0 {
-			left = l + 13 + channel/2 + 3
-		}
-		if q.X < left || q.X > r-channel/2-2 {
-			return false
-		}
+func roomFor(h *part.Half, i int, share, channel float64) bool {
+	before := channel*1.5 + 3
+	if i == 0 {
+		before = 13 + channel/2 + 3
 	}
-	return true
+	wide := h.Narrowest(i)
+	return share*wide >= before && (1-share)*wide >= channel/2+2
 }
 
 func (c *corset) join() {

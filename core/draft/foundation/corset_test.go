@@ -6,7 +6,9 @@ import (
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 
@@ -25,49 +27,43 @@ func made(t require.TestingT, set draft.Settings) (figure.Figure, draft.Draft) {
 	return on, d
 }
 
-// at is the x where an upright edge passes a height.
-func at(line []plane.Point, y float64) float64 {
-	for i := 1; i < len(line); i++ {
-		a, b := line[i-1], line[i]
-		if (a.Y-y)*(b.Y-y) <= 0 && a.Y != b.Y {
-			return a.X + (b.X-a.X)*(y-a.Y)/(b.Y-a.Y)
-		}
-	}
-	return math.NaN()
-}
-
-// At every height that all panels reach, the cut panels add up to half of the
-// laced figure and its ease, less the gap: the girths match what is cut.
-func TestPanelsAddUpAtEveryHeight(t *testing.T) {
+// Laid together the panels go round half of the laced figure and its ease, less the gap, at every
+// height that all of them reach, and both edges of a seam are equally long.
+func TestATapeRoundTheSewnPanels(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(4, 7).Draw(t, "panels")
 		laced := rapid.Float64Range(620, 710).Draw(t, "laced")
 		on, d := made(t, draft.Settings{"panels": float64(n), "laced_waist": laced, "top_ease": 0.0, "hip_ease": 0.0})
 		closed := d.Wear.Held(on)
-		width := func(y float64) (sum float64) {
-			for i := range n {
-				p := d.Pieces[i]
-				sum += at(p.Edges[1].Line, y) - at(p.Edges[3].Line, y)
-			}
-			return sum
+		for _, to := range []float64{100, -95} {
+			reached := drafttest.Assembled(d, closed, 0, 50, to, func(z, round float64, _ []float64) {
+				require.InDelta(t, closed.Girth(-z), round, 1, "at %v", z)
+			})
+			require.InDelta(t, to, reached, 1)
 		}
-		require.InDelta(t, laced-50, 2*width(0), 0.1, "at the waist")
-		for y := -98.0; y < 120; y += 7 {
-			require.InDelta(t, closed.Girth(-y)-50, 2*width(y), 0.3, "at %v", y)
+		for i := range n - 1 {
+			require.InDelta(t, d.Pieces[i].Edges[1].Length(), d.Pieces[i+1].Edges[3].Length(), 1e-6)
 		}
 	})
 }
 
-// Both edges of a panel seam are mirror images of one another.
-func TestSeamEdgesAreMirrorImages(t *testing.T) {
-	_, d := made(t, draft.Settings{"panels": 6.0})
-	for i := range 5 {
-		a, b := d.Pieces[i].Edges[1].Line, d.Pieces[i+1].Edges[3].Line
-		base := at(a, 0) + at(b, 0)
-		for y := -80.0; y < 100; y += 10 {
-			assert.InDelta(t, base, at(a, y)+at(b, y), 1e-6)
+// The busk is as long as the way up the front of the figure, over bust and belly; a level-drawn
+// panel would be as long as it is high.
+func TestFrontsAreAsLongAsTheWayOverTheBody(t *testing.T) {
+	for _, bust := range []float64{860, 980, 1120} {
+		on, err := figure.New([]figure.Reading{{Key: "waist_girth", Value: 710}, {Key: "bust_girth", Value: measure.Length(bust)}, {Key: "hip_girth", Value: 980}}, figure.Women, 0)
+		require.NoError(t, err)
+		v, _ := draft.Settle(Corset{}, on, draft.Settings{"top_front": 150.0, "bottom_front": 120.0})
+		d, err := Corset{}.Draft(on, v, Corset{}.About().Usual)
+		require.NoError(t, err)
+		closed := d.Wear.Held(on)
+		way := 0.0
+		for z := -120.0; z < 150; z++ {
+			way += math.Hypot(1, closed.At(-z-1).Reach(0)-closed.At(-z).Reach(0))
 		}
-		assert.InDelta(t, plane.Length(a), plane.Length(b), 1e-9)
+		busk := d.Pieces[0].Edges[3]
+		assert.InDelta(t, way, busk.Length(), 2.5, "bust %v", bust)
+		assert.Greater(t, busk.Length(), 271.0)
 	}
 }
 

@@ -90,6 +90,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			return (girth - gap) / 2
 		},
 		Share: func(p, z float64) float64 { return 0.4 + math.Sin(math.Pi*p) }}
+	h.On = part.Lying(on, h.Width, gap, 0)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}

@@ -95,6 +95,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 			return (ribs(z) - gap) / 2
 		},
 		Share: func(p, _ float64) float64 { return 1 }}
+	h.On = part.Lying(on, h.Width, gap, 0)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
@@ -200,7 +201,7 @@ func bustGussets(d *draft.Draft, front *pattern.Piece, on figure.Figure, wide, h
 func cordUnderBust(d *draft.Draft, front *pattern.Piece, h *part.Half, under, low, from float64) {
 	outline, _ := front.Outline()
 	for k := range 6 {
-		y := under - 4 - float64(k)*5.5
+		y := h.Rise(0, under) - 4 - float64(k)*5.5
 		if span := plane.Spans(outline, plane.Pt(0, y), plane.Pt(1, 0)); len(span) > 0 && y > low+6 {
 			front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.CordLine,
 				Path: []plane.Point{{X: from, Y: y}, {X: span[0][1] - 4, Y: y}}})

@@ -100,6 +100,13 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			return (girth - gaps) / 2
 		},
 		Share: func(p, z float64) float64 { return 0.5 + math.Sin(math.Pi*p)*(1-0.3*math.Abs(z)) }}
+	before, behind := gap, gap
+	if closing == "back" {
+		before = 0
+	} else if closing == "front" {
+		behind = 0
+	}
+	h.On = part.Lying(closed, h.Width, before, behind)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}

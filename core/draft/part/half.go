@@ -14,12 +14,14 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Half is one half of a body made of panels, laid flat: heights z run up from
 // the waist, p runs from 0 at the centre front to 1 at the centre back. Each
-// seam takes out as much of one panel as of the next, so its two edges are
-// mirror images and always the same length; at every height the panels add up
+// seam takes out as much of one panel as of the next, and its two edges are
+// always the same length; at every height the panels add up
 // to exactly the width asked for.
 type Half struct {
 	Panels      int
@@ -30,10 +32,15 @@ type Half struct {
 	// Before is how much of the width lies before the side at a height, when
 	// the body decides it; nil leaves it to Share.
 	Before func(z float64) float64
+	// On is where it lies on the body: the points of a height, so far round from the edge before.
+	// The panels are then as long as the way over the body, not only as high. Nil for one that is
+	// drawn level by level.
+	On func(z float64) func(along float64) r3.Vec
 
 	knots  []float64   // heights where widths are known, rising
 	intake [][]float64 // by seam, by knot: what the seam takes out of the flat width
 	base   []float64   // flat width of each panel before intake
+	laid   []strip     // the panels as they lie flat
 }
 
 // knotStep is how close together the heights are at which the widths are
@@ -134,7 +141,7 @@ func (h *Half) Shape() error {
 			}
 		}
 	}
-	return nil
+	return h.lay()
 }
 
 // shared is what each seam takes of an intake at a height.
@@ -213,6 +220,19 @@ func (h *Half) lean(total, reach float64) {
 	}
 }
 
+// Narrowest is how wide a panel is where it is narrowest between its edges, mm.
+func (h *Half) Narrowest(panel int) float64 {
+	low, high := h.span()
+	least := math.Inf(1)
+	for _, z := range h.knots {
+		if z >= low && z <= high {
+			l, r := h.Edges(panel, z)
+			least = math.Min(least, r-l)
+		}
+	}
+	return least
+}
+
 // edgesAt are the x of a panel's two edges at a knot.
 func (h *Half) edgesAt(panel, k int) (left, right float64) {
 	right = h.base[panel]
@@ -234,16 +254,6 @@ func (h *Half) at(seam int, z float64) float64 {
 	return a + (b-a)*(z-k[i-1])/(k[i]-k[i-1])
 }
 
-// leans is the slope of a seam's front edge at its end at a height: how far it
-// runs outwards for every mm up. Upper ends are looked at from below.
-func (h *Half) leans(seam int, z float64) float64 {
-	const d = 2.0
-	if z > 0 {
-		return (h.at(seam, z-d) - h.at(seam, z)) / 2 / d
-	}
-	return (h.at(seam, z) - h.at(seam, z+d)) / 2 / d
-}
-
 // Edges are the x of a panel's two edges at a height.
 func (h *Half) Edges(panel int, z float64) (left, right float64) {
 	right = h.base[panel]
@@ -256,50 +266,90 @@ func (h *Half) Edges(panel int, z float64) (left, right float64) {
 	return left, right
 }
 
-// Reach is the lower and upper end of the border before panel i (i = Panels is
-// the centre back).
-func (h *Half) Reach(i int) (bottom, top float64) {
+// reach is how high the border before panel i ends below and above (i = Panels is the centre back).
+func (h *Half) reach(i int) (bottom, top float64) {
 	p := float64(i) / float64(h.Panels)
 	return Height(h.Bottom, p), Height(h.Top, p)
 }
 
-// across is the upper or lower edge of a panel, from left to right. It follows
-// the edge's height through front, side and back and meets both seams so that
-// sewn together it runs on without a corner: a seam that leans turns the panel,
-// and the edge is turned back by as much at that end.
-func (h *Half) across(through [3]float64, i int) []plane.Point {
-	const n = 32
+// edge is the upper or lower edge of a panel: its height at a share of the way from its left to
+// its right. It follows the edge's height through front, side and back and meets both seams so
+// that sewn together it runs on without a corner.
+func (h *Half) edge(through [3]float64, i int) func(t float64) float64 {
 	p := func(t float64) float64 { return (float64(i) + t) / float64(h.Panels) }
-	zl, zr := Height(through, p(0)), Height(through, p(1))
-	l, _ := h.Edges(i, zl)
-	_, r := h.Edges(i, zr)
-	wide := r - l
-	// Slopes by t: as the height gives them, and as they have to be.
-	slope := func(at float64) float64 {
-		const d = 1e-4
-		a, b := math.Max(at-d, 0), math.Min(at+d, 1)
-		return (Height(through, b) - Height(through, a)) / (b - a) / float64(h.Panels)
-	}
-	sl, sr := slope(p(0)), slope(p(1))
-	turned := func(own, lean, sign float64) float64 {
-		angle := math.Atan(own/wide) + sign*math.Atan(lean)
-		return math.Tan(angle)*wide - own
-	}
-	cl, cr := 0.0, 0.0
+	cl, cr := h.square(through, i, 0), h.square(through, i, 1)
 	if i > 0 {
-		// Both panels use the mean slope of the whole edge at the seam.
-		cl = turned(sl, h.leans(i-1, zl), 1)
+		_, right := h.slopes(through, i-1)
+		cl = right - h.slope(through, i, 0)
 	}
 	if i < h.Panels-1 {
-		cr = turned(sr, h.leans(i, zr), -1)
+		left, _ := h.slopes(through, i)
+		cr = left - h.slope(through, i, 1)
 	}
+	return func(t float64) float64 {
+		u := 1 - t
+		return Height(through, p(t)) + cl*t*u*u - cr*t*t*u
+	}
+}
+
+// square is how much steeper than its height says an edge must rise at a side of a panel to meet
+// it square: the upright edges at the centre front and the centre back.
+func (h *Half) square(through [3]float64, i int, at float64) float64 {
+	s := &h.laid[i]
+	z := Height(through, (float64(i)+at)/float64(h.Panels))
+	level, up := s.at(1, z).Sub(s.at(0, z)), s.at(at, z+1).Sub(s.at(at, z-1)).Times(0.5)
+	return -level.Dot(up)/up.Dot(up) - h.slope(through, i, at)
+}
+
+// slope is how steeply the height of an edge rises over a panel at its left (0) or right (1).
+func (h *Half) slope(through [3]float64, i int, at float64) float64 {
+	const d = 1e-4
+	a, b := math.Max(at-d, 0), math.Min(at+d, 1)
+	p := func(t float64) float64 { return (float64(i) + t) / float64(h.Panels) }
+	return (Height(through, p(b)) - Height(through, p(a))) / (b - a)
+}
+
+// slopes are how steeply an edge must rise at the seam between panel i and the next, on either of
+// them, so that its angles with the seam make a straight line: both turn by half of what is over.
+func (h *Half) slopes(through [3]float64, i int) (left, right float64) {
+	_, z := 0.0, Height(through, float64(i+1)/float64(h.Panels))
+	at := func(panel int, t float64) (level, up plane.Point) {
+		s := &h.laid[panel]
+		const d = 2.0
+		low, high := z-d, z
+		if z < 0 {
+			low, high = z, z+d
+		}
+		up = s.at(t, high).Sub(s.at(t, low)).Times(1 / d)
+		return s.at(1, z).Sub(s.at(0, z)), up
+	}
+	angle := func(panel int, t float64) float64 {
+		level, up := at(panel, t)
+		run := level.Add(up.Times(h.slope(through, panel, t)))
+		return math.Atan2(run.Cross(up), run.Dot(up))
+	}
+	mean := (angle(i, 1) + angle(i+1, 0)) / 2
+	solve := func(panel int, t float64) float64 {
+		level, up := at(panel, t)
+		run := up.Turned(-mean) // the direction the edge must have
+		den := run.Cross(level)
+		if math.Abs(den) < 1e-9 {
+			return h.slope(through, panel, t)
+		}
+		return level.Cross(run) / run.Cross(up)
+	}
+	return solve(i, 1), solve(i+1, 0)
+}
+
+// across is the upper or lower edge of a panel on the cloth, from left to right.
+func (h *Half) across(through [3]float64, i int) []plane.Point {
+	const n = 32
+	height := h.edge(through, i)
 	line := make([]plane.Point, n+1)
 	for k := range line {
 		t := float64(k) / n
-		u := 1 - t
-		line[k] = plane.Pt(l+wide*t, Height(through, p(t))+cl*t*u*u-cr*t*t*u)
+		line[k] = h.laid[i].at(t, height(t))
 	}
-	line[0], line[n] = plane.Pt(l, zl), plane.Pt(r, zr)
 	return line
 }
 
@@ -316,8 +366,8 @@ func heightOn(line []plane.Point, x float64) float64 {
 // Piece is a panel with the edges bottom, back, top and front, notched at the
 // waist.
 func (h *Half) Piece(i int, allowance float64) pattern.Piece {
-	lb, lt := h.Reach(i)
-	rb, rt := h.Reach(i + 1)
+	lb, lt := h.reach(i)
+	rb, rt := h.reach(i + 1)
 	upright := func(side int, from, to float64) []plane.Point {
 		heights := []float64{math.Min(from, to)}
 		for _, z := range h.knots {
@@ -331,8 +381,7 @@ func (h *Half) Piece(i int, allowance float64) pattern.Piece {
 		}
 		var out []plane.Point
 		for _, z := range heights {
-			l, r := h.Edges(i, z)
-			out = append(out, plane.Pt([2]float64{l, r}[side], z))
+			out = append(out, h.laid[i].at(float64(side), z))
 		}
 		return out
 	}
@@ -406,34 +455,37 @@ func (h *Half) name(i int) string {
 // Beside is the line a distance inside the front edge of panel i, from the
 // lower to the upper edge.
 func (h *Half) Beside(i int, in float64) []plane.Point {
-	return h.along(i, func(l, r float64) float64 { return l + math.Min(in, (r-l)/2) })
+	return h.along(i, func(wide float64) float64 { return math.Min(in/wide, 0.5) })
 }
 
 // Within is the line at a share of the way across panel i, from the lower to
 // the upper edge.
 func (h *Half) Within(i int, share float64) []plane.Point {
-	return h.along(i, func(l, r float64) float64 { return l + (r-l)*share })
+	return h.along(i, func(float64) float64 { return share })
 }
 
-func (h *Half) along(i int, x func(l, r float64) float64) []plane.Point {
-	low, high := h.across(h.Bottom, i), h.across(h.Top, i)
-	at := func(z float64) float64 { return x(h.Edges(i, z)) }
+func (h *Half) along(i int, share func(wide float64) float64) []plane.Point {
+	low, high := h.edge(h.Bottom, i), h.edge(h.Top, i)
+	at := func(z float64) float64 {
+		l, r := h.Edges(i, z)
+		return share(r - l)
+	}
 	// Its ends lie on the edges themselves.
-	b, t := heightOn(low, at(0)), heightOn(high, at(0))
+	b, t := low(at(0)), high(at(0))
 	for range 6 {
-		b, t = heightOn(low, at(b)), heightOn(high, at(t))
+		b, t = low(at(b)), high(at(t))
 	}
 	n := int(math.Ceil((t - b) / 6))
 	var out []plane.Point
 	for k := range n + 1 {
 		z := b + (t-b)*float64(k)/float64(n)
-		out = append(out, plane.Pt(at(z), z))
+		out = append(out, h.laid[i].at(at(z), z))
 	}
 	return out
 }
 
-// Upright is a straight line in panel i at x from its middle height's left
-// edge origin, from the lower to the upper edge: for bones at straight edges.
+// Upright is a straight line in panel i at x, from the lower to the upper edge: for bones at
+// straight edges.
 func (h *Half) Upright(i int, x float64) []plane.Point {
 	return []plane.Point{{X: x, Y: heightOn(h.across(h.Bottom, i), x)}, {X: x, Y: heightOn(h.across(h.Top, i), x)}}
 }
