@@ -168,8 +168,11 @@ func checkPanels(t require.TestingT, kind, state string, on figure.Figure, d dra
 				}
 			}
 		}
-		want := body.Girth(-z) - figure.DepthAt(d.Smaller, -z)
-		require.GreaterOrEqual(t, round, want-2, "%s, %s: at %.0f over the waist the cloth measures %.1f, the body %.1f, meant to be %.1f smaller", kind, state, z, round, body.Girth(-z), figure.DepthAt(d.Smaller, -z))
+		want, slack := body.Girth(-z)-figure.DepthAt(d.Smaller, -z), 1.0
+		if kind == "short-stays" { // it ends above the waist: where its seams would be there is a guess
+			slack = 1.5
+		}
+		require.GreaterOrEqual(t, round, want-slack, "%s, %s: at %.0f over the waist the cloth measures %.1f, the body %.1f, meant to be %.1f smaller", kind, state, z, round, body.Girth(-z), figure.DepthAt(d.Smaller, -z))
 	}
 	up := drafttest.Assembled(d, body, before, behind, 260, see)
 	down := drafttest.Assembled(d, body, before, behind, -160, see)

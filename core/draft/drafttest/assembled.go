@@ -2,6 +2,7 @@ package drafttest
 
 import (
 	"math"
+	"slices"
 	"strings"
 
 	"ardentgusset/core/draft"
@@ -60,9 +61,12 @@ func Assembled(d draft.Draft, closed figure.Figure, before, behind, to float64, 
 		see(0, round, run)
 	}
 	for z := up; math.Abs(z) <= math.Abs(to); z += up {
-		_, now := across(z)
-		for i := range run {
-			run[i] += r3.Norm(r3.Sub(now[i], was[i]))
+		last := slices.Clone(run)
+		for range 3 { // where it comes to depends on how wide the panels are there
+			_, now := across(z)
+			for i := range run {
+				run[i] = last[i] + r3.Norm(r3.Sub(now[i], was[i]))
+			}
 		}
 		for i := range panels {
 			if run[i] > plane.Length(left[i]) || run[i+1] > plane.Length(right[i]) {

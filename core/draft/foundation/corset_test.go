@@ -37,7 +37,11 @@ func TestATapeRoundTheSewnPanels(t *testing.T) {
 		closed := d.Wear.Held(on)
 		for _, to := range []float64{100, -95} {
 			reached := drafttest.Assembled(d, closed, 0, 50, to, func(z, round float64, _ []float64) {
-				require.InDelta(t, closed.Girth(-z), round, 1, "at %v", z)
+				slack := 1.0 // between the levels that are laid
+				if math.Mod(z, 5) == 0 {
+					slack = 0.2
+				}
+				require.InDelta(t, closed.Girth(-z), round, slack, "at %v", z)
 			})
 			require.InDelta(t, to, reached, 1)
 		}
