@@ -149,10 +149,15 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 	var target []float64
 	var dr, dg [][]float64 // their differences, newest last
 	plain := slices.Clone(at)
-	best := math.Inf(1)
+	best, slack := math.Inf(1), 1e-12
+	if slices.ContainsFunc(e.m.stiff, func(s stiffEdge) bool { return s.tip > 0 }) {
+		// A mouth that is held turns with its dart: what is least moves a little with every
+		// step, which is no reason to begin anew.
+		slack = 0.1
+	}
 	for range rounds {
 		now := e.pull(at, b[0], b[1], weight)
-		if now > best*(1+1e-12) { // the mixing went astray: back to the plain step
+		if now > best*(1+slack) { // the mixing went astray: back to the plain step
 			copy(at, plain)
 			dr, dg, was = nil, nil, nil
 			now = e.pull(at, b[0], b[1], weight)
