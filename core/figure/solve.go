@@ -30,6 +30,10 @@ const finger, shortestChest = 15.0, 130.0
 // is laid out anew for it.
 const closeEnough, mostRounds = 0.02, 40
 
+// lowestRise is how far below the nape a neck point may lie at most, mm (from memory: it lies above
+// it on nearly everybody; lower the shoulders would be a hook at the neck).
+const lowestRise = -3.0
+
 // solve finds the torso of the readings. lower gives the sections from the waist up to the
 // bust line for a bust section at a height. Girths are met exactly by the sections; lengths fix
 // heights: the nape is as high as back waist length says, the neck point as neck to bust
@@ -78,7 +82,7 @@ func (t trunk) solve(lower func(bust Section, level float64) Column) solved {
 			if t.neckToBust == 0 {
 				by = t.front - s.front
 			}
-			next := math.Min(math.Max(u.rise+math.Max(-10, math.Min(by, 10)), -15), 25)
+			next := math.Min(math.Max(u.rise+math.Max(-10, math.Min(by, 10)), lowestRise), 25)
 			lean := math.Min(math.Max(u.lean-by, -18), 18)
 			switch {
 			case math.Abs(next-u.rise) > closeEnough/2:
