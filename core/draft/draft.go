@@ -78,7 +78,13 @@ type Draft struct {
 	Drawn []Drawn
 	// On holds the girths of the figure it was drafted to, mm.
 	On map[figure.Level]float64
+	// Girths are what a fitted garment measures round itself, from the top down; empty for others.
+	Girths []Around
 }
+
+// Around is what a garment measures round itself at a drop below the waist, and what the figure
+// measured there that it was drafted to, mm: it is meant to have the difference as ease.
+type Around struct{ Drop, Made, Over float64 }
 
 // Make drafts a garment to a figure and finishes the pieces: edges run on over
 // their seams and every seam's ends and sides can be told apart. All that is

@@ -83,6 +83,7 @@ type keptDraft struct {
 	Cautions   []keptCaution
 	On         map[figure.Level]float64
 	Drawn      []keptDrawn `json:",omitempty"`
+	Girths     []keptRound `json:",omitempty"`
 }
 
 type keptPoint struct{ X, Y float64 }
@@ -261,6 +262,8 @@ type keptWear struct {
 	Foot          []float64 `json:",omitempty"`
 }
 
+type keptRound struct{ Drop, Made, Over float64 }
+
 type keptDrawn struct {
 	Kind draft.DrawnKind
 	Name string
@@ -359,6 +362,7 @@ func keep(m ensemble.Made) keptCut {
 		Drawn: each(d.Drawn, func(l draft.Drawn) keptDrawn {
 			return keptDrawn{l.Kind, l.Name, each(l.Line, func(p r3.Vec) [3]float64 { return [3]float64{p.X, p.Y, p.Z} })}
 		}),
+		Girths:   each(d.Girths, func(a draft.Around) keptRound { return keptRound(a) }),
 		Smaller:  keptDepths(d.Smaller),
 		Notes:    each(d.Notes, func(n draft.Note) keptNote { return keptNote(n) }),
 		Cautions: each(d.Cautions, func(c caution.Caution) keptCaution { return keptCaution(c) }),
@@ -419,6 +423,7 @@ func (k keptCut) read() ensemble.Made {
 			return draft.Drawn{Kind: l.Kind, Name: l.Name, Line: each(l.Line,
 				func(p [3]float64) r3.Vec { return r3.Vec{X: p[0], Y: p[1], Z: p[2]} })}
 		}),
+		Girths:   each(d.Girths, func(a keptRound) draft.Around { return draft.Around(a) }),
 		Smaller:  depths(d.Smaller),
 		Notes:    each(d.Notes, func(n keptNote) draft.Note { return draft.Note(n) }),
 		Cautions: each(d.Cautions, func(c keptCaution) caution.Caution { return caution.Caution(c) }),

@@ -39,6 +39,13 @@ type drawnLayer struct {
 	At     []drawnAdds `json:"at"`     // and where
 	Girths []string    `json:"girths"` // of the figure with it, at each level
 	Around []string    `json:"around"` // of the layer itself, at each height; "" where it is not
+	Ease   []drawnEase `json:"ease,omitempty"`
+}
+
+// drawnEase is how a fitted garment goes round what is under it, from the top down.
+type drawnEase struct {
+	Drop float64      `json:"drop"`
+	Fit  ensemble.Fit `json:"fit"`
 }
 
 type drawnAdds struct {
@@ -208,6 +215,9 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 			l.Skin = drawnRings(stage.After.Rings())
 		}
 		l.Says, l.At = adds(stages, i, u)
+		for _, e := range stage.Ease() {
+			l.Ease = append(l.Ease, drawnEase{tenth(e.Drop), e.Fit()})
+		}
 		d.Layers = append(d.Layers, l)
 	}
 	if p, ok := silhouette.PeriodOf(e.Aim.Key); ok {

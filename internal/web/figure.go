@@ -24,6 +24,31 @@ type figureView struct {
 	Silhouette *silhouetteView
 	Periods    []silhouette.Period
 	Falls      []fall
+	Ease       []easeView
+}
+
+// easeView is how a fitted garment goes round what is under it, at the levels that it covers.
+type easeView struct {
+	ID, Name string
+	At       []easeRow
+	Fits     bool // everywhere as meant
+}
+
+type easeRow struct {
+	Level     string
+	Is, Meant float64
+	Fit       ensemble.Fit
+}
+
+func viewEase(stage ensemble.Stage) (easeView, bool) {
+	v, all := easeView{ID: stage.ID, Name: stage.Name, Fits: true}, stage.Ease()
+	for _, l := range figure.Levels() {
+		if e, ok := ensemble.EaseNear(all, stage.On.Drop(l)); ok {
+			v.At = append(v.At, easeRow{l.Label(), e.Is, e.Meant, e.Fit()})
+			v.Fits = v.Fits && e.Fit() == ensemble.AsMeant
+		}
+	}
+	return v, len(v.At) > 0
 }
 
 // fall is the length a cloth needs from the waist to the floor in one
@@ -89,6 +114,9 @@ func (s *Server) viewFigure(p *page) figureView {
 		if stage.Err == nil {
 			row(stage.ID, stage.Name, v.Rec.Layers[i].Fabric.Colour, stage.After, stage.On)
 			f.Count++
+			if ease, ok := viewEase(stage); ok {
+				f.Ease = append(f.Ease, ease)
+			}
 		}
 	}
 	outer := v.Bare

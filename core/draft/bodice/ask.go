@@ -138,6 +138,19 @@ func (h *half) allow() {
 // after is what a step of its own must come after, and why.
 func after(step, why string) work.After { return work.After{Step: step, Why: why} }
 
+// goesRound tells what the bodice measures round itself from the armpit, or the bust line where that
+// is higher, down to its lower edge at the side.
+func (h *half) goesRound() {
+	const step = 10.0
+	top := math.Max(h.underarm().Z, h.form.Levels[figure.Bust])
+	foot := math.Min(h.hem(0.5), top-step)
+	n := int(math.Ceil((top - foot) / step))
+	for i := range n + 1 {
+		z := top + (foot-top)*float64(i)/float64(n)
+		h.Girths = append(h.Girths, draft.Around{Drop: -z, Made: 2 * h.form.HalfGirth(z), Over: h.on.Girth(-z)})
+	}
+}
+
 // wear is what the bodice does to what is worn over it: cloth so thick from the neck to the
 // lower edge.
 func (h *half) wear(thick float64) {

@@ -157,6 +157,7 @@ func (h *half) finish(in cloth.Fabric) {
 	h.Cautions = []caution.Caution{caution.Needle, caution.Iron}
 	h.measure()
 	h.wear(float64(in.Thickness))
+	h.goesRound()
 	h.Spares = append(h.Spares, draft.Spare{Dimension: "girth.waist", Where: "both side seams", Seams: 2,
 		Allowance: h.v.Number("allowance") - 6},
 		draft.Spare{Dimension: "girth.bust", Where: "both side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6})

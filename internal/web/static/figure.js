@@ -20,7 +20,7 @@ export async function figure() {
   for (const r of everything) for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]));
   // A lower edge that is not level hides what is under it down to its highest point only.
   for (const s of shapes) if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings.findLast((r) => !r.z).d];
-  const view = { yaw: -24, pitch: 6, lit: "", at: 0 };
+  const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false };
   height.min = data.heights[0].drop;
   height.max = data.heights.at(-1).drop;
   height.value = 0;
@@ -34,7 +34,7 @@ export async function figure() {
       return [1, 3, 5].map((i) => parseInt(h.slice(i, i + 2), 16));
     };
     const dark = rgb("--chalk")[0] < 128;
-    ink = { dark, line: rgb("--ink"), quiet: rgb("--quiet"), face: rgb("--face"), chalk: rgb("--chalk"), faint: rgb("--line"), madder: rgb("--madder"), weld: rgb("--weld"), dyes: new Map(data.layers.map((l) => [l.colour, rgb("--dye-" + l.colour)])) };
+    ink = { dark, line: rgb("--ink"), quiet: rgb("--quiet"), face: rgb("--face"), chalk: rgb("--chalk"), faint: rgb("--line"), madder: rgb("--madder"), weld: rgb("--weld"), woad: rgb("--woad"), dyes: new Map(data.layers.map((l) => [l.colour, rgb("--dye-" + l.colour)])) };
   };
   const css = (c, a = 1) => `rgb(${c.map(Math.round).join(" ")} / ${a})`;
   const mix = (a, b, k) => a.map((x, i) => x + (b[i] - x) * k);
@@ -89,6 +89,8 @@ export async function figure() {
     let c = mix(face.i ? ink.dyes.get(layer.colour) : ink.face, ink.dark ? [12, 11, 10] : ink.line, (1 - s) * 0.42);
     c = mix(c, [255, 250, 240], Math.max(0, s - 0.72) * (ink.dark ? 0.35 : 0.75));
     if (face.i && layer.hangs) c = mix(c, ink.line, 0.03 + 0.045 * Math.cos(face.j * 72 * deg) * Math.min(1, Math.max(0, (face.low - 60) / 300)));
+    const fit = view.ease && face.i && layer.ease?.findLast((e) => e.drop <= face.low + 5)?.fit;
+    if (fit) c = mix(c, { tight: ink.madder, loose: ink.woad }[fit] || ink.weld, 0.62);
     if (view.lit && face.i && layer.id === view.lit) c = mix(c, ink.madder, 0.3);
     return css(c);
   }
@@ -425,6 +427,12 @@ export async function figure() {
     const v = e.target.closest("[data-view]")?.dataset.view;
     if (v === "above") look(0, 90);
     else if (v) look(Number(v), 0);
+  });
+  box.querySelector("[data-ease]")?.addEventListener("click", (e) => {
+    view.ease = !view.ease;
+    e.currentTarget.setAttribute("aria-pressed", String(view.ease));
+    box.querySelector("[data-ease-key]").hidden = !view.ease;
+    redraw();
   });
   upto.addEventListener("input", () => { view.lit = ""; say(); redraw(); });
   height.addEventListener("input", () => { view.at = Number(height.value); say(); redraw(); });

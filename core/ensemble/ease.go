@@ -1,0 +1,55 @@
+package ensemble
+
+// Fit is how a garment goes round what is under it now, beside what was meant.
+type Fit string
+
+const (
+	Tight   Fit = "tight"
+	AsMeant Fit = "as meant"
+	Loose   Fit = "loose"
+)
+
+// EaseAt is the ease of a fitted garment at a drop below the waist: as it is over what is worn
+// under it now, and as it was meant when it was drafted, mm.
+type EaseAt struct{ Drop, Is, Meant float64 }
+
+// tighter and looser are how far ease may fall short of what was meant, or go beyond it, before
+// it is said, mm (from memory: a finger's breadth is felt).
+const tighter, looser = 8.0, 16.0
+
+// Fit tells whether that is tight, as meant or loose: less than nothing is tight, whatever was
+// meant, unless it was meant so.
+func (e EaseAt) Fit() Fit {
+	switch by := e.Is - e.Meant; {
+	case by < -tighter || e.Is < 0 && by < -1:
+		return Tight
+	case by > looser:
+		return Loose
+	}
+	return AsMeant
+}
+
+// Ease is how a fitted garment goes round the figure it is worn over now, from the top down;
+// nothing for one that is not fitted. It differs from what was meant where the garment was cut and
+// the figure has changed since.
+func (s Stage) Ease() []EaseAt {
+	var out []EaseAt
+	for _, r := range s.Draft.Girths {
+		out = append(out, EaseAt{r.Drop, r.Made - s.On.Girth(r.Drop), r.Made - r.Over})
+	}
+	return out
+}
+
+// EaseNear is the ease at the height nearest to a drop; false where the garment is not.
+func EaseNear(all []EaseAt, drop float64) (EaseAt, bool) {
+	if len(all) < 2 || drop < all[0].Drop-1 || drop > all[len(all)-1].Drop+1 {
+		return EaseAt{}, false
+	}
+	for i := 1; i < len(all); i++ {
+		if a, b := all[i-1], all[i]; drop <= b.Drop || i == len(all)-1 {
+			k := (drop - a.Drop) / (b.Drop - a.Drop)
+			return EaseAt{drop, a.Is + (b.Is-a.Is)*k, a.Meant + (b.Meant-a.Meant)*k}, true
+		}
+	}
+	return EaseAt{}, false
+}
