@@ -182,6 +182,9 @@ type Drawn struct {
 	Kind DrawnKind
 	Name string
 	Line []r3.Vec
+	// Moves is the parameter that moves it round the figure, mm towards the back; "" for one that
+	// stays.
+	Moves string
 }
 
 // DrawnKind is what a drawn line is.

@@ -63,14 +63,25 @@ type drawnRing struct {
 type drawnLine struct {
 	Kind draft.DrawnKind `json:"kind"`
 	Line []float64       `json:"p"` // x, y, drop, x, y, drop …
+	// Key is the choice that moves it round the figure, now at so many mm and at least and most.
+	Key   string     `json:"key,omitempty"`
+	Name  string     `json:"name,omitempty"`
+	Moved [3]float64 `json:"moved"`
+	Was   any        `json:"was"` // what is kept of it
 }
 
-// drawnLines are the lines of a garment, its left half and its mirror image.
-func drawnLines(all []draft.Drawn) []drawnLine {
+// drawnLines are the lines of a garment, its left half and its mirror image. What is cut can't be
+// moved any more.
+func drawnLines(stage *ensemble.Stage) []drawnLine {
 	var out []drawnLine
-	for _, l := range all {
+	for _, l := range stage.Draft.Drawn {
 		for _, side := range []float64{1, -1} {
 			one := drawnLine{Kind: l.Kind}
+			if stage.Values.Has(l.Moves) && stage.Cut == nil {
+				v := stage.Values.Get(l.Moves)
+				one.Key, one.Name, one.Moved = l.Moves, v.Parameter.Label, [3]float64{v.Number, v.Low, v.High}
+				one.Was = stage.Settings[l.Moves]
+			}
 			for _, p := range l.Line {
 				one.Line = append(one.Line, tenth(side*p.X), tenth(-p.Y), tenth(-p.Z))
 			}
@@ -210,7 +221,7 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 			Hangs: len(stage.Draft.Wear.Hang) > 0}
 		surface := stage.Surface()
 		l.Rings, l.Around = footed(drawnRings(surface), &stages[i]), around(surface, d.Heights, u)
-		l.Lines = drawnLines(stage.Draft.Drawn)
+		l.Lines = drawnLines(&stages[i])
 		if stage.Draft.Wear.LaceTo > 0 {
 			l.Skin = drawnRings(stage.After.Rings())
 		}

@@ -2,6 +2,7 @@ package bodice
 
 import (
 	"math"
+	"slices"
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/closure"
@@ -44,7 +45,10 @@ func (Basque) Parameters() []draft.Parameter {
 			"One lies at the waist and one at the bust; "+
 				"the others evenly between."))
 	out = append(out, collars(38, 70, "stand", "none", "flat", "pointed", "ruffle")...)
-	out = append(out, allowances(25, 20)...)
+	out = append(out, slices.Concat(moves("dart 1", "first dart", "dart 2", "second dart",
+		"side-front", "front of the underarm", "side-back", "back of the underarm",
+		"back", "back seam"),
+		allowances(25, 20))...)
 	return append(out, sleeve.Parameters("fitted")...)
 }
 

@@ -3,6 +3,7 @@ package bodice
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -41,7 +42,8 @@ func (Block) Parameters() []draft.Parameter {
 			"1 is the way the form unrolls. Less leaves the cloth more to give, mostly before the armhole."),
 		closes("buttons", "zip", "hooks", "lacing", "loops"), laps(20))
 	out = append(out, collars(35, 80, "none", "stand", "flat", "pointed", "ruffle", "bound")...)
-	out = append(out, allowances(20, 15)...)
+	out = append(out, slices.Concat(moves("side", "side seam"),
+		allowances(20, 15))...)
 	return append(out, sleeve.Parameters("straight")...)
 }
 

@@ -32,7 +32,8 @@ func (Conical) Parameters() []draft.Parameter {
 				"At the centre front."),
 			draft.Mm("back_point", "And behind", 0, 130, 40, "a small one", figure.Memory, "At the centre back."),
 			closes("hooks", "lacing", "buttons"), laps(12)},
-		collars(0, 45, "none", "ruffle", "bound"), allowances(20, 15), sleeve.Parameters("straight"))
+		collars(0, 45, "none", "ruffle", "bound"), slices.Concat(moves("side", "side seam", "back", "back seam"),
+			allowances(20, 15)), sleeve.Parameters("straight"))
 }
 
 // Draft drafts it.

@@ -53,7 +53,10 @@ func (d Draped) Parameters() []draft.Parameter {
 				"a little."))
 	}
 	return slices.Concat(out, []draft.Parameter{closes("hooks", "buttons"), laps(15)}, collars(65, 60, "stand", "none", "flat", "bound"),
-		allowances(25, 15), sleeve.Parameters("gathered"))
+		slices.Concat(moves("dart 1", "first dart of the foundation", "dart 2", "second dart of the foundation",
+			"side-front", "front of the underarm", "side-back", "back of the underarm",
+			"back", "back seam"),
+			allowances(25, 15)), sleeve.Parameters("gathered"))
 }
 
 // Draft drafts it.

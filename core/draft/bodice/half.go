@@ -180,8 +180,8 @@ func (h *half) underarm() r3.Vec {
 
 // side is a line from the underarm down, at shares of the half girth at the waist and the hip.
 func (h *half) side(waist, hip float64) upright {
-	u := h.underarm()
-	return upright{"side", "side", h.climb(u, waist, hip), scyeBack, 0}
+	u, by := h.underarm(), h.moved("side")
+	return upright{"side", "side", h.climb(u, waist+by, hip+by), scyeBack, 0}
 }
 
 // climb is a line from the lower edge up to a point of the upper one, through shares of the
@@ -310,10 +310,10 @@ func (h *half) draw(p surface.Panel) {
 		if e.ID == p.Fold || kind == draft.DrawnSeam && i == len(p.Edges)-1 {
 			continue
 		}
-		h.Drawn = append(h.Drawn, draft.Drawn{Kind: kind, Name: e.Name, Line: thinned(e.Line)})
+		h.Drawn = append(h.Drawn, draft.Drawn{Kind: kind, Name: e.Name, Line: thinned(e.Line), Moves: h.movable(e.ID)})
 	}
 	for _, d := range p.Darts {
-		h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnDart, Name: d.ID, Line: thinned(d.Line)})
+		h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnDart, Name: d.ID, Line: thinned(d.Line), Moves: h.movable(d.ID)})
 	}
 }
 

@@ -39,7 +39,8 @@ func (Quilted) Parameters() []draft.Parameter {
 			draft.Mm("rows", "Quilting rows apart", 10, 60, 25, "by the wadding", figure.Memory, "Thicker wadding wants wider rows."),
 			draft.Times("angle", "Rows, degrees from level", 0, 90, 45, "diagonal", figure.Memory, "90 for upright rows."),
 			closes("zip", "hooks")},
-		collars(45, 60, "stand", "none", "bound"), allowances(15, 15), sleeve.Parameters("straight"))
+		collars(45, 60, "stand", "none", "bound"), slices.Concat(moves("side-front", "seam before", "side-back", "seam behind"),
+			allowances(15, 15)), sleeve.Parameters("straight"))
 }
 
 // Draft drafts it.

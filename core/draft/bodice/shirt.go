@@ -36,7 +36,8 @@ func (Shirt) Parameters() []draft.Parameter {
 				"In its middle part."),
 			draft.Tally("buttons", "Buttons", 4, 12, 7, "every ⟦8 cm⟧ or so", figure.Memory,
 				"One lies at the bust line and one at the waist.")},
-		collars(32, 70, "stand", "flat", "pointed", "sailor", "none", "bound"), allowances(15, 12), sleeve.Parameters("bishop"))
+		collars(32, 70, "stand", "flat", "pointed", "sailor", "none", "bound"), slices.Concat(moves("side", "side seam"),
+			allowances(15, 12)), sleeve.Parameters("bishop"))
 }
 
 // Draft drafts it.

@@ -157,6 +157,8 @@ func (h *half) between(id, name string, a, b upright, from surface.Datum, darts 
 // seamAt is an upright that meets the armhole, front or back, where that lies at a share of the
 // half girth, and runs down through shares of it at the waist and the hip.
 func (h *half) seamAt(id, name string, part int, scye, waist, hip float64) upright {
+	by := h.moved(id)
+	scye, waist, hip = scye+by, waist+by, hip+by
 	at := h.onScye(part, scye)
 	if part == scyeBack {
 		at = math.Max(at, 25)
@@ -171,6 +173,7 @@ const leastTop = 18.0
 func (h *half) seamBefore(next upright, id, name string, scye, waist, hip float64) upright {
 	u := h.seamAt(id, name, scyeBack, scye, waist, hip)
 	if at := next.at - leastTop; u.at > at {
+		waist, hip = waist+h.moved(id), hip+h.moved(id)
 		u = upright{id, name, h.climb(h.top[scyeBack].line.At(at), waist, hip), scyeBack, at}
 	}
 	return u
@@ -179,6 +182,7 @@ func (h *half) seamBefore(next upright, id, name string, scye, waist, hip float6
 // bowed is a seam of the back that bows from the waist, at a share of the half girth, over the
 // blade into the armhole, which it meets a part of the way down its back.
 func (h *half) bowed(id, name string, down, waist, hip float64) upright {
+	waist, hip = waist+h.moved(id), hip+h.moved(id)
 	at := h.top[scyeBack].line.Length() * (1 - down)
 	foot := h.form.Place(math.Max(h.hem(waist), 0), waist)
 	line := h.form.Bow(foot, h.top[scyeBack].line.At(at), surface.FromBack, 0.5, 0.62)
@@ -192,6 +196,7 @@ func (h *half) bowed(id, name string, down, waist, hip float64) upright {
 // tip lies under the bust point, or beside it by a part of its distance from the middle. It
 // opens at the lower edge, or ends within the piece when that lies far below the waist.
 func (h *half) frontDart(id string, waist, beside, under, ends float64) surface.Dart {
+	waist += h.moved(id)
 	bp := h.form.Torso.BustPoint
 	tip := h.form.At(bp.Z-under, bp.X*beside, figure.InFront)
 	dart := surface.Dart{ID: id}

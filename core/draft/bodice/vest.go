@@ -36,7 +36,8 @@ func (Vest) Parameters() []draft.Parameter {
 				"1 is the way the form unrolls."),
 			draft.Tally("buttons", "Buttons", 3, 9, 5, "every ⟦6 cm⟧ or so", figure.Memory, "One lies at the waist."),
 			laps(18)},
-		allowances(15, 15))
+		slices.Concat(moves("side", "side seam", "dart", "front dart"),
+			allowances(15, 15)))
 }
 
 // Draft drafts it.

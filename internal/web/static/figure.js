@@ -1,6 +1,8 @@
 // The dressed figure on a canvas: rings of points become a softly shaded form
 // that can be turned. All numbers and words come from the server; parallel
 // projection keeps it true to scale from every side.
+import { following, grab, slid, slideTo, tells } from "./lines.js";
+
 const deg = Math.PI / 180;
 
 export async function figure() {
@@ -12,14 +14,15 @@ export async function figure() {
   const upto = $("[data-upto]"), height = $("[data-height]");
   const reply = await fetch(box.dataset.figure, { headers: { "X-From-Page": "1" } });
   if (!reply.ok) return;
-  const data = await reply.json();
-  const shapes = [data.bare, ...data.layers];
+  let data = await reply.json();
+  let shapes = [data.bare, ...data.layers];
   const everything = shapes.flatMap((s) => s.rings).concat(data.band ? data.band.high : []);
   const top = Math.min(...data.bare.rings.map((r) => r.d)) - 20;
   let widest = 150;
   for (const r of everything) for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]));
   // A lower edge that is not level hides what is under it down to its highest point only.
-  for (const s of shapes) if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings.findLast((r) => !r.z).d];
+  const bounds = () => { for (const s of shapes) if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings.findLast((r) => !r.z).d]; };
+  bounds();
   const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false };
   height.min = data.heights[0].drop;
   height.max = data.heights.at(-1).drop;
@@ -134,7 +137,7 @@ export async function figure() {
     }
   }
 
-  let hits = [];
+  let hits = [], last = null, moving = null;
   function draw() {
     const ratio = devicePixelRatio || 1;
     const w = canvas.clientWidth, h = canvas.clientHeight;
@@ -154,6 +157,7 @@ export async function figure() {
       return [w / 2 - 24 + q[0] * k, (h - 30) / 2 + 6 + q[1] * k, q[2]];
     };
     const level = view.pitch < 60;
+    last = { P, near: (x, y) => view.pitch > 60 || flat(x, y, 0)[2] * Math.cos(lift) > 0 };
     const n = Number(upto.value);
     const on = shapes.slice(0, n + 1);
     // The body as laced so far.
@@ -241,14 +245,16 @@ export async function figure() {
       const near = (x, y) => view.pitch > 60 || flat(x, y, 0)[2] * Math.cos(lift) > -2;
       const hidden = (d) => over.some((o) => d > o.top + 1 && d < o.bottom - 1);
       const lit = view.lit && s.id === view.lit;
-      for (const l of s.lines) {
+      for (let l of s.lines) {
+        const inHand = moving && moving.layer === s && moving.line.key === l.key;
+        if (inHand) l = { ...l, p: slid(l, s, ringAt, moving.by) };
         let run = [];
         const flush = () => {
           if (run.length > 1) { line(run); g.stroke(); }
           run = [];
         };
-        g.strokeStyle = css(lit ? ink.madder : ink.line, l.kind === "dart" || l.kind === "seam" ? 0.75 : 1);
-        g.lineWidth = l.kind === "dart" || l.kind === "seam" ? 1 : 1.4;
+        g.strokeStyle = css(lit || inHand ? ink.madder : ink.line, l.kind === "dart" || l.kind === "seam" ? 0.75 : 1);
+        g.lineWidth = inHand ? 2.4 : l.kind === "dart" || l.kind === "seam" ? 1 : 1.4;
         g.setLineDash(l.kind === "dart" ? [4, 3] : []);
         for (let j = 0; j < l.p.length; j += 3) {
           if (near(l.p[j], l.p[j + 1]) && !hidden(l.p[j + 2])) run.push(P(l.p[j], l.p[j + 1], l.p[j + 2]));
@@ -443,11 +449,45 @@ export async function figure() {
     look(view.yaw + step[0], view.pitch + step[1]);
   });
   let held = null;
+  // The outermost garment's lines can be grabbed.
+  const under = (e) => {
+    const r = canvas.getBoundingClientRect(), layer = shapes[Number(upto.value)];
+    const lines = (layer?.lines || []).filter((l) => l.key).map((line) => ({ line, layer }));
+    return last && lines.length ? grab(lines, last.P, last.near, e.clientX - r.left, e.clientY - r.top) : null;
+  };
+  const follow = following(box.dataset.figure.replace("/figure.json", ""), $("[data-pieces]"));
+  const letGo = async () => {
+    const had = moving;
+    if (had.sent && (await follow(had, had.by))) {
+      const fresh = await fetch(box.dataset.figure, { headers: { "X-From-Page": "1" } });
+      if (fresh.ok) {
+        data = await fresh.json();
+        shapes = [data.bare, ...data.layers];
+        bounds();
+      }
+    }
+    moving = null;
+    redraw();
+  };
   canvas.addEventListener("pointerdown", (e) => {
+    const line = under(e);
+    if (line) {
+      moving = { ...line, by: 0 };
+      canvas.setPointerCapture(e.pointerId);
+      return redraw();
+    }
     held = { x: e.clientX, y: e.clientY, yaw: view.yaw, pitch: view.pitch };
     canvas.setPointerCapture(e.pointerId);
   });
   canvas.addEventListener("pointermove", (e) => {
+    if (moving) {
+      moving.by = slideTo(moving, ringAt, last.P, e.clientX - canvas.getBoundingClientRect().left);
+      $("[data-adds]").textContent = tells(moving, moving.by);
+      moving.sent = true;
+      follow(moving, moving.by);
+      return redraw();
+    }
+    canvas.style.cursor = under(e) ? "ew-resize" : "";
     if (held) return look(held.yaw - (e.clientX - held.x) * 0.5, held.pitch + (e.clientY - held.y) * 0.3);
     const r = canvas.getBoundingClientRect(), x = e.clientX - r.left, y = e.clientY - r.top;
     const inside = (q) => {
@@ -459,7 +499,10 @@ export async function figure() {
     const hit = hits.findLast(inside);
     light(hit && hit.i ? shapes[hit.i].id : "");
   });
-  for (const end of ["pointerup", "pointercancel"]) canvas.addEventListener(end, () => { held = null; });
+  for (const end of ["pointerup", "pointercancel"]) canvas.addEventListener(end, () => {
+    held = null;
+    if (moving) letGo();
+  });
   canvas.addEventListener("pointerleave", () => light(""));
   const row = (e) => {
     const id = e.target.closest?.("[data-adds-layer]")?.dataset.addsLayer || e.target.closest?.(".stack [data-layer]")?.dataset.layer;

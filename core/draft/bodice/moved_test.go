@@ -1,0 +1,84 @@
+package bodice
+
+import (
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/pattern"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// waistOf is what a piece measures along its marked waist, its darts shut.
+func waistOf(t require.TestingT, d draft.Draft, id string) float64 {
+	p := drafttest.Piece(t, d, id)
+	for _, m := range p.Marks {
+		if m.Kind == pattern.WaistLine {
+			return worn(*p, m.Path)
+		}
+	}
+	require.Fail(t, "no waist on "+id)
+	return 0
+}
+
+// A seam moved back gives its neighbour before it as much of the waist as it takes from the one
+// behind it; the whole goes round as it did, and every seam stays true.
+func TestMovedSeams(t *testing.T) {
+	on := drafttest.Body(t, slight, 0)
+	pieces := []string{"front", "underarm", "side-back", "back"}
+	plain, err := made(t, Basque{}, on, draft.Settings{"sleeve": "none"})
+	require.NoError(t, err)
+	sum := 0.0
+	for _, p := range pieces {
+		sum += waistOf(t, plain, p)
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		k := rapid.IntRange(0, 2).Draw(t, "seam")
+		by := rapid.Float64Range(-mostMoved, mostMoved).Draw(t, "by")
+		key := []string{"move_side_front", "move_side_back", "move_back"}[k]
+		d, err := made(t, Basque{}, on, draft.Settings{"sleeve": "none", key: by})
+		require.NoError(t, err)
+		all := 0.0
+		for i, p := range pieces {
+			w := waistOf(t, d, p)
+			all += w
+			want := 0.0
+			switch i {
+			case k:
+				want = by
+			case k + 1:
+				want = -by
+			}
+			assert.InDelta(t, want, w-waistOf(t, plain, p), 1, "%s, when %s moves by %.1f", p, key, by)
+		}
+		assert.InDelta(t, sum, all, 1)
+		for _, s := range pattern.True(d.Pieces, d.Seams) {
+			assert.True(t, s.True, s.ID)
+		}
+	})
+}
+
+// What can be dragged on the figure is what can be set by number: every line that says what moves
+// it names a choice of the bodice, and every such choice moves a line.
+func TestEveryMoveHasItsLine(t *testing.T) {
+	on := drafttest.Body(t, slight, 0)
+	for _, g := range []draft.Garment{Block{}, Basque{}, Darted{}, Conical{}, HighWaist{}, Draped{}, Vest{}, Quilted{}, Fifties{}, Shirt{}, Straight{}} {
+		d, err := made(t, g, on, nil)
+		require.NoError(t, err, g.About().Kind)
+		lines := map[string]bool{}
+		for _, l := range d.Drawn {
+			lines[l.Moves] = true
+		}
+		moving := 0
+		for _, p := range g.Parameters() {
+			if len(p.Key) > 5 && p.Key[:5] == "move_" {
+				moving++
+				assert.True(t, lines[p.Key], "%s: %s moves no line", g.About().Kind, p.Key)
+			}
+		}
+		assert.Greater(t, moving, 0, g.About().Kind)
+	}
+}

@@ -1,0 +1,128 @@
+// Seams and darts of the drafted figure are moved round it by hand: what is grabbed slides along
+// the rings of its garment until it is let go; then its number is kept and the figure drawn anew.
+import { send } from "./edits.js";
+import { sayWrong } from "./say.js";
+
+// A line slid by so many mm towards the back: every point along its garment's ring, by as much as
+// the ring is larger than the one at the waist.
+export function slid(line, layer, ringAt, by) {
+  const out = [];
+  const waist = round(ringAt(layer.rings, 0)) || 1;
+  for (let i = 0; i < line.p.length; i += 3) {
+    const [x, y, d] = line.p.slice(i, i + 3);
+    const ring = ringAt(layer.rings, d);
+    const at = ring && along(ring.p, x, y, ((by * round(ring)) / waist) * Math.sign(x || 1));
+    out.push(...(at || [x, y]), d);
+  }
+  return out;
+}
+
+function round(ring) {
+  if (!ring) return 0;
+  const p = ring.p, n = p.length;
+  let sum = 0;
+  for (let i = 0; i < n; i += 2) sum += Math.hypot(p[(i + 2) % n] - p[i], p[(i + 3) % n] - p[i + 1]);
+  return sum;
+}
+
+// The point of a ring so far round from the one nearest to x, y: towards the back on the left.
+function along(p, x, y, by) {
+  const n = p.length;
+  let best = Infinity, from = 0, part = 0, area = 0;
+  for (let i = 0; i < n; i += 2) {
+    const [ax, ay, bx, by2] = [p[i], p[i + 1], p[(i + 2) % n], p[(i + 3) % n]];
+    area += ax * by2 - bx * ay;
+    const l = (bx - ax) ** 2 + (by2 - ay) ** 2 || 1;
+    const t = Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by2 - ay)) / l));
+    const off = Math.hypot(ax + (bx - ax) * t - x, ay + (by2 - ay) * t - y);
+    if (off < best) [best, from, part] = [off, i, t];
+  }
+  let left = by * (area > 0 ? 1 : -1), i = from, t = part;
+  for (let k = 0; k < n; k++) {
+    const a = [p[i], p[i + 1]], b = [p[(i + 2) % n], p[(i + 3) % n]];
+    const l = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const to = t + left / (l || 1);
+    if (to >= 0 && to <= 1) return [a[0] + (b[0] - a[0]) * to, a[1] + (b[1] - a[1]) * to];
+    if (to > 1) [left, i, t] = [left - (1 - t) * l, (i + 2) % n, 0];
+    else {
+      left += t * l;
+      i = (i + n - 2) % n;
+      t = 1;
+    }
+  }
+  return null;
+}
+
+// What can be grabbed at a place of the page: the nearest line that moves and looks this way.
+export function grab(lines, place, near, x, y) {
+  let best = 9, found = null;
+  for (const { line, layer } of lines) {
+    let last = null;
+    for (let i = 0; i < line.p.length; i += 3) {
+      const here = near(line.p[i], line.p[i + 1]) ? place(line.p[i], line.p[i + 1], line.p[i + 2]) : null;
+      if (here && last) {
+        const [dx, dy] = [here[0] - last[0], here[1] - last[1]];
+        const t = Math.min(1, Math.max(0, ((x - last[0]) * dx + (y - last[1]) * dy) / (dx * dx + dy * dy || 1)));
+        const off = Math.hypot(last[0] + dx * t - x, last[1] + dy * t - y);
+        if (off < best) [best, found] = [off, { line, layer, i }];
+      }
+      last = here;
+    }
+  }
+  return found;
+}
+
+// How far the grabbed line must slide to lie under the pointer, within what it may.
+export function slideTo(held, ringAt, place, x) {
+  const [now, low, high] = held.line.moved;
+  const point = { p: held.line.p.slice(held.i, held.i + 3) };
+  let best = 0, off = Infinity;
+  for (let by = low - now; by <= high - now + 1e-9; by += 0.5) {
+    const q = slid(point, held.layer, ringAt, by);
+    const d = Math.abs(place(q[0], q[1], q[2])[0] - x);
+    if (d < off) [off, best] = [d, by];
+  }
+  return best;
+}
+
+// What is being done, in the reader's unit.
+export function tells(held, by) {
+  const mm = held.line.moved[0] + by;
+  const far = document.body.dataset.unit === "in" ? `${(Math.abs(mm) / 25.4).toFixed(2)} in` : `${(Math.abs(mm) / 10).toFixed(1)} cm`;
+  return `${held.line.name} ${mm < -0.05 ? "−" : ""}${far}`;
+}
+
+// Keeps where a line was moved to, and draws the pieces as they then are.
+export async function keep(ensemble, held, by, pieces) {
+  const layer = `${ensemble}/layers/${held.layer.id}`;
+  try {
+    const a = await send(layer + "/settings", { key: held.line.key, value: (held.line.moved[0] + by).toFixed(1) + " mm", was: JSON.stringify(held.line.was ?? null) });
+    held.line.was = JSON.parse(a.fields[held.line.key].was);
+    const box = document.createElement("template");
+    box.innerHTML = a.parts?.["draft-sheet"] || "";
+    const sheet = box.content.querySelector("svg.sheet");
+    if (sheet) pieces.replaceChildren(sheet, Object.assign(document.createElement("a"), { href: layer + "/draft", textContent: "To its draft" }));
+    pieces.hidden = !sheet;
+    return true;
+  } catch (err) {
+    sayWrong("Not kept: " + err.message);
+    return false;
+  }
+}
+
+// While a line is dragged its pieces follow, one answer at a time; what it is let go at is kept last.
+export function following(ensemble, pieces) {
+  let busy = Promise.resolve(true), waits = null;
+  return (held, by) => {
+    if (waits) {
+      waits.by = by;
+      return busy;
+    }
+    const now = (waits = { by });
+    busy = busy.then(() => {
+      waits = null;
+      return keep(ensemble, held, now.by, pieces);
+    });
+    return busy;
+  };
+}
