@@ -50,3 +50,35 @@ func TestAFacingFromItsPiece(t *testing.T) {
 	b.visit("/ensembles/4/layers/21/draft")
 	b.sees("Back facing, lower edge")
 }
+
+// A seam is dragged on the figure: it follows the pointer, its pieces are drawn as it goes, what it
+// is let go at is kept; the ease map says in colours and words how the bodice goes round.
+func TestASeamDraggedOnTheFigure(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/4/figure")
+	b.until(`document.querySelector("[data-figure]").dataset.drawn > 0`)
+	// The first place, from above, where something can be grabbed.
+	place := js[[]float64](b, `(() => {
+		const c = document.querySelector(".figure-canvas"), r = c.getBoundingClientRect();
+		for (let y = r.top + 120; y < r.top + 260; y += 4) for (let x = r.left + 60; x < r.right - 200; x += 2) {
+			c.dispatchEvent(new PointerEvent("pointermove", {clientX: x, clientY: y, bubbles: true}));
+			if (c.style.cursor === "ew-resize") return [x, y];
+		}
+		return [];
+	})()`)
+	require.Len(t, place, 2, "nothing can be grabbed")
+	b.mouse("mousePressed", place[0], place[1])
+	for step := 1.0; step <= 3; step++ {
+		b.mouse("mouseMoved", place[0]+3*step, place[1])
+	}
+	b.mouse("mouseReleased", place[0]+9, place[1])
+	b.until(`!document.querySelector("[data-pieces]").hidden && document.querySelector("[data-pieces] svg.sheet")`)
+	says := b.text("[data-adds]")
+	assert.Regexp(t, `moved back by −?[0-9.]+ cm`, says)
+	js[bool](b, `(document.querySelector("[data-ease]").click(), true)`)
+	assert.False(t, js[bool](b, `document.querySelector("[data-ease-key]").hidden`))
+	b.sees("as meant")
+	b.accessible("the figure with its ease")
+	b.visit("/ensembles/4/layers/21/draft")
+	assert.Greater(t, js[int](b, `[...document.querySelectorAll("[data-key^=move_]")].filter(i => i.closest(".own")).length`), 0, "it is kept")
+}

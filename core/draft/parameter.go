@@ -164,14 +164,14 @@ func Settle(g Garment, on figure.Figure, set Settings) (Values, []*SettingError)
 				switch {
 				case !ok || math.IsNaN(n) || math.IsInf(n, 0):
 					fail("%s is not a number", brief(raw))
-				case n < val.Low-1e-6 || n > val.High+1e-6:
+				case n < val.Low-p.hair() || n > val.High+p.hair():
 					fail("it lies between %s and %s; it was %s", p.tell(val.Low), p.tell(val.High), p.tell(n))
 					val.Number, val.Own = math.Min(math.Max(n, val.Low), val.High), true
 				case p.Unit == Count && n != math.Trunc(n):
 					fail("%g is not a whole number", n)
 					val.Number, val.Own = math.Round(n), true
 				default:
-					val.Number, val.Own = n, true
+					val.Number, val.Own = math.Min(math.Max(n, val.Low), val.High), true
 				}
 			}
 		}
@@ -210,6 +210,18 @@ func Fits(g Garment, set Settings) *SettingError {
 		}
 	}
 	return nil
+}
+
+// hair is how far beyond its range a number may lie and still be the end of it: as far as it is
+// from what a range is shown as, half a sixteenth of an inch for a length.
+func (p Parameter) hair() float64 {
+	switch p.Unit {
+	case Length:
+		return 25.4 / 32
+	case Ratio:
+		return 0.0051
+	}
+	return 1e-6
 }
 
 func (p Parameter) has(key string) bool {
@@ -261,7 +273,11 @@ func (p Parameter) Type(text string, u measure.Unit) (any, error) {
 		}
 		return text, nil
 	case Length:
-		l, err := measure.Parse(text, u)
+		read := measure.Parse
+		if p.Low < 0 {
+			read = measure.ParseSigned
+		}
+		l, err := read(text, u)
 		return float64(l), err
 	default:
 		// A plain number reads like a length in millimetres without its unit.

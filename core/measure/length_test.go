@@ -24,6 +24,19 @@ func TestParseAsPeopleType(t *testing.T) {
 	assert.EqualValues(t, 700, got)
 }
 
+// A change may be less than nothing; a length of cloth may not.
+func TestSignedLengths(t *testing.T) {
+	for text, want := range map[string]float64{"-5 mm": -5, "−1.5": -15, "– 1/2 in": -12.7, "2 cm": 20, "0": 0} {
+		got, err := ParseSigned(text, CM)
+		require.NoError(t, err, text)
+		assert.InDelta(t, want, float64(got), 1e-9, text)
+	}
+	for _, text := range []string{"--5", "-", "-x", "5-"} {
+		_, err := ParseSigned(text, CM)
+		assert.Error(t, err, text)
+	}
+}
+
 func TestParseRefuses(t *testing.T) {
 	for _, text := range []string{"", "  ", "-3", "NaN", "inf", "1e9", "27 1/0", "27 1/", "/2", "70 furlongs", "1,250 mm", "3 in 2 ft",
 		"5 3", "<script>", "👗", "999999999999 yd", "1..2", "cm", "3 in in", "27 1/2 1/2"} {

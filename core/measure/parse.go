@@ -40,6 +40,18 @@ var joined = regexp.MustCompile(`([0-9])[-−–]([0-9]+[/⁄]|[½¼¾⅛⅜⅝�
 
 const example = `write it like "27 1/2", "27.5 in", "5⅝" or "70 cm"`
 
+// ParseSigned reads a length that may be less than nothing: with a minus sign or a dash before it.
+func ParseSigned(text string, assumed Unit) (Length, error) {
+	s := strings.TrimSpace(text)
+	for _, sign := range []string{"-", "−", "–"} {
+		if rest, ok := strings.CutPrefix(s, sign); ok {
+			l, err := Parse(rest, assumed)
+			return -l, err
+		}
+	}
+	return Parse(text, assumed)
+}
+
 // Parse reads a length as people type it: "27 1/2", "27-1/2", "27.5in", "70 cm", "5⅝",
 // "5 ft 3 in", "2 1/4 yd", "70,5 cm". A number without a unit is in the
 // assumed one. It refuses nothing, negative, not finite and over Longest, with
