@@ -96,7 +96,8 @@ var measurements = []Measurement{
 		guess: func(v func(string) float64) float64 { return v("shoulder_length") * 0.35 }},
 	{Key: "scye_depth", Label: "Armpit depth", Meaning: "From the bone at the base of the neck straight down to the level of the armpits.",
 		Hold: "A ruler held level under both arms behind the back, its height marked on the spine.", Low: 130, High: 340, column: -1,
-		spread: 25, said: "an eighth of the bust and a constant, between four and six tenths of the back", guess: func(v func(string) float64) float64 {
+		spread: 25, said: "an eighth of the bust and a constant, between four and six tenths of the back",
+		guess: func(v func(string) float64) float64 {
 			back := v("back_waist_length")
 			return math.Min(math.Max(0.125*v("bust_girth")+85, 0.42*back), 0.6*back)
 		}},

@@ -202,7 +202,7 @@ func TestARefusedChoiceKeepsTheDrawing(t *testing.T) {
 	form := func(key, value string) url.Values { return url.Values{"key": {key}, "value": {value}} }
 	require.Equal(t, 200, ask(s, "POST", "/ensembles/1/layers/2/settings", form("top_front", "2 in"), head).Code)
 	for _, c := range []struct{ key, value, want string }{
-		{"bottom_front", "1 5/8 in", "too short for any stock busk"},
+		{"bottom_front", "1 5/8 in", "between "},
 		{"laced_waist", "5 in", " in and "},
 		{"panels", "9", "between 4 and 7"},
 		{"layers", "three", "hoose one of"},
@@ -218,6 +218,15 @@ func TestARefusedChoiceKeepsTheDrawing(t *testing.T) {
 	}
 	body := ask(s, "GET", "/ensembles/1/layers/2/draft", nil, map[string]string{"Cookie": "unit=in"}).Body.String()
 	assert.Contains(t, body, `class="sheet"`)
+	// In range by itself, but no sleeve can be drafted so.
+	const bodice = "/ensembles/4/layers/21/"
+	require.Equal(t, 200, ask(s, "POST", bodice+"settings", form("sleeve", "bell"), head).Code)
+	for _, route := range []string{"settings", "preview"} {
+		w := ask(s, "POST", bodice+route, form("sleeve_long", "0.2"), head)
+		assert.Equal(t, 422, w.Code)
+		assert.Contains(t, w.Body.String(), "bell sleeve needs some length")
+		assert.NotContains(t, w.Body.String(), "⟦")
+	}
 	assert.Contains(t, ask(s, "GET", "/ensembles/1/buy?wait=1", nil, map[string]string{"Cookie": "unit=in"}).Body.String(), "Waist tape, ⅞ in wide")
 }
 

@@ -104,6 +104,8 @@ func (h *half) collar() (bool, error) {
 		return false, nil
 	}
 	switch kind := h.v.Choice("collar_kind"); kind {
+	case "notched", "shawl":
+		return true, h.lapel(h.panels[0].id)
 	case "bound":
 		for i := range h.Pieces {
 			h.Pieces[i].Be(pattern.Bound, "neck", "neck-side")

@@ -223,17 +223,19 @@ func (h *half) climb(to r3.Vec, waist, hip float64, between ...surface.Station) 
 }
 
 // onScye is where a part of the armhole, front or back, first lies at a share of the half girth
-// coming up from the underarm; its highest point in reach of the notch when it never does.
+// coming up from the underarm; where it comes nearest to it when it never does, but no higher than
+// the armhole still runs round the arm: a seam that meets it where it climbs would run along it.
 func (h *half) onScye(part int, share float64) (at float64) {
 	line := h.top[part].line
 	up := line
 	if part == scyeFront {
 		up = line.Reversed()
 	}
+	const climbing = 0.0006 // of the half girth, for every mm along: some 75 degrees
 	reach := 0.55 * up.Length()
 	best := math.Inf(1)
 	for s := 12.0; s <= reach; s += 2 {
-		if off := math.Abs(h.form.Share(up.At(s)) - share); off < best-1e-9 {
+		if off := math.Abs(h.form.Share(up.At(s)) - share); off < best-climbing*(s-at) {
 			best, at = off, s
 		}
 	}

@@ -81,6 +81,10 @@ func (h *half) close(first, last string) error {
 		h.Fasten(closure.Zips, 1, math.Floor(long/10)*10, "the length of the opening, down to what is sold")
 		return nil
 	}
+	if h.lapelled() {
+		h.buttoned(i, line, long)
+		return nil
+	}
 	count := closure.CountFor(long, apart[kind], margin)
 	if kind == "buttons" && h.v.Has("buttons") {
 		count = h.v.Whole("buttons")
@@ -106,6 +110,27 @@ func (h *half) close(first, last string) error {
 	}
 	return nil
 }
+
+// buttoned sets the buttons of a front that turns back: from the break down, no lower than the
+// wearer can sit in.
+func (h *half) buttoned(i int, line []plane.Point, long float64) {
+	const sitting = 110.0 // below the waist the fronts must part
+	from := h.fromNeck(figure.InFront, long, h.v.Number("lapel_break"))
+	to := math.Min(h.fromNeck(figure.InFront, long, math.Max(-sitting, h.hem(0)+40)), long-margin)
+	n := h.v.Whole("buttons")
+	for k := range n {
+		at := from
+		if n > 1 {
+			at += (to - from) * float64(k) / float64(n-1)
+		}
+		q, _ := plane.Along(line, at)
+		h.Pieces[i].Marks = append(h.Pieces[i].Marks, pattern.Mark{Kind: pattern.Button, Path: []plane.Point{q}, Width: jacketButton})
+	}
+	h.Fasten(closure.Buttons, n, jacketButton, "the uppermost where the lapel breaks, none lower than one can sit in")
+}
+
+// jacketButton is how large a jacket's buttons are, mm (from memory).
+const jacketButton = 20.0
 
 // closing is how the opening closes, how far it laps beyond the centre, and how much is turned
 // in besides, mm.
@@ -138,19 +163,12 @@ func (h *half) anchors(side figure.Facing, long float64) []float64 {
 		line := h.top[len(h.top)-1].line
 		top, low = line[len(line)-1].Z, h.hem(1)
 	}
-	centre := h.form.Centre(side, low, top)
 	var out []float64
 	for _, z := range []float64{h.form.Levels[figure.Bust], 0} {
 		if z < low+20 || z > top-20 {
 			continue
 		}
-		part := 0.0
-		for k := 1; k < len(centre); k++ {
-			if centre[k].Z <= z {
-				part = centre[:k+1].Length()
-			}
-		}
-		if at := long * (1 - part/centre.Length()); at > margin+12 && at < long-margin-12 {
+		if at := h.fromNeck(side, long, z); at > margin+12 && at < long-margin-12 {
 			out = append(out, at)
 		}
 	}

@@ -192,6 +192,13 @@ func (h *half) bowed(id, name string, down, waist, hip float64) upright {
 	return upright{id, name, line, scyeBack, at}
 }
 
+// shaped tells whether there is anything to take in at the waist: on a body, and in a bodice, that are
+// fullest there a dart would open the wrong way.
+func (h *half) shaped() bool {
+	return h.form.HalfGirth(h.form.Levels[figure.Bust])-h.form.HalfGirth(0) > leastDart &&
+		h.on.GirthAt(figure.Bust)-h.on.GirthAt(figure.Waist) > 2*leastDart
+}
+
 // frontDart is a dart of the front that stands at a share of the half girth at the waist; its
 // tip lies under the bust point, or beside it by a part of its distance from the middle. It
 // opens at the lower edge, or ends within the piece when that lies far below the waist.
@@ -201,8 +208,8 @@ func (h *half) frontDart(id string, waist, beside, under, ends float64) surface.
 	tip := h.form.At(bp.Z-under, bp.X*beside, figure.InFront)
 	dart := surface.Dart{ID: id}
 	foot := h.hem(waist)
-	shaped := h.form.HalfGirth(h.form.Levels[figure.Bust])-h.form.HalfGirth(0) > leastDart // else it would close the wrong way
-	if ends < 0 && foot < ends-15 && shaped {
+	if ends < 0 && foot < ends-15 && h.shaped() { // else it would close the wrong way
+
 		foot = ends
 	} else {
 		dart.Edge = "hem"

@@ -48,7 +48,7 @@ func (Vest) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 	}
 	side := h.side(0.5, 0.5)
 	var darts []surface.Dart
-	if h.form.HalfGirth(h.form.Levels[figure.Bust])-h.form.HalfGirth(0) > leastDart { // nothing to take in where the waist is the fullest
+	if h.shaped() {
 		darts = append(darts, h.frontDart("dart", 0.25, 1.05, 30, -70))
 	}
 	front := h.between("front", "Front", h.centreFront(), side, surface.FromFront, darts...).plumb("centre-front")

@@ -49,6 +49,7 @@ func All() []draft.Garment {
 		bodice.Strapless{},
 		bodice.Cowl{},
 		bodice.Quilted{},
+		bodice.Tailored{},
 	}
 }
 
@@ -85,6 +86,7 @@ func Stacks() []Stack {
 		{"1920s", []string{"combinations", "bodice-straight"}},
 		{"1950s", []string{"bust-support", "petticoat-tiered", "bodice-1950s"}},
 		{"a shirt and a waistcoat", []string{"drawers", "bodice-shirt", "vest"}},
+		{"a walking suit", []string{"combinations", "corset", "petticoat-gored", "bodice-shirt", "jacket-tailored"}},
 		{"bare shoulders, on a stage", []string{"boned-bodice", "petticoat-tiered"}},
 		{"a strapless bodice", []string{"bodice-strapless", "petticoat-tiered"}},
 		{"on the bias, with a cowl", []string{"under-petticoat", "bodice-cowl"}},

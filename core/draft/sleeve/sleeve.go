@@ -443,8 +443,8 @@ func tell(d *draft.Draft, h head, in string) {
 	d.Measure("sleeve.head", "the sleeve’s head", "along its seam line", plane.Length(h.line()))
 	d.Measure("sleeve.high", "the sleeve’s head", "in height", h.high)
 	if more := h.width - h.asked; more > 1 {
-		d.Remark(false, "The armhole asks for a wider sleeve", "It is drafted "+measure.Tell(more)+" wider round the arm than its ease says: "+
-			"with less its head would stand higher than this armhole is deep. A higher armhole takes a narrower sleeve.")
+		d.Remark(false, "The armhole asks for a wider sleeve", "It is drafted "+measure.Tell(more)+" wider round the arm than its ease "+
+			"says: with less its head would stand higher than this armhole is deep. A higher armhole takes a narrower sleeve.")
 	}
 	d.Tell("sleeves", fmt.Sprintf("The head is %s longer than the armhole; %s. The notches first, then the middle of the head at the "+
 		"shoulder, shifted forward if the arm hangs forward.", measure.Tell(plane.Length(h.line())-h.a.Around()), in))

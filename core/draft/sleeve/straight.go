@@ -89,7 +89,15 @@ func parted(line []plane.Point, y float64) (first, then []plane.Point) {
 	for i := 1; i < len(line); i++ {
 		if a, b := line[i-1], line[i]; (a.Y-y)*(b.Y-y) <= 0 && a.Y != b.Y {
 			at := a.Toward(b, (y-a.Y)/(b.Y-a.Y))
-			return append(append([]plane.Point{}, line[:i]...), at), append([]plane.Point{at}, line[i:]...)
+			const near = 4.0 // what lies so near would bend the line by a hair
+			first, then = append([]plane.Point{}, line[:i]...), append([]plane.Point{}, line[i:]...)
+			for len(first) > 1 && first[len(first)-1].To(at) < near {
+				first = first[:len(first)-1]
+			}
+			for len(then) > 1 && then[0].To(at) < near {
+				then = then[1:]
+			}
+			return append(first, at), append([]plane.Point{at}, then...)
 		}
 	}
 	return line, line[len(line)-1:]

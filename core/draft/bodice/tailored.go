@@ -1,0 +1,73 @@
+package bodice
+
+import (
+	"slices"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/sleeve"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/surface"
+)
+
+// Tailored is the jacket with lapels, of the 1890s and since: a dart before, a piece under the
+// arm, a curved seam behind.
+type Tailored struct{}
+
+func (Tailored) About() draft.About {
+	return draft.About{Kind: "jacket-tailored", Name: "Tailored jacket", Family: family.Bodice,
+		What: "Front with a dart, underarm piece, back with a seam; lapels with a collar or a shawl, faced before, coat sleeves. Over a " +
+			"blouse or bodice, 1890s on.",
+		Usual: cloth.Fabric{Name: "Wool suiting", Colour: "bracken", Width: 1500, Selvedge: 10, Thickness: 0.6, Weight: 280,
+			Shrinkage: 0.04}}
+}
+
+func (Tailored) Parameters() []draft.Parameter {
+	return slices.Concat(eases(90, 60, 70, "⟦8 cm⟧ to ⟦12 cm⟧ over a shirt, ⟦4 cm⟧ to ⟦6 cm⟧ over a bodice."), necks(0, 0, 5),
+		armholes(4, 0, 0, 28),
+		[]draft.Parameter{
+			draft.Mm("long", "Below the waist", 40, 190, 150, "over the hip", figure.Memory, "Level all round."),
+			draft.Times("dart_take", "Of what would open, the dart takes", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
+				"1 is the way the form unrolls."),
+			draft.Tally("buttons", "Buttons", 1, 6, 3, "⟦9 cm⟧ to ⟦11 cm⟧ apart", figure.Memory, "The uppermost at the break."),
+			laps(18)},
+		lapels("notched", 90), moves("dart", "front dart", "side-front", "seam before the arm", "side-back", "seam behind the arm"),
+		allowances(15, 40), sleeve.Parameters("fitted"))
+}
+
+// Draft drafts it.
+func (Tailored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(on, v, level(-v.Number("long")))
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	before := h.seamAt("side-front", "front of the underarm", scyeFront, 0.45, 0.45, 0.45)
+	behind := h.seamAt("side-back", "back of the underarm", scyeBack, 0.66, 0.70, 0.68)
+	var darts []surface.Dart
+	if h.shaped() {
+		darts = append(darts, h.frontDart("dart", 0.22, 1, 30, -90))
+	}
+	front := h.between("front", "Front", h.centreFront(), before, surface.FromFront, darts...).plumb("centre-front")
+	front.panel.Take = h.sharing(v.Number("dart_take"), 1)
+	err = h.together(sewing{panels: []named{front, h.between("underarm", "Underarm piece", before, behind, surface.FromMiddle),
+		h.between("back", "Back", behind, h.centreBack(), surface.FromBack)},
+		opens: "centre-front", strain: 1, faced: "face-shaped", hem: pattern.Hem}, in)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	for _, id := range []string{"front", "underarm", "back"} {
+		p := &h.Pieces[h.index(id)]
+		p.Also = append(p.Also, pattern.CutFor{For: pattern.ForLining, N: 2})
+		if id == "front" {
+			p.Also = append(p.Also, pattern.CutFor{For: pattern.ForInterlining, N: 2})
+			p.Cut += 2
+		}
+		p.Cut += 2
+	}
+	h.Covered = true
+	h.Do("pads", "Shoulder pads", 40, nil, "Two layers of wadding in a muslin cover, thickest at the shoulder’s end; tack them in "+
+		"along the shoulder seam and the armhole.", after("sleeves", "the head is set first"))
+	return *h.Draft, nil
+}
