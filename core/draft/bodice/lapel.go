@@ -159,7 +159,7 @@ func (h *half) lapel(first string) error {
 	} else if err := h.notched(first, facing.ID, r, behind, long); err != nil {
 		return err
 	}
-	h.Tell("turned", "Tape the roll line before anything is faced, the tape shorter than the line by "+measure.Tell(8)+": it draws the "+
+	h.Tell("turn", "Tape the roll line before anything is faced, the tape shorter than the line by "+measure.Tell(8)+": it draws the "+
 		"lapel to the body. Above the break the facing is rolled "+measure.Tell(3)+" to the right side, below it to the wrong one.")
 	return nil
 }
@@ -324,6 +324,7 @@ func (h *half) notched(front, facing string, r roll, behind []necklinePart, long
 		pattern.Seam{ID: "collar-end", A: side("collar", "end"), B: side("under-collar", "end"), Join: pattern.Turned})
 	h.Pieces = append(h.Pieces, c, up)
 	h.pairMirrored("under-collar", "centre-back", 1)
+	h.Seams[len(h.Seams)-1].ID = "collar-back"
 	h.Measure("lapel.gorge", "the gorge", "along its seam", gorge.Length())
 	return nil
 }
