@@ -20,7 +20,7 @@ func (Darted) About() draft.About {
 	return draft.About{Kind: "bodice-darted", Name: "Darted bodice, 1856 to 1867", Family: family.Bodice,
 		What: "Front with two darts, side-back and back; round waist or small points, armholes piped, hooked before. Flat-lined in " +
 			"firm cotton.",
-		Usual: cloth.Fabric{Name: "Wool muslin", Colour: "bracken", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 140,
+		Usual: cloth.Fabric{Name: "Wool muslin", Colour: "walnut", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 140,
 			Shrinkage: 0.03}}
 }
 

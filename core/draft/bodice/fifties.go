@@ -27,7 +27,7 @@ func (Fifties) About() draft.About {
 	return draft.About{Kind: "bodice-1950s", Name: "Fitted bodice, 1947 to 1959", Family: family.Bodice,
 		What: "Front with two waist darts and a side dart, back with one; facings, a waist stay, a zip behind or loops on the shoulders. " +
 			"Straight grain or bias.",
-		Usual: cloth.Fabric{Name: "Polished cotton", Colour: "brass", Width: 1150, Selvedge: 10, Thickness: 0.3, Weight: 130,
+		Usual: cloth.Fabric{Name: "Polished cotton", Colour: "weld", Width: 1150, Selvedge: 10, Thickness: 0.3, Weight: 130,
 			Shrinkage: 0.04}}
 }
 

@@ -324,7 +324,7 @@ func (h *half) notched(front, facing string, r roll, behind []necklinePart, long
 		pattern.Seam{ID: "collar-end", A: side("collar", "end"), B: side("under-collar", "end"), Join: pattern.Turned})
 	h.Pieces = append(h.Pieces, c, up)
 	h.pairMirrored("under-collar", "centre-back", 1)
-	h.Seams[len(h.Seams)-1].ID = "collar-back"
+	h.Seams[len(h.Seams)-1].ID = "under-collar-back"
 	h.Measure("lapel.gorge", "the gorge", "along its seam", gorge.Length())
 	return nil
 }

@@ -3,12 +3,20 @@ package catalogue
 import (
 	"testing"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/measure"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
+
+// The cloth a garment begins with has a colour that can be chosen and drawn.
+func TestUsualClothHasAColour(t *testing.T) {
+	for _, g := range All() {
+		assert.Contains(t, cloth.Colours(), g.About().Usual.Colour, g.About().Kind)
+	}
+}
 
 // Whatever a field shows can be typed into it: the least, the most and the middle of every range of
 // every garment, in either unit, read back as they were shown.
