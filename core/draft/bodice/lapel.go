@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/surface"
 )
 
 // lapels asks for what turns back before: the front's upper part, with a collar sewn to it at a
@@ -74,6 +75,14 @@ func (h *half) rollOf(p *pattern.Piece) (roll, float64) {
 	return r, at
 }
 
+// drawRoll draws the line that the front turns back on as it lies on the figure.
+func (h *half) drawRoll() {
+	neck := h.top[neckFront].line
+	low := h.form.At(h.v.Number("lapel_break"), 0, figure.InFront)
+	h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnNeck, Name: "roll",
+		Line: thinned(h.form.Straight(neck[len(neck)-1], low, surface.FromFront))})
+}
+
 // fromNeck is how far down an opening of a length a height lies, counted from the neck, mm.
 func (h *half) fromNeck(side figure.Facing, long, z float64) float64 {
 	top, low := h.top[neckFront].line[0].Z, h.hem(0)
@@ -125,6 +134,7 @@ func (h *half) lapel(first string) error {
 	if lowest := neck.Line[0].Sub(r.brk).Dot(r.up); lowest < h.v.Number("lapel_wide")+40 {
 		return errLapel
 	}
+	h.drawRoll()
 	behind, long := h.backNecks(first)
 	below := plane.Part(edge.Line, at, edge.Length())
 	var top []pattern.Edge // from the shoulder to the break

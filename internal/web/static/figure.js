@@ -32,7 +32,7 @@ export async function figure() {
   const colours = () => {
     const css = getComputedStyle(document.documentElement);
     const rgb = (name) => {
-      let h = css.getPropertyValue(name).trim();
+      let h = css.getPropertyValue(name).trim() || css.getPropertyValue("--dye-unbleached").trim();
       if (h.length === 4) h = "#" + h[1] + h[1] + h[2] + h[2] + h[3] + h[3];
       return [1, 3, 5].map((i) => parseInt(h.slice(i, i + 2), 16));
     };
