@@ -136,10 +136,7 @@ func states(t require.TestingT, bare figure.Figure) map[string]figure.Figure {
 // checkPanels holds the panels of a bodied garment against the body it closes
 // on.
 func checkPanels(t require.TestingT, kind, state string, on figure.Figure, d draft.Draft) {
-	body := on
-	if d.Wear.LaceTo > 0 {
-		body = d.Wear.Held(on)
-	}
+	body := d.Wear.Held(on)
 	top, _ := body.Span()
 	before, behind := 0.0, 0.0
 	for _, l := range d.Laces {

@@ -31,7 +31,7 @@ func (BonedBodice) About() draft.About {
 }
 
 func (BonedBodice) Parameters() []draft.Parameter {
-	return []draft.Parameter{
+	list := []draft.Parameter{
 		draft.Mm("top_snug", "Top edge, smaller than the body by", 0, 60, 20, "so that it does not gape", figure.Memory,
 			"All round at the top edge."),
 		draft.Mm("waist_ease", "Ease at the waist", 0, 60, 15, "the stay holds, not the cloth", figure.Memory,
@@ -52,12 +52,14 @@ func (BonedBodice) Parameters() []draft.Parameter {
 		draft.Mm("eyelet_spacing", "Eyelet or hook spacing, about", 12, 45, 20, "nearest even division", figure.Practice,
 			"Along the opening."),
 	}
+	return append(list, carries(15, 0)...)
 }
 
 func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err
 	}
+	on = on.Carried(carryOf(v, 0))
 	bustZ := -on.Drop(figure.Bust)
 	top := bustZ + v.Number("above")
 	gap := 0.0
@@ -189,6 +191,7 @@ func finishBoned(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values,
 		Why: "it closes by itself, first"})
 	d.Covered, d.Casing = true, true
 	t := 2*float64(in.Thickness) + 0.6
+	d.Wear.Carry = carryOf(v, 0)
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: v.Number("below"), Depth: t}}
 	d.Remark(false, "The stay carries it", fmt.Sprintf("Cut to %s, a little above the waist seam, sewn only at the seam allowances "+
 		"before and loose behind. With it closed the top edge stays up without being tight.", measure.Tell(waist)))

@@ -3,6 +3,7 @@ package foundation
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/caution"
@@ -44,7 +45,7 @@ func (ShortStays) Parameters() []draft.Parameter {
 		draft.Mm("bone_width", "Bone width", 4, 10, 6, "plastic", figure.Memory, "Two at each lacing edge, one in each back."),
 		draft.Mm("allowance", "Seam allowance", 6, 25, 12, "usual", figure.Practice, "At the seams; top and lower edge are bound."),
 	}
-	return append(list, draft.Without(lacingParameters(20, 15), "waist_eyelets")...)
+	return slices.Concat(list, carries(55, 10), draft.Without(lacingParameters(20, 15), "waist_eyelets"))
 }
 
 // turnedIn is what each side of a slash is turned in at its top, mm (from
@@ -60,6 +61,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		return draft.Draft{}, err
 	}
 	gap := v.Number("lacing_gap")
+	on = on.Carried(carryOf(v, 0)) // it is as wide as the bust is where it lifts it to
 	under, bust := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
 	low := math.Max(under-v.Number("below"), 5)
 	girthLow, girthBust := on.GirthAt(figure.Underbust)+v.Number("ease"), on.GirthAt(figure.Bust)
@@ -224,6 +226,7 @@ func finishShortStays(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Va
 	d.Buy("tape", "Drawstring for the top edge, "+measure.TellStock(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m",
 		"over the bust, to draw the gussets in")
 	t := 2*float64(in.Thickness) + 0.3
+	d.Wear.Carry = carryOf(v, 0)
 	d.Wear.Cover = []figure.Depth{{Drop: -top, Depth: t}, {Drop: -low, Depth: t}}
 	d.Remark(false, "Fit the gussets on the body", "Cut the slashes short, set the gussets with pins, and open them until the bust "+
 		"sits; then sew. Their width is from the girths: "+measure.Tell(wide)+" each.")
