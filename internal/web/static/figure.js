@@ -1,7 +1,7 @@
 // The dressed figure on a canvas: rings of points become a softly shaded form
 // that can be turned. All numbers and words come from the server; parallel
 // projection keeps it true to scale from every side.
-import { following, grab, slid, slideTo, tells } from "./lines.js";
+import { draggable } from "./lines.js";
 
 const deg = Math.PI / 180;
 
@@ -137,7 +137,7 @@ export async function figure() {
     }
   }
 
-  let hits = [], last = null, moving = null;
+  let hits = [], last = null;
   function draw() {
     const ratio = devicePixelRatio || 1;
     const w = canvas.clientWidth, h = canvas.clientHeight;
@@ -246,8 +246,8 @@ export async function figure() {
       const hidden = (d) => over.some((o) => d > o.top + 1 && d < o.bottom - 1);
       const lit = view.lit && s.id === view.lit;
       for (let l of s.lines) {
-        const inHand = moving && moving.layer === s && moving.line.key === l.key;
-        if (inHand) l = { ...l, p: slid(l, s, ringAt, moving.by) };
+        const inHand = drag.holds(s, l);
+        if (inHand) l = drag.slid(l, s);
         let run = [];
         const flush = () => {
           if (run.length > 1) { line(run); g.stroke(); }
@@ -449,45 +449,25 @@ export async function figure() {
     look(view.yaw + step[0], view.pitch + step[1]);
   });
   let held = null;
-  // The outermost garment's lines can be grabbed.
-  const under = (e) => {
-    const r = canvas.getBoundingClientRect(), layer = shapes[Number(upto.value)];
-    const lines = (layer?.lines || []).filter((l) => l.key).map((line) => ({ line, layer }));
-    return last && lines.length ? grab(lines, last.P, last.near, e.clientX - r.left, e.clientY - r.top) : null;
-  };
-  const follow = following(box.dataset.figure.replace("/figure.json", ""), $("[data-pieces]"));
-  const letGo = async () => {
-    const had = moving;
-    if (had.sent && (await follow(had, had.by))) {
+  const drag = draggable({
+    canvas, ringAt, redraw,
+    ensemble: box.dataset.figure.replace("/figure.json", ""), pieces: $("[data-pieces]"), says: $("[data-adds]"),
+    layer: () => shapes[Number(upto.value)], view: () => last,
+    anew: async () => {
       const fresh = await fetch(box.dataset.figure, { headers: { "X-From-Page": "1" } });
-      if (fresh.ok) {
-        data = await fresh.json();
-        shapes = [data.bare, ...data.layers];
-        bounds();
-      }
-    }
-    moving = null;
-    redraw();
-  };
+      if (!fresh.ok) return;
+      data = await fresh.json();
+      shapes = [data.bare, ...data.layers];
+      bounds();
+    },
+  });
   canvas.addEventListener("pointerdown", (e) => {
-    const line = under(e);
-    if (line) {
-      moving = { ...line, by: 0 };
-      canvas.setPointerCapture(e.pointerId);
-      return redraw();
-    }
+    if (drag.grabbed(e)) return;
     held = { x: e.clientX, y: e.clientY, yaw: view.yaw, pitch: view.pitch };
     canvas.setPointerCapture(e.pointerId);
   });
   canvas.addEventListener("pointermove", (e) => {
-    if (moving) {
-      moving.by = slideTo(moving, ringAt, last.P, e.clientX - canvas.getBoundingClientRect().left);
-      $("[data-adds]").textContent = tells(moving, moving.by);
-      moving.sent = true;
-      follow(moving, moving.by);
-      return redraw();
-    }
-    canvas.style.cursor = under(e) ? "ew-resize" : "";
+    if (drag.moved(e)) return;
     if (held) return look(held.yaw - (e.clientX - held.x) * 0.5, held.pitch + (e.clientY - held.y) * 0.3);
     const r = canvas.getBoundingClientRect(), x = e.clientX - r.left, y = e.clientY - r.top;
     const inside = (q) => {
@@ -501,7 +481,7 @@ export async function figure() {
   });
   for (const end of ["pointerup", "pointercancel"]) canvas.addEventListener(end, () => {
     held = null;
-    if (moving) letGo();
+    drag.letGo();
   });
   canvas.addEventListener("pointerleave", () => light(""));
   const row = (e) => {

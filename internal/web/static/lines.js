@@ -5,7 +5,7 @@ import { sayWrong } from "./say.js";
 
 // A line slid by so many mm towards the back: every point along its garment's ring, by as much as
 // the ring is larger than the one at the waist.
-export function slid(line, layer, ringAt, by) {
+function slid(line, layer, ringAt, by) {
   const out = [];
   const waist = round(ringAt(layer.rings, 0)) || 1;
   for (let i = 0; i < line.p.length; i += 3) {
@@ -54,7 +54,7 @@ function along(p, x, y, by) {
 }
 
 // What can be grabbed at a place of the page: the nearest line that moves and looks this way.
-export function grab(lines, place, near, x, y) {
+function grab(lines, place, near, x, y) {
   let best = 9, found = null;
   for (const { line, layer } of lines) {
     let last = null;
@@ -73,7 +73,7 @@ export function grab(lines, place, near, x, y) {
 }
 
 // How far the grabbed line must slide to lie under the pointer, within what it may.
-export function slideTo(held, ringAt, place, x) {
+function slideTo(held, ringAt, place, x) {
   const [now, low, high] = held.line.moved;
   const point = { p: held.line.p.slice(held.i, held.i + 3) };
   let best = 0, off = Infinity;
@@ -86,14 +86,14 @@ export function slideTo(held, ringAt, place, x) {
 }
 
 // What is being done, in the reader's unit.
-export function tells(held, by) {
+function tells(held, by) {
   const mm = held.line.moved[0] + by;
   const far = document.body.dataset.unit === "in" ? `${(Math.abs(mm) / 25.4).toFixed(2)} in` : `${(Math.abs(mm) / 10).toFixed(1)} cm`;
   return `${held.line.name} ${mm < -0.05 ? "−" : ""}${far}`;
 }
 
 // Keeps where a line was moved to, and draws the pieces as they then are.
-export async function keep(ensemble, held, by, pieces) {
+async function keep(ensemble, held, by, pieces) {
   const layer = `${ensemble}/layers/${held.layer.id}`;
   try {
     const a = await send(layer + "/settings", { key: held.line.key, value: (held.line.moved[0] + by).toFixed(1) + " mm", was: JSON.stringify(held.line.was ?? null) });
@@ -111,7 +111,7 @@ export async function keep(ensemble, held, by, pieces) {
 }
 
 // While a line is dragged its pieces follow, one answer at a time; what it is let go at is kept last.
-export function following(ensemble, pieces) {
+function following(ensemble, pieces) {
   let busy = Promise.resolve(true), waits = null;
   return (held, by) => {
     if (waits) {
@@ -124,5 +124,48 @@ export function following(ensemble, pieces) {
       return keep(ensemble, held, now.by, pieces);
     });
     return busy;
+  };
+}
+
+// The lines of the outermost garment can be grabbed on the canvas. figure gives the canvas, where
+// things are on it, which garment is outermost and how the figure is fetched and drawn anew.
+export function draggable(figure) {
+  let moving = null;
+  const follow = following(figure.ensemble, figure.pieces);
+  const under = (e) => {
+    const r = figure.canvas.getBoundingClientRect(), layer = figure.layer(), view = figure.view();
+    const lines = (layer?.lines || []).filter((l) => l.key).map((line) => ({ line, layer }));
+    return view && lines.length ? grab(lines, view.P, view.near, e.clientX - r.left, e.clientY - r.top) : null;
+  };
+  return {
+    holds: (layer, line) => moving !== null && moving.layer === layer && moving.line.key === line.key,
+    slid: (line, layer) => ({ ...line, p: slid(line, layer, figure.ringAt, moving.by) }),
+    grabbed(e) {
+      const line = under(e);
+      if (!line) return false;
+      moving = { ...line, by: 0 };
+      figure.canvas.setPointerCapture(e.pointerId);
+      figure.redraw();
+      return true;
+    },
+    moved(e) {
+      if (!moving) {
+        figure.canvas.style.cursor = under(e) ? "ew-resize" : "";
+        return false;
+      }
+      moving.by = slideTo(moving, figure.ringAt, figure.view().P, e.clientX - figure.canvas.getBoundingClientRect().left);
+      figure.says.textContent = tells(moving, moving.by);
+      moving.sent = true;
+      follow(moving, moving.by);
+      figure.redraw();
+      return true;
+    },
+    async letGo() {
+      const had = moving;
+      if (!had) return;
+      if (had.sent && (await follow(had, had.by))) await figure.anew();
+      moving = null;
+      figure.redraw();
+    },
   };
 }
