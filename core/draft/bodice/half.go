@@ -231,7 +231,7 @@ func (h *half) onScye(part int, share float64) (at float64) {
 	if part == scyeFront {
 		up = line.Reversed()
 	}
-	const climbing = 0.0006 // of the half girth, for every mm along: some 75 degrees
+	const climbing = 0.0002 // of the half girth, for every mm along: some 85 degrees
 	reach := 0.55 * up.Length()
 	best := math.Inf(1)
 	for s := 12.0; s <= reach; s += 2 {

@@ -83,6 +83,7 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 		if err := k.Draft(h.Draft, h.armhole(h.round(ids)...), h.on, h.v); err != nil {
 			return err
 		}
+		sleeve.Cuff(h.Draft, h.v)
 		sleeved = true
 	}
 	collared, err := h.collar()

@@ -113,7 +113,7 @@ func Parameters(first string) []draft.Parameter {
 			out = append(out, p)
 		}
 	}
-	return out
+	return append(out, cuffs()...)
 }
 
 // ofScye is the least width of a set-in sleeve as a part of the armhole: a narrower one would need
