@@ -50,7 +50,8 @@ func (f *Flat) capOf(a, b []plane.Point) plane.Point {
 	return pattern.Cap(a, b, tip)
 }
 
-// mark is the dart as it is drawn: both its legs, to where it is sewn.
+// mark is the dart as it is drawn: both its legs, to where it is sewn. From the waist down they are
+// as they opened: what is drawn in there must not change.
 func (d FlatDart) mark(before float64) pattern.Mark {
 	n := len(d.First) - 1
 	tip := d.First[n]
@@ -65,7 +66,7 @@ func (d FlatDart) mark(before float64) pattern.Mark {
 	leg := func(line []plane.Point) []plane.Point {
 		out := make([]plane.Point, len(line))
 		for i, q := range line {
-			out[i] = q.Add(back.Times(float64(i) / float64(n)))
+			out[i] = q.Add(back.Times(math.Max(float64(i-d.low)/float64(n-d.low), 0)))
 		}
 		return out
 	}

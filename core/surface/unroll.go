@@ -36,6 +36,7 @@ type FlatDart struct {
 	ID         string
 	Within     bool // it closes at both ends
 	First, Leg []plane.Point
+	low        int // how many points of a leg lie at the waist or below it
 }
 
 // Strained is how much a small part of a piece must stretch or shrink to lie on the form.
@@ -159,14 +160,19 @@ func (f *Flat) read(p Panel) {
 			to = m.ends[i+1]
 		}
 		var line []plane.Point
+		low := 0
 		for k := m.ends[i]; k <= to; k++ {
-			line = append(line, f.flat[m.loop[k%len(m.loop)]])
+			v := m.loop[k%len(m.loop)]
+			if line = append(line, f.flat[v]); m.at[v].Z < 0.5 {
+				low = len(line) - 1
+			}
 		}
 		switch {
 		case q.edge >= 0:
 			f.Edges[q.edge].Parts = append(f.Edges[q.edge].Parts, line)
 		case q.leg == 0:
 			f.Darts[q.dart].ID, f.Darts[q.dart].First = p.Darts[q.dart].ID, line
+			f.Darts[q.dart].low = low
 		default:
 			f.Darts[q.dart].Leg = plane.Reversed(line)
 		}

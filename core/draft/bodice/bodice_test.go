@@ -73,19 +73,22 @@ func TestTapeRoundTheWaist(t *testing.T) {
 }
 
 // worn is how much of a line on a piece is left when its darts are shut: what lies between a
-// dart's legs is taken up.
+// dart's drawn legs is taken up, looked at in small steps.
 func worn(p pattern.Piece, line []plane.Point) float64 {
+	const steps = 24
 	sum := 0.0
 	for i := 1; i < len(line); i++ {
-		mid := line[i-1].Mid(line[i])
-		taken := false
-		for _, m := range p.Marks {
-			if m.Kind == pattern.Dart && plane.Inside(m.Path, mid) {
-				taken = true
+		a, b := line[i-1], line[i]
+		for k := range steps {
+			taken := false
+			for _, m := range p.Marks {
+				if m.Kind == pattern.Dart && plane.Inside(m.Path, a.Toward(b, (float64(k)+0.5)/steps)) {
+					taken = true
+				}
 			}
-		}
-		if !taken {
-			sum += line[i-1].To(line[i])
+			if !taken {
+				sum += a.To(b) / steps
+			}
 		}
 	}
 	return sum
