@@ -121,7 +121,7 @@ type step struct {
 	shiftLeft, shiftRight float64 // and how far they run along the level
 }
 
-// across is the direction of the level line, and outward that of the next level from it.
+// axes are the direction of the level line, and of the next level from it.
 func (q step) axes() (across, outward plane.Point) {
 	across = q.right.Sub(q.left).Unit()
 	return across, across.Left().Times(q.up)
