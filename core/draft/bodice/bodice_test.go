@@ -73,21 +73,39 @@ func TestTapeRoundTheWaist(t *testing.T) {
 }
 
 // worn is how much of a line on a piece is left when its darts are shut: what lies between a
-// dart's drawn legs is taken up, looked at in small steps.
+// dart's drawn legs is taken up.
 func worn(p pattern.Piece, line []plane.Point) float64 {
-	const steps = 24
+	taken := func(q plane.Point) bool {
+		for _, m := range p.Marks {
+			if m.Kind == pattern.Dart && plane.Inside(m.Path, q) {
+				return true
+			}
+		}
+		return false
+	}
 	sum := 0.0
 	for i := 1; i < len(line); i++ {
 		a, b := line[i-1], line[i]
+		const steps = 12
 		for k := range steps {
-			taken := false
-			for _, m := range p.Marks {
-				if m.Kind == pattern.Dart && plane.Inside(m.Path, a.Toward(b, (float64(k)+0.5)/steps)) {
-					taken = true
+			from, to := a.Toward(b, float64(k)/steps), a.Toward(b, float64(k+1)/steps)
+			switch in, out := taken(from), taken(to); {
+			case !in && !out:
+				sum += from.To(to)
+			case in != out: // where it crosses a leg, by halving
+				free, shut := from, to
+				if in {
+					free, shut = to, from
 				}
-			}
-			if !taken {
-				sum += a.To(b) / steps
+				start := free
+				for range 20 {
+					if mid := free.Mid(shut); taken(mid) {
+						shut = mid
+					} else {
+						free = mid
+					}
+				}
+				sum += start.To(free)
 			}
 		}
 	}
