@@ -299,27 +299,9 @@ func (m *mesh) resettle(twin map[int]int) {
 	}
 }
 
-// split opens a dart: what lies to the right of it, looking in, gets points of its own, and
-// the outline runs in along its left leg and out along its right.
-func (m *mesh) split(k int, chain []int, long float64) {
+// divide gives the triangles to the right of a chain, looking along it, its points' twins.
+func (m *mesh) divide(chain []int, opens int, twin map[int]int) {
 	n := len(chain) - 1
-	begins := -1
-	for i, q := range m.parts {
-		if q.edge < 0 && q.dart == k {
-			begins = i
-		}
-	}
-	within := begins < 0 // it closes at both ends
-	opens := 0           // the first of its points that is doubled
-	if within {
-		opens = 1
-	}
-	twin := map[int]int{}
-	for _, v := range chain[opens:n] {
-		twin[v] = len(m.at)
-		m.at = append(m.at, m.at[v])
-		m.flat = append(m.flat, m.flat[v])
-	}
 	on := map[int]int{}
 	for i, v := range chain {
 		on[v] = i
@@ -351,6 +333,30 @@ func (m *mesh) split(k int, chain []int, long float64) {
 			}
 		}
 	}
+}
+
+// split opens a dart: what lies to the right of it, looking in, gets points of its own, and
+// the outline runs in along its left leg and out along its right.
+func (m *mesh) split(k int, chain []int, long float64) {
+	n := len(chain) - 1
+	begins := -1
+	for i, q := range m.parts {
+		if q.edge < 0 && q.dart == k {
+			begins = i
+		}
+	}
+	within := begins < 0 // it closes at both ends
+	opens := 0           // the first of its points that is doubled
+	if within {
+		opens = 1
+	}
+	twin := map[int]int{}
+	for _, v := range chain[opens:n] {
+		twin[v] = len(m.at)
+		m.at = append(m.at, m.at[v])
+		m.flat = append(m.flat, m.flat[v])
+	}
+	m.divide(chain, opens, twin)
 	m.resettle(twin)
 	for i := range n {
 		a, b := chain[i], chain[i+1]

@@ -32,7 +32,8 @@ func lapels(usual string, up float64) []draft.Parameter {
 		"From the line it rolls on to its point.")
 	gorge := draft.Mm("lapel_gorge", "Gorge, below the shoulder", 40, 110, 70, "⟦6 cm⟧ to ⟦8 cm⟧", figure.Memory,
 		"From the shoulder seam down beside the roll to where the collar’s seam turns out.")
-	stand := draft.Mm("collar_stand", "Collar’s stand behind", 18, 40, 28, "⟦25⟧ to ⟦32⟧", figure.Memory, "What stands up at the neck.")
+	stand := draft.Mm("collar_stand", "Collar’s stand behind", 18, 40, 28, "⟦25⟧ to ⟦32⟧", figure.Memory,
+		"What stands up at the neck.")
 	fall := draft.Mm("collar_fall", "Collar’s fall behind", 30, 90, 42, "⟦4 cm⟧ to ⟦45⟧; a shawl’s to ⟦8 cm⟧", figure.Memory,
 		"What turns down over it; it must cover the stand.")
 	breaks.When, wide.When, stand.When, fall.When, gorge.When = turned, turned, turned, turned, notched

@@ -24,7 +24,8 @@ func (Vest) About() draft.About {
 }
 
 func (Vest) Parameters() []draft.Parameter {
-	return slices.Concat(eases(70, 40, 50, "⟦5 cm⟧ to ⟦9 cm⟧, over a shirt."), necksOf(150, 0, 15, "v", "round"), armholes(20, 0, 0, 30),
+	return slices.Concat(eases(70, 40, 50, "⟦5 cm⟧ to ⟦9 cm⟧, over a shirt."), necksOf(150, 0, 15, "v", "round"),
+		armholes(20, 0, 0, 30),
 		[]draft.Parameter{
 			draft.Mm("front_point", "Points before, below the waist", 20, 180, 130, "⟦12 cm⟧ to ⟦17 cm⟧", figure.Memory,
 				"At the centre front, where the fronts end in points."),

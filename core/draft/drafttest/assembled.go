@@ -20,7 +20,8 @@ import (
 // step before have put them. see gets the height, what all round measures with the gaps, and how
 // far up each border the tape then lies, wherever all panels are. The last height that all panels
 // reach is given.
-func Assembled(d draft.Draft, closed figure.Figure, before, behind, to float64, see func(z, round float64, run []float64)) (reached float64) {
+func Assembled(d draft.Draft, closed figure.Figure, before, behind, to float64,
+	see func(z, round float64, run []float64)) (reached float64) {
 	form := surface.On(closed, -closed.Drop(figure.Hip)-40, surface.Ease{})
 	up := math.Copysign(1, to)
 	var left, right [][]plane.Point // from the waist in the direction asked

@@ -112,34 +112,8 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	snug := v.Number("top_snug")
 	d.Smaller = []figure.Depth{{Drop: -top, Depth: snug}, {Drop: -top * v.Number("waist_ease") / math.Max(snug+v.Number("waist_ease"),
 		1), Depth: 0}}
-	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: 10, Count: 2}
-	channel := b.Channel(bone.Spiral)
-	for i := 1; i < h.Panels; i++ {
-		if err := b.Add(&d.Pieces[i], bone.Spiral, fmt.Sprintf("on seam %d", i), h.Beside(i, channel/2+1.5)); err != nil {
-			return d, err
-		}
-	}
-	if v.Choice("bones") == "more" {
-		if err := b.Add(&d.Pieces[0], bone.Spiral, "before, between centre and seam", h.Within(0, 0.42)); err != nil {
-			return d, err
-		}
-	}
-	low, high := h.Reach(h.Panels)
-	long := high - low
-	if v.Choice("closure") == "lacing" {
-		if err := b.Add(&d.Pieces[last], bone.Flat, "at the opening", h.Upright(last, h.Base(last)-channel/2-1)); err != nil {
-			return d, err
-		}
-		_, eyelets, _, _ := lane(1, channel)
-		lacingEdge(&d, &d.Pieces[last], laces(v, gap), "at the centre back", []plane.Point{{X: h.Base(last), Y: low},
-			{X: h.Base(last), Y: high}}, eyelets, 1)
-	} else {
-		if err := b.Add(&d.Pieces[last], bone.Flat, "beside the hooks", h.Upright(last, h.Base(last)-channel-4)); err != nil {
-			return d, err
-		}
-		n := int(math.Round((long-20)/v.Number("eyelet_spacing"))) + 1
-		d.Fasten(closure.Hooks, n, 0, fmt.Sprintf("one every %s or so of an opening %s long, one of them on the "+
-			"waist stay", measure.Tell(v.Number("eyelet_spacing")), measure.Tell(long)))
+	if err := stiffenBoned(&d, h, v, gap); err != nil {
+		return d, err
 	}
 	for i := 1; i < h.Panels; i++ {
 		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "plain")
@@ -148,6 +122,40 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	finishBoned(&d, h, on, v, in, top, gap)
 	tellBoned(&d)
 	return d, nil
+}
+
+// stiffenBoned lays the bones of a boned bodice and closes it behind.
+func stiffenBoned(d *draft.Draft, h *part.Half, v draft.Values, gap float64) error {
+	b := part.Boned{Draft: d, Width: v.Number("bone_width"), Clearance: 10, Count: 2}
+	channel, last := b.Channel(bone.Spiral), h.Panels-1
+	for i := 1; i < h.Panels; i++ {
+		if err := b.Add(&d.Pieces[i], bone.Spiral, fmt.Sprintf("on seam %d", i), h.Beside(i, channel/2+1.5)); err != nil {
+			return err
+		}
+	}
+	if v.Choice("bones") == "more" {
+		if err := b.Add(&d.Pieces[0], bone.Spiral, "before, between centre and seam", h.Within(0, 0.42)); err != nil {
+			return err
+		}
+	}
+	low, high := h.Reach(h.Panels)
+	long := high - low
+	if v.Choice("closure") == "lacing" {
+		if err := b.Add(&d.Pieces[last], bone.Flat, "at the opening", h.Upright(last, h.Base(last)-channel/2-1)); err != nil {
+			return err
+		}
+		_, eyelets, _, _ := lane(1, channel)
+		lacingEdge(d, &d.Pieces[last], laces(v, gap), "at the centre back", []plane.Point{{X: h.Base(last), Y: low},
+			{X: h.Base(last), Y: high}}, eyelets, 1)
+	} else {
+		if err := b.Add(&d.Pieces[last], bone.Flat, "beside the hooks", h.Upright(last, h.Base(last)-channel-4)); err != nil {
+			return err
+		}
+		n := int(math.Round((long-20)/v.Number("eyelet_spacing"))) + 1
+		d.Fasten(closure.Hooks, n, 0, fmt.Sprintf("one every %s or so of an opening %s long, one of them on the "+
+			"waist stay", measure.Tell(v.Number("eyelet_spacing")), measure.Tell(long)))
+	}
+	return nil
 }
 
 // laces settles the questions of lacing that this garment does not ask.

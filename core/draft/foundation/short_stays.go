@@ -117,18 +117,8 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d.Pieces[last].Layered(pattern.ForLining)
 	part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
 	straighten(&d.Pieces[last], "back")
-	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
-	channel := b.Channel(bone.Plastic)
-	outer, eyelets, inner, end := lane(1, channel)
-	for k, x := range []float64{outer, inner} {
-		if err := b.Add(&d.Pieces[0], bone.Plastic, []string{"at the front edge", "inside the eyelets"}[k], h.Upright(0, x)); err != nil {
-			return d, err
-		}
-	}
-	lo, hi := h.Reach(0)
-	lacingEdge(&d, &d.Pieces[0], v.With(nil, map[string]string{"waist_eyelets": "even"}), "at the centre front",
-		[]plane.Point{{Y: lo}, {Y: hi}}, eyelets, -1)
-	if err := b.Add(&d.Pieces[last], bone.Plastic, "beside the centre back", h.Upright(last, h.Base(last)-channel)); err != nil {
+	hi, channel, end, err := laceShortStays(&d, h, v)
+	if err != nil {
 		return d, err
 	}
 	for i := 1; i < h.Panels; i++ {
@@ -143,6 +133,27 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	}
 	finishShortStays(&d, h, on, v, in, wide)
 	return d, nil
+}
+
+// laceShortStays lays the bones and eyelets of the fronts and the bones beside the centre back. It
+// gives how high the front edge ends, how wide a channel is and how far in the lacing reaches, mm.
+func laceShortStays(d *draft.Draft, h *part.Half, v draft.Values) (top, channel, end float64, err error) {
+	last := h.Panels - 1
+	b := part.Boned{Draft: d, Width: v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
+	channel = b.Channel(bone.Plastic)
+	outer, eyelets, inner, taken := lane(1, channel)
+	for k, x := range []float64{outer, inner} {
+		if err := b.Add(&d.Pieces[0], bone.Plastic, []string{"at the front edge", "inside the eyelets"}[k], h.Upright(0, x)); err != nil {
+			return 0, 0, 0, err
+		}
+	}
+	lo, hi := h.Reach(0)
+	lacingEdge(d, &d.Pieces[0], v.With(nil, map[string]string{"waist_eyelets": "even"}), "at the centre front",
+		[]plane.Point{{Y: lo}, {Y: hi}}, eyelets, -1)
+	if err := b.Add(&d.Pieces[last], bone.Plastic, "beside the centre back", h.Upright(last, h.Base(last)-channel)); err != nil {
+		return 0, 0, 0, err
+	}
+	return hi, channel, taken, nil
 }
 
 // gusset is a wedge with a curved top edge and two equal sides, as long as its

@@ -16,8 +16,8 @@ var cuffed = map[string]bool{"fitted": true, "straight": true, "gathered": true,
 // cuffs asks for a turned-back cuff.
 func cuffs() []draft.Parameter {
 	may := func(v draft.Values) bool { return cuffed[v.Choice("sleeve")] }
-	kind := draft.OneOf("cuff", "Cuff", "Turned back, it is cut a little longer than the sleeve’s lower edge and widens upwards, so that it "+
-		"stands off.", "none", "none: the lower edge is hemmed", "turned", "turned back")
+	kind := draft.OneOf("cuff", "Cuff", "Turned back, it is cut a little longer than the sleeve’s lower edge and widens upwards, so that "+
+		"it stands off.", "none", "none: the lower edge is hemmed", "turned", "turned back")
 	deep := draft.Mm("cuff_deep", "Cuff, deep", 35, 160, 75, "⟦6 cm⟧ to ⟦11 cm⟧", figure.Memory, "As it lies turned back.")
 	flare := draft.Mm("cuff_flare", "Its upper edge is longer by", 0, 60, 12, "⟦1 cm⟧ to ⟦14⟧; wing cuffs more", figure.Memory,
 		"Than its lower edge: the sleeve under it widens upwards.")
