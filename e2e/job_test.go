@@ -199,7 +199,7 @@ func TestNonsenseIsAnsweredAtTheField(t *testing.T) {
 	b.enter("#r-waist_girth", "28")
 	b.sees("inches typed as centimetres?")
 	b.enter("#r-waist_girth", "71 cm") // no corset is drafted to a waist of 28
-	b.until(`document.querySelector('[data-measure="waist_girth"] [data-problem]').textContent === ""`)
+	b.until(`document.querySelector("#r-waist_girth").dataset.was === "710"`)
 	b.visit("/ensembles/1/layers/2/draft")
 	for key, typed := range map[string]string{"laced_waist": "12 cm", "panels": "5.5", "lacing_gap": "-1", "allowance": "a lot"} {
 		b.enter("#p-"+key, typed)

@@ -5,7 +5,9 @@ import { calm, say, sayWrong } from "./say.js";
 
 export async function send(url, fields, signal) {
   const body = new URLSearchParams(fields);
-  const r = await fetch(url, { method: "POST", body, signal, headers: { "X-From-Page": "1" } });
+  // Kept alive, so that what was typed last arrives though the page is left at once; browsers refuse that to anything long.
+  const keepalive = String(body).length < 32000;
+  const r = await fetch(url, { method: "POST", body, signal, keepalive, headers: { "X-From-Page": "1" } });
   let answer;
   try {
     answer = await r.json();
