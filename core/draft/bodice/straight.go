@@ -70,13 +70,16 @@ func (Straight) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 // headEase is what neckline and slit must be more than the head, mm (common practice, no source).
 const headEase = 15.0
 
+// leastSlit is how deep a slit a head needs to pass a neckline, mm: both its edges open.
+func leastSlit(neck, head float64) float64 { return math.Max(head+headEase-neck, 0) / 2 }
+
 // headPasses says whether the head passes the neckline and a slit, and marks the slit.
 func (h *half) headPasses(slit float64) {
 	neck := 0.0
 	for _, p := range h.Pieces {
 		for _, id := range []string{"neck", "neck-side"} {
 			if e, ok := p.Edge(id); ok && p.Of == "" {
-				neck += 2 * e.Length()
+				neck += 2 * (e.Length() - h.taken(pattern.Side{Piece: p.ID, Edge: id}))
 			}
 		}
 	}
@@ -91,7 +94,7 @@ func (h *half) headPasses(slit float64) {
 	h.Measure("neck", "the neckline", "round, without the slit", neck)
 	head := h.on.Length("head_girth")
 	if passes := neck + 2*slit; passes < head+headEase {
-		more := math.Ceil((head+headEase-neck)/2/5) * 5
+		more := math.Ceil(leastSlit(neck, head)/5) * 5
 		h.Offer(true, "The head does not pass", fmt.Sprintf("Neckline and slit give %s; the head measures %s and wants %s more.",
 			measure.Tell(passes), measure.Tell(head), measure.Tell(headEase)), "Make the slit "+measure.Tell(more),
 			draft.Settings{"slit": more})
