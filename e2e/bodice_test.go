@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -57,16 +58,7 @@ func TestASeamDraggedOnTheFigure(t *testing.T) {
 	b := open(t, app(t, true))
 	b.visit("/ensembles/4/figure")
 	b.until(`document.querySelector("[data-figure]").dataset.drawn > 0`)
-	// The first place, from above, where something can be grabbed.
-	place := js[[]float64](b, `(() => {
-		const c = document.querySelector(".figure-canvas"), r = c.getBoundingClientRect();
-		for (let y = r.top + 120; y < r.top + 260; y += 4) for (let x = r.left + 60; x < r.right - 200; x += 2) {
-			c.dispatchEvent(new PointerEvent("pointermove", {clientX: x, clientY: y, bubbles: true}));
-			if (c.style.cursor === "ew-resize") return [x, y];
-		}
-		return [];
-	})()`)
-	require.Len(t, place, 2, "nothing can be grabbed")
+	place := b.grabbable("ew-resize", 120, 260)
 	b.mouse("mousePressed", place[0], place[1])
 	for step := 1.0; step <= 3; step++ {
 		b.mouse("mouseMoved", place[0]+3*step, place[1])
@@ -74,11 +66,36 @@ func TestASeamDraggedOnTheFigure(t *testing.T) {
 	b.mouse("mouseReleased", place[0]+9, place[1])
 	b.until(`!document.querySelector("[data-pieces]").hidden && document.querySelector("[data-pieces] svg.sheet")`)
 	says := b.text("[data-adds]")
-	assert.Regexp(t, `moved back by −?[0-9.]+ cm`, says)
+	assert.Regexp(t, `: −?[0-9.]+ cm`, says)
+	// An edge goes up and down.
+	place = b.grabbable("ns-resize", 60, 420)
+	b.mouse("mousePressed", place[0], place[1])
+	for step := 1.0; step <= 3; step++ {
+		b.mouse("mouseMoved", place[0], place[1]-2*step)
+	}
+	b.mouse("mouseReleased", place[0], place[1]-6)
+	b.until(`document.querySelector("[data-adds]").textContent !== ` + quoted(says))
+	assert.Regexp(t, `: −?[0-9.]+ cm`, b.text("[data-adds]"))
 	js[bool](b, `(document.querySelector("[data-ease]").click(), true)`)
 	assert.False(t, js[bool](b, `document.querySelector("[data-ease-key]").hidden`))
 	b.sees("as meant")
 	b.accessible("the figure with its ease")
 	b.visit("/ensembles/4/layers/21/draft")
-	assert.Greater(t, js[int](b, `[...document.querySelectorAll("[data-key^=move_]")].filter(i => i.closest(".own")).length`), 0, "it is kept")
+	assert.GreaterOrEqual(t, js[int](b, `[...document.querySelectorAll(".param.own [data-key]")].filter(i => /^(move_|neck_|front_point|side_low|back_low|scye_drop|inset)/.test(i.dataset.key)).length`), 2, "both are kept")
+}
+
+// grabbable is the first place of the figure, between two heights of its canvas, where a line can
+// be dragged the way its pointer says.
+func (b *tab) grabbable(pointer string, from, to int) []float64 {
+	b.Helper()
+	find := fmt.Sprintf(`(() => {
+		const c = document.querySelector(".figure-canvas"), r = c.getBoundingClientRect();
+		for (let y = r.top + %d; y < r.top + %d; y += 4) for (let x = r.left + 60; x < r.right - 200; x += 2) {
+			c.dispatchEvent(new PointerEvent("pointermove", {clientX: x, clientY: y, bubbles: true}));
+			if (c.style.cursor === %q) return [x, y];
+		}
+		return [];
+	})()`, from, to, pointer)
+	b.until(find + `.length === 2`) // not while what was let go is still being kept
+	return js[[]float64](b, find)
 }

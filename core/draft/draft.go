@@ -182,10 +182,25 @@ type Drawn struct {
 	Kind DrawnKind
 	Name string
 	Line []r3.Vec
-	// Moves is the parameter that moves it round the figure, mm towards the back; "" for one that
-	// stays.
-	Moves string
+	// Pulls are the parameters that move it, none for one that stays.
+	Pulls []Pull
 }
+
+// Pull is how a parameter moves a drawn line: each point by so much for every mm of it.
+type Pull struct {
+	Key    string
+	Way    Way
+	Weight []float64 // by point of the line; nil moves it all alike
+}
+
+// Way is the way that a line is moved.
+type Way string
+
+const (
+	Round Way = "round" // round the figure, towards the back
+	Down  Way = "down"
+	Out   Way = "out" // from the middle to the side
+)
 
 // DrawnKind is what a drawn line is.
 type DrawnKind string

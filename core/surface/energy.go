@@ -17,6 +17,8 @@ const (
 	soft, rigid             = 40.0, 1500.0
 	softRounds, rigidRounds = 120, 300
 	settled                 = 0.004 // mm that nothing moves by any more
+	trueEdge                = 0.05  // mm that no edge of the outline is out by,
+	longest                 = 4     // unless that many times the rounds do not bring it there
 )
 
 // energy is what a panel's flattening makes least.
@@ -294,4 +296,15 @@ func (e *energy) pull(at []plane.Point, bx, by *mat.VecDense, weight float64) fl
 		}
 	}
 	return sum
+}
+
+// off is by how much the stiff edges are out of their lengths, mm: the worst of them.
+func (e *energy) off(at []plane.Point) float64 {
+	worst := 0.0
+	for _, q := range e.m.stiff {
+		if q.tip == 0 {
+			worst = math.Max(worst, math.Abs(at[q.a].To(at[q.b])-q.length))
+		}
+	}
+	return worst
 }

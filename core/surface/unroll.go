@@ -79,6 +79,14 @@ func (s *Form) Unroll(p Panel) (*Flat, error) {
 			m.take(p, at) // they have opened by themselves: from shut they could swing the wrong way
 		}
 	}
+	for range longest { // slivers in a narrow strap settle slowly
+		if e.off(at) < trueEdge {
+			break
+		}
+		if err := e.relax(at, rigid, rigidRounds); err != nil {
+			return nil, err
+		}
+	}
 	f := &Flat{mesh: m, flat: at, panel: p}
 	f.upright(len(m.onFold) > 0, p)
 	f.read(p)

@@ -61,13 +61,19 @@ type drawnRing struct {
 
 // drawnLine is a seam or an edge as it lies on the figure.
 type drawnLine struct {
-	Kind draft.DrawnKind `json:"kind"`
-	Line []float64       `json:"p"` // x, y, drop, x, y, drop …
-	// Key is the choice that moves it round the figure, now at so many mm and at least and most.
-	Key   string     `json:"key,omitempty"`
-	Name  string     `json:"name,omitempty"`
-	Moved [3]float64 `json:"moved"`
-	Was   any        `json:"was"` // what is kept of it
+	Kind  draft.DrawnKind `json:"kind"`
+	Line  []float64       `json:"p"` // x, y, drop, x, y, drop …
+	Pulls []drawnPull     `json:"pulls,omitempty"`
+}
+
+// drawnPull is a choice that moves a line, now at so many mm and at least and most.
+type drawnPull struct {
+	Key    string     `json:"key"`
+	Name   string     `json:"name"`
+	Way    draft.Way  `json:"way"`
+	Moved  [3]float64 `json:"moved"`
+	Was    any        `json:"was"`         // what is kept of it
+	Weight []float64  `json:"w,omitempty"` // how far each point goes with it; all alike without
 }
 
 // drawnLines are the lines of a garment, its left half and its mirror image. What is cut can't be
@@ -75,13 +81,21 @@ type drawnLine struct {
 func drawnLines(stage *ensemble.Stage) []drawnLine {
 	var out []drawnLine
 	for _, l := range stage.Draft.Drawn {
-		for _, side := range []float64{1, -1} {
-			one := drawnLine{Kind: l.Kind}
-			if stage.Values.Has(l.Moves) && stage.Cut == nil {
-				v := stage.Values.Get(l.Moves)
-				one.Key, one.Name, one.Moved = l.Moves, v.Parameter.Label, [3]float64{v.Number, v.Low, v.High}
-				one.Was = stage.Settings[l.Moves]
+		var pulls []drawnPull
+		for _, p := range l.Pulls {
+			if !stage.Values.Has(p.Key) || stage.Cut != nil {
+				continue
 			}
+			v := stage.Values.Get(p.Key)
+			one := drawnPull{Key: p.Key, Name: v.Parameter.Label, Way: p.Way, Moved: [3]float64{v.Number, v.Low, v.High},
+				Was: stage.Settings[p.Key]}
+			for _, w := range p.Weight {
+				one.Weight = append(one.Weight, math.Round(w*1000)/1000)
+			}
+			pulls = append(pulls, one)
+		}
+		for _, side := range []float64{1, -1} {
+			one := drawnLine{Kind: l.Kind, Pulls: pulls}
 			for _, p := range l.Line {
 				one.Line = append(one.Line, tenth(side*p.X), tenth(-p.Y), tenth(-p.Z))
 			}

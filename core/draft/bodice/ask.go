@@ -179,9 +179,4 @@ func (h *half) measure() {
 	for _, l := range []figure.Level{figure.Underbust, figure.Waist, figure.HighHip} {
 		round(string(l), "round the "+l.Label(), h.form.Levels[l]+0.3)
 	}
-	worst := 0.0
-	for _, p := range h.panels {
-		worst = math.Max(worst, p.flat.StrainOver(0.05))
-	}
-	h.Measure("strain", "the cloth", "must give, parts in a thousand", math.Round(worst*1000))
 }

@@ -61,7 +61,7 @@ const backSeamOn = 0.45
 
 // Draft drafts it.
 func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, fall(-v.Number("front_point"), -v.Number("side_low"), -v.Number("back_low")))
+	h, err := begun(on, v, threeLows)
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -49,7 +49,7 @@ func (Block) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, level(0))
+	h, err := begun(on, v, lower{})
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -2,6 +2,8 @@ package bodice
 
 import (
 	"math"
+	"slices"
+	"strings"
 	"testing"
 
 	"ardentgusset/core/draft"
@@ -67,9 +69,18 @@ func TestTapeRoundTheWaist(t *testing.T) {
 				}
 			}
 		}
-		require.InDelta(t, on.GirthAt(figure.Waist)+ease+thick, 2*sum, 0.003*on.GirthAt(figure.Waist)+1, g.About().Kind)
+		within := 0.003
+		if gives(d) { // the cloth stretches where it is told to, and not only there
+			within = 0.02
+		}
+		require.InDelta(t, on.GirthAt(figure.Waist)+ease+thick, 2*sum, within*on.GirthAt(figure.Waist)+1, g.About().Kind)
 	})
 	assert.Greater(t, drafted, 50)
+}
+
+// gives tells whether a draft warns that its cloth must give.
+func gives(d draft.Draft) bool {
+	return slices.ContainsFunc(d.Notes, func(n draft.Note) bool { return strings.Contains(n.Title, "must give by") })
 }
 
 // worn is how much of a line on a piece is left when its darts are shut: what lies between a

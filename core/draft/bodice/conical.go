@@ -38,7 +38,7 @@ func (Conical) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Conical) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, fall(-v.Number("front_point"), 0, -v.Number("back_point")))
+	h, err := begun(on, v, lower{by: []lowered{{"front_point", 1, 0, 0}, {"back_point", 0, 0, 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

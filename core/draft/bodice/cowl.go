@@ -38,7 +38,7 @@ func (Cowl) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Cowl) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, level(0))
+	h, err := begun(on, v, lower{})
 	if err != nil {
 		return draft.Draft{}, err
 	}

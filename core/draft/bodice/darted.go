@@ -41,11 +41,11 @@ func (Darted) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Darted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	up := v.Number("waist_up")
-	h, err := begun(on, v, fall(up-v.Number("front_point"), up, up))
+	h, err := begun(on, v, lower{by: []lowered{{"waist_up", -1, -1, -1}, {"front_point", 1, 0, 0}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}
+	up := v.Number("waist_up")
 	curved := h.bowed("back", "back seam", 0.62, 0.90, 0.88)
 	side := h.seamBefore(curved, "side", "side", 0.57, 0.60, 0.60)
 	front := h.between("front", "Front", h.centreFront(), side, surface.FromFront, h.frontDart("dart 1", 0.17, 0.76, 35, 0),

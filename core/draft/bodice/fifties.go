@@ -63,7 +63,7 @@ func (Fifties) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 }
 
 func fiftiesOf(on figure.Figure, v draft.Values, in cloth.Fabric, two bool) (draft.Draft, error) {
-	h, err := begun(on, v, level(0))
+	h, err := begun(on, v, lower{})
 	if err != nil {
 		return draft.Draft{}, err
 	}

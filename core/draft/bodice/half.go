@@ -30,6 +30,7 @@ type half struct {
 	top []stretch
 	// hem is how high the lower edge lies at a share of the half girth.
 	hem    func(share float64) float64
+	lower  lower // the settings it comes of
 	panels []laid
 	// mostBust is how far the bust's dart may open, radians.
 	mostBust float64
@@ -140,17 +141,6 @@ func notRising(neck surface.Line) float64 {
 // slanting is how far out on the shoulder a neckline no longer meets its seam square, mm (from
 // memory): front and back run on over it in one line all the same.
 const slanting = 25.0
-
-// fall is the height of the lower edge between what it has at the centre front, the side and
-// the centre back: two half waves, level at all three.
-func fall(front, side, back float64) func(share float64) float64 {
-	return func(share float64) float64 {
-		if share < 0.5 {
-			return front + (side-front)*(1-math.Cos(2*math.Pi*share))/2
-		}
-		return side + (back-side)*(1-math.Cos(2*math.Pi*(share-0.5)))/2
-	}
-}
 
 // centreFront and centreBack are the outermost uprights.
 func (h *half) centreFront() upright {
@@ -312,10 +302,10 @@ func (h *half) draw(p surface.Panel) {
 		if e.ID == p.Fold || kind == draft.DrawnSeam && i == len(p.Edges)-1 {
 			continue
 		}
-		h.Drawn = append(h.Drawn, draft.Drawn{Kind: kind, Name: e.Name, Line: thinned(e.Line), Moves: h.movable(e.ID)})
+		h.Drawn = append(h.Drawn, draft.Drawn{Kind: kind, Name: e.Name, Line: thinned(e.Line), Pulls: h.pulls(e, kind)})
 	}
 	for _, d := range p.Darts {
-		h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnDart, Name: d.ID, Line: thinned(d.Line), Moves: h.movable(d.ID)})
+		h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnDart, Name: d.ID, Line: thinned(d.Line), Pulls: h.movable(d.ID)})
 	}
 }
 

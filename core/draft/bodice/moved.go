@@ -1,10 +1,14 @@
 package bodice
 
 import (
+	"math"
 	"strings"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/surface"
+
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // mostMoved is how far a line can be moved round the body from where its years had it, mm: less
@@ -36,10 +40,123 @@ func (h *half) moved(line string) float64 {
 	return 0
 }
 
-// movable is the parameter that a drawn line is dragged by, "" for one that stays.
-func (h *half) movable(line string) string {
+// movable is how a line between two panels, or a dart, is dragged, nil for one that stays.
+func (h *half) movable(line string) []draft.Pull {
 	if key := movedKey(line); h.v.Has(key) {
-		return key
+		return []draft.Pull{{Key: key, Way: draft.Round}}
 	}
-	return ""
+	return nil
+}
+
+// lower is a lower edge: so far above the waist, less what the settings that lower it say.
+type lower struct {
+	above float64
+	by    []lowered
+}
+
+// lowered is a setting that lowers the lower edge, and by how much for every mm at the centre
+// front, the side and the centre back. Half waves run between them, level at all three.
+type lowered struct {
+	key               string
+	front, side, back float64
+}
+
+// threeLows is a lower edge that is set at all three.
+var threeLows = lower{by: []lowered{{"front_point", 1, 0, 0}, {"side_low", 0, 1, 0}, {"back_low", 0, 0, 1}}}
+
+// at is its height at a share of the half girth.
+func (l lower) at(v draft.Values) func(share float64) float64 {
+	return func(share float64) float64 {
+		z := l.above
+		for _, b := range l.by {
+			z -= v.Number(b.key) * b.weight(share)
+		}
+		return z
+	}
+}
+
+func (b lowered) weight(share float64) float64 {
+	wave := func(from, to, part float64) float64 { return from + (to-from)*(1-math.Cos(2*math.Pi*part))/2 }
+	if share < 0.5 {
+		return wave(b.front, b.side, share)
+	}
+	return wave(b.side, b.back, share-0.5)
+}
+
+// pulls is how an edge of a panel is dragged, by what it is.
+func (h *half) pulls(e surface.Edge, kind draft.DrawnKind) []draft.Pull {
+	points := thinned(e.Line)
+	var out []draft.Pull
+	pull := func(key string, way draft.Way, weight func(p r3.Vec) float64) {
+		if !h.v.Has(key) {
+			return
+		}
+		w, most := make([]float64, len(points)), 0.0
+		for i, p := range points {
+			w[i] = weight(p)
+			most = math.Max(most, math.Abs(w[i]))
+		}
+		if most > 0.05 {
+			out = append(out, draft.Pull{Key: key, Way: way, Weight: w})
+		}
+	}
+	// between is how much of the way up from low to high a point still has to go.
+	between := func(low, high r3.Vec) func(r3.Vec) float64 {
+		return func(p r3.Vec) float64 {
+			return math.Min(math.Max((high.Z-p.Z)/math.Max(high.Z-low.Z, 1), 0), 1)
+		}
+	}
+	first := func(k int) r3.Vec { return h.top[k].line[0] }
+	switch {
+	case e.ID == "hem":
+		for _, b := range h.lower.by {
+			pull(b.key, draft.Down, func(p r3.Vec) float64 { return b.weight(h.form.Share(p)) })
+		}
+	case e.ID == "top":
+		h.pullsOfTop(pull)
+	case kind == draft.DrawnNeck:
+		front := between(first(neckFront), first(shoulderFront))
+		before := func(p r3.Vec) float64 { // parted from the back by where the shoulder lies
+			if p.Y < first(shoulderFront).Y {
+				return 0
+			}
+			return front(p)
+		}
+		behind := func(p r3.Vec) float64 {
+			if p.Y >= first(shoulderFront).Y {
+				return 0
+			}
+			t := 1 - p.X/math.Max(first(neckBack).X, 1)
+			return t * t * (3 - 2*t)
+		}
+		pull("neck_front", draft.Down, before)
+		pull("neck_back", draft.Down, behind)
+		pull("neck_wide", draft.Out, func(p r3.Vec) float64 { return 1 - before(p) - behind(p) })
+	case kind == draft.DrawnScye:
+		low := between(h.underarm(), h.form.Torso.ShoulderPoint)
+		pull("scye_drop", draft.Down, low)
+		pull("inset", draft.Out, func(p r3.Vec) float64 { return low(p) - 1 })
+	default:
+		return h.movable(e.ID)
+	}
+	return out
+}
+
+// pullsOfTop is how an upper edge below the arms is dragged: at the centre, over the bust, at the
+// side and behind.
+func (h *half) pullsOfTop(pull func(key string, way draft.Way, weight func(p r3.Vec) float64)) {
+	apex := h.form.Share(h.form.Torso.BustPoint)
+	hat := func(from, at, to, way float64) func(r3.Vec) float64 { // full at one place, nothing beyond two others
+		return func(p r3.Vec) float64 {
+			share := h.form.Share(p)
+			if share < at {
+				return way * math.Max(1-(at-share)/math.Max(at-from, 1e-6), 0)
+			}
+			return way * math.Max(1-(share-at)/math.Max(to-at, 1e-6), 0)
+		}
+	}
+	pull("top_front", draft.Down, hat(-apex, 0, apex, -1))
+	pull("top_cup", draft.Down, hat(0, apex, 0.5, -1))
+	pull("top_side", draft.Down, hat(apex, 0.5, 1e6, 1)) // all behind is reckoned from it
+	pull("top_back", draft.Down, hat(0.5, 1, 2, 1))
 }

@@ -1,6 +1,7 @@
 package bodice
 
 import (
+	"slices"
 	"testing"
 
 	"ardentgusset/core/draft"
@@ -70,7 +71,10 @@ func TestEveryMoveHasItsLine(t *testing.T) {
 		require.NoError(t, err, g.About().Kind)
 		lines := map[string]bool{}
 		for _, l := range d.Drawn {
-			lines[l.Moves] = true
+			for _, p := range l.Pulls {
+				lines[p.Key] = true
+				assert.True(t, p.Weight == nil || len(p.Weight) == len(l.Line), p.Key)
+			}
 		}
 		moving := 0
 		for _, p := range g.Parameters() {
@@ -81,4 +85,41 @@ func TestEveryMoveHasItsLine(t *testing.T) {
 		}
 		assert.Greater(t, moving, 0, g.About().Kind)
 	}
+}
+
+// A drawn edge is pulled the way its settings move it: six millimetres less of one raise both
+// ends of the edge by six times what the edge says of it.
+func TestPulledEdges(t *testing.T) {
+	on := drafttest.Body(t, slight, 0)
+	const by = -6.0
+	tried := map[string]bool{}
+	for _, g := range []draft.Garment{Basque{}, Darted{}, Conical{}, HighWaist{}, Vest{}, Shirt{}, Strapless{}} {
+		v, wrong := draft.Settle(g, on, nil)
+		require.Empty(t, wrong)
+		plain, err := made(t, g, on, nil)
+		require.NoError(t, err)
+		for _, l := range plain.Drawn {
+			for _, p := range l.Pulls {
+				if p.Way == draft.Round || v.Get(p.Key).Number+by < v.Get(p.Key).Low || tried[g.About().Kind+p.Key] {
+					continue
+				}
+				tried[g.About().Kind+p.Key] = true
+				moved, err := made(t, g, on, draft.Settings{p.Key: v.Number(p.Key) + by})
+				require.NoError(t, err, "%s: %s", g.About().Kind, p.Key)
+				require.Len(t, moved.Drawn, len(plain.Drawn))
+				for i, was := range plain.Drawn {
+					k := slices.IndexFunc(was.Pulls, func(q draft.Pull) bool { return q.Key == p.Key })
+					if k < 0 || p.Way != draft.Down {
+						continue
+					}
+					now := moved.Drawn[i]
+					for _, end := range []struct{ a, b int }{{0, 0}, {len(was.Line) - 1, len(now.Line) - 1}} {
+						fell := was.Line[end.a].Z - now.Line[end.b].Z
+						assert.InDelta(t, by*was.Pulls[k].Weight[end.a], fell, 2, "%s: %s on the %s", g.About().Kind, p.Key, was.Name)
+					}
+				}
+			}
+		}
+	}
+	assert.Greater(t, len(tried), 20)
 }

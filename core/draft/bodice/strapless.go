@@ -57,7 +57,7 @@ func (Strapless) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := cutOff(on, v, level(-v.Number("low")))
+	h, err := cutOff(on, v, lower{by: []lowered{{"low", 1, 1, 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -96,12 +96,13 @@ func (Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 }
 
 // cutOff lays a form whose upper edge runs below the arms.
-func cutOff(on figure.Figure, v draft.Values, hem func(float64) float64) (*half, error) {
+func cutOff(on figure.Figure, v draft.Values, low lower) (*half, error) {
 	if on.ChildSized() {
 		return nil, errChild
 	}
 	c := surface.Ease{Bust: v.Number("bust_ease"), Waist: v.Number("waist_ease"), Hip: v.Number("hip_ease")}
-	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: surface.On(on, hem(0)-20, c), hem: hem}
+	hem := low.at(v)
+	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: surface.On(on, hem(0)-20, c), hem: hem, lower: low}
 	t := h.form.Torso
 	side := math.Max(t.Underarm-v.Number("top_side"), h.form.Levels[figure.Underbust]+12)
 	apex := h.form.Share(t.BustPoint)

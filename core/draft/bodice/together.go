@@ -240,25 +240,22 @@ func (h *half) sharing(take float64, parts ...float64) func([]float64) []float64
 }
 
 // begun lays a bodice's form and upper edge by what was asked, down to its lower edge.
-func begun(on figure.Figure, v draft.Values, hem func(share float64) float64) (*half, error) {
+func begun(on figure.Figure, v draft.Values, hem lower) (*half, error) {
 	return begunWith(on, v, hem, 0)
 }
 
 // begunWith does so for a bodice that is itself so thick that it is as much wider all round, mm.
-func begunWith(on figure.Figure, v draft.Values, hem func(share float64) float64, more float64) (*half, error) {
-	low := math.Min(hem(0), math.Min(hem(0.5), hem(1)))
-	c := cutOf(on, v, low)
+func begunWith(on figure.Figure, v draft.Values, hem lower, more float64) (*half, error) {
+	at := hem.at(v)
+	c := cutOf(on, v, math.Min(at(0), math.Min(at(0.5), at(1))))
 	c.ease.Bust, c.ease.Waist, c.ease.Hip = c.ease.Bust+more, c.ease.Waist+more, c.ease.Hip+more
 	h, err := lay(on, v, c)
 	if err != nil {
 		return nil, err
 	}
-	h.hem = hem
+	h.hem, h.lower = at, hem
 	return h, nil
 }
-
-// level is a lower edge at one height.
-func level(z float64) func(float64) float64 { return func(float64) float64 { return z } }
 
 // sound refuses what can't be sewn: with the sleeve or the settings that were chosen.
 func (h *half) sound() error {

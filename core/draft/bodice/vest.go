@@ -43,7 +43,7 @@ func (Vest) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Vest) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, fall(-v.Number("front_point"), -v.Number("side_low"), -v.Number("back_low")))
+	h, err := begun(on, v, threeLows)
 	if err != nil {
 		return draft.Draft{}, err
 	}

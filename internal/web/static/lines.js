@@ -1,18 +1,22 @@
-// Seams and darts of the drafted figure are moved round it by hand: what is grabbed slides along
-// the rings of its garment until it is let go; then its number is kept and the figure drawn anew.
+// Lines of the drafted figure are moved by hand: seams and darts slide round it along the rings of their garment, necklines,
+// armholes and lower edges go up and down, until they are let go; then the number is kept and the figure drawn anew.
 import { send } from "./edits.js";
 import { sayWrong } from "./say.js";
 
-// A line slid by so many mm towards the back: every point along its garment's ring, by as much as
-// the ring is larger than the one at the waist.
-function slid(line, layer, ringAt, by) {
+// A line moved by so many mm of what it is pulled by: towards the back along its garment's rings, by as much as the ring is
+// larger than the one at the waist; or each point down or out by its own share.
+function slid(line, pull, layer, ringAt, by) {
   const out = [];
   const waist = round(ringAt(layer.rings, 0)) || 1;
   for (let i = 0; i < line.p.length; i += 3) {
-    const [x, y, d] = line.p.slice(i, i + 3);
-    const ring = ringAt(layer.rings, d);
-    const at = ring && along(ring.p, x, y, ((by * round(ring)) / waist) * Math.sign(x || 1));
-    out.push(...(at || [x, y]), d);
+    let [x, y, d] = line.p.slice(i, i + 3);
+    if (pull.way === "out") x += Math.sign(x) * by * pull.w[i / 3];
+    else if (pull.way === "down") d += by * pull.w[i / 3];
+    else {
+      const ring = ringAt(layer.rings, d);
+      [x, y] = (ring && along(ring.p, x, y, ((by * round(ring)) / waist) * Math.sign(x || 1))) || [x, y];
+    }
+    out.push(x, y, d);
   }
   return out;
 }
@@ -53,7 +57,7 @@ function along(p, x, y, by) {
   return null;
 }
 
-// What can be grabbed at a place of the page: the nearest line that moves and looks this way.
+// What can be grabbed at a place of the page: the nearest line that moves and looks this way, by what moves it most there.
 function grab(lines, place, near, x, y) {
   let best = 9, found = null;
   for (const { line, layer } of lines) {
@@ -69,17 +73,22 @@ function grab(lines, place, near, x, y) {
       last = here;
     }
   }
-  return found;
+  if (!found) return null;
+  const share = (pull) => Math.abs(pull.w ? pull.w[found.i / 3] : 1);
+  found.pull = found.line.pulls.reduce((a, b) => (share(b) > share(a) ? b : a));
+  return share(found.pull) > 0.15 ? found : null;
 }
 
-// How far the grabbed line must slide to lie under the pointer, within what it may.
-function slideTo(held, ringAt, place, x) {
-  const [now, low, high] = held.line.moved;
+// How far the grabbed line must be moved to lie under the pointer, within what it may.
+function slideTo(held, ringAt, place, x, y) {
+  const [now, low, high] = held.pull.moved;
   const point = { p: held.line.p.slice(held.i, held.i + 3) };
+  const pull = { ...held.pull, w: held.pull.w && [held.pull.w[held.i / 3]] };
+  const side = held.pull.way === "down" ? 1 : 0, at = [x, y][side];
   let best = 0, off = Infinity;
   for (let by = low - now; by <= high - now + 1e-9; by += 0.5) {
-    const q = slid(point, held.layer, ringAt, by);
-    const d = Math.abs(place(q[0], q[1], q[2])[0] - x);
+    const q = slid(point, pull, held.layer, ringAt, by);
+    const d = Math.abs(place(q[0], q[1], q[2])[side] - at);
     if (d < off) [off, best] = [d, by];
   }
   return best;
@@ -87,17 +96,17 @@ function slideTo(held, ringAt, place, x) {
 
 // What is being done, in the reader's unit.
 function tells(held, by) {
-  const mm = held.line.moved[0] + by;
+  const mm = held.pull.moved[0] + by;
   const far = document.body.dataset.unit === "in" ? `${(Math.abs(mm) / 25.4).toFixed(2)} in` : `${(Math.abs(mm) / 10).toFixed(1)} cm`;
-  return `${held.line.name} ${mm < -0.05 ? "−" : ""}${far}`;
+  return `${held.pull.name}: ${mm < -0.05 ? "−" : ""}${far}`;
 }
 
 // Keeps where a line was moved to, and draws the pieces as they then are.
 async function keep(ensemble, held, by, pieces) {
   const layer = `${ensemble}/layers/${held.layer.id}`;
   try {
-    const a = await send(layer + "/settings", { key: held.line.key, value: (held.line.moved[0] + by).toFixed(1) + " mm", was: JSON.stringify(held.line.was ?? null) });
-    held.line.was = JSON.parse(a.fields[held.line.key].was);
+    const a = await send(layer + "/settings", { key: held.pull.key, value: (held.pull.moved[0] + by).toFixed(1) + " mm", was: JSON.stringify(held.pull.was ?? null) });
+    held.pull.was = JSON.parse(a.fields[held.pull.key].was);
     const box = document.createElement("template");
     box.innerHTML = a.parts?.["draft-sheet"] || "";
     const sheet = box.content.querySelector("svg.sheet");
@@ -127,6 +136,8 @@ function following(ensemble, pieces) {
   };
 }
 
+const pulledBy = (line, key) => line.pulls?.find((p) => p.key === key);
+
 // The lines of the outermost garment can be grabbed on the canvas. figure gives the canvas, where
 // things are on it, which garment is outermost and how the figure is fetched and drawn anew.
 export function draggable(figure) {
@@ -134,26 +145,30 @@ export function draggable(figure) {
   const follow = following(figure.ensemble, figure.pieces);
   const under = (e) => {
     const r = figure.canvas.getBoundingClientRect(), layer = figure.layer(), view = figure.view();
-    const lines = (layer?.lines || []).filter((l) => l.key).map((line) => ({ line, layer }));
+    const lines = (layer?.lines || []).filter((l) => l.pulls).map((line) => ({ line, layer }));
     return view && lines.length ? grab(lines, view.P, view.near, e.clientX - r.left, e.clientY - r.top) : null;
   };
   return {
-    holds: (layer, line) => moving !== null && moving.layer === layer && moving.line.key === line.key,
-    slid: (line, layer) => ({ ...line, p: slid(line, layer, figure.ringAt, moving.by) }),
+    holds: (layer, line) => moving !== null && moving.layer === layer && pulledBy(line, moving.pull.key) !== undefined,
+    slid: (line, layer) => ({ ...line, p: slid(line, pulledBy(line, moving.pull.key), layer, figure.ringAt, moving.by) }),
     grabbed(e) {
       const line = under(e);
       if (!line) return false;
+      if (moving) return false; // what was let go is still being kept
       moving = { ...line, by: 0 };
       figure.canvas.setPointerCapture(e.pointerId);
       figure.redraw();
       return true;
     },
     moved(e) {
+      if (moving?.released) return false;
       if (!moving) {
-        figure.canvas.style.cursor = under(e) ? "ew-resize" : "";
+        const over = under(e);
+        figure.canvas.style.cursor = over ? (over.pull.way === "down" ? "ns-resize" : "ew-resize") : "";
         return false;
       }
-      moving.by = slideTo(moving, figure.ringAt, figure.view().P, e.clientX - figure.canvas.getBoundingClientRect().left);
+      const r = figure.canvas.getBoundingClientRect();
+      moving.by = slideTo(moving, figure.ringAt, figure.view().P, e.clientX - r.left, e.clientY - r.top);
       figure.says.textContent = tells(moving, moving.by);
       moving.sent = true;
       follow(moving, moving.by);
@@ -162,7 +177,8 @@ export function draggable(figure) {
     },
     async letGo() {
       const had = moving;
-      if (!had) return;
+      if (!had || had.released) return;
+      had.released = true;
       if (had.sent && (await follow(had, had.by))) await figure.anew();
       moving = null;
       figure.redraw();
