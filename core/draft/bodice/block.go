@@ -136,7 +136,8 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	seam := h.top[shoulderBack].line.Reversed()
 	mouth := seam.At(seam.Length() * 0.45)
 	const deepNeck = 45.0 // below that the neckline leaves the dart no room
-	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 && h.v.Number("neck_back") < deepNeck {
+	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 && h.v.Number("neck_back") < deepNeck &&
+		h.v.Choice("sleeve") != sleeve.Raglan {
 		darts = append(darts, surface.Dart{ID: "shoulder", Edge: "shoulder", Line: h.form.Straight(mouth, below, surface.FromBack)})
 	}
 	p := h.panel(side, cb, surface.FromBack, "", darts...)

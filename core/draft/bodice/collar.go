@@ -78,14 +78,19 @@ func (h *half) neckline() []necklinePart {
 		}
 		parts = append(parts, necklinePart{p.ID, n})
 	}
-	// What begins at the shoulder lies before it, whatever piece it was cut off.
-	before := func(q necklinePart) int {
-		if p := &h.Pieces[h.index(q.piece)]; meets(p, "neck", "shoulder", true) {
+	// From the back over the top of a raglan sleeve to the front, whatever piece was cut off which.
+	place := func(q necklinePart) int {
+		switch p := &h.Pieces[h.index(q.piece)]; {
+		case meets(p, "neck", "overarm", false):
 			return 1
+		case meets(p, "neck", "overarm", true):
+			return 2
+		case meets(p, "neck", "shoulder", true), meets(p, "neck", "raglan", true):
+			return 3
 		}
 		return 0
 	}
-	slices.SortStableFunc(parts, func(a, b necklinePart) int { return before(a) - before(b) })
+	slices.SortStableFunc(parts, func(a, b necklinePart) int { return place(a) - place(b) })
 	return parts
 }
 
@@ -196,9 +201,9 @@ func layered(p *pattern.Piece) {
 // shouldered is the piece on which the neckline begins at the shoulder, in front, or ends there,
 // behind.
 func (h *half) shouldered(front bool) (pattern.Piece, bool) {
-	for i := range h.Pieces {
-		if p := &h.Pieces[i]; p.Of == "" && meets(p, "neck", "shoulder", front) {
-			return p.Copied(), true
+	for _, p := range h.body {
+		if p.Of == "" && meets(&p, "neck", "shoulder", front) {
+			return p, true
 		}
 	}
 	return pattern.Piece{}, false

@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"sync"
 
@@ -32,6 +33,7 @@ type half struct {
 	hem    func(share float64) float64
 	lower  lower // the settings it comes of
 	panels []laid
+	body   []pattern.Piece // its pieces before a sleeve is set in
 	// mostBust is how far the bust's dart may open, radians.
 	mostBust float64
 	opens    string  // the centre where it opens
@@ -307,6 +309,33 @@ func (h *half) draw(p surface.Panel) {
 	for _, d := range p.Darts {
 		h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnDart, Name: d.ID, Line: thinned(d.Line), Pulls: h.movable(d.ID)})
 	}
+}
+
+// drawRaglan lets the drawn armhole end where the seams of a raglan sleeve meet it, and draws those
+// from there to the neckline.
+func (h *half) drawRaglan() {
+	takes, down := h.v.Number("sleeve_neck"), h.v.Number("sleeve_down")
+	front, back := h.top[scyeFront].line, h.top[scyeBack].line
+	neck, nape := h.top[neckFront].line, h.top[neckBack].line
+	before, behind := front.At(down*front.Length()), back.At((1-down)*back.Length())
+	var out []draft.Drawn
+	for _, l := range h.Drawn {
+		if l.Kind == draft.DrawnScye {
+			end := before.Z
+			if l.Line[len(l.Line)/2].Y < h.underarm().Y {
+				end = behind.Z
+			}
+			l.Pulls = nil
+			l.Line = slices.DeleteFunc(l.Line, func(p r3.Vec) bool { return p.Z > end })
+		}
+		if len(l.Line) > 1 {
+			out = append(out, l)
+		}
+	}
+	seam := func(from, to r3.Vec, side surface.Datum) draft.Drawn {
+		return draft.Drawn{Kind: draft.DrawnSeam, Name: "raglan seam", Line: thinned(h.form.Straight(from, to, side))}
+	}
+	h.Drawn = append(out, seam(neck.At(neck.Length()-takes), before, surface.FromFront), seam(nape.At(takes), behind, surface.FromBack))
 }
 
 // thinned is a line with every third of its points.

@@ -78,12 +78,18 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 		}
 	}
 	body := len(h.Pieces)
+	for _, p := range h.Pieces {
+		h.body = append(h.body, p.Copied())
+	}
 	sleeved := false
 	if k, ok := sleeve.Chosen(h.v); ok {
 		if err := k.Draft(h.Draft, h.armhole(h.round(ids)...), h.on, h.v); err != nil {
 			return err
 		}
 		sleeve.Cuff(h.Draft, h.v)
+		if k.Key == sleeve.Raglan {
+			h.drawRaglan()
+		}
 		sleeved = true
 	}
 	collared, err := h.collar()

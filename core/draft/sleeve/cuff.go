@@ -11,7 +11,7 @@ import (
 )
 
 // cuffed are the kinds whose lower edge may have a cuff turned back over it.
-var cuffed = map[string]bool{"fitted": true, "straight": true, "gathered": true, "mutton": true}
+var cuffed = map[string]bool{"fitted": true, "straight": true, "gathered": true, "mutton": true, Raglan: true}
 
 // cuffs asks for a turned-back cuff.
 func cuffs() []draft.Parameter {
@@ -41,7 +41,7 @@ func Cuff(d *draft.Draft, v draft.Values) {
 	}
 	var hems []side
 	long := 0.0
-	for _, id := range []string{"sleeve", "sleeve-top", "sleeve-under"} {
+	for _, id := range []string{"sleeve", "sleeve-top", "sleeve-under", "sleeve-front", "sleeve-back"} {
 		for i := range d.Pieces {
 			p := &d.Pieces[i]
 			if e, ok := p.Edge("hem"); ok && p.ID == id {

@@ -60,7 +60,7 @@ type Kind struct {
 
 // All lists the kinds, the plainest first.
 func All() []Kind {
-	return []Kind{fitted, straight, gathered, mutton, bishop, bell, elbowed, angel, capped, elastic, finned}
+	return []Kind{fitted, straight, gathered, mutton, bishop, bell, elbowed, angel, raglan, capped, elastic, finned}
 }
 
 // Chosen is the kind that is chosen in a bodice's parameters; false for no sleeve.
