@@ -78,8 +78,32 @@ type Draft struct {
 	Drawn []Drawn
 	// On holds the girths of the figure it was drafted to, mm.
 	On map[figure.Level]float64
+	// Waist is its seam line at the waist, where bodice and skirt meet; empty for what has none.
+	Waist Waist
 	// Girths are what a fitted garment measures round itself, from the top down; empty for others.
 	Girths []Around
+}
+
+// Waist is the seam line that bodice and skirt have in common: what it runs over on the left half,
+// from the centre front to the centre back, as it is sewn, darts and pleats taken up.
+type Waist struct {
+	Above bool // it is the lower edge of a bodice; else the upper one of a skirt
+	Runs  []WaistRun
+}
+
+// WaistRun is what one piece has of it: how long it is, and how far along its darts come to it, mm.
+type WaistRun struct {
+	Piece, Name string
+	Long        float64
+	Darts       []float64
+}
+
+// Half is how long it is from centre to centre, mm.
+func (w Waist) Half() (sum float64) {
+	for _, r := range w.Runs {
+		sum += r.Long
+	}
+	return sum
 }
 
 // Around is what a garment measures round itself at a drop below the waist, and what the figure

@@ -27,6 +27,7 @@ type draftView struct {
 	Width   float64 // all the cloth's cut edges, for the foot line
 	Worst   float64
 	Bad     int
+	Waists  []waistView
 }
 
 type paramView struct {
@@ -58,6 +59,7 @@ func (s *Server) viewDraft(p *page, dims bool) draftView {
 		v.Drawing = svg.Sheet{Unit: p.Unit, Dimensions: dims, Title: l.Rec.Name + ", the pieces"}.Draw(d.Pieces)
 		v.Making = viewMaking(d, l.Stage.On, float64(l.Rec.Fabric.Thickness), p.Unit)
 		v.Trued = pattern.True(d.Pieces, d.Seams)
+		v.Waists = viewWaists(p, l.Stage.ID)
 	}
 	for _, t := range v.Trued {
 		if d := t.Difference; d > v.Worst || -d > v.Worst {
@@ -231,7 +233,7 @@ func (s *Server) setting(c *call, keep bool) error {
 			}
 			fields[f.Key] = h
 		}
-		return s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "making", "shown",
+		return s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "waists", "making", "shown",
 			"headline", "stations")
 	})
 }

@@ -5,6 +5,7 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
 	"ardentgusset/core/work"
 )
@@ -148,6 +149,35 @@ func (h *half) goesRound() {
 	for i := range n + 1 {
 		z := top + (foot-top)*float64(i)/float64(n)
 		h.Girths = append(h.Girths, draft.Around{Drop: -z, Made: 2 * h.form.HalfGirth(z), Over: h.on.Girth(-z)})
+	}
+}
+
+// atWaist is how far a lower edge may lie from the waist and still be sewn to a skirt there, mm (from
+// memory: the deepest dip of a waist seam and then some).
+const atWaist = 45.0
+
+// meetsSkirt tells what a lower edge that lies at the waist runs over, its darts shut and without laps.
+func (h *half) meetsSkirt() {
+	for _, share := range []float64{0, 0.25, 0.5, 0.75, 1} {
+		if math.Abs(h.hem(share)) > atWaist {
+			return
+		}
+	}
+	h.Waist.Above = true
+	for _, l := range h.panels {
+		run := draft.WaistRun{Piece: l.id, Name: h.Pieces[h.index(l.id)].Name}
+		for _, e := range l.flat.Edges {
+			if e.ID != "hem" {
+				continue
+			}
+			for i, part := range e.Parts {
+				if i > 0 {
+					run.Darts = append(run.Darts, run.Long)
+				}
+				run.Long += plane.Length(part)
+			}
+		}
+		h.Waist.Runs = append(h.Waist.Runs, run)
 	}
 }
 

@@ -161,6 +161,7 @@ func (h *half) finish(in cloth.Fabric) {
 	h.measure()
 	h.wear(float64(in.Thickness))
 	h.goesRound()
+	h.meetsSkirt()
 	h.Spares = append(h.Spares, draft.Spare{Dimension: "girth.waist", Where: "both side seams", Seams: 2,
 		Allowance: h.v.Number("allowance") - 6},
 		draft.Spare{Dimension: "girth.bust", Where: "both side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6})

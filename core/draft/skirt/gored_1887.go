@@ -54,7 +54,7 @@ func (Gored) Parameters() []draft.Parameter {
 		{Key: "side_gores", Label: "Side gores a side", Unit: draft.Count, Low: 1, High: 3,
 			Rule: "2", Help: "More gores share the shaping over the hip.",
 			Default: draft.Fixed(2, "two make a smooth hip", figure.Memory)},
-		{Key: "waist_ease", Label: "Ease at the waist", Unit: draft.Length, Low: 0, High: 40,
+		{Key: "waist_ease", Label: "Ease at the waist", Unit: draft.Length, Low: 0, High: 60,
 			Rule: "⟦1 cm⟧", Help: "Over the waist as it is dressed underneath.",
 			Default: draft.Fixed(10, "the band turns over its own thickness", figure.Memory)},
 		{Key: "hip_ease", Label: "Ease at the hip", Unit: draft.Length, Low: 10, High: 200,
@@ -265,6 +265,14 @@ func pocketAndPlacket(opening float64) []pattern.Piece {
 
 func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f *form, pl fullness.Pleats) {
 	lap, round := v.Number("lap"), v.Number("hem_round")
+	for k, share := range f.share {
+		p := &d.Pieces[k]
+		run := draft.WaistRun{Piece: p.ID, Name: p.Name, Long: share}
+		for i := range f.darts[k] { // evenly along it
+			run.Darts = append(run.Darts, share*float64(i+1)/float64(f.darts[k]+1))
+		}
+		d.Waist.Runs = append(d.Waist.Runs, run)
+	}
 	d.Measure("band", "the band", "in length", f.waist+lap)
 	d.Measure("front.waist", "the front gore", "at the waist", 2*f.share[0])
 	for k := 1; k < f.n-1; k++ {
