@@ -258,12 +258,14 @@ type Note struct {
 
 // Wear is what the garment does to the figure it is worn on, in this order.
 type Wear struct {
-	LaceTo float64        // the waist is drawn to this girth, mm; 0 for no lacing
-	Moved  float64        // the share of the flesh laced away that comes out above and below
-	Carry  figure.Carry   // what it does to the bust
-	Pads   []figure.Pad   // padding
-	Props  []figure.Prop  // hoops and cages, from the top down
-	Cover  []figure.Depth // thickness of the cloth, from the top down
+	LaceTo float64      // the waist is drawn to this girth, mm; 0 for no lacing
+	Moved  float64      // the share of the flesh laced away that comes out above and below
+	Carry  figure.Carry // what it does to the bust
+	Pads   []figure.Pad // padding
+	// Shoulders is what it does to the shoulders.
+	Shoulders figure.Shoulders
+	Props     []figure.Prop  // hoops and cages, from the top down
+	Cover     []figure.Depth // thickness of the cloth, from the top down
 	// Hang is the outline of cloth that hangs free of the body, as its girth
 	// by drop. When it Stands, it holds out what is worn over it; otherwise it
 	// is limp and only drawn. How far cloth stands out is from memory.
@@ -295,6 +297,7 @@ func (w Wear) Dress(f figure.Figure) figure.Figure {
 	if len(w.Props) > 0 {
 		f = f.Propped(w.Props)
 	}
+	f = f.Shouldered(w.Shoulders)
 	f = f.Covered(func(drop float64) float64 { return figure.DepthOver(w.Cover, drop) })
 	if w.Stands {
 		f = w.Hung(f)
@@ -305,7 +308,8 @@ func (w Wear) Dress(f figure.Figure) figure.Figure {
 // Shapes tells whether the garment changes the form of the figure under what is
 // worn over it, and not only its thickness.
 func (w Wear) Shapes() bool {
-	return w.LaceTo > 0 || !w.Carry.None() || len(w.Pads) > 0 || len(w.Props) > 0 || w.Stands
+	return w.LaceTo > 0 || !w.Carry.None() || len(w.Pads) > 0 || len(w.Props) > 0 || w.Stands ||
+		w.Shoulders != figure.Shoulders{}
 }
 
 // Hung is a figure with the outline of the garment's hanging cloth round it,

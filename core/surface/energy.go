@@ -15,7 +15,7 @@ import (
 // shape, then nearly rigid, so that both sides of a seam come out alike. Rounds of each.
 const (
 	soft, rigid             = 40.0, 1500.0
-	softRounds, rigidRounds = 120, 300
+	softRounds, rigidRounds = 600, 300
 	settled                 = 0.004 // mm that nothing moves by any more
 	trueEdge                = 0.05  // mm that no edge of the outline is out by,
 	longest                 = 4     // unless that many times the rounds do not bring it there
@@ -125,7 +125,7 @@ func (e *energy) stiffness(weight float64, s stiffEdge) float64 {
 }
 
 // history is how many steps back Anderson's mixing looks.
-const history = 6
+const history = 12
 
 // relax moves the points at to where the energy is least. Local and global steps alone creep
 // where a dart swings open; each is mixed with those before it so that what they would still

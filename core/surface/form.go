@@ -62,7 +62,7 @@ func On(f figure.Figure, from float64, ease Ease) *Form {
 	t := f.Torso()
 	bust, hip := -f.Drop(figure.Bust), -f.Drop(figure.Hip)
 	c := f.Column(from).Bridged(0, bust, func(float64) float64 { return 1 }).Bridged(bust, t.ShoulderPoint.Z, bridge).
-		Smoothed(creaseWidth, 0, bust)
+		Smoothed(creaseWidth, t.ShoulderPoint.Z, 0, bust)
 	armpit, top := t.Armpit, t.NeckPoint.Z
 	out := func(z float64) float64 {
 		switch {

@@ -84,6 +84,7 @@ type keptDraft struct {
 	On         map[figure.Level]float64
 	Drawn      []keptDrawn `json:",omitempty"`
 	Girths     []keptRound `json:",omitempty"`
+	Waist      *keptWaist  `json:",omitempty"`
 }
 
 type keptPoint struct{ X, Y float64 }
@@ -260,6 +261,7 @@ type keptWear struct {
 	Hem           float64
 	Carry         keptCarry
 	Foot          []float64 `json:",omitempty"`
+	Shoulders     struct{ Lift, Out float64 }
 }
 
 type keptRound struct{ Drop, Made, Over float64 }
@@ -358,7 +360,8 @@ func keep(m ensemble.Made) keptCut {
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
 			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
 			each(d.Wear.Hang, func(h draft.Hang) keptHang { return keptHang(h) }), d.Wear.Stands, d.Wear.Hem,
-			keptCarry(d.Wear.Carry), d.Wear.Foot},
+			keptCarry(d.Wear.Carry), d.Wear.Foot, d.Wear.Shoulders},
+		Waist: keptWaistOf(d.Waist),
 		Drawn: each(d.Drawn, func(l draft.Drawn) keptDrawn {
 			return keptDrawn{l.Kind, l.Name, each(l.Line, func(p r3.Vec) [3]float64 { return [3]float64{p.X, p.Y, p.Z} })}
 		}),
@@ -418,7 +421,8 @@ func (k keptCut) read() ensemble.Made {
 			}),
 			Props: each(d.Wear.Props, func(p keptProp) figure.Prop { return figure.Prop(p) }), Cover: depths(d.Wear.Cover),
 			Hang: each(d.Wear.Hang, func(h keptHang) draft.Hang { return draft.Hang(h) }), Stands: d.Wear.Stands, Hem: d.Wear.Hem,
-			Foot: d.Wear.Foot},
+			Foot: d.Wear.Foot, Shoulders: figure.Shoulders(d.Wear.Shoulders)},
+		Waist: d.Waist.waist(),
 		Drawn: each(d.Drawn, func(l keptDrawn) draft.Drawn {
 			return draft.Drawn{Kind: l.Kind, Name: l.Name, Line: each(l.Line,
 				func(p [3]float64) r3.Vec { return r3.Vec{X: p[0], Y: p[1], Z: p[2]} })}

@@ -295,6 +295,11 @@ func adds(stages []ensemble.Stage, i int, u measure.Unit) (says []string, at []d
 			says = append(says, "draws its front to a cone")
 		}
 	}
+	if stage.Draft.Wear.Shoulders.Lift > 0 {
+		was, now := stage.On.Torso().ShoulderPoint, stage.After.Torso().ShoulderPoint
+		says = append(says, "lifts the shoulders' ends by "+measure.Length(now.Z-was.Z).Fine(u)+" and sets them "+
+			measure.Length(now.X-was.X).Fine(u)+" further out, each side")
+	}
 	for _, out := range ensemble.StandsOut(stages, i) {
 		where := "at the hem"
 		if !out.AtHem {

@@ -11,6 +11,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 )
 
 // Figures of a cutter's note (common practice, no source), against what the surface gives.
@@ -109,4 +110,35 @@ func TestSlitOfTheTrade(t *testing.T) {
 	assert.InDelta(t, 426.8, neck, 0.1)
 	assert.InDelta(t, 84.1, leastSlit(neck, 580), 0.05)
 	assert.Zero(t, leastSlit(700, 580))
+}
+
+// A shoulder seam on the ridge is as long as the shoulder was read, and what the ease sets it out.
+func TestShoulderAsRead(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		on := dressed(t)
+		d, err := made(t, Block{}, on, draft.Settings{"sleeve": "none", "inset": 0.0, "neck_wide": 0.0})
+		if err != nil {
+			return
+		}
+		require.InDelta(t, on.Length("shoulder_length")+2, drafttest.Length(t, d, "front", "shoulder"), 4)
+	})
+}
+
+// What darts take follows the body evenly: two millimetres more of the bust change it by two at
+// most, whatever the panel's shape was found from.
+func TestDartsFollowEvenly(t *testing.T) {
+	for _, g := range []draft.Garment{Basque{}, Darted{}} {
+		was := math.NaN()
+		for bust := 890.0; bust <= 914; bust += 2 {
+			on := drafttest.Body(t, map[string]float64{"bust_girth": bust, "waist_girth": 740, "hip_girth": 1000, "height": 1650}, 0).Laced(640, 0.5)
+			d, err := made(t, g, on, draft.Settings{"sleeve": "none"})
+			require.NoError(t, err)
+			shut, open := around(d)
+			takes := open["front"] - shut["front"]
+			if !math.IsNaN(was) {
+				assert.InDelta(t, was, takes, 2, "%s at %v", g.About().Kind, bust)
+			}
+			was = takes
+		}
+	}
 }

@@ -28,6 +28,7 @@ func All() []draft.Garment {
 		support.BustleCage{},
 		support.HoopSkirt{},
 		support.HipRoll{},
+		support.ShoulderPads{},
 		support.Panniers{},
 		support.GoredPetticoat{},
 		support.TieredPetticoat{},

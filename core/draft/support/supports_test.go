@@ -7,6 +7,7 @@ import (
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/bodice"
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
@@ -280,4 +281,26 @@ func TestRolls(t *testing.T) {
 			assert.Less(t, behind, beside/2)
 		}
 	}
+}
+
+// A bodice over shoulder pads has flatter shoulders and an armhole that is longer by about twice
+// what they lift, before and behind; it is no wider at the bust.
+func TestBodiceOverShoulderPads(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650}, 0)
+	pads := drafttest.Make(t, ShoulderPads{}, on, draft.Settings{"lift": 15.0, "out": 10.0})
+	plain := drafttest.Make(t, bodice.Block{}, on, draft.Settings{"sleeve": "none"})
+	over := drafttest.Make(t, bodice.Block{}, pads.Wear.Dress(on), draft.Settings{"sleeve": "none"})
+	slope := func(d draft.Draft) float64 {
+		e, _ := drafttest.Piece(t, d, "front").Edge("shoulder")
+		a, b := e.Line[0], e.Line[len(e.Line)-1]
+		return math.Atan2(b.Y-a.Y, math.Abs(b.X-a.X)) * 180 / math.Pi
+	}
+	// 15 on a shoulder of some 125 is 6.8 degrees.
+	assert.InDelta(t, 6.8, slope(plain)-slope(over), 3)
+	hole := func(d draft.Draft) float64 {
+		return drafttest.Length(t, d, "front", "scye") + drafttest.Length(t, d, "back", "scye-back")
+	}
+	assert.InDelta(t, 30, hole(over)-hole(plain), 8)
+	assert.InDelta(t, plain.Girths[0].Made, over.Girths[0].Made, 0.5)
+	assert.InDelta(t, drafttest.Length(t, plain, "front", "shoulder")+10, drafttest.Length(t, over, "front", "shoulder"), 8)
 }

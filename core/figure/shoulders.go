@@ -1,0 +1,56 @@
+package figure
+
+import "math"
+
+// Shoulders is what pads do to the shoulders, mm: their ends are lifted, and reach further out.
+type Shoulders struct{ Lift, Out float64 }
+
+// padHangs is how far down the arm, as a part of the height from the armpit to the shoulder's end,
+// a pad is felt (from memory).
+const padHangs = 0.5
+
+// stillFalls is how much lower than the neck a padded shoulder's end lies at least, mm (from memory).
+const stillFalls = 12.0
+
+// Padding is how far the ends of the figure's shoulders can be lifted at most, mm: they stay below
+// the neck.
+func (f Figure) Padding() float64 {
+	return math.Max(f.torso.NeckPoint.Z-f.torso.ShoulderPoint.Z-stillFalls, 0)
+}
+
+// Shouldered is the figure with pads on its shoulders: from the middle of the armhole up, the form
+// is drawn up to the lifted ends and widened out to them; from there it runs straight to the neck
+// as before.
+func (f Figure) Shouldered(s Shoulders) Figure {
+	lift := math.Min(s.Lift, f.Padding())
+	if lift <= 0 && s.Out <= 0 || f.torso.Throat.Z == 0 {
+		return f
+	}
+	old, neck := f.torso.ShoulderPoint.Z, f.torso.NeckPoint.Z
+	end := old + math.Max(lift, 0)
+	low := old - padHangs*(old-f.torso.Armpit)
+	from := f
+	tip := f.At(-old).spread(s.Out)
+	top := f.At(-neck)
+	out := f.levelled(-end).levelled(-low).dressed(func(one slice) Section {
+		switch z := -one.drop; {
+		case z <= low || z >= neck:
+			return one.section
+		case z >= end:
+			return tip.Toward(top, (z-end)/(neck-end))
+		default:
+			t := (z - low) / (end - low)
+			return from.At(-(low + t*(old-low))).spread(s.Out * t * t * (3 - 2*t))
+		}
+	})
+	out.torso.ShoulderPoint.Z = end
+	return out
+}
+
+// spread is the section drawn out to both sides: the sum of it and of a straight so long either way.
+func (s Section) spread(by float64) Section {
+	for i := range s.support {
+		s.support[i] += by * math.Abs(sines[i])
+	}
+	return s
+}

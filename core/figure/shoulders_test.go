@@ -1,0 +1,37 @@
+package figure
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// Pads lift the shoulders' ends by what they are thick and set them out; the way from the neck to
+// them is that of a straight, every section stays convex, and nothing below the middle of the
+// armhole changes.
+func TestShouldered(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		f := drawn(t)
+		s := Shoulders{Lift: rapid.Float64Range(4, 40).Draw(t, "lift"), Out: rapid.Float64Range(0, 45).Draw(t, "out")}
+		g := f.Shouldered(s)
+		was, now := f.Torso(), g.Torso()
+		lift := math.Min(s.Lift, f.Padding())
+		require.InDelta(t, lift, now.ShoulderPoint.Z-was.ShoulderPoint.Z, 1e-6)
+		require.InDelta(t, s.Out, now.ShoulderPoint.X-was.ShoulderPoint.X, 1.5)
+		require.InDelta(t, was.NeckPoint.X, now.NeckPoint.X, 0.01)
+		c := g.Column(0)
+		for _, r := range c {
+			require.True(t, r.Convex(), "at %.0f", r.Z)
+			if r.Z < was.Armpit {
+				require.InDelta(t, f.Girth(-r.Z), r.Girth(), 1e-6)
+			}
+		}
+		n, e := now.NeckPoint, now.ShoulderPoint
+		for k := 0.1; k < 1; k += 0.2 {
+			at := c.At(n.Z + (e.Z-n.Z)*k)
+			require.InDelta(t, n.X+(e.X-n.X)*k, at.X(n.Y+(e.Y-n.Y)*k), 2.5, "the shoulder is a straight")
+		}
+	})
+}
