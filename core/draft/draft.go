@@ -208,6 +208,9 @@ type Drawn struct {
 	Line []r3.Vec
 	// Pulls are the parameters that move it, none for one that stays.
 	Pulls []Pull
+	// Right is set where the right side has lines of its own: it is one of those, and lies at the
+	// mirror image of Line.
+	Right bool
 }
 
 // Pull is how a parameter moves a drawn line: each point by so much for every mm of it.

@@ -64,6 +64,7 @@ type Stage struct {
 	// Making is how it is made.
 	Making   making.Making
 	Compared []figure.Compared // readings taken over it, beside what was computed
+	hands    *hands            // what it is drafted to where left and right differ, else nil
 	stock    measure.Unit      // what bones are sold by
 }
 
@@ -79,9 +80,13 @@ func Walk(p Plan) (figure.Figure, []Stage, error) {
 	bare = bare.Caring(p.Care)
 	on := bare
 	stages := make([]Stage, 0, len(p.Layers))
-	over := p.readOver()
+	over, both := p.readOver(), p.handsOf()
 	for i, l := range p.Layers {
 		s := Stage{Layer: l, On: on, After: on, stock: p.Stock}
+		if both != nil {
+			now := *both
+			s.hands = &now
+		}
 		s.draft(p)
 		if s.Err == nil {
 			s.Trued = pattern.True(s.Draft.Pieces, s.Draft.Seams)
@@ -92,6 +97,7 @@ func Walk(p Plan) (figure.Figure, []Stage, error) {
 				s.Compared = append(s.Compared, all...)
 			}
 			on = s.After
+			both.dress(s.Draft.Wear)
 		}
 		stages = append(stages, s)
 	}
@@ -205,6 +211,9 @@ func (s *Stage) draft(p Plan) {
 	s.Values, s.Wrong = draft.Settle(g, s.On, s.Settings)
 	if s.NowErr == nil {
 		s.Now, s.NowErr = draft.Make(g, s.On, s.Values, s.Fabric)
+	}
+	if s.NowErr == nil {
+		s.sided()
 	}
 	if s.NowErr == nil && s.stock == measure.IN {
 		for i, b := range s.Now.Bones {

@@ -270,6 +270,8 @@ type keptDrawn struct {
 	Kind draft.DrawnKind
 	Name string
 	Line [][3]float64
+	// Right is set for a line of the right side alone.
+	Right bool `json:",omitempty"`
 }
 
 type keptNote struct {
@@ -363,7 +365,7 @@ func keep(m ensemble.Made) keptCut {
 			keptCarry(d.Wear.Carry), d.Wear.Foot, d.Wear.Shoulders},
 		Waist: keptWaistOf(d.Waist),
 		Drawn: each(d.Drawn, func(l draft.Drawn) keptDrawn {
-			return keptDrawn{l.Kind, l.Name, each(l.Line, func(p r3.Vec) [3]float64 { return [3]float64{p.X, p.Y, p.Z} })}
+			return keptDrawn{l.Kind, l.Name, each(l.Line, func(p r3.Vec) [3]float64 { return [3]float64{p.X, p.Y, p.Z} }), l.Right}
 		}),
 		Girths:   each(d.Girths, func(a draft.Around) keptRound { return keptRound(a) }),
 		Smaller:  keptDepths(d.Smaller),
@@ -425,7 +427,7 @@ func (k keptCut) read() ensemble.Made {
 		Waist: d.Waist.waist(),
 		Drawn: each(d.Drawn, func(l keptDrawn) draft.Drawn {
 			return draft.Drawn{Kind: l.Kind, Name: l.Name, Line: each(l.Line,
-				func(p [3]float64) r3.Vec { return r3.Vec{X: p[0], Y: p[1], Z: p[2]} })}
+				func(p [3]float64) r3.Vec { return r3.Vec{X: p[0], Y: p[1], Z: p[2]} }), Right: l.Right}
 		}),
 		Girths:   each(d.Girths, func(a keptRound) draft.Around { return draft.Around(a) }),
 		Smaller:  depths(d.Smaller),

@@ -80,6 +80,10 @@ type drawnPull struct {
 // moved any more.
 func drawnLines(stage *ensemble.Stage) []drawnLine {
 	var out []drawnLine
+	sides := []float64{1, -1}
+	if slices.ContainsFunc(stage.Draft.Drawn, func(l draft.Drawn) bool { return l.Right }) {
+		sides = sides[:1] // the right has its own
+	}
 	for _, l := range stage.Draft.Drawn {
 		var pulls []drawnPull
 		for _, p := range l.Pulls {
@@ -94,7 +98,10 @@ func drawnLines(stage *ensemble.Stage) []drawnLine {
 			}
 			pulls = append(pulls, one)
 		}
-		for _, side := range []float64{1, -1} {
+		for _, side := range sides {
+			if l.Right {
+				side = -1
+			}
 			one := drawnLine{Kind: l.Kind, Pulls: pulls}
 			for _, p := range l.Line {
 				one.Line = append(one.Line, tenth(side*p.X), tenth(-p.Y), tenth(-p.Z))

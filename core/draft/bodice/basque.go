@@ -40,7 +40,7 @@ func (Basque) Parameters() []draft.Parameter {
 		draft.Mm("back_low", "Below the waist, centre back", 10, 190, 95, "over the bustle", figure.Memory, "⟦6 cm⟧ to ⟦14 cm⟧."),
 		draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 			"1 is the way the form unrolls."),
-		closes("buttons", "hooks"), laps(13),
+		closes("buttons", "hooks"), laps(13), lapRight(),
 		draft.Tally("buttons", "Buttons, about", 8, 24, 15, "one every ⟦28⟧ or so", figure.Memory,
 			"One lies at the waist and one at the bust; "+
 				"the others evenly between."))

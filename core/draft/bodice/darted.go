@@ -33,7 +33,7 @@ func (Darted) Parameters() []draft.Parameter {
 				"0 for a round waist."),
 			draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 				"1 is the way the form unrolls."),
-			closes("hooks", "buttons"), laps(15)},
+			closes("hooks", "buttons"), laps(15), lapRight()},
 		collars(25, 60, "none", "stand", "flat", "bound"), slices.Concat(moves("dart 1", "first dart", "dart 2", "second dart",
 			"side", "side seam", "back", "back seam"),
 			allowances(25, 20)), sleeve.Parameters("bishop"))

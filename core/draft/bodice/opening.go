@@ -30,11 +30,22 @@ func closes(kinds ...string) draft.Parameter {
 
 // laps asks for the lap of buttons.
 func laps(usual float64) draft.Parameter {
-	p := draft.Mm("lap", "Lap of the opening", 0, 40, usual, "half the button and a little", figure.Memory,
+	p := draft.Mm("lap", "Lap of the opening", 0, 90, usual, "half the button and a little", figure.Memory,
 		"Beyond the centre; the other side has an underlap as wide besides.")
 	p.When = func(v draft.Values) bool {
 		return !v.Has("closes") || v.Choice("closes") == "buttons" || v.Choice("closes") == "loops"
 	}
+	return p
+}
+
+// lapRight asks for the lap of the right side where it is another: a wide one crosses over.
+func lapRight() draft.Parameter {
+	p := draft.MmFrom("lap_right", "Lap of its right side", 0, 90, "like the left", "A wide one crosses over the left and closes to the "+
+		"side; the left then needs little more than carries the buttons.",
+		func(_ figure.Figure, v draft.Values) (float64, figure.Source) {
+			return v.Number("lap"), figure.Practice
+		})
+	p.When = func(v draft.Values) bool { return v.Has("lap") && laps(0).When(v) }
 	return p
 }
 

@@ -32,7 +32,7 @@ func (Tailored) Parameters() []draft.Parameter {
 			draft.Times("dart_take", "Of what would open, the dart takes", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
 				"1 is the way the form unrolls."),
 			draft.Tally("buttons", "Buttons", 1, 6, 3, "⟦9 cm⟧ to ⟦11 cm⟧ apart", figure.Memory, "The uppermost at the break."),
-			laps(18)},
+			laps(18), lapRight()},
 		lapels("notched", 90), moves("dart", "front dart", "side-front", "seam before the arm", "side-back", "seam behind the arm"),
 		allowances(15, 40), sleeve.Parameters("fitted"))
 }

@@ -36,7 +36,7 @@ func (Vest) Parameters() []draft.Parameter {
 			draft.Times("dart_take", "Of what would open, the dart takes", 0.6, 1, 0.85, "the rest is eased in", figure.Memory,
 				"1 is the way the form unrolls."),
 			draft.Tally("buttons", "Buttons", 3, 9, 5, "every ⟦6 cm⟧ or so", figure.Memory, "One lies at the waist."),
-			laps(18)},
+			laps(18), lapRight()},
 		slices.Concat(moves("side", "side seam", "dart", "front dart"),
 			allowances(15, 15)))
 }
