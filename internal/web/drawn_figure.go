@@ -25,6 +25,8 @@ type drawnFigure struct {
 	// Heights are where a section may be cut, every centimetre.
 	Heights []drawnAdds `json:"heights"`
 	Rule    drawnRule   `json:"rule"`
+	// Arms are the left and the right one, as they hang beside all that is worn.
+	Arms [][]drawnRing `json:"arms"`
 }
 
 type drawnLayer struct {
@@ -34,12 +36,14 @@ type drawnLayer struct {
 	Rings  []drawnRing `json:"rings"`
 	Lines  []drawnLine `json:"lines,omitempty"`
 	Skin   []drawnRing `json:"skin,omitempty"` // the body under it, where it is laced
-	Hangs  bool        `json:"hangs"`
-	Says   []string    `json:"says"`   // what it adds, in words
-	At     []drawnAdds `json:"at"`     // and where
-	Girths []string    `json:"girths"` // of the figure with it, at each level
-	Around []string    `json:"around"` // of the layer itself, at each height; "" where it is not
-	Ease   []drawnEase `json:"ease,omitempty"`
+	// Sleeves are its left and its right one, where it has them.
+	Sleeves [][]drawnRing `json:"sleeves,omitempty"`
+	Hangs   bool          `json:"hangs"`
+	Says    []string      `json:"says"`   // what it adds, in words
+	At      []drawnAdds   `json:"at"`     // and where
+	Girths  []string      `json:"girths"` // of the figure with it, at each level
+	Around  []string      `json:"around"` // of the layer itself, at each height; "" where it is not
+	Ease    []drawnEase   `json:"ease,omitempty"`
 }
 
 // drawnEase is how a fitted garment goes round what is under it, from the top down.
@@ -252,6 +256,7 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 		}
 		d.Layers = append(d.Layers, l)
 	}
+	drawArms(&d, bare, stages)
 	if p, ok := silhouette.PeriodOf(e.Aim.Key); ok {
 		seen, _ := ensemble.Seen(bare, stages)
 		low, high := silhouette.Band(e.Aim, seen)

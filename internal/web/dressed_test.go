@@ -3,8 +3,10 @@ package web
 import (
 	"encoding/json"
 	"fmt"
+	"html"
 	"net/url"
 	"regexp"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -252,4 +254,40 @@ func BenchmarkEditInNineLayers(b *testing.B) {
 // sure is a state with everything answered that is asked before cloth is cut.
 func sure(state string) url.Values {
 	return url.Values{"state": {state}, "washed": {"yes"}, "width": {"yes"}, "nap": {"yes"}, "pieces": {"yes"}, "grain": {"yes"}, "flaws": {"yes"}, "estimated": {"yes"}, "beneath": {"yes"}, "others": {"yes"}}
+}
+
+// Shoulders that were read apart are drafted apart: the pieces, the note and the figure's own lines
+// for either side.
+func TestABodiceForEachSide(t *testing.T) {
+	s := demoServer(t, nil)
+	wearer := regexp.MustCompile(`/wearers/(\d+)`).FindStringSubmatch(get(t, s, "/ensembles/4/figure"))[0]
+	for _, r := range [][3]string{{"left", "4.2", "0"}, {"right", "6", "42"}} {
+		post(t, s, wearer+"/readings", url.Values{"worn": {"bare"}, "key": {"shoulder_drop"}, "value": {r[1]}, "was": {r[2]}, "side": {r[0]}})
+	}
+	body := get(t, s, "/ensembles/4/layers/21/draft")
+	assert.Contains(t, body, "Left and right differ")
+	assert.Contains(t, body, "Side-back, right")
+	assert.Contains(t, get(t, s, "/ensembles/4/layers/21/pattern.json"), "front-right")
+	assert.Contains(t, get(t, s, "/ensembles/4/layers/21/seams"), "Side-back, left")
+}
+
+// What a bodice and the skirt under it have in common is shown with both, and the skirt can be made
+// to match.
+func TestTheWaistOfBodiceAndSkirt(t *testing.T) {
+	s := demoServer(t, nil)
+	post(t, s, "/ensembles/4/layers", url.Values{"kind": {"bodice-plain"}})
+	own := regexp.MustCompile(`/ensembles/4/layers/(\d+)/draft`).FindAllStringSubmatch(get(t, s, "/ensembles/4/layers"), -1)
+	latest := 0
+	for _, m := range own {
+		n, _ := strconv.Atoi(m[1])
+		latest = max(latest, n)
+	}
+	page := fmt.Sprintf("/ensembles/4/layers/%d/draft", latest)
+	body := get(t, s, page)
+	assert.Contains(t, body, "At the waist: ")
+	assert.Contains(t, body, `class="waists"`)
+	even := regexp.MustCompile(`action="([^"]+/apply)"><input type="hidden" name="settings" value="([^"]+)"><input type="hidden" name="back" value="[^"]+"><button class="tool">Make the skirt`).FindStringSubmatch(body)
+	require.NotNil(t, even)
+	post(t, s, even[1], url.Values{"settings": {html.UnescapeString(even[2])}, "back": {page}})
+	assert.Regexp(t, `The skirt’s waist is [0-3](\.\d)? mm`, get(t, s, page))
 }

@@ -1,6 +1,7 @@
 // The dressed figure on a canvas: rings of points become a softly shaded form
 // that can be turned. All numbers and words come from the server; parallel
 // projection keeps it true to scale from every side.
+import { arms } from "./arms.js";
 import { draggable } from "./lines.js";
 
 const deg = Math.PI / 180;
@@ -196,6 +197,11 @@ export async function figure() {
     // The form: the outermost of what is on, ring by ring from below, so that
     // what is higher lies over it.
     hits = [];
+    const limbs = (behind) => arms(data, on, view, flat, behind, {
+      strip: (u, v, i) => strip(u, v, i, P, k), paint: (row) => paint(g, row),
+      ink: (rows) => { [g.strokeStyle, g.lineWidth] = [css(ink.line), 1.3]; turns(rows); },
+    });
+    limbs(true);
     const bands = [];
     on.forEach((s, i) => {
       const rings = i ? s.rings : skin;
@@ -215,7 +221,7 @@ export async function figure() {
     }
 
     // Ink: where the form turns away, and the edges of each garment.
-    const turns = (rows) => {
+    function turns(rows) {
       g.beginPath();
       for (const row of rows) for (let j = 0; j < row.length; j++) {
         const q = row[j];
@@ -224,7 +230,7 @@ export async function figure() {
         g.lineTo(q.C[0], q.C[1]);
       }
       g.stroke();
-    };
+    }
     g.strokeStyle = css(ink.line);
     g.lineWidth = 1.5;
     turns(bands);
@@ -264,6 +270,7 @@ export async function figure() {
       }
       g.setLineDash([]);
     }
+    limbs(false);
     // The near half of a ring.
     function visible(ring) {
       const m = ring.p.length / 2, runs = [];
@@ -438,6 +445,11 @@ export async function figure() {
     view.ease = !view.ease;
     e.currentTarget.setAttribute("aria-pressed", String(view.ease));
     box.querySelector("[data-ease-key]").hidden = !view.ease;
+    redraw();
+  });
+  box.querySelector("[data-arms]").addEventListener("click", (e) => {
+    view.arms = !view.arms;
+    e.currentTarget.setAttribute("aria-pressed", String(view.arms));
     redraw();
   });
   upto.addEventListener("input", () => { view.lit = ""; say(); redraw(); });
