@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/surface"
 	"ardentgusset/core/work"
 )
 
@@ -46,22 +47,20 @@ func (BustSupport) Parameters() []draft.Parameter {
 
 func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	under, bust := on.GirthAt(figure.Underbust)-v.Number("snug"), on.GirthAt(figure.Bust)
-	// The front half takes more of the bust line than of the band: that is the
-	// bust.
-	const frontBand, frontBust = 0.5, 0.555
+	// The front takes more of the bust line than of the band: that is the bust.
+	const frontBand = 0.5
+	over := overBust(on, frontBand)
+	frontBust := over.share
 	c := cups{low: under / 2 * frontBand, wide: bust / 2 * frontBust, seam: v.Number("allowance"), n: v.Whole("pleats"),
-		open: v.Number("pleat")}
-	fall := on.Drop(figure.Underbust) - on.Drop(figure.Bust) // straight height
-	room := c.wide - c.low                                   // what the cup must bring in
+		open: v.Number("pleat"), side: over.side, centre: over.centre}
+	room := c.wide - c.low // what the cup must bring in
 	if room < 4 {
 		return draft.Draft{}, fmt.Errorf("the bust is hardly wider than the body below it: a plain band serves; the bust measures %s, "+
 			"under it %s", measure.Tell(bust), measure.Tell(on.GirthAt(figure.Underbust)))
 	}
-	// Over the fullest place the lower cup is longer than the straight height
-	// by the way out and down: the cross seam bows by that on both cups.
-	out := math.Min(room*0.9+14, c.wide*0.42)
-	c.sag = math.Max(math.Hypot(fall, out)-fall, 8)
-	c.side, c.centre = fall*0.95, fall*0.9
+	// Over its fullest place the lower cup is as long as the way there over the body: the cross seam
+	// bows by what that is more than at centre and side, on both cups.
+	c.sag = math.Max(over.point-(c.side+c.centre)/2, 8)
 	c.plain()
 	lower, upper := c.lowerCup(), c.upperCup(v.Number("above"), v.Number("strap"))
 	if line, _ := lower.Outline(); crossed(line) {
@@ -90,6 +89,21 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		{Drop: on.Drop(figure.Underbust), Depth: t}, {Drop: on.Drop(figure.Underbust) + v.Number("band"), Depth: 2 * t}}
 	tellSupport(&d)
 	return d, nil
+}
+
+// wayOver is how the body runs from the underbust line to the bust line, mm: along the centre front,
+// over the bust point and up the side; and which share of the half girth at the bust line lies before
+// the side.
+type wayOver struct{ centre, point, side, share float64 }
+
+// overBust reads it off the body, whose side stands at a share of the half girth under the bust.
+func overBust(on figure.Figure, side float64) wayOver {
+	low, high := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
+	form := surface.On(on, low-20, surface.Ease{})
+	bp := form.Torso.BustPoint
+	up := form.Upright(form.Place(low, side).Y, low, high)
+	return wayOver{centre: form.Centre(figure.InFront, low, high).Length(), side: up.Length(),
+		point: form.Beside(figure.InFront, [2]float64{low, bp.X}, [2]float64{high, bp.X}).Length(), share: form.Share(up[len(up)-1])}
 }
 
 // cups are the two halves of a cup while they are drafted, mm.

@@ -258,3 +258,26 @@ func TestBuskIsCarriedToThePieces(t *testing.T) {
 		}
 	}
 }
+
+// The lower cup of a bust support is as long over the bust point as the way there on the body: no
+// shorter than the straight, no longer than a tape that follows every hollow, stepped up numerically.
+func TestCupOverTheBust(t *testing.T) {
+	for _, under := range []float64{780, 800, 830} {
+		on := drafttest.Body(t, map[string]float64{"bust_girth": 980, "underbust_girth": under, "waist_girth": 740, "hip_girth": 1000, "height": 1650}, 0)
+		d := drafttest.Make(t, BustSupport{}, on, draft.Settings{"pleats": 0.0})
+		x, tape := on.Torso().BustPoint.X, 0.0
+		low, high := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
+		c := on.Column(0)
+		y := func(z float64) float64 { s := c.At(z); return s.Y(x, figure.InFront) }
+		const step = 0.5
+		for z := low; z < high-1e-9; z += step {
+			tape += math.Hypot(step, y(z+step)-y(z))
+		}
+		cup := drafttest.Piece(t, d, "lower-cup")
+		box := plane.BoxOf(cup.Edges[2].Line)
+		foot, _ := cup.Edge("band")
+		stands := box.Max.Y - plane.BoxOf(foot.Line).Min.Y
+		assert.Greater(t, stands, math.Hypot(high-low, y(high)-y(low))-3, "under %v", under)
+		assert.Less(t, stands, tape+3, "under %v", under)
+	}
+}
