@@ -96,11 +96,11 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 // the side.
 type wayOver struct{ centre, point, side, share float64 }
 
-// overBust reads it off the body, whose side stands at a share of the half girth under the bust.
+// overBust reads it off the body, whose side stands at a share of the half girth under the bust: off
+// the body itself, for the band draws the cups in under the bust.
 func overBust(on figure.Figure, side float64) wayOver {
 	low, high := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
-	form := surface.On(on, low-20, surface.Ease{})
-	bp := form.Torso.BustPoint
+	form, bp := surface.Of(on.Column(low-20)), on.Torso().BustPoint
 	up := form.Upright(form.Place(low, side).Y, low, high)
 	return wayOver{centre: form.Centre(figure.InFront, low, high).Length(), side: up.Length(),
 		point: form.Beside(figure.InFront, [2]float64{low, bp.X}, [2]float64{high, bp.X}).Length(), share: form.Share(up[len(up)-1])}
