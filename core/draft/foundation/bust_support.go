@@ -60,7 +60,13 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	}
 	// Over its fullest place the lower cup is as long as the way there over the body: the cross seam
 	// bows by what that is more than at centre and side, on both cups.
-	c.sag = math.Max(over.point-(c.side+c.centre)/2, 8)
+	const flattest = 8.0
+	c.sag = math.Max(over.point-(c.side+c.centre)/2, flattest)
+	for range 3 { // its lower edge bows, too, to meet its ends squarely
+		c.plain()
+		mid, _ := plane.Along(c.foot, c.low/2)
+		c.sag = math.Max(c.sag+over.point-((c.side+c.centre)/2+c.sag-mid.Y), flattest)
+	}
 	c.plain()
 	lower, upper := c.lowerCup(), c.upperCup(v.Number("above"), v.Number("strap"))
 	if line, _ := lower.Outline(); crossed(line) {

@@ -274,9 +274,14 @@ func TestCupOverTheBust(t *testing.T) {
 			tape += math.Hypot(step, y(z+step)-y(z))
 		}
 		cup := drafttest.Piece(t, d, "lower-cup")
-		box := plane.BoxOf(cup.Edges[2].Line)
-		foot, _ := cup.Edge("band")
-		stands := box.Max.Y - plane.BoxOf(foot.Line).Min.Y
+		line, _ := cup.Outline()
+		peak := plane.BoxOf(cup.Edges[2].Line)
+		stands := 0.0
+		for at := peak.Min.X; at < peak.Max.X; at++ {
+			for _, s := range plane.Spans(line, plane.Pt(at, -500), plane.Pt(0, 1)) {
+				stands = math.Max(stands, s[1]-s[0])
+			}
+		}
 		assert.Greater(t, stands, math.Hypot(high-low, y(high)-y(low))-3, "under %v", under)
 		assert.Less(t, stands, tape+3, "under %v", under)
 	}
