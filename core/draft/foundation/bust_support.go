@@ -62,11 +62,6 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	// bows by what that is more than at centre and side, on both cups.
 	const flattest = 8.0
 	c.sag = math.Max(over.point-(c.side+c.centre)/2, flattest)
-	for range 3 { // its lower edge bows, too, to meet its ends squarely
-		c.plain()
-		mid, _ := plane.Along(c.foot, c.low/2)
-		c.sag = math.Max(c.sag+over.point-((c.side+c.centre)/2+c.sag-mid.Y), flattest)
-	}
 	c.plain()
 	lower, upper := c.lowerCup(), c.upperCup(v.Number("above"), v.Number("strap"))
 	if line, _ := lower.Outline(); crossed(line) {
@@ -130,8 +125,10 @@ type cups struct {
 func (c *cups) plain() {
 	a, b := plane.Pt(0, c.centre), plane.Pt(c.wide, c.side)
 	peak := plane.Pt(c.wide*0.52, (c.centre+c.side)/2+c.sag)
-	c.line = plane.Join(plane.Sweep(a, plane.Pt(1, 0.9*c.sag/20), peak, plane.Pt(1, 0)),
-		plane.Sweep(peak, plane.Pt(1, 0), b, plane.Pt(1, -0.9*c.sag/20)))
+	// It rises and falls at its ends by half as much again as straight to the peak: more would overshoot.
+	const steep = 1.5
+	c.line = plane.Join(plane.Sweep(a, plane.Pt(peak.X, steep*(peak.Y-a.Y)), peak, plane.Pt(1, 0)),
+		plane.Sweep(peak, plane.Pt(1, 0), b, plane.Pt(b.X-peak.X, steep*(b.Y-peak.Y))))
 	end := c.line[len(c.line)-1]
 	base := func(chord float64) []plane.Point {
 		a, b := plane.Pt((c.wide-chord)/2, 0), plane.Pt((c.wide+chord)/2, 0)
