@@ -7,6 +7,7 @@ import (
 	"math"
 	"slices"
 
+	"gonum.org/v1/gonum/floats"
 	"gonum.org/v1/gonum/mat"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -149,7 +150,7 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 	step := make([]plane.Point, n) // where a plain step would go
 	var was []float64              // the last residual and target
 	var target []float64
-	var dr, dg [][]float64 // their differences, newest last
+	var before mixing
 	plain := slices.Clone(at)
 	best, slack := math.Inf(1), 1e-12
 	if slices.ContainsFunc(e.m.stiff, func(s stiffEdge) bool { return s.tip > 0 }) {
@@ -161,7 +162,7 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 		now := e.pull(at, b[0], b[1], weight)
 		if now > best*(1+slack) { // the mixing went astray: back to the plain step
 			copy(at, plain)
-			dr, dg, was = nil, nil, nil
+			before, was = mixing{}, nil
 			now = e.pull(at, b[0], b[1], weight)
 		}
 		best = now
@@ -191,52 +192,65 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 			for i := range d {
 				d[i], h[i] = r[i]-was[i], g[i]-target[i]
 			}
-			dr, dg = append(dr, d), append(dg, h)
-			if len(dr) > history {
-				dr, dg = dr[1:], dg[1:]
-			}
+			before.add(d, h)
 		}
 		was, target = r, g
-		mix := mixing(dr, r)
-		for v := range at {
-			at[v] = step[v]
-			for k, c := range mix {
-				at[v].X -= c * dg[k][2*v]
-				at[v].Y -= c * dg[k][2*v+1]
+		copy(at, step)
+		for k, c := range before.shares(r) {
+			by := before.targets[k]
+			for v := range at {
+				at[v].X -= c * by[2*v]
+				at[v].Y -= c * by[2*v+1]
 			}
 		}
 	}
 	return nil
 }
 
-// mixing are the shares of the last differences of residuals that come nearest to the
-// residual, by least squares; none when they do not tell.
-func mixing(dr [][]float64, r []float64) []float64 {
-	k := len(dr)
+// mixing are the last differences of residuals, and of the targets they belong to, oldest first;
+// products holds those of every two residuals.
+type mixing struct {
+	residuals, targets [][]float64
+	products           [][]float64
+}
+
+// add takes on one more, and lets the oldest go.
+func (m *mixing) add(residual, target []float64) {
+	if len(m.residuals) == history {
+		m.residuals, m.targets, m.products = m.residuals[1:], m.targets[1:], m.products[1:]
+		for i := range m.products {
+			m.products[i] = m.products[i][1:]
+		}
+	}
+	m.residuals, m.targets = append(m.residuals, residual), append(m.targets, target)
+	row := make([]float64, len(m.residuals))
+	for i, r := range m.residuals {
+		row[i] = floats.Dot(r, residual)
+	}
+	for i := range m.products {
+		m.products[i] = append(m.products[i], row[i])
+	}
+	m.products = append(m.products, row)
+}
+
+// shares are the shares of the differences that come nearest to a residual, by least squares; none
+// when they do not tell.
+func (m *mixing) shares(residual []float64) []float64 {
+	k := len(m.residuals)
 	if k == 0 {
 		return nil
 	}
 	a, b := mat.NewSymDense(k, nil), mat.NewVecDense(k, nil)
 	trace := 0.0
 	for i := range k {
-		for j := i; j < k; j++ {
-			sum := 0.0
-			for n, x := range dr[i] {
-				sum += x * dr[j][n]
-			}
-			a.SetSym(i, j, sum)
-			if i == j {
-				trace += sum
-			}
-		}
-		sum := 0.0
-		for n, x := range dr[i] {
-			sum += x * r[n]
-		}
-		b.SetVec(i, sum)
+		trace += m.products[i][i]
 	}
 	for i := range k {
+		for j := i; j < k; j++ {
+			a.SetSym(i, j, m.products[i][j])
+		}
 		a.SetSym(i, i, a.At(i, i)+1e-10*trace)
+		b.SetVec(i, floats.Dot(m.residuals[i], residual))
 	}
 	var chol mat.Cholesky
 	var out mat.VecDense
