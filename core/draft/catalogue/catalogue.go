@@ -91,7 +91,7 @@ func Stacks() []Stack {
 		{"bare shoulders, on a stage", []string{"boned-bodice", "petticoat-tiered"}},
 		{"a strapless bodice", []string{"bodice-strapless", "petticoat-tiered"}},
 		{"on the bias, with a cowl", []string{"under-petticoat", "bodice-cowl"}},
-		{"a character in a padded jacket", []string{"drawers", "bodice-shirt", "jacket-quilted"}},
+		{"a character in a padded jacket", []string{"drawers", "bodice-shirt", "shoulder-pads", "jacket-quilted"}},
 		{"soft support, and a plain bodice", []string{"bust-support", "under-petticoat", "bodice-plain"}},
 	}
 }

@@ -48,9 +48,10 @@ func (BustSupport) Parameters() []draft.Parameter {
 func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	under, bust := on.GirthAt(figure.Underbust)-v.Number("snug"), on.GirthAt(figure.Bust)
 	// The front takes more of the bust line than of the band: that is the bust.
-	const frontBand = 0.5
+	// On flat bodies cups still ask for a little more than that (from memory).
+	const frontBand, leastFront = 0.5, 0.555
 	over := overBust(on, frontBand)
-	frontBust := over.share
+	frontBust := math.Max(over.share, leastFront)
 	c := cups{low: under / 2 * frontBand, wide: bust / 2 * frontBust, seam: v.Number("allowance"), n: v.Whole("pleats"),
 		open: v.Number("pleat"), side: over.side, centre: over.centre}
 	room := c.wide - c.low // what the cup must bring in
