@@ -283,19 +283,46 @@ type clip struct {
 	line   []plane.Point
 }
 
-// clipped are the stretches of a path inside and outside an outline.
+// within tells whether a point lies in a region or on its border.
+func within(region []plane.Point, q plane.Point) bool {
+	const hair = 0.05
+	if plane.Inside(region, q) {
+		return true
+	}
+	for i, a := range region {
+		if plane.Off(q, a, region[(i+1)%len(region)]) < hair {
+			return true
+		}
+	}
+	return false
+}
+
+// clipped are the stretches of a path inside and outside an outline; both end where it crosses.
 func clipped(path, region []plane.Point) []clip {
 	var out []clip
-	for _, q := range path {
-		in := plane.Inside(region, q)
-		if k := len(out) - 1; k >= 0 && out[k].inside == in {
-			out[k].line = append(out[k].line, q)
+	for i, q := range path {
+		in := within(region, q)
+		if k := len(out) - 1; k >= 0 {
+			if out[k].inside == in {
+				out[k].line = append(out[k].line, q)
+				continue
+			}
+			near, far := path[i-1], q // where it crosses, by halving
+			for range 30 {
+				if mid := near.Mid(far); within(region, mid) == out[k].inside {
+					near = mid
+				} else {
+					far = mid
+				}
+			}
+			out[k].line = append(out[k].line, near)
+			out = append(out, clip{in, []plane.Point{far, q}})
 			continue
 		}
 		out = append(out, clip{in, []plane.Point{q}})
 	}
 	if len(path) > 1 {
-		out = slices.DeleteFunc(out, func(c clip) bool { return len(c.line) < 2 })
+		out = slices.DeleteFunc(out, func(c clip) bool { return plane.Length(c.line) < 0.5 })
 	}
 	return out
 }

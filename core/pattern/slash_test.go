@@ -125,6 +125,10 @@ func TestPartedAndJoinedAgain(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := whole(t)
 		p.Marks = []Mark{{Kind: WaistLine, Path: []plane.Point{plane.Pt(5, 20), plane.Pt(60, 22), plane.Pt(120, 20), plane.Pt(170, 21)}}}
+		hem, _ := p.Edge("hem") // a dart that opens at the lower edge
+		a, _ := plane.Along(hem.Line, hem.Length()*0.3)
+		b, _ := plane.Along(hem.Line, hem.Length()*0.4)
+		p.Marks = append(p.Marks, Mark{Kind: Dart, Path: []plane.Point{a, a.Mid(b).Add(plane.Pt(0, 60)), b}})
 		p.Notches = []Notch{{Edge: "side", At: 30}}
 		to := rapid.SampledFrom([]string{"shoulder", "neck", "scye"}).Draw(t, "to")
 		left, right, err := p.Parted(Place{"hem", length(t, p, "hem") * rapid.Float64Range(0.2, 0.8).Draw(t, "from")},
@@ -141,6 +145,13 @@ func TestPartedAndJoinedAgain(t *testing.T) {
 		require.InDelta(t, area(p), area(left)+area(right), 1e-6*area(p))
 		require.InDelta(t, length(t, left, "cut"), length(t, right, "cut"), 1e-9)
 		require.Len(t, right.Notches, 1)
+		marked := 0.0 // what is marked is on one part or the other, out to the edges
+		for _, part := range []Piece{left, right} {
+			for _, m := range part.Marks {
+				marked += plane.Length(m.Path)
+			}
+		}
+		require.InDelta(t, plane.Length(p.Marks[0].Path)+plane.Length(p.Marks[1].Path), marked, 1.5)
 		again, err := left.Joined("cut", right, "cut")
 		require.NoError(t, err)
 		require.InDelta(t, area(p), area(again), 1e-3)

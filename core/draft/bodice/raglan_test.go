@@ -57,6 +57,10 @@ func TestRaglan(t *testing.T) {
 		if (g != Block{}) { // its back has a dart in the shoulder, but for a raglan
 			require.InDelta(t, neckOf(plain), neckOf(d), 0.5, "the neckline")
 		}
+		was, _ := around(plain)
+		now, _ := around(d)
+		require.InDelta(t, was["front"], now["front"], 0.1, "the marked waist of the front, its darts shut")
+		require.InDelta(t, was["back"], now["back"], 1, "and of the back")
 		front, back := drafttest.Piece(t, d, "sleeve-front"), drafttest.Piece(t, d, "sleeve-back")
 		wide := func(p *pattern.Piece) float64 {
 			arm, _ := p.Edge(map[bool]string{true: "front", false: "back"}[p == front])
