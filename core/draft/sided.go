@@ -93,8 +93,8 @@ func (d *Draft) remarkSides() {
 	}
 	text := ""
 	if len(own) > 0 {
-		text = "Cut each by its own piece, left and right: " + strings.Join(own, ", ") + ". Right side up; mark at once which is which, and " +
-			"don’t turn the paper over for the other side. "
+		text = "Cut each by its own piece, left and right: " + strings.Join(own, ", ") + ". Right side up; mark at once which is " +
+			"which, and don’t turn the paper over for the other side. "
 	}
 	if len(opened) > 0 {
 		text += "Opened, with a left and a right half that differ: " + strings.Join(opened, ", ") + "."

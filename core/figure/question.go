@@ -21,8 +21,8 @@ func (f *Figure) sides(m Measurement, r Reading) {
 			longer = "right"
 		}
 		f.notes = append(f.notes, Note{Key: m.Key, Title: fmt.Sprintf("%s: the %s is %s more", m.Label, longer, measure.TellFine(by)),
-			Text: "Bodies differ so. Bodices and sleeves are drafted for each side by itself, skirts hung to each side’s own length; what is " +
-				"cut in pairs all the same is fitted by itself at the mock-up."})
+			Text: "Bodies differ so. Bodices and sleeves are drafted for each side by itself, skirts hung to each side’s own length; what " +
+				"is cut in pairs all the same is fitted by itself at the mock-up."})
 	}
 }
 

@@ -233,7 +233,8 @@ func (s *Server) setting(c *call, keep bool) error {
 			}
 			fields[f.Key] = h
 		}
-		return s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "waists", "making", "shown",
+		return s.parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "waists", "making",
+			"shown",
 			"headline", "stations")
 	})
 }

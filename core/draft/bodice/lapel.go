@@ -128,7 +128,8 @@ func (h *half) lapel(first string) error {
 	front := h.Pieces[i].Copied()
 	neck, ok := front.Edge("neck")
 	if !ok || !meets(&front, "neck", "shoulder", true) {
-		return errors.New("lapels want a round neckline that runs to the shoulder in one, and no raglan sleeve: another neckline, sleeve or collar")
+		return errors.New("lapels want a round neckline that runs to the shoulder in one, and no raglan sleeve: choose another neckline, " +
+			"sleeve or collar")
 	}
 	r, at := h.rollOf(&front)
 	edge, _ := front.Edge(h.opens)

@@ -65,7 +65,8 @@ func (ShoulderPads) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	d := draft.Draft{Pieces: []pattern.Piece{p}, Cautions: []caution.Caution{caution.Iron}}
 	for _, id := range []string{"inner", "arm"} {
 		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "cover", Edge: id, Copy: pattern.Nth(0, 2)},
-			B: pattern.Side{Piece: "cover", Edge: id, Copy: pattern.Nth(1, 2)}, Join: pattern.Turned, Note: "turned through the armhole's edge"})
+			B: pattern.Side{Piece: "cover", Edge: id, Copy: pattern.Nth(1, 2)}, Join: pattern.Turned,
+			Note: "turned through the armhole’s edge"})
 	}
 	layers := int(math.Ceil(v.Number("lift") / layer))
 	area := 0.0

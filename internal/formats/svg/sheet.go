@@ -153,16 +153,20 @@ func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64
 	}
 	// The largest scale at which the rows still fit the frame. Lettering keeps
 	// its size on screen, so at some scale only smaller drawings fit; with
-	// very many pieces the sheet may grow downwards.
+	// very many pieces the sheet may grow downwards: by half, as large as it then can be.
+	const grows = 1.5
 	least := widest / (s.Width - 60)
+	best, scale := least*2, 0.0
 	for unit = least; unit < least*12; unit *= 1.03 {
 		if spots, w, h = rows(all, s.Width*unit, unit); w <= s.Width*unit+1e-6 && h <= s.Height*unit {
 			return spots, w, h, unit
 		}
+		if k := math.Min(s.Width/w, grows*s.Height/h); k > scale {
+			best, scale = unit, k
+		}
 	}
-	unit = least * 2
-	spots, w, h = rows(all, s.Width*unit, unit)
-	return spots, w, h, unit
+	spots, w, h = rows(all, s.Width*best, best)
+	return spots, w, h, best
 }
 
 func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
