@@ -16,8 +16,7 @@ import (
 	"testing"
 	"time"
 
-	"ardentgusset/core/lay"
-	"ardentgusset/internal/demo"
+	"ardentgusset/internal/demo/demotest"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web"
 
@@ -57,20 +56,17 @@ func TestMain(m *testing.M) {
 	os.Exit(code)
 }
 
-// laidOnce lays the demo once for all tests.
-var laidOnce = demo.Remembering(lay.Place)
-
 // today is the day of the tests: pictures and sums do not change overnight.
 var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
 
 // app starts the program on a fresh file, with demo data if asked.
 func app(t *testing.T, withDemo bool) string {
 	path := filepath.Join(t.TempDir(), "data.db")
+	if withDemo {
+		path = demotest.File(t, today)
+	}
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	if withDemo {
-		require.NoError(t, demo.Fill(context.Background(), st, today, laidOnce))
-	}
 	srv, err := web.New(st, web.Options{Path: path, Loopback: true, Now: func() time.Time { return today }, Version: "test"})
 	require.NoError(t, err)
 	l, err := net.Listen("tcp", "127.0.0.1:0")

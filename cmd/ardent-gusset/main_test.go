@@ -19,8 +19,7 @@ import (
 
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/figure"
-	"ardentgusset/core/lay"
-	"ardentgusset/internal/demo"
+	"ardentgusset/internal/demo/demotest"
 	"ardentgusset/internal/store"
 
 	"github.com/stretchr/testify/assert"
@@ -33,13 +32,11 @@ func cli(t *testing.T, stdin string, args ...string) (code int, out, errs string
 	return code, stdout.String(), stderr.String()
 }
 
+// started is the day the demo is filled in on.
+var started = time.Now()
+
 func demoFile(t *testing.T) string {
-	path := filepath.Join(t.TempDir(), "demo.db")
-	st, err := store.Open(path)
-	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), st, time.Now(), lay.Place))
-	require.NoError(t, st.Close())
-	return path
+	return demotest.File(t, started)
 }
 
 // TestMain lets the tests start this program as a process of its own.

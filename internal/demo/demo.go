@@ -5,8 +5,6 @@ package demo
 
 import (
 	"context"
-	"fmt"
-	"sync"
 	"time"
 
 	"ardentgusset/core/cloth"
@@ -173,23 +171,6 @@ var stash = []struct {
 
 // Placer lays pieces on cloth, as lay.Place does.
 type Placer func(context.Context, lay.Job) lay.Result
-
-// Remembering lays every job once and remembers it, for whoever fills many demos.
-func Remembering(place Placer) Placer {
-	var mu sync.Mutex
-	done := map[string]lay.Result{}
-	return func(ctx context.Context, j lay.Job) lay.Result {
-		mu.Lock()
-		defer mu.Unlock()
-		key := fmt.Sprintf("%+v", j)
-		r, ok := done[key]
-		if !ok {
-			r = place(ctx, j)
-			done[key] = r
-		}
-		return r
-	}
-}
 
 // Fill enters the demo; place lays what is cut in it. The event lies some weeks
 // after now.

@@ -7,14 +7,13 @@ import (
 	"fmt"
 	"net/http"
 	"net/http/httptest"
-	"path/filepath"
 	"regexp"
 	"strings"
 	"testing"
 	"time"
 
 	"ardentgusset/core/lay"
-	"ardentgusset/internal/demo"
+	"ardentgusset/internal/demo/demotest"
 	"ardentgusset/internal/store"
 
 	"github.com/stretchr/testify/assert"
@@ -26,10 +25,9 @@ var laySum = regexp.MustCompile(`the lay is ([\d.]+ cm) long`)
 // A search sends better lays as long as the page listens, keeps each at once,
 // and another program that opens the file finds the best.
 func TestLookingForAShorterLay(t *testing.T) {
-	path := filepath.Join(t.TempDir(), "data.db")
+	path := demotest.File(t, today)
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), st, today, laidOnce))
 	s, err := New(st, Options{Path: path, Loopback: true, Now: func() time.Time { return today }})
 	require.NoError(t, err)
 	before := laySum.FindStringSubmatch(get(t, s, "/ensembles/1/layers/4/cloth?wait=1"))

@@ -17,9 +17,8 @@ import (
 	"time"
 
 	"ardentgusset/core/cloth"
-	"ardentgusset/core/lay"
 	"ardentgusset/core/plane"
-	"ardentgusset/internal/demo"
+	"ardentgusset/internal/demo/demotest"
 	"ardentgusset/internal/store"
 
 	"github.com/gin-gonic/gin"
@@ -29,14 +28,10 @@ import (
 
 var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
 
-// laidOnce lays the demo once for all tests.
-var laidOnce = demo.Remembering(lay.Place)
-
 func demoServer(t testing.TB, change func(*Options)) *Server {
-	path := filepath.Join(t.TempDir(), "data.db")
+	path := demotest.File(t, today)
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), st, today, laidOnce))
 	opt := Options{Path: path, Loopback: true, Now: func() time.Time { return today }}
 	if change != nil {
 		change(&opt)
