@@ -18,9 +18,9 @@ func (f Figure) Padding() float64 {
 	return math.Max(f.torso.NeckPoint.Z-f.torso.ShoulderPoint.Z-stillFalls, 0)
 }
 
-// Shouldered is the figure with pads on its shoulders: from the middle of the armhole up, the form
-// is drawn up to the lifted ends and widened out to them; from there it runs straight to the neck
-// as before.
+// Shouldered is the figure with pads on its shoulders: from the middle of the armhole up, the sides of
+// the form are drawn up to the lifted ends and widened out to them; from there they run straight to
+// the neck as before. Chest, back and neck stay what they are.
 func (f Figure) Shouldered(s Shoulders) Figure {
 	lift := math.Min(s.Lift, f.Padding())
 	if lift <= 0 && s.Out <= 0 || f.torso.Throat.Z == 0 {
@@ -29,25 +29,29 @@ func (f Figure) Shouldered(s Shoulders) Figure {
 	old, neck := f.torso.ShoulderPoint.Z, f.torso.NeckPoint.Z
 	end := old + math.Max(lift, 0)
 	low := old - padHangs*(old-f.torso.Armpit)
-	from := f
-	tip := f.At(-old).spread(s.Out)
-	top := f.At(-neck)
-	out := f.levelled(-end).levelled(-low).dressed(func(one slice) Section {
-		switch z := -one.drop; {
-		case z <= low || z >= neck:
-			return one.section
-		case z >= end:
-			return tip.Toward(top, (z-end)/(neck-end))
-		default:
-			t := (z - low) / (end - low)
-			return from.At(-(low + t*(old-low))).spread(s.Out * t * t * (3 - 2*t))
+	const side = directions / 4
+	breadth := func(z float64) float64 { return f.At(-z).support[side] }
+	tip, top := breadth(old)+s.Out, breadth(neck)
+	wide := func(z float64) float64 {
+		if z >= end {
+			return tip + (top-tip)*(z-end)/(neck-end)
 		}
+		t := (z - low) / (end - low)
+		return breadth(low+t*(old-low)) + s.Out*t*t*(3-2*t)
+	}
+	out := f.levelled(-end).levelled(-low).dressed(func(one slice) Section {
+		z := -one.drop
+		if z <= low || z >= neck {
+			return one.section
+		}
+		return one.section.spread(math.Max(wide(z)-one.section.support[side], 0))
 	})
 	out.torso.ShoulderPoint.Z = end
 	return out
 }
 
-// spread is the section drawn out to both sides: the sum of it and of a straight so long either way.
+// spread is the section drawn out to both sides: the sum of it and of a straight so long either way,
+// which is as convex as both, and as deep before and behind as it was.
 func (s Section) spread(by float64) Section {
 	for i := range s.support {
 		s.support[i] += by * math.Abs(sines[i])

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
 	"pgregory.net/rapid"
 )
 
@@ -21,6 +22,11 @@ func TestShouldered(t *testing.T) {
 		require.InDelta(t, lift, now.ShoulderPoint.Z-was.ShoulderPoint.Z, 1e-6)
 		require.InDelta(t, s.Out, now.ShoulderPoint.X-was.ShoulderPoint.X, 1.5)
 		require.InDelta(t, was.NeckPoint.X, now.NeckPoint.X, 0.01)
+		for what, p := range map[string][2]r3.Vec{"throat": {was.Throat, now.Throat}, "nape": {was.Nape, now.Nape}} {
+			require.InDelta(t, p[0].Y, p[1].Y, 1, what)
+		}
+		ring := func(f Figure, t Torso) float64 { return long(f.Column(0).neckLine(t)) }
+		require.InDelta(t, ring(f, was), ring(g, now), 9, "half the neck is not wider for it")
 		c := g.Column(0)
 		for _, r := range c {
 			require.True(t, r.Convex(), "at %.0f", r.Z)
