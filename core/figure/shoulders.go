@@ -9,24 +9,27 @@ type Shoulders struct{ Lift, Out float64 }
 // a pad is felt (from memory).
 const padHangs = 0.5
 
-// stillFalls is how much lower than the neck a padded shoulder's end lies at least, mm (from memory).
-const stillFalls = 12.0
+// padEnds is where a pad has run out on the way from the neck to the shoulder's end, as a part of it,
+// and stillFalls how much lower than there a padded shoulder's end lies at least, mm (from memory).
+const padEnds, stillFalls = 0.25, 6.0
 
 // Padding is how far the ends of the figure's shoulders can be lifted at most, mm: they stay below
-// the neck.
+// where the pads run out before the neck.
 func (f Figure) Padding() float64 {
-	return math.Max(f.torso.NeckPoint.Z-f.torso.ShoulderPoint.Z-stillFalls, 0)
+	fall := f.torso.NeckPoint.Z - f.torso.ShoulderPoint.Z
+	return math.Max((1-padEnds)*fall-stillFalls, 0)
 }
 
 // Shouldered is the figure with pads on its shoulders: from the middle of the armhole up, the sides of
 // the form are drawn up to the lifted ends and widened out to them; from there they run straight to
-// the neck as before. Chest, back and neck stay what they are.
+// where the pads end before the neck. Chest, back and neck stay what they are.
 func (f Figure) Shouldered(s Shoulders) Figure {
 	lift := math.Min(s.Lift, f.Padding())
 	if lift <= 0 && s.Out <= 0 || f.torso.Throat.Z == 0 {
 		return f
 	}
-	old, neck := f.torso.ShoulderPoint.Z, f.torso.NeckPoint.Z
+	old := f.torso.ShoulderPoint.Z
+	neck := f.torso.NeckPoint.Z - padEnds*(f.torso.NeckPoint.Z-old) // where the pads have run out
 	end := old + math.Max(lift, 0)
 	low := old - padHangs*(old-f.torso.Armpit)
 	const side = directions / 4
@@ -39,7 +42,7 @@ func (f Figure) Shouldered(s Shoulders) Figure {
 		t := (z - low) / (end - low)
 		return breadth(low+t*(old-low)) + s.Out*t*t*(3-2*t)
 	}
-	out := f.levelled(-end).levelled(-low).dressed(func(one slice) Section {
+	out := f.levelled(-end).levelled(-low).levelled(-neck).dressed(func(one slice) Section {
 		z := -one.drop
 		if z <= low || z >= neck {
 			return one.section

@@ -9,8 +9,8 @@ import (
 	"pgregory.net/rapid"
 )
 
-// Pads lift the shoulders' ends by what they are thick and set them out; the way from the neck to
-// them is that of a straight, every section stays convex, and nothing below the middle of the
+// Pads lift the shoulders' ends by what they are thick and set them out; the way to them from where
+// the pads run out is that of a straight, the neck stays as it was, every section stays convex, and nothing below the middle of the
 // armhole changes.
 func TestShouldered(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
@@ -26,7 +26,7 @@ func TestShouldered(t *testing.T) {
 			require.InDelta(t, p[0].Y, p[1].Y, 1, what)
 		}
 		ring := func(f Figure, t Torso) float64 { return long(f.Column(0).neckLine(t)) }
-		require.InDelta(t, ring(f, was), ring(g, now), 0.06*ring(f, was), "half the neck is not wider for it")
+		require.InDelta(t, ring(f, was), ring(g, now), 4, "half the neck is not wider for it")
 		c := g.Column(0)
 		for _, r := range c {
 			require.True(t, r.Convex(), "at %.0f", r.Z)
@@ -34,7 +34,11 @@ func TestShouldered(t *testing.T) {
 				require.InDelta(t, f.Girth(-r.Z), r.Girth(), 1e-6)
 			}
 		}
-		n, e := now.NeckPoint, now.ShoulderPoint
+		e := now.ShoulderPoint
+		n := was.NeckPoint // as far as the pads reach towards it
+		n.Z -= padEnds * (n.Z - was.ShoulderPoint.Z)
+		bare := f.Column(0).At(n.Z)
+		n.X = bare.X(n.Y)
 		for k := 0.1; k < 1; k += 0.2 {
 			at := c.At(n.Z + (e.Z-n.Z)*k)
 			require.InDelta(t, n.X+(e.X-n.X)*k, at.X(n.Y+(e.Y-n.Y)*k), 2.5, "the shoulder is a straight")
