@@ -26,7 +26,9 @@ func TestShouldered(t *testing.T) {
 			require.InDelta(t, p[0].Y, p[1].Y, 1, what)
 		}
 		ring := func(f Figure, t Torso) float64 { return long(f.Column(0).neckLine(t)) }
-		require.InDelta(t, ring(f, was), ring(g, now), 0.03*ring(f, was), "half the neck is not wider for it")
+		if half := ring(f, was); half < 1.8*f.Length("shoulder_length") { // else the neck reaches out under the pads
+			require.InDelta(t, half, ring(g, now), 0.03*half, "half the neck is not wider for it")
+		}
 		c := g.Column(0)
 		for _, r := range c {
 			require.True(t, r.Convex(), "at %.0f", r.Z)
