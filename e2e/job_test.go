@@ -7,6 +7,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
@@ -305,7 +306,7 @@ func TestShots(t *testing.T) {
 	take("home", "/", 1280, 800, "light")
 	take("wearer", "/wearers/1", 1280, 800, "light")
 	take("figure", "/ensembles/4/figure", 1280, 900, "light")
-	b.click("[data-arms]") // in its sleeves
+	b.click("[data-arms]")             // in its sleeves
 	time.Sleep(500 * time.Millisecond) // until its button has turned
 	b.drawn()
 	b.picture(filepath.Join(dir, "figure.png"))
