@@ -245,9 +245,34 @@ type ScyeOf struct {
 	Within bool // the front's notch is kept from being pushed forward
 }
 
+// notchFront and notchBack are where, of the way up from the armpit to the shoulder point, across front
+// and across back end on the armhole; clearOfSide is how far before or behind its ends that is at
+// least, mm (from memory).
+const notchFront, notchBack, clearOfSide = 0.36, 0.44, 8.0
+
+// mostAcross is how long a tape across front or back can be at most, on the half: as far as where the
+// armhole still bends away from its ends.
+func (c Column) mostAcross(t Torso, side Facing) float64 {
+	notch, ends := notchFront, math.Max(t.ShoulderPoint.Y, ScyeUsual.Side)+clearOfSide
+	if side == Behind {
+		notch, ends = notchBack, math.Min(t.ShoulderPoint.Y, ScyeUsual.Side)-clearOfSide
+	}
+	z := t.Armpit + notch*(t.ShoulderPoint.Z-t.Armpit)
+	low, high := 0.0, 1000.0
+	for range 40 {
+		mid := (low + high) / 2
+		if _, y := c.across(z, mid, side); (y > ends) == (side == InFront) {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return low
+}
+
 // Scye are the points of an armhole from the shoulder point over the front to the underarm
 // (front) and over the back (back). In side view each is two quarters of a super-ellipse that
-// meet at the notch: .36 of the way up from the armpit in front, .44 behind; the notch's place
+// meet at the notch; the notch's place
 // is where across front or across back ends.
 func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 	sp := t.ShoulderPoint
@@ -259,9 +284,9 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 			yc = math.Min(yc, sp.Y+0.30*(sp.Z-low))
 		}
 		if side == InFront {
-			yc = math.Max(yc, math.Max(sp.Y, o.Side)+8)
+			yc = math.Max(yc, math.Max(sp.Y, o.Side)+clearOfSide)
 		} else {
-			yc = math.Min(yc, math.Min(sp.Y, o.Side)-8)
+			yc = math.Min(yc, math.Min(sp.Y, o.Side)-clearOfSide)
 		}
 		const parts = 24
 		var out []r3.Vec
@@ -280,7 +305,7 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 		out[0] = sp
 		return out
 	}
-	return part(0.36, t.Front, InFront, o.Shape[0], o.Shape[1]), part(0.44, t.Back, Behind, o.Shape[2], o.Shape[3])
+	return part(notchFront, t.Front, InFront, o.Shape[0], o.Shape[1]), part(notchBack, t.Back, Behind, o.Shape[2], o.Shape[3])
 }
 
 // ScyeUsual is the armhole of the bare arm.

@@ -182,6 +182,18 @@ func (s *solved) remarks(t trunk) []Note {
 			Text: fmt.Sprintf("On a form with those heights it comes to %s. Measure all three once more, to the same cord.",
 				measure.Tell(s.backWaist))})
 	}
+	for _, a := range []struct {
+		key, name string
+		read      bool
+		tape      float64
+		side      Facing
+	}{{"across_back", "Across back", t.backRead, t.acrossBack, Behind}, {"across_front", "Across front", t.frontRead, t.acrossFront, InFront}} {
+		if most := 2 * s.column.mostAcross(s.Torso, a.side); a.read && a.tape-most > 2 {
+			out = append(out, Note{Key: a.key, Title: a.name + " does not go with the shoulders and the bust",
+				Text: fmt.Sprintf("On a form with those it is %s at most: more would lie on the arm. That is used; measure all three once more.",
+					measure.Tell(most))})
+		}
+	}
 	if math.Abs(s.off) > 2 {
 		key, label := "neck_to_bust_point", "Neck to bust point"
 		if t.neckToBust == 0 {
@@ -201,7 +213,8 @@ func (f *Figure) trunkOf(group Group) trunk {
 	t := trunk{bust: v("bust_girth"), underbust: v("underbust_girth"), neck: v("neck_girth"), backWaist: v("back_waist_length"),
 		apart: v("bust_separation"), shoulder: v("shoulder_length"), shoulderDrop: v("shoulder_drop"), acrossBack: v("across_back"),
 		acrossFront: v("across_front"), scye: v("scye_depth"), bustLevelRead: read("waist_to_bust"), frontRead: read("across_front"),
-		breadth: v("bust_breadth"), depth: v("bust_depth"), women: 0.5}
+		backRead: read("across_back"),
+		breadth:  v("bust_breadth"), depth: v("bust_depth"), women: 0.5}
 	switch group {
 	case Women:
 		t.women = 1

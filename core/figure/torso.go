@@ -34,7 +34,7 @@ type trunk struct {
 	apart, shoulder, shoulderDrop      float64
 	acrossBack, acrossFront, scye      float64
 	bustLevel                          float64
-	bustLevelRead, frontRead           bool
+	bustLevelRead, frontRead, backRead bool
 	women                              float64 // 1 for women, 0 for men, ½ for nobody knows
 	breadth, depth                     float64 // of the bust, 0 when not read
 	underbustLevel                     float64

@@ -4,6 +4,7 @@ import (
 	"math"
 	"os"
 	"slices"
+	"strings"
 	"testing"
 
 	"ardentgusset/core/plane"
@@ -181,4 +182,16 @@ func TestUpperBodyOfTwo(t *testing.T) {
 		said = said || n.Key == "neck_to_bust_point" || n.Key == "waist_to_bust"
 	}
 	assert.True(t, said)
+}
+
+// A back that is read broader than the shoulders leave room for is told, and what room there is
+// stated; one that fits is not.
+func TestAcrossBackBeyondTheArms(t *testing.T) {
+	v := map[string]float64{"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650, "shoulder_length": 105}
+	told := func(back float64) bool {
+		v["across_back"] = back
+		return slices.ContainsFunc(body(t, v).Notes(), func(n Note) bool { return n.Key == "across_back" && strings.Contains(n.Title, "does not go") })
+	}
+	assert.False(t, told(340))
+	assert.True(t, told(470))
 }
