@@ -187,11 +187,12 @@ func (s *solved) remarks(t trunk) []Note {
 		read      bool
 		tape      float64
 		side      Facing
-	}{{"across_back", "Across back", t.backRead, t.acrossBack, Behind}, {"across_front", "Across front", t.frontRead, t.acrossFront, InFront}} {
+	}{{"across_back", "Across back", t.backRead, t.acrossBack, Behind}, {"across_front", "Across front", t.frontRead, t.acrossFront,
+		InFront}} {
 		if most := 2 * s.column.mostAcross(s.Torso, a.side); a.read && a.tape-most > 2 {
 			out = append(out, Note{Key: a.key, Title: a.name + " does not go with the shoulders and the bust",
-				Text: fmt.Sprintf("On a form with those it is %s at most: more would lie on the arm. That is used; measure all three once more.",
-					measure.Tell(most))})
+				Text: fmt.Sprintf("On a form with those it is %s at most: more would lie on the arm. That is used; measure all three once "+
+					"more.", measure.Tell(most))})
 		}
 	}
 	if math.Abs(s.off) > 2 {
