@@ -15,7 +15,12 @@ import (
 // Ease is how much more than the figure a garment measures, mm on the whole girth: at the
 // bust, waist and hip, straight between. Above the armpit it runs out to a part of the bust's
 // at the shoulder.
-type Ease struct{ Bust, Waist, Hip float64 }
+type Ease struct {
+	Bust, Waist, Hip float64
+	// Ring is what a tube measures all the way from the bust down, where the figure is not larger;
+	// 0 for what follows the figure.
+	Ring float64
+}
 
 // atShoulder is the part of the bust's ease that is left at the shoulder (from memory).
 const atShoulder = 0.15
@@ -66,6 +71,9 @@ func On(f figure.Figure, from float64, ease Ease) *Form {
 	armpit, top := t.Armpit, t.NeckPoint.Z
 	out := func(z float64) float64 {
 		switch {
+		case z <= bust && ease.Ring > 0:
+			around := c.At(z)
+			return math.Max(ease.Ring-around.Girth(), 0) / (2 * math.Pi)
 		case z <= 0:
 			k := math.Min(z/hip, 1)
 			return (ease.Waist + (ease.Hip-ease.Waist)*k) / (2 * math.Pi)

@@ -146,7 +146,7 @@ func block(s *Form, front bool) Panel {
 func TestBlock(t *testing.T) {
 	for name, v := range map[string]map[string]float64{"A": {"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650},
 		"B": {"bust_girth": 1150, "waist_girth": 930, "hip_girth": 1170, "height": 1680}} {
-		s := On(figureOf(t, v), 0, Ease{40, 40, 40})
+		s := On(figureOf(t, v), 0, Ease{Bust: 40, Waist: 40, Hip: 40})
 		for _, front := range []bool{true, false} {
 			f, err := s.Unroll(block(s, front))
 			require.NoError(t, err)

@@ -97,12 +97,12 @@ func cutOf(on figure.Figure, v draft.Values, low float64) cut {
 	if v.Has("waist_ease") {
 		ease.Waist = v.Number("waist_ease")
 	} else { // a tube round the fullest
-		ring := on.GirthAt(figure.Bust) + ease.Bust
+		ring := math.Max(on.GirthAt(figure.Bust)+ease.Bust, on.GirthAt(figure.Waist)+ease.Hip)
 		if low < -tubeFrom {
-			ring = math.Max(ring, on.GirthAt(figure.Hip)+ease.Hip)
+			ring = math.Max(ring, math.Max(on.GirthAt(figure.HighHip), on.GirthAt(figure.Hip))+ease.Hip)
 		}
 		ease = surface.Ease{Bust: ring - on.GirthAt(figure.Bust), Waist: ring - on.GirthAt(figure.Waist),
-			Hip: ring - on.GirthAt(figure.Hip)}
+			Hip: ring - on.GirthAt(figure.Hip), Ring: ring}
 	}
 
 	shape := surface.Round

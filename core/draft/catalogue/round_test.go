@@ -146,6 +146,13 @@ func checkPanels(t require.TestingT, kind, state string, on figure.Figure, d dra
 			behind = l.Gap
 		}
 	}
+	begins := 0.0
+	for i := range d.Pieces {
+		if p := &d.Pieces[i]; strings.HasPrefix(p.ID, "panel-") {
+			line, _ := p.Outline()
+			begins = math.Max(begins, plane.BoxOf(line).Min.Y)
+		}
+	}
 	see := func(z, round float64, run []float64) {
 		if math.Mod(z, 5) != 0 || -z < top {
 			return
@@ -167,8 +174,10 @@ func checkPanels(t require.TestingT, kind, state string, on figure.Figure, d dra
 			}
 		}
 		want, slack := body.Girth(-z)-figure.DepthAt(d.Smaller, -z), 1.0
-		if kind == "short-stays" { // it ends above the waist: where its seams would be there is a guess
-			slack = 3
+		if kind == "short-stays" { // it ends above the waist: where its seams would be there is a guess,
+			if slack = 4; z < begins+25 { // and more so where it has only begun
+				return
+			}
 		}
 		require.GreaterOrEqual(t, round, want-slack, "%s, %s: at %.0f over the waist the cloth measures %.1f, the body %.1f, meant to be %.1f smaller", kind, state, z, round, body.Girth(-z), figure.DepthAt(d.Smaller, -z))
 	}
