@@ -14,8 +14,8 @@ type SleeveAt struct{ Below, Round float64 }
 var sleevePieces = []string{"sleeve", "sleeve-top", "sleeve-under", "sleeve-front", "sleeve-back"}
 
 // Sleeve is what the draft's sleeve measures round itself from the armpit down to its lower edge,
-// read off its pieces, on which the armpit lies at the height 0; nothing for a garment without sleeves that go round the arm. Where left and
-// right differ it is the left's.
+// read off its pieces, on which the armpit lies at the height 0; nothing for a garment without
+// sleeves that go round the arm. Where left and right differ it is the left's.
 func (d Draft) Sleeve() []SleeveAt {
 	const step = 30.0
 	var parts [][]plane.Point

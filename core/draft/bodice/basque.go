@@ -36,7 +36,8 @@ func (Basque) Parameters() []draft.Parameter {
 		draft.Mm("front_point", "Below the waist, centre front", 10, 190, 85, "a point from 1883", figure.Memory,
 			"⟦6 cm⟧ to ⟦11 cm⟧ in the 1880s, "+
 				"⟦12 cm⟧ to ⟦22 cm⟧ in the cuirass of 1876 to 1882."),
-		draft.Mm("side_low", "Below the waist, side", 10, 190, 30, "cut up over the hip", figure.Memory, "⟦2 cm⟧ to ⟦4 cm⟧ in the 1880s."),
+		draft.Mm("side_low", "Below the waist, side", 10, 190, 30, "cut up over the hip", figure.Memory,
+			"⟦2 cm⟧ to ⟦4 cm⟧ in the 1880s."),
 		draft.Mm("back_low", "Below the waist, centre back", 10, 190, 95, "over the bustle", figure.Memory, "⟦6 cm⟧ to ⟦14 cm⟧."),
 		draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 			"1 is the way the form unrolls."),

@@ -33,11 +33,11 @@ func collars(high, wide float64, kinds ...string) []draft.Parameter {
 			return false
 		}
 	}
-	stand := draft.Mm("collar", "Stand collar, high", 0, 80, high, "⟦3 cm⟧ to ⟦45⟧ in the 1880s, to ⟦75⟧ about 1900", figure.Memory,
-		"0 for none.")
+	stand := draft.Mm("collar", "Stand collar, high", 0, 80, high, "⟦3 cm⟧ to ⟦45⟧ in the 1880s, to ⟦75⟧ about 1900",
+		figure.Memory, "0 for none.")
 	stand.When = is("stand")
-	flat := draft.Mm("collar_wide", "Collar, wide", 20, 260, wide, "⟦6 cm⟧ to ⟦95⟧; a sailor’s ⟦21 cm⟧ to ⟦26 cm⟧ behind", figure.Memory,
-		"From the neckline to its outer edge, at the centre back.")
+	flat := draft.Mm("collar_wide", "Collar, wide", 20, 260, wide, "⟦6 cm⟧ to ⟦95⟧; a sailor’s ⟦21 cm⟧ to ⟦26 cm⟧ behind",
+		figure.Memory, "From the neckline to its outer edge, at the centre back.")
 	flat.When = is("flat", "pointed", "sailor", "ruffle")
 	lap := draft.Mm("collar_lap", "Shoulders lapped at their ends by", 0, 60, 15, "⟦10⟧ to ⟦25⟧ make a small roll", figure.Memory,
 		"The flat collar is copied from the bodice with its shoulder seams laid over each other: the more, the more it rolls.")

@@ -67,7 +67,8 @@ func (Tailored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		p.Cut += 2
 	}
 	h.Covered = true
-	h.Do("pads", "Shoulder pads", 40, nil, "Two layers of wadding in a muslin cover, thickest at the shoulder’s end; tack them in "+
-		"along the shoulder seam and the armhole.", after("sleeves", "the head is set first"))
+	h.Do("pads", "Tack the shoulder pads in", 20, nil, "Those it was drafted over, along the shoulder seam and the armhole. Where it was "+
+		"drafted over none it has no room for them: put shoulder pads on under it first, as a layer, and "+
+		"draft it anew.", after("sleeves", "the head is set first"))
 	return *h.Draft, nil
 }

@@ -67,7 +67,8 @@ func (Gored) Parameters() []draft.Parameter {
 			Rule: "3", Help: "Full-depth knife pleats take three times.",
 			Default: draft.Fixed(3, "full-depth knife pleats", figure.Practice)},
 		{Key: "hem_round", Label: "Hem, all round", Unit: draft.Length, Saves: "Less flare",
-			Rule: "⟦=2.4 m⟧, or more where what it hangs over needs it", Help: "1877–82 ⟦180 cm⟧ to ⟦220 cm⟧, 1883–89 ⟦220 cm⟧ to ⟦280 " +
+			Rule: "⟦=2.4 m⟧, or more where what it hangs over needs it",
+			Help: "1877–82 ⟦180 cm⟧ to ⟦220 cm⟧, 1883–89 ⟦220 cm⟧ to ⟦280 " +
 				"cm⟧, 1890–96 ⟦300 cm⟧ to ⟦450 cm⟧.",
 			Default: func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 				least := leastHem(on, v)

@@ -19,7 +19,8 @@ func Waists(above, below string, upper, lower draft.Waist, unit measure.Unit) st
 	}
 	k := wide / most
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="waists" role="img" aria-label="%s and %s along the waist, from the centre front to the centre back" viewBox="0 0 %s %s">`,
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="waists" role="img" `+
+		`aria-label="%s and %s along the waist, from the centre front to the centre back" viewBox="0 0 %s %s">`,
 		esc(above), esc(below), n(wide+2*left), n(2*deep+apart+58))
 	row := func(name string, w draft.Waist, y float64, up bool) {
 		label := y + deep + 17
