@@ -360,13 +360,12 @@ func (c Column) Bridged(low, high float64, share func(degrees float64) float64) 
 }
 
 // Smoothed is the column with every section the mean of those near it, weighed by a Gauss
-// curve of so many mm, narrower near the ends and near the height of an edge, the shoulders' ends,
-// which would be rounded off; the girths at some heights are put back.
-func (c Column) Smoothed(width, edge float64, keep ...float64) Column {
+// curve of so many mm, narrower near the ends; the girths at some heights are put back.
+func (c Column) Smoothed(width float64, keep ...float64) Column {
 	out := slices.Clone(c)
 	bottom, top := c[0].Z, c[len(c)-1].Z
 	for i := range c {
-		w := math.Min(math.Min(width, math.Abs(c[i].Z-edge)), math.Min(c[i].Z-bottom, top-c[i].Z)/2)
+		w := math.Min(width, math.Min(c[i].Z-bottom, top-c[i].Z)/2)
 		if w < 1 {
 			continue
 		}

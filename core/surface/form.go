@@ -66,8 +66,9 @@ const creaseWidth = 9.0
 func On(f figure.Figure, from float64, ease Ease) *Form {
 	t := f.Torso()
 	bust, hip := -f.Drop(figure.Bust), -f.Drop(figure.Hip)
-	c := f.Column(from).Bridged(0, bust, func(float64) float64 { return 1 }).Bridged(bust, t.ShoulderPoint.Z, bridge).
-		Smoothed(creaseWidth, t.ShoulderPoint.Z, 0, bust)
+	sharp := f.Column(from).Bridged(0, bust, func(float64) float64 { return 1 }).Bridged(bust, t.ShoulderPoint.Z, bridge)
+	c := sharp.Smoothed(creaseWidth, 0, bust)
+	t.ShoulderPoint = roundEnd(c, t, ridge(sharp, t, t.ShoulderPoint).Length())
 	armpit, top := t.Armpit, t.NeckPoint.Z
 	out := func(z float64) float64 {
 		switch {
@@ -94,6 +95,33 @@ func On(f figure.Figure, from float64, ease Ease) *Form {
 	s.Torso.Front += ease.Bust / 10
 	s.settle()
 	return s
+}
+
+// ridge is the shoulder line of a column from the neck point to the height of an end.
+func ridge(c figure.Column, t figure.Torso, end r3.Vec) Line {
+	const n = 24
+	out := make(Line, n+1)
+	for i := range out {
+		k := float64(i) / n
+		y, z := t.NeckPoint.Y+(end.Y-t.NeckPoint.Y)*k, t.NeckPoint.Z+(end.Z-t.NeckPoint.Z)*k
+		at := c.At(z)
+		out[i] = r3.Vec{X: at.X(y), Y: y, Z: z}
+	}
+	return out
+}
+
+// roundEnd is where the shoulder line ends when its corner has been rounded: as far from the neck
+// as before, which is a little lower.
+func roundEnd(c figure.Column, t figure.Torso, long float64) r3.Vec {
+	end := t.ShoulderPoint
+	for range 40 {
+		short := long - ridge(c, t, end).Length()
+		if math.Abs(short) < 0.01 {
+			break
+		}
+		end.Z -= short * 0.7
+	}
+	return end
 }
 
 // Of is the form of any column, with no marks of a body on it: for surfaces whose unrolling

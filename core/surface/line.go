@@ -275,6 +275,59 @@ func (s *Form) Straight(a, b r3.Vec, from Datum) Line {
 	return out
 }
 
+// Shortest is the shortest line down the form from one point of it to another: a seam along it is
+// cut straight, as far as the pieces can be laid flat. It falls evenly from end to end and bends
+// forward or back by half a wave, a whole one and one and a half.
+func (s *Form) Shortest(a, b r3.Vec) Line {
+	const parts, bendings, most = 18, 3, 30.0
+	rows := make([]row, parts+1)
+	for i := range rows {
+		rows[i] = s.at(a.Z + (b.Z-a.Z)*float64(i)/parts)
+	}
+	var by [bendings]float64
+	line := func() Line {
+		out := Line{a}
+		for i := 1; i < parts; i++ {
+			k := float64(i) / parts
+			y := a.Y + (b.Y-a.Y)*k
+			for n, by := range by {
+				y += by * math.Sin(float64(n+1)*math.Pi*k)
+			}
+			x, _ := rows[i].along(rows[i].to(y))
+			out = append(out, r3.Vec{X: x, Y: y, Z: rows[i].z})
+		}
+		return append(out, b)
+	}
+	for range 2 { // each bending depends a little on the others
+		for n := range by {
+			by[n] = least(-most, most, func(v float64) float64 {
+				by[n] = v
+				return line().Length()
+			})
+		}
+	}
+	return line()
+}
+
+// least is where a function that falls and then rises is least, to 0.05, by golden sections.
+func least(low, high float64, f func(float64) float64) float64 {
+	const part = 0.6180339887498949
+	a, b := high-(high-low)*part, low+(high-low)*part
+	fa, fb := f(a), f(b)
+	for high-low > 0.05 {
+		if fa < fb {
+			high, b, fb = b, a, fa
+			a = high - (high-low)*part
+			fa = f(a)
+		} else {
+			low, a, fa = a, b, fb
+			b = low + (high-low)*part
+			fb = f(b)
+		}
+	}
+	return (low + high) / 2
+}
+
 // Below is the point that lies a way down from another, its distance round from a datum a part
 // of the other's.
 func (s *Form) Below(p r3.Vec, down, share float64, from Datum) r3.Vec {

@@ -36,9 +36,13 @@ func (Conical) Parameters() []draft.Parameter {
 			allowances(20, 15)), sleeve.Parameters("straight"))
 }
 
+// pointed is within which share of the half girth its points run out: the lower edge lies at the
+// waist where panniers stand out (from memory).
+const pointed = 0.36
+
 // Draft drafts it.
 func (Conical) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{"front_point", 1, 0, 0}, {"back_point", 0, 0, 1}}})
+	h, err := begun(on, v, lower{by: []lowered{{"front_point", 1, 0, 0, pointed}, {"back_point", 0, 0, 1, pointed}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -112,7 +112,7 @@ func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
 	frontNeck, backNeck := neckF, neckB
 	if c.backNeck > 0 || c.backArm > 0 {
 		n, a := math.Min(c.backNeck, notRising(neckB)), math.Min(c.backArm, back.Length()*0.6)
-		seam = h.form.Straight(neckB.At(n), back.At(a), surface.FromBack)
+		seam = h.form.Shortest(neckB.At(n), back.At(a))
 		if n > 0 {
 			frontNeck, backNeck = neckF.Then(neckB.Part(0, n)), neckB.Part(n, neckB.Length()+1)
 		}

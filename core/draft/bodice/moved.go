@@ -55,14 +55,16 @@ type lower struct {
 }
 
 // lowered is a setting that lowers the lower edge, and by how much for every mm at the centre
-// front, the side and the centre back. Half waves run between them, level at all three.
+// front, the side and the centre back. Half waves run between them, level at all three; a point
+// runs out within a share of the half girth, hollow, with its tip at the centre.
 type lowered struct {
 	key               string
 	front, side, back float64
+	within            float64 // 0 for a wave
 }
 
 // threeLows is a lower edge that is set at all three.
-var threeLows = lower{by: []lowered{{"front_point", 1, 0, 0}, {"side_low", 0, 1, 0}, {"back_low", 0, 0, 1}}}
+var threeLows = lower{by: []lowered{{"front_point", 1, 0, 0, 0}, {"side_low", 0, 1, 0, 0}, {"back_low", 0, 0, 1, 0}}}
 
 // at is its height at a share of the half girth.
 func (l lower) at(v draft.Values) func(share float64) float64 {
@@ -75,7 +77,14 @@ func (l lower) at(v draft.Values) func(share float64) float64 {
 	}
 }
 
+// hollow is how a point's lower edge curves: 1 were straight lines to the tip (from memory).
+const hollow = 1.4
+
 func (b lowered) weight(share float64) float64 {
+	if b.within > 0 {
+		tip := func(away float64) float64 { return math.Pow(math.Max(1-away/b.within, 0), hollow) }
+		return b.front*tip(share) + b.back*tip(1-share)
+	}
 	wave := func(from, to, part float64) float64 { return from + (to-from)*(1-math.Cos(2*math.Pi*part))/2 }
 	if share < 0.5 {
 		return wave(b.front, b.side, share)

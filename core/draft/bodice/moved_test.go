@@ -115,7 +115,7 @@ func TestPulledEdges(t *testing.T) {
 					now := moved.Drawn[i]
 					for _, end := range []struct{ a, b int }{{0, 0}, {len(was.Line) - 1, len(now.Line) - 1}} {
 						fell := was.Line[end.a].Z - now.Line[end.b].Z
-						assert.InDelta(t, by*was.Pulls[k].Weight[end.a], fell, 2, "%s: %s on the %s", g.About().Kind, p.Key, was.Name)
+						assert.InDelta(t, by*was.Pulls[k].Weight[end.a], fell, 2.5, "%s: %s on the %s", g.About().Kind, p.Key, was.Name)
 					}
 				}
 			}
