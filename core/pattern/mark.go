@@ -11,6 +11,7 @@ type MarkKind string
 
 const (
 	WaistLine MarkKind = "waist"
+	BustLine  MarkKind = "bust"
 	BoneLine  MarkKind = "bone"
 	BuskLine  MarkKind = "busk"
 	Eyelet    MarkKind = "eyelet"

@@ -140,6 +140,9 @@ func (p Piece) Slashed(s Slash) (Piece, error) {
 	return out, nil
 }
 
+// onOutline is how near the outline a mark's point lies that ends there, mm.
+const onOutline = 0.6
+
 // carry moves notches and marks with what was slashed.
 func (out *Piece) carry(p Piece, s Slash, c chord, turn func(plane.Point) plane.Point) {
 	region := p.right(c, s.From, s.To)
@@ -158,7 +161,10 @@ func (out *Piece) carry(p Piece, s Slash, c chord, turn func(plane.Point) plane.
 		m := &out.Marks[k]
 		m.Path = append([]plane.Point{}, m.Path...)
 		for i, q := range m.Path {
-			if plane.Inside(region, q) {
+			// What ends on the outline lies neither within nor without for certain: the side of the cut
+			// that it lies on tells.
+			if edge, _ := plane.Apart([]plane.Point{q}, region); edge > onOutline && plane.Inside(region, q) ||
+				edge <= onOutline && c.b.Sub(c.a).Cross(q.Sub(c.a)) < 0 {
 				m.Path[i] = turn(q)
 			}
 		}

@@ -20,9 +20,18 @@ type mesh struct {
 	mouths []mouthOf
 	onFold []int
 	slits  []slit
+	held   []level
 }
 
-// mouthOf is a dart's mouth: its two points, its tip and how long its legs are.
+// level is a held level from one line that it meets to the next: its points, and how far round each
+// lies.
+type level struct {
+	at []int
+	x  []float64
+}
+
+// mouthOf is a dart's mouth, or where one within a piece is widest: its two points, its tip and how
+// long its legs are from there.
 type mouthOf struct {
 	dart, first, leg, tip int
 	long                  float64
@@ -134,6 +143,7 @@ func (s *Form) meshed(p Panel) (*mesh, error) {
 	for k, d := range p.Darts {
 		m.split(k, cuts[k].chain, d.Line.Length())
 	}
+	from.chords(m)
 	return m, nil
 }
 
@@ -280,7 +290,7 @@ func nearest(l Line, p r3.Vec) float64 {
 	return at
 }
 
-// resettle gives the stiff edges that lie on the side of twins to them.
+// resettle gives the stiff edges, and the ends of levels, that lie on the side of twins to them.
 func (m *mesh) resettle(twin map[int]int) {
 	beside := map[[2]int]bool{}
 	for _, t := range m.tris {
@@ -295,6 +305,14 @@ func (m *mesh) resettle(twin map[int]int) {
 		}
 		if w, ok := twin[e.b]; ok && !beside[pair(e.a, e.b)] && beside[pair(e.a, w)] {
 			e.b = w
+		}
+	}
+	for _, l := range m.held {
+		n := len(l.at) - 1
+		for _, q := range []struct{ end, next int }{{0, 1}, {n, n - 1}} {
+			if w, ok := twin[l.at[q.end]]; ok && !beside[pair(l.at[q.end], l.at[q.next])] && beside[pair(w, l.at[q.next])] {
+				l.at[q.end] = w
+			}
 		}
 	}
 }
@@ -335,6 +353,25 @@ func (m *mesh) divide(chain []int, opens int, twin map[int]int) {
 	}
 }
 
+// widest adds the mouth of a dart that closes at both ends: it is widest at the waist, or where it
+// comes nearest to it.
+func (m *mesh) widest(k int, chain []int, twin map[int]int) {
+	n, at := len(chain)-1, 0
+	for i := 1; i < n; i++ {
+		if at == 0 || math.Abs(m.at[chain[i]].Z) < math.Abs(m.at[chain[at]].Z) {
+			at = i
+		}
+	}
+	if at == 0 {
+		return
+	}
+	long := 0.0
+	for i := at; i < n; i++ {
+		long += r3.Norm(r3.Sub(m.at[chain[i]], m.at[chain[i+1]]))
+	}
+	m.mouths = append(m.mouths, mouthOf{k, chain[at], twin[chain[at]], chain[n], long})
+}
+
 // split opens a dart: what lies to the right of it, looking in, gets points of its own, and
 // the outline runs in along its left leg and out along its right.
 func (m *mesh) split(k int, chain []int, long float64) {
@@ -371,6 +408,7 @@ func (m *mesh) split(k int, chain []int, long float64) {
 	}
 	if within {
 		m.slits = append(m.slits, slit{k, chain, twin})
+		m.widest(k, chain, twin)
 		return
 	}
 	mouth := m.ends[begins]

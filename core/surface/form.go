@@ -31,6 +31,9 @@ const atShoulder = 0.15
 type Form struct {
 	Torso  figure.Torso
 	Levels map[figure.Level]float64 // heights of the named levels
+	// Held are more heights at which a panel keeps its whole width, besides waist, high hip and
+	// hip: what must not come out narrower where no dart takes what is over.
+	Held   []float64
 	column figure.Column
 	rows   []row // every level's half outline
 	// coarse is how much larger the cells of its panels are than those of a middling body.

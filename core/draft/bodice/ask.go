@@ -193,9 +193,8 @@ func (h *half) wear(thick float64) {
 
 // measure adds the dimensions a maker compares.
 func (h *half) measure() {
-	under := h.underarm().Z - 3
 	round := func(key, where string, z float64) {
-		if z < h.hem(0.5)+0.1 || z > under+1e-9 {
+		if z < h.hem(0.5)+0.1 || z > h.bust() {
 			return
 		}
 		sum := 0.0
@@ -205,7 +204,7 @@ func (h *half) measure() {
 		}
 		h.Measure("girth."+key, "the bodice", where, 2*sum)
 	}
-	round("bust", "below the armholes", under)
+	round("bust", "round the bust, below the armholes", h.bust())
 	for _, l := range []figure.Level{figure.Underbust, figure.Waist, figure.HighHip} {
 		round(string(l), "round the "+l.Label(), h.form.Levels[l]+0.3)
 	}

@@ -78,6 +78,66 @@ func TestTapeRoundTheWaist(t *testing.T) {
 	assert.Greater(t, drafted, 25)
 }
 
+// A tape round the assembled pieces at the bust reads the dressed bust and the ease, with darts and
+// without: a cut that has none must be as wide there as one that has. Where the armhole is cut below
+// the bust points it is laid just under it, and reads what the body measures there at least.
+func TestTapeRoundTheBust(t *testing.T) {
+	drafted, deep := 0, 0
+	rapid.Check(t, func(t *rapid.T) {
+		on := dressed(t)
+		ease := rapid.Float64Range(25, 110).Draw(t, "ease")
+		g := rapid.SampledFrom([]draft.Garment{Block{}, Basque{}, Darted{}, Fifties{}, Straight{}, Vest{}, Tailored{},
+			Conical{}, Shirt{}}).Draw(t, "bodice")
+		set := draft.Settings{"bust_ease": ease}
+		v, _ := draft.Settle(g, on, nil)
+		if v.Has("sleeve") {
+			set["sleeve"] = "none"
+		}
+		if v.Has("back_full") {
+			set["back_full"] = 1.0
+		}
+		drop := 0.0
+		if v.Has("scye_drop") {
+			drop = rapid.Float64Range(v.Get("scye_drop").Low, v.Get("scye_drop").High).Draw(t, "drop")
+			set["scye_drop"] = drop
+		}
+		d, err := made(t, g, on, set)
+		if err != nil {
+			return
+		}
+		drafted++
+		sum := 0.0
+		for _, p := range d.Pieces {
+			for _, m := range p.Marks {
+				if m.Kind == pattern.BustLine && p.Of == "" {
+					sum += worn(p, m.Path)
+				}
+			}
+		}
+		if under := on.Torso().Underarm - drop; v.Has("scye_drop") && under < on.Torso().BustPoint.Z {
+			deep++
+			least := math.Inf(1) // a neckline may dip deeper still
+			for z := under; z > under-80; z -= 4 {
+				at := on.Column(z - 1).At(z)
+				least = math.Min(least, at.Girth())
+			}
+			require.Greater(t, 2*sum, 0.98*(least+ease), g.About().Kind)
+			return
+		}
+		want := on.GirthAt(figure.Bust) + ease
+		if set := v.Get("hip_ease"); !v.Has("waist_ease") { // it hangs: the larger of both decides
+			want = math.Max(want, math.Max(on.GirthAt(figure.Waist), on.GirthAt(figure.Hip))+set.Number)
+		}
+		within := 0.004
+		if gives(d) || on.GirthAt(figure.Waist) > 0.9*on.GirthAt(figure.Bust) {
+			within = 0.02 // darts that widen upwards are sewn shorter than they open
+		}
+		require.InDelta(t, want, 2*sum, within*want+1, g.About().Kind)
+	})
+	assert.Greater(t, drafted, 25)
+	assert.Greater(t, deep, 3)
+}
+
 // gives tells whether a draft warns that its cloth must give.
 func gives(d draft.Draft) bool {
 	return slices.ContainsFunc(d.Notes, func(n draft.Note) bool { return strings.Contains(n.Title, "must give by") })

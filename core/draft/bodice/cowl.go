@@ -84,7 +84,9 @@ func (h *half) cowled() error {
 		return err
 	}
 	p = ungathered(p, "neck")
-	p.Marks = slices.DeleteFunc(p.Marks, func(m pattern.Mark) bool { return m.Kind == pattern.WaistLine }) // it lies slanting now
+	p.Marks = slices.DeleteFunc(p.Marks, func(m pattern.Mark) bool {
+		return m.Kind == pattern.WaistLine || m.Kind == pattern.BustLine // they lie slanting now
+	})
 	if more := h.v.Number("cowl"); more > 1 {
 		cf, _ := p.Edge("centre-front")
 		side, _ := p.Edge("side")

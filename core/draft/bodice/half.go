@@ -124,7 +124,35 @@ func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
 	h.top = []stretch{{"neck", "neckline", frontNeck, corner}, {"shoulder", "shoulder", seam, 0}, {"scye", "armhole", front, 0},
 		{"scye-back", "armhole, back", back.Reversed(), 0}, {"shoulder", "shoulder", seam.Reversed(), 0},
 		{"neck", "neckline", backNeck, 0}}
+	h.holdBust()
 	return h, nil
+}
+
+// belowArm is how far below armhole and neckline the highest level lies that a bodice is held at, mm:
+// it ends where the side does.
+const belowArm = 0.4
+
+// heldApart is how far apart held levels lie at least, mm.
+const heldApart = 12.0
+
+// bust is the height at which it is measured round the bust: that of the bust points, or just below
+// its upper edge where that dips deeper.
+func (h *half) bust() float64 {
+	z := h.form.Levels[figure.Bust]
+	for _, s := range h.top {
+		for _, p := range s.line {
+			z = math.Min(z, p.Z-belowArm)
+		}
+	}
+	return z
+}
+
+// holdBust lets every panel keep its width round the bust and under it.
+func (h *half) holdBust() {
+	h.form.Held = append(h.form.Held, h.bust())
+	if z := h.form.Levels[figure.Underbust]; z < h.bust()-heldApart {
+		h.form.Held = append(h.form.Held, z)
+	}
 }
 
 // notRising is how far along a back neckline a shoulder seam may begin, mm: not where it climbs

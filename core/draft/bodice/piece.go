@@ -139,18 +139,24 @@ func straightened(p *pattern.Piece, id string) {
 	}
 }
 
-// levels marks waist and bust line on a piece, and notches at the waist where the piece goes
-// below it.
+// levels marks waist and bust line on a piece, and notches where they meet its seams.
 func (h *half) levels(p *pattern.Piece, flat *surface.Flat) {
-	if line := flat.Across(0); len(line) > 1 {
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: line, Label: "waist"})
+	for _, l := range []struct {
+		kind pattern.MarkKind
+		z    float64
+	}{{pattern.WaistLine, 0}, {pattern.BustLine, h.bust() + 0.2}} {
+		line := flat.Across(l.z)
+		if len(line) < 2 {
+			continue
+		}
+		p.Marks = append(p.Marks, pattern.Mark{Kind: l.kind, Path: line, Label: string(l.kind)})
 		for _, end := range []plane.Point{line[0], line[len(line)-1]} {
 			for _, e := range p.Edges {
 				if e.ID == p.Fold || e.ID == "hem" {
 					continue
 				}
 				if at, off := placeOn(e.Line, end); off < 0.5 && at > 15 && at < e.Length()-15 {
-					p.Notches = append(p.Notches, pattern.Notch{Edge: e.ID, At: at, Label: "waist"})
+					p.Notches = append(p.Notches, pattern.Notch{Edge: e.ID, At: at, Label: string(l.kind)})
 				}
 			}
 		}

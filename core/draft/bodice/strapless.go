@@ -114,6 +114,7 @@ func cutOff(on figure.Figure, v draft.Values, low lower) (*half, error) {
 		return nil, fmt.Errorf("the upper edge can’t be drawn on this body")
 	}
 	h.top = []stretch{{"top", "upper edge", h.form.Around(0, 1, curve.Predict), 0}}
+	h.holdBust()
 	return h, nil
 }
 

@@ -169,6 +169,8 @@ func (h *half) seamAt(id, name string, part int, scye, waist, hip float64) uprig
 	at := h.onScye(part, scye)
 	if part == scyeBack {
 		at = math.Max(at, 25)
+	} else if z := h.top[part].line.At(at).Z - belowArm; z > h.bust()+heldApart {
+		h.form.Held = append(h.form.Held, z) // the front keeps its width up to the seam's top
 	}
 	return upright{id, name, h.climb(h.top[part].line.At(at), waist, hip), part, at}
 }

@@ -212,6 +212,8 @@ func (s *sheet) style(kind string) {
 		dash = []float64{8, 1.5, 1.5, 1.5}
 	case string(pattern.WaistLine):
 		dash = []float64{0.4, 1.4}
+	case string(pattern.BustLine):
+		dash = []float64{3, 1.4, 0.4, 1.4}
 	case string(pattern.Gather):
 		dash = []float64{1.2, 1.2}
 	case string(pattern.PleatTo):
@@ -293,7 +295,8 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 var lines = []struct{ kind, label string }{
 	{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold",
 		"on the fold of the cloth, or fold"},
-	{"notch", "notch"}, {"waist", "waist level"}, {"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-fold",
+	{"notch", "notch"}, {"waist", "waist level"}, {"bust", "bust level"},
+	{"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-fold",
 		"pleat: fold here"}, {"pleat-to", "pleat: bring the fold to here"}, {"dart", "dart"},
 	{"tape", "tape inside, both sides"}, {"quilt", "quilting"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop",
 		"steel, both sides"}, {"ring", "row through both layers"}, {"slash", "slash"}, {"section", "set the next " +

@@ -160,7 +160,8 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 	}
 	for _, m := range sp.p.Marks {
 		bed := (m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine || m.Kind == pattern.HoopLine) && m.Width > 0
-		if m.Label == "" || bed || m.Kind == pattern.WaistLine || len(m.Path) < 2 || !(s.Dimensions || m.Kind == pattern.PleatFold) {
+		level := m.Kind == pattern.WaistLine || m.Kind == pattern.BustLine
+		if m.Label == "" || bed || level || len(m.Path) < 2 || !(s.Dimensions || m.Kind == pattern.PleatFold) {
 			continue
 		}
 		write("small", m.Label, 9*unit, markPlaces(sp.short.line(m.Path), m.Kind, unit), true)
@@ -209,7 +210,7 @@ func markPlaces(line []plane.Point, kind pattern.MarkKind, unit float64) []label
 
 // levelNotch are the names of notches that say no more than what the drawing shows: they
 // are read by pointing at them.
-var levelNotch = map[string]bool{"fastener": true, "hip": true, "waist": true}
+var levelNotch = map[string]bool{"fastener": true, "hip": true, "waist": true, "bust": true}
 
 // notchPlaces are where the name of a notch may stand: beside it, within the piece. wide is how wide the name is.
 func notchPlaces(at, dir plane.Point, unit, wide float64) []label {
