@@ -73,6 +73,9 @@ func (p *Piece) mouths() []mouth {
 	return out
 }
 
+// shut is how far the ends of a closed dart's legs lie apart at most, mm.
+const shut = 1.0
+
 // DartMoved closes a dart and opens it on another edge, at a distance along it: what lies
 // between the two turns about the dart's point, and what lies on the fold stays. All edges
 // keep their lengths but for what the dart takes of those it opens on. It fails when there is
@@ -114,7 +117,12 @@ func (p Piece) DartMoved(label, edge string, at float64) (Piece, error) {
 		fold = fold || p.Edges[k].ID == p.Fold && p.Fold != ""
 	}
 	region = append(region, before...)
-	out.Edges[d.edge].Line = plane.Join(was[:d.first+1], turned(was[d.last:]))
+	left, right := slices.Clone(was[:d.first+1]), turned(was[d.last:])
+	if end := len(left) - 1; left[end].To(right[0]) < shut { // legs that differ by a hair must not leave a step
+		left[end] = left[end].Mid(right[0])
+		right[0] = left[end]
+	}
+	out.Edges[d.edge].Line = plane.Join(left, right)
 	opened := turned(before)
 	peak := Cap(opened, after, d.tip)
 	out.Edges[to].Line = plane.Join(opened, []plane.Point{peak}, after)

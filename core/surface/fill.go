@@ -99,22 +99,25 @@ func (s start) heldPart(m *mesh, outline, constraints [][2]int, z, from, to floa
 		return constraints
 	}
 	n := int(math.Ceil((to - from) / levelStep))
-	clear := func(q plane.Point) bool {
-		for _, c := range outline {
-			if c[0] != ends[0] && c[1] != ends[0] && c[0] != ends[1] && c[1] != ends[1] &&
-				plane.Off(q, m.flat[c[0]], m.flat[c[1]]) < clearOf {
-				return false
-			}
-		}
-		return true
+	at := func(k int) plane.Point { return plane.Pt(from+(to-from)*float64(k)/float64(n), z) }
+	clear := func(q plane.Point) bool { // of what does not come to the level's ends
+		return !slices.ContainsFunc(outline, func(c [2]int) bool {
+			return c[0] != ends[0] && c[1] != ends[0] && c[0] != ends[1] && c[1] != ends[1] &&
+				plane.Off(q, m.flat[c[0]], m.flat[c[1]]) < clearOf
+		})
+	}
+	along := func(a, b plane.Point) bool { // it would run over a line's point
+		return slices.ContainsFunc(outline, func(c [2]int) bool {
+			return c[0] != ends[0] && c[0] != ends[1] && plane.Off(m.flat[c[0]], a, b) < onLevel
+		})
 	}
 	held, last := level{}, 0
 	for k := range n + 1 {
-		q := plane.Pt(from+(to-from)*float64(k)/float64(n), z)
+		q := at(k)
 		if k > 0 && k < n && !clear(q) {
 			continue
 		}
-		if k-last > passes { // it ran along an edge, which holds it there
+		if k-last > passes || k-last > 1 && along(at(last), q) { // it ran along an edge, which holds it there
 			constraints = m.hold(held, constraints)
 			held = level{}
 		}
