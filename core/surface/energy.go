@@ -52,24 +52,7 @@ func newEnergy(m *mesh) *energy {
 	for _, s := range m.stiff {
 		e.long += s.length / float64(len(m.stiff))
 	}
-	// Vertices in the order of the longer way keep the band narrow.
-	n := len(m.at)
-	box := plane.BoxOf(m.flat)
-	by := make([]int, n)
-	for i := range by {
-		by[i] = i
-	}
-	key := func(v int) float64 {
-		if box.Width() > box.Height() {
-			return m.flat[v].X
-		}
-		return m.flat[v].Y
-	}
-	slices.SortFunc(by, func(a, b int) int { return cmp.Compare(key(a), key(b)) })
-	e.order = make([]int, n)
-	for i, v := range by {
-		e.order[v] = i
-	}
+	e.order = ordered(m)
 	for _, t := range m.tris {
 		for k := range 3 {
 			e.band = max(e.band, e.apart(t[k], t[(k+1)%3]))
@@ -78,7 +61,69 @@ func newEnergy(m *mesh) *energy {
 	for _, s := range m.stiff {
 		e.band = max(e.band, e.apart(s.a, s.b))
 	}
+	for _, q := range m.mouths {
+		e.band = max(e.band, e.apart(q.first, q.leg))
+	}
 	return e
+}
+
+// ordered is the place of each vertex in an order in which neighbours lie near each other, so that
+// the band is narrow: from one end of the mesh by neighbours of neighbours, and then backwards
+// (Cuthill and McKee, Proceedings of the 24th National Conference of the ACM, 1969).
+func ordered(m *mesh) []int {
+	n := len(m.at)
+	beside := make([][]int, n)
+	tie := func(a, b int) {
+		if !slices.Contains(beside[a], b) {
+			beside[a], beside[b] = append(beside[a], b), append(beside[b], a)
+		}
+	}
+	for _, t := range m.tris {
+		for k := range 3 {
+			tie(t[k], t[(k+1)%3])
+		}
+	}
+	for _, s := range m.stiff {
+		tie(s.a, s.b)
+	}
+	for _, q := range m.mouths { // they may be held later
+		tie(q.first, q.leg)
+	}
+	walk := func(from int) []int {
+		seen, out := make([]bool, n), []int{from}
+		seen[from] = true
+		for i := 0; i < len(out); i++ {
+			next := len(out)
+			for _, v := range beside[out[i]] {
+				if !seen[v] {
+					seen[v], out = true, append(out, v)
+				}
+			}
+			slices.SortStableFunc(out[next:], func(a, b int) int { return cmp.Compare(len(beside[a]), len(beside[b])) })
+		}
+		return out
+	}
+	from := m.loop[0]
+	for range 3 { // to an end of the mesh: what is reached last lies farthest
+		far := walk(from)
+		from = far[len(far)-1]
+	}
+	order := make([]int, n)
+	for i := range order {
+		order[i] = -1
+	}
+	place := n
+	for _, v := range walk(from) {
+		place--
+		order[v] = place
+	}
+	for v := range order { // what hangs together with nothing
+		if order[v] < 0 {
+			place--
+			order[v] = place
+		}
+	}
+	return order
 }
 
 func (e *energy) apart(a, b int) int {

@@ -12,7 +12,7 @@ import (
 // levelStep is how far apart the points of a held level lie, clearOf how far they stay from what
 // runs beside it, shortPart the least part that a line is divided at a level into, onLevel how near
 // to a level what ends on it lies, mm.
-const levelStep, clearOf, shortPart, onLevel = 10.0, 5.0, 3.0, 0.6
+const levelStep, clearOf, shortPart, onLevel = 15.0, 5.0, 3.0, 0.6
 
 // parted is a line cut where it crosses the held levels, so that a point lies there in all its
 // neighbours.
@@ -208,7 +208,11 @@ func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 				if !clear {
 					break
 				}
-				clear = plane.Off(q, m.flat[c[0]], m.flat[c[1]]) > 0.55*cell
+				a, b := m.flat[c[0]], m.flat[c[1]]
+				if math.Min(a.Y, b.Y)-q.Y > cell || q.Y-math.Max(a.Y, b.Y) > cell {
+					continue
+				}
+				clear = plane.Off(q, a, b) > 0.55*cell
 			}
 			if clear {
 				m.at = append(m.at, s.placed(q))

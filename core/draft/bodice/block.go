@@ -124,7 +124,7 @@ const leastDart = 6.0
 // back is the back with a dart at the waist and one at the shoulder.
 func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	middle := waist + (1-waist)*0.48
-	tip := h.underarm().Z - 20
+	tip := math.Min(h.underarm().Z-20, h.form.Levels[figure.Bust]-12) // higher up a long back has nothing to take in
 	line := h.form.Through(surface.Station{Z: 0, Share: middle}, surface.Station{Z: tip, Share: middle})
 	// The waist dart takes what the half waist is smaller than the half bust, by the
 	// usual share; the shoulder's a part of what would open: the rest is eased.
