@@ -150,9 +150,20 @@ func (h *half) bust() float64 {
 // holdBust lets every panel keep its width round the bust and under it.
 func (h *half) holdBust() {
 	h.form.Held = append(h.form.Held, h.bust())
-	if z := h.form.Levels[figure.Underbust]; z < h.bust()-heldApart {
-		h.form.Held = append(h.form.Held, z)
+	for _, l := range []figure.Level{figure.Bust, figure.Underbust} {
+		if z := h.form.Levels[l]; math.Abs(z-h.bust()) > heldApart {
+			h.form.Held = append(h.form.Held, z)
+		}
 	}
+}
+
+// bustLine is the height of the bust line that is marked. Of a bodice that ends below the arms only
+// what reaches over the bust has one.
+func (h *half) bustLine() float64 {
+	if len(h.top) == 1 {
+		return h.form.Levels[figure.Bust]
+	}
+	return h.bust()
 }
 
 // notRising is how far along a back neckline a shoulder seam may begin, mm: not where it climbs

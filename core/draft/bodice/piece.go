@@ -144,7 +144,7 @@ func (h *half) levels(p *pattern.Piece, flat *surface.Flat) {
 	for _, l := range []struct {
 		kind pattern.MarkKind
 		z    float64
-	}{{pattern.WaistLine, 0}, {pattern.BustLine, h.bust() + 0.2}} {
+	}{{pattern.WaistLine, 0}, {pattern.BustLine, h.bustLine() + 0.2}} {
 		line := flat.Across(l.z)
 		if len(line) < 2 {
 			continue
