@@ -70,6 +70,8 @@ func Fair(pieces []Piece, seams []Seam) {
 		// Only as far as the next dart: its legs end on the edge as it is there.
 		line, long := b.edge.Line, b.edge.Length()
 		from, to := b.piece.clear(b.edge)
+		over := math.Max(leastOver, overFor/math.Abs(b.turn))
+		from, to = math.Min(from, over), math.Max(to, long-over)
 		if b.first {
 			b.edge.Line = plane.Join(bent(plane.Part(line, 0, from), true, b.turn), plane.Part(line, from, long))
 		} else {
@@ -90,6 +92,11 @@ func (p *Piece) clear(e *Edge) (from, to float64) {
 	}
 	return from, to
 }
+
+// An edge is bent over overFor, mm, divided by its turn in radians, and over leastOver at least: a
+// sharp turn that ran out over the whole edge would carry it aside, an armhole into the width of the
+// back.
+const overFor, leastOver = 8.0, 60.0
 
 // slight is a corner nobody sees, and meant one that is there on purpose, in
 // radians.
@@ -130,27 +137,15 @@ func bent(line []plane.Point, first bool, turn float64) []plane.Point {
 		return plane.Reversed(bent(plane.Reversed(line), true, -turn))
 	}
 	long := plane.Length(line)
-	var fine []plane.Point
-	const n = 40
-	run := 0.0
-	for i, p := range line {
-		if i > 0 {
-			d := line[i-1].To(p)
-			for k := 1.0; k < math.Ceil(d/long*n); k++ {
-				fine = append(fine, line[i-1].Toward(p, k/math.Ceil(d/long*n)))
-			}
-			run += d
-		}
-		fine = append(fine, p)
+	n := max(40, int(long/3))
+	fine := make([]plane.Point, n+1) // evenly: a normal between points that lie close tells nothing
+	for i := range fine {
+		fine[i], _ = plane.Along(line, long*float64(i)/float64(n))
 	}
-	out := make([]plane.Point, len(fine))
-	run = 0
+	out := make([]plane.Point, n+1)
 	for i, p := range fine {
-		if i > 0 {
-			run += fine[i-1].To(p)
-		}
-		t := run / long
-		a, b := fine[max(i-1, 0)], fine[min(i+1, len(fine)-1)]
+		t := float64(i) / float64(n)
+		a, b := fine[max(i-1, 0)], fine[min(i+1, n)]
 		out[i] = p.Add(b.Sub(a).Unit().Left().Times(math.Tan(turn) * long * t * (1 - t) * (1 - t)))
 	}
 	out[0], out[len(out)-1] = line[0], line[len(line)-1]
