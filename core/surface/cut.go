@@ -58,6 +58,8 @@ type stiffEdge struct {
 	// tip is one more than the tip of the dart whose mouth it is; 0 for any other edge. A
 	// mouth knows which way it opens.
 	tip int
+	// inside is set for what lies within the panel, a held level: it gives way to the outline.
+	inside bool
 }
 
 // start is the plane a panel is unrolled from: how far round from its datum, and how high.
@@ -161,7 +163,7 @@ func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
 	at := m.put(p.Edges[0].Line[0], from)
 	m.loop = append(m.loop, at)
 	piece := func(line Line) {
-		n := max(int(math.Ceil(line.Length()/(step*from.coarse))), 1)
+		n := max(int(math.Ceil(line.Length()/(step*math.Min(from.coarse, mostCoarse)))), 1)
 		points := line.divided(n)
 		for i := 1; i <= n; i++ {
 			next := m.loop[0]
@@ -211,6 +213,10 @@ func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
 
 // gapAtMost is how far edges may miss each other where they meet, mm.
 const gapAtMost = 1.5
+
+// mostCoarse is how much coarser the outline of a large body is at most: seams are as long as the curve
+// through its points.
+const mostCoarse = 1.2
 
 // dart lays the points of the darts; darts may share their tip.
 func (m *mesh) dart(p Panel, from start, cuts []cut, constraints [][2]int) [][2]int {

@@ -15,10 +15,11 @@ import (
 // Stiffnesses of seams, darts and outline beside the cloth: soft while the panel finds its
 // shape, then nearly rigid, so that both sides of a seam come out alike. Rounds of each.
 const (
-	soft, rigid             = 40.0, 1500.0
+	soft, rigid             = 40.0, 3000.0
 	softRounds, rigidRounds = 600, 300
 	settled                 = 0.004 // mm that nothing moves by any more
 	trueEdge                = 0.05  // mm that no edge of the outline is out by,
+	givesWay                = 2     // times as soft what is held within the panel
 	longest                 = 4     // unless that many times the rounds do not bring it there
 )
 
@@ -167,6 +168,9 @@ func (e *energy) system(weight float64, folded bool) (*mat.BandCholesky, error) 
 }
 
 func (e *energy) stiffness(weight float64, s stiffEdge) float64 {
+	if s.inside {
+		weight /= givesWay
+	}
 	return weight * e.area / (math.Max(s.length, 0.1) * e.long)
 }
 

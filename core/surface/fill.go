@@ -144,7 +144,7 @@ func (m *mesh) hold(l level, constraints [][2]int) [][2]int {
 	for k := 1; k < len(l.at); k++ {
 		constraints = append(constraints, [2]int{l.at[k-1], l.at[k]})
 		long := math.Max(l.x[k]-l.x[k-1], r3.Norm(r3.Sub(m.at[l.at[k]], m.at[l.at[k-1]]))) // the latter where it slants to a line's end
-		m.stiff = append(m.stiff, stiffEdge{a: l.at[k-1], b: l.at[k], length: long})
+		m.stiff = append(m.stiff, stiffEdge{a: l.at[k-1], b: l.at[k], length: long, inside: true})
 	}
 	if len(l.at) > 1 {
 		m.held = append(m.held, l)
@@ -162,7 +162,7 @@ func (s start) chords(m *mesh) {
 		for i := 0; i+2 < len(l.at); i += chordOver {
 			k := min(i+chordOver, len(l.at)-1)
 			if long, by := l.x[k]-l.x[i], s.bends(m.flat[l.at[i]], m.flat[l.at[k]]); k > i+1 {
-				m.stiff = append(m.stiff, stiffEdge{a: l.at[i], b: l.at[k], length: long * (1 - by*by/24)})
+				m.stiff = append(m.stiff, stiffEdge{a: l.at[i], b: l.at[k], length: long * (1 - by*by/24), inside: true})
 			}
 		}
 	}
