@@ -14,6 +14,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
 	"pgregory.net/rapid"
 )
 
@@ -300,5 +301,44 @@ func TestDartsTakeTheSameWherever(t *testing.T) {
 	}
 	for i := range all {
 		assert.InDelta(t, all[0], all[i], 12, "degrees in all, %v", all)
+	}
+}
+
+// The armhole that is sewn is the one that lies on the figure: what is drawn there is as long as the
+// pieces' edges, which were only made to run on over their seams. A millimetre's deeper armhole is a
+// little longer, and never jumps.
+func TestArmholesAreThoseOnTheFigure(t *testing.T) {
+	on := drafttest.Body(t, slight, 0)
+	lengths := func(g draft.Garment, drop float64) (drawn, sewn float64) {
+		set := draft.Settings{"scye_drop": drop}
+		if v, _ := draft.Settle(g, on, nil); v.Has("sleeve") {
+			set["sleeve"] = "none"
+		}
+		d, err := made(t, g, on, set)
+		require.NoError(t, err, g.About().Kind)
+		for _, l := range d.Drawn {
+			for i := 1; l.Kind == draft.DrawnScye && i < len(l.Line); i++ {
+				drawn += r3.Norm(r3.Sub(l.Line[i], l.Line[i-1]))
+			}
+		}
+		for _, p := range d.Pieces {
+			for _, e := range p.Edges {
+				if p.Of == "" && (e.ID == "scye" || e.ID == "scye-back") {
+					sewn += e.Length()
+				}
+			}
+		}
+		return drawn, sewn
+	}
+	for _, g := range []draft.Garment{Block{}, Fifties{}, Basque{}, Darted{}, Vest{}, Conical{}, Straight{}} {
+		last := 0.0
+		for drop := 11.0; drop < 17; drop++ {
+			drawn, sewn := lengths(g, drop)
+			assert.InDelta(t, drawn, sewn, 0.05*drawn, "%s: %.0f", g.About().Kind, drop)
+			if last > 0 {
+				assert.InDelta(t, 1.8, sewn-last, 4, "%s: %.0f", g.About().Kind, drop)
+			}
+			last = sewn
+		}
 	}
 }
