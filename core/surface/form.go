@@ -5,6 +5,7 @@ package surface
 import (
 	"math"
 	"sort"
+	"sync"
 
 	"ardentgusset/core/figure"
 	"ardentgusset/core/plane"
@@ -38,6 +39,8 @@ type Form struct {
 	rows   []row // every level's half outline
 	// coarse is how much larger the cells of its panels are than those of a middling body.
 	coarse float64
+	sum    sync.Once
+	is     uint64 // told from other forms' by it
 }
 
 type row struct {

@@ -2,6 +2,7 @@ package surface
 
 import (
 	"cmp"
+	"fmt"
 	"math"
 	"slices"
 
@@ -62,39 +63,56 @@ func (d FlatDart) Mouth() float64 { return d.First[0].To(d.Leg[0]) }
 // Xu, Gotsman and Gortler, Computer Graphics Forum 27(5), 2008; Sorkine and Alexa,
 // Symposium on Geometry Processing, 2007).
 func (s *Form) Unroll(p Panel) (*Flat, error) {
-	m, err := s.meshed(p)
+	k := s.keyOf(p)
+	loose, err := known.find(k, func() (settling, error) { return s.loose(p) })
 	if err != nil {
 		return nil, err
 	}
-	e := newEnergy(m)
-	at := slices.Clone(m.flat)
-	for _, phase := range []struct {
-		weight float64
-		rounds int
-	}{{soft, softRounds}, {rigid, rigidRounds}} {
-		if err := e.relax(at, phase.weight, phase.rounds); err != nil {
-			return nil, err
-		}
-		if p.Take != nil && phase.weight == soft {
-			m.take(p, at) // they have opened by themselves: from shut they could swing the wrong way
-		}
+	m := *loose.mesh
+	m.stiff = slices.Clip(m.stiff)
+	if p.Take != nil {
+		// They have opened by themselves: from shut they could swing the wrong way.
+		k.takes = fmt.Sprint("taken", m.take(p, loose.at))
+	} else {
+		k.takes = "as it opens"
 	}
-	for range longest { // slivers in a narrow strap settle slowly
-		if e.off(at) < trueEdge {
-			break
-		}
-		if err := e.relax(at, rigid, rigidRounds); err != nil {
-			return nil, err
-		}
+	held, err := known.find(k, func() (settling, error) { return m.settle(loose.at) })
+	if err != nil {
+		return nil, err
 	}
-	f := &Flat{mesh: m, flat: at, panel: p}
+	f := &Flat{mesh: held.mesh, flat: slices.Clone(held.at), panel: p}
 	f.upright(len(m.onFold) > 0, p)
 	f.read(p)
 	return f, nil
 }
 
-// take holds the darts' mouths as wide as the panel's maker says.
-func (m *mesh) take(p Panel, at []plane.Point) {
+// loose is the panel cut up and laid flat while its outline still gives.
+func (s *Form) loose(p Panel) (settling, error) {
+	m, err := s.meshed(p)
+	if err != nil {
+		return settling{}, err
+	}
+	at := slices.Clone(m.flat)
+	err = newEnergy(m).relax(at, soft, softRounds)
+	return settling{mesh: m, at: at}, err
+}
+
+// settle lets the outline come out as long as it is, and the darts as wide as they are held.
+func (m *mesh) settle(from []plane.Point) (settling, error) {
+	e, at := newEnergy(m), slices.Clone(from)
+	for range longest { // slivers in a narrow strap settle slowly
+		if err := e.relax(at, rigid, rigidRounds); err != nil {
+			return settling{}, err
+		}
+		if e.off(at) < trueEdge {
+			break
+		}
+	}
+	return settling{mesh: m, at: at}, nil
+}
+
+// take holds the darts' mouths as wide as the panel's maker says, and tells their angles.
+func (m *mesh) take(p Panel, at []plane.Point) []float64 {
 	swing := make([]float64, len(p.Darts))
 	for _, q := range m.mouths {
 		a, b := at[q.first].Sub(at[q.tip]), at[q.leg].Sub(at[q.tip])
@@ -106,6 +124,7 @@ func (m *mesh) take(p Panel, at []plane.Point) {
 			m.stiff = append(m.stiff, stiffEdge{a: q.first, b: q.leg, length: 2 * q.long * math.Sin(angle/2), tip: q.tip + 1})
 		}
 	}
+	return angles
 }
 
 // upright turns the piece so that what is upright on the form is, on the whole, upright: a

@@ -258,7 +258,10 @@ func headOf(a Armhole, width, ease float64) head {
 				high = mid
 			}
 		}
-		wf = (low + high) / 2
+		was := wf
+		if wf = (low + high) / 2; math.Abs(wf-was) < 1e-6 {
+			break
+		}
 	}
 	h.front = half(wf, frontHollow, frontCrown, h.high)
 	h.back = half(width-wf, backHollow, backTop, h.high)
@@ -310,19 +313,23 @@ func (h head) order() []Part {
 
 // on is where on the head a place of the armhole belongs, both from the back's underarm: below
 // the notches lies hardly any ease, most of it over the middle.
-func (h head) on(at float64) float64 {
+func (h head) on(at float64) float64 { return h.along(at, plane.Length(h.back), plane.Length(h.front)) }
+
+// along is on for a head whose halves are known to be so long.
+func (h head) along(at, backLong, frontLong float64) float64 {
 	if back := h.a.Back(); at <= back {
-		return at + (plane.Length(h.back)-back)*eased(at/back)
+		return at + (backLong-back)*eased(at/back)
 	}
 	left := h.a.Around() - at
-	return plane.Length(h.line()) - left - (plane.Length(h.front)-h.a.Front())*eased(left/h.a.Front())
+	return backLong + frontLong - left - (frontLong-h.a.Front())*eased(left/h.a.Front())
 }
 
 // under is on the other way round.
 func (h head) under(at float64) float64 {
+	back, front := plane.Length(h.back), plane.Length(h.front)
 	low, high := 0.0, h.a.Around()
 	for range 50 {
-		if mid := (low + high) / 2; h.on(mid) < at {
+		if mid := (low + high) / 2; h.along(mid, back, front) < at {
 			low = mid
 		} else {
 			high = mid

@@ -1,0 +1,116 @@
+package surface
+
+import (
+	"encoding/binary"
+	"fmt"
+	"hash/maphash"
+	"maps"
+	"math"
+	"slices"
+	"sync"
+
+	"ardentgusset/core/plane"
+)
+
+// settling is a panel cut up, and where its points lie when they have come to rest.
+type settling struct {
+	mesh *mesh
+	at   []plane.Point
+}
+
+// key is what a panel's settling depends on: its lines, its form, and, once they are known, how far
+// its darts are held open.
+type key struct {
+	panel uint64
+	takes string
+}
+
+// settlings are those that were worked out last: most edits leave most panels as they are.
+type settlings struct {
+	sync.Mutex
+	by map[key]settling
+}
+
+var known settlings
+
+// mostKnown is how many settlings are kept, some 60 kB each.
+const mostKnown = 400
+
+// find is the settling of a key, worked out where it is not known; it is never changed.
+func (k *settlings) find(of key, work func() (settling, error)) (settling, error) {
+	k.Lock()
+	s, ok := k.by[of]
+	k.Unlock()
+	if ok {
+		return s, nil
+	}
+	s, err := work()
+	if err != nil {
+		return s, err
+	}
+	k.Lock()
+	defer k.Unlock()
+	if k.by == nil || len(k.by) >= mostKnown {
+		k.by = map[key]settling{}
+	}
+	k.by[of] = s
+	return s, nil
+}
+
+// seed is that of the sums below, one for the run of the program.
+var seed = maphash.MakeSeed()
+
+// sum takes numbers and names together.
+type sum struct{ maphash.Hash }
+
+func newSum() *sum {
+	s := &sum{}
+	s.SetSeed(seed)
+	return s
+}
+
+func (s *sum) numbers(all ...float64) {
+	var b [8]byte
+	for _, v := range all {
+		binary.LittleEndian.PutUint64(b[:], math.Float64bits(v))
+		_, _ = s.Write(b[:]) // a sum takes what it is given
+	}
+}
+
+func (s *sum) line(l Line) {
+	s.numbers(float64(len(l)))
+	for _, p := range l {
+		s.numbers(p.X, p.Y, p.Z)
+	}
+}
+
+// keyOf is the key of a panel before its darts are held.
+func (s *Form) keyOf(p Panel) key {
+	h := newSum()
+	s.sum.Do(func() {
+		f := newSum()
+		for i := range s.rows {
+			f.numbers(s.rows[i].z)
+			for _, q := range s.rows[i].points {
+				f.numbers(q.X, q.Y)
+			}
+		}
+		s.is = f.Sum64()
+	})
+	h.numbers(float64(s.is>>32), float64(s.is&math.MaxUint32), s.coarse, float64(p.From))
+	h.numbers(s.Held...)
+	for _, l := range slices.Sorted(maps.Keys(s.Levels)) {
+		_, _ = h.WriteString(string(l))
+		h.numbers(s.Levels[l])
+	}
+	_, _ = h.WriteString(fmt.Sprintf("%q %q", p.Fold, p.Straight))
+	for _, e := range p.Edges {
+		_, _ = h.WriteString(fmt.Sprintf("%q", e.ID))
+		h.line(e.Line)
+	}
+	for _, d := range p.Darts {
+		_, _ = h.WriteString(fmt.Sprintf("%q %q", d.ID, d.Edge))
+		h.line(d.Line)
+	}
+	return key{panel: h.Sum64()}
+}
