@@ -142,3 +142,31 @@ func TestDartsFollowEvenly(t *testing.T) {
 		}
 	}
 }
+
+// A dart that closes at both ends takes the part it is told to of what would open, at its widest, and
+// the jacket measures the same round bust and waist; so it does when the jacket is so short that
+// the dart runs to its edge.
+func TestDartsWithinTakeTheirPart(t *testing.T) {
+	on := drafttest.Body(t, slight, 0)
+	widest := func(set draft.Settings) (wide, bust, waist float64) {
+		set["sleeve"] = "none"
+		d, err := made(t, Tailored{}, on, set)
+		require.NoError(t, err)
+		for _, m := range drafttest.Piece(t, d, "front").Marks {
+			if m.Kind == pattern.Dart {
+				for i, q := range m.Path[:len(m.Path)/2] {
+					wide = max(wide, q.To(m.Path[len(m.Path)-1-i]))
+				}
+			}
+		}
+		return wide, drafttest.Value(d, "girth.bust"), drafttest.Value(d, "girth.waist")
+	}
+	whole, bust, waist := widest(draft.Settings{"dart_take": 1.0})
+	part, same, alike := widest(draft.Settings{"dart_take": 0.6})
+	assert.InDelta(t, 0.6, part/whole, 0.05)
+	assert.InDelta(t, bust, same, 2)
+	assert.InDelta(t, waist, alike, 2)
+	_, short, _ := widest(draft.Settings{"long": 104.0})
+	_, long, _ := widest(draft.Settings{"long": 107.0})
+	assert.InDelta(t, short, long, 3, "to the edge, and within")
+}

@@ -205,8 +205,9 @@ const flattest, steepest = 0.15, 1.1
 func headFor(a Armhole, width, ease float64) (head, error) {
 	long := a.Around() + ease
 	if long < width*1.01 {
-		return head{}, fmt.Errorf("the sleeve is too wide for this armhole: %s round the arm do not fit into a head of %s; less ease round "+
-			"the arm, or a deeper armhole", measure.Tell(width), measure.Tell(long))
+		return head{}, fmt.Errorf("the sleeve is too wide for this armhole: %s round the arm want a head of %s at least, and the armhole "+
+			"with its ease gives %s; less ease round the arm, or a deeper armhole", measure.Tell(width), measure.Tell(width*1.01),
+			measure.Tell(long))
 	}
 	h := headOf(a, width, ease)
 	if h.high > steepest*a.Depth {
