@@ -56,28 +56,30 @@ func bodices(t *testing.T) []ensemble.Stage {
 
 // The exported patterns of bodices, put together by a program that knows only the file: every seam's
 // sides differ by the ease that is written, the waist line that is marked on the pieces, less what
-// GEOS finds of it in the darts, goes round the figure in the file and the ease that was asked, and
-// the legs of every dart are of one length.
+// GEOS finds of it in the darts, goes round the figure in the file and the ease that was asked, so
+// does the bust line, which lies a little below the bust where the armhole is deep, and the legs of
+// every dart are of one length.
 func TestExportedBodicesAgainstGEOS(t *testing.T) {
 	type asked struct {
 		ID      string
 		Pattern json.RawMessage
 	}
 	var in []asked
-	var want []float64
+	var want, wantBust []float64
 	for _, s := range bodices(t) {
 		var b bytes.Buffer
 		require.NoError(t, patternjson.Write(&b, s))
 		in = append(in, asked{s.ID, b.Bytes()})
-		ease := s.Values.Number("waist_ease")
+		ease, bust := s.Values.Number("waist_ease"), s.Values.Number("bust_ease")
 		if s.Kind == "jacket-quilted" { // and the wadding's own thickness
 			ease += 2 * math.Pi * 6
+			bust += 2 * math.Pi * 6
 		}
-		want = append(want, ease)
+		want, wantBust = append(want, ease), append(wantBust, bust)
 	}
 	var got []struct {
-		Waist, Figure, Seam, Legs float64
-		Seams, Darts              int
+		Waist, Figure, Seam, Legs, Bust, Breast float64
+		Seams, Darts                            int
 	}
 	ask(t, `
 def run(pts): return sum(math.dist(a, b) for a, b in zip(pts, pts[1:]))
@@ -93,7 +95,7 @@ for one in data:
             i = (i + 1) % n
             pts.append(p["outline"][i])
         return run(pts)
-    waist, legs, darts = 0.0, 0.0, 0
+    rings, legs, darts = {"waist": 0.0, "bust": 0.0}, 0.0, 0
     for p in pieces.values():
         shut = []
         for m in p["marks"]:
@@ -104,18 +106,20 @@ for one in data:
                 if math.dist(q[0], q[-1]) > 1: # one that closes within the piece comes back to its start
                     legs = max(legs, abs(run(q[:tip + 1]) - run(q[tip:])))
         for m in p["marks"]:
-            if m["kind"] == "waist":
+            if m["kind"] in rings:
                 line = LineString(m["path"])
                 halves = 2 if p["mirror_pairs"] or p["on_fold"] else 1
-                waist += halves * (line.length - sum(line.intersection(s).length for s in shut))
+                rings[m["kind"]] += halves * (line.length - sum(line.intersection(s).length for s in shut))
     seam = max(abs(edge(s["b"]) - edge(s["a"]) - s["ease_mm"]) for s in d["seams"])
-    out.append(dict(Waist=waist, Figure=d["figure"]["waist_girth"], Seam=seam, Legs=legs, Seams=len(d["seams"]), Darts=darts))
+    out.append(dict(Waist=rings["waist"], Bust=rings["bust"], Figure=d["figure"]["waist_girth"], Breast=d["figure"]["bust_girth"],
+        Seam=seam, Legs=legs, Seams=len(d["seams"]), Darts=darts))
 print(json.dumps(out))`, in, &got)
 	require.Len(t, got, len(in))
 	for i, g := range got {
 		assert.Less(t, g.Seam, 0.5, "%s: a seam", in[i].ID)
 		assert.Greater(t, g.Seams, 3, in[i].ID)
 		assert.InDelta(t, g.Figure+want[i], g.Waist, 0.003*g.Figure+1, "%s: the waist", in[i].ID)
+		assert.InDelta(t, g.Breast+wantBust[i]-12, g.Bust, 18, "%s: the bust", in[i].ID)
 		assert.Less(t, g.Legs, 1.5, "%s: the legs of a dart", in[i].ID)
 	}
 }

@@ -242,16 +242,8 @@ func (s *Form) behind(low float64, at r3.Vec) Line {
 
 // Shoulder is the shoulder line from the neck point to the shoulder point.
 func (s *Form) Shoulder() Line {
-	t := s.Torso
-	n := 24
-	out := make(Line, n+1)
-	for i := range out {
-		k := float64(i) / float64(n)
-		y, z := t.NeckPoint.Y+(t.ShoulderPoint.Y-t.NeckPoint.Y)*k, t.NeckPoint.Z+(t.ShoulderPoint.Z-t.NeckPoint.Z)*k
-		at := s.column.At(z)
-		out[i] = r3.Vec{X: at.X(y), Y: y, Z: z}
-	}
-	out[0], out[n] = t.NeckPoint, t.ShoulderPoint
+	out := ridge(s.column, s.Torso, s.Torso.ShoulderPoint)
+	out[0], out[len(out)-1] = s.Torso.NeckPoint, s.Torso.ShoulderPoint
 	return out
 }
 

@@ -42,7 +42,8 @@ const pointed = 0.36
 
 // Draft drafts it.
 func (Conical) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{"front_point", 1, 0, 0, pointed}, {"back_point", 0, 0, 1, pointed}}})
+	h, err := begun(on, v, lower{by: []lowered{{key: "front_point", front: 1, within: pointed},
+		{key: "back_point", back: 1, within: pointed}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

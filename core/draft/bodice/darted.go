@@ -41,7 +41,7 @@ func (Darted) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Darted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{"waist_up", -1, -1, -1, 0}, {"front_point", 1, 0, 0, 0}}})
+	h, err := begun(on, v, lower{by: []lowered{{key: "waist_up", front: -1, side: -1, back: -1}, {key: "front_point", front: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -61,7 +61,7 @@ func (d Draped) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (d Draped) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{"front_point", 1, 0, 0, 0}}})
+	h, err := begun(on, v, lower{by: []lowered{{key: "front_point", front: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

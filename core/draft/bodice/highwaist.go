@@ -56,7 +56,7 @@ func (HighWaist) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 			"another bodice",
 			measure.Tell(v.Number("under")))
 	}
-	h, err := begun(on, v, lower{above: on.Torso().BustPoint.Z, by: []lowered{{"under", 1, 1, 1, 0}}})
+	h, err := begun(on, v, lower{above: on.Torso().BustPoint.Z, by: []lowered{{key: "under", front: 1, side: 1, back: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

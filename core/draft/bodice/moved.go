@@ -64,7 +64,7 @@ type lowered struct {
 }
 
 // threeLows is a lower edge that is set at all three.
-var threeLows = lower{by: []lowered{{"front_point", 1, 0, 0, 0}, {"side_low", 0, 1, 0, 0}, {"back_low", 0, 0, 1, 0}}}
+var threeLows = lower{by: []lowered{{key: "front_point", front: 1}, {key: "side_low", side: 1}, {key: "back_low", back: 1}}}
 
 // at is its height at a share of the half girth.
 func (l lower) at(v draft.Values) func(share float64) float64 {

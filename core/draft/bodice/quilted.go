@@ -46,7 +46,7 @@ func (Quilted) Parameters() []draft.Parameter {
 // Draft drafts it.
 func (Quilted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	round := 2 * math.Pi * v.Number("wadding")
-	h, err := begunWith(on, v, lower{by: []lowered{{"long", 1, 1, 1, 0}}}, round)
+	h, err := begunWith(on, v, lower{by: []lowered{{key: "long", front: 1, side: 1, back: 1}}}, round)
 	if err != nil {
 		return draft.Draft{}, err
 	}

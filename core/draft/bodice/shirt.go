@@ -42,7 +42,7 @@ func (Shirt) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{"long", 1, 1, 1, 0}}})
+	h, err := begun(on, v, lower{by: []lowered{{key: "long", front: 1, side: 1, back: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

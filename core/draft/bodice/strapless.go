@@ -57,7 +57,7 @@ func (Strapless) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := cutOff(on, v, lower{by: []lowered{{"low", 1, 1, 1, 0}}})
+	h, err := cutOff(on, v, lower{by: []lowered{{key: "low", front: 1, side: 1, back: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}
