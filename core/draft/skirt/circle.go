@@ -1,0 +1,316 @@
+package skirt
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// Circle is a skirt cut as a circle or a part of one, in panels. Its hem is an arc about the middle
+// of the circle; where the way to the floor is longer, over a bustle or a hip, the waist edge rises
+// towards that middle, so that the hem comes out level.
+type Circle struct{}
+
+func (Circle) About() draft.About {
+	return draft.About{Kind: "skirt-circle", Name: "Circle skirt", Family: family.Skirt,
+		What: "A whole circle, or any part of one, on a band: smooth at the waist, all its fullness at the hem; in a front, a back and side " +
+			"panels, with the opening in the left seam.",
+		Usual: cloth.Fabric{Name: "Wool crepe", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 0.45, Weight: 200, Shrinkage: 0.03}}
+}
+
+// loosely is how much wider than the figure a circle hangs over it at least, mm (from memory).
+const loosely = 30.0
+
+func (Circle) Parameters() []draft.Parameter {
+	share := draft.Times("circle", "Part of a circle", 0.25, 1, 0.75, "three quarters, or more where the hips need it",
+		figure.Memory, "1 is a whole circle, ½ a half one. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")
+	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return leastCircle(on, v), 1 }
+	share.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		if least := leastCircle(on, v); least > 0.75 {
+			return least, figure.Reason{Text: "less does not go round what is worn under it", Source: figure.Memory}
+		}
+		return 0.75, figure.Reason{Text: "falls in folds all round, and is no heavier than it must be", Source: figure.Memory}
+	}
+	return part.OnBand(30, 10,
+		draft.Mm("clearance", "Hem above the floor", 0, 700, 290, "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧",
+			figure.Memory, "All round, in the shoes of the ensemble."),
+		share,
+		draft.Tally("sides", "Side panels a side", 0, 3, 1, "one: four panels in all", figure.Memory,
+			"More panels fit a narrower cloth; none makes it of two halves."),
+		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 3, "cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6",
+			figure.Memory, "Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
+		draft.Mm("hem", "Hem allowance", 4, 40, 12, "narrow: a wide one does not lie on the curve", figure.Practice,
+			"Turned twice, or faced on the bias."))
+}
+
+// bulging is how far below the band it is not looked at what the circle goes round, mm: what stands out
+// at once lifts it (from memory).
+const bulging = 60.0
+
+// leastCircle is the least part of a circle that goes round what a skirt of these choices hangs over,
+// to the hundredth.
+func leastCircle(on figure.Figure, v draft.Values) float64 {
+	deep := v.Number("band")
+	lower := math.Max(on.GirthAt(figure.Waist), on.Girth(on.Reached(deep)))
+	least := 0.25
+	for _, drop := range on.Drops(deep, on.Drop(figure.Hip)+150) {
+		if down := on.Fall(90, drop) - deep; down > bulging {
+			least = math.Max(least, (on.Girth(drop)+loosely-lower)/(2*math.Pi*down))
+		}
+	}
+	return math.Min(math.Ceil(least*100)/100, 1)
+}
+
+// turned is the skirt as it is cut: its left half, from the centre front to the centre back, round
+// the middle of the circle.
+type turned struct {
+	angle  []float64 // at some bearings, rising, radians
+	inner  []float64 // how far from the middle the waist edge lies there, mm
+	outer  float64   // and the hem
+	panels []float64 // angles that part the panels, from 0 to that of the whole half
+}
+
+// turnedOn lays the circle out for a waist edge of the given length on the half.
+func turnedOn(on figure.Figure, part float64, sides int, long func(bearing float64) float64, half float64) (turned, error) {
+	const steps = 60
+	var t turned
+	waist := on.At(0)
+	girth, ways := waist.Girth(), make([]float64, steps+1)
+	for i := range ways {
+		b := 180 * float64(i) / steps
+		t.angle = append(t.angle, 2*math.Pi*part*waist.Arc(0, b)/girth)
+		ways[i] = long(b)
+	}
+	whole := math.Pi * part
+	t.angle[0], t.angle[steps] = 0, whole
+	edge := func(outer float64) float64 {
+		sum := 0.0
+		for i := 1; i <= steps; i++ {
+			a, b := outer-ways[i-1], outer-ways[i]
+			d := t.angle[i] - t.angle[i-1]
+			sum += math.Sqrt(a*a + b*b - 2*a*b*math.Cos(d))
+		}
+		return sum
+	}
+	most := 0.0
+	for _, w := range ways {
+		most = math.Max(most, w)
+	}
+	low, high := most, most+half/whole+1000
+	if edge(low) > half {
+		return t, fmt.Errorf("the ways from waist to floor differ too much for so large a part of a circle: its waist edge would be %s "+
+			"long at least; choose a smaller part, or skirts of gores", measure.Tell(2*edge(low)))
+	}
+	for range 60 {
+		if mid := (low + high) / 2; edge(mid) < half {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	t.outer = (low + high) / 2
+	for _, w := range ways {
+		if w < 120 {
+			return t, fmt.Errorf("the skirt would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(w, 0)))
+		}
+		t.inner = append(t.inner, t.outer-w)
+	}
+	one := 2 * whole / float64(2+2*sides)
+	t.panels = []float64{0}
+	for k := range sides + 1 {
+		t.panels = append(t.panels, one/2+one*float64(k))
+	}
+	t.panels = append(t.panels, whole)
+	return t, nil
+}
+
+// at is how far from the middle the waist edge lies at an angle.
+func (t turned) at(angle float64) float64 {
+	for i := 1; i < len(t.angle); i++ {
+		if a, b := t.angle[i-1], t.angle[i]; angle <= b {
+			return t.inner[i-1] + (t.inner[i]-t.inner[i-1])*(angle-a)/math.Max(b-a, 1e-12)
+		}
+	}
+	return t.inner[len(t.inner)-1]
+}
+
+// panel is what lies between two angles, drawn about one of them; on the fold it is the half from
+// there on, and mirrored seen from behind.
+func (t turned) panel(from, to, about, way float64) (hem, right, top, left []plane.Point) {
+	place := func(radius, angle float64) plane.Point {
+		sin, cos := math.Sincos(way * (angle - about))
+		return plane.Pt(radius*sin, t.outer-radius*cos)
+	}
+	// So close that the hem runs on over the seams: chords of an arc that meet there turn by less than
+	// anybody would smooth.
+	n := max(int(math.Ceil((to-from)/0.0035)), 4)
+	var upper []plane.Point
+	for i := range n + 1 {
+		a := from + (to-from)*float64(i)/float64(n)
+		hem, upper = append(hem, place(t.outer, a)), append(upper, place(t.at(a), a))
+	}
+	if way < 0 {
+		hem, upper = plane.Reversed(hem), plane.Reversed(upper)
+	}
+	return hem, []plane.Point{hem[n], upper[n]}, plane.Reversed(upper), []plane.Point{upper[0], hem[0]}
+}
+
+// pieces are the panels from the front to the back.
+func (t turned) pieces(v draft.Values) []pattern.Piece {
+	n := len(t.panels) - 1
+	var out []pattern.Piece
+	for k := range n {
+		from, to := t.panels[k], t.panels[k+1]
+		p := pattern.Piece{ID: fmt.Sprintf("side-%d", k), Name: "Side panel", Cut: 2, Mirrored: true}
+		about, way, leftID := (from+to)/2, 1.0, "left"
+		switch k {
+		case 0:
+			p = pattern.Piece{ID: "front", Name: "Front", Cut: 1, Fold: "centre"}
+			about, leftID = from, "centre"
+		case n - 1:
+			p = pattern.Piece{ID: "back", Name: "Back", Cut: 1, Fold: "centre"}
+			about, way, leftID = to, -1, "centre"
+		default:
+			if n > 3 {
+				p.Name = []string{"", "Side front panel", "Side panel", "Side back panel"}[k]
+			}
+		}
+		if k == 2 && n == 4 {
+			p.Name = "Side back panel"
+		}
+		hem, right, top, left := t.panel(from, to, about, way)
+		seam := v.Number("allowance")
+		p.Edges = []pattern.Edge{
+			{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
+			{ID: "right", Name: "side edge", Line: right, Allowance: seam},
+			{ID: "top", Name: "waist edge", Line: top, Allowance: seam},
+			{ID: leftID, Name: "front edge", Line: left, Allowance: seam}}
+		if p.Fold != "" {
+			p.Edges[3].Name, p.Edges[3].Allowance = "centre, on the fold", 0
+		}
+		p.Be(pattern.Hem, "hem")
+		out = append(out, p)
+	}
+	return out
+}
+
+// Draft drafts it.
+func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	band, clear := part.BandOn(on, v), v.Number("clearance")
+	long := func(b float64) float64 { return on.WaistToFloor(b) - clear - band.Depth }
+	t, err := turnedOn(on, v.Number("circle"), v.Whole("sides"), long, band.Lower/2)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	d := draft.Draft{Pieces: t.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	n := len(d.Pieces)
+	var tops []float64
+	for k := range n {
+		e, _ := d.Pieces[k].Edge("top")
+		tops = append(tops, e.Length())
+		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: e.Length()})
+		if k == 0 {
+			continue
+		}
+		edge := "left"
+		if k == n-1 {
+			edge = "right"
+		}
+		d.Sew(fmt.Sprintf("seam-%d", k), d.Pieces[k-1].ID, "right", d.Pieces[k].ID, edge, "plain")
+	}
+	last := &d.Seams[len(d.Seams)-1]
+	last.Open, last.Note = band.Opening, "on the left open for "+measure.Tell(band.Opening)+" at the top"
+	circled(&d, band, tops)
+	d.Placket(band.Opening, band.Allowance)
+	t.finish(&d, on, v, in, band)
+	return d, nil
+}
+
+// circled sews the panels to the band, round it from the opening in the left seam before the back: the
+// left half forward, then the right half and the back.
+func circled(d *draft.Draft, band part.Band, tops []float64) {
+	n := len(tops)
+	var stretches []pattern.Stretch
+	add := func(side pattern.Hand, k int) {
+		piece := &d.Pieces[k]
+		id := "to-" + piece.ID + "-" + string(side)
+		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + strings.ToLower(piece.Name) + ", " + string(side),
+			Length: tops[k]})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece.ID + "-" + string(side),
+			A:    pattern.Side{Piece: "band", Edge: id},
+			B:    pattern.Side{Piece: piece.ID, Edge: "top", Copy: pattern.Copy{Hand: side}},
+			Join: pattern.Banded})
+	}
+	for k := n - 2; k >= 0; k-- {
+		add(pattern.Left, k)
+	}
+	for k := range n {
+		add(pattern.Right, k)
+	}
+	add(pattern.Left, n-1)
+	d.Pieces = append(d.Pieces, band.Piece(stretches...))
+}
+
+// foldsOf is the part of what a circle's hem has more than it hangs over that shows as girth (from
+// memory): the rest lies in folds.
+const foldsOf = 0.35
+
+// finish measures, closes and says what is particular.
+func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
+	hem := 2 * t.panels[len(t.panels)-1] * t.outer
+	thick := float64(in.Thickness)
+	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))
+	bulk := band.Bulk(thick, thick, band.Lower)
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: thick},
+		{Drop: reach, Depth: thick * 1.5}}
+	d.Wear.Hang, d.Wear.Hem = part.Flare(on, band.Depth, reach, hem, foldsOf), hem
+	drop := t.outer - t.inner[len(t.inner)/2]
+	drop *= v.Number("give") / 100
+	d.Measure("hem", "the hem", "all round", hem)
+	d.Measure("radius", "the waist edge", "from the middle of the circle", t.inner[0])
+	for i, where := range []string{"front", "side", "back"} {
+		at := i * (len(t.inner) - 1) / 2
+		d.Measure("length."+where, "the skirt", "in length at the "+where, t.outer-t.inner[at])
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
+			Slide: math.Max(v.Number("hem")-8, 0)})
+	}
+	band.Finish(d, on, bulk)
+	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (band.Lower+50)/1000, "m",
+		"along the waist edge, which lies on every grain and stretches")
+	if wide := t.widest() + 2*v.Number("allowance"); wide > float64(in.Width-2*in.Selvedge) && v.Whole("sides") < 3 {
+		d.Offer(false, "A panel is wider than the cloth", fmt.Sprintf("Laid with its middle along the cloth it is %s wide, the cloth %s "+
+			"between its selvedges.", measure.Tell(wide), measure.Tell(float64(in.Width-2*in.Selvedge))),
+			"One panel more a side", draft.Settings{"sides": v.Number("sides") + 1})
+	}
+	d.MockUp = "The upper ⟦25 cm⟧ in cheap cloth, over all that is worn under it: smooth at the waist, free at the hip."
+	d.Tell("stay", "At once when it is cut: the waist edge of every panel.")
+	d.Tell("seams", "From the hem up, so that what stretches ends at the waist; where a bias edge meets a straight one, the bias one "+
+		"lies on top.")
+	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by three quarters of that at 30°, by a quarter at "+
+		"15°, along them by nothing.", measure.Tell(drop)))
+	d.Tell("hem", fmt.Sprintf("Trim it level first. Turn %s, with a gathering thread, or face it on the bias: the raw edge is longer "+
+		"than the line it lies on.", measure.TellFine(v.Number("hem"))))
+}
+
+// widest is how wide the widest whole panel lies, its middle along the cloth.
+func (t turned) widest() float64 {
+	most := 0.0
+	for k := 1; k < len(t.panels); k++ {
+		half := (t.panels[k] - t.panels[k-1]) / 2
+		if k == 1 || k == len(t.panels)-1 { // on the fold
+			half *= 2
+		}
+		most = math.Max(most, 2*t.outer*math.Sin(math.Min(half, math.Pi/2)))
+	}
+	return most
+}
