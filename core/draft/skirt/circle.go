@@ -23,8 +23,8 @@ type Circle struct{}
 
 func (Circle) About() draft.About {
 	return draft.About{Kind: "skirt-circle", Name: "Circle skirt", Family: family.Skirt,
-		What: "A whole circle, or any part of one, on a band: smooth at the waist, all its fullness at the hem; in a front, a back and side " +
-			"panels, with the opening in the left seam.",
+		What: "A whole circle, or any part of one, on a band: smooth at the waist, all its fullness at the hem. In a front, a back and " +
+			"side panels, with the opening in the left seam.",
 		Usual: cloth.Fabric{Name: "Wool crepe", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 0.45, Weight: 200, Shrinkage: 0.03}}
 }
 
