@@ -47,6 +47,7 @@ if command -v gcc >/dev/null 2>&1; then
 	# The long searches take ten times as long under it; a short one stands for
 	# them.
 	CGO_ENABLED=1 go test -count=1 -race -run TwoTries ./core/lay
+	CGO_ENABLED=1 go test -count=1 -race -run 'KnownPanels|PanelsSideBySide' ./core/surface
 	CGO_ENABLED=1 go test -count=1 -race ./internal/store
 	CGO_ENABLED=1 go test -count=1 -race -run 'EveryPage$|Passphrase|PricesInThe|OneClothFor' ./internal/web
 fi
