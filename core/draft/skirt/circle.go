@@ -3,6 +3,7 @@ package skirt
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"ardentgusset/core/caution"
@@ -14,6 +15,8 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+
+	"gonum.org/v1/gonum/interp"
 )
 
 // Circle is a skirt cut as a circle or a part of one, in panels. Its hem is an arc about the middle
@@ -61,8 +64,7 @@ const bulging = 60.0
 // to the hundredth.
 func leastCircle(on figure.Figure, v draft.Values) float64 {
 	deep := v.Number("band")
-	lower := math.Max(on.GirthAt(figure.Waist), on.Girth(on.Reached(deep)))
-	least := 0.25
+	lower, least := on.GirthAt(figure.Waist), 0.25 // a shaped band is larger below, and leaves more
 	for _, drop := range on.Drops(deep, on.Drop(figure.Hip)+150) {
 		if down := on.Fall(90, drop) - deep; down > bulging {
 			least = math.Max(least, (on.Girth(drop)+loosely-lower)/(2*math.Pi*down))
@@ -77,7 +79,25 @@ type turned struct {
 	angle  []float64 // at some bearings, rising, radians
 	inner  []float64 // how far from the middle the waist edge lies there, mm
 	outer  float64   // and the hem
+	edge   interp.FritschButland
 	panels []float64 // angles that part the panels, from 0 to that of the whole half
+	moved  float64   // by how much its hem is off level where the waist edge would have had a point, mm
+}
+
+// flatAtEnds lets lengths at even steps from the centre front to the centre back run level into both,
+// so that the waist edge has no point on a fold, and tells the most that it changed one by.
+func flatAtEnds(ways []float64) (moved float64) {
+	const k = 4
+	n := len(ways) - 1
+	for _, at := range []func(i int) *float64{func(i int) *float64 { return &ways[i] }, func(i int) *float64 { return &ways[n-i] }} {
+		slope, from := (*at(k + 1)-*at(k - 1))/2, *at(k)
+		for i := range k {
+			was, t := *at(i), float64(i)/k
+			*at(i) = from - slope*k/2*(1-t*t)
+			moved = math.Max(moved, math.Abs(*at(i)-was))
+		}
+	}
+	return moved
 }
 
 // turnedOn lays the circle out for a waist edge of the given length on the half.
@@ -93,6 +113,7 @@ func turnedOn(on figure.Figure, part float64, sides int, long func(bearing float
 	}
 	whole := math.Pi * part
 	t.angle[0], t.angle[steps] = 0, whole
+	t.moved = flatAtEnds(ways)
 	edge := func(outer float64) float64 {
 		sum := 0.0
 		for i := 1; i <= steps; i++ {
@@ -131,17 +152,21 @@ func turnedOn(on figure.Figure, part float64, sides int, long func(bearing float
 		t.panels = append(t.panels, one/2+one*float64(k))
 	}
 	t.panels = append(t.panels, whole)
-	return t, nil
+	return t, t.fair()
 }
 
 // at is how far from the middle the waist edge lies at an angle.
-func (t turned) at(angle float64) float64 {
-	for i := 1; i < len(t.angle); i++ {
-		if a, b := t.angle[i-1], t.angle[i]; angle <= b {
-			return t.inner[i-1] + (t.inner[i]-t.inner[i-1])*(angle-a)/math.Max(b-a, 1e-12)
-		}
+func (t turned) at(angle float64) float64 { return t.edge.Predict(angle) }
+
+// fair draws the waist edge through what was found, alike on both sides of both centres.
+func (t *turned) fair() error {
+	n := len(t.angle) - 1
+	xs := append([]float64{-t.angle[1]}, append(slices.Clone(t.angle), 2*t.angle[n]-t.angle[n-1])...)
+	ys := append([]float64{t.inner[1]}, append(slices.Clone(t.inner), t.inner[n-1])...)
+	if err := t.edge.Fit(xs, ys); err != nil {
+		return fmt.Errorf("the waist edge can’t be drawn on this body: %w", err)
 	}
-	return t.inner[len(t.inner)-1]
+	return nil
 }
 
 // panel is what lies between two angles, drawn about one of them; on the fold it is the half from
@@ -232,6 +257,7 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	last.Open, last.Note = band.Opening, "on the left open for "+measure.Tell(band.Opening)+" at the top"
 	circled(&d, band, tops)
 	d.Placket(band.Opening, band.Allowance)
+	part.RemarkSlope(&d, t.moved)
 	t.finish(&d, on, v, in, band)
 	return d, nil
 }

@@ -96,7 +96,7 @@ func TestCircleAddsUp(t *testing.T) {
 			}
 		}
 		for b, where := range map[float64]string{0: "front", 90: "side", 180: "back"} {
-			require.InDelta(t, on.WaistToFloor(b)-v.Number("clearance")-deep, drafttest.Value(d, "length."+where), 0.5, where)
+			require.InDelta(t, on.WaistToFloor(b)-v.Number("clearance")-deep, drafttest.Value(d, "length."+where), 3, where)
 		}
 	})
 	assert.Greater(t, drafted, 25)
