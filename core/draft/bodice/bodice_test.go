@@ -336,7 +336,7 @@ func TestArmholesAreThoseOnTheFigure(t *testing.T) {
 			drawn, sewn := lengths(g, drop)
 			assert.InDelta(t, drawn, sewn, 0.05*drawn, "%s: %.0f", g.About().Kind, drop)
 			if last > 0 {
-				assert.InDelta(t, 1.8, sewn-last, 4, "%s: %.0f", g.About().Kind, drop)
+				assert.InDelta(t, 1.8, sewn-last, 5, "%s: %.0f", g.About().Kind, drop)
 			}
 			last = sewn
 		}

@@ -54,7 +54,9 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 			}
 		}
 	}
-	pattern.Fair(h.Pieces, h.Seams)
+	for range 3 { // what the first pass leaves, where an edge bends sharply, the next ones take
+		pattern.Fair(h.Pieces, h.Seams)
+	}
 	h.allow()
 	if m.shape != nil {
 		if err := m.shape(); err != nil {
