@@ -162,6 +162,25 @@ func anyChoice(t *rapid.T, g draft.Garment) {
 	}
 }
 
+// A facing whose piece has one dart for a very full bust still goes on: the dart takes nearly as much of
+// the lower edge as it leaves.
+func TestFacingOfOneDeepDart(t *testing.T) {
+	g, _ := catalogue.Find("bodice-plain")
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 2068, "waist_girth": 1379, "hip_girth": 1616, "height": 2043,
+		"underbust_girth": 1656, "high_hip_girth": 1457}, 70)
+	d := drafttest.Make(t, g, on, draft.Settings{"sleeve": "none", "bust_dart": "waist"})
+	shaped := garment(g, d)
+	shaped.Shaped(making.Choices{"like/faced": "face-shaped"}, making.Maker{})
+	require.NoError(t, shaped.Draft.Check())
+	deepest := 0.0
+	for _, s := range pattern.True(shaped.Pieces, shaped.Seams) {
+		if s.Absorbed == pattern.Darts {
+			deepest = max(deepest, s.Ease/s.LengthA)
+		}
+	}
+	assert.Greater(t, deepest, 0.6, "it is one")
+}
+
 // A shaped facing chosen for faced edges is cut of what it faces: its edges are the piece's,
 // facings meet where their pieces do, and hang free nowhere but inside. A strip instead of it
 // takes the facing out of the pattern again.
