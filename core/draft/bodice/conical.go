@@ -25,8 +25,9 @@ func (Conical) About() draft.About {
 }
 
 func (Conical) Parameters() []draft.Parameter {
-	return slices.Concat(eases(5, 5, 10, "To ⟦1 cm⟧: it lies on the stays. Over a body without stays it needs darts, and is refused none: "+
-		"it says how much the cloth would have to give."), necksOf(85, 10, 40, "square", "round", "v"), armholes(0, 15, 35, 8),
+	return slices.Concat(eases(5, 5, 10, "To ⟦1 cm⟧: it lies on the stays. Over a body without stays it needs darts, and is refused "+
+		"none: it says how much the cloth would have to give."), necksOf(85, 10, 40, "square", "round", "v"),
+		armholes(0, 15, 35, 8),
 		[]draft.Parameter{
 			draft.Mm("front_point", "Point before, below the waist", 0, 130, 70, "⟦5 cm⟧ to ⟦11 cm⟧", figure.Memory,
 				"At the centre front."),
