@@ -181,12 +181,15 @@ func Area(poly []Point) float64 {
 
 // Inside tells whether p lies inside the polygon (even-odd rule).
 func Inside(poly []Point, p Point) bool {
-	in := false
-	for i, a := range poly {
-		b := poly[(i+1)%len(poly)]
+	if len(poly) == 0 {
+		return false
+	}
+	in, a := false, poly[len(poly)-1]
+	for _, b := range poly {
 		if (a.Y > p.Y) != (b.Y > p.Y) && p.X < a.X+(p.Y-a.Y)/(b.Y-a.Y)*(b.X-a.X) {
 			in = !in
 		}
+		a = b
 	}
 	return in
 }

@@ -298,7 +298,7 @@ func nearest(l Line, p r3.Vec) float64 {
 
 // resettle gives the stiff edges, and the ends of levels, that lie on the side of twins to them.
 func (m *mesh) resettle(twin map[int]int) {
-	beside := map[[2]int]bool{}
+	beside := make(map[[2]int]bool, 2*len(m.tris))
 	for _, t := range m.tris {
 		for k := range 3 {
 			beside[pair(t[k], t[(k+1)%3])] = true

@@ -26,12 +26,12 @@ const (
 // energy is what a panel's flattening makes least.
 type energy struct {
 	m     *mesh
-	rest  [][3]plane.Point // every triangle laid flat by itself
+	rest  [][3]plane.Point // every triangle laid flat by itself: the sides across from its corners
 	cot   [][3]float64     // half the cotangents of its corners
 	area  float64          // mean of the triangles
 	long  float64          // mean of the stiff edges
-	order []int            // place of each vertex in the band
-	band  int
+	order []int            // place of each vertex in the equations
+	first []int            // the first that each is tied to
 }
 
 func newEnergy(m *mesh) *energy {
@@ -42,10 +42,11 @@ func newEnergy(m *mesh) *energy {
 		l := math.Max(r3.Norm(ab), 1e-9)
 		x := r3.Dot(ac, ab) / l
 		y := math.Max(r3.Norm(r3.Cross(ab, ac))/l, 1e-6)
-		e.rest[i] = [3]plane.Point{{}, {X: l}, {X: x, Y: y}}
+		flat := [3]plane.Point{{}, {X: l}, {X: x, Y: y}}
 		for k := range 3 {
-			p, q, r := e.rest[i][k], e.rest[i][(k+1)%3], e.rest[i][(k+2)%3]
+			p, q, r := flat[k], flat[(k+1)%3], flat[(k+2)%3]
 			u, v := q.Sub(p), r.Sub(p)
+			e.rest[i][k] = q.Sub(r)
 			e.cot[i][k] = u.Dot(v) / math.Max(math.Abs(u.Cross(v)), 1e-9) / 2
 		}
 		e.area += l * y / 2 / float64(len(m.tris))
@@ -54,16 +55,24 @@ func newEnergy(m *mesh) *energy {
 		e.long += s.length / float64(len(m.stiff))
 	}
 	e.order = ordered(m)
+	e.first = make([]int, len(m.at))
+	for i := range e.first {
+		e.first[i] = i
+	}
+	tie := func(a, b int) {
+		i, j := e.order[a], e.order[b]
+		e.first[max(i, j)] = min(e.first[max(i, j)], i, j)
+	}
 	for _, t := range m.tris {
 		for k := range 3 {
-			e.band = max(e.band, e.apart(t[k], t[(k+1)%3]))
+			tie(t[k], t[(k+1)%3])
 		}
 	}
 	for _, s := range m.stiff {
-		e.band = max(e.band, e.apart(s.a, s.b))
+		tie(s.a, s.b)
 	}
 	for _, q := range m.mouths {
-		e.band = max(e.band, e.apart(q.first, q.leg))
+		tie(q.first, q.leg)
 	}
 	return e
 }
@@ -127,23 +136,17 @@ func ordered(m *mesh) []int {
 	return order
 }
 
-func (e *energy) apart(a, b int) int {
-	d := e.order[a] - e.order[b]
-	return max(d, -d)
-}
-
 var errStuck = errors.New("the panel can’t be laid flat")
 
 // system is the matrix of the global step, factored: for the heights, and for how far across,
 // which a fold holds.
-func (e *energy) system(weight float64, folded bool) (*mat.BandCholesky, error) {
-	n := len(e.m.at)
-	k := mat.NewSymBandDense(n, min(e.band, n-1), nil)
+func (e *energy) system(weight float64, folded bool) (*envelope, error) {
+	k := newEnvelope(e.first)
 	add := func(a, b int, w float64) {
 		i, j := e.order[a], e.order[b]
-		k.SetSymBand(i, i, k.At(i, i)+w)
-		k.SetSymBand(j, j, k.At(j, j)+w)
-		k.SetSymBand(i, j, k.At(i, j)-w)
+		k.add(i, i, w)
+		k.add(j, j, w)
+		k.add(i, j, -w)
 	}
 	for i, t := range e.m.tris {
 		for c := range 3 {
@@ -154,17 +157,16 @@ func (e *energy) system(weight float64, folded bool) (*mat.BandCholesky, error) 
 		add(s.a, s.b, e.stiffness(weight, s))
 	}
 	held := e.order[e.m.loop[0]]
-	k.SetSymBand(held, held, k.At(held, held)+1)
+	k.add(held, held, 1)
 	if folded {
 		for _, v := range e.m.onFold {
-			k.SetSymBand(e.order[v], e.order[v], k.At(e.order[v], e.order[v])+hold)
+			k.add(e.order[v], e.order[v], hold)
 		}
 	}
-	var chol mat.BandCholesky
-	if !chol.Factorize(k) {
+	if !k.factor() {
 		return nil, errStuck
 	}
-	return &chol, nil
+	return k, nil
 }
 
 func (e *energy) stiffness(weight float64, s stiffEdge) float64 {
@@ -193,8 +195,11 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 			return err
 		}
 	}
-	b, to := [2]*mat.VecDense{mat.NewVecDense(n, nil), mat.NewVecDense(n, nil)}, [2]*mat.VecDense{mat.NewVecDense(n, nil),
-		mat.NewVecDense(n, nil)}
+	x, y := make([]float64, n), make([]float64, n)
+	stiff := make([]float64, len(e.m.stiff))
+	for i, s := range e.m.stiff {
+		stiff[i] = e.stiffness(weight, s)
+	}
 	first, held := at[e.m.loop[0]], e.order[e.m.loop[0]]
 	step := make([]plane.Point, n) // where a plain step would go
 	var was []float64              // the last residual and target
@@ -208,22 +213,21 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 		slack = 0.1
 	}
 	for range rounds {
-		now := e.pull(at, b[0], b[1], weight)
+		now := e.pull(at, x, y, stiff)
 		if now > best*(1+slack) { // the mixing went astray: back to the plain step
 			copy(at, plain)
 			before, was = mixing{}, nil
-			now = e.pull(at, b[0], b[1], weight)
+			now = e.pull(at, x, y, stiff)
 		}
 		best = now
-		b[0].SetVec(held, b[0].AtVec(held)+first.X)
-		b[1].SetVec(held, b[1].AtVec(held)+first.Y)
-		if cx.SolveVecTo(to[0], b[0]) != nil || cy.SolveVecTo(to[1], b[1]) != nil {
-			return errStuck
-		}
+		x[held] += first.X
+		y[held] += first.Y
+		cx.solve(x)
+		cy.solve(y)
 		most := 0.0
 		g, r := make([]float64, 2*n), make([]float64, 2*n)
 		for v := range at {
-			step[v] = plane.Pt(to[0].AtVec(e.order[v]), to[1].AtVec(e.order[v]))
+			step[v] = plane.Pt(x[e.order[v]], y[e.order[v]])
 			g[2*v], g[2*v+1] = step[v].X, step[v].Y
 			r[2*v], r[2*v+1] = step[v].X-at[v].X, step[v].Y-at[v].Y
 			most = math.Max(most, math.Abs(step[v].X-at[v].X)+math.Abs(step[v].Y-at[v].Y))
@@ -312,51 +316,55 @@ func (m *mixing) shares(residual []float64) []float64 {
 // hold is how firmly a point on the fold is held in its straight.
 const hold = 1e4
 
-// pull is what the triangles, each turned only, and the edges, each at its length, draw the
-// points to; it returns the energy.
-func (e *energy) pull(at []plane.Point, bx, by *mat.VecDense, weight float64) float64 {
-	bx.Zero()
-	by.Zero()
-	x, y := bx.RawVector().Data, by.RawVector().Data
+// pull is what the triangles, each turned only, and the edges, each at its length and as firm as
+// stiff says, draw the points to; it returns the energy.
+func (e *energy) pull(at []plane.Point, x, y, stiff []float64) float64 {
+	clear(x)
+	clear(y)
 	sum := 0.0
-	give := func(a, b int, w float64, d plane.Point) {
-		i, j := e.order[a], e.order[b]
-		x[i] += w * d.X
-		y[i] += w * d.Y
-		x[j] -= w * d.X
-		y[j] -= w * d.Y
-		off := at[a].Sub(at[b]).Sub(d)
-		sum += w * off.Dot(off)
-	}
 	for i, t := range e.m.tris {
 		// The nearest turn of the triangle to what it is now: in the plane its angle is
 		// that of the sums of dot and cross products.
-		c, s := 0.0, 0.0
-		for k := range 3 {
-			a, b := (k+1)%3, (k+2)%3
-			u, v := e.rest[i][a].Sub(e.rest[i][b]), at[t[a]].Sub(at[t[b]])
-			c += e.cot[i][k] * u.Dot(v)
-			s += e.cot[i][k] * u.Cross(v)
+		rest, cot := &e.rest[i], &e.cot[i]
+		a, b, c := at[t[0]], at[t[1]], at[t[2]]
+		is := [3]plane.Point{{X: b.X - c.X, Y: b.Y - c.Y}, {X: c.X - a.X, Y: c.Y - a.Y}, {X: a.X - b.X, Y: a.Y - b.Y}}
+		cos, sin := 0.0, 0.0
+		for k, u := range rest {
+			cos += cot[k] * (u.X*is[k].X + u.Y*is[k].Y)
+			sin += cot[k] * (u.X*is[k].Y - u.Y*is[k].X)
 		}
-		l := math.Max(math.Sqrt(c*c+s*s), 1e-12)
-		c, s = c/l, s/l
-		for k := range 3 {
-			a, b := (k+1)%3, (k+2)%3
-			u := e.rest[i][a].Sub(e.rest[i][b])
-			give(t[a], t[b], e.cot[i][k], plane.Pt(c*u.X-s*u.Y, s*u.X+c*u.Y))
+		l := math.Max(math.Sqrt(cos*cos+sin*sin), 1e-12)
+		cos, sin = cos/l, sin/l
+		var d [3]plane.Point // what each side draws its ends by
+		for k, u := range rest {
+			to := plane.Point{X: cos*u.X - sin*u.Y, Y: sin*u.X + cos*u.Y}
+			dx, dy := is[k].X-to.X, is[k].Y-to.Y
+			sum += cot[k] * (dx*dx + dy*dy)
+			d[k] = plane.Point{X: cot[k] * to.X, Y: cot[k] * to.Y}
+		}
+		for k, v := range t {
+			j := e.order[v]
+			x[j] += d[(k+2)%3].X - d[(k+1)%3].X
+			y[j] += d[(k+2)%3].Y - d[(k+1)%3].Y
 		}
 	}
-	for _, q := range e.m.stiff {
-		d := at[q.a].Sub(at[q.b])
+	for i, q := range e.m.stiff {
+		is := at[q.a].Sub(at[q.b])
+		d := is
 		if q.tip > 0 { // the first leg lies to the right of the second, seen from the tip
 			d = at[q.a].Mid(at[q.b]).Sub(at[q.tip-1]).Right()
 		}
-		give(q.a, q.b, e.stiffness(weight, q), d.Times(q.length/math.Max(math.Sqrt(d.Dot(d)), 1e-9)))
+		d = d.Times(q.length / math.Max(math.Sqrt(d.Dot(d)), 1e-9))
+		a, b := e.order[q.a], e.order[q.b]
+		x[a] += stiff[i] * d.X
+		y[a] += stiff[i] * d.Y
+		x[b] -= stiff[i] * d.X
+		y[b] -= stiff[i] * d.Y
+		off := is.Sub(d)
+		sum += stiff[i] * off.Dot(off)
 	}
-	if len(e.m.onFold) > 0 {
-		for _, v := range e.m.onFold {
-			sum += hold * at[v].X * at[v].X
-		}
+	for _, v := range e.m.onFold {
+		sum += hold * at[v].X * at[v].X
 	}
 	return sum
 }

@@ -16,7 +16,7 @@ import (
 // when an edge can't be put in.
 func triangulate(points []plane.Point, outline [][2]int) ([][3]int, error) {
 	tris := delaunay(points)
-	must := map[[2]int]bool{}
+	must := make(map[[2]int]bool, len(outline))
 	for _, e := range outline {
 		must[pair(e[0], e[1])] = true
 	}
@@ -100,7 +100,7 @@ var errCrossed = errors.New("the panel’s outline crosses itself")
 
 // force turns the diagonals of neighbouring triangles until every wanted edge is there.
 func force(points []plane.Point, tris *[][3]int, edges [][2]int, must map[[2]int]bool) error {
-	at := map[[2]int]int{} // triangle to the left of a directed edge
+	at := make(map[[2]int]int, 4*len(*tris)) // triangle to the left of a directed edge
 	index := func(k int) {
 		t := (*tris)[k]
 		for j := range 3 {
