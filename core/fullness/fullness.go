@@ -49,6 +49,47 @@ func (p Pleats) Marks() []Mark {
 	return out
 }
 
+// BoxMarks are the pin marks of box pleats: each shows its reveal in the middle of its pitch, and both
+// its folds are brought outwards, to where the next one's come.
+func (p Pleats) BoxMarks() []Mark {
+	var out []Mark
+	pitch := p.Cloth / float64(p.Count)
+	for i := range p.Count {
+		from := float64(i) * pitch
+		out = append(out, Mark{Fold: from + p.Under, To: from}, Mark{Fold: from + pitch - p.Under, To: from + pitch})
+	}
+	return out
+}
+
+// InvertedMarks are those of inverted pleats: both folds of each are brought to meet in the middle of
+// its pitch.
+func (p Pleats) InvertedMarks() []Mark {
+	var out []Mark
+	pitch := p.Cloth / float64(p.Count)
+	for i := range p.Count {
+		middle := (float64(i) + 0.5) * pitch
+		out = append(out, Mark{Fold: middle - p.Under, To: middle}, Mark{Fold: middle + p.Under, To: middle})
+	}
+	return out
+}
+
+// Cartridges are cartridge pleats: cloth drawn up on threads into equal folds that stand out from the
+// edge and are sewn to it one by one. All mm.
+type Cartridges struct {
+	Count  int
+	Stitch float64 // how far apart the stitches of each gathering row lie: half of a fold's cloth
+	Pitch  float64 // from fold to fold, finished
+}
+
+// CartridgePleats divides cloth into folds as deep as asked, near enough for a whole number of them.
+func CartridgePleats(cloth, finished, depth float64) (Cartridges, error) {
+	if !(depth > 0) || !(finished > 0) || !(cloth >= 2*depth) {
+		return Cartridges{}, fmt.Errorf("%s of cloth can't be laid in cartridge pleats %s deep", measure.Tell(cloth), measure.TellFine(depth))
+	}
+	n := math.Round(cloth / (2 * depth))
+	return Cartridges{int(n), cloth / n / 2, finished / n}, nil
+}
+
 // Panels is the least number of equal breadths of a cloth that make a net
 // width when each loses an allowance at both sides: least k with
 // k·(width − 2·allowance) ≥ net. It fails when a breadth leaves nothing.

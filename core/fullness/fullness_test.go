@@ -1,6 +1,7 @@
 package fullness
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -52,4 +53,32 @@ func TestSections(t *testing.T) {
 	assert.Equal(t, 6, Sections(2, 3))
 	assert.Equal(t, 4, Sections(2, 4))
 	assert.Equal(t, 1, Sections(1, 1))
+}
+
+// Whatever is folded at its marks comes out as wide as asked: box and inverted pleats take up as much as
+// knife pleats, and no two folds lie over one another on the flat cloth.
+func TestFoldsAddUp(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		finished := rapid.Float64Range(50, 900).Draw(t, "finished")
+		p, err := KnifePleats(finished*rapid.Float64Range(1, 6).Draw(t, "ratio"), finished, rapid.IntRange(1, 40).Draw(t, "count"))
+		require.NoError(t, err)
+		for _, marks := range [][]Mark{p.Marks(), p.BoxMarks(), p.InvertedMarks()} {
+			taken := 0.0
+			for _, m := range marks {
+				taken += math.Abs(m.To - m.Fold)
+				require.GreaterOrEqual(t, math.Min(m.To, m.Fold), -1e-9)
+				require.LessOrEqual(t, math.Max(m.To, m.Fold), p.Cloth+1e-9)
+			}
+			require.InDelta(t, p.Cloth-finished, taken, 1e-6)
+		}
+	})
+}
+
+// 4.5 m into 75 cm in folds 15 mm deep: 150 of them, stitches of 15 mm, 5 mm apart on the band.
+func TestCartridges(t *testing.T) {
+	c, err := CartridgePleats(4500, 750, 15)
+	require.NoError(t, err)
+	assert.Equal(t, Cartridges{150, 15, 5}, c)
+	_, err = CartridgePleats(20, 750, 15)
+	assert.Error(t, err)
 }

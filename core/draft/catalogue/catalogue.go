@@ -37,6 +37,7 @@ func All() []draft.Garment {
 		support.CordedPetticoat{},
 		skirt.Gored{},
 		skirt.Circle{},
+		skirt.Breadths{},
 		bodice.Block{},
 		bodice.Conical{},
 		bodice.HighWaist{},
@@ -76,7 +77,7 @@ type Stack struct {
 func Stacks() []Stack {
 	return []Stack{
 		{"1740s to 1770s, over panniers", []string{"shift", "stays", "panniers", "bodice-conical"}},
-		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "petticoat-gored"}},
+		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "petticoat-gored", "skirt-breadths"}},
 		{"1830s, over cords", []string{"shift", "short-stays", "petticoat-corded", "petticoat-flounced"}},
 		{"about 1805, the waist under the bust", []string{"shift", "short-stays", "under-petticoat", "bodice-high-waist"}},
 		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt", "bodice-darted"}},

@@ -9,12 +9,23 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/family"
+
+	"github.com/stretchr/testify/require"
 )
 
 // some are the garments a long test tries: all of them when EVERY_BODY is set; otherwise, of those
 // that are unrolled from the figure and take longest, two: other ones in every test, always the
-// same in one.
+// same in one. KINDS names the only ones to try, with commas between them.
 func some(t testing.TB) []draft.Garment {
+	if kinds := os.Getenv("KINDS"); kinds != "" {
+		var out []draft.Garment
+		for _, kind := range strings.Split(kinds, ",") {
+			g, ok := Find(kind)
+			require.True(t, ok, kind)
+			out = append(out, g)
+		}
+		return out
+	}
 	n := 2
 	if os.Getenv("EVERY_BODY") != "" {
 		n = len(All())

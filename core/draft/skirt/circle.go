@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -239,52 +238,17 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	}
 	d := draft.Draft{Pieces: t.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	n := len(d.Pieces)
-	var tops []float64
+	var tops []topped
 	for k := range n {
 		e, _ := d.Pieces[k].Edge("top")
-		tops = append(tops, e.Length())
-		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: e.Length()})
-		if k == 0 {
-			continue
-		}
-		edge := "left"
-		if k == n-1 {
-			edge = "right"
-		}
-		d.Sew(fmt.Sprintf("seam-%d", k), d.Pieces[k-1].ID, "right", d.Pieces[k].ID, edge, "plain")
+		tops = append(tops, topped{long: e.Length()})
 	}
-	last := &d.Seams[len(d.Seams)-1]
-	last.Open, last.Note = band.Opening, "on the left open for "+measure.Tell(band.Opening)+" at the top"
-	circled(&d, band, tops)
+	joined(&d, n, true, band.Opening, measure.Tell(band.Opening))
+	banded(&d, band, tops, true)
 	d.Placket(band.Opening, band.Allowance)
 	part.RemarkSlope(&d, t.moved)
 	t.finish(&d, on, v, in, band)
 	return d, nil
-}
-
-// circled sews the panels to the band, round it from the opening in the left seam before the back: the
-// left half forward, then the right half and the back.
-func circled(d *draft.Draft, band part.Band, tops []float64) {
-	n := len(tops)
-	var stretches []pattern.Stretch
-	add := func(side pattern.Hand, k int) {
-		piece := &d.Pieces[k]
-		id := "to-" + piece.ID + "-" + string(side)
-		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + strings.ToLower(piece.Name) + ", " + string(side),
-			Length: tops[k]})
-		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece.ID + "-" + string(side),
-			A:    pattern.Side{Piece: "band", Edge: id},
-			B:    pattern.Side{Piece: piece.ID, Edge: "top", Copy: pattern.Copy{Hand: side}},
-			Join: pattern.Banded})
-	}
-	for k := n - 2; k >= 0; k-- {
-		add(pattern.Left, k)
-	}
-	for k := range n {
-		add(pattern.Right, k)
-	}
-	add(pattern.Left, n-1)
-	d.Pieces = append(d.Pieces, band.Piece(stretches...))
 }
 
 // foldsOf is the part of what a circle's hem has more than it hangs over that shows as girth (from

@@ -1,0 +1,352 @@
+package skirt
+
+import (
+	"fmt"
+	"math"
+	"sort"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/fullness"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"gonum.org/v1/gonum/interp"
+)
+
+// Breadths is a skirt of straight breadths, gathered or pleated into a band. Its hem lies on the straight
+// of the cloth; where the way to the floor is longer its upper edge rises.
+type Breadths struct{}
+
+func (Breadths) About() draft.About {
+	return draft.About{Kind: "skirt-breadths", Name: "Skirt of straight breadths", Family: family.Skirt,
+		What: "Whole breadths of cloth, gathered or pleated into a band: nothing is wasted, and it can be let down or made over. " +
+			"From the 1500s to the 1860s, and the dirndl.",
+		Usual: cloth.Fabric{Name: "Wool tammy", Colour: "madder", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 160, Shrinkage: 0.03}}
+}
+
+// roomy is how much wider than what it hangs over straight cloth is at least, mm, and fullest how many
+// times its waist it may be (both from memory).
+const roomy, fullest = 30.0, 6.0
+
+// shown is what a pleat of each kind usually shows, mm (from memory).
+var shown = map[string]float64{"knife": 25, "box": 60, "inverted": 90}
+
+func (Breadths) Parameters() []draft.Parameter {
+	round := draft.Mm("hem_round", "Cloth, all round", 900, 9000, 0, "", figure.Memory,
+		"1740 to 1790 ⟦280 cm⟧ to ⟦360 cm⟧, 1840 to 1855 ⟦350 cm⟧ to ⟦450 cm⟧, over hoops to ⟦600 cm⟧, a dirndl 2.2 to 3 times its waist.").
+		Saving("Fewer breadths")
+	round.Rule = "2.5 times the waist, or more where what it hangs over needs it"
+	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		least := leastRound(on, v)
+		return least, math.Max(fullest*part.BandOn(on, v).Length, 1.3*least)
+	}
+	round.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		usual, least := 2.5*on.GirthAt(figure.Waist), leastRound(on, v)*1.1
+		if least > usual {
+			return math.Ceil(least), figure.Reason{Text: "a tenth more than what it hangs over", Source: figure.Memory}
+		}
+		return math.Round(usual), figure.Reason{Text: "2.5 times the waist", Source: figure.Practice}
+	}
+	round.SavesTo = func(on figure.Figure, v draft.Values) float64 {
+		return math.Max(leastRound(on, v)*1.05, math.Min(on.Fullness(), 2*on.GirthAt(figure.Waist)))
+	}
+	shows := draft.MmFrom("shows", "Each pleat shows", 8, 160, "knife pleats ⟦2.5 cm⟧, box pleats ⟦6 cm⟧, inverted ones ⟦9 cm⟧",
+		"About: a whole number of them comes between every two seams. Not asked of gathers.",
+		func(_ figure.Figure, v draft.Values) (float64, figure.Source) {
+			if mm, ok := shown[v.Choice("into")]; ok {
+				return mm, figure.Memory
+			}
+			return 25, figure.Memory
+		})
+	behind := draft.Times("behind", "Part of the cloth in the back half", 0.5, 0.74, 0.5, "even all round", figure.Memory,
+		"Half is even. Six tenths and more lie flatter before, as over a bustle or in the 1860s.")
+	behind.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		ratio := v.Number("hem_round") / part.BandOn(on, v).Lower
+		more := math.Min(1-1.02/ratio, (fullest+0.3)/ratio-1) // before nothing is stretched, behind all can be taken in
+		return 0.5, math.Max(math.Min(0.74, (2+more)/4), 0.5)
+	}
+	list := part.OnBand(30, 10,
+		draft.Mm("clearance", "Hem above the floor", 0, 700, 40, "clears the street; for work and for dancing to ⟦15 cm⟧",
+			figure.Memory, "All round, in the shoes of the ensemble."),
+		draft.OneOf("into", "Taken in by", "Gathers suit light cloth, pleats a firm one. Cartridge pleats take in the most, and stand out.",
+			"gathers", "gathers", "knife", "knife pleats to the back", "box", "box pleats", "inverted", "inverted pleats",
+			"cartridge", "cartridge pleats"),
+		draft.Mm("hem", "Hem allowance", 10, 160, 60, "straight, so it may be deep: to let down", figure.Practice, "Turned up once and under."))
+	// Its cloth and what rests on that are asked when its band is known.
+	return append(list, round, behind, shows, draft.Mm("depth", "Cartridge pleats, deep", 6, 30, 15, "⟦1.2 cm⟧ to ⟦2 cm⟧", figure.Memory,
+		"Twice the length of the gathering stitches. Not asked of the others."))
+}
+
+// leastRound is the least that goes round what a skirt of these choices hangs over.
+func leastRound(on figure.Figure, v draft.Values) float64 {
+	band := part.BandOn(on, v)
+	most := 1.2 * band.Lower
+	for _, drop := range on.Drops(0, on.FallsTo(90, math.Max(on.WaistToFloor(90)-v.Number("clearance"), band.Depth+120))) {
+		most = math.Max(most, on.Girth(drop)+roomy)
+	}
+	return math.Ceil(most)
+}
+
+// straight is the skirt as it is cut: its left half, how far across the cloth lies by the share of the
+// half band that it is sewn to, and how long it is there.
+type straight struct {
+	half   float64   // cloth of the half
+	more   float64   // by how much denser than even it lies behind, as a part
+	shares []float64 // of the half band, rising
+	long   interp.FritschButland
+	ends   []float64 // where the breadths part, from 0 to half
+	folded bool      // the last lies on the fold at the centre back
+	moved  float64
+}
+
+// across is how far across the cloth a share of the half band lies.
+func (s *straight) across(share float64) float64 {
+	return s.half * ((1-s.more)*share + s.more*share*share)
+}
+
+// shareAt is the share of the half band that cloth so far across is sewn to.
+func (s *straight) shareAt(x float64) float64 {
+	lo, hi := 0.0, 1.0
+	for range 60 {
+		if mid := (lo + hi) / 2; s.across(mid) < x {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return (lo + hi) / 2
+}
+
+// breadth is the net width that a breadth of the cloth gives at most.
+func breadth(in cloth.Fabric, seam float64) float64 { return float64(in.Usable()) - 2*seam }
+
+// straightOn lays the breadths out.
+func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) (*straight, error) {
+	const steps = 60
+	round := v.Number("hem_round")
+	s := &straight{half: round / 2, more: 4*v.Number("behind") - 2}
+	n, err := fullness.Panels(round, float64(in.Usable()), band.Allowance)
+	if err != nil {
+		return nil, err
+	}
+	n = max(n, 2)
+	if n > 40 {
+		return nil, fmt.Errorf("the skirt would take %d breadths of this cloth: choose a wider cloth, or less of it round", n)
+	}
+	s.folded = n%2 == 0
+	one := round / float64(n)
+	for x := one / 2; x < s.half-1; x += one {
+		s.ends = append(s.ends, x)
+	}
+	s.ends = append(append([]float64{0}, s.ends...), s.half)
+	waist := on.At(0)
+	girth, ways := waist.Girth(), make([]float64, steps+1)
+	var xs []float64
+	for i := range ways {
+		b := 180 * float64(i) / steps
+		ways[i] = on.WaistToFloor(b) - v.Number("clearance") - band.Depth
+		if ways[i] < 120 {
+			return nil, fmt.Errorf("the skirt would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(ways[i], 0)))
+		}
+		share := 2 * waist.Arc(0, b) / girth
+		if i == steps {
+			share = 1
+		}
+		xs = append(xs, s.across(share))
+	}
+	s.moved = flatAtEnds(ways)
+	// Alike on both sides of both centres.
+	xs = append([]float64{-xs[1]}, append(xs, 2*xs[steps]-xs[steps-1])...)
+	ways = append([]float64{ways[1]}, append(ways, ways[steps-1])...)
+	if !sort.Float64sAreSorted(xs) {
+		return nil, fmt.Errorf("the waist edge can’t be drawn on this body")
+	}
+	if err := s.long.Fit(xs, ways); err != nil {
+		return nil, fmt.Errorf("the waist edge can’t be drawn on this body: %w", err)
+	}
+	return s, nil
+}
+
+// pieces are the breadths from the front to the back.
+func (s *straight) pieces(v draft.Values) []pattern.Piece {
+	n := len(s.ends) - 1
+	var out []pattern.Piece
+	for k := range n {
+		from, to := s.ends[k], s.ends[k+1]
+		p := pattern.Piece{ID: fmt.Sprintf("side-%d", k), Name: "Side breadth", Cut: 2, Mirrored: true}
+		at, leftID, leftName := func(x float64) float64 { return x - from }, "left", "front edge"
+		back := s.folded && k == n-1
+		switch {
+		case k == 0:
+			p = pattern.Piece{ID: "front", Name: "Front breadth", Cut: 1, Fold: "centre"}
+		case back:
+			p = pattern.Piece{ID: "back", Name: "Back breadth", Cut: 1, Fold: "centre"}
+			at = func(x float64) float64 { return to - x }
+		case n > 3 || n == 3 && !s.folded:
+			p.Name = fmt.Sprintf("Side breadth %d", k)
+		}
+		if p.Fold != "" {
+			leftID, leftName = "centre", "centre, on the fold"
+		}
+		const parts = 48
+		var top []plane.Point // from right to left
+		for i := range parts + 1 {
+			x := to + (from-to)*float64(i)/parts
+			if back {
+				x = from + (to-from)*float64(i)/parts
+			}
+			top = append(top, plane.Pt(at(x), s.long.Predict(x)))
+		}
+		wide, seam := to-from, v.Number("allowance")
+		p.Edges = []pattern.Edge{
+			{ID: "hem", Name: "hem", Line: []plane.Point{{}, {X: wide}}, Allowance: v.Number("hem"), Turned: true},
+			{ID: "right", Name: "side edge", Line: []plane.Point{{X: wide}, top[0]}, Allowance: seam},
+			{ID: "top", Name: "waist edge", Line: top, Allowance: seam},
+			{ID: leftID, Name: leftName, Line: []plane.Point{top[parts], {}}, Allowance: seam}}
+		if p.Fold != "" {
+			p.Edges[3].Allowance = 0
+		}
+		p.Be(pattern.Hem, "hem")
+		out = append(out, p)
+	}
+	return out
+}
+
+// taken is how the cloth of one breadth is taken into its part of the band, and its marks.
+func taken(p *pattern.Piece, v draft.Values, long float64) (topped, error) {
+	top, _ := p.Edge("top")
+	t := topped{long: long, more: top.Length() - long, by: pattern.Gathers}
+	into := v.Choice("into")
+	if into == "gathers" || into == "cartridge" {
+		p.GatherRows(top.Line)
+		return t, nil
+	}
+	t.by = pattern.Pleats
+	pl, err := fullness.KnifePleats(top.Length(), long, max(int(math.Round(long/v.Number("shows"))), 1))
+	if err != nil {
+		return t, err
+	}
+	marks := map[string]func() []fullness.Mark{"knife": pl.Marks, "box": pl.BoxMarks, "inverted": pl.InvertedMarks}[into]()
+	// Towards the back: along the edge as it runs on a back, against it on the others.
+	line, down := top.Line, plane.Point.Left
+	if p.ID != "back" {
+		line, down = plane.Reversed(top.Line), plane.Point.Right
+	}
+	put := func(kind pattern.MarkKind, at float64, label string) {
+		a, dir := plane.Along(line, math.Max(0, math.Min(at, pl.Cloth)))
+		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{a, a.Add(down(dir).Times(70))}})
+	}
+	for i, m := range marks {
+		put(pattern.PleatFold, m.Fold, fmt.Sprint(i+1))
+		put(pattern.PleatTo, m.To, "")
+	}
+	return t, nil
+}
+
+// Draft drafts it.
+func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	band := part.BandOn(on, v)
+	s, err := straightOn(on, v, in, band)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	d := draft.Draft{Pieces: s.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	n := len(d.Pieces)
+	joined(&d, n, s.folded, band.Opening, measure.Tell(band.Opening))
+	var tops []topped
+	for k := range n {
+		long := band.Lower / 2 * (s.shareAt(s.ends[k+1]) - s.shareAt(s.ends[k]))
+		t, err := taken(&d.Pieces[k], v, long)
+		if err != nil {
+			return draft.Draft{}, err
+		}
+		tops = append(tops, t)
+	}
+	banded(&d, band, tops, s.folded)
+	d.Placket(band.Opening, band.Allowance)
+	part.RemarkSlope(&d, s.moved)
+	s.finish(&d, on, v, in, band)
+	s.tell(&d, v, in, band)
+	return d, nil
+}
+
+// finish measures and closes it.
+func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
+	thick, hem := float64(in.Thickness), 2*s.half
+	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))
+	bulk := band.Bulk(thick, thick, hem)
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}}
+	for drop := band.Depth + 40; ; drop += 50 {
+		at := math.Min(drop, reach)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, hem/on.Girth(at))})
+		if at < drop {
+			break
+		}
+	}
+	d.Wear.Hang, d.Wear.Hem = part.Flare(on, band.Depth, reach, hem, foldsOf), hem
+	d.Measure("hem", "the hem", "all round", hem)
+	for i, where := range []string{"front", "side", "back"} {
+		b := 90 * float64(i)
+		d.Measure("length."+where, "the skirt", "in length at the "+where, on.WaistToFloor(b)-v.Number("clearance")-band.Depth)
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
+			Slide: math.Max(v.Number("hem")-12, 0)})
+	}
+	band.Finish(d, on, bulk)
+	if under := on.Fullness(); under > hem+10 {
+		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
+			"shows in folds.", measure.Tell(under), measure.Tell(hem)),
+			"Take more cloth", draft.Settings{"hem_round": math.Ceil(under*1.04/10) * 10})
+	}
+	n := 2*len(s.ends) - 3
+	if s.folded {
+		n--
+	}
+	if whole := float64(n) * breadth(in, band.Allowance); whole > hem+20 && whole < 1.35*hem && whole <= v.Get("hem_round").High {
+		d.Offer(false, "The breadths are cut narrower than the cloth", fmt.Sprintf("%s make %s with their seams; used whole they make %s.",
+			measure.Count(n, "breadth"), measure.Tell(hem), measure.Tell(whole)), "Use them whole", draft.Settings{"hem_round": math.Floor(whole)})
+	}
+}
+
+// tell says what is particular about its making.
+func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band part.Band) {
+	into, hem := v.Choice("into"), 2*s.half
+	ratio := hem / band.Lower
+	switch into {
+	case "gathers":
+		d.Tell("gather", fmt.Sprintf("%.1f times: %s into %s. A new thread at every seam.", ratio, measure.Tell(hem), measure.Tell(band.Lower)))
+	case "cartridge":
+		c, err := fullness.CartridgePleats(hem, band.Lower, v.Number("depth"))
+		if err != nil {
+			break
+		}
+		d.Tell("gather", fmt.Sprintf("Two rows of even stitches %s long, one under the other to the stitch; draw up to %s from fold to "+
+			"fold, %s in all, and whip every fold to the band.", measure.TellFine(c.Stitch), measure.TellFine(c.Pitch),
+			measure.Count(c.Count, "fold")))
+		if room := 2 * float64(in.Thickness); c.Pitch < room {
+			deeper := math.Ceil(hem * room / band.Lower / 2)
+			d.Offer(false, "The folds don’t find room side by side", fmt.Sprintf("Each has %s on the band, and two layers of the cloth "+
+				"are %s thick.", measure.TellFine(c.Pitch), measure.TellFine(room)), "Make them deeper",
+				draft.Settings{"depth": math.Min(deeper, 30)})
+		}
+	default:
+		pl, err := fullness.KnifePleats(hem, band.Lower, max(int(math.Round(band.Lower/v.Number("shows"))), 1))
+		if err != nil {
+			break
+		}
+		d.Tell("pleats", fmt.Sprintf("About %d in all: each shows %s or so and takes up %s. Fold to placement, breadth by breadth, so that "+
+			"every seam lies in a fold.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp)))
+		if pl.Overlap() {
+			d.Remark(false, "The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: more than three layers lie over "+
+				"one another. Less cloth, or pleats that show more, lie flatter.", measure.Tell(pl.Reveal), measure.Tell(pl.Under)))
+		}
+	}
+	d.Tell("seams", "Selvedge to selvedge where they are cut whole. The opening at the top of the left one that comes before the back, or "+
+		"at the centre back where a seam is there.")
+	d.Tell("hem", "On the straight of the cloth: it is turned before the waist is made. What front, side and back differ by lies at the top.")
+}

@@ -1,0 +1,70 @@
+package skirt
+
+import (
+	"fmt"
+	"strings"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/pattern"
+)
+
+// topped is the upper edge of one piece of the left half: how much of the band it is sewn to, how
+// much more cloth it has, mm, and what takes that up.
+type topped struct {
+	long, more float64
+	by         pattern.Takeup
+}
+
+// joined sews the first pieces of a draft, from the front to the back, to one another, with the
+// opening: in the left seam before a back on the fold, else in the seam at the centre back.
+func joined(d *draft.Draft, n int, folded bool, opening float64, told string) {
+	for k := 1; k < n; k++ {
+		edge := "left"
+		if folded && k == n-1 {
+			edge = "right"
+		}
+		d.Sew(fmt.Sprintf("seam-%d", k), d.Pieces[k-1].ID, "right", d.Pieces[k].ID, edge, "plain")
+	}
+	note := "on the left open for " + told + " at the top"
+	if !folded {
+		d.Sew("centre-back", d.Pieces[n-1].ID, "right", d.Pieces[n-1].ID, "right", "plain")
+		note = "open for " + told + " at the top"
+	}
+	last := &d.Seams[len(d.Seams)-1]
+	last.Open, last.Note = opening, note
+}
+
+// banded sews the pieces to the band, round it from the opening: the left half forward, then the right
+// half, and the left half of a back on the fold.
+func banded(d *draft.Draft, band part.Band, tops []topped, folded bool) {
+	n := len(tops)
+	var stretches []pattern.Stretch
+	add := func(side pattern.Hand, k int) {
+		piece := &d.Pieces[k]
+		id := "to-" + piece.ID + "-" + string(side)
+		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + strings.ToLower(piece.Name) + ", " + string(side),
+			Length: tops[k].long})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + piece.ID + "-" + string(side),
+			A:    pattern.Side{Piece: "band", Edge: id},
+			B:    pattern.Side{Piece: piece.ID, Edge: "top", Copy: pattern.Copy{Hand: side}},
+			Ease: tops[k].more, Absorbed: tops[k].by, Join: pattern.Banded})
+	}
+	from := n - 1
+	if folded {
+		from--
+	}
+	for k := from; k >= 0; k-- {
+		add(pattern.Left, k)
+	}
+	for k := range n {
+		add(pattern.Right, k)
+	}
+	if folded {
+		add(pattern.Left, n-1)
+	}
+	d.Pieces = append(d.Pieces, band.Piece(stretches...))
+	for k, t := range tops {
+		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: t.long})
+	}
+}
