@@ -8,6 +8,7 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -24,7 +25,7 @@ func channels(d draft.Draft, n int) []float64 {
 		k := 0
 		for _, m := range d.Pieces[i].Marks {
 			if m.Kind == pattern.HoopLine {
-				sum[k%n] += worn(&d.Pieces[i]) * plane.Length(m.Path)
+				sum[k%n] += drafttest.Worn(&d.Pieces[i]) * plane.Length(m.Path)
 				k++
 			}
 		}
@@ -167,7 +168,14 @@ func TestCombinationsFollowTheFront(t *testing.T) {
 func TestEverythingCanBePutOn(t *testing.T) {
 	for name, bare := range map[string]figure.Figure{"average": average(t, nil), "pear": average(t, map[string]float64{"bust_girth": 860, "waist_girth": 640, "hip_girth": 1150})} {
 		for state, on := range states(t, bare) {
-			for _, kind := range []string{"petticoat-gored", "petticoat-tiered", "petticoat-corded", "petticoat-double", "petticoat-flounced", "under-petticoat", "skirt-gored-1887", "drawers", "hoop-skirt"} {
+			kinds := []string{"petticoat-gored", "petticoat-tiered", "petticoat-corded", "petticoat-double", "petticoat-flounced",
+				"under-petticoat", "drawers", "hoop-skirt"}
+			for _, g := range All() {
+				if g.About().Family == family.Skirt {
+					kinds = append(kinds, g.About().Kind)
+				}
+			}
+			for _, kind := range kinds {
 				set := draft.Settings{}
 				if kind == "drawers" {
 					set["crotch"] = "closed"
@@ -271,7 +279,7 @@ func TestTurnedHemsFitTheSkirt(t *testing.T) {
 			}
 			for k := 2; k < n; k++ {
 				u, v := hem.Line[k-1].Sub(hem.Line[k-2]), hem.Line[k].Sub(hem.Line[k-1])
-				surplus += worn(p) * 2 * hem.Allowance * math.Asin(u.Cross(v)/u.Norm()/v.Norm())
+				surplus += drafttest.Worn(p) * 2 * hem.Allowance * math.Asin(u.Cross(v)/u.Norm()/v.Norm())
 			}
 		}
 		said := false

@@ -28,6 +28,7 @@ type Skirt struct {
 	// Bearings are those of the seams, from the front to 180 behind, when they
 	// are not the usual ones.
 	Bearings []float64
+	Parted   bool // a seam runs down the centre back
 	Close    bool // as wide as it must be at every level and no wider, the back shaped like the rest
 
 	drops    []float64
@@ -87,7 +88,7 @@ func (s *Skirt) Need(k int, drop float64) float64 {
 	return both * (arcs[k] + ease*(to-from)/360)
 }
 
-func (s *Skirt) onFold(k int) bool { return k == 0 || k == len(s.bearings)-2 }
+func (s *Skirt) onFold(k int) bool { return k == 0 || !s.Parted && k == len(s.bearings)-2 }
 
 // Widest is the most gore k must go round from the band down.
 func (s *Skirt) Widest(k int) float64 {

@@ -36,9 +36,12 @@ const loosely = 30.0
 func (Circle) Parameters() []draft.Parameter {
 	share := draft.Times("circle", "Part of a circle", 0.25, 1, 0.75, "three quarters, or more where the hips need it",
 		figure.Memory, "1 is a whole circle, ½ a half one. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")
-	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return leastCircle(on, v), 1 }
+	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		least, _ := leastCircle(on, v)
+		return least, 1
+	}
 	share.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
-		if least := leastCircle(on, v); least > 0.75 {
+		if least, _ := leastCircle(on, v); least > 0.75 {
 			return least, figure.Reason{Text: "less does not go round what is worn under it", Source: figure.Memory}
 		}
 		return 0.75, figure.Reason{Text: "falls in folds all round, and is no heavier than it must be", Source: figure.Memory}
@@ -60,16 +63,55 @@ func (Circle) Parameters() []draft.Parameter {
 const bulging = 60.0
 
 // leastCircle is the least part of a circle that goes round what a skirt of these choices hangs over,
-// to the hundredth.
-func leastCircle(on figure.Figure, v draft.Values) float64 {
-	deep := v.Number("band")
-	lower, least := on.GirthAt(figure.Waist), 0.25 // a shaped band is larger below, and leaves more
-	for _, drop := range on.Drops(deep, on.Drop(figure.Hip)+150) {
-		if down := on.Fall(90, drop) - deep; down > bulging {
-			least = math.Max(least, (on.Girth(drop)+loosely-lower)/(2*math.Pi*down))
+// to the hundredth; whole is false when not even a whole one does.
+func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
+	deep, half := v.Number("band"), on.GirthAt(figure.Waist)/2 // a shaped band is larger below, and leaves more
+	drops := on.Drops(deep, on.Drop(figure.Hip)+150)
+	need := make([]float64, len(drops))
+	for i, drop := range drops {
+		need[i] = on.Girth(drop) + loosely
+	}
+	// How much cloth lies below each drop, at some bearings.
+	const steps = 20
+	below := make([][]float64, steps+1)
+	for k := range below {
+		falls := on.Falls(180*float64(k)/steps, append(slices.Clone(drops), on.Floor()))
+		for i := range drops {
+			below[k] = append(below[k], falls[len(drops)]-falls[i])
 		}
 	}
-	return math.Min(math.Ceil(least*100)/100, 1)
+	clear := v.Number("clearance")
+	goes := func(part float64) bool {
+		t, err := turnedOver(on, part, steps, func(b float64) float64 {
+			return below[int(math.Round(b*steps/180))][0] - clear
+		}, half)
+		if err != nil {
+			return false
+		}
+		for i, n := range need {
+			round, far := 0.0, 0.0
+			for k := 1; k <= steps; k++ {
+				round += (t.angle[k] - t.angle[k-1]) * (2*(t.outer+clear) - below[k][i] - below[k-1][i])
+				far = math.Max(far, below[k][0]-below[k][i])
+			}
+			if far > bulging && round < n {
+				return false
+			}
+		}
+		return true
+	}
+	if !goes(1) {
+		return 1, false
+	}
+	low, high := 0.24, 1.0
+	for high-low > 0.004 {
+		if mid := (low + high) / 2; goes(mid) {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	return math.Max(math.Min(math.Ceil(high*100)/100, 1), 0.25), true
 }
 
 // turned is the skirt as it is cut: its left half, from the centre front to the centre back, round
@@ -101,12 +143,27 @@ func flatAtEnds(ways []float64) (moved float64) {
 
 // turnedOn lays the circle out for a waist edge of the given length on the half.
 func turnedOn(on figure.Figure, part float64, sides int, long func(bearing float64) float64, half float64) (turned, error) {
-	const steps = 60
+	t, err := turnedOver(on, part, 60, long, half)
+	if err != nil {
+		return t, err
+	}
+	whole := math.Pi * part
+	one := 2 * whole / float64(2+2*sides)
+	t.panels = []float64{0}
+	for k := range sides + 1 {
+		t.panels = append(t.panels, one/2+one*float64(k))
+	}
+	t.panels = append(t.panels, whole)
+	return t, t.fair()
+}
+
+// turnedOver finds the circle, at so many even steps from the centre front to the centre back.
+func turnedOver(on figure.Figure, part float64, steps int, long func(bearing float64) float64, half float64) (turned, error) {
 	var t turned
 	waist := on.At(0)
 	girth, ways := waist.Girth(), make([]float64, steps+1)
 	for i := range ways {
-		b := 180 * float64(i) / steps
+		b := 180 * float64(i) / float64(steps)
 		t.angle = append(t.angle, 2*math.Pi*part*waist.Arc(0, b)/girth)
 		ways[i] = long(b)
 	}
@@ -145,13 +202,7 @@ func turnedOn(on figure.Figure, part float64, sides int, long func(bearing float
 		}
 		t.inner = append(t.inner, t.outer-w)
 	}
-	one := 2 * whole / float64(2+2*sides)
-	t.panels = []float64{0}
-	for k := range sides + 1 {
-		t.panels = append(t.panels, one/2+one*float64(k))
-	}
-	t.panels = append(t.panels, whole)
-	return t, t.fair()
+	return t, nil
 }
 
 // at is how far from the middle the waist edge lies at an angle.
@@ -231,6 +282,10 @@ func (t turned) pieces(v draft.Values) []pattern.Piece {
 // Draft drafts it.
 func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band, clear := part.BandOn(on, v), v.Number("clearance")
+	if _, whole := leastCircle(on, v); !whole {
+		return draft.Draft{}, fmt.Errorf("not even a whole circle goes round what is worn under it: choose a skirt of straight breadths " +
+			"or of gores, or wear less under it")
+	}
 	long := func(b float64) float64 { return on.WaistToFloor(b) - clear - band.Depth }
 	t, err := turnedOn(on, v.Number("circle"), v.Whole("sides"), long, band.Lower/2)
 	if err != nil {

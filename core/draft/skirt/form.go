@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"sort"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
@@ -30,15 +31,19 @@ type form struct {
 	darts           []int // of each gore, in each half
 	intake          []float64
 	hems            []float64
-	n               int     // gores and back
-	moved           float64 // how far off level the hem is drafted
+	n               int       // gores and back
+	weights         []float64 // of what each gore takes of the flare, all of a half
+	behind          float64   // cloth of the half that is gathered in at the back of one that is not pleated
+	pleated         bool      // the back is a straight breadth
+	conical         bool      // straight from the waist to the hem where the hip lets it
+	moved           float64   // how far off level the hem is drafted
 }
 
 // formOf settles where the seams stand. It shares the waist before the back as
 // the figure's own waist lies between the seams.
 func formOf(on figure.Figure, v draft.Values) *form {
 	n := v.Whole("side_gores")
-	f := &form{n: n + 2, waist: on.GirthAt(figure.Waist) + v.Number("waist_ease")}
+	f := &form{n: n + 2, waist: on.GirthAt(figure.Waist) + v.Number("waist_ease"), pleated: true}
 	f.bearings = []float64{0}
 	for i := range n + 1 {
 		f.bearings = append(f.bearings, 180*(firstSeam+(lastSeam-firstSeam)*float64(i)/float64(n)))
@@ -56,20 +61,38 @@ func formOf(on figure.Figure, v draft.Values) *form {
 		f.share = append(f.share, (f.waist/2-f.back)*section.Arc(f.bearings[k], f.bearings[k+1])/before)
 	}
 	f.share = append(f.share, f.back)
+	for k := range f.n {
+		w := f.bearings[k+1] - f.bearings[k]
+		switch k {
+		case 0:
+			w *= frontFlare
+		case f.n - 1:
+			w *= backFlare
+		}
+		f.weights = append(f.weights, w)
+	}
 	return f
 }
 
 // least is the narrowest that gore k may be at its hem; of the whole gore.
 func (f *form) least(k int) float64 {
-	if k == f.n-1 {
+	if k == f.n-1 && f.pleated {
 		return math.Max(f.Widest(k), 2*f.backCloth)
 	}
-	return math.Max(f.Widest(k), f.share[k]*f.halves(k))
+	return math.Max(f.Widest(k), f.share[k]*f.halves(k)) + f.gathered(k)*f.halves(k)
+}
+
+// gathered is what a gore has to be gathered in, of a half.
+func (f *form) gathered(k int) float64 {
+	if k == f.n-1 {
+		return f.behind
+	}
+	return 0
 }
 
 // halves is 2 for a gore on the fold.
 func (f *form) halves(k int) float64 {
-	if k == 0 || k == f.n-1 {
+	if k == 0 || k == f.n-1 && !f.Parted {
 		return 2
 	}
 	return 1
@@ -97,20 +120,12 @@ func (f *form) hemmed(round float64) error {
 		return fmt.Errorf("a hem of %s is narrower than what it goes round with its pleats, %s: widen the hem, or take fewer or "+
 			"shallower pleats", measure.Tell(round), measure.Tell(f.leastRound()))
 	}
-	weights := make([]float64, f.n)
 	sum := 0.0
-	for k := range f.n {
-		weights[k] = f.bearings[k+1] - f.bearings[k]
-		switch k {
-		case 0:
-			weights[k] *= frontFlare
-		case f.n - 1:
-			weights[k] *= backFlare
-		}
-		sum += weights[k]
+	for _, w := range f.weights {
+		sum += w
 	}
 	for k := range f.n {
-		f.hems = append(f.hems, f.least(k)+math.Max(more, 0)*weights[k]/sum/2*f.halves(k))
+		f.hems = append(f.hems, f.least(k)+math.Max(more, 0)*f.weights[k]/sum/2*f.halves(k))
 	}
 	return nil
 }
@@ -118,12 +133,17 @@ func (f *form) hemmed(round float64) error {
 // dart settles what darts take in each gore beside its edges.
 func (f *form) dart() error {
 	f.darts, f.intake = make([]int, f.n), make([]float64, f.n)
-	for k := range f.n - 1 {
-		hip, _ := f.Straightest(k, f.hems[k])(f.HipUp((f.bearings[k] + f.bearings[k+1]) / 2))
-		edges := 2.0
-		if k == 0 {
-			hip, edges = hip/2, 1
+	for k := range f.n {
+		if k == f.n-1 && (f.pleated || f.behind > 0) {
+			continue // what it has more is taken in with the rest
 		}
+		up := f.HipUp((f.bearings[k] + f.bearings[k+1]) / 2)
+		hip, slope := f.along(k)(up)
+		if !f.pleated { // a flare goes on above the hip
+			hip += math.Min(slope, 0) * f.On.Drop(figure.Hip)
+		}
+		hip /= f.halves(k)
+		edges := 2 / f.halves(k)
 		more := hip - f.share[k] - steepest*edges
 		if more < smallestDart {
 			continue
@@ -141,13 +161,56 @@ func (f *form) dart() error {
 	return nil
 }
 
+// easesIn is how far below the hip a flare eases in, mm (from memory: a corner there shows).
+const easesIn = 180.0
+
+// along is a gore's width by height from the hem to the hip, and how it changes: the straightest that goes
+// round what is under it. One that is fitted to the hip eases into its flare below.
+func (f *form) along(k int) func(up float64) (width, slope float64) {
+	straight := f.Straightest(k, f.hems[k])
+	if f.pleated || f.conical {
+		return straight
+	}
+	middle := (f.bearings[k] + f.bearings[k+1]) / 2
+	hipUp, hipDrop, more := f.HipUp(middle), f.On.Drop(figure.Hip), f.gathered(k)*f.halves(k)
+	atHip := f.Need(k, hipDrop) + more
+	ease := math.Min(easesIn, hipUp/3)
+	flare := (f.hems[k] - atHip) / math.Max(hipUp-ease/2, 1)
+	needs := f.needs(k)
+	return func(up float64) (width, slope float64) {
+		w, down := 0.0, hipUp-up
+		switch {
+		case down <= 0:
+			return atHip, 0
+		case down < ease:
+			w, slope = atHip+flare*down*down/2/ease, -flare*down/ease
+		default:
+			w, slope = atHip+flare*(down-ease/2), -flare
+		}
+		return math.Max(w, needs(up)+more), slope
+	}
+}
+
+// needs is what gore k must go round by height above its hem.
+func (f *form) needs(k int) func(up float64) float64 {
+	drops := f.On.Drops(0, f.Reach())
+	falls := f.On.Falls((f.bearings[k]+f.bearings[k+1])/2, drops)
+	n := len(drops) - 1
+	return func(up float64) float64 {
+		at := falls[n] - up
+		i := min(max(sort.SearchFloat64s(falls, at), 1), n)
+		share := math.Max(0, math.Min(1, (at-falls[i-1])/math.Max(falls[i]-falls[i-1], 1e-9)))
+		return f.Need(k, drops[i-1]) + (f.Need(k, drops[i])-f.Need(k, drops[i-1]))*share
+	}
+}
+
 // width is a gore's width by height above the hem: the figure's own curve from
 // the waist to the hip and what the hip has more besides, with the darts not
 // yet sewn; below the hip the straightest line.
 func (f *form) width(k int) func(up float64) float64 {
 	middle := (f.bearings[k] + f.bearings[k+1]) / 2
-	along := f.Straightest(k, f.hems[k])
-	if k == f.n-1 { // pleated: cloth to spare at every height
+	along := f.along(k)
+	if k == f.n-1 && f.pleated { // cloth to spare at every height
 		top := 2 * f.backCloth
 		long := f.Length(middle)
 		return func(up float64) float64 {
@@ -156,16 +219,16 @@ func (f *form) width(k int) func(up float64) float64 {
 	}
 	hipUp, hipDrop, top := f.HipUp(middle), f.On.Drop(figure.Hip), f.Length(middle)
 	atHip, _ := along(hipUp)
-	spare := atHip - f.Need(k, hipDrop)
+	spare := atHip - f.Need(k, hipDrop) - f.gathered(k)*f.halves(k)
 	inDarts := f.intake[k] * float64(f.darts[k]) * f.halves(k)
 	deep := f.dartLength()
 	return func(up float64) float64 {
-		if up <= hipUp {
+		if up <= hipUp || f.conical {
 			w, _ := along(up)
 			return w
 		}
 		down := math.Max(top-up, 0) / (top - hipUp) // 0 at the waist, 1 at the hip
-		w := f.Need(k, hipDrop*down) + spare*down
+		w := f.Need(k, hipDrop*down) + spare*down + f.gathered(k)*f.halves(k)
 		return w + inDarts*math.Max(0, 1-down*(top-hipUp)/deep)
 	}
 }
@@ -182,9 +245,11 @@ func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
 		}
 	}
 	for k := range f.n {
-		tops[k] = f.share[k] + f.intake[k]*float64(f.darts[k])
+		tops[k] = f.share[k] + f.intake[k]*float64(f.darts[k]) + f.gathered(k)
 	}
-	tops[f.n-1] = f.backCloth
+	if f.pleated {
+		tops[f.n-1] = f.backCloth
+	}
 	f.moved = part.Sloped(long, tops)
 	slope := func(j int) float64 { // of the waist line at seam j
 		return math.Atan2(long[j+1]-long[j-1], tops[j-1]+tops[j])
@@ -196,11 +261,16 @@ func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
 		if f.n > 3 {
 			g.Name = fmt.Sprintf("Side gore %d", k)
 		}
-		switch k {
-		case 0:
+		switch {
+		case k == 0:
 			g.ID, g.Name, g.SlopeRight = "front", "Front gore", slope(1)
-		case f.n - 1:
-			g.ID, g.Name, g.Left, g.Right, g.SlopeRight = "back", "Back breadth", long[f.n], long[f.n-1], -slope(f.n-1)
+		case k == f.n-1 && g.Fold:
+			g.ID, g.Name, g.Left, g.Right, g.SlopeRight = "back", "Back gore", long[f.n], long[f.n-1], -slope(f.n-1)
+			if f.pleated {
+				g.Name = "Back breadth"
+			}
+		case k == f.n-1: // its other side is the centre back
+			g.ID, g.Name, g.SlopeLeft = "back", "Back gore", slope(k)
 		default:
 			g.SlopeLeft, g.SlopeRight = slope(k), slope(k+1)
 		}
@@ -213,7 +283,7 @@ func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
 			p.Cut, p.Mirrored = 2, true
 		}
 		side := "back"
-		if k == f.n-1 {
+		if k == f.n-1 && g.Fold {
 			side = "side"
 		}
 		part.Rename(&p, "right", side, side+" edge", seam)

@@ -1,0 +1,77 @@
+package drafttest
+
+import (
+	"math"
+	"strings"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// Worn is how often a piece goes round the body: as it lies, not as often as
+// it is cut.
+func Worn(p *pattern.Piece) float64 {
+	if p.Fold != "" || p.Mirrored {
+		return 2
+	}
+	return 1
+}
+
+// RowAbove is how long a level of a skirt piece is: from the point of one side that lies so far above the
+// hem, measured along that side, to the same of the other, along an arc that meets both square. It is 0
+// where a side ends below.
+func RowAbove(p *pattern.Piece, up float64) float64 {
+	at := -1
+	for i := range p.Edges {
+		if p.Edges[i].ID == "hem" {
+			at = i
+		}
+	}
+	if at < 0 {
+		return 0
+	}
+	n := len(p.Edges)
+	var sides [2][]plane.Point // from the hem up
+	for k, step := range []int{1, n - 1} {
+		for i := (at + step) % n; i != at; i = (i + step) % n {
+			e := p.Edges[i]
+			if e.ID == "top" || e.ID == "waist" {
+				break
+			}
+			line := e.Line
+			if k == 1 {
+				line = plane.Reversed(line)
+			}
+			sides[k] = plane.Join(sides[k], line)
+		}
+	}
+	var ends, dirs [2]plane.Point
+	for k, side := range sides {
+		if plane.Length(side) < up {
+			return 0
+		}
+		const near = 12
+		ends[k], _ = plane.Along(side, up)
+		low, _ := plane.Along(side, math.Max(up-near, 0))
+		high, _ := plane.Along(side, math.Min(up+near, plane.Length(side)))
+		dirs[k] = high.Sub(low).Unit()
+	}
+	half := math.Atan2(dirs[0].Cross(dirs[1]), dirs[0].Dot(dirs[1])) / 2
+	if math.Abs(half) < 1e-6 {
+		return ends[0].To(ends[1])
+	}
+	return ends[0].To(ends[1]) * half / math.Sin(half)
+}
+
+// SkirtRound is what the gores measure all round at a height above the hem.
+func SkirtRound(d draft.Draft, up float64) float64 {
+	sum := 0.0
+	for i := range d.Pieces {
+		p := &d.Pieces[i]
+		if p.ID == "front" || p.ID == "back" || strings.HasPrefix(p.ID, "side-") {
+			sum += Worn(p) * RowAbove(p, up)
+		}
+	}
+	return sum
+}

@@ -1,0 +1,198 @@
+package skirt
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+)
+
+// Gores is a skirt of gores all round, fitted to the hip and flared below it, or straight from the waist
+// to the hem.
+type Gores struct{}
+
+func (Gores) About() draft.About {
+	return draft.About{Kind: "skirt-gores", Name: "Skirt of gores", Family: family.Skirt,
+		What: "Five to nine gores that are shaped in their seams: smooth over the hip, full at the hem. The 1890s and their trumpet " +
+			"skirts, the A-line of the 1930s to 1950s.",
+		Usual: cloth.Fabric{Name: "Wool serge", Colour: "walnut", Width: 1500, Selvedge: 10, Thickness: 0.5, Weight: 230, Shrinkage: 0.03}}
+}
+
+func (Gores) Parameters() []draft.Parameter {
+	round := draft.Mm("hem_round", "Hem, all round", 900, 6500, 0, "", figure.Memory,
+		"1890 to 1898 ⟦300 cm⟧ to ⟦450 cm⟧, 1909 to 1914 ⟦130 cm⟧ to ⟦200 cm⟧, 1931 to 1946 ⟦140 cm⟧ to ⟦250 cm⟧. A stride takes about ⟦155 cm⟧.").
+		Saving("Less flare")
+	round.Rule = "⟦=3.2 m⟧, or more where what it hangs over needs it"
+	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		low := math.Ceil(gored(on, v).leastRound()) + 10
+		return low, math.Max(6500, 1.5*low)
+	}
+	round.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		if more := math.Ceil(gored(on, v).leastRound() * 1.15); more > 3200 {
+			return more, figure.Reason{Text: "a little more than what it goes round", Source: figure.Memory}
+		}
+		return 3200, figure.Reason{Text: "1890 to 1898 ⟦300 cm⟧ to ⟦450 cm⟧", Source: figure.Memory}
+	}
+	round.SavesTo = func(on figure.Figure, v draft.Values) float64 {
+		return math.Max(gored(on, v).leastRound()*1.05, math.Min(on.Fullness(), 2400))
+	}
+	own := []draft.Parameter{
+		draft.Mm("clearance", "Hem above the floor", 0, 700, 30, "1890s walking skirts ⟦2 cm⟧ to ⟦5 cm⟧, the 1930s ⟦24 cm⟧, 1947 to 1960 "+
+			"⟦29 cm⟧ to ⟦45 cm⟧", figure.Memory, "All round, in the shoes of the ensemble."),
+		draft.Tally("gores", "Gores", 5, 9, 7, "seven share the flare", figure.Memory,
+			"An odd number has a seam down the centre back, an even one lies on the fold there; the front always does."),
+		draft.OneOf("fit", "Shaped", "From the hip: close to there, and flared below. From the waist: one straight slope, which stands off "+
+			"a slim hip and takes a narrower hem.", "hip", "from the hip", "waist", "straight from the waist"),
+		draft.Times("rear", "Flare behind, times that at the sides", 0.6, 3, 1.6, "1890s; 1 is even all round", figure.Memory,
+			"Before it is as much less: the front hangs the straighter for it."),
+		draft.Mm("gathered", "Gathered in behind, in all", 0, 700, 0, "none; 1890s ⟦12 cm⟧ to ⟦20 cm⟧", figure.Memory,
+			"Cloth left at the centre back to be gathered or pleated.")}
+	shared := draft.Without(Gored{}.Parameters(), "clearance", "side_gores", "back_share", "pleat_ratio", "hem_round", "pleats")
+	for i := range shared {
+		switch shared[i].Key {
+		case "hip_ease":
+			shared[i].Default = draft.Fixed(40, "smooth, and free to walk in", figure.Memory)
+			shared[i].Rule = "⟦4 cm⟧"
+		case "placket":
+			shared[i].Help = "In the seam at the centre back, or the left one before the back gore."
+		}
+	}
+	return append(append(own, shared...), round)
+}
+
+// gored settles where the seams stand: evenly, the front gore on its fold.
+func gored(on figure.Figure, v draft.Values) *form {
+	n := v.Whole("gores")
+	f := &form{n: n/2 + 1, waist: on.GirthAt(figure.Waist) + v.Number("waist_ease"), behind: v.Number("gathered") / 2,
+		conical: v.Choice("fit") == "waist"}
+	f.bearings = []float64{0}
+	for b := 180 / float64(n); b < 180-1; b += 360 / float64(n) {
+		f.bearings = append(f.bearings, b)
+	}
+	f.bearings = append(f.bearings, 180)
+	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number("clearance")), Ease: v.Number("hip_ease"), Bearings: f.bearings,
+		Parted: n%2 == 1}
+	f.Settle()
+	f.hip = on.GirthAt(figure.Hip) + v.Number("hip_ease")
+	section := on.At(0)
+	arcs := section.Arcs(f.bearings...)
+	for k := range f.n {
+		f.share = append(f.share, f.waist*arcs[k]/section.Girth())
+		middle := (f.bearings[k] + f.bearings[k+1]) / 2
+		f.weights = append(f.weights, (f.bearings[k+1]-f.bearings[k])*math.Pow(v.Number("rear"), -math.Cos(middle*math.Pi/180)))
+	}
+	return f
+}
+
+// Draft drafts it.
+func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	f := gored(on, v)
+	if err := f.hemmed(v.Number("hem_round")); err != nil {
+		return draft.Draft{}, err
+	}
+	if err := f.dart(); err != nil {
+		return draft.Draft{}, err
+	}
+	seam, opening := v.Number("allowance"), v.Number("placket")
+	pieces, err := f.gores(seam, v.Number("hem"))
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	for i := range d.Pieces { // a seam is sewn to the next piece's edge
+		p := &d.Pieces[i]
+		for _, e := range [][2]string{{"back", "right"}, {"side", "right"}, {"front", "left"}, {"waist", "top"}} {
+			if old, ok := p.Edge(e[0]); ok {
+				part.Rename(p, e[0], e[1], old.Name, old.Allowance)
+			}
+		}
+	}
+	joined(&d, f.n, !f.Parted, opening, measure.Tell(opening))
+	var tops []topped
+	for k := range f.n {
+		t := topped{long: f.share[k]}
+		switch {
+		case f.gathered(k) > 0:
+			t.more, t.by = f.gathered(k), pattern.Gathers
+			e, _ := d.Pieces[k].Edge("top")
+			d.Pieces[k].GatherRows(e.Line)
+		case f.darts[k] > 0:
+			t.more, t.by = f.intake[k]*float64(f.darts[k]), pattern.Darts
+		}
+		tops = append(tops, t)
+	}
+	band := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Depth: v.Number("band"), Lap: v.Number("lap"), Allowance: seam,
+		Closure: "hooks", Opening: opening}
+	banded(&d, band, tops, !f.Parted)
+	d.Placket(opening, seam)
+	part.RemarkSlope(&d, f.moved)
+	for k := range f.darts {
+		run := &d.Waist.Runs[k]
+		for i := range f.darts[k] {
+			run.Darts = append(run.Darts, run.Long*float64(i+1)/float64(f.darts[k]+1))
+		}
+	}
+	f.finishGores(&d, on, v, in, band)
+	return d, nil
+}
+
+// finishGores measures, closes and says what is particular.
+func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
+	round, thick := v.Number("hem_round"), float64(in.Thickness)
+	d.Measure("hip", "the skirt", "at the hip", f.hip+v.Number("gathered"))
+	for i, where := range []string{"front", "side", "back"} {
+		d.Measure("length."+where, "the skirt", "in length at the "+where, f.Length(90*float64(i)))
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
+			Slide: math.Max(v.Number("hem")-12, 0)})
+	}
+	hem := 0.0 // as it is drawn: a gore that is no plain cone differs a little from what was asked
+	for k := range f.n {
+		e, _ := d.Pieces[k].Edge("hem")
+		hem += 2 * e.Length()
+	}
+	d.Measure("hem", "the hem", "all round", hem)
+	seams := v.Whole("gores")
+	d.Spares = append(d.Spares, draft.Spare{Dimension: "hip", Where: fmt.Sprintf("all %d seams", seams), Seams: seams,
+		Allowance: v.Number("allowance")})
+	bulk := band.Bulk(thick, thick, f.waist+v.Number("gathered"))
+	reach := f.Reach()
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: 40, Depth: thick}, {Drop: reach, Depth: thick * 1.5}}
+	d.Wear.Hang, d.Wear.Hem = part.Flare(on, 0, reach, round, inFolds), round
+	band.Finish(d, on, bulk)
+	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m",
+		"along the waist seam, so that the curved edge does not stretch in the straight band")
+	if n := f.dartCount(); n > 0 {
+		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %s in what the edges of the gores do not.",
+			measure.Tell(f.hip-f.waist), measure.Count(n, "dart takes", "darts take")))
+	}
+	if under := on.Fullness(); under > round+10 {
+		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
+			"shows in folds.", measure.Tell(under), measure.Tell(round)),
+			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*1.04/10) * 10})
+	}
+	if f.conical {
+		loose := 0.0
+		for k := range f.n {
+			w, _ := f.along(k)(f.HipUp((f.bearings[k] + f.bearings[k+1]) / 2))
+			loose += (w - f.Need(k, on.Drop(figure.Hip))) * 2 / f.halves(k)
+		}
+		if loose > 120 {
+			d.Offer(false, "It stands off the hip by "+measure.Tell(loose), "One slope from the waist to so wide a hem leaves that much "+
+				"more than the ease asked for.", "Shape it from the hip", draft.Settings{"fit": "hip"})
+		}
+	}
+	d.MockUp = "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, over all that is worn under it."
+	d.Tell("stay", "Each gore’s waist from seam to seam.")
+	d.Tell("darts", "From the waist to nothing; tie the ends, press towards the centre.")
+	d.Tell("seams", "From the hem up, hip notch to hip notch; of two edges the one that lies more on the bias lies on top.")
+	d.Tell("press", "Over a curve at the hip.")
+	d.Tell("hang", "A day and a night at least before the hem is levelled: the slanting edges drop.")
+	d.Tell("hem", fmt.Sprintf("Turn up %s and ease the fullness in, or face it.", measure.Tell(v.Number("hem"))))
+}

@@ -1,0 +1,114 @@
+package skirt
+
+import (
+	"math"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// A waist of 680 and a hem of 3200 with one slope between them over 1040 mm measure 680 + 2520·200/1040 =
+// 1164.6 at the hip, 200 down; shaped from the hip it measures the hip and its ease there (worked
+// example, common practice, no source).
+func TestOneSlopeAndTwo(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 900, "waist_girth": 680, "hip_girth": 1000, "height": 1650,
+		"waist_to_floor_side": 1040, "waist_to_floor_front": 1040, "waist_to_floor_back": 1040, "waist_to_hip": 200}, 0)
+	require.InDelta(t, 200, on.Drop(figure.Hip), 0.1)
+	up := on.Fall(90, on.Floor()) - on.Fall(90, 200)
+	for _, gores := range []float64{5, 6, 7, 8, 9} {
+		set := draft.Settings{"hem_round": 3200.0, "clearance": 0.0, "waist_ease": 0.0, "gores": gores, "rear": 1.0, "fit": "waist"}
+		d := drafttest.Make(t, Gores{}, on, set)
+		// The way over the hip is a little longer than 1040, and shared as the height is.
+		assert.InDelta(t, 680+2520*(1-up/on.WaistToFloor(90)), drafttest.SkirtRound(d, up), 12, "%.0f gores", gores)
+		assert.InDelta(t, 1164.6, drafttest.SkirtRound(d, up), 20, "%.0f gores", gores)
+		set["fit"], set["hip_ease"] = "hip", 40.0
+		d = drafttest.Make(t, Gores{}, on, set)
+		assert.InDelta(t, 1040, drafttest.SkirtRound(d, up), 6, "%.0f gores", gores)
+	}
+}
+
+// A gore's hem is an arc: seven gores from a hip of 1000 to a hem of 3600 over 840 slant by 12.47°, and
+// their hems lie 27.4 lower in the middle than at the sides (worked example, common practice, no
+// source). The front gore, whose flare is even, shows it.
+func TestHemsAreArcs(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 900, "waist_girth": 700, "hip_girth": 960, "height": 1650,
+		"waist_to_floor_side": 1040, "waist_to_hip": 200}, 0)
+	d := drafttest.Make(t, Gores{}, on, draft.Settings{"hem_round": 3600.0, "clearance": 0.0, "rear": 1.0, "fit": "waist"})
+	for _, id := range []string{"side-1", "side-2"} {
+		hem, _ := drafttest.Piece(t, d, id).Edge("hem")
+		a, b := hem.Line[0], hem.Line[len(hem.Line)-1]
+		low := math.Inf(1)
+		for _, p := range hem.Line {
+			low = math.Min(low, p.Y)
+		}
+		right, _ := drafttest.Piece(t, d, id).Edge("right")
+		lean := math.Atan2(right.Line[0].X-right.Line[1].X, right.Line[1].Y-right.Line[0].Y)
+		long := plane.Length(hem.Line)
+		// An arc that turns by twice the slant hangs by its radius times what the cosine lacks.
+		assert.InDelta(t, long/2/lean*(1-math.Cos(lean)), a.Mid(b).Y-low, 1.5, id)
+		assert.InDelta(t, 12.47, lean*180/math.Pi, 2.5, id)
+	}
+}
+
+// On any body, bare or over hips that stand out, the skirt goes round what it hangs over at every level,
+// measures the asked ease more at the hip at least, and its hem and waist are what was asked for.
+func TestGoresAddUp(t *testing.T) {
+	drafted := 0
+	rapid.Check(t, func(t *rapid.T) {
+		on := drafttest.Wearer(t)
+		if rapid.Bool().Draw(t, "hips stand out") {
+			on = on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.25, 60) })
+		}
+		v := drafttest.Chosen(t, Gores{}, on)
+		d, err := draft.Make(Gores{}, on, v, Gores{}.About().Usual)
+		if err != nil {
+			return
+		}
+		drafted++
+		require.NoError(t, d.Check())
+		hems := 0.0
+		for i := range d.Pieces {
+			if hem, ok := d.Pieces[i].Edge("hem"); ok {
+				hems += drafttest.Worn(&d.Pieces[i]) * hem.Length()
+			}
+		}
+		require.InDelta(t, v.Number("hem_round"), hems, v.Number("hem_round")*0.015)
+		require.InDelta(t, drafttest.Value(d, "hem"), hems, 0.002*hems)
+		tops := 0.0
+		for _, r := range d.Waist.Runs {
+			tops += 2 * r.Long
+		}
+		require.InDelta(t, on.GirthAt(figure.Waist)+v.Number("waist_ease"), tops, 0.1)
+		floor := on.Fall(90, on.Floor()-v.Number("clearance"))
+		at := floor - on.Fall(90, on.Drop(figure.Hip))
+		require.Greater(t, drafttest.SkirtRound(d, at), on.GirthAt(figure.Hip)+v.Number("hip_ease")-6)
+	})
+	assert.Greater(t, drafted, 25)
+}
+
+// A millimetre more moves hem and hip by little.
+func TestGoresMoveEvenly(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
+	for _, key := range []string{"clearance", "hip_ease", "hem_round", "gathered"} {
+		last := 0.0
+		for by := range 8 {
+			v, _ := draft.Settle(Gores{}, on, nil)
+			d := drafttest.Make(t, Gores{}, on, draft.Settings{key: v.Number(key) + float64(by)})
+			area := 0.0
+			for i := range d.Pieces {
+				area += d.Pieces[i].Area()
+			}
+			if last > 0 {
+				assert.InDelta(t, last, area, 4000, key)
+			}
+			last = area
+		}
+	}
+}
