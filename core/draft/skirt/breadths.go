@@ -26,7 +26,7 @@ type Breadths struct{}
 func (Breadths) About() draft.About {
 	return draft.About{Kind: "skirt-breadths", Name: "Skirt of straight breadths", Family: family.Skirt,
 		What: "Whole breadths of cloth, gathered or pleated into a band: nothing is wasted, and it can be let down or made over. " +
-			"From the 1500s to the 1860s, and the dirndl.",
+			"From the 1500s to the 1860s, the dirndl, and skirts pleated all round.",
 		Usual: cloth.Fabric{Name: "Wool tammy", Colour: "madder", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 160, Shrinkage: 0.03}}
 }
 
@@ -57,7 +57,7 @@ func (Breadths) Parameters() []draft.Parameter {
 		return math.Max(leastRound(on, v)*1.05, math.Min(on.Fullness(), 2*on.GirthAt(figure.Waist)))
 	}
 	shows := draft.MmFrom("shows", "Each pleat shows", 8, 160, "knife pleats ⟦2.5 cm⟧, box pleats ⟦6 cm⟧, inverted ones ⟦9 cm⟧",
-		"About: a whole number of them comes between every two seams. Not asked of gathers.",
+		"About: a whole number of them comes between every two seams.",
 		func(_ figure.Figure, v draft.Values) (float64, figure.Source) {
 			if mm, ok := shown[v.Choice("into")]; ok {
 				return mm, figure.Memory
@@ -79,14 +79,34 @@ func (Breadths) Parameters() []draft.Parameter {
 			"cartridge", "cartridge pleats"),
 		draft.Mm("hem", "Hem allowance", 10, 160, 60, "straight, so it may be deep: to let down", figure.Practice, "Turned up once and under."))
 	// Its cloth and what rests on that are asked when its band is known.
-	return append(list, round, behind, shows, draft.Mm("depth", "Cartridge pleats, deep", 6, 30, 15, "⟦1.2 cm⟧ to ⟦2 cm⟧", figure.Memory,
-		"Twice the length of the gathering stitches. Not asked of the others."))
+	shows.When = pleated
+	stitched := draft.Mm("stitched", "Pleats stitched down", 0, 260, 0, "not at all; ⟦15 cm⟧ to ⟦20 cm⟧ make a smooth hip", figure.Memory,
+		"From the waist. So far down each pleat is shaped to the hip; below it hangs free.")
+	stitched.When = pleated
+	deep := draft.Mm("depth", "Cartridge pleats, deep", 6, 30, 15, "⟦1.2 cm⟧ to ⟦2 cm⟧", figure.Memory,
+		"Twice the length of the gathering stitches.")
+	deep.When = func(v draft.Values) bool { return v.Choice("into") == "cartridge" }
+	return append(list, round, behind, shows, stitched, deep)
+}
+
+// pleated tells whether the cloth is laid in flat pleats.
+func pleated(v draft.Values) bool { return shown[v.Choice("into")] > 0 }
+
+// stitchedDown is how far down its pleats are stitched, mm: 0 for none.
+func stitchedDown(v draft.Values) float64 {
+	if !v.Has("stitched") {
+		return 0
+	}
+	return v.Number("stitched")
 }
 
 // leastRound is the least that goes round what a skirt of these choices hangs over.
 func leastRound(on figure.Figure, v draft.Values) float64 {
 	band := part.BandOn(on, v)
 	most := 1.2 * band.Lower
+	if pleated(v) { // folds take some of it
+		most *= 1.3
+	}
 	for _, drop := range on.Drops(0, on.FallsTo(90, math.Max(on.WaistToFloor(90)-v.Number("clearance"), band.Depth+120))) {
 		most = math.Max(most, on.Girth(drop)+roomy)
 	}
@@ -218,8 +238,12 @@ func (s *straight) pieces(v draft.Values) []pattern.Piece {
 	return out
 }
 
-// taken is how the cloth of one breadth is taken into its part of the band, and its marks.
-func taken(p *pattern.Piece, v draft.Values, long float64) (topped, error) {
+// smooth is the ease of pleats that are stitched down over what they lie on, mm (from memory).
+const smooth = 30.0
+
+// taken is how the cloth of one breadth is taken into its part of the band, and its marks; low is what it
+// lies on where its pleats are no longer stitched.
+func taken(p *pattern.Piece, v draft.Values, long, low float64) (topped, error) {
 	top, _ := p.Edge("top")
 	t := topped{long: long, more: top.Length() - long, by: pattern.Gathers}
 	into := v.Choice("into")
@@ -228,23 +252,47 @@ func taken(p *pattern.Piece, v draft.Values, long float64) (topped, error) {
 		return t, nil
 	}
 	t.by = pattern.Pleats
-	pl, err := fullness.KnifePleats(top.Length(), long, max(int(math.Round(long/v.Number("shows"))), 1))
+	cloth, down := top.Length(), 70.0
+	if mm := stitchedDown(v); mm > 0 {
+		down = mm
+	} else {
+		low = long
+	}
+	n := max(int(math.Round(low/v.Number("shows"))), 1)
+	if cloth < low {
+		return t, fmt.Errorf("the %s lies over %s where its pleats end and has only %s of cloth: take more cloth round, or stitch them "+
+			"less far down", p.Name, measure.Tell(low), measure.Tell(cloth))
+	}
+	above, err := fullness.KnifePleats(cloth, long, n)
 	if err != nil {
 		return t, err
 	}
-	marks := map[string]func() []fullness.Mark{"knife": pl.Marks, "box": pl.BoxMarks, "inverted": pl.InvertedMarks}[into]()
+	below, err := fullness.KnifePleats(cloth, low, n)
+	if err != nil {
+		return t, err
+	}
+	var upper, lower []fullness.Mark
+	switch v.Choice("into") {
+	case "box":
+		upper, lower = above.BoxMarks(), below.BoxMarks()
+	case "inverted":
+		upper, lower = above.InvertedMarks(), below.InvertedMarks()
+	default:
+		upper, lower = above.Marks(), below.Marks()
+	}
 	// Towards the back: along the edge as it runs on a back, against it on the others.
-	line, down := top.Line, plane.Point.Left
+	line := top.Line
 	if p.ID != "back" {
-		line, down = plane.Reversed(top.Line), plane.Point.Right
+		line = plane.Reversed(top.Line)
 	}
-	put := func(kind pattern.MarkKind, at float64, label string) {
-		a, dir := plane.Along(line, math.Max(0, math.Min(at, pl.Cloth)))
-		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{a, a.Add(down(dir).Times(70))}})
+	put := func(kind pattern.MarkKind, at, under float64, label string) {
+		a, _ := plane.Along(line, math.Max(0, math.Min(at, cloth)))
+		b, _ := plane.Along(line, math.Max(0, math.Min(under, cloth)))
+		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{a, b.Sub(plane.Pt(0, down))}})
 	}
-	for i, m := range marks {
-		put(pattern.PleatFold, m.Fold, fmt.Sprint(i+1))
-		put(pattern.PleatTo, m.To, "")
+	for i, m := range upper {
+		put(pattern.PleatFold, m.Fold, lower[i].Fold, fmt.Sprint(i+1))
+		put(pattern.PleatTo, m.To, lower[i].To, "")
 	}
 	return t, nil
 }
@@ -260,9 +308,11 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	n := len(d.Pieces)
 	joined(&d, n, s.folded, band.Opening, measure.Tell(band.Opening))
 	var tops []topped
+	hips := on.Girth(on.Reached(band.Depth+stitchedDown(v))) + smooth
 	for k := range n {
-		long := band.Lower / 2 * (s.shareAt(s.ends[k+1]) - s.shareAt(s.ends[k]))
-		t, err := taken(&d.Pieces[k], v, long)
+		share := s.shareAt(s.ends[k+1]) - s.shareAt(s.ends[k])
+		long := band.Lower / 2 * share
+		t, err := taken(&d.Pieces[k], v, long, math.Max(hips/2*share, long))
 		if err != nil {
 			return draft.Draft{}, err
 		}
@@ -339,8 +389,12 @@ func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band pa
 		if err != nil {
 			break
 		}
-		d.Tell("pleats", fmt.Sprintf("About %d in all: each shows %s or so and takes up %s. Fold to placement, breadth by breadth, so that "+
-			"every seam lies in a fold.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp)))
+		told := fmt.Sprintf("About %d in all: each shows %s or so and takes up %s. Fold to placement, breadth by breadth, so that "+
+			"every seam lies in a fold.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp))
+		if mm := stitchedDown(v); mm > 0 {
+			told += " Baste and press them to the floor first; then stitch each along its fold for " + measure.Tell(mm) + " from the waist."
+		}
+		d.Tell("pleats", told)
 		if pl.Overlap() {
 			d.Remark(false, "The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: more than three layers lie over "+
 				"one another. Less cloth, or pleats that show more, lie flatter.", measure.Tell(pl.Reveal), measure.Tell(pl.Under)))

@@ -2,13 +2,16 @@ package skirt
 
 import (
 	"math"
+	"slices"
 	"sort"
 	"strings"
 	"testing"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -123,6 +126,36 @@ func TestClothBehind(t *testing.T) {
 			s, c := band[i]/total, 4*q-2
 			assert.InDelta(t, (1-c)*s+c*s*s, cloth[i]/1500, 0.001)
 		}
+	}
+}
+
+// Pleats stitched down to the hip lie over it there with the ease they are given and over the waist above,
+// by their marks as they are drawn: both ends of a mark are folded to both.
+func TestPleatsAreShapedToTheHip(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 700, "hip_girth": 1000, "height": 1650}, 0)
+	for _, into := range []string{"knife", "box", "inverted"} {
+		d := drafttest.Make(t, Breadths{}, on, draft.Settings{"into": into, "stitched": 180.0, "hem_round": 3000.0, "ease": 0.0})
+		waist, hip := 0.0, 0.0
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			if _, ok := p.Edge("hem"); !ok {
+				continue
+			}
+			above, _ := laid(t, p)
+			waist += 2 * above
+			low := *p
+			low.Marks = slices.Clone(p.Marks)
+			for k := range low.Marks { // as if they were folded where the stitching ends
+				if m := &low.Marks[k]; m.Kind == pattern.PleatFold || m.Kind == pattern.PleatTo {
+					m.Path = []plane.Point{{X: m.Path[1].X, Y: m.Path[0].Y}}
+				}
+			}
+			below, _ := laid(t, &low)
+			hip += 2 * below
+		}
+		require.InDelta(t, on.GirthAt(figure.Waist), waist, 1, into)
+		at := on.Reached(30 + 180)
+		require.InDelta(t, on.Girth(at)+30, hip, 4, into)
 	}
 }
 

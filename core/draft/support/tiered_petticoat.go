@@ -20,10 +20,18 @@ import (
 	"ardentgusset/core/work"
 )
 
-// TieredPetticoat is a petticoat of two or three gathered tiers on a band.
-type TieredPetticoat struct{}
+// TieredPetticoat is a petticoat of two or three gathered tiers on a band; or, Outer, a skirt of them.
+type TieredPetticoat struct{ Outer bool }
 
-func (TieredPetticoat) About() draft.About {
+func (g TieredPetticoat) About() draft.About {
+	if g.Outer {
+		return draft.About{
+			Kind: "skirt-tiered", Name: "Tiered skirt", Family: family.Skirt,
+			What: "A band and two or three gathered tiers of straight breadths, each fuller than the one above: quick to cut, and it " +
+				"wastes no cloth.",
+			Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "weld", Width: 1450, Selvedge: 10, Thickness: 0.25, Weight: 110, Shrinkage: 0.04},
+		}
+	}
 	return draft.About{
 		Kind: "petticoat-tiered", Name: "Tiered petticoat", Family: family.Support,
 		What: "A band and two or three gathered tiers of straight breadths; fills the lower skirt and wastes no cloth.",
@@ -32,11 +40,15 @@ func (TieredPetticoat) About() draft.About {
 	}
 }
 
-func (TieredPetticoat) Parameters() []draft.Parameter {
+func (g TieredPetticoat) Parameters() []draft.Parameter {
+	long := lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt")
+	if g.Outer {
+		long = lengthBelow(40, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor")
+	}
 	list := []draft.Parameter{
 		draft.OneOf("tiers", "Tiers", "Two fill the lower skirt; three spread the fullness for the widest hems.", "two", "two", "three",
 			"three").Saving("Fewer tiers"),
-		lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
+		long,
 		{Key: "upper_length", Label: "Upper tier, finished", Unit: draft.Length, Low: 120, High: 1000,
 			Rule: "to just above the knee, or a third of three tiers and a little more", Help: "From the band to the joining seam.",
 			Default: func(_ figure.Figure, v draft.Values) (float64, figure.Reason) {
@@ -118,7 +130,7 @@ func stretches(prefix, name string, n int, each float64) []pattern.Stretch {
 	return out
 }
 
-func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+func (g TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	seam := band.Allowance
 	basis := math.Max(band.Waist, tierBasis(on, v))
@@ -146,12 +158,13 @@ func (TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	for _, t := range tiers {
 		d.Measure(t.id+".width", "the "+strings.ToLower(t.name), "in width, all round", t.width)
 	}
-	d.Measure("length", "the petticoat", "in length", long)
+	d.Measure("length", map[bool]string{true: "the skirt", false: "the petticoat"}[g.Outer], "in length", long)
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: hemDepth})
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, upper.width)
 	band.Finish(&d, on, bulk)
 	dressTiered(&d, on, tiers, band.Depth, long, thick)
+	d.Wear.Stands = !g.Outer // what is seen is too light to hold anything out
 	d.Remark(false, "Hem of "+measure.Tell(last.width), "Match the tiers at their section marks; no gathering thread is longer than a "+
 		"section.")
 	offerFewerBreadths(&d, tiers, in, basis, seam)
