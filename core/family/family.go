@@ -13,6 +13,7 @@ const (
 	Support    Kind = "support"
 	Skirt      Kind = "skirt"
 	Bodice     Kind = "bodice"
+	Wrap       Kind = "wrap"
 )
 
 // Cloth is what a family asks of what it is cut from. Weights are g/m² (from
@@ -54,6 +55,8 @@ func All() []Family {
 		{Kind: Bodice, Label: "Bodices and jackets", Seen: true,
 			Cloth: Cloth{Low: 90, High: 380, Fibres: []string{"wool", "silk", "cotton", "linen", "velvet"}, Firm: true, Opaque: true,
 				For: "a fitted garment"}},
+		{Kind: Wrap, Label: "Coats, capes and cloaks", Seen: true,
+			Cloth: Cloth{Low: 180, High: 650, Fibres: []string{"wool", "silk", "velvet", "cotton"}, Opaque: true, For: "a wrap"}},
 	}
 }
 

@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/draft/skirt"
 	"ardentgusset/core/draft/support"
 	"ardentgusset/core/draft/underwear"
+	"ardentgusset/core/draft/wrap"
 )
 
 // All lists the garments, from the skin out.
@@ -55,6 +56,7 @@ func All() []draft.Garment {
 		bodice.Cowl{},
 		bodice.Quilted{},
 		bodice.Tailored{},
+		wrap.Cloak{},
 	}
 }
 
@@ -85,7 +87,7 @@ func Stacks() []Stack {
 		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt", "bodice-darted"}},
 		{"1870s winter, over a cage", []string{"shift", "drawers", "corset", "bustle-cage", "petticoat-double"}},
 		{"about 1887, over a pad", []string{"shift", "drawers", "corset", "under-petticoat", "bustle-pad", "petticoat-tiered",
-			"skirt-gored-1887", "bodice-basque"}},
+			"skirt-gored-1887", "bodice-basque", "cloak"}},
 		{"about 1895", []string{"shift", "drawers", "corset", "petticoat-gored", "skirt-gores", "bodice-draped"}},
 		{"about 1905", []string{"combinations", "corset", "petticoat-flounced", "bodice-pouched"}},
 		{"1920s", []string{"combinations", "bodice-straight"}},

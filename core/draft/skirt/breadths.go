@@ -180,7 +180,7 @@ func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Ban
 		}
 		xs = append(xs, s.across(share))
 	}
-	s.moved = flatAtEnds(ways)
+	s.moved = part.FlatAtEnds(ways)
 	// Alike on both sides of both centres.
 	xs = append([]float64{-xs[1]}, append(xs, 2*xs[steps]-xs[steps-1])...)
 	ways = append([]float64{ways[1]}, append(ways, ways[steps-1])...)

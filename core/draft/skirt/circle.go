@@ -13,9 +13,6 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
-	"ardentgusset/core/plane"
-
-	"gonum.org/v1/gonum/interp"
 )
 
 // Circle is a skirt cut as a circle or a part of one, in panels. Its hem is an arc about the middle
@@ -81,8 +78,8 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 		}
 	}
 	clear := v.Number("clearance")
-	goes := func(part float64) bool {
-		t, err := turnedOver(on, part, steps, func(b float64) float64 {
+	goes := func(share float64) bool {
+		t, err := part.TurnedOver(on.At(0), share, steps, func(b float64) float64 {
 			return below[int(math.Round(b*steps/180))][0] - clear
 		}, half)
 		if err != nil {
@@ -91,7 +88,7 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 		for i, n := range need {
 			round, far := 0.0, 0.0
 			for k := 1; k <= steps; k++ {
-				round += (t.angle[k] - t.angle[k-1]) * (2*(t.outer+clear) - below[k][i] - below[k-1][i])
+				round += (t.Angle[k] - t.Angle[k-1]) * (2*(t.Outer+clear) - below[k][i] - below[k-1][i])
 				far = math.Max(far, below[k][0]-below[k][i])
 			}
 			if far > bulging && round < n {
@@ -114,130 +111,26 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 	return math.Max(math.Min(math.Ceil(high*100)/100, 1), 0.25), true
 }
 
-// turned is the skirt as it is cut: its left half, from the centre front to the centre back, round
-// the middle of the circle.
-type turned struct {
-	angle  []float64 // at some bearings, rising, radians
-	inner  []float64 // how far from the middle the waist edge lies there, mm
-	outer  float64   // and the hem
-	edge   interp.FritschButland
-	panels []float64 // angles that part the panels, from 0 to that of the whole half
-	moved  float64   // by how much its hem is off level where the waist edge would have had a point, mm
-}
-
-// flatAtEnds lets lengths at even steps from the centre front to the centre back run level into both,
-// so that the waist edge has no point on a fold, and tells the most that it changed one by.
-func flatAtEnds(ways []float64) (moved float64) {
-	const k = 4
-	n := len(ways) - 1
-	for _, at := range []func(i int) *float64{func(i int) *float64 { return &ways[i] }, func(i int) *float64 { return &ways[n-i] }} {
-		slope, from := (*at(k + 1)-*at(k - 1))/2, *at(k)
-		for i := range k {
-			was, t := *at(i), float64(i)/k
-			*at(i) = from - slope*k/2*(1-t*t)
-			moved = math.Max(moved, math.Abs(*at(i)-was))
-		}
-	}
-	return moved
-}
-
-// turnedOn lays the circle out for a waist edge of the given length on the half.
-func turnedOn(on figure.Figure, part float64, sides int, long func(bearing float64) float64, half float64) (turned, error) {
-	t, err := turnedOver(on, part, 60, long, half)
+// turnedOn lays the circle out for a waist edge of the given length on the half, in panels.
+func turnedOn(on figure.Figure, share float64, sides int, long func(bearing float64) float64, half float64) (turned, error) {
+	t, err := part.TurnedOver(on.At(0), share, 60, long, half)
 	if err != nil {
-		return t, err
+		return turned{}, err
 	}
-	whole := math.Pi * part
+	whole := math.Pi * share
 	one := 2 * whole / float64(2+2*sides)
-	t.panels = []float64{0}
+	out := turned{Turned: t, panels: []float64{0}}
 	for k := range sides + 1 {
-		t.panels = append(t.panels, one/2+one*float64(k))
+		out.panels = append(out.panels, one/2+one*float64(k))
 	}
-	t.panels = append(t.panels, whole)
-	return t, t.fair()
+	out.panels = append(out.panels, whole)
+	return out, out.Fair()
 }
 
-// turnedOver finds the circle, at so many even steps from the centre front to the centre back.
-func turnedOver(on figure.Figure, part float64, steps int, long func(bearing float64) float64, half float64) (turned, error) {
-	var t turned
-	waist := on.At(0)
-	girth, ways := waist.Girth(), make([]float64, steps+1)
-	for i := range ways {
-		b := 180 * float64(i) / float64(steps)
-		t.angle = append(t.angle, 2*math.Pi*part*waist.Arc(0, b)/girth)
-		ways[i] = long(b)
-	}
-	whole := math.Pi * part
-	t.angle[0], t.angle[steps] = 0, whole
-	t.moved = flatAtEnds(ways)
-	edge := func(outer float64) float64 {
-		sum := 0.0
-		for i := 1; i <= steps; i++ {
-			a, b := outer-ways[i-1], outer-ways[i]
-			d := t.angle[i] - t.angle[i-1]
-			sum += math.Sqrt(a*a + b*b - 2*a*b*math.Cos(d))
-		}
-		return sum
-	}
-	most := 0.0
-	for _, w := range ways {
-		most = math.Max(most, w)
-	}
-	low, high := most, most+half/whole+1000
-	if edge(low) > half {
-		return t, fmt.Errorf("the ways from waist to floor differ too much for so large a part of a circle: its waist edge would be %s "+
-			"long at least; choose a smaller part, or skirts of gores", measure.Tell(2*edge(low)))
-	}
-	for range 60 {
-		if mid := (low + high) / 2; edge(mid) < half {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	t.outer = (low + high) / 2
-	for _, w := range ways {
-		if w < 120 {
-			return t, fmt.Errorf("the skirt would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(w, 0)))
-		}
-		t.inner = append(t.inner, t.outer-w)
-	}
-	return t, nil
-}
-
-// at is how far from the middle the waist edge lies at an angle.
-func (t turned) at(angle float64) float64 { return t.edge.Predict(angle) }
-
-// fair draws the waist edge through what was found, alike on both sides of both centres.
-func (t *turned) fair() error {
-	n := len(t.angle) - 1
-	xs := append([]float64{-t.angle[1]}, append(slices.Clone(t.angle), 2*t.angle[n]-t.angle[n-1])...)
-	ys := append([]float64{t.inner[1]}, append(slices.Clone(t.inner), t.inner[n-1])...)
-	if err := t.edge.Fit(xs, ys); err != nil {
-		return fmt.Errorf("the waist edge can’t be drawn on this body: %w", err)
-	}
-	return nil
-}
-
-// panel is what lies between two angles, drawn about one of them; on the fold it is the half from
-// there on, and mirrored seen from behind.
-func (t turned) panel(from, to, about, way float64) (hem, right, top, left []plane.Point) {
-	place := func(radius, angle float64) plane.Point {
-		sin, cos := math.Sincos(way * (angle - about))
-		return plane.Pt(radius*sin, t.outer-radius*cos)
-	}
-	// So close that the hem runs on over the seams: chords of an arc that meet there turn by less than
-	// anybody would smooth.
-	n := max(int(math.Ceil((to-from)/0.0035)), 4)
-	var upper []plane.Point
-	for i := range n + 1 {
-		a := from + (to-from)*float64(i)/float64(n)
-		hem, upper = append(hem, place(t.outer, a)), append(upper, place(t.at(a), a))
-	}
-	if way < 0 {
-		hem, upper = plane.Reversed(hem), plane.Reversed(upper)
-	}
-	return hem, []plane.Point{hem[n], upper[n]}, plane.Reversed(upper), []plane.Point{upper[0], hem[0]}
+// turned is the skirt as it is cut, and the angles that part its panels, from 0 to that of the whole half.
+type turned struct {
+	part.Turned
+	panels []float64
 }
 
 // pieces are the panels from the front to the back.
@@ -263,7 +156,7 @@ func (t turned) pieces(v draft.Values) []pattern.Piece {
 		if k == 2 && n == 4 {
 			p.Name = "Side back panel"
 		}
-		hem, right, top, left := t.panel(from, to, about, way)
+		hem, right, top, left := t.Panel(from, to, about, way)
 		seam := v.Number("allowance")
 		p.Edges = []pattern.Edge{
 			{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
@@ -301,7 +194,7 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	joined(&d, n, true, band.Opening, measure.Tell(band.Opening))
 	banded(&d, band, tops, true)
 	d.Placket(band.Opening, band.Allowance)
-	part.RemarkSlope(&d, t.moved)
+	part.RemarkSlope(&d, t.Moved)
 	t.finish(&d, on, v, in, band)
 	return d, nil
 }
@@ -312,20 +205,20 @@ const foldsOf = 0.35
 
 // finish measures, closes and says what is particular.
 func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
-	hem := 2 * t.panels[len(t.panels)-1] * t.outer
+	hem := 2 * t.panels[len(t.panels)-1] * t.Outer
 	thick := float64(in.Thickness)
 	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))
 	bulk := band.Bulk(thick, thick, band.Lower)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: thick},
 		{Drop: reach, Depth: thick * 1.5}}
 	d.Wear.Hang, d.Wear.Hem = part.Flare(on, band.Depth, reach, hem, foldsOf), hem
-	drop := t.outer - t.inner[len(t.inner)/2]
+	drop := t.Outer - t.Inner[len(t.Inner)/2]
 	drop *= v.Number("give") / 100
 	d.Measure("hem", "the hem", "all round", hem)
-	d.Measure("radius", "the waist edge", "from the middle of the circle", t.inner[0])
+	d.Measure("radius", "the waist edge", "from the middle of the circle", t.Inner[0])
 	for i, where := range []string{"front", "side", "back"} {
-		at := i * (len(t.inner) - 1) / 2
-		d.Measure("length."+where, "the skirt", "in length at the "+where, t.outer-t.inner[at])
+		at := i * (len(t.Inner) - 1) / 2
+		d.Measure("length."+where, "the skirt", "in length at the "+where, t.Outer-t.Inner[at])
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
 			Slide: math.Max(v.Number("hem")-8, 0)})
 	}
@@ -355,7 +248,7 @@ func (t turned) widest() float64 {
 		if k == 1 || k == len(t.panels)-1 { // on the fold
 			half *= 2
 		}
-		most = math.Max(most, 2*t.outer*math.Sin(math.Min(half, math.Pi/2)))
+		most = math.Max(most, 2*t.Outer*math.Sin(math.Min(half, math.Pi/2)))
 	}
 	return most
 }

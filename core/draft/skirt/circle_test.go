@@ -24,10 +24,10 @@ func TestCirclesOfTheTrade(t *testing.T) {
 	for _, c := range []struct{ part, waist, long, radius, hem float64 }{{0.75, 740, 680, 157.0, 3944.4}, {0.5, 420, 1200, 133.7, 4189.9}} {
 		got, err := turnedOn(on, c.part, 1, func(float64) float64 { return c.long }, c.waist/2)
 		require.NoError(t, err)
-		for _, r := range got.inner {
+		for _, r := range got.Inner {
 			assert.InDelta(t, c.radius, r, 0.05)
 		}
-		assert.InDelta(t, c.hem, 2*got.panels[3]*got.outer, 0.3)
+		assert.InDelta(t, c.hem, 2*got.panels[3]*got.Outer, 0.3)
 		assert.InDelta(t, c.part*2*math.Pi/4, got.panels[2]-got.panels[1], 1e-9, "a side panel is a quarter of it")
 	}
 }

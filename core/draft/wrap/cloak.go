@@ -1,0 +1,380 @@
+// Package wrap holds what is worn over everything: capes and cloaks.
+package wrap
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"gonum.org/v1/gonum/interp"
+)
+
+// Cloak is a cape or cloak cut as a part of a circle, open before, with a hood, a collar or a bound neck.
+// Its neck edge is an arc; its hem is as far from that, all round, as the way over shoulders and skirts is
+// long, so that it hangs level.
+type Cloak struct{}
+
+func (Cloak) About() draft.About {
+	return draft.About{Kind: "cloak", Name: "Cape or cloak", Family: family.Wrap,
+		What: "Half a circle or more, hung from the neck and open before; to the waist or to the ground, with a hood or a collar. Cut to " +
+			"hang level over what is worn under it.",
+		Usual: cloth.Fabric{Name: "Fulled wool", Colour: "madder", Width: 1500, Selvedge: 10, Thickness: 1.4, Weight: 480, Shrinkage: 0.03}}
+}
+
+// shortest is how long a cape is at least, and abovePath how far a cloak clears the floor by default, mm
+// (from memory).
+const shortest, abovePath = 280.0, 60.0
+
+func (Cloak) Parameters() []draft.Parameter {
+	long := draft.MmFrom("length", "Length behind, from the nape", shortest, 2000, "to ⟦6 cm⟧ above the floor",
+		"Over whatever stands out behind. A short cape ⟦30 cm⟧ to ⟦45 cm⟧.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return on.Over(180, on.Floor()-abovePath), figure.Memory
+		})
+	long.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { return shortest, on.Over(180, on.Floor()) }
+	deep := draft.MmFrom("hood_deep", "Hood, from the face to the back", 180, 520, "⟦24 cm⟧ to ⟦26 cm⟧, or as long as the neck needs",
+		"A full cloak’s hood to ⟦38 cm⟧.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+			return math.Max(250, math.Ceil(halfNeck(on, v)+30)), figure.Memory
+		})
+	deep.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return math.Ceil(halfNeck(on, v)), 520 }
+	high := draft.Mm("hood_high", "Hood, from the neck to the crown", 260, 560, 340, "⟦30 cm⟧ to ⟦34 cm⟧; over dressed hair ⟦8 cm⟧ to ⟦15 cm⟧ more",
+		figure.Memory, "Along the face.")
+	stand := draft.Mm("collar", "Collar, high", 20, 160, 50, "⟦4 cm⟧ to ⟦6 cm⟧", figure.Memory, "Standing, cut twice.")
+	for p, is := range map[*draft.Parameter]string{&deep: "hood", &high: "hood", &stand: "collar"} {
+		p.When = func(v draft.Values) bool { return v.Choice("neck") == is }
+	}
+	return []draft.Parameter{long,
+		draft.Times("circle", "Part of a circle", 0.4, 1, 0.5, "half a circle: little cloth, and it hangs close", figure.Memory,
+			"½ hangs close, ¾ closes over the arms, a whole circle falls in deep folds.").Saving("Less of a circle"),
+		draft.Tally("panels", "Panels a side", 1, 4, 1, "one: in one piece on the fold", figure.Memory,
+			"More panels fit a narrower cloth. With one the middle of the back lies on the fold."),
+		draft.Mm("ease", "Ease at the neck", 0, 80, 20, "over a collar more", figure.Memory, "Added to the neck."),
+		draft.OneOf("neck", "At the neck", "It carries the weight: a hood or a collar helps to hold it.", "hood", "a hood", "collar", "a collar",
+			"bound", "bound"), deep, high, stand,
+		draft.OneOf("lining", "Lining", "Of the same pieces, its hem left free.", "none", "none", "lined", "lined"),
+		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 2, "wool 2 to 3", figure.Memory,
+			"Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
+		draft.Mm("hem", "Hem allowance", 4, 60, 20, "narrow: a wide one does not lie on the curve", figure.Practice, "Turned, or faced on the bias."),
+		draft.Mm("allowance", "Seam allowance", 6, 25, 15, "enough to fell", figure.Practice, "At every seam, the neck and the fronts.")}
+}
+
+// stretches is by how much a neck edge, on every grain, is cut shorter than it is sewn, mm (common
+// practice, no source).
+const stretches = 5.0
+
+// halfNeck is half of the neck edge as it is cut, mm.
+func halfNeck(on figure.Figure, v draft.Values) float64 {
+	return (on.Length("neck_girth") + v.Number("ease") - stretches) / 2
+}
+
+// cloak is it as it is cut: the left half, round the middle of the circle.
+type cloak struct {
+	whole float64 // angle of the half
+	neck  float64 // radius of the neck edge
+	drop  float64 // of its hem
+	angle []float64
+	ways  []float64 // from the neck edge to the hem, by angle
+	hem   interp.FritschButland
+}
+
+// cut lays the circle out.
+func cut(on figure.Figure, v draft.Values) (*cloak, error) {
+	const steps = 60
+	c := &cloak{whole: math.Pi * v.Number("circle")}
+	c.neck = halfNeck(on, v) / c.whole
+	low, high := -on.Torso().Nape.Z+shortest/2, on.Floor()
+	for range 50 {
+		if mid := (low + high) / 2; on.Over(180, mid) < v.Number("length") {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	c.drop = (low + high) / 2
+	neck := on.At(-on.Torso().NeckPoint.Z)
+	for i := range steps + 1 {
+		b := 180 * float64(i) / steps
+		c.angle = append(c.angle, c.whole*2*neck.Arc(0, b)/neck.Girth())
+		c.ways = append(c.ways, on.Over(b, c.drop))
+		if c.ways[i] < shortest/3 {
+			return nil, fmt.Errorf("it would be only %s long before: make it longer", measure.Tell(math.Max(c.ways[i], 0)))
+		}
+	}
+	c.angle[steps] = c.whole
+	part.FlatAtEnds(c.ways)
+	// Alike on both sides of the centre back, and beyond the front edges.
+	xs := append([]float64{-c.angle[1]}, append(slices.Clone(c.angle), 2*c.whole-c.angle[steps-1])...)
+	ys := append([]float64{c.ways[1]}, append(slices.Clone(c.ways), c.ways[steps-1])...)
+	if err := c.hem.Fit(xs, ys); err != nil {
+		return nil, fmt.Errorf("the hem can’t be drawn on this body: %w", err)
+	}
+	return c, nil
+}
+
+// panel is what lies between two angles, drawn about one of them; way −1 is seen from behind.
+func (c *cloak) panel(from, to, about, way float64) (hem, right, top, left []plane.Point) {
+	place := func(radius, angle float64) plane.Point {
+		sin, cos := math.Sincos(way * (angle - about))
+		return plane.Pt(radius*sin, -radius*cos)
+	}
+	n := max(int(math.Ceil((to-from)/0.0035)), 4) // so close that the hem runs on over the seams
+	var upper []plane.Point
+	for i := range n + 1 {
+		a := from + (to-from)*float64(i)/float64(n)
+		hem, upper = append(hem, place(c.neck+c.hem.Predict(a), a)), append(upper, place(c.neck, a))
+	}
+	if way < 0 {
+		hem, upper = plane.Reversed(hem), plane.Reversed(upper)
+	}
+	return hem, []plane.Point{hem[n], upper[n]}, plane.Reversed(upper), []plane.Point{upper[0], hem[0]}
+}
+
+// round is how long a line of the whole cloak is that lies so far from the neck edge, by angle.
+func (c *cloak) round(down func(i int) float64) (sum float64) {
+	for i := 1; i < len(c.angle); i++ {
+		a, b := c.neck+down(i-1), c.neck+down(i)
+		d := c.angle[i] - c.angle[i-1]
+		sum += 2 * math.Sqrt(a*a+b*b-2*a*b*math.Cos(d))
+	}
+	return sum
+}
+
+// pieces are the panels from the front to the back.
+func (c *cloak) pieces(v draft.Values) []pattern.Piece {
+	n := v.Whole("panels")
+	one := c.whole / (float64(n) - 0.5) // the back lies half on the fold
+	if n == 1 {
+		one = c.whole
+	}
+	var out []pattern.Piece
+	for k := range n {
+		from, to := one*float64(k), math.Min(one*float64(k+1), c.whole)
+		p := pattern.Piece{ID: fmt.Sprintf("side-%d", k), Name: "Side panel", Cut: 2, Mirrored: true}
+		about, way := (from+to)/2, 1.0
+		left := pattern.Edge{ID: "left", Name: "front edge", Allowance: v.Number("allowance")}
+		right := pattern.Edge{ID: "right", Name: "back edge", Allowance: v.Number("allowance")}
+		switch {
+		case k == n-1:
+			p = pattern.Piece{ID: "back", Name: "Back", Cut: 1, Fold: "centre"}
+			if n == 1 {
+				p.Name = "Half, on the fold"
+			}
+			about, way = to, -1
+			left = pattern.Edge{ID: "centre", Name: "centre, on the fold"}
+			right.Name = "front edge"
+		case k == 0:
+			p.ID, p.Name = "front", "Front"
+		case n > 3:
+			p.Name = fmt.Sprintf("Side panel %d", k)
+		}
+		hem, side, top, other := c.panel(from, to, about, way)
+		right.Line, left.Line = side, other
+		p.Edges = []pattern.Edge{{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true}, right,
+			{ID: "top", Name: "neck edge", Line: top, Allowance: v.Number("allowance")}, left}
+		p.Be(pattern.Hem, "hem")
+		open := "left"
+		if n == 1 {
+			open = "right"
+		}
+		if k == 0 {
+			p.Be(pattern.Opening, open)
+			if v.Choice("lining") == "lined" {
+				p.Be(pattern.Layered, open)
+			}
+		}
+		if v.Choice("neck") == "bound" {
+			p.Be(pattern.Bound, "top")
+			p.Allow(0, "top")
+		}
+		if v.Choice("lining") == "lined" {
+			p.Cut *= 2
+			p.Layered(pattern.ForLining)
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+// Draft drafts it.
+func (Cloak) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	c, err := cut(on, v)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	d := draft.Draft{Pieces: c.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	n := len(d.Pieces)
+	var necks []pattern.Stretch // from the front
+	for k := range n {
+		p := &d.Pieces[k]
+		e, _ := p.Edge("top")
+		necks = append(necks, pattern.Stretch{ID: "to-" + p.ID, Name: "to the " + p.ID, Length: e.Length()})
+		if k > 0 {
+			edge := "left"
+			if k == n-1 {
+				edge = "right"
+			}
+			d.Sew(fmt.Sprintf("seam-%d", k), d.Pieces[k-1].ID, "right", p.ID, edge, "felled")
+		}
+	}
+	switch v.Choice("neck") {
+	case "hood":
+		hood(&d, v, necks)
+	case "collar":
+		collar(&d, v, necks)
+	}
+	c.finish(&d, on, v, in)
+	return d, nil
+}
+
+// hood adds a hood: two halves with a rounded back, joined over the crown, pleated to the neck behind.
+func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
+	deep, high := v.Number("hood_deep"), v.Number("hood_high")
+	r := math.Min(120, math.Min(deep*0.6, high*0.5))
+	const k = 0.5523 // a quarter circle as a cubic
+	a, b := plane.Pt(deep, high-r), plane.Pt(deep-r, high)
+	crown := plane.Join([]plane.Point{{X: deep}, a}, plane.Cubic(a, a.Add(plane.Pt(0, k*r)), b.Add(plane.Pt(k*r, 0)), b), []plane.Point{b, {Y: high}})
+	seam := v.Number("allowance")
+	p := pattern.Piece{ID: "hood", Name: "Hood", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
+		{ID: "neck", Name: "neck edge", Line: []plane.Point{{}, {X: deep}}, Allowance: seam},
+		{ID: "crown", Name: "crown", Line: crown, Allowance: seam},
+		{ID: "face", Name: "face edge", Line: []plane.Point{{Y: high}, {}}, Allowance: 30}}}
+	p.Be(pattern.Opening, "face")
+	if v.Choice("lining") == "lined" {
+		p.Be(pattern.Layered, "face")
+		p.Allow(seam, "face")
+		p.Cut = 4
+		p.Layered(pattern.ForLining)
+	}
+	// What it has more lies behind: the front piece takes none where there are others.
+	plain, rest := 0.0, 0.0
+	for i, n := range necks {
+		if i == 0 && len(necks) > 1 {
+			plain = n.Length
+		} else {
+			rest += n.Length
+		}
+	}
+	fuller, more := slices.Clone(necks), deep-plain-rest
+	for i := range fuller {
+		if i > 0 || len(necks) == 1 {
+			fuller[i].Length *= 1 + more/rest
+		}
+	}
+	p.Split("neck", fuller...)
+	d.Pieces = append(d.Pieces, p)
+	for i, s := range necks {
+		ease, by := fuller[i].Length-s.Length, pattern.Equal
+		switch {
+		case ease > s.Length:
+			by = pattern.Pleats
+		case ease > pattern.Slack:
+			by = pattern.SmallPleats
+		}
+		d.Seams = append(d.Seams, pattern.Seam{ID: "hood-" + s.ID, A: pattern.Side{Piece: d.Pieces[i].ID, Edge: "top"},
+			B: pattern.Side{Piece: "hood", Edge: s.ID}, Ease: ease, Absorbed: by})
+	}
+	d.Sew("hood-crown", "hood", "crown", "hood", "crown", "plain")
+	d.Measure("hood", "the hood", "round the face", 2*high)
+	d.Tell("hood", "Tried on with the hair as it is worn: turn the head; where it drags behind, it wants to be deeper.")
+}
+
+// collar adds a standing collar, on the fold behind.
+func collar(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
+	sum := 0.0
+	for _, s := range necks {
+		sum += s.Length
+	}
+	p := pattern.Rectangle("collar", "Collar", sum, v.Number("collar"), v.Number("allowance"))
+	p.Fold = "left"
+	p.Allow(0, "left")
+	back := slices.Clone(necks)
+	slices.Reverse(back)
+	p.Split("bottom", back...)
+	p.Be(pattern.Layered, "top", "right")
+	p.Cut = 2
+	d.Pieces = append(d.Pieces, p)
+	for i, s := range necks {
+		d.Seams = append(d.Seams, pattern.Seam{ID: "collar-" + s.ID, A: pattern.Side{Piece: "collar", Edge: s.ID},
+			B: pattern.Side{Piece: d.Pieces[i].ID, Edge: "top"}})
+	}
+}
+
+// broad is the girth of shoulders and arms beside that of the bust (from memory: 1.12 to 1.2), and heavy
+// what a neck carries without straps, g (from memory).
+const broad, heavy = 1.16, 1300.0
+
+// foldsOf is the part of what its hem has more than it hangs over that shows as girth (from memory).
+const foldsOf = 0.4
+
+// finish measures, closes and says what is particular.
+func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric) {
+	half := halfNeck(on, v)
+	hem := c.round(func(i int) float64 { return c.ways[i] })
+	d.Measure("neck", "the neck edge", "as it is cut", 2*half)
+	d.Measure("hem", "the hem", "from front edge to front edge", hem)
+	for i, where := range []string{"front", "side", "back"} {
+		d.Measure("length."+where, "the cloak", "in length at the "+where, c.ways[i*(len(c.ways)-1)/2])
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where, Slide: math.Max(v.Number("hem")-6, 0)})
+	}
+	// Round shoulders and arms, a hand below the points of the shoulders.
+	arms := -on.Torso().ShoulderPoint.Z + 80
+	ring := c.round(func(i int) float64 { return on.Over(180*float64(i)/float64(len(c.angle)-1), arms) })
+	d.Measure("shoulders", "the cloak", "round shoulders and arms", ring)
+	if need := on.GirthAt(figure.Bust) * broad; ring < need && c.drop > arms {
+		d.Remark(false, "It does not close over the arms", fmt.Sprintf("Round shoulders and arms it measures %s, they about %s: closed at the "+
+			"neck it falls open before by %s there. From three quarters of a circle on it closes.", measure.Tell(ring), measure.Tell(need),
+			measure.Tell(need-ring)))
+	}
+	layers, thick := 1.0, float64(in.Thickness)
+	if v.Choice("lining") == "lined" {
+		layers = 1.6 // a lining is thinner
+	}
+	area := 0.0
+	for i := range d.Pieces {
+		area += d.Pieces[i].Area() * float64(d.Pieces[i].CutOf(pattern.ForOuter))
+	}
+	if grams := area / 1e6 * float64(in.Weight) * (1 + (layers-1)/2); grams > heavy {
+		d.Remark(false, "It weighs on the neck", fmt.Sprintf("Some %.1f kg. Two straps inside, from the neck round under the arms and tied "+
+			"behind, carry it on the shoulders.", grams/1000))
+	}
+	top := -on.Torso().NeckPoint.Z
+	d.Wear.Cover = []figure.Depth{{Drop: top, Depth: thick * layers * 1.5}, {Drop: c.drop, Depth: thick * layers * 1.5}}
+	d.Wear.Hang, d.Wear.Hem = part.Flare(on, -on.Torso().ShoulderPoint.Z, c.drop, hem, foldsOf), hem
+	d.Fasten(closure.Hooks, 1, 0, "at the neck")
+	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (2*half+50)/1000, "m", "along the neck edge, which lies on every grain and stretches")
+	c.tell(d, v, in)
+}
+
+// tell says what is particular about its making.
+func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
+	n, most := v.Whole("panels"), 0.0
+	for _, w := range c.ways {
+		most = math.Max(most, w)
+	}
+	drop := most * v.Number("give") / 100
+	wide, angle := c.neck+most, c.whole // on the fold it reaches so far to the side
+	if n > 1 {                          // its middle lies along the cloth
+		angle = c.whole / (float64(n) - 0.5) / 2
+		wide *= 2
+	}
+	wide *= math.Sin(math.Min(angle, math.Pi/2))
+	if room := float64(in.Width - 2*in.Selvedge); wide+2*v.Number("allowance") > room && n < 4 {
+		d.Offer(false, "A panel is wider than the cloth", fmt.Sprintf("It is %s wide with its seams, the cloth %s between its selvedges.",
+			measure.Tell(wide+2*v.Number("allowance")), measure.Tell(room)), "One panel more a side", draft.Settings{"panels": float64(n + 1)})
+	}
+	d.MockUp = "The upper ⟦30 cm⟧ in cheap cloth, over all that is worn under it: the neck lies where it is meant to, nothing drags at the shoulders."
+	d.Tell("stay", "The neck edge, at once when it is cut.")
+	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by a quarter of that at 15°, along them by nothing.",
+		measure.Tell(drop)))
+	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts. Turn %s, with a gathering thread.", measure.TellFine(v.Number("hem"))))
+}

@@ -1,0 +1,137 @@
+package wrap
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// Half a cloak for a neck of 420, 1200 long: its neck lies 133.7 from the middle, its hem measures 4189.9
+// and its cloth 2.766 m² (worked example, common practice, no source).
+func TestHalfACircle(t *testing.T) {
+	c := &cloak{whole: math.Pi / 2, neck: 420 / math.Pi}
+	for i := range 61 {
+		c.angle = append(c.angle, c.whole*float64(i)/60)
+		c.ways = append(c.ways, 1200)
+	}
+	require.NoError(t, c.hem.Fit(c.angle, c.ways))
+	assert.InDelta(t, 133.7, c.neck, 0.05)
+	assert.InDelta(t, 4189.9, c.round(func(int) float64 { return 1200 }), 0.6)
+	hem, right, top, left := c.panel(0, c.whole, c.whole, -1)
+	assert.InDelta(t, 2.766, 2*plane.Area(plane.Join(hem, right, top, left))/1e6, 0.001)
+}
+
+// way is how long a cloth is from a point of a profile to a drop, by trying every pair of its points: the
+// hull steps to the one that lies furthest out.
+func way(f figure.Figure, degrees, from, to float64) float64 {
+	pts := []plane.Point{plane.Pt(f.At(from).Reach(degrees), from)}
+	for _, p := range f.Profile(degrees) {
+		if p.Y > from && p.Y <= to {
+			pts = append(pts, p)
+		}
+	}
+	pts = append(pts, plane.Pt(f.At(to).Reach(degrees), to))
+	sum, at := 0.0, 0
+	for at < len(pts)-1 {
+		next, best := at+1, math.Inf(-1)
+		for k := at + 1; k < len(pts); k++ {
+			if slope := (pts[k].X - pts[at].X) / math.Max(pts[k].Y-pts[at].Y, 1e-9); slope > best+1e-12 {
+				next, best = k, slope
+			}
+		}
+		if best < 0 {
+			return sum + to - pts[at].Y
+		}
+		sum += pts[at].To(pts[next])
+		at = next
+	}
+	return sum
+}
+
+// On any body and for any choice: the neck edges add up to the neck with its ease, less what they stretch;
+// every panel is as long, at front, side and back, as the way over the figure is, as a tape laid over its
+// profile finds it; hood and collar are sewn to the whole neck.
+func TestCloaksAddUp(t *testing.T) {
+	drafted := 0
+	rapid.Check(t, func(t *rapid.T) {
+		on := drafttest.Wearer(t)
+		v := drafttest.Chosen(t, Cloak{}, on)
+		d, err := draft.Make(Cloak{}, on, v, Cloak{}.About().Usual)
+		if err != nil {
+			return
+		}
+		drafted++
+		require.NoError(t, d.Check())
+		necks, held := 0.0, 0.0
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			if top, ok := p.Edge("top"); ok && p.ID != "collar" {
+				necks += 2 * top.Length()
+			}
+			for _, e := range p.Edges {
+				if strings.HasPrefix(e.ID, "to-") {
+					held += 2 * e.Length()
+				}
+			}
+			if v.Choice("lining") == "lined" && p.ID != "collar" {
+				require.Equal(t, p.Cut/2, p.CutOf(pattern.ForLining), p.ID)
+			}
+		}
+		require.InDelta(t, on.Length("neck_girth")+v.Number("ease")-5, necks, 1.2)
+		switch v.Choice("neck") {
+		case "hood":
+			require.InDelta(t, 2*v.Number("hood_deep"), held, 0.5)
+		case "collar":
+			require.InDelta(t, necks, held, 1.2)
+		default:
+			require.Zero(t, held)
+		}
+		// The back's fold is as long as was asked; the front edge hangs as low.
+		back := drafttest.Length(t, d, "back", "centre")
+		require.InDelta(t, v.Number("length"), back, 3)
+		drop, nape := on.Floor(), -on.Torso().Nape.Z
+		for low := nape; drop-low > 0.01; {
+			if mid := (low + drop) / 2; way(on, 180, nape, mid) < back {
+				low = mid
+			} else {
+				drop = mid
+			}
+		}
+		if drop < 0 { // below the waist the wearer's own readings lengthen or shorten the way
+			front := drafttest.Value(d, "length.front")
+			require.InDelta(t, way(on, 0, -on.Torso().Throat.Z, drop), front, 4)
+		}
+	})
+	assert.Greater(t, drafted, 25)
+}
+
+// Half a circle does not close over the arms; a whole one does. Over a skirt that stands out behind the
+// back is longer by what the way over it is.
+func TestCloakOverSkirts(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
+	closes := func(share float64) bool {
+		for _, n := range drafttest.Make(t, Cloak{}, on, draft.Settings{"circle": share, "panels": 3.0}).Notes {
+			if n.Title == "It does not close over the arms" {
+				return false
+			}
+		}
+		return true
+	}
+	assert.False(t, closes(0.5))
+	assert.True(t, closes(1))
+	wide := on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.9, 220) })
+	a, b := drafttest.Make(t, Cloak{}, on, nil), drafttest.Make(t, Cloak{}, wide, nil)
+	for _, where := range []string{"front", "side", "back"} {
+		assert.Greater(t, drafttest.Value(b, "length."+where), drafttest.Value(a, "length."+where)+10, where)
+	}
+}
