@@ -350,7 +350,11 @@ func (w Wear) Hung(f figure.Figure) figure.Figure {
 			}
 		}
 	}
-	return f.Propped(props).Draped(0, w.Hang[len(w.Hang)-1].Drop)
+	from := 0.0
+	if top := w.Hang[0].Drop; top < f.Drop(figure.Bust)-1 { // what hangs from the shoulders bridges the waist as well
+		from = top
+	}
+	return f.Propped(props).Draped(from, w.Hang[len(w.Hang)-1].Drop)
 }
 
 // Reach is the drop of the garment's top and bottom on the body.

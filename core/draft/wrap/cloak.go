@@ -85,6 +85,39 @@ type cloak struct {
 	angle []float64
 	ways  []float64 // from the neck edge to the hem, by angle
 	hem   interp.FritschButland
+	moved float64 // by how much the smooth hem is off level at most, mm
+}
+
+// waves is how many half waves a hem is drawn with from the centre front to the centre back: a cloth that
+// hangs in folds does not follow the edge of a shoulder or of a bustle closer (from memory).
+const waves = 4
+
+// smoothed makes lengths at even steps from the centre front to the centre back a sum of a few waves, level
+// into both, and tells the most that it changed one by.
+func smoothed(ways []float64) (moved float64) {
+	n := len(ways) - 1
+	out := make([]float64, n+1)
+	for k := range waves + 1 {
+		sum := 0.0
+		for i, w := range ways {
+			share := 2 / float64(n)
+			if i == 0 || i == n {
+				share /= 2
+			}
+			if k == 0 {
+				share /= 2
+			}
+			sum += share * w * math.Cos(math.Pi*float64(k*i)/float64(n))
+		}
+		for i := range out {
+			out[i] += sum * math.Cos(math.Pi*float64(k*i)/float64(n))
+		}
+	}
+	for i := range ways {
+		moved = math.Max(moved, math.Abs(ways[i]-out[i]))
+	}
+	copy(ways, out)
+	return moved
 }
 
 // cut lays the circle out.
@@ -111,7 +144,12 @@ func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 		}
 	}
 	c.angle[steps] = c.whole
-	part.FlatAtEnds(c.ways)
+	c.moved = smoothed(c.ways)
+	by := v.Number("length") - c.ways[steps] // behind it is as long as asked
+	for i := range c.ways {
+		c.ways[i] += by
+	}
+	c.moved += math.Abs(by)
 	// Alike on both sides of the centre back, and beyond the front edges.
 	xs := append([]float64{-c.angle[1]}, append(slices.Clone(c.angle), 2*c.whole-c.angle[steps-1])...)
 	ys := append([]float64{c.ways[1]}, append(slices.Clone(c.ways), c.ways[steps-1])...)
@@ -376,5 +414,6 @@ func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
 	d.Tell("stay", "The neck edge, at once when it is cut.")
 	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by a quarter of that at 15°, along them by nothing.",
 		measure.Tell(drop)))
-	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts. Turn %s, with a gathering thread.", measure.TellFine(v.Number("hem"))))
+	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn %s, with a gathering thread.",
+		measure.TellFine(c.moved), measure.TellFine(v.Number("hem"))))
 }
