@@ -29,9 +29,9 @@ func (p Point) Dot(q Point) float64 { return p.X*q.X + p.Y*q.Y }
 
 func (p Point) Cross(q Point) float64 { return p.X*q.Y - p.Y*q.X }
 
-func (p Point) Norm() float64 { return math.Hypot(p.X, p.Y) }
+func (p Point) Norm() float64 { return math.Sqrt(p.X*p.X + p.Y*p.Y) }
 
-func (p Point) To(q Point) float64 { return math.Hypot(q.X-p.X, q.Y-p.Y) }
+func (p Point) To(q Point) float64 { return q.Sub(p).Norm() }
 
 func (p Point) Mid(q Point) Point { return p.Toward(q, 0.5) }
 

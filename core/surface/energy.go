@@ -205,6 +205,7 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 	var was []float64              // the last residual and target
 	var target []float64
 	var before mixing
+	var spare buffers
 	plain := slices.Clone(at)
 	best, slack := math.Inf(1), 1e-12
 	if slices.ContainsFunc(e.m.stiff, func(s stiffEdge) bool { return s.tip > 0 }) {
@@ -216,6 +217,7 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 		now := e.pull(at, x, y, stiff)
 		if now > best*(1+slack) { // the mixing went astray: back to the plain step
 			copy(at, plain)
+			spare = append(append(spare, before.residuals...), before.targets...)
 			before, was = mixing{}, nil
 			now = e.pull(at, x, y, stiff)
 		}
@@ -225,7 +227,7 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 		cx.solve(x)
 		cy.solve(y)
 		most := 0.0
-		g, r := make([]float64, 2*n), make([]float64, 2*n)
+		g, r := spare.take(2*n), spare.take(2*n)
 		for v := range at {
 			step[v] = plane.Pt(x[e.order[v]], y[e.order[v]])
 			g[2*v], g[2*v+1] = step[v].X, step[v].Y
@@ -241,11 +243,11 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 			break
 		}
 		if was != nil {
-			d, h := make([]float64, 2*n), make([]float64, 2*n)
+			d, h := was, target // they are not needed any more
 			for i := range d {
 				d[i], h[i] = r[i]-was[i], g[i]-target[i]
 			}
-			before.add(d, h)
+			spare = append(spare, before.add(d, h)...)
 		}
 		was, target = r, g
 		copy(at, step)
@@ -267,9 +269,23 @@ type mixing struct {
 	products           [][]float64
 }
 
-// add takes on one more, and lets the oldest go.
-func (m *mixing) add(residual, target []float64) {
+// buffers are used again, since every step takes some.
+type buffers [][]float64
+
+// take is one of the length, whatever it holds.
+func (b *buffers) take(n int) []float64 {
+	if k := len(*b) - 1; k >= 0 {
+		out := (*b)[k]
+		*b = (*b)[:k]
+		return out
+	}
+	return make([]float64, n)
+}
+
+// add takes on one more, and lets the oldest go, which it gives back.
+func (m *mixing) add(residual, target []float64) (gone [][]float64) {
 	if len(m.residuals) == history {
+		gone = [][]float64{m.residuals[0], m.targets[0]}
 		m.residuals, m.targets, m.products = m.residuals[1:], m.targets[1:], m.products[1:]
 		for i := range m.products {
 			m.products[i] = m.products[i][1:]
@@ -284,6 +300,7 @@ func (m *mixing) add(residual, target []float64) {
 		m.products[i] = append(m.products[i], row[i])
 	}
 	m.products = append(m.products, row)
+	return gone
 }
 
 // shares are the shares of the differences that come nearest to a residual, by least squares; none
