@@ -173,7 +173,7 @@ func TestGarmentsGoRound(t *testing.T) {
 					checkPanels(t, kind, name+", "+state, on, d)
 				}
 				if strings.HasPrefix(kind, "petticoat-") && kind != "petticoat-tiered" && kind != "petticoat-corded" ||
-					kind == "under-petticoat" || g.About().Family == family.Skirt && kind != "skirt-tiered" {
+					kind == "under-petticoat" || strings.HasPrefix(kind, "skirt-") && kind != "skirt-tiered" {
 					checkSkirt(t, kind, name+", "+state, on, d)
 				}
 			}

@@ -1,0 +1,255 @@
+package skirt
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// Overskirt is a draped overskirt of the 1870s and 1880s on a band of its own: an apron front whose sides
+// are drawn up in pleats, and a back drawn up in puffs on tapes.
+type Overskirt struct{}
+
+func (Overskirt) About() draft.About {
+	return draft.About{Kind: "overskirt", Name: "Draped overskirt", Family: family.Skirt,
+		What: "An apron front, its sides drawn up in pleats that fan to the hips, and a back looped up in puffs on tapes: over the skirts " +
+			"of the 1870s and 1880s.",
+		Usual: cloth.Fabric{Name: "Silk and wool", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.02}}
+}
+
+func (Overskirt) Parameters() []draft.Parameter {
+	puffs := draft.Tally("puffs", "Puffs behind", 1, 3, 2, "two, the upper one larger", figure.Memory,
+		"Each is looped up from a point on the cloth to a ring higher up on its tape.")
+	back := draft.MmFrom("back", "Back, drawn up", 300, 1100, "to ⟦22 cm⟧ above the floor",
+		"From the band to its lower edge as it hangs, over what is worn under it.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+			return math.Max(math.Min(on.WaistToFloor(180)-220, 1100), 300), figure.Memory
+		})
+	return part.OnBand(25, 10,
+		draft.Mm("front", "Front, at the centre", 300, 900, 550, "⟦40 cm⟧ to ⟦80 cm⟧", figure.Memory, "From the band to the hem."),
+		draft.Mm("side", "Sides, drawn up", 200, 800, 520, "as long as the tape that holds them", figure.Memory,
+			"From the band to where the apron's edge ends behind the hip."),
+		draft.Times("draws", "Sides, cut times drawn", 1.2, 2.2, 1.6, "1.4 to 2", figure.Memory, "The more, the deeper the folds."),
+		draft.Tally("pleats", "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory, "They turn up, the first ⟦6 cm⟧ below the band."),
+		draft.Times("apron_full", "Apron over the hips, times what it covers", 1, 1.4, 1.15, "loose enough to fold", figure.Memory,
+			"1.15 lies easily; to 1.35 makes rich folds."),
+		back, puffs,
+		draft.Times("back_draws", "Back, cut times drawn", 1.2, 1.9, 1.5, "1.35 to 1.8", figure.Memory,
+			"A puff that stands out so far takes up twice that."),
+		draft.Times("back_full", "Back at the band, times what it is taken into", 2, 6.5, 5, "5 to 6 to 1", figure.Memory, "Pleated small, or gathered."),
+		draft.Mm("hem", "Hem allowance", 10, 60, 25, "faced or turned; trimmed before it is draped", figure.Memory, "All round both pieces."))
+}
+
+// covers is how far round the apron reaches, degrees (from memory: just behind the hip), firstPleat how
+// far below the band its uppermost pleat lies and lastPleat how far above its end the lowest, mm.
+const covers, firstPleat, lastPleat = 112.0, 60.0, 40.0
+
+// apron is the front as it is cut: the half on its fold.
+type apron struct {
+	waist, top, hem float64 // of the half: of the band, and of the cloth at the band and at the hem
+	front, cut      float64 // along the centre and along the side
+	drawn           float64
+	pleats          int
+}
+
+// takeUp is what each of the side's pleats takes up, mm: twice its depth.
+func (a apron) takeUp() float64 { return (a.cut - a.drawn) / float64(a.pleats) }
+
+// apronOn drafts it.
+func apronOn(on figure.Figure, v draft.Values, band part.Band) apron {
+	waist := on.At(0)
+	a := apron{waist: band.Lower * waist.Arc(0, covers) / waist.Girth(), front: v.Number("front"), drawn: v.Number("side"),
+		pleats: v.Whole("pleats")}
+	a.cut = a.drawn * v.Number("draws")
+	hip := on.At(math.Min(on.Drop(figure.Hip), on.FallsTo(90, a.drawn))).Arc(0, covers)
+	a.top = math.Max(a.waist, hip*v.Number("apron_full"))
+	a.hem = a.top * 1.22 // folds that fan out need more below
+	return a
+}
+
+// piece is the apron: its centre on the fold, its side slanting out, its hem falling to the sides, from
+// where the pleats draw it up.
+func (a apron) piece(v draft.Values) (pattern.Piece, error) {
+	// The side leans so that it is as long as it is cut between the widths; it rises a little above the
+	// centre at the band, for the waist slopes up to the hip.
+	rise := math.Min(15, a.top/12)
+	out := a.hem - a.top
+	if a.cut <= out+60 {
+		return pattern.Piece{}, fmt.Errorf("the apron’s sides are cut only %s long: make them longer, or cut them fuller", measure.Tell(a.cut))
+	}
+	down := math.Sqrt(a.cut*a.cut - out*out)
+	corner, foot := plane.Pt(a.top, rise), plane.Pt(a.hem, rise-down)
+	side := foot.Sub(corner).Unit()
+	low := plane.Pt(0, -a.front)
+	hem := plane.Sweep(low, plane.Pt(1, 0), foot, plane.Pt(foot.X, 2*(foot.Y-low.Y)).Unit()) // a parabola, level at the fold
+	top := plane.Sweep(corner, side.Right(), plane.Pt(0, 0), plane.Pt(-1, 0))
+	p := pattern.Piece{ID: "apron", Name: "Apron front", Cut: 1, Fold: "centre", Edges: []pattern.Edge{
+		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
+		{ID: "side", Name: "side, drawn up", Line: []plane.Point{foot, corner}, Allowance: v.Number("allowance")},
+		{ID: "top", Name: "waist edge", Line: top, Allowance: v.Number("allowance")},
+		{ID: "centre", Name: "centre, on the fold", Line: []plane.Point{{}, {Y: -a.front}}}}}
+	p.Be(pattern.Hem, "hem")
+	p.Be(pattern.FacedOut, "side")
+	// Between the pleats lies what shows, evenly; each is folded upwards.
+	shows := (a.drawn - firstPleat - lastPleat) / float64(max(a.pleats-1, 1))
+	at := firstPleat
+	for i := range a.pleats {
+		for k, kind := range []pattern.MarkKind{pattern.PleatTo, pattern.PleatFold} {
+			q := corner.Add(side.Times(at + float64(k)*a.takeUp()))
+			label := ""
+			if kind == pattern.PleatFold {
+				label = fmt.Sprint(i + 1)
+			}
+			p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{q, q.Add(side.Right().Times(80))}})
+		}
+		at += shows + a.takeUp()
+	}
+	return p, nil
+}
+
+// looped is where the back is drawn up: how far down the cloth each loop lies, and how far down its tape
+// the ring it is tied to, from the band, mm.
+type looped struct{ loop, ring float64 }
+
+// loops draw cloth of one length to another in puffs of which each is smaller than the one above: as 2 to
+// 1.5 to 1. What the last has below it hangs.
+func loops(cut, drawn float64, puffs int) []looped {
+	shares := []float64{2, 1.5, 1}[:puffs]
+	sum := 0.0
+	for _, s := range shares {
+		sum += s
+	}
+	const hangs = 0.22 // of the drawn length lies below the last loop
+	var out []looped
+	cloth, tape := 0.0, 0.0
+	for _, s := range shares {
+		tape += drawn * (1 - hangs) * s / sum
+		cloth += (cut - drawn*hangs) * s / sum
+		out = append(out, looped{cloth, tape})
+	}
+	return out
+}
+
+// Draft drafts it.
+func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	band := part.BandOn(on, v)
+	a := apronOn(on, v, band)
+	front, err := a.piece(v)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	if shows := (a.drawn - firstPleat - lastPleat) / float64(a.pleats-1); shows < 25 {
+		return draft.Draft{}, fmt.Errorf("between the pleats of the sides there are only %s: take fewer of them, or longer sides",
+			measure.Tell(math.Max(shows, 0)))
+	}
+	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	seam := v.Number("allowance")
+	taken := band.Lower/2 - a.waist // of the band by the half back
+	cut := v.Number("back") * v.Number("back_draws")
+	back := pattern.Rectangle("back", "Back", taken*v.Number("back_full"), cut, seam)
+	back.Fold = "left"
+	back.Allow(0, "left")
+	back.Allow(v.Number("hem"), "bottom", "right")
+	back.Be(pattern.Hem, "bottom")
+	back.Be(pattern.FacedOut, "right")
+	if e, ok := back.Edge("top"); ok {
+		back.GatherRows(e.Line)
+	}
+	wide := plane.BoxOf(back.Edges[0].Line).Width()
+	if wide > 4000 {
+		return draft.Draft{}, fmt.Errorf("the back would be %s wide: take it less full", measure.TellLong(2*wide))
+	}
+	ties := loops(cut, v.Number("back"), v.Whole("puffs"))
+	tapes := []float64{0, wide * 0.55}
+	for _, x := range tapes {
+		for i, l := range ties {
+			back.Marks = append(back.Marks, pattern.Mark{Kind: pattern.Tie, Label: fmt.Sprint("loop ", i+1), Path: []plane.Point{{X: x, Y: cut - l.loop}}})
+		}
+	}
+	d.Pieces = []pattern.Piece{front, back}
+	var stretches []pattern.Stretch
+	sew := func(hand pattern.Hand, k int) {
+		p := &d.Pieces[k]
+		long, by := a.waist, pattern.SmallPleats
+		if k == 1 {
+			long, by = taken, pattern.Gathers
+		}
+		e, _ := p.Edge("top")
+		more := e.Length() - long
+		if more <= pattern.Slack {
+			by = pattern.Equal
+		}
+		id := "to-" + p.ID + "-" + string(hand)
+		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + p.ID + ", " + string(hand), Length: long})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "band-" + id[3:], A: pattern.Side{Piece: "band", Edge: id},
+			B: pattern.Side{Piece: p.ID, Edge: "top", Copy: pattern.Copy{Hand: hand}}, Ease: more, Absorbed: by, Join: pattern.Banded})
+	}
+	sew(pattern.Left, 0)
+	sew(pattern.Right, 0)
+	sew(pattern.Right, 1)
+	sew(pattern.Left, 1)
+	d.Pieces = append(d.Pieces, band.Piece(stretches...))
+	finishOverskirt(&d, on, v, in, drapery{a, band, ties, tapes, cut, wide})
+	return d, nil
+}
+
+// drapery is what an overskirt is finished from.
+type drapery struct {
+	apron
+	band      part.Band
+	ties      []looped
+	tapes     []float64
+	cut, wide float64 // of the back: its length, and its half width
+}
+
+// finishOverskirt measures, closes and says how it is drawn up.
+func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, o drapery) {
+	thick, drawn := float64(in.Thickness), v.Number("back")
+	d.Measure("front", "the apron", "in length at the centre", o.front)
+	d.Measure("side.cut", "the apron’s side", "as it is cut", o.apron.cut)
+	d.Measure("side.drawn", "the apron’s side", "drawn up", o.drawn)
+	d.Measure("back.cut", "the back", "as it is cut", o.cut)
+	d.Measure("back.drawn", "the back", "drawn up", drawn)
+	d.Measure("back.width", "the back", "in width, in all", 2*o.wide)
+	band := o.band
+	band.Opening = 0 // apron and back are not joined below it
+	bulk := band.Bulk(thick, thick, o.waist*2+2*o.wide)
+	reach := on.FallsTo(180, drawn)
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: 2 * thick},
+		{Drop: reach, Depth: 2 * thick}}
+	// A puff stands out by half of what it takes up more than its tape, less what lies in folds.
+	first := o.ties[0]
+	stands := math.Min((first.loop-first.ring)/2*0.45, 60)
+	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: 180 - covers + 10, Depth: []figure.Depth{{Drop: 0, Depth: 0},
+		{Drop: first.ring * 0.55, Depth: stands}, {Drop: first.ring, Depth: stands * 0.6}, {Drop: math.Max(reach, first.ring+1), Depth: 0}}}}
+	band.Finish(d, on, bulk)
+	d.Fasten(closure.Hooks, 2, 0, "one at the end of each of the apron’s tapes, to the back")
+	d.Buy("tape", "Tape, "+measure.TellStock(20), 2*(o.drawn+60)/1000, "m", "for the sides of the apron, as long as they are drawn up")
+	strips := 2*len(o.tapes) - 1
+	d.Buy("tape", "Tape, "+measure.TellStock(12), float64(strips)*(drawn-250+60)/1000, "m",
+		fmt.Sprintf("%s behind, from the band, %s shorter than the cloth", measure.Count(strips, "strip"), measure.Tell(250)))
+	d.Buy("rings", "Small rings", float64(strips*len(o.ties)), "", "on the tapes, and a loop of thread for each on the cloth")
+	if depth := o.takeUp() / 2; depth > 60 || depth < 12 {
+		d.Remark(false, "The pleats of the sides are "+measure.Tell(depth)+" deep", "⟦3 cm⟧ to ⟦4.5 cm⟧ lie best: more pleats make them "+
+			"shallower, fewer deeper.")
+	}
+	var where string
+	for i, l := range o.ties {
+		where += fmt.Sprintf("; loop %d at %s on the cloth to the ring at %s", i+1, measure.Tell(l.loop), measure.Tell(l.ring))
+	}
+	d.Tell("hem", "Flat, with its trimming, before anything is draped.")
+	d.Tell("pleats", fmt.Sprintf("%d a side, upwards, each takes up %s; mark both sides at once. Baste them on the figure over the skirt, "+
+		"let them fan out, then stitch the edge to a tape %s long, pleat by pleat.", o.pleats, measure.TellFine(o.takeUp()), measure.Tell(o.drawn)))
+	d.Tell("band", "The folds of the back are drawn up into it last.")
+	d.Do("loop-up", "Tie up the puffs", 15, nil, fmt.Sprintf("Tapes from the band at the centre back and half-way to each side%s. The tapes carry it, "+
+		"not the seams.", where))
+}
