@@ -123,7 +123,7 @@ func footed(rings []drawnRing, stage *ensemble.Stage) []drawnRing {
 	if !ok {
 		return rings
 	}
-	highest := slices.Min(drops)
+	highest, worn := slices.Min(drops), stage.Draft.Wear.Hung(stage.After)
 	var out []drawnRing
 	for _, r := range rings {
 		if r.Drop < highest-2 {
@@ -133,7 +133,7 @@ func footed(rings []drawnRing, stage *ensemble.Stage) []drawnRing {
 	add := func(drop func(i int) float64, level bool) {
 		r := drawnRing{Drop: tenth(drop(0))}
 		for i := 0; i < points; i += everyPoint {
-			s := stage.After.At(drop(i))
+			s := worn.At(drop(i))
 			p := s.Outline()[i]
 			r.Line = append(r.Line, tenth(p.X), tenth(p.Y))
 			if !level {

@@ -64,7 +64,10 @@ func OnBand(depth, ease float64, own ...draft.Parameter) []draft.Parameter {
 // BandOn is the band for a figure at its place in the stack.
 func BandOn(on figure.Figure, v draft.Values) Band {
 	b := Band{Waist: on.GirthAt(figure.Waist) + v.Number("ease"), Depth: v.Number("band"), Lap: v.Number("lap"),
-		Allowance: v.Number("allowance"), Closure: v.Choice("closure"), Opening: v.Number("placket")}
+		Allowance: v.Number("allowance"), Closure: v.Choice("closure")}
+	if v.Has("placket") { // else it opens from end to end
+		b.Opening = v.Number("placket")
+	}
 	b.Length = b.Waist
 	if b.Closure == "drawstring" {
 		// It must pass the hips undone, with the opening's help.

@@ -3,6 +3,7 @@ package skirt
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/closure"
@@ -34,7 +35,7 @@ func (Overskirt) Parameters() []draft.Parameter {
 		"From the band to its lower edge as it hangs, over what is worn under it.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 			return math.Max(math.Min(on.WaistToFloor(180)-220, 1100), 300), figure.Memory
 		})
-	return part.OnBand(25, 10,
+	return draft.Without(part.OnBand(25, 10,
 		draft.Mm("front", "Front, at the centre", 300, 900, 550, "⟦40 cm⟧ to ⟦80 cm⟧", figure.Memory, "From the band to the hem."),
 		draft.Mm("side", "Sides, drawn up", 200, 800, 520, "as long as the tape that holds them", figure.Memory,
 			"From the band to where the apron's edge ends behind the hip."),
@@ -46,12 +47,12 @@ func (Overskirt) Parameters() []draft.Parameter {
 		draft.Times("back_draws", "Back, cut times drawn", 1.2, 1.9, 1.5, "1.35 to 1.8", figure.Memory,
 			"A puff that stands out so far takes up twice that."),
 		draft.Times("back_full", "Back at the band, times what it is taken into", 2, 6.5, 5, "5 to 6 to 1", figure.Memory, "Pleated small, or gathered."),
-		draft.Mm("hem", "Hem allowance", 10, 60, 25, "faced or turned; trimmed before it is draped", figure.Memory, "All round both pieces."))
+		draft.Mm("hem", "Hem allowance", 10, 60, 25, "faced or turned; trimmed before it is draped", figure.Memory, "All round both pieces.")), "placket")
 }
 
 // covers is how far round the apron reaches, degrees (from memory: just behind the hip), firstPleat how
 // far below the band its uppermost pleat lies and lastPleat how far above its end the lowest, mm.
-const covers, firstPleat, lastPleat = 112.0, 60.0, 40.0
+const covers, firstPleat, lastPleat = 112.0, 60.0, 80.0
 
 // apron is the front as it is cut: the half on its fold.
 type apron struct {
@@ -72,7 +73,7 @@ func apronOn(on figure.Figure, v draft.Values, band part.Band) apron {
 	a.cut = a.drawn * v.Number("draws")
 	hip := on.At(math.Min(on.Drop(figure.Hip), on.FallsTo(90, a.drawn))).Arc(0, covers)
 	a.top = math.Max(a.waist, hip*v.Number("apron_full"))
-	a.hem = a.top * 1.22 // folds that fan out need more below
+	a.hem = a.top * 1.3 // folds that fan out need more below
 	return a
 }
 
@@ -90,7 +91,7 @@ func (a apron) piece(v draft.Values) (pattern.Piece, error) {
 	corner, foot := plane.Pt(a.top, rise), plane.Pt(a.hem, rise-down)
 	side := foot.Sub(corner).Unit()
 	low := plane.Pt(0, -a.front)
-	hem := plane.Sweep(low, plane.Pt(1, 0), foot, plane.Pt(foot.X, 2*(foot.Y-low.Y)).Unit()) // a parabola, level at the fold
+	hem := plane.Sweep(low, plane.Pt(1, 0), foot, plane.Pt(foot.X, 1.3*(foot.Y-low.Y)).Unit())
 	top := plane.Sweep(corner, side.Right(), plane.Pt(0, 0), plane.Pt(-1, 0))
 	p := pattern.Piece{ID: "apron", Name: "Apron front", Cut: 1, Fold: "centre", Edges: []pattern.Edge{
 		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
@@ -102,6 +103,7 @@ func (a apron) piece(v draft.Values) (pattern.Piece, error) {
 	// Between the pleats lies what shows, evenly; each is folded upwards.
 	shows := (a.drawn - firstPleat - lastPleat) / float64(max(a.pleats-1, 1))
 	at := firstPleat
+	outline, _ := p.Outline()
 	for i := range a.pleats {
 		for k, kind := range []pattern.MarkKind{pattern.PleatTo, pattern.PleatFold} {
 			q := corner.Add(side.Times(at + float64(k)*a.takeUp()))
@@ -109,7 +111,11 @@ func (a apron) piece(v draft.Values) (pattern.Piece, error) {
 			if kind == pattern.PleatFold {
 				label = fmt.Sprint(i + 1)
 			}
-			p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{q, q.Add(side.Right().Times(80))}})
+			long := 45.0
+			for long > 8 && !plane.Inside(outline, q.Add(side.Right().Times(long+4))) { // near the hem it is shorter
+				long -= 4
+			}
+			p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{q, q.Add(side.Right().Times(long))}})
 		}
 		at += shows + a.takeUp()
 	}
@@ -221,7 +227,6 @@ func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.
 	d.Measure("back.drawn", "the back", "drawn up", drawn)
 	d.Measure("back.width", "the back", "in width, in all", 2*o.wide)
 	band := o.band
-	band.Opening = 0 // apron and back are not joined below it
 	bulk := band.Bulk(thick, thick, o.waist*2+2*o.wide)
 	reach := on.FallsTo(180, drawn)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: 2 * thick},
@@ -231,6 +236,14 @@ func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.
 	stands := math.Min((first.loop-first.ring)/2*0.45, 60)
 	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: 180 - covers + 10, Depth: []figure.Depth{{Drop: 0, Depth: 0},
 		{Drop: first.ring * 0.55, Depth: stands}, {Drop: first.ring, Depth: stands * 0.6}, {Drop: math.Max(reach, first.ring+1), Depth: 0}}}}
+	d.Wear.Foot = []float64{on.FallsTo(0, band.Depth+o.front), on.FallsTo(90, band.Depth+o.drawn), on.FallsTo(180, band.Depth+drawn)}
+	// It hangs over the fullest of what is under it.
+	low := on.WaistToFloor(90) - 40
+	for _, h := range part.Flare(on, band.Depth, on.FallsTo(90, low), math.Max(on.Fullness(), on.GirthAt(figure.Hip))+80, inFolds) {
+		if h.Drop < slices.Max(d.Wear.Foot)+60 {
+			d.Wear.Hang = append(d.Wear.Hang, h)
+		}
+	}
 	band.Finish(d, on, bulk)
 	d.Fasten(closure.Hooks, 2, 0, "one at the end of each of the apron’s tapes, to the back")
 	d.Buy("tape", "Tape, "+measure.TellStock(20), 2*(o.drawn+60)/1000, "m", "for the sides of the apron, as long as they are drawn up")

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -57,6 +58,10 @@ func TestOverskirtsAddUp(t *testing.T) {
 		}
 		require.InDelta(t, v.Number("side"), folded, 1.5)
 		require.Less(t, last, side.Length())
+		outline, _ := p.Outline()
+		for _, m := range p.Marks {
+			require.True(t, plane.Inside(outline, m.Path[0].Toward(m.Path[1], 0.9)), "the mark lies on the cloth")
+		}
 		sum := 0.0
 		for _, e := range drafttest.Piece(t, d, "band").Edges {
 			if len(e.ID) > 3 && e.ID[:3] == "to-" {
