@@ -283,7 +283,7 @@ export async function figure() {
       for (let j = 0; j < m; j++) if (!near(j) && near((j + 1) % m)) start = j + 1;
       for (let j = 0; j <= m; j++) {
         const q = (start + j) % m;
-        if (near(q) && !(j === m && !near((start + m - 1) % m))) run.push(P(ring.p[2 * q], ring.p[2 * q + 1], ring.d));
+        if (near(q) && !(j === m && !near((start + m - 1) % m))) run.push(P(ring.p[2 * q], ring.p[2 * q + 1], ring.z ? ring.z[q] : ring.d));
         else if (run.length) { runs.push(run); run = []; }
       }
       if (run.length > 1) runs.push(run);
