@@ -14,6 +14,7 @@ const (
 	Skirt      Kind = "skirt"
 	Bodice     Kind = "bodice"
 	Wrap       Kind = "wrap"
+	Accessory  Kind = "accessory"
 )
 
 // Cloth is what a family asks of what it is cut from. Weights are g/m² (from
@@ -57,6 +58,8 @@ func All() []Family {
 				For: "a fitted garment"}},
 		{Kind: Wrap, Label: "Coats, capes and cloaks", Seen: true,
 			Cloth: Cloth{Low: 180, High: 650, Fibres: []string{"wool", "silk", "velvet", "cotton"}, Opaque: true, For: "a wrap"}},
+		{Kind: Accessory, Label: "Aprons and pockets", Seen: true,
+			Cloth: Cloth{Low: 80, High: 260, Fibres: []string{"cotton", "linen", "silk", "wool"}, Washed: true, For: "a small piece"}},
 	}
 }
 

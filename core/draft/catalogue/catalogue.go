@@ -4,6 +4,7 @@ package catalogue
 
 import (
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/accessory"
 	"ardentgusset/core/draft/bodice"
 	"ardentgusset/core/draft/foundation"
 	"ardentgusset/core/draft/skirt"
@@ -18,6 +19,7 @@ func All() []draft.Garment {
 		underwear.Shift{},
 		underwear.Drawers{},
 		underwear.Combinations{},
+		accessory.Pocket{},
 		support.UnderPetticoat{},
 		foundation.Corset{},
 		foundation.Stays{},
@@ -58,6 +60,7 @@ func All() []draft.Garment {
 		bodice.Quilted{},
 		bodice.Tailored{},
 		wrap.Cloak{},
+		accessory.Apron{},
 	}
 }
 
@@ -82,7 +85,7 @@ type Stack struct {
 func Stacks() []Stack {
 	return []Stack{
 		{"1740s to 1770s, over panniers", []string{"shift", "stays", "panniers", "bodice-conical"}},
-		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "petticoat-gored", "skirt-breadths"}},
+		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "pocket-tied", "petticoat-gored", "skirt-breadths", "apron"}},
 		{"1830s, over cords", []string{"shift", "short-stays", "petticoat-corded", "petticoat-flounced"}},
 		{"about 1805, the waist under the bust", []string{"shift", "short-stays", "under-petticoat", "bodice-high-waist"}},
 		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt", "bodice-darted"}},
