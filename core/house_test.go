@@ -7,6 +7,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"slices"
 	"regexp"
 	"strconv"
 	"strings"
@@ -78,7 +79,7 @@ func TestAGarmentIsOneFile(t *testing.T) {
 			})
 			return nil
 		}))
-		assert.Equal(t, []string{"catalogue.go"}, named, kind)
+		assert.Equal(t, []string{"catalogue.go"}, slices.Compact(named), kind) // there once for each of its kinds
 	}
 }
 

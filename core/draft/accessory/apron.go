@@ -40,7 +40,8 @@ func (Apron) Parameters() []draft.Parameter {
 	band.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		return math.Max(150, v.Number("width")/8), math.Min(v.Number("width")-20, on.GirthAt(figure.Waist))
 	}
-	high, across := draft.Mm("bib", "Bib, high", 80, 400, 200, "to the bust", figure.Memory, "Above the band, doubled; its corners are pinned up."),
+	high, across := draft.Mm("bib", "Bib, high", 80, 400, 200, "to the bust", figure.Memory, "Above the band, doubled; its "+
+		"corners are pinned up."),
 		draft.MmFrom("bib_wide", "Bib, wide", 80, 500, "⟦21 cm⟧, or what the band has room for", "At its lower edge.",
 			func(_ figure.Figure, v draft.Values) (float64, figure.Source) {
 				return math.Min(210, v.Number("band_long")-20), figure.Memory
@@ -51,15 +52,18 @@ func (Apron) Parameters() []draft.Parameter {
 	high.When = func(v draft.Values) bool { return v.Choice("top") == "bib" }
 	across.When = high.When
 	return []draft.Parameter{
-		draft.MmFrom("length", "Length below the band", 200, 1400, "to ⟦15 cm⟧ above the floor", "Three quarters of the skirt to nearly all of it.",
+		draft.MmFrom("length", "Length below the band", 200, 1400, "to ⟦15 cm⟧ above the floor", "Three quarters of the skirt to "+
+			"nearly all of it.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 				return math.Max(on.WaistToFloor(0)-150, 200), figure.Memory
 			}),
 		wide, band,
-		draft.Mm("band", "Band, finished depth", 15, 90, 35, "⟦2.5 cm⟧ to ⟦5 cm⟧", figure.Practice, "Cut at twice this and folded. The ties are as wide."),
+		draft.Mm("band", "Band, finished depth", 15, 90, 35, "⟦2.5 cm⟧ to ⟦5 cm⟧", figure.Practice, "Cut at twice this and "+
+			"folded. The ties are as wide."),
 		draft.Mm("ties", "Each tie, long", 300, 1800, 900, "round the rest of the waist and a bow behind", figure.Memory, "Two are cut."),
 		draft.Mm("corner", "Lower corners, rounded by", 0, 250, 0, "square", figure.Memory, "The radius."),
-		draft.OneOf("top", "Above the band", "The corners of a bib are pinned to the bodice.", "none", "nothing", "bib", "a bib"), high, across,
+		draft.OneOf("top", "Above the band", "The corners of a bib are pinned to the bodice.", "none", "nothing", "bib",
+			"a bib"), high, across,
 		draft.Mm("hem", "Hem allowance", 6, 120, 50, "sides and a round corner take a narrow one", figure.Practice, "At the lower edge."),
 		draft.Mm("side", "Allowance at the sides", 6, 25, 12, "a narrow hem, or the selvedge", figure.Practice, "Turned twice."),
 		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam.")}
@@ -123,7 +127,8 @@ func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	// Band and ties go round; what hangs from them lies before the skirts and changes nothing.
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thick}, {Drop: deep, Depth: 4 * thick}}
 	if round := wide + 2*v.Number("ties"); round < on.GirthAt(figure.Waist)+300 {
-		d.Offer(false, "The ties are short", fmt.Sprintf("Band and ties make %s; the waist measures %s and a bow takes some %s.", measure.Tell(round),
+		d.Offer(false, "The ties are short", fmt.Sprintf("Band and ties make %s; the waist measures %s and a bow takes "+
+			"some %s.", measure.Tell(round),
 			measure.Tell(on.GirthAt(figure.Waist)), measure.Tell(500)), "Make them longer",
 			draft.Settings{"ties": math.Min(math.Ceil((on.GirthAt(figure.Waist)+500-wide)/2), 1800)})
 	}
@@ -144,7 +149,8 @@ func bib(d *draft.Draft, v draft.Values, seam float64) {
 		pattern.Stretch{ID: "to-bib", Name: "to the bib", Length: wide}, pattern.Stretch{ID: "top-left", Name: "upper edge, left"})
 	band.Be(pattern.Enclosed, "top-left", "top-right")
 	d.Pieces = append(d.Pieces, p)
-	d.Seams = append(d.Seams, pattern.Seam{ID: "bib", A: pattern.Side{Piece: "band", Edge: "to-bib"}, B: pattern.Side{Piece: "bib", Edge: "bottom"},
+	d.Seams = append(d.Seams, pattern.Seam{ID: "bib", A: pattern.Side{Piece: "band", Edge: "to-bib"},
+		B:    pattern.Side{Piece: "bib", Edge: "bottom"},
 		Join: pattern.Banded})
 	d.Measure("bib", "the bib", "above the band", high)
 	d.Buy("pins", "Pins for the bib’s corners", 2, "", "to the bodice; or a button each")

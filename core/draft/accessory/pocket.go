@@ -27,7 +27,8 @@ func (Pocket) About() draft.About {
 }
 
 func (Pocket) Parameters() []draft.Parameter {
-	slit := draft.Mm("slit", "Slit, long", 120, 260, 185, "⟦17 cm⟧ to ⟦20 cm⟧: a hand passes", figure.Memory, "Bound, down the middle of the front.")
+	slit := draft.Mm("slit", "Slit, long", 120, 260, 185, "⟦17 cm⟧ to ⟦20 cm⟧: a hand passes", figure.Memory, "Bound, down the "+
+		"middle of the front.")
 	slit.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		return 120, math.Min(260, v.Number("long")-v.Number("from")-80)
 	}
@@ -69,7 +70,8 @@ func (Pocket) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	front.Marks = []pattern.Mark{{Kind: pattern.SlashLine, Path: []plane.Point{{Y: from}, {Y: from - v.Number("slit")}}, Label: "slit"}}
 	d := draft.Draft{Pieces: []pattern.Piece{front, back}, Cautions: []caution.Caution{caution.Iron, caution.Needle}}
 	for i := range n {
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("round-%d", i+1), A: pattern.Side{Piece: "front", Edge: "round", Copy: pattern.Nth(i, n)},
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("round-%d", i+1), A: pattern.Side{Piece: "front", Edge: "round",
+			Copy: pattern.Nth(i, n)},
 			B: pattern.Side{Piece: "back", Edge: "round", Copy: pattern.Nth(i, n)}, Join: pattern.Pocket})
 	}
 	d.Works = append(d.Works, notion.Worked{Key: "slits", Name: "the slits", Of: technique.Placket, Length: v.Number("slit") * float64(n)})

@@ -77,7 +77,8 @@ func (Breadths) Parameters() []draft.Parameter {
 		draft.OneOf("into", "Taken in by", "Gathers suit light cloth, pleats a firm one. Cartridge pleats take in the most, and stand out.",
 			"gathers", "gathers", "knife", "knife pleats to the back", "box", "box pleats", "inverted", "inverted pleats",
 			"cartridge", "cartridge pleats"),
-		draft.Mm("hem", "Hem allowance", 10, 160, 60, "straight, so it may be deep: to let down", figure.Practice, "Turned up once and under."))
+		draft.Mm("hem", "Hem allowance", 10, 160, 60, "straight, so it may be deep: to let down", figure.Practice, "Turned up "+
+			"once and under."))
 	// Its cloth and what rests on that are asked when its band is known.
 	shows.When = pleated
 	stitched := draft.Mm("stitched", "Pleats stitched down", 0, 260, 0, "not at all; ⟦15 cm⟧ to ⟦20 cm⟧ make a smooth hip", figure.Memory,
@@ -116,9 +117,8 @@ func leastRound(on figure.Figure, v draft.Values) float64 {
 // straight is the skirt as it is cut: its left half, how far across the cloth lies by the share of the
 // half band that it is sewn to, and how long it is there.
 type straight struct {
-	half   float64   // cloth of the half
-	more   float64   // by how much denser than even it lies behind, as a part
-	shares []float64 // of the half band, rising
+	half   float64 // cloth of the half
+	more   float64 // by how much denser than even it lies behind, as a part
 	long   interp.FritschButland
 	ends   []float64 // where the breadths part, from 0 to half
 	folded bool      // the last lies on the fold at the centre back
@@ -359,7 +359,8 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	}
 	if whole := float64(n) * breadth(in, band.Allowance); whole > hem+20 && whole < 1.35*hem && whole <= v.Get("hem_round").High {
 		d.Offer(false, "The breadths are cut narrower than the cloth", fmt.Sprintf("%s make %s with their seams; used whole they make %s.",
-			measure.Count(n, "breadth"), measure.Tell(hem), measure.Tell(whole)), "Use them whole", draft.Settings{"hem_round": math.Floor(whole)})
+			measure.Count(n, "breadth"), measure.Tell(hem), measure.Tell(whole)), "Use them whole",
+			draft.Settings{"hem_round": math.Floor(whole)})
 	}
 }
 
@@ -369,7 +370,8 @@ func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band pa
 	ratio := hem / band.Lower
 	switch into {
 	case "gathers":
-		d.Tell("gather", fmt.Sprintf("%.1f times: %s into %s. A new thread at every seam.", ratio, measure.Tell(hem), measure.Tell(band.Lower)))
+		d.Tell("gather", fmt.Sprintf("%.1f times: %s into %s. A new thread at every seam.", ratio, measure.Tell(hem),
+			measure.Tell(band.Lower)))
 	case "cartridge":
 		c, err := fullness.CartridgePleats(hem, band.Lower, v.Number("depth"))
 		if err != nil {

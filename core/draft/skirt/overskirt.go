@@ -25,14 +25,16 @@ func (Overskirt) About() draft.About {
 	return draft.About{Kind: "overskirt", Name: "Draped overskirt", Family: family.Skirt,
 		What: "An apron front, its sides drawn up in pleats that fan to the hips, and a back looped up in puffs on tapes: over the skirts " +
 			"of the 1870s and 1880s.",
-		Usual: cloth.Fabric{Name: "Silk and wool", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.02}}
+		Usual: cloth.Fabric{Name: "Silk and wool", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150,
+			Shrinkage: 0.02}}
 }
 
 func (Overskirt) Parameters() []draft.Parameter {
 	puffs := draft.Tally("puffs", "Puffs behind", 1, 3, 2, "two, the upper one larger", figure.Memory,
 		"Each is looped up from a point on the cloth to a ring higher up on its tape.")
 	back := draft.MmFrom("back", "Back, drawn up", 300, 1100, "to ⟦22 cm⟧ above the floor",
-		"From the band to its lower edge as it hangs, over what is worn under it.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+		"From the band to its lower edge as it hangs, over what is worn under it.", func(on figure.Figure,
+			_ draft.Values) (float64, figure.Source) {
 			return math.Max(math.Min(on.WaistToFloor(180)-220, 1100), 300), figure.Memory
 		})
 	return draft.Without(part.OnBand(25, 10,
@@ -40,14 +42,17 @@ func (Overskirt) Parameters() []draft.Parameter {
 		draft.Mm("side", "Sides, drawn up", 200, 800, 520, "as long as the tape that holds them", figure.Memory,
 			"From the band to where the apron's edge ends behind the hip."),
 		draft.Times("draws", "Sides, cut times drawn", 1.2, 2.2, 1.6, "1.4 to 2", figure.Memory, "The more, the deeper the folds."),
-		draft.Tally("pleats", "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory, "They turn up, the first ⟦6 cm⟧ below the band."),
+		draft.Tally("pleats", "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory, "They turn up, the first ⟦6 cm⟧ "+
+			"below the band."),
 		draft.Times("apron_full", "Apron over the hips, times what it covers", 1, 1.4, 1.15, "loose enough to fold", figure.Memory,
 			"1.15 lies easily; to 1.35 makes rich folds."),
 		back, puffs,
 		draft.Times("back_draws", "Back, cut times drawn", 1.2, 1.9, 1.5, "1.35 to 1.8", figure.Memory,
 			"A puff that stands out so far takes up twice that."),
-		draft.Times("back_full", "Back at the band, times what it is taken into", 2, 6.5, 5, "5 to 6 to 1", figure.Memory, "Pleated small, or gathered."),
-		draft.Mm("hem", "Hem allowance", 10, 60, 25, "faced or turned; trimmed before it is draped", figure.Memory, "All round both pieces.")), "placket")
+		draft.Times("back_full", "Back at the band, times what it is taken into", 2, 6.5, 5, "5 to 6 to 1", figure.Memory,
+			"Pleated small, or gathered."),
+		draft.Mm("hem", "Hem allowance", 10, 60, 25, "faced or turned; trimmed before it is draped", figure.Memory, "All round "+
+			"both pieces.")), "placket")
 }
 
 // covers is how far round the apron reaches, degrees (from memory: just behind the hip), firstPleat how
@@ -85,7 +90,8 @@ func (a apron) piece(v draft.Values) (pattern.Piece, error) {
 	rise := math.Min(15, a.top/12)
 	out := a.hem - a.top
 	if a.cut <= out+60 {
-		return pattern.Piece{}, fmt.Errorf("the apron’s sides are cut only %s long: make them longer, or cut them fuller", measure.Tell(a.cut))
+		return pattern.Piece{}, fmt.Errorf("the apron’s sides are cut only %s long: make them longer, or cut them fuller",
+			measure.Tell(a.cut))
 	}
 	down := math.Sqrt(a.cut*a.cut - out*out)
 	corner, foot := plane.Pt(a.top, rise), plane.Pt(a.hem, rise-down)
@@ -178,7 +184,8 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	tapes := []float64{0, wide * 0.55}
 	for _, x := range tapes {
 		for i, l := range ties {
-			back.Marks = append(back.Marks, pattern.Mark{Kind: pattern.Tie, Label: fmt.Sprint("loop ", i+1), Path: []plane.Point{{X: x, Y: cut - l.loop}}})
+			back.Marks = append(back.Marks, pattern.Mark{Kind: pattern.Tie, Label: fmt.Sprint("loop ", i+1),
+				Path: []plane.Point{{X: x, Y: cut - l.loop}}})
 		}
 	}
 	d.Pieces = []pattern.Piece{front, back}
@@ -261,8 +268,10 @@ func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.
 	}
 	d.Tell("hem", "Flat, with its trimming, before anything is draped.")
 	d.Tell("pleats", fmt.Sprintf("%d a side, upwards, each takes up %s; mark both sides at once. Baste them on the figure over the skirt, "+
-		"let them fan out, then stitch the edge to a tape %s long, pleat by pleat.", o.pleats, measure.TellFine(o.takeUp()), measure.Tell(o.drawn)))
+		"let them fan out, then stitch the edge to a tape %s long, pleat by pleat.", o.pleats, measure.TellFine(o.takeUp()),
+		measure.Tell(o.drawn)))
 	d.Tell("band", "The folds of the back are drawn up into it last.")
-	d.Do("loop-up", "Tie up the puffs", 15, nil, fmt.Sprintf("Tapes from the band at the centre back and half-way to each side%s. The tapes carry it, "+
+	d.Do("loop-up", "Tie up the puffs", 15, nil, fmt.Sprintf("Tapes from the band at the centre back and half-way to each "+
+		"side%s. The tapes carry it, "+
 		"not the seams.", where))
 }

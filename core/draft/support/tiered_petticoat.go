@@ -29,7 +29,8 @@ func (g TieredPetticoat) About() draft.About {
 			Kind: "skirt-tiered", Name: "Tiered skirt", Family: family.Skirt,
 			What: "A band and two or three gathered tiers of straight breadths, each fuller than the one above: quick to cut, and it " +
 				"wastes no cloth.",
-			Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "weld", Width: 1450, Selvedge: 10, Thickness: 0.25, Weight: 110, Shrinkage: 0.04},
+			Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "weld", Width: 1450, Selvedge: 10, Thickness: 0.25, Weight: 110,
+				Shrinkage: 0.04},
 		}
 	}
 	return draft.About{

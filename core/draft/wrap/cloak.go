@@ -47,7 +47,8 @@ func (Cloak) Parameters() []draft.Parameter {
 			return math.Max(250, math.Ceil(halfNeck(on, v)+30)), figure.Memory
 		})
 	deep.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return math.Ceil(halfNeck(on, v)), 520 }
-	high := draft.Mm("hood_high", "Hood, from the neck to the crown", 260, 560, 340, "⟦30 cm⟧ to ⟦34 cm⟧; over dressed hair ⟦8 cm⟧ to ⟦15 cm⟧ more",
+	high := draft.Mm("hood_high", "Hood, from the neck to the crown", 260, 560, 340, "⟦30 cm⟧ to ⟦34 cm⟧; over dressed hair "+
+		"⟦8 cm⟧ to ⟦15 cm⟧ more",
 		figure.Memory, "Along the face.")
 	stand := draft.Mm("collar", "Collar, high", 20, 160, 50, "⟦4 cm⟧ to ⟦6 cm⟧", figure.Memory, "Standing, cut twice.")
 	for p, is := range map[*draft.Parameter]string{&deep: "hood", &high: "hood", &stand: "collar"} {
@@ -59,12 +60,14 @@ func (Cloak) Parameters() []draft.Parameter {
 		draft.Tally("panels", "Panels a side", 1, 4, 1, "one: in one piece on the fold", figure.Memory,
 			"More panels fit a narrower cloth. With one the middle of the back lies on the fold."),
 		draft.Mm("ease", "Ease at the neck", 0, 80, 20, "over a collar more", figure.Memory, "Added to the neck."),
-		draft.OneOf("neck", "At the neck", "It carries the weight: a hood or a collar helps to hold it.", "hood", "a hood", "collar", "a collar",
+		draft.OneOf("neck", "At the neck", "It carries the weight: a hood or a collar helps to hold it.", "hood", "a hood",
+			"collar", "a collar",
 			"bound", "bound"), deep, high, stand,
 		draft.OneOf("lining", "Lining", "Of the same pieces, its hem left free.", "none", "none", "lined", "lined"),
 		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 2, "wool 2 to 3", figure.Memory,
 			"Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
-		draft.Mm("hem", "Hem allowance", 4, 60, 20, "narrow: a wide one does not lie on the curve", figure.Practice, "Turned, or faced on the bias."),
+		draft.Mm("hem", "Hem allowance", 4, 60, 20, "narrow: a wide one does not lie on the curve", figure.Practice, "Turned, or "+
+			"faced on the bias."),
 		draft.Mm("allowance", "Seam allowance", 6, 25, 15, "enough to fell", figure.Practice, "At every seam, the neck and the fronts.")}
 }
 
@@ -280,7 +283,8 @@ func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 	r := math.Min(120, math.Min(deep*0.6, high*0.5))
 	const k = 0.5523 // a quarter circle as a cubic
 	a, b := plane.Pt(deep, high-r), plane.Pt(deep-r, high)
-	crown := plane.Join([]plane.Point{{X: deep}, a}, plane.Cubic(a, a.Add(plane.Pt(0, k*r)), b.Add(plane.Pt(k*r, 0)), b), []plane.Point{b, {Y: high}})
+	crown := plane.Join([]plane.Point{{X: deep}, a}, plane.Cubic(a, a.Add(plane.Pt(0, k*r)), b.Add(plane.Pt(k*r, 0)), b),
+		[]plane.Point{b, {Y: high}})
 	seam := v.Number("allowance")
 	p := pattern.Piece{ID: "hood", Name: "Hood", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "neck", Name: "neck edge", Line: []plane.Point{{}, {X: deep}}, Allowance: seam},
@@ -362,14 +366,16 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 	d.Measure("hem", "the hem", "from front edge to front edge", hem)
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the cloak", "in length at the "+where, c.ways[i*(len(c.ways)-1)/2])
-		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where, Slide: math.Max(v.Number("hem")-6, 0)})
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
+			Slide: math.Max(v.Number("hem")-6, 0)})
 	}
 	// Round shoulders and arms, a hand below the points of the shoulders.
 	arms := -on.Torso().ShoulderPoint.Z + 80
 	ring := c.round(func(i int) float64 { return on.Over(180*float64(i)/float64(len(c.angle)-1), arms) })
 	d.Measure("shoulders", "the cloak", "round shoulders and arms", ring)
 	if need := on.GirthAt(figure.Bust) * broad; ring < need && c.drop > arms {
-		d.Remark(false, "It does not close over the arms", fmt.Sprintf("Round shoulders and arms it measures %s, they about %s: closed at the "+
+		d.Remark(false, "It does not close over the arms", fmt.Sprintf("Round shoulders and arms it measures %s, they about %s: "+
+			"closed at the "+
 			"neck it falls open before by %s there. From three quarters of a circle on it closes.", measure.Tell(ring), measure.Tell(need),
 			measure.Tell(need-ring)))
 	}
@@ -408,12 +414,15 @@ func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
 	wide *= math.Sin(math.Min(angle, math.Pi/2))
 	if room := float64(in.Width - 2*in.Selvedge); wide+2*v.Number("allowance") > room && n < 4 {
 		d.Offer(false, "A panel is wider than the cloth", fmt.Sprintf("It is %s wide with its seams, the cloth %s between its selvedges.",
-			measure.Tell(wide+2*v.Number("allowance")), measure.Tell(room)), "One panel more a side", draft.Settings{"panels": float64(n + 1)})
+			measure.Tell(wide+2*v.Number("allowance")), measure.Tell(room)), "One panel more a side",
+			draft.Settings{"panels": float64(n + 1)})
 	}
-	d.MockUp = "The upper ⟦30 cm⟧ in cheap cloth, over all that is worn under it: the neck lies where it is meant to, nothing drags at the shoulders."
+	d.MockUp = "The upper ⟦30 cm⟧ in cheap cloth, over all that is worn under it: the neck lies where it is meant to, nothing " +
+		"drags at the shoulders."
 	d.Tell("stay", "The neck edge, at once when it is cut.")
 	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by a quarter of that at 15°, along them by nothing.",
 		measure.Tell(drop)))
-	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn %s, with a gathering thread.",
+	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn %s, with a "+
+		"gathering thread.",
 		measure.TellFine(c.moved), measure.TellFine(v.Number("hem"))))
 }
