@@ -131,6 +131,16 @@ var ensembles = []struct {
 		{"jacket-quilted", "Storm jacket", store.Drafted, draft.Settings{"sleeve": "fins", "sleeve_fins": 3.0, "wadding": 5.0},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Waxed sateen", "woad", 17 }, nil},
 	}, "", nil},
+	// For the cold: gores over a petticoat, and a lined cloak over all.
+	{"The ice-fair broker", "about 1896", "Skerrow Harbour ice fair", 3, 68, 30, 2, []layer{
+		{"combinations", "Combinations", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Brushed cotton", 8 }, nil},
+		{"petticoat-gored", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Red flannel", "madder", 14 },
+			nil},
+		{"skirt-gores", "Skirt", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Peat serge", "walnut", 27 }, nil},
+		{"bodice-shirt", "Shirt waist", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
+		{"cloak", "Fair cloak", store.Drafted, draft.Settings{"circle": 0.75, "panels": 3.0, "lining": "lined"},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Fulled harbour wool", "woad", 38 }, nil},
+	}, "", nil},
 }
 
 // stash is what lies in the cupboard. The layer named is cut from it.
