@@ -13,6 +13,7 @@ const (
 	Support    Kind = "support"
 	Skirt      Kind = "skirt"
 	Bodice     Kind = "bodice"
+	Gown       Kind = "gown"
 	Wrap       Kind = "wrap"
 	Accessory  Kind = "accessory"
 )
@@ -56,6 +57,8 @@ func All() []Family {
 		{Kind: Bodice, Label: "Bodices and jackets", Seen: true,
 			Cloth: Cloth{Low: 90, High: 380, Fibres: []string{"wool", "silk", "cotton", "linen", "velvet"}, Firm: true, Opaque: true,
 				For: "a fitted garment"}},
+		{Kind: Gown, Label: "Dresses and gowns", Seen: true,
+			Cloth: Cloth{Low: 90, High: 420, Fibres: []string{"wool", "silk", "cotton", "linen", "velvet"}, Opaque: true, For: "a gown"}},
 		{Kind: Wrap, Label: "Coats, capes and cloaks", Seen: true,
 			Cloth: Cloth{Low: 180, High: 650, Fibres: []string{"wool", "silk", "velvet", "cotton"}, Opaque: true, For: "a wrap"}},
 		{Kind: Accessory, Label: "Aprons and pockets", Seen: true,

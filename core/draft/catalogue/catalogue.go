@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/draft/accessory"
 	"ardentgusset/core/draft/bodice"
 	"ardentgusset/core/draft/foundation"
+	"ardentgusset/core/draft/gown"
 	"ardentgusset/core/draft/skirt"
 	"ardentgusset/core/draft/support"
 	"ardentgusset/core/draft/underwear"
@@ -44,6 +45,7 @@ func All() []draft.Garment {
 		skirt.Gores{},
 		support.TieredPetticoat{Outer: true},
 		skirt.Overskirt{},
+		gown.Straight{},
 		bodice.Block{},
 		bodice.Conical{},
 		bodice.HighWaist{},
@@ -84,6 +86,7 @@ type Stack struct {
 // garment of the catalogue.
 func Stacks() []Stack {
 	return []Stack{
+		{"about 1350", []string{"shift", "gown-straight", "cloak"}},
 		{"1740s to 1770s, over panniers", []string{"shift", "stays", "panniers", "bodice-conical"}},
 		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "pocket-tied", "petticoat-gored", "skirt-breadths", "apron"}},
 		{"1830s, over cords", []string{"shift", "short-stays", "petticoat-corded", "petticoat-flounced"}},

@@ -327,7 +327,7 @@ func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 	}
 	d.Sew("hood-crown", "hood", "crown", "hood", "crown", "plain")
 	d.Measure("hood", "the hood", "round the face", 2*high)
-	d.Tell("hood", "Tried on with the hair as it is worn: turn the head; where it drags behind, it wants to be deeper.")
+	d.Remark(false, "Try the hood with the hair as it is worn", "Turn the head: where it drags behind, it wants to be deeper or higher.")
 }
 
 // collar adds a standing collar, on the fold behind.
