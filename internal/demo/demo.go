@@ -134,8 +134,10 @@ var ensembles = []struct {
 	// For the cold: gores over a petticoat, and a lined cloak over all.
 	{"The ice-fair broker", "about 1896", "Skerrow Harbour ice fair", 3, 68, 30, 2, []layer{
 		{"combinations", "Combinations", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Brushed cotton", 8 }, nil},
-		{"petticoat-gored", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Red flannel",
-			"madder", 14 },
+		{"petticoat-gored", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) {
+			f.Name, f.Colour, f.Price = "Red flannel",
+				"madder", 14
+		},
 			nil},
 		{"skirt-gores", "Skirt", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Peat serge", "walnut", 27 }, nil},
 		{"bodice-shirt", "Shirt waist", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},

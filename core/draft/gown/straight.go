@@ -305,7 +305,7 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		at := math.Min(drop, bottom)
 		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, 4*s.half/on.Girth(at))})
 	}
-	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust), Girth: on.GirthAt(figure.Bust) + 30},
+	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust) - 2, Girth: on.GirthAt(figure.Bust) + 30}, // it hangs from there
 		{Drop: on.Drop(figure.Hip), Girth: math.Max(4*s.half, on.GirthAt(figure.Hip))}, {Drop: bottom, Girth: 4*s.half + (hem-4*s.half)*0.6}}
 	d.Wear.Hem = hem
 	d.Tell("cut", "Pull a thread and cut along it: the body lies on the grain. Two gores lie head to tail in one breadth. Cut "+
