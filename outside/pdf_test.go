@@ -166,6 +166,16 @@ func TestEveryStagePrints(t *testing.T) {
 	}
 }
 
+// What is wider than the widest sheet is printed on several of them: a quarter of a cloak, 1.5 m each way.
+func TestWiderThanTheSheet(t *testing.T) {
+	poppler(t, "pdfinfo")
+	out, err := exec.Command("pdfinfo", printed(t, "a0", []pattern.Piece{pattern.Rectangle("a", "Wide", 1500, 1450, 15)})).CombinedOutput()
+	require.NoError(t, err, string(out))
+	assert.Contains(t, string(out), "A0", string(out))
+	pages, _ := strconv.Atoi(regexp.MustCompile(`Pages:\s+(\d+)`).FindStringSubmatch(string(out))[1])
+	assert.Greater(t, pages, 4, "the first page, and two by two sheets")
+}
+
 // Nothing on the first page lies outside the margins, on either paper, and every
 // sheet says what it is part of, for whom and which of how many it is.
 func TestEverySheetSaysWhatItIs(t *testing.T) {

@@ -44,6 +44,7 @@ func All() []draft.Garment {
 		skirt.Breadths{},
 		skirt.Gores{},
 		support.TieredPetticoat{Outer: true},
+		support.FlouncedPetticoat{Outer: true},
 		skirt.Overskirt{},
 		gown.Straight{},
 		bodice.Block{},
@@ -104,7 +105,7 @@ func Stacks() []Stack {
 		{"bare shoulders, on a stage", []string{"boned-bodice", "petticoat-tiered", "skirt-tiered"}},
 		{"a strapless bodice", []string{"bodice-strapless", "petticoat-tiered"}},
 		{"on the bias, with a cowl", []string{"under-petticoat", "bodice-cowl"}},
-		{"a character in a padded jacket", []string{"drawers", "bodice-shirt", "shoulder-pads", "jacket-quilted"}},
+		{"a character in a padded jacket", []string{"drawers", "skirt-flounced", "bodice-shirt", "shoulder-pads", "jacket-quilted"}},
 		{"soft support, and a plain bodice", []string{"bust-support", "under-petticoat", "bodice-plain"}},
 	}
 }

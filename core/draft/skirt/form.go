@@ -115,6 +115,7 @@ func (f *form) leastRound() float64 {
 
 // hemmed shares a hem among the gores.
 func (f *form) hemmed(round float64) error {
+	f.hems = nil
 	more := round - f.leastRound()
 	if more < -1 {
 		return fmt.Errorf("a hem of %s is narrower than what it goes round with its pleats, %s: widen the hem, or take fewer or "+

@@ -95,16 +95,31 @@ func gored(on figure.Figure, v draft.Values) *form {
 // Draft drafts it.
 func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	f := gored(on, v)
-	if err := f.hemmed(v.Number("hem_round")); err != nil {
-		return draft.Draft{}, err
-	}
-	if err := f.dart(); err != nil {
-		return draft.Draft{}, err
-	}
-	seam, opening := v.Number("allowance"), v.Number("placket")
-	pieces, err := f.gores(seam, v.Number("hem"))
-	if err != nil {
-		return draft.Draft{}, err
+	seam, opening, asked := v.Number("allowance"), v.Number("placket"), v.Number("hem_round")
+	// A gore that is no plain cone has a hem that is a little shorter or longer than an arc: what the first
+	// drawing is out by goes into the second.
+	var pieces []pattern.Piece
+	for round, tries := asked, 0; tries < 2; tries++ {
+		if err := f.hemmed(round); err != nil {
+			return draft.Draft{}, err
+		}
+		if err := f.dart(); err != nil {
+			return draft.Draft{}, err
+		}
+		var err error
+		if pieces, err = f.gores(seam, v.Number("hem")); err != nil {
+			return draft.Draft{}, err
+		}
+		drawn := 0.0
+		for k := range f.n {
+			e, _ := pieces[k].Edge("hem")
+			drawn += 2 * e.Length()
+		}
+		next := math.Max(round+asked-drawn, f.leastRound())
+		if math.Abs(next-round) < 2 {
+			break
+		}
+		round = next
 	}
 	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	for i := range d.Pieces { // a seam is sewn to the next piece's edge

@@ -12,6 +12,7 @@ import (
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -71,15 +72,21 @@ type apron struct {
 func (a apron) takeUp() float64 { return (a.cut - a.drawn) / float64(a.pleats) }
 
 // apronOn drafts it.
-func apronOn(on figure.Figure, v draft.Values, band part.Band) apron {
+func apronOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) (apron, error) {
 	waist := on.At(0)
 	a := apron{waist: band.Lower * waist.Arc(0, covers) / waist.Girth(), front: v.Number("front"), drawn: v.Number("side"),
 		pleats: v.Whole("pleats")}
 	a.cut = a.drawn * v.Number("draws")
 	hip := on.At(math.Min(on.Drop(figure.Hip), on.FallsTo(90, a.drawn))).Arc(0, covers)
-	a.top = math.Max(a.waist, hip*v.Number("apron_full"))
-	a.hem = a.top * 1.3 // folds that fan out need more below
-	return a
+	// It is cut on the fold, in one breadth: a narrow cloth takes from what would only fold.
+	room := float64(in.Usable())/2 - math.Max(v.Number("allowance"), v.Number("hem")) - 4 // its sides slant
+	if least := math.Max(hip, a.waist); least > room-5 {
+		return a, fmt.Errorf("the apron goes round %s from side to side, and this cloth has %s: choose a wider cloth, or shorter sides",
+			measure.Tell(2*least), measure.Tell(2*room))
+	}
+	a.top = math.Min(math.Max(a.waist, hip*v.Number("apron_full")), room-5)
+	a.hem = math.Min(a.top*1.3, room) // folds that fan out need more below
+	return a, nil
 }
 
 // piece is the apron: its centre on the fold, its side slanting out, its hem falling to the sides, from
@@ -151,10 +158,50 @@ func loops(cut, drawn float64, puffs int) []looped {
 	return out
 }
 
+// backBreadths are the half back from its centre out, half as wide as given: in one on the fold, in two
+// with a seam down the centre, or in three.
+func backBreadths(v draft.Values, in cloth.Fabric, wide, cut float64) ([]pattern.Piece, error) {
+	seam, hem := v.Number("allowance"), v.Number("hem")
+	n, err := fullness.Panels(2*wide, float64(in.Usable()), math.Max(seam, hem))
+	if err != nil {
+		return nil, err
+	}
+	if n > 3 {
+		return nil, fmt.Errorf("the back would take %d breadths of this cloth, more than three: take it less full, or a wider cloth", n)
+	}
+	piece := func(id, name string, across float64, folded bool) pattern.Piece {
+		p := pattern.Rectangle(id, name, across, cut, seam)
+		p.Allow(hem, "bottom")
+		p.Be(pattern.Hem, "bottom")
+		p.Cut, p.Mirrored = 2, true
+		if folded {
+			p.Cut, p.Mirrored, p.Fold = 1, false, "left"
+			p.Allow(0, "left")
+		}
+		e, _ := p.Edge("top")
+		p.GatherRows(e.Line)
+		return p
+	}
+	var out []pattern.Piece
+	switch n {
+	case 1, 2:
+		out = []pattern.Piece{piece("back", "Back", wide, n == 1)}
+	default:
+		out = []pattern.Piece{piece("back", "Back", wide/3, true), piece("back-side", "Side of the back", wide*2/3, false)}
+	}
+	last := &out[len(out)-1]
+	last.Allow(hem, "right")
+	last.Be(pattern.FacedOut, "right")
+	return out, nil
+}
+
 // Draft drafts it.
 func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
-	a := apronOn(on, v, band)
+	a, err := apronOn(on, v, in, band)
+	if err != nil {
+		return draft.Draft{}, err
+	}
 	front, err := a.piece(v)
 	if err != nil {
 		return draft.Draft{}, err
@@ -164,39 +211,48 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 			measure.Tell(math.Max(shows, 0)))
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
-	seam := v.Number("allowance")
 	taken := band.Lower/2 - a.waist // of the band by the half back
 	cut := v.Number("back") * v.Number("back_draws")
-	back := pattern.Rectangle("back", "Back", taken*v.Number("back_full"), cut, seam)
-	back.Fold = "left"
-	back.Allow(0, "left")
-	back.Allow(v.Number("hem"), "bottom", "right")
-	back.Be(pattern.Hem, "bottom")
-	back.Be(pattern.FacedOut, "right")
-	if e, ok := back.Edge("top"); ok {
-		back.GatherRows(e.Line)
-	}
-	wide := plane.BoxOf(back.Edges[0].Line).Width()
+	wide := taken * v.Number("back_full")
 	if wide > 4000 {
 		return draft.Draft{}, fmt.Errorf("the back would be %s wide: take it less full", measure.TellLong(2*wide))
 	}
 	ties := loops(cut, v.Number("back"), v.Whole("puffs"))
 	tapes := []float64{0, wide * 0.55}
-	for _, x := range tapes {
-		for i, l := range ties {
-			back.Marks = append(back.Marks, pattern.Mark{Kind: pattern.Tie, Label: fmt.Sprint("loop ", i+1),
-				Path: []plane.Point{{X: x, Y: cut - l.loop}}})
+	backs, err := backBreadths(v, in, wide, cut)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	d.Pieces = append([]pattern.Piece{front}, backs...)
+	from := 0.0
+	for i := range backs {
+		p := &d.Pieces[1+i]
+		across := plane.BoxOf(p.Edges[0].Line).Width()
+		for _, x := range tapes {
+			if x < from || x >= from+across {
+				continue
+			}
+			for k, l := range ties {
+				p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Tie, Label: fmt.Sprint("loop ", k+1),
+					Path: []plane.Point{{X: x - from, Y: cut - l.loop}}})
+			}
+		}
+		from += across
+		if i > 0 {
+			d.Sew(fmt.Sprintf("back-%d", i), "back", "right", p.ID, "left", "plain")
 		}
 	}
-	d.Pieces = []pattern.Piece{front, back}
+	if backs[0].Fold == "" {
+		d.Sew("centre-back", "back", "left", "back", "left", "plain")
+	}
 	var stretches []pattern.Stretch
 	sew := func(hand pattern.Hand, k int) {
 		p := &d.Pieces[k]
-		long, by := a.waist, pattern.SmallPleats
-		if k == 1 {
-			long, by = taken, pattern.Gathers
-		}
 		e, _ := p.Edge("top")
+		long, by := a.waist, pattern.SmallPleats
+		if k > 0 {
+			long, by = taken*e.Length()/wide, pattern.Gathers
+		}
 		more := e.Length() - long
 		if more <= pattern.Slack {
 			by = pattern.Equal
@@ -208,8 +264,12 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	}
 	sew(pattern.Left, 0)
 	sew(pattern.Right, 0)
-	sew(pattern.Right, 1)
-	sew(pattern.Left, 1)
+	for k := len(backs); k > 0; k-- {
+		sew(pattern.Right, k)
+	}
+	for k := range backs {
+		sew(pattern.Left, k+1)
+	}
 	d.Pieces = append(d.Pieces, band.Piece(stretches...))
 	finishOverskirt(&d, on, v, in, drapery{a, band, ties, tapes, cut, wide})
 	return d, nil

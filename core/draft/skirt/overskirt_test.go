@@ -77,6 +77,15 @@ func TestOverskirtsAddUp(t *testing.T) {
 			require.Greater(t, l.loop, l.ring)
 			require.Less(t, l.loop, drafttest.Value(d, "back.cut"))
 		}
+		across := 0.0
+		for i := range d.Pieces {
+			if q := &d.Pieces[i]; q.ID == "back" || q.ID == "back-side" {
+				box := plane.BoxOf(q.Opened())
+				require.LessOrEqual(t, box.Width(), float64(Overskirt{}.About().Usual.Usable())+1e-6, "it fits the cloth")
+				across += 2 * plane.BoxOf(q.Edges[0].Line).Width()
+			}
+		}
+		require.InDelta(t, drafttest.Value(d, "back.width"), across, 0.1)
 		require.InDelta(t, drafttest.Length(t, d, "back", "right"), v.Number("back")*v.Number("back_draws"), 0.1)
 		require.False(t, math.IsNaN(drafttest.Value(d, "side.cut")))
 	})

@@ -42,6 +42,18 @@ func (Cloak) Parameters() []draft.Parameter {
 			return on.Over(180, on.Floor()-abovePath), figure.Memory
 		})
 	long.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { return shortest, on.Over(180, on.Floor()) }
+	panels := draft.Tally("panels", "Panels a side", 1, 4, 1, "", figure.Memory,
+		"More fit a narrower cloth; with one the whole of it lies on the fold behind.")
+	panels.Rule = "as many as a cloth of ⟦150 cm⟧ needs"
+	panels.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		n := 1
+		for ; n < 4; n++ {
+			if across(v.Number("length")*1.1, math.Pi*v.Number("circle"), n)+2*15 < usualCloth {
+				break
+			}
+		}
+		return float64(n), figure.Reason{Text: "a panel lies across a cloth of ⟦150 cm⟧", Source: figure.Memory}
+	}
 	deep := draft.MmFrom("hood_deep", "Hood, from the face to the back", 180, 520, "⟦24 cm⟧ to ⟦26 cm⟧, or as long as the neck needs",
 		"A full cloak’s hood to ⟦38 cm⟧.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 			return math.Max(250, math.Ceil(halfNeck(on, v)+30)), figure.Memory
@@ -57,8 +69,7 @@ func (Cloak) Parameters() []draft.Parameter {
 	return []draft.Parameter{long,
 		draft.Times("circle", "Part of a circle", 0.4, 1, 0.5, "half a circle: little cloth, and it hangs close", figure.Memory,
 			"½ hangs close, ¾ closes over the arms, a whole circle falls in deep folds.").Saving("Less of a circle"),
-		draft.Tally("panels", "Panels a side", 1, 4, 1, "one: in one piece on the fold", figure.Memory,
-			"More panels fit a narrower cloth. With one the middle of the back lies on the fold."),
+		panels,
 		draft.Mm("ease", "Ease at the neck", 0, 80, 20, "over a collar more", figure.Memory, "Added to the neck."),
 		draft.OneOf("neck", "At the neck", "It carries the weight: a hood or a collar helps to hold it.", "hood", "a hood",
 			"collar", "a collar",
@@ -74,6 +85,19 @@ func (Cloak) Parameters() []draft.Parameter {
 // stretches is by how much a neck edge, on every grain, is cut shorter than it is sewn, mm (common
 // practice, no source).
 const stretches = 5.0
+
+// usualCloth is what a wide cloth has between its selvedges once it is washed, mm (from memory).
+const usualCloth = 1430.0
+
+// across is how wide a panel of a half circle of some angle lies with its middle along the cloth, when
+// there are n a side and the back is on the fold, mm.
+func across(radius, whole float64, n int) float64 {
+	one := 2 * whole
+	if n > 1 {
+		one = whole / (float64(n) - 0.5)
+	}
+	return 2 * radius * math.Sin(math.Min(one/2, math.Pi/2))
+}
 
 // halfNeck is half of the neck edge as it is cut, mm.
 func halfNeck(on figure.Figure, v draft.Values) float64 {
@@ -297,18 +321,21 @@ func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 		p.Cut = 4
 		p.Layered(pattern.ForLining)
 	}
-	// What it has more lies behind: the front piece takes none where there are others.
-	plain, rest := 0.0, 0.0
-	for i, n := range necks {
-		if i == 0 && len(necks) > 1 {
-			plain = n.Length
-		} else {
-			rest += n.Length
-		}
+	// What it has more lies behind: the front piece takes none where there is room enough in the others.
+	rest := 0.0
+	for _, n := range necks[min(1, len(necks)-1):] {
+		rest += n.Length
+	}
+	plain := 0.0
+	for _, n := range necks {
+		plain += n.Length
+	}
+	if plain -= rest; deep-plain > 4*rest {
+		plain, rest = 0, plain+rest
 	}
 	fuller, more := slices.Clone(necks), deep-plain-rest
 	for i := range fuller {
-		if i > 0 || len(necks) == 1 {
+		if i > 0 || plain == 0 {
 			fuller[i].Length *= 1 + more/rest
 		}
 	}
@@ -406,12 +433,7 @@ func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
 		most = math.Max(most, w)
 	}
 	drop := most * v.Number("give") / 100
-	wide, angle := c.neck+most, c.whole // on the fold it reaches so far to the side
-	if n > 1 {                          // its middle lies along the cloth
-		angle = c.whole / (float64(n) - 0.5) / 2
-		wide *= 2
-	}
-	wide *= math.Sin(math.Min(angle, math.Pi/2))
+	wide := across(c.neck+most, c.whole, n)
 	if room := float64(in.Width - 2*in.Selvedge); wide+2*v.Number("allowance") > room && n < 4 {
 		d.Offer(false, "A panel is wider than the cloth", fmt.Sprintf("It is %s wide with its seams, the cloth %s between its selvedges.",
 			measure.Tell(wide+2*v.Number("allowance")), measure.Tell(room)), "One panel more a side",

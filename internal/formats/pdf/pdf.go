@@ -66,15 +66,18 @@ type sheet struct {
 // Write lays the pieces out and writes the PDF. The error is for pieces that
 // can't be laid or a writer that fails.
 func (p Print) Write(ctx context.Context, w io.Writer, pieces []pattern.Piece) error {
-	tileW, tileH := p.Paper.Width-2*margin-lap, p.Paper.Height-2*margin-lap
+	need := 0.0
+	for i := range pieces {
+		b := plane.BoxOf(pieces[i].CutLine())
+		need = math.Max(need, math.Min(b.Width(), b.Height()))
+	}
 	width := p.Paper.Width - 2*margin
+	if p.Paper.Whole && need+20 > width { // what is wider than the sheet comes in several
+		p.Paper.Whole, p.Paper.Height = false, p.Paper.Width*math.Sqrt2
+	}
+	tileW, tileH := p.Paper.Width-2*margin-lap, p.Paper.Height-2*margin-lap
 	if !p.Paper.Whole {
 		// As wide as a few sheets, so that the map is not one long ribbon.
-		need := 0.0
-		for i := range pieces {
-			b := plane.BoxOf(pieces[i].CutLine())
-			need = math.Max(need, math.Min(b.Width(), b.Height()))
-		}
 		width = tileH * math.Max(3, math.Ceil((need+20)/tileH))
 	}
 	spread, length, err := arrange(ctx, pieces, width)
