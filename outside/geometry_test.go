@@ -232,7 +232,7 @@ func TestLaysAgainstGEOS(t *testing.T) {
 	var in []cloth
 	for _, s := range stacks(t) {
 		j := s.Job()
-		require.NoError(t, j.Check())
+		require.NoError(t, j.Check(), s.Kind)
 		r := lay.Place(context.Background(), j)
 		require.Empty(t, r.Unplaced)
 		one := cloth{Name: s.ID, Width: j.Cloth.Width, Length: r.Length, Selvedge: j.Cloth.Selvedge, Utilisation: r.Utilisation}

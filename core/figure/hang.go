@@ -107,31 +107,39 @@ func (f Figure) falling(degrees float64) func(drop float64) float64 {
 
 // Over is the length of cloth from the base of the neck down to a drop at a bearing: over shoulders, back
 // or bust on the outer hull of the figure as dressed, then straight, as a cape hangs.
-func (f Figure) Over(degrees, drop float64) float64 {
+func (f Figure) Over(degrees, drop float64) float64 { return f.FromNeck()(degrees)(drop) }
+
+// FromNeck is Over for many bearings and drops: by bearing what gives the length by drop.
+func (f Figure) FromNeck() func(degrees float64) func(drop float64) float64 {
 	t := f.Torso()
-	turn := degrees * math.Pi / 180
 	ends := (t.Throat.Z + t.Nape.Z) / 2
-	from := -((ends+t.NeckPoint.Z)/2 + (t.Throat.Z-t.Nape.Z)/2*math.Cos(turn) + (ends-t.NeckPoint.Z)/2*math.Cos(2*turn))
-	chain := []plane.Point{{X: f.At(from).Reach(degrees), Y: from}}
-	for _, s := range f.slices {
-		p := plane.Pt(s.section.Reach(degrees), s.drop)
-		if p.Y <= from || p.X <= chain[len(chain)-1].X {
-			continue
-		}
-		for len(chain) > 1 {
-			a, b := chain[len(chain)-2], chain[len(chain)-1]
-			if b.Sub(a).Cross(p.Sub(a)) > 0 { // b lies outside the chord: keep it
-				break
+	return func(degrees float64) func(drop float64) float64 {
+		turn := degrees * math.Pi / 180
+		from := -((ends+t.NeckPoint.Z)/2 + (t.Throat.Z-t.Nape.Z)/2*math.Cos(turn) + (ends-t.NeckPoint.Z)/2*math.Cos(2*turn))
+		chain := []plane.Point{{X: f.At(from).Reach(degrees), Y: from}}
+		for _, s := range f.slices {
+			p := plane.Pt(s.section.Reach(degrees), s.drop)
+			if p.Y <= from || p.X <= chain[len(chain)-1].X {
+				continue
 			}
-			chain = chain[:len(chain)-1]
+			for len(chain) > 1 {
+				a, b := chain[len(chain)-2], chain[len(chain)-1]
+				if b.Sub(a).Cross(p.Sub(a)) > 0 { // b lies outside the chord: keep it
+					break
+				}
+				chain = chain[:len(chain)-1]
+			}
+			chain = append(chain, p)
 		}
-		chain = append(chain, p)
+		fall, hull := f.falling(degrees), f.hull(degrees)
+		return func(drop float64) float64 {
+			way := downTo(chain, drop)
+			if drop > 0 { // what the wearer's own reading to the floor has more lies below the waist
+				way += fall(drop) - downTo(hull, drop)
+			}
+			return way
+		}
 	}
-	way := downTo(chain, drop)
-	if drop > 0 { // what the wearer's own reading to the floor has more lies below the waist
-		way += f.Fall(degrees, drop) - downTo(f.hull(degrees), drop)
-	}
-	return way
 }
 
 // FallsTo is the drop that a length of cloth from the waist reaches at a

@@ -47,9 +47,9 @@ func (Cloak) Parameters() []draft.Parameter {
 	panels.Rule = "as many as a cloth of ⟦150 cm⟧ needs"
 	panels.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		n := 1
-		for ; n < 4; n++ {
-			if across(v.Number("length")*1.1, math.Pi*v.Number("circle"), n)+2*15 < usualCloth {
-				break
+		if c, err := cut(on, v); err == nil {
+			for n < 4 && across(c.neck+slices.Max(c.ways), c.whole, n)+2*seamRoom > usualCloth {
+				n++
 			}
 		}
 		return float64(n), figure.Reason{Text: "a panel lies across a cloth of ⟦150 cm⟧", Source: figure.Memory}
@@ -69,8 +69,8 @@ func (Cloak) Parameters() []draft.Parameter {
 	return []draft.Parameter{long,
 		draft.Times("circle", "Part of a circle", 0.4, 1, 0.5, "half a circle: little cloth, and it hangs close", figure.Memory,
 			"½ hangs close, ¾ closes over the arms, a whole circle falls in deep folds.").Saving("Less of a circle"),
-		panels,
 		draft.Mm("ease", "Ease at the neck", 0, 80, 20, "over a collar more", figure.Memory, "Added to the neck."),
+		panels,
 		draft.OneOf("neck", "At the neck", "It carries the weight: a hood or a collar helps to hold it.", "hood", "a hood",
 			"collar", "a collar",
 			"bound", "bound"), deep, high, stand,
@@ -86,8 +86,9 @@ func (Cloak) Parameters() []draft.Parameter {
 // practice, no source).
 const stretches = 5.0
 
-// usualCloth is what a wide cloth has between its selvedges once it is washed, mm (from memory).
-const usualCloth = 1430.0
+// usualCloth is what a wide cloth has between its selvedges once it is washed, and seamRoom what a seam takes
+// at most, mm (from memory).
+const usualCloth, seamRoom = 1430.0, 25.0
 
 // across is how wide a panel of a half circle of some angle lies with its middle along the cloth, when
 // there are n a side and the back is on the fold, mm.
@@ -152,9 +153,11 @@ func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 	const steps = 60
 	c := &cloak{whole: math.Pi * v.Number("circle")}
 	c.neck = halfNeck(on, v) / c.whole
+	hangs := on.FromNeck()
+	behind := hangs(180)
 	low, high := -on.Torso().Nape.Z+shortest/2, on.Floor()
 	for range 50 {
-		if mid := (low + high) / 2; on.Over(180, mid) < v.Number("length") {
+		if mid := (low + high) / 2; behind(mid) < v.Number("length") {
 			low = mid
 		} else {
 			high = mid
@@ -165,7 +168,7 @@ func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 	for i := range steps + 1 {
 		b := 180 * float64(i) / steps
 		c.angle = append(c.angle, c.whole*2*neck.Arc(0, b)/neck.Girth())
-		c.ways = append(c.ways, on.Over(b, c.drop))
+		c.ways = append(c.ways, hangs(b)(c.drop))
 		if c.ways[i] < shortest/3 {
 			return nil, fmt.Errorf("it would be only %s long before: make it longer", measure.Tell(math.Max(c.ways[i], 0)))
 		}
@@ -288,7 +291,7 @@ func (Cloak) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			if k == n-1 {
 				edge = "right"
 			}
-			d.Sew(fmt.Sprintf("seam-%d", k), d.Pieces[k-1].ID, "right", p.ID, edge, "felled")
+			d.Sew(fmt.Sprintf("seam-%d", k), d.Pieces[k-1].ID, "right", p.ID, edge, "run-and-fell")
 		}
 	}
 	switch v.Choice("neck") {
@@ -398,7 +401,8 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 	}
 	// Round shoulders and arms, a hand below the points of the shoulders.
 	arms := -on.Torso().ShoulderPoint.Z + 80
-	ring := c.round(func(i int) float64 { return on.Over(180*float64(i)/float64(len(c.angle)-1), arms) })
+	hangs := on.FromNeck()
+	ring := c.round(func(i int) float64 { return hangs(180 * float64(i) / float64(len(c.angle)-1))(arms) })
 	d.Measure("shoulders", "the cloak", "round shoulders and arms", ring)
 	if need := on.GirthAt(figure.Bust) * broad; ring < need && c.drop > arms {
 		d.Remark(false, "It does not close over the arms", fmt.Sprintf("Round shoulders and arms it measures %s, they about %s: "+
@@ -428,10 +432,7 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 
 // tell says what is particular about its making.
 func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
-	n, most := v.Whole("panels"), 0.0
-	for _, w := range c.ways {
-		most = math.Max(most, w)
-	}
+	n, most := v.Whole("panels"), slices.Max(c.ways)
 	drop := most * v.Number("give") / 100
 	wide := across(c.neck+most, c.whole, n)
 	if room := float64(in.Width - 2*in.Selvedge); wide+2*v.Number("allowance") > room && n < 4 {
