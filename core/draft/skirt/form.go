@@ -30,6 +30,7 @@ type form struct {
 	share           []float64
 	darts           []int // of each gore, in each half
 	intake          []float64
+	drawn           []bool // of each gore: it has too much for darts, and is gathered
 	hems            []float64
 	n               int       // gores and back
 	weights         []float64 // of what each gore takes of the flare, all of a half
@@ -133,7 +134,7 @@ func (f *form) hemmed(round float64) error {
 
 // dart settles what darts take in each gore beside its edges.
 func (f *form) dart() error {
-	f.darts, f.intake = make([]int, f.n), make([]float64, f.n)
+	f.darts, f.intake, f.drawn = make([]int, f.n), make([]float64, f.n), make([]bool, f.n)
 	for k := range f.n {
 		if k == f.n-1 && (f.pleated || f.behind > 0) {
 			continue // what it has more is taken in with the rest
@@ -154,6 +155,10 @@ func (f *form) dart() error {
 		}
 		f.darts[k] = int(math.Ceil(more/largestDart - 1e-9))
 		if f.darts[k] > mostDarts || more > 0.7*f.share[k] {
+			if !f.pleated { // over a bustle or a hoop
+				f.darts[k], f.intake[k], f.drawn[k] = 1, more, true
+				continue
+			}
 			return fmt.Errorf("hip and waist differ by %s; that is more than %d darts a gore can take in: use more side gores or a "+
 				"larger part for the back", measure.Tell(f.hip-f.waist), mostDarts)
 		}
@@ -223,6 +228,9 @@ func (f *form) width(k int) func(up float64) float64 {
 	spare := atHip - f.Need(k, hipDrop) - f.gathered(k)*f.halves(k)
 	inDarts := f.intake[k] * float64(f.darts[k]) * f.halves(k)
 	deep := f.dartLength()
+	if f.drawn[k] {
+		deep = top - hipUp
+	}
 	return func(up float64) float64 {
 		if up <= hipUp || f.conical {
 			w, _ := along(up)
@@ -308,6 +316,10 @@ func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
 func (f *form) markDarts(p *pattern.Piece, k int) {
 	waist, _ := p.Edge("waist")
 	long := waist.Length()
+	if f.drawn[k] {
+		p.GatherRows(waist.Line)
+		return
+	}
 	for i := range f.darts[k] {
 		mid := long * float64(i+1) / float64(f.darts[k]+1)
 		a, _ := plane.Along(waist.Line, mid-f.intake[k]/2)
@@ -322,8 +334,10 @@ func (f *form) markDarts(p *pattern.Piece, k int) {
 // dartCount is how many darts the whole skirt has.
 func (f *form) dartCount() int {
 	sum := 0
-	for _, n := range f.darts {
-		sum += 2 * n
+	for k, n := range f.darts {
+		if !f.drawn[k] {
+			sum += 2 * n
+		}
 	}
 	return sum
 }

@@ -3,6 +3,7 @@ package skirt
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -139,6 +140,8 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			t.more, t.by = f.gathered(k), pattern.Gathers
 			e, _ := d.Pieces[k].Edge("top")
 			d.Pieces[k].GatherRows(e.Line)
+		case f.drawn[k]:
+			t.more, t.by = f.intake[k], pattern.Gathers
 		case f.darts[k] > 0:
 			t.more, t.by = f.intake[k]*float64(f.darts[k]), pattern.Darts
 		}
@@ -150,6 +153,9 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	d.Placket(opening, seam)
 	part.RemarkSlope(&d, f.moved)
 	for k := range f.darts {
+		if f.drawn[k] {
+			continue
+		}
 		run := &d.Waist.Runs[k]
 		for i := range f.darts[k] {
 			run.Darts = append(run.Darts, run.Long*float64(i+1)/float64(f.darts[k]+1))
@@ -187,6 +193,9 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 	if n := f.dartCount(); n > 0 {
 		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %s in what the edges of the gores do not.",
 			measure.Tell(f.hip-f.waist), measure.Count(n, "dart takes", "darts take")))
+	}
+	if slices.Contains(f.drawn, true) {
+		d.Remark(false, "Gathered over what stands out", "Where hip and waist differ by more than darts take, the gore is gathered at the waist.")
 	}
 	if under := on.Fullness(); under > round+10 {
 		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
