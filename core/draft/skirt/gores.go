@@ -195,7 +195,8 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 			measure.Tell(f.hip-f.waist), measure.Count(n, "dart takes", "darts take")))
 	}
 	if slices.Contains(f.drawn, true) {
-		d.Remark(false, "Gathered over what stands out", "Where hip and waist differ by more than darts take, the gore is gathered at the waist.")
+		d.Remark(false, "Gathered over what stands out", "Where hip and waist differ by more than darts take, the gore is "+
+			"gathered at the waist.")
 	}
 	if under := on.Fullness(); under > round+10 {
 		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+

@@ -33,6 +33,11 @@ func (Overskirt) About() draft.About {
 func (Overskirt) Parameters() []draft.Parameter {
 	puffs := draft.Tally("puffs", "Puffs behind", 1, 3, 2, "two, the upper one larger", figure.Memory,
 		"Each is looped up from a point on the cloth to a ring higher up on its tape.")
+	pleats := draft.Tally("pleats", "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory, "They turn up, the first ⟦6 cm⟧ below "+
+		"the band.")
+	pleats.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
+		return 3, math.Max(math.Min(9, 1+math.Floor((v.Number("side")-firstPleat-lastPleat)/25)), 3)
+	}
 	back := draft.MmFrom("back", "Back, drawn up", 300, 1100, "to ⟦22 cm⟧ above the floor",
 		"From the band to its lower edge as it hangs, over what is worn under it.", func(on figure.Figure,
 			_ draft.Values) (float64, figure.Source) {
@@ -40,11 +45,10 @@ func (Overskirt) Parameters() []draft.Parameter {
 		})
 	return draft.Without(part.OnBand(25, 10,
 		draft.Mm("front", "Front, at the centre", 300, 900, 550, "⟦40 cm⟧ to ⟦80 cm⟧", figure.Memory, "From the band to the hem."),
-		draft.Mm("side", "Sides, drawn up", 200, 800, 520, "as long as the tape that holds them", figure.Memory,
+		draft.Mm("side", "Sides, drawn up", 220, 800, 520, "as long as the tape that holds them", figure.Memory,
 			"From the band to where the apron's edge ends behind the hip."),
 		draft.Times("draws", "Sides, cut times drawn", 1.2, 2.2, 1.6, "1.4 to 2", figure.Memory, "The more, the deeper the folds."),
-		draft.Tally("pleats", "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory, "They turn up, the first ⟦6 cm⟧ "+
-			"below the band."),
+		pleats,
 		draft.Times("apron_full", "Apron over the hips, times what it covers", 1, 1.4, 1.15, "loose enough to fold", figure.Memory,
 			"1.15 lies easily; to 1.35 makes rich folds."),
 		back, puffs,
@@ -64,6 +68,7 @@ const covers, firstPleat, lastPleat = 112.0, 60.0, 80.0
 type apron struct {
 	waist, top, hem float64 // of the half: of the band, and of the cloth at the band and at the hem
 	front, cut      float64 // along the centre and along the side
+	seamed          bool    // it has a seam down the centre: the cloth is too narrow for the fold
 	drawn           float64
 	pleats          int
 }
@@ -80,7 +85,11 @@ func apronOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) 
 	hip := on.At(math.Min(on.Drop(figure.Hip), on.FallsTo(90, a.drawn))).Arc(0, covers)
 	// It is cut on the fold, in one breadth: a narrow cloth takes from what would only fold.
 	room := float64(in.Usable())/2 - math.Max(v.Number("allowance"), v.Number("hem")) - 4 // its sides slant
-	if least := math.Max(hip, a.waist); least > room-5 {
+	least := math.Max(hip, a.waist)
+	if least > room-5 {
+		room, a.seamed = 2*room-v.Number("allowance"), true
+	}
+	if least > room-5 {
 		return a, fmt.Errorf("the apron goes round %s from side to side, and this cloth has %s: choose a wider cloth, or shorter sides",
 			measure.Tell(2*least), measure.Tell(2*room))
 	}
@@ -111,6 +120,10 @@ func (a apron) piece(v draft.Values) (pattern.Piece, error) {
 		{ID: "side", Name: "side, drawn up", Line: []plane.Point{foot, corner}, Allowance: v.Number("allowance")},
 		{ID: "top", Name: "waist edge", Line: top, Allowance: v.Number("allowance")},
 		{ID: "centre", Name: "centre, on the fold", Line: []plane.Point{{}, {Y: -a.front}}}}}
+	if a.seamed {
+		p.Cut, p.Mirrored, p.Fold = 2, true, ""
+		part.Rename(&p, "centre", "centre", "centre seam", v.Number("allowance"))
+	}
 	p.Be(pattern.Hem, "hem")
 	p.Be(pattern.FacedOut, "side")
 	// Between the pleats lies what shows, evenly; each is folded upwards.
@@ -158,16 +171,13 @@ func loops(cut, drawn float64, puffs int) []looped {
 	return out
 }
 
-// backBreadths are the half back from its centre out, half as wide as given: in one on the fold, in two
-// with a seam down the centre, or in three.
+// backBreadths are the half back from its centre out, so wide in all: on the fold, or from a seam down the
+// centre.
 func backBreadths(v draft.Values, in cloth.Fabric, wide, cut float64) ([]pattern.Piece, error) {
 	seam, hem := v.Number("allowance"), v.Number("hem")
 	n, err := fullness.Panels(2*wide, float64(in.Usable()), math.Max(seam, hem))
 	if err != nil {
 		return nil, err
-	}
-	if n > 3 {
-		return nil, fmt.Errorf("the back would take %d breadths of this cloth, more than three: take it less full, or a wider cloth", n)
 	}
 	piece := func(id, name string, across float64, folded bool) pattern.Piece {
 		p := pattern.Rectangle(id, name, across, cut, seam)
@@ -182,12 +192,20 @@ func backBreadths(v draft.Values, in cloth.Fabric, wide, cut float64) ([]pattern
 		p.GatherRows(e.Line)
 		return p
 	}
+	// All as wide, the first on the fold where their number is odd.
+	each, rest := 2*wide/float64(n), wide
 	var out []pattern.Piece
-	switch n {
-	case 1, 2:
-		out = []pattern.Piece{piece("back", "Back", wide, n == 1)}
-	default:
-		out = []pattern.Piece{piece("back", "Back", wide/3, true), piece("back-side", "Side of the back", wide*2/3, false)}
+	for k := 0; rest > 0.5; k++ {
+		across := each
+		if k == 0 && n%2 == 1 {
+			across /= 2
+		}
+		id, name := "back", "Back"
+		if k > 0 {
+			id, name = fmt.Sprintf("back-%d", k+1), fmt.Sprintf("Back %d, further out", k+1)
+		}
+		out = append(out, piece(id, name, across, k == 0 && n%2 == 1))
+		rest -= across
 	}
 	last := &out[len(out)-1]
 	last.Allow(hem, "right")
@@ -205,10 +223,6 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	front, err := a.piece(v)
 	if err != nil {
 		return draft.Draft{}, err
-	}
-	if shows := (a.drawn - firstPleat - lastPleat) / float64(a.pleats-1); shows < 25 {
-		return draft.Draft{}, fmt.Errorf("between the pleats of the sides there are only %s: take fewer of them, or longer sides",
-			measure.Tell(math.Max(shows, 0)))
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	taken := band.Lower/2 - a.waist // of the band by the half back
@@ -239,8 +253,12 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		}
 		from += across
 		if i > 0 {
-			d.Sew(fmt.Sprintf("back-%d", i), "back", "right", p.ID, "left", "plain")
+			d.Sew(fmt.Sprintf("back-%d", i), d.Pieces[i].ID, "right", p.ID, "left", "plain")
 		}
+	}
+	if a.seamed {
+		d.Sew("centre-front", "apron", "centre", "apron", "centre", "plain")
+		d.Remark(false, "The apron has a seam down the centre", "The cloth is too narrow for it on the fold; a wider one saves the seam.")
 	}
 	if backs[0].Fold == "" {
 		d.Sew("centre-back", "back", "left", "back", "left", "plain")

@@ -2,6 +2,7 @@ package skirt
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"ardentgusset/core/draft"
@@ -79,7 +80,7 @@ func TestOverskirtsAddUp(t *testing.T) {
 		}
 		across := 0.0
 		for i := range d.Pieces {
-			if q := &d.Pieces[i]; q.ID == "back" || q.ID == "back-side" {
+			if q := &d.Pieces[i]; q.ID == "back" || strings.HasPrefix(q.ID, "back-") {
 				box := plane.BoxOf(q.Opened())
 				require.LessOrEqual(t, box.Width(), float64(Overskirt{}.About().Usual.Usable())+1e-6, "it fits the cloth")
 				across += 2 * plane.BoxOf(q.Edges[0].Line).Width()
