@@ -80,6 +80,29 @@ function problem(input, text, row = rowOf(input)) {
   if (text) input.setAttribute("aria-invalid", "true");
 }
 
+// A choice may bring fields of its own, or make others needless: the rows are brought to what is asked
+// now, taken from the page as it would be drawn, those that stay untouched.
+async function agree(root, fields) {
+  const rows = () => [...root.querySelectorAll("[data-param]")];
+  if (!rows().length || !fields) return;
+  const shown = new Set(rows().map((r) => r.dataset.param));
+  for (const r of rows()) if (!(r.dataset.param in fields) && !r.contains(document.activeElement)) r.remove();
+  if (Object.keys(fields).every((key) => shown.has(key))) return;
+  const page = await fetch(location.href);
+  if (!page.ok) return;
+  const fresh = new DOMParser().parseFromString(await page.text(), "text/html");
+  let before = null;
+  for (const r of fresh.querySelectorAll(".choices [data-param]")) {
+    let here = root.querySelector(`[data-param="${CSS.escape(r.dataset.param)}"]`);
+    if (!here) {
+      here = document.adoptNode(r);
+      if (before) before.after(here);
+      else root.querySelector("dl").prepend(here);
+    }
+    before = here;
+  }
+}
+
 // One field at a time is on its way; the newest answer wins.
 let turn = Promise.resolve();
 
@@ -96,6 +119,7 @@ function keep(root, url, input, extra = {}) {
       const own = a.fields?.[input.dataset.key];
       if (own && input === main && input.value === value) input.value = own.value;
       redraw(a.parts);
+      await agree(root, a.fields);
     } catch (err) {
       problem(input, err.message, row);
       if (!err.refused) sayWrong("Not kept: " + err.message);
