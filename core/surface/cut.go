@@ -21,6 +21,7 @@ type mesh struct {
 	onFold []int
 	slits  []slit
 	held   []level
+	order  []int // the places of its points in the equations; what is held of its mouths changes nothing about it
 }
 
 // level is a held level from one line that it meets to the next: its points, and how far round each

@@ -8,7 +8,6 @@ import (
 	"slices"
 
 	"gonum.org/v1/gonum/floats"
-	"gonum.org/v1/gonum/mat"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -54,7 +53,10 @@ func newEnergy(m *mesh) *energy {
 	for _, s := range m.stiff {
 		e.long += s.length / float64(len(m.stiff))
 	}
-	e.order = ordered(m)
+	if m.order == nil {
+		m.order = ordered(m)
+	}
+	e.order = m.order
 	e.first = make([]int, len(m.at))
 	for i := range e.first {
 		e.first[i] = i
@@ -310,24 +312,23 @@ func (m *mixing) shares(residual []float64) []float64 {
 	if k == 0 {
 		return nil
 	}
-	a, b := mat.NewSymDense(k, nil), mat.NewVecDense(k, nil)
+	a, b := newEnvelope(make([]int, k)), make([]float64, k)
 	trace := 0.0
 	for i := range k {
 		trace += m.products[i][i]
 	}
 	for i := range k {
 		for j := i; j < k; j++ {
-			a.SetSym(i, j, m.products[i][j])
+			a.add(i, j, m.products[i][j])
 		}
-		a.SetSym(i, i, a.At(i, i)+1e-10*trace)
-		b.SetVec(i, floats.Dot(m.residuals[i], residual))
+		a.add(i, i, 1e-10*trace)
+		b[i] = floats.Dot(m.residuals[i], residual)
 	}
-	var chol mat.Cholesky
-	var out mat.VecDense
-	if !chol.Factorize(a) || chol.SolveVecTo(&out, b) != nil {
+	if !a.factor() {
 		return nil
 	}
-	return out.RawVector().Data
+	a.solve(b)
+	return b
 }
 
 // hold is how firmly a point on the fold is held in its straight.

@@ -209,7 +209,7 @@ func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 					break
 				}
 				a, b := m.flat[c[0]], m.flat[c[1]]
-				if math.Min(a.Y, b.Y)-q.Y > cell || q.Y-math.Max(a.Y, b.Y) > cell {
+				if a.Y-q.Y > cell && b.Y-q.Y > cell || q.Y-a.Y > cell && q.Y-b.Y > cell {
 					continue
 				}
 				clear = plane.Off(q, a, b) > 0.55*cell
