@@ -87,12 +87,12 @@ func TestCloaksAddUp(t *testing.T) {
 				require.Equal(t, p.Cut/2, p.CutOf(pattern.ForLining), p.ID)
 			}
 		}
-		require.InDelta(t, on.Length("neck_girth")+v.Number("ease")-5, necks, 1.2)
+		require.InDelta(t, on.Length("neck_girth")+v.Number("ease")-5, necks, 0.004*necks)
 		switch v.Choice("neck") {
 		case "hood":
 			require.InDelta(t, 2*v.Number("hood_deep"), held, 0.5)
 		case "collar":
-			require.InDelta(t, necks, held, 1.2)
+			require.InDelta(t, necks, held, 0.004*necks)
 		default:
 			require.Zero(t, held)
 		}
