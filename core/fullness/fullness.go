@@ -84,7 +84,8 @@ type Cartridges struct {
 // CartridgePleats divides cloth into folds as deep as asked, near enough for a whole number of them.
 func CartridgePleats(cloth, finished, depth float64) (Cartridges, error) {
 	if !(depth > 0) || !(finished > 0) || !(cloth >= 2*depth) {
-		return Cartridges{}, fmt.Errorf("%s of cloth can't be laid in cartridge pleats %s deep", measure.Tell(cloth), measure.TellFine(depth))
+		return Cartridges{}, fmt.Errorf("%s of cloth can't be laid in cartridge pleats %s deep", measure.Tell(cloth),
+			measure.TellFine(depth))
 	}
 	n := math.Round(cloth / (2 * depth))
 	return Cartridges{int(n), cloth / n / 2, finished / n}, nil

@@ -52,7 +52,8 @@ func (s start) hold(m *mesh, border []plane.Point, constraints [][2]int) [][2]in
 			// Darts part it.
 			stops := []float64{span[0]}
 			stop := func(x float64) {
-				if x > span[0]+1 && x < span[1]-1 && !slices.ContainsFunc(stops, func(o float64) bool { return math.Abs(o-x) < gapAtMost }) {
+				if x > span[0]+1 && x < span[1]-1 && !slices.ContainsFunc(stops,
+					func(o float64) bool { return math.Abs(o-x) < gapAtMost }) {
 					stops = append(stops, x)
 				}
 			}

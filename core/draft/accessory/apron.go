@@ -81,9 +81,8 @@ func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	line := []plane.Point{{}, {X: half}}
 	side := []plane.Point{{X: half}, {X: half, Y: long}}
 	if r > 0 {
-		const k = 0.5523 // a quarter circle as a cubic
 		a, b := plane.Pt(half-r, 0), plane.Pt(half, r)
-		line = plane.Join([]plane.Point{{}, a}, plane.Cubic(a, a.Add(plane.Pt(k*r, 0)), b.Sub(plane.Pt(0, k*r)), b))
+		line = plane.Join([]plane.Point{{}, a}, plane.Quarter(a, plane.Pt(half, 0), b))
 		side, hem = []plane.Point{b, {X: half, Y: long}}, math.Min(hem, v.Number("side"))
 	}
 	p := pattern.Piece{ID: "apron", Name: "Apron", Cut: 1, Fold: "centre", Edges: []pattern.Edge{

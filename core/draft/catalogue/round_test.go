@@ -20,37 +20,6 @@ import (
 // side by side as they are sewn and adds up what lies across them, level by
 // level, and holds that against the figure.
 
-// clothDown is the way down a profile from the waist to a drop, over its outer
-// hull, by looking at every pair of its points.
-func clothDown(f figure.Figure, degrees, drop float64) float64 {
-	var pts []plane.Point
-	for _, p := range f.Profile(degrees) {
-		if p.Y >= 0 && p.Y <= drop {
-			pts = append(pts, p)
-		}
-	}
-	if len(pts) == 0 {
-		return drop
-	}
-	end := plane.Pt(f.At(drop).Reach(degrees), drop)
-	pts = append(pts, end)
-	way, at := 0.0, 0
-	for at < len(pts)-1 {
-		next, best := at+1, math.Inf(-1)
-		for k := at + 1; k < len(pts); k++ {
-			if slope := (pts[k].X - pts[at].X) / math.Max(pts[k].Y-pts[at].Y, 1e-9); slope > best+1e-12 {
-				next, best = k, slope
-			}
-		}
-		if best < 0 { // from the widest place it falls straight
-			return way + drop - pts[at].Y
-		}
-		way += pts[at].To(pts[next])
-		at = next
-	}
-	return way
-}
-
 // Average is the figure the trials were made on.
 func average(t require.TestingT, more map[string]float64) figure.Figure {
 	mm := map[string]float64{"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650}
@@ -141,7 +110,7 @@ func checkSkirt(t require.TestingT, kind, state string, over figure.Figure, d dr
 	reach := d.Wear.Hang
 	low := reach[len(reach)-1].Drop
 	for drop := 40.0; drop < low; drop += 45 {
-		up := clothDown(over, 90, low) - clothDown(over, 90, drop)
+		up := drafttest.ClothDown(over, 90, 0, low) - drafttest.ClothDown(over, 90, 0, drop)
 		if up > hem-40 {
 			continue
 		}

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 )
@@ -74,4 +75,31 @@ func SkirtRound(d draft.Draft, up float64) float64 {
 		}
 	}
 	return sum
+}
+
+// ClothDown is how long a cloth is down the profile of a figure at a bearing, from one drop to another, over
+// its outer hull, by trying every pair of its points: each step goes to the one that lies furthest out.
+func ClothDown(f figure.Figure, degrees, from, to float64) float64 {
+	pts := []plane.Point{plane.Pt(f.At(from).Reach(degrees), from)}
+	for _, p := range f.Profile(degrees) {
+		if p.Y > from && p.Y <= to {
+			pts = append(pts, p)
+		}
+	}
+	pts = append(pts, plane.Pt(f.At(to).Reach(degrees), to))
+	way, at := 0.0, 0
+	for at < len(pts)-1 {
+		next, best := at+1, math.Inf(-1)
+		for k := at + 1; k < len(pts); k++ {
+			if slope := (pts[k].X - pts[at].X) / math.Max(pts[k].Y-pts[at].Y, 1e-9); slope > best+1e-12 {
+				next, best = k, slope
+			}
+		}
+		if best < 0 { // from the widest place it falls straight
+			return way + to - pts[at].Y
+		}
+		way += pts[at].To(pts[next])
+		at = next
+	}
+	return way
 }

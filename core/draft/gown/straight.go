@@ -25,7 +25,8 @@ func (Straight) About() draft.About {
 	return draft.About{Kind: "gown-straight", Name: "Straight gown with gores", Family: family.Gown,
 		What: "Straight breadths from shoulder to hem, with gores in the sides and in the centres before and behind, tapering sleeves on " +
 			"square gussets. Of the 1100s to the 1400s; hardly a scrap is left over.",
-		Usual: cloth.Fabric{Name: "Wool broadcloth", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 0.8, Weight: 320, Shrinkage: 0.04}}
+		Usual: cloth.Fabric{Name: "Wool broadcloth", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 0.8, Weight: 320,
+			Shrinkage: 0.04}}
 }
 
 // headEase is what a neck must have more than the head it passes, mm (common practice, no source).
@@ -51,7 +52,8 @@ func (Straight) Parameters() []draft.Parameter {
 		draft.Mm("sleeve_ease", "Ease round the upper arm", 40, 300, 110, "the arm bends", figure.Memory, "Over the upper arm girth."),
 		draft.Mm("wrist", "Sleeve at the wrist", 170, 500, 240, "a folded hand passes: ⟦24 cm⟧", figure.Practice, "Round."),
 		draft.Mm("gusset", "Gusset, side of the square", 60, 160, 120, "⟦12 cm⟧", figure.Practice, "Set under each arm on its corner."),
-		draft.Mm("neck_wide", "Neck, half width", 60, 200, 85, "⟦7.5 cm⟧ to ⟦10 cm⟧", figure.Memory, "From the centre to the shoulder seam."),
+		draft.Mm("neck_wide", "Neck, half width", 60, 200, 85, "⟦7.5 cm⟧ to ⟦10 cm⟧", figure.Memory, "From the centre to the "+
+			"shoulder seam."),
 		draft.Mm("neck_front", "Neck, deep before", 40, 260, 100, "⟦9 cm⟧ to ⟦11 cm⟧", figure.Memory, "Cut it smaller, try it "+
 			"on, then enlarge."),
 		draft.Mm("neck_back", "Neck, deep behind", 15, 160, 25, "just below the nape", figure.Memory, "From the shoulder line."),
@@ -306,7 +308,8 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, 4*s.half/on.Girth(at))})
 	}
 	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust) - 2, Girth: on.GirthAt(figure.Bust) + 30}, // it hangs from there
-		{Drop: on.Drop(figure.Hip), Girth: math.Max(4*s.half, on.GirthAt(figure.Hip))}, {Drop: bottom, Girth: 4*s.half + (hem-4*s.half)*0.6}}
+		{Drop: on.Drop(figure.Hip), Girth: math.Max(4*s.half, on.GirthAt(figure.Hip))}, {Drop: bottom,
+			Girth: 4*s.half + (hem-4*s.half)*0.6}}
 	d.Wear.Hem = hem
 	d.Tell("cut", "Pull a thread and cut along it: the body lies on the grain. Two gores lie head to tail in one breadth. Cut "+
 		"the neck smaller than drawn.")

@@ -404,5 +404,6 @@ func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band pa
 	}
 	d.Tell("seams", "Selvedge to selvedge where they are cut whole. The opening at the top of the left one that comes before the back, or "+
 		"at the centre back where a seam is there.")
-	d.Tell("hem", "On the straight of the cloth: it is turned before the waist is made. What front, side and back differ by lies at the top.")
+	d.Tell("hem", "On the straight of the cloth: it is turned before the waist is made. What front, side and back differ by lies "+
+		"at the top.")
 }

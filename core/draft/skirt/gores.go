@@ -50,7 +50,8 @@ func (Gores) Parameters() []draft.Parameter {
 			"⟦29 cm⟧ to ⟦45 cm⟧", figure.Memory, "All round, in the shoes of the ensemble."),
 		draft.Tally("gores", "Gores", 5, 9, 7, "seven share the flare", figure.Memory,
 			"An odd number has a seam down the centre back, an even one lies on the fold there; the front always does."),
-		draft.OneOf("fit", "Shaped", "From the hip: close to there, and flared below. From the waist: one straight slope, which stands off "+
+		draft.OneOf("fit", "Shaped", "From the hip: close to there, and flared below. From the waist: one straight slope, which "+
+			"stands off "+
 			"a slim hip and takes a narrower hem.", "hip", "from the hip", "waist", "straight from the waist"),
 		draft.Times("rear", "Flare behind, times that at the sides", 0.6, 3, 1.6, "1890s; 1 is even all round", figure.Memory,
 			"Before it is as much less: the front hangs the straighter for it."),

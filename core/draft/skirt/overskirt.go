@@ -24,7 +24,8 @@ type Overskirt struct{}
 
 func (Overskirt) About() draft.About {
 	return draft.About{Kind: "overskirt", Name: "Draped overskirt", Family: family.Skirt,
-		What: "An apron front, its sides drawn up in pleats that fan to the hips, and a back looped up in puffs on tapes: over the skirts " +
+		What: "An apron front, its sides drawn up in pleats that fan to the hips, and a back looped up in puffs on tapes: over " +
+			"the skirts " +
 			"of the 1870s and 1880s.",
 		Usual: cloth.Fabric{Name: "Silk and wool", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150,
 			Shrinkage: 0.02}}
@@ -320,7 +321,8 @@ func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.
 	first := o.ties[0]
 	stands := math.Min((first.loop-first.ring)/2*0.45, 60)
 	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: 180 - covers + 10, Depth: []figure.Depth{{Drop: 0, Depth: 0},
-		{Drop: first.ring * 0.55, Depth: stands}, {Drop: first.ring, Depth: stands * 0.6}, {Drop: math.Max(reach, first.ring+1), Depth: 0}}}}
+		{Drop: first.ring * 0.55, Depth: stands}, {Drop: first.ring, Depth: stands * 0.6}, {Drop: math.Max(reach, first.ring+1),
+			Depth: 0}}}}
 	d.Wear.Foot = []float64{on.FallsTo(0, band.Depth+o.front), on.FallsTo(90, band.Depth+o.drawn), on.FallsTo(180, band.Depth+drawn)}
 	// It hangs over the fullest of what is under it.
 	low := on.WaistToFloor(90) - 40

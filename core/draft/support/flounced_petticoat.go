@@ -27,7 +27,8 @@ type FlouncedPetticoat struct{ Outer bool }
 func (g FlouncedPetticoat) About() draft.About {
 	if g.Outer {
 		return draft.About{Kind: "skirt-flounced", Name: "Flounced skirt", Family: family.Skirt,
-			What: "Up to six tiers of flounces over a gored skirt, from hem to hip, their edges hemmed or cut in scallops that follow the " +
+			What: "Up to six tiers of flounces over a gored skirt, from hem to hip, their edges hemmed or cut in scallops that " +
+				"follow the " +
 				"width of each tier. The 1850s, and many a character.",
 			Usual: cloth.Fabric{Name: "Silk taffeta", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 95,
 				Shrinkage: 0.02}}
@@ -78,7 +79,8 @@ func (g FlouncedPetticoat) Parameters() []draft.Parameter {
 	for _, q := range []*draft.Parameter{&chord, &deep} {
 		q.When = func(v draft.Values) bool { return v.Choice("edge") == "scallops" }
 	}
-	return append(list, draft.OneOf("edge", "Edge of the flounces", "Scallops are faced with their own cloth, or bound where they are tight.",
+	return append(list, draft.OneOf("edge", "Edge of the flounces", "Scallops are faced with their own cloth, or bound where "+
+		"they are tight.",
 		"hem", "hemmed", "scallops", "scalloped"), chord, deep)
 }
 
@@ -154,6 +156,60 @@ func flounce(v draft.Values, i int, w, high, seam float64) pattern.Piece {
 	return p
 }
 
+// flounces are those that were set on: how wide they are in all, how long what they are set on is, mm, and
+// how each is scalloped.
+type flounces struct {
+	width, place float64
+	cut          []string
+}
+
+// setOn adds the flounces, each a step above the one below and cut so high with its tucks, and the lines
+// that they are set on.
+func (outer FlouncedPetticoat) setOn(g *gored, v draft.Values, in cloth.Fabric, step, high float64) (flounces, error) {
+	var set flounces
+	lowest, seam := 0.0, g.Band.Allowance
+	for i := range v.Whole("flounces") {
+		up := v.Number("flounce") - v.Number("heading") + float64(i)*step
+		place := g.Round(up) // what it is set on narrows upwards as the gores do
+		width := place * v.Number("fullness")
+		k, err := fullness.Panels(width, float64(in.Usable()), seam)
+		if err != nil {
+			return set, fmt.Errorf("the cloth is too narrow for the flounces: %w", err)
+		}
+		id := fmt.Sprintf("flounce-%d", i+1)
+		p := flounce(v, i, width/float64(k), high, seam)
+		p.Cut = k
+		if lowest == 0 {
+			lowest = width
+		}
+		if outer.Outer && v.Choice("edge") == "scallops" {
+			each, s, err := scalloped(&p, v, width/lowest)
+			if err != nil {
+				return set, err
+			}
+			set.cut = append(set.cut, fmt.Sprintf("flounce %d: %s of %s, %s deep, radius %s, on each of %s", i+1,
+				measure.Count(each, "scallop"),
+				measure.TellFine(s.Chord), measure.TellFine(s.Depth), measure.TellFine(s.Radius()), measure.Count(k, "panel")))
+		}
+		g.Pieces = append(g.Pieces, p)
+		for c := range k {
+			g.Seams = append(g.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", id, c+1),
+				A: pattern.Side{Piece: id, Edge: "right", Copy: pattern.Nth(c, k)}, B: pattern.Side{Piece: id, Edge: "left",
+					Copy: pattern.Nth(c+1, k)}, Technique: "french"})
+		}
+		g.Measure(id+".width", "flounce "+fmt.Sprint(i+1), "in width, all round", width)
+		set.width += width
+		set.place += place
+		// The line it is set on is marked on every gore.
+		for j := range g.Pieces {
+			if row := g.Row(g.Pieces[j].ID, up); row != nil {
+				g.Pieces[j].Marks = append(g.Pieces[j].Marks, pattern.Mark{Kind: pattern.Section, Path: row})
+			}
+		}
+	}
+	return set, nil
+}
+
 func (outer FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth)
 	if err != nil {
@@ -169,7 +225,7 @@ func (outer FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.
 	n, deep, heading := v.Whole("flounces"), v.Number("flounce"), v.Number("heading")
 	step := deep - heading - 15 // each lies over the seam of the one below
 	if float64(n)*step+heading > g.long*0.85 {
-		return draft.Draft{}, fmt.Errorf("%s of %s would reach higher than the petticoat: choose fewer or narrower ones",
+		return draft.Draft{}, fmt.Errorf("%s of %s would reach higher than the skirt they are set on: choose fewer or narrower ones",
 			measure.Count(n, "flounce"), measure.Tell(deep))
 	}
 	tucks, tuck := v.Whole("tucks"), v.Number("tuck")
@@ -178,59 +234,21 @@ func (outer FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.
 		return draft.Draft{}, fmt.Errorf("a flounce %[3]s deep has no room for %[1]s of %[2]s: choose fewer or narrower tucks",
 			measure.Count(tucks, "tuck"), measure.TellFine(tuck), measure.Tell(deep))
 	}
-	seam := g.Band.Allowance
-	total, gathers, lowest := 0.0, 0.0, 0.0
-	var cut []string
-	for i := range n {
-		up := deep - heading + float64(i)*step
-		place := g.Round(up) // what it is set on narrows upwards as the gores do
-		width := place * v.Number("fullness")
-		k, err := fullness.Panels(width, float64(in.Usable()), seam)
-		if err != nil {
-			return draft.Draft{}, fmt.Errorf("the cloth is too narrow for the flounces: %w", err)
-		}
-		id := fmt.Sprintf("flounce-%d", i+1)
-		p := flounce(v, i, width/float64(k), deep+takes, seam)
-		p.Cut = k
-		if lowest == 0 {
-			lowest = width
-		}
-		if outer.Outer && v.Choice("edge") == "scallops" {
-			each, s, err := scalloped(&p, v, width/lowest)
-			if err != nil {
-				return draft.Draft{}, err
-			}
-			cut = append(cut, fmt.Sprintf("flounce %d: %s of %s, %s deep, radius %s, on each of %s", i+1, measure.Count(each, "scallop"),
-				measure.TellFine(s.Chord), measure.TellFine(s.Depth), measure.TellFine(s.Radius()), measure.Count(k, "panel")))
-		}
-		g.Pieces = append(g.Pieces, p)
-		for c := range k {
-			g.Seams = append(g.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", id, c+1),
-				A: pattern.Side{Piece: id, Edge: "right", Copy: pattern.Nth(c, k)}, B: pattern.Side{Piece: id, Edge: "left",
-					Copy: pattern.Nth(c+1, k)}, Technique: "french"})
-		}
-		g.Measure(id+".width", "flounce "+fmt.Sprint(i+1), "in width, all round", width)
-		total += width
-		gathers += place
-		// The line it is set on is marked on every gore.
-		for j := range g.Pieces {
-			if row := g.Row(g.Pieces[j].ID, up); row != nil {
-				g.Pieces[j].Marks = append(g.Pieces[j].Marks, pattern.Mark{Kind: pattern.Section, Path: row})
-			}
-		}
+	set, err := outer.setOn(g, v, in, step, deep+takes)
+	if err != nil {
+		return draft.Draft{}, err
 	}
-	if len(cut) > 0 {
-		g.Remark(false, "Scallops in ratio by tier", "From the lowest up — "+strings.Join(cut, "; ")+". Print one as a template. "+
-			"Trim the points "+
-			"to ⟦4 mm⟧, clip to the stitching between them, turn over a card.")
+	if len(set.cut) > 0 {
+		g.Remark(false, "Scallops in ratio by tier", "From the lowest up — "+strings.Join(set.cut, "; ")+". Print one as a template. "+
+			"Trim the points to ⟦4 mm⟧, clip to the stitching between them, turn over a card.")
 	}
 	g.dress(on, in, 1, math.Min(inFolds+0.08*float64(n), 0.75))
 	g.Wear.Stands = !outer.Outer
 	g.sew("the gores, the back breadth, the band and the flounces")
 	g.Works = append(g.Works,
-		notion.Worked{Key: "flounce-gathers", Name: "the tops of the flounces", Of: technique.Gather, Length: total},
+		notion.Worked{Key: "flounce-gathers", Name: "the tops of the flounces", Of: technique.Gather, Length: set.width},
 		notion.Worked{Key: "flounces", Name: "flounces to the skirt", Of: technique.Join, Join: pattern.SetOn, Technique: "lapped",
-			Length: gathers})
+			Length: set.place})
 	if tucks > 0 {
 		g.Tell("tucks", fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks,
 			measure.TellFine(tuck), measure.TellFine(takes)))
@@ -238,7 +256,7 @@ func (outer FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.
 	}
 	g.Tell("set-on", "The lowest first. Quarter each flounce and its line on the skirt, match, spread, stitch between the two rows.",
 		work.After{Step: "hem", Why: "flounces are set level with the finished hem"})
-	if each := total / float64(n) / 8; each > 1500 {
+	if each := set.width / float64(n) / 8; each > 1500 {
 		g.Remark(false, "Long gathering threads", "Start a new thread at every eighth; one carries ⟦120 cm⟧ to ⟦150 cm⟧.")
 	}
 	return g.Draft, nil

@@ -38,7 +38,8 @@ const shortest, abovePath = 280.0, 60.0
 
 func (Cloak) Parameters() []draft.Parameter {
 	long := draft.MmFrom("length", "Length behind, from the nape", shortest, 2000, "to ⟦6 cm⟧ above the floor",
-		"Over whatever stands out behind. A short cape ⟦30 cm⟧ to ⟦45 cm⟧.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
+		"Over whatever stands out behind. A short cape ⟦30 cm⟧ to ⟦45 cm⟧.", func(on figure.Figure, _ draft.Values) (float64,
+			figure.Source) {
 			return on.Over(180, on.Floor()-abovePath), figure.Memory
 		})
 	long.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { return shortest, on.Over(180, on.Floor()) }
@@ -308,9 +309,8 @@ func (Cloak) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 	deep, high := v.Number("hood_deep"), v.Number("hood_high")
 	r := math.Min(120, math.Min(deep*0.6, high*0.5))
-	const k = 0.5523 // a quarter circle as a cubic
 	a, b := plane.Pt(deep, high-r), plane.Pt(deep-r, high)
-	crown := plane.Join([]plane.Point{{X: deep}, a}, plane.Cubic(a, a.Add(plane.Pt(0, k*r)), b.Add(plane.Pt(k*r, 0)), b),
+	crown := plane.Join([]plane.Point{{X: deep}, a}, plane.Quarter(a, plane.Pt(deep, high), b),
 		[]plane.Point{b, {Y: high}})
 	seam := v.Number("allowance")
 	p := pattern.Piece{ID: "hood", Name: "Hood", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
@@ -419,14 +419,15 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 		area += d.Pieces[i].Area() * float64(d.Pieces[i].CutOf(pattern.ForOuter))
 	}
 	if grams := area / 1e6 * float64(in.Weight) * (1 + (layers-1)/2); grams > heavy {
-		d.Remark(false, "It weighs on the neck", fmt.Sprintf("Some %.1f kg. Two straps inside, from the neck round under the arms and tied "+
-			"behind, carry it on the shoulders.", grams/1000))
+		d.Remark(false, "It weighs on the neck", fmt.Sprintf("Some %s. Two straps inside, from the neck round under the arms and tied "+
+			"behind, carry it on the shoulders.", measure.TellMass(grams)))
 	}
 	top := -on.Torso().NeckPoint.Z
 	d.Wear.Cover = []figure.Depth{{Drop: top, Depth: thick * layers * 1.5}, {Drop: c.drop, Depth: thick * layers * 1.5}}
 	d.Wear.Hang, d.Wear.Hem = part.Flare(on, -on.Torso().ShoulderPoint.Z, c.drop, hem, foldsOf), hem
 	d.Fasten(closure.Hooks, 1, 0, "at the neck")
-	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (2*half+50)/1000, "m", "along the neck edge, which lies on every grain and stretches")
+	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (2*half+50)/1000, "m", "along the neck edge, which lies on every grain "+
+		"and stretches")
 	c.tell(d, v, in)
 }
 

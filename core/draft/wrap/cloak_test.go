@@ -7,7 +7,6 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
-	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 
@@ -29,33 +28,6 @@ func TestHalfACircle(t *testing.T) {
 	assert.InDelta(t, 4189.9, c.round(func(int) float64 { return 1200 }), 0.6)
 	hem, right, top, left := c.panel(0, c.whole, c.whole, -1)
 	assert.InDelta(t, 2.766, 2*plane.Area(plane.Join(hem, right, top, left))/1e6, 0.001)
-}
-
-// way is how long a cloth is from a point of a profile to a drop, by trying every pair of its points: the
-// hull steps to the one that lies furthest out.
-func way(f figure.Figure, degrees, from, to float64) float64 {
-	pts := []plane.Point{plane.Pt(f.At(from).Reach(degrees), from)}
-	for _, p := range f.Profile(degrees) {
-		if p.Y > from && p.Y <= to {
-			pts = append(pts, p)
-		}
-	}
-	pts = append(pts, plane.Pt(f.At(to).Reach(degrees), to))
-	sum, at := 0.0, 0
-	for at < len(pts)-1 {
-		next, best := at+1, math.Inf(-1)
-		for k := at + 1; k < len(pts); k++ {
-			if slope := (pts[k].X - pts[at].X) / math.Max(pts[k].Y-pts[at].Y, 1e-9); slope > best+1e-12 {
-				next, best = k, slope
-			}
-		}
-		if best < 0 {
-			return sum + to - pts[at].Y
-		}
-		sum += pts[at].To(pts[next])
-		at = next
-	}
-	return sum
 }
 
 // On any body and for any choice: the neck edges add up to the neck with its ease, less what they stretch;
@@ -101,7 +73,7 @@ func TestCloaksAddUp(t *testing.T) {
 		require.InDelta(t, v.Number("length"), back, 3)
 		drop, nape := on.Floor(), -on.Torso().Nape.Z
 		for low := nape; drop-low > 0.01; {
-			if mid := (low + drop) / 2; way(on, 180, nape, mid) < back {
+			if mid := (low + drop) / 2; drafttest.ClothDown(on, 180, nape, mid) < back {
 				low = mid
 			} else {
 				drop = mid
@@ -109,7 +81,7 @@ func TestCloaksAddUp(t *testing.T) {
 		}
 		if drop < 0 { // below the waist the wearer's own readings lengthen or shorten the way
 			front := drafttest.Value(d, "length.front")
-			require.InDelta(t, way(on, 0, -on.Torso().Throat.Z, drop), front, 15)
+			require.InDelta(t, drafttest.ClothDown(on, 0, -on.Torso().Throat.Z, drop), front, 15)
 		}
 	})
 	assert.Greater(t, drafted, 25)
