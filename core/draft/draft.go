@@ -87,14 +87,18 @@ type Draft struct {
 // Waist is the seam line that bodice and skirt have in common: what it runs over on the left half,
 // from the centre front to the centre back, as it is sewn, darts and pleats taken up.
 type Waist struct {
-	Above bool // it is the lower edge of a bodice; else the upper one of a skirt
+	Above bool    // it is the lower edge of a bodice; else the upper one of a skirt
+	Drop  float64 // how far below the waist it lies, mm; negative above it
 	Runs  []WaistRun
 }
 
-// WaistRun is what one piece has of it: how long it is, and how far along its darts come to it, mm.
+// WaistRun is what one piece has of it: how long it is as it is sewn, how much more its edge has and what
+// takes that up, how much of the edge is lap beyond the centre, and how far along its darts come to it, mm.
 type WaistRun struct {
 	Piece, Name string
-	Long        float64
+	Long, More  float64
+	Lap         float64
+	By          pattern.Takeup
 	Darts       []float64
 }
 

@@ -359,6 +359,23 @@ func Without(list []Parameter, keys ...string) []Parameter {
 	return out
 }
 
+// Under are the values as a part of the garment sees them: those whose keys have one of the prefixes can
+// be read without it.
+func (v Values) Under(prefixes ...string) Values {
+	out := Values{list: v.list, at: map[string]int{}}
+	for k, i := range v.at {
+		out.at[k] = i
+	}
+	for _, prefix := range prefixes {
+		for k, i := range v.at {
+			if short, ok := strings.CutPrefix(k, prefix); ok {
+				out.at[short] = i
+			}
+		}
+	}
+	return out
+}
+
 // With is the values with others added that a garment does not ask about.
 func (v Values) With(numbers map[string]float64, choices map[string]string) Values {
 	out := Values{list: slices.Clone(v.list), at: map[string]int{}}

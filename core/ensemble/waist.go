@@ -65,13 +65,16 @@ func (p WaistPair) Even() draft.Settings {
 	return draft.Settings{key: to}
 }
 
+// atWaist is how far from the waist a bodice may end and still be sewn to a skirt there, mm (from memory).
+const atWaist = 45.0
+
 // WaistPairs are the bodices of a stack that end at the waist, each with the outermost skirt
 // beneath it.
 func WaistPairs(stages []Stage) []WaistPair {
 	var out []WaistPair
 	for i := range stages {
 		b := &stages[i]
-		if b.Err != nil || !b.Draft.Waist.Above || len(b.Draft.Waist.Runs) == 0 {
+		if b.Err != nil || !b.Draft.Waist.Above || len(b.Draft.Waist.Runs) == 0 || math.Abs(b.Draft.Waist.Drop) > atWaist {
 			continue
 		}
 		for k := i - 1; k >= 0; k-- {

@@ -209,7 +209,7 @@ func usualOf(r Row, said string) string {
 	if said != "" {
 		return said
 	}
-	if r.Join == pattern.Tiered { // what is gathered springs back from an open seam
+	if r.Join == pattern.Tiered || r.Join == pattern.AtWaist { // what is gathered springs back from an open seam
 		return "plain-one-side"
 	}
 	if key, ok := usual[r.Of]; ok {

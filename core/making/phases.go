@@ -71,16 +71,21 @@ var phases = sync.OnceValue(func() []phase {
 			"the gusset joins sleeve and body in one corner")},
 		{"close", "Sew the seams that close it", after("sleeves", "the seam runs through sleeve and body in one", "cords",
 			"every cord must end in this seam", "channels", "the mouths of the channels lie in this seam", "seams", "they come last")},
-		{"face", "Face the edges", after("seams", "a facing runs over the seams", "close", "a facing runs over the seams", "press",
+		{"face", "Face the edges", after("waist", "it runs on over the waist seam", "seams", "a facing runs over the seams", "close", "a facing runs over the seams", "press",
 			"the seams beneath are pressed")},
-		{"edges", "Turn and stitch the open edges", after("seams", "they end in the seams", "cut", "they are turned on the cut piece")},
-		{"placket", "Make the placket", after("seams", "it closes the seam’s open end", "press",
+		{"edges", "Turn and stitch the open edges", after("waist", "they run on over the waist seam", "seams", "they end in the seams", "cut", "they are turned on the cut piece")},
+		{"placket", "Make the placket", after("waist", "it begins at the waist seam", "seams", "it closes the seam’s open end", "press",
 			"the slit is measured on the pressed piece",
 			"close", "it ends where the last seam begins", "rings", "the layers are one before they are slit", "turn",
 			"the layers are one before they are slit")},
 		{"gather", "Run the gathering rows", after("press", "rows run over pressed seams", "seams", "rows run over the seams", "close",
 			"rows run over the seams", "mark", "quarters are marked", "cut", "they are run on the cut piece")},
 		{"tiers", "Join the tiers", after("gather", "gather, then join")},
+		{"waist", "Join bodice and skirt", after("pleats", "the pleated edge is as long as the bodice’s then", "gather",
+			"gather, then join", "sleeves", "there is less to turn about before the skirt hangs on", "close",
+			"the round is closed before it is measured", "darts", "darts are shut before the seam crosses them", "seams",
+			"the seam runs over the seams of both", "press", "the seams are pressed before it crosses them", "finish",
+			"their allowances are caught in it", "tiers", "less cloth to push about")},
 		{"set-on", "Set on what is set on", after("gather", "gather, then set on", "face", "the edge beneath is finished", "seams",
 			"what carries it is whole")},
 		{"casing", "Sew the casings", after("seams", "a casing runs over the seams", "close", "a casing runs over the seams")},
@@ -91,7 +96,7 @@ var phases = sync.OnceValue(func() []phase {
 		{"eyelets", "Work the eyelets", after("channels", "the channels show where they stand", "edges",
 			"they stand a set way inside the edge",
 			"seams", "two layers carry them")},
-		{"bones", "Put the bones in", after("channels", whySteel, "seams", whySteel, "band", whySteel, "close", whySteel)},
+		{"bones", "Put the bones in", after("waist", whySteel, "channels", whySteel, "seams", whySteel, "band", whySteel, "close", whySteel)},
 		{"bind", "Bind the edges", after("bones", whyClosed, "seams", "binding crosses the seams", "close", "binding crosses the seams",
 			"face", "faced edges end in the binding", "set-on", "it closes over what is set on", "sleeves", "the edge is final only "+
 				"when the sleeves hang from it")},
@@ -101,7 +106,7 @@ var phases = sync.OnceValue(func() []phase {
 		{"buttonholes", "Work the buttonholes", after("band", "the opening runs over the band", "edges",
 			"they are worked on the turned edge",
 			"bind", "they stand a set way inside the edge", "face", "they are worked on the finished edge")},
-		{"closure", "Work the closure", after("buttonholes", "buttons are marked through the finished buttonholes", "band",
+		{"closure", "Work the closure", after("waist", "it runs on over the waist seam", "buttonholes", "buttons are marked through the finished buttonholes", "band",
 			"it is set on the finished band", "bind", "it runs from finished edge to finished edge", "edges",
 			"it runs from finished edge to finished edge", "placket", "it is set on the finished placket", "face",
 			"it runs from finished edge to finished edge")},
@@ -110,7 +115,7 @@ var phases = sync.OnceValue(func() []phase {
 			"bind", "unbound edges let bones out", "floss", "loose ends let bones out", "band", "it hangs from "+
 				"the band", "set-on", "it is carried by what is set on", "casing",
 			"it hangs from the tape")},
-		{"hang", "Let it hang a night, then level it", after("band", "it drops where it hangs off the grain", "bones",
+		{"hang", "Let it hang a night, then level it", after("waist", "it hangs from the bodice", "band", "it drops where it hangs off the grain", "bones",
 			"the hem is levelled on the steels", "try-on", "the hem is levelled on the body")},
 		{"hem", "Hem", after("hang", "a hem levelled before it has dropped is not level", "finish",
 			"finished allowances are caught in the hem",
@@ -153,7 +158,7 @@ func phaseOf(r Row) string {
 }
 
 var ofJoin = map[pattern.Join]string{pattern.Beside: "seams", pattern.Inset: "gussets", pattern.Sleeved: "sleeves", pattern.Tiered: "tiers",
-	pattern.SetOn: "set-on", pattern.Pocket: "pocket", pattern.Rejoined: "piece"}
+	pattern.AtWaist: "waist", pattern.SetOn: "set-on", pattern.Pocket: "pocket", pattern.Rejoined: "piece"}
 
 var ofWork = map[technique.Work]string{technique.Dart: "darts", technique.Gather: "gather", technique.Pleat: "pleats",
 	technique.Tuck: "tucks", technique.Cord: "cords", technique.Ring: "rings", technique.Quilt: "quilt", technique.Channel: "channels",

@@ -1,6 +1,7 @@
 package pattern
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -70,6 +71,21 @@ func (p *Piece) mouths() []mouth {
 			break
 		}
 	}
+	return out
+}
+
+// Mouth is where a dart opens on an edge: from how far along it to where, mm.
+type Mouth struct{ From, To float64 }
+
+// Mouths are the darts that open on an edge, in the order in which they lie along it.
+func (p *Piece) Mouths(edge string) []Mouth {
+	var out []Mouth
+	for _, m := range p.mouths() {
+		if e := &p.Edges[m.edge]; e.ID == edge {
+			out = append(out, Mouth{plane.Length(e.Line[:m.first+1]), plane.Length(e.Line[:m.last+1])})
+		}
+	}
+	slices.SortFunc(out, func(a, b Mouth) int { return cmp.Compare(a.From, b.From) })
 	return out
 }
 

@@ -56,6 +56,7 @@ const (
 	Sleeved  Join = "sleeve"  // a sleeve to the body
 	Banded   Join = "band"    // an edge closed into a band
 	Tiered   Join = "tier"    // a fuller edge to a plainer one
+	AtWaist  Join = "waist"   // a bodice to its skirt
 	Turned   Join = "turned"  // two layers face to face, turned out
 	Faced    Join = "facing"  // a facing to its edge
 	Stripped Join = "placket" // a strip to the edge of an opening

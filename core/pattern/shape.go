@@ -21,7 +21,7 @@ type Stretch struct {
 	Length   float64 // mm; the last one takes what is left
 }
 
-// Split divides an edge into stretches that are sewn to different things.
+// Split divides an edge into stretches that are sewn to different things. Its notches go with them.
 func (p *Piece) Split(edge string, parts ...Stretch) {
 	for i, e := range p.Edges {
 		if e.ID != edge {
@@ -35,6 +35,11 @@ func (p *Piece) Split(edge string, parts ...Stretch) {
 				to = whole
 			}
 			cut = append(cut, Edge{ID: s.ID, Name: s.Name, Line: plane.Part(e.Line, at, to), Allowance: e.Allowance, Turned: e.Turned})
+			for n := range p.Notches {
+				if one := &p.Notches[n]; one.Edge == edge && one.At >= at && (one.At < to || k == len(parts)-1) {
+					one.Edge, one.At = s.ID, one.At-at
+				}
+			}
 			at = to
 		}
 		p.Edges = append(append(append([]Edge{}, p.Edges[:i]...), cut...), p.Edges[i+1:]...)

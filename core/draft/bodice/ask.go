@@ -5,6 +5,7 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
 	"ardentgusset/core/work"
@@ -152,30 +153,57 @@ func (h *half) goesRound() {
 	}
 }
 
-// atWaist is how far a lower edge may lie from the waist and still be sewn to a skirt there, mm (from
+// level is how far a lower edge may lie from its own middle height and still be sewn to a skirt, mm (from
 // memory: the deepest dip of a waist seam and then some).
-const atWaist = 45.0
+const level = 45.0
 
-// meetsSkirt tells what a lower edge that lies at the waist runs over, its darts shut and without laps.
+// meetsSkirt tells what a lower edge that lies level runs over, its darts shut and without laps.
 func (h *half) meetsSkirt() {
-	for _, share := range []float64{0, 0.25, 0.5, 0.75, 1} {
-		if math.Abs(h.hem(share)) > atWaist {
+	shares := []float64{0, 0.25, 0.5, 0.75, 1}
+	middle := 0.0
+	for _, s := range shares {
+		middle += h.hem(s) / float64(len(shares))
+	}
+	for _, s := range shares {
+		if math.Abs(h.hem(s)-middle) > level {
 			return
 		}
 	}
-	h.Waist.Above = true
-	for _, l := range h.panels {
-		run := draft.WaistRun{Piece: l.id, Name: h.Pieces[h.index(l.id)].Name}
+	h.Waist.Above, h.Waist.Drop = true, -middle
+	beyond := 0.0 // of the opening's lap
+	if h.opens != "" {
+		_, lap, turned := h.closing()
+		beyond = lap + turned
+	}
+	for i, l := range h.panels {
+		p := &h.Pieces[h.index(l.id)]
+		run := draft.WaistRun{Piece: l.id, Name: p.Name}
+		opened := false
 		for _, e := range l.flat.Edges {
 			if e.ID != "hem" {
 				continue
 			}
+			opened = len(e.Parts) > 1
 			for i, part := range e.Parts {
 				if i > 0 {
 					run.Darts = append(run.Darts, run.Long)
 				}
 				run.Long += plane.Length(part)
 			}
+		}
+		if h.opens == "centre-front" && i == 0 || h.opens == "centre-back" && i == len(h.panels)-1 {
+			run.Lap = beyond
+		}
+		if e, ok := p.Edge("hem"); ok {
+			run.More = e.Length() - run.Lap - run.Long
+		}
+		switch {
+		case run.More <= pattern.Slack:
+			run.More = 0
+		case opened && len(p.Mouths("hem")) > 0:
+			run.By = pattern.Darts
+		default:
+			run.By, run.Darts = pattern.Gathers, nil
 		}
 		h.Waist.Runs = append(h.Waist.Runs, run)
 	}

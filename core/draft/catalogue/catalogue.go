@@ -47,6 +47,7 @@ func All() []draft.Garment {
 		support.FlouncedPetticoat{Outer: true},
 		skirt.Overskirt{},
 		gown.Straight{},
+		gown.Fifties(),
 		bodice.Block{},
 		bodice.Conical{},
 		bodice.HighWaist{},

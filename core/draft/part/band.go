@@ -26,6 +26,41 @@ type Band struct {
 	Closure   string // hooks, buttons or drawstring
 	Opening   float64
 	stands    bool // what is under it stands out too far for it to lie flat
+	// None is set where there is no band: the garment is sewn to a bodice at the waist, and its opening
+	// goes on in the bodice's.
+	None bool
+}
+
+// Bodice is what a skirt has to know of the bodice that it is sewn to in place of a band.
+type Bodice struct {
+	Seam      float64 // how long the waist seam is, all round, mm
+	Side      float64 // where the bodice's side comes to it, as a share of the half from the centre front
+	Opening   float64 // how far the skirt opens below it, mm
+	Opens     string  // at "centre-front", from top to hem, or at "centre-back"; "" nowhere
+	Allowance float64 // at the skirt's seams, mm
+}
+
+// Told are a skirt's values with those that tell it of the bodice.
+func (b Bodice) Told(v draft.Values) draft.Values {
+	return v.With(map[string]float64{"waist_seam": b.Seam, "side_share": b.Side, "placket": b.Opening, "allowance": b.Allowance},
+		map[string]string{"opens": b.Opens})
+}
+
+// SideShare is where a bodice's side seam comes to the waist seam, as a share of its half from the centre
+// front; 0 where there is no bodice.
+func SideShare(v draft.Values) float64 {
+	if v.Has("side_share") {
+		return v.Number("side_share")
+	}
+	return 0
+}
+
+// Opens is the centre that a skirt opens at: "centre-front" or "centre-back", "side" elsewhere.
+func Opens(v draft.Values) string {
+	if v.Has("opens") {
+		return v.Choice("opens")
+	}
+	return "side"
 }
 
 // bandEnds is the allowance at the two ends of a band.
@@ -63,6 +98,10 @@ func OnBand(depth, ease float64, own ...draft.Parameter) []draft.Parameter {
 
 // BandOn is the band for a figure at its place in the stack.
 func BandOn(on figure.Figure, v draft.Values) Band {
+	if v.Has("waist_seam") {
+		long := v.Number("waist_seam")
+		return Band{Waist: long, Length: long, Lower: long, Allowance: v.Number("allowance"), Opening: v.Number("placket"), None: true}
+	}
 	b := Band{Waist: on.GirthAt(figure.Waist) + v.Number("ease"), Depth: v.Number("band"), Lap: v.Number("lap"),
 		Allowance: v.Number("allowance"), Closure: v.Choice("closure")}
 	if v.Has("placket") { // else it opens from end to end
@@ -163,6 +202,9 @@ func (b Band) ring() pattern.Piece {
 // their turnings, and the gathered cloth twice over. thickness is that of the
 // band and of the garment, full the garment's width at the seam.
 func (b Band) Bulk(band, garment, full float64) float64 {
+	if b.None {
+		return garment * math.Max(full/b.Lower, 1)
+	}
 	bulk := 4*band + garment*full/b.Lower
 	if b.Closure == "drawstring" {
 		bulk *= b.Length / b.Waist
@@ -173,6 +215,9 @@ func (b Band) Bulk(band, garment, full float64) float64 {
 // Finish adds the closure's notions, the dimensions and the felled row, and
 // says when it won't pass the hips.
 func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
+	if b.None {
+		return
+	}
 	d.Measure("band", "the band", "in length", b.Length+b.Lap)
 	if b.stands {
 		d.Offer(false, "The band is too deep to lie flat", fmt.Sprintf("What is worn under it stands out at once below the waist: a "+

@@ -306,7 +306,7 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	}
 	d := draft.Draft{Pieces: s.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	n := len(d.Pieces)
-	joined(&d, n, s.folded, band.Opening, measure.Tell(band.Opening))
+	joined(&d, n, s.folded, band.Opening, measure.Tell(band.Opening), part.Opens(v))
 	var tops []topped
 	hips := on.Girth(on.Reached(band.Depth+stitchedDown(v))) + smooth
 	for k := range n {
@@ -319,7 +319,6 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		tops = append(tops, t)
 	}
 	banded(&d, band, tops, s.folded)
-	d.Placket(band.Opening, band.Allowance)
 	part.RemarkSlope(&d, s.moved)
 	s.finish(&d, on, v, in, band)
 	s.tell(&d, v, in, band)

@@ -13,6 +13,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 )
 
 // Circle is a skirt cut as a circle or a part of one, in panels. Its hem is an arc about the middle
@@ -62,7 +63,10 @@ const bulging = 60.0
 // leastCircle is the least part of a circle that goes round what a skirt of these choices hangs over,
 // to the hundredth; whole is false when not even a whole one does.
 func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
-	deep, half := v.Number("band"), on.GirthAt(figure.Waist)/2 // a shaped band is larger below, and leaves more
+	deep, half := 0.0, on.GirthAt(figure.Waist)/2 // a shaped band is larger below, and leaves more
+	if v.Has("band") {
+		deep = v.Number("band")
+	}
 	drops := on.Drops(deep, on.Drop(figure.Hip)+150)
 	need := make([]float64, len(drops))
 	for i, drop := range drops {
@@ -111,8 +115,9 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 	return math.Max(math.Min(math.Ceil(high*100)/100, 1), 0.25), true
 }
 
-// turnedOn lays the circle out for a waist edge of the given length on the half, in panels.
-func turnedOn(on figure.Figure, share float64, sides int, long func(bearing float64) float64, half float64) (turned, error) {
+// turnedOn lays the circle out for a waist edge of the given length on the half, in panels. Where there
+// are two only, they part at the share of the half that is given, or in the middle for none.
+func turnedOn(on figure.Figure, share float64, sides int, long func(bearing float64) float64, half, side float64) (turned, error) {
 	t, err := part.TurnedOver(on.At(0), share, 60, long, half)
 	if err != nil {
 		return turned{}, err
@@ -124,7 +129,27 @@ func turnedOn(on figure.Figure, share float64, sides int, long func(bearing floa
 		out.panels = append(out.panels, one/2+one*float64(k))
 	}
 	out.panels = append(out.panels, whole)
-	return out, out.Fair()
+	if err := out.Fair(); err != nil {
+		return turned{}, err
+	}
+	if sides == 0 && side > 0 { // its one seam meets the bodice's
+		low, high := 0.0, whole
+		for range 50 {
+			if mid := (low + high) / 2; plane.Length(out.upper(0, mid)) < side*half {
+				low = mid
+			} else {
+				high = mid
+			}
+		}
+		out.panels[1] = low
+	}
+	return out, nil
+}
+
+// upper is its upper edge from one angle to another.
+func (t turned) upper(from, to float64) []plane.Point {
+	_, _, top, _ := t.Panel(from, to, from, 1)
+	return top
 }
 
 // turned is the skirt as it is cut, and the angles that part its panels, from 0 to that of the whole half.
@@ -180,7 +205,7 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 			"or of gores, or wear less under it")
 	}
 	long := func(b float64) float64 { return on.WaistToFloor(b) - clear - band.Depth }
-	t, err := turnedOn(on, v.Number("circle"), v.Whole("sides"), long, band.Lower/2)
+	t, err := turnedOn(on, v.Number("circle"), v.Whole("sides"), long, band.Lower/2, part.SideShare(v))
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -191,9 +216,8 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		e, _ := d.Pieces[k].Edge("top")
 		tops = append(tops, topped{long: e.Length()})
 	}
-	joined(&d, n, true, band.Opening, measure.Tell(band.Opening))
+	joined(&d, n, true, band.Opening, measure.Tell(band.Opening), part.Opens(v))
 	banded(&d, band, tops, true)
-	d.Placket(band.Opening, band.Allowance)
 	part.RemarkSlope(&d, t.Moved)
 	t.finish(&d, on, v, in, band)
 	return d, nil

@@ -22,7 +22,7 @@ import (
 func TestCirclesOfTheTrade(t *testing.T) {
 	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
 	for _, c := range []struct{ part, waist, long, radius, hem float64 }{{0.75, 740, 680, 157.0, 3944.4}, {0.5, 420, 1200, 133.7, 4189.9}} {
-		got, err := turnedOn(on, c.part, 1, func(float64) float64 { return c.long }, c.waist/2)
+		got, err := turnedOn(on, c.part, 1, func(float64) float64 { return c.long }, c.waist/2, 0)
 		require.NoError(t, err)
 		for _, r := range got.Inner {
 			assert.InDelta(t, c.radius, r, 0.05)

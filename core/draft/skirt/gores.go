@@ -70,10 +70,18 @@ func (Gores) Parameters() []draft.Parameter {
 	return append(append(own, shared...), round)
 }
 
+// waistOf is what the skirt goes round at the waist: the seam it is sewn to, or the figure with ease.
+func waistOf(on figure.Figure, v draft.Values) float64 {
+	if v.Has("waist_seam") {
+		return v.Number("waist_seam")
+	}
+	return on.GirthAt(figure.Waist) + v.Number("waist_ease")
+}
+
 // gored settles where the seams stand: evenly, the front gore on its fold.
 func gored(on figure.Figure, v draft.Values) *form {
 	n := v.Whole("gores")
-	f := &form{n: n/2 + 1, waist: on.GirthAt(figure.Waist) + v.Number("waist_ease"), behind: v.Number("gathered") / 2,
+	f := &form{n: n/2 + 1, waist: waistOf(on, v), behind: v.Number("gathered") / 2,
 		conical: v.Choice("fit") == "waist"}
 	f.bearings = []float64{0}
 	for b := 180 / float64(n); b < 180-1; b += 360 / float64(n) {
@@ -132,7 +140,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			}
 		}
 	}
-	joined(&d, f.n, !f.Parted, opening, measure.Tell(opening))
+	joined(&d, f.n, !f.Parted, opening, measure.Tell(opening), part.Opens(v))
 	var tops []topped
 	for k := range f.n {
 		t := topped{long: f.share[k]}
@@ -148,10 +156,11 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 		tops = append(tops, t)
 	}
-	band := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Depth: v.Number("band"), Lap: v.Number("lap"), Allowance: seam,
-		Closure: "hooks", Opening: opening}
+	band := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Allowance: seam, Closure: "hooks", Opening: opening, None: true}
+	if v.Has("band") {
+		band.Depth, band.Lap, band.None = v.Number("band"), v.Number("lap"), false
+	}
 	banded(&d, band, tops, !f.Parted)
-	d.Placket(opening, seam)
 	part.RemarkSlope(&d, f.moved)
 	for k := range f.darts {
 		if f.drawn[k] {

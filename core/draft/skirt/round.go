@@ -17,8 +17,9 @@ type topped struct {
 }
 
 // joined sews the first pieces of a draft, from the front to the back, to one another, with the
-// opening: in the left seam before a back on the fold, else in the seam at the centre back.
-func joined(d *draft.Draft, n int, folded bool, opening float64, told string) {
+// opening: in the left seam before a back on the fold, else in the seam at the centre back. One that
+// opens at the centre front is open there from top to hem, and nowhere else.
+func joined(d *draft.Draft, n int, folded bool, opening float64, told, opens string) {
 	for k := 1; k < n; k++ {
 		edge := "left"
 		if folded && k == n-1 {
@@ -31,14 +32,50 @@ func joined(d *draft.Draft, n int, folded bool, opening float64, told string) {
 		d.Sew("centre-back", d.Pieces[n-1].ID, "right", d.Pieces[n-1].ID, "right", "plain")
 		note = "open for " + told + " at the top"
 	}
+	switch opens {
+	case "centre-front":
+		apart(&d.Pieces[0], opens, "centre front")
+		return
+	case "centre-back":
+		if !folded {
+			break
+		}
+		apart(&d.Pieces[n-1], opens, "centre back")
+		d.Sew(opens, d.Pieces[n-1].ID, opens, d.Pieces[n-1].ID, opens, "plain")
+		note = "open for " + told + " at the top"
+	}
+	if opening <= 0 {
+		return
+	}
 	last := &d.Seams[len(d.Seams)-1]
 	last.Open, last.Note = opening, note
 }
 
+// apart cuts a piece that lies on the fold as a pair, with an edge of that name at its centre.
+func apart(p *pattern.Piece, id, name string) {
+	beside := p.Edges[0].Allowance
+	for _, e := range p.Edges {
+		if e.ID == "top" {
+			beside = e.Allowance
+		}
+	}
+	part.Rename(p, p.Fold, id, name, beside)
+	p.Fold, p.Cut, p.Mirrored = "", 2, true
+}
+
 // banded sews the pieces to the band, round it from the opening: the left half forward, then the right
-// half, and the left half of a back on the fold.
+// half, and the left half of a back on the fold. Where there is no band it only says what the waist seam
+// runs over.
 func banded(d *draft.Draft, band part.Band, tops []topped, folded bool) {
 	n := len(tops)
+	for k, t := range tops {
+		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: t.long, More: t.more,
+			By: t.by})
+	}
+	if band.None {
+		return
+	}
+	d.Placket(band.Opening, band.Allowance)
 	var stretches []pattern.Stretch
 	add := func(side pattern.Hand, k int) {
 		piece := &d.Pieces[k]
@@ -64,7 +101,4 @@ func banded(d *draft.Draft, band part.Band, tops []topped, folded bool) {
 		add(pattern.Left, n-1)
 	}
 	d.Pieces = append(d.Pieces, band.Piece(stretches...))
-	for k, t := range tops {
-		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: t.long})
-	}
 }

@@ -1,0 +1,239 @@
+package gown
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"ardentgusset/core/closure"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
+)
+
+// Draft drafts it.
+func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	d, err := j.bodice.Draft(on, j.upper(v), in)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	waist := d.Waist
+	if !waist.Above || len(waist.Runs) == 0 {
+		return draft.Draft{}, fmt.Errorf("the lower edge of the bodice slants too much for a waist seam: let it lie more level")
+	}
+	shape := j.skirt(v)
+	b := part.Bodice{Seam: 2 * waist.Half(), Side: j.side(waist), Opening: j.below(v), Opens: j.opens, Allowance: v.Number("allowance")}
+	s, err := shape.garment.Draft(on.From(waist.Drop), b.Told(shape.below(v)), in)
+	if err != nil {
+		return draft.Draft{}, fmt.Errorf("the skirt: %w", err)
+	}
+	if err := j.stand(&d, &s, waist, v); err != nil {
+		return draft.Draft{}, err
+	}
+	for i := range s.Waist.Runs {
+		s.Waist.Runs[i].Piece = "skirt-" + s.Waist.Runs[i].Piece
+	}
+	lower := s.Waist
+	merge(&d, s, shape, waist.Drop)
+	sewn(&d, waist, lower, j.opens == "centre-front")
+	d.Waist = draft.Waist{}
+	j.closed(&d, on, b)
+	j.carried(&d, b)
+	return d, nil
+}
+
+// side is where the bodice's side seam comes to the waist seam, as a share of its half: the seam nearest
+// to the middle.
+func (j Joined) side(w draft.Waist) float64 {
+	at, best := 0.0, 0.5
+	off := math.Inf(1)
+	for _, r := range w.Runs[:len(w.Runs)-1] {
+		at += r.Long
+		if x := at / w.Half(); math.Abs(x-0.5) < off {
+			best, off = x, math.Abs(x-0.5)
+		}
+	}
+	return best
+}
+
+// lastButton is how far above the hem the last button of a dress lies at least, mm (from memory: so that
+// one can walk in it), and buttonWide how large they are.
+const lastButton, buttonWide = 150.0, 13.0
+
+// stand carries the button stand of the bodice down the skirt, as wide as it is above and folded alike,
+// with buttons as far apart.
+func (j Joined) stand(d, s *draft.Draft, w draft.Waist, v draft.Values) error {
+	if j.opens != "centre-front" || w.Runs[0].Lap <= 0 {
+		return nil
+	}
+	front := &s.Pieces[0]
+	e, _ := front.Edge("centre-front")
+	line := slices.Clone(e.Line) // from the waist down
+	p, err := front.Extended("centre-front", w.Runs[0].Lap, "centre")
+	if err != nil {
+		return err
+	}
+	p.Be(pattern.Opening, "centre-front")
+	stand := v.Number("stand")
+	for _, at := range []float64{stand / 2, stand * 3 / 2} {
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: plane.Beside(line, -at), Label: "fold"})
+	}
+	s.Waist.Runs[0].Lap = w.Runs[0].Lap
+	upper := &d.Pieces[slices.IndexFunc(d.Pieces, func(q pattern.Piece) bool { return q.ID == w.Runs[0].Piece })]
+	var heights []float64 // of the bodice's buttons
+	for _, m := range upper.Marks {
+		if m.Kind == pattern.Button {
+			heights = append(heights, m.Path[0].Y)
+		}
+	}
+	if n := len(heights); n > 1 {
+		slices.Sort(heights)
+		hem, _ := upper.Edge("hem")
+		apart := (heights[n-1] - heights[0]) / float64(n-1)
+		count := 0
+		for at := apart - (heights[0] - hem.Line[0].Y); at < plane.Length(line)-lastButton; at += apart {
+			q, _ := plane.Along(line, at)
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Button, Path: []plane.Point{q}, Width: buttonWide})
+			count++
+		}
+		for i := range d.Fastenings {
+			if f := &d.Fastenings[i]; f.Kind == closure.Buttons {
+				f.Count += count
+				f.Why += fmt.Sprintf("; %d more as far apart on the skirt, the last no nearer than %s to its hem", count,
+					measure.Tell(lastButton))
+			}
+		}
+	}
+	*front = p
+	return nil
+}
+
+// merge adds what a skirt drafted to the waist seam has to the bodice.
+func merge(d *draft.Draft, s draft.Draft, shape Skirt, drop float64) {
+	for _, p := range s.Pieces {
+		p.ID, p.Name = "skirt-"+p.ID, "Skirt "+strings.ToLower(p.Name[:1])+p.Name[1:]
+		d.Pieces = append(d.Pieces, p)
+	}
+	for _, x := range s.Seams {
+		x.ID, x.A.Piece, x.B.Piece = "skirt-"+x.ID, "skirt-"+x.A.Piece, "skirt-"+x.B.Piece
+		d.Seams = append(d.Seams, x)
+	}
+	for _, x := range s.Dimensions {
+		x.Key = "skirt." + x.Key
+		d.Dimensions = append(d.Dimensions, x)
+	}
+	for _, x := range s.Spares {
+		x.Dimension = "skirt." + x.Dimension
+		d.Spares = append(d.Spares, x)
+	}
+	for _, n := range s.Notes {
+		fix := draft.Settings{}
+		for k, to := range n.Fix {
+			if key, ok := shape.asks(k); ok {
+				fix[key] = to
+			}
+		}
+		if n.Fix = fix; len(fix) == 0 { // what it would set is the bodice's
+			n.Fix, n.FixLabel = nil, ""
+		}
+		d.Notes = append(d.Notes, n)
+	}
+	d.Notions, d.Fastenings = append(d.Notions, s.Notions...), append(d.Fastenings, s.Fastenings...)
+	d.Works, d.Own, d.Told = append(d.Works, s.Works...), append(d.Own, s.Own...), append(d.Told, s.Told...)
+	for _, c := range s.Cautions {
+		if !slices.Contains(d.Cautions, c) {
+			d.Cautions = append(d.Cautions, c)
+		}
+	}
+	d.MockUp = strings.TrimSpace(d.MockUp + " " + s.MockUp)
+	d.Covered = false // what lies between layers above does not below
+	for _, c := range s.Wear.Cover {
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: c.Drop + drop, Depth: c.Depth})
+	}
+	d.Wear.Hang, d.Wear.Foot, d.Wear.Hem = nil, nil, s.Wear.Hem
+	for _, h := range s.Wear.Hang {
+		d.Wear.Hang = append(d.Wear.Hang, draft.Hang{Drop: h.Drop + drop, Girth: h.Girth})
+	}
+}
+
+// asks is the dress's key for a setting of the skirt; ok is false for one that it does not ask for.
+func (s Skirt) asks(key string) (string, bool) {
+	switch key {
+	case "clearance", "hem":
+		return "skirt_" + key, true
+	case "placket":
+		return "skirt_opening", true
+	}
+	if slices.Contains(s.set.keys(bySeam...), key) {
+		return "", false
+	}
+	return s.key + "_" + key, true
+}
+
+// hookEvery is how far apart the hooks of a placket stand in a dress, mm (from memory).
+const hookEvery = 35.0
+
+// closed closes the opening below the seam as the bodice is closed above it, and says when the dress
+// can't be got into.
+func (j Joined) closed(d *draft.Draft, on figure.Figure, b part.Bodice) {
+	if b.Opens == "centre-front" {
+		return
+	}
+	zip := slices.IndexFunc(d.Fastenings, func(f closure.Fastening) bool { return f.Kind == closure.Zips })
+	switch {
+	case b.Opening <= 0:
+	case zip >= 0:
+		f := &d.Fastenings[zip]
+		f.Size = math.Floor((f.Size+b.Opening)/10) * 10
+		f.Why = "the bodice’s opening and " + measure.Tell(b.Opening) + " below the waist seam"
+	default:
+		d.Placket(b.Opening, b.Allowance)
+		n := max(int(math.Ceil(b.Opening/hookEvery)), 3)
+		d.Fastenings = append(d.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: n, For: "the opening of the skirt",
+			Why: fmt.Sprintf("one every %s of the placket", measure.Tell(b.Opening/float64(n)))})
+	}
+	passes, hips, over := b.Seam+2*b.Opening, on.GirthAt(figure.Hip), on.Overhead()
+	if passes >= hips {
+		return
+	}
+	text := fmt.Sprintf("Waist seam and opening give %s to get into; the hips as dressed measure %s, bust and arms together %s.",
+		measure.Tell(passes), measure.Tell(hips), measure.Tell(over))
+	most, more := 400.0, math.Ceil((math.Min(hips, over)-b.Seam)/2)+10
+	switch {
+	case passes >= over:
+		d.Remark(false, "It goes on over the head", text+" It passes the bust and not the hips.")
+	case b.Opens == "centre-back" && more <= most:
+		d.Offer(true, "It can’t be put on", text+" Make the opening longer.", "Lengthen the opening", draft.Settings{"skirt_opening": more})
+	default:
+		d.Remark(true, "It can’t be put on", text+" Choose more ease at the waist, or a cut that opens.")
+	}
+}
+
+// stayLess is how much less than the waist seam the stay inside it measures, mm (from memory).
+const stayLess = 15.0
+
+// carried says how the two are joined, and what carries the skirt.
+func (j Joined) carried(d *draft.Draft, b part.Bodice) {
+	d.Measure("waist-seam", "the waist seam", "all round", b.Seam)
+	if j.told != "" {
+		d.Tell("waist", j.told)
+	}
+	const stay = "waist-stay"
+	at := slices.IndexFunc(d.Own, func(s work.Step) bool { return s.ID == stay })
+	if j.stay && at < 0 {
+		d.Buy("tape", "Waist stay, "+measure.TellStock(25)+" wide", (b.Seam-stayLess+80)/1000, "m",
+			"the waist seam less "+measure.Tell(stayLess)+", and to close it: it carries the skirt, not the seam")
+		d.Do(stay, "Tack the waist stay", 20, nil, "Along the waist seam, to its allowances at sides, darts and centres, free beside the "+
+			"opening; it closes first, with two hooks.")
+		at = len(d.Own) - 1
+	}
+	if at >= 0 {
+		d.Own[at].After = append(d.Own[at].After, work.After{Step: "waist", Why: "it lies on the waist seam"})
+	}
+}

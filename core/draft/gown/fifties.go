@@ -1,0 +1,33 @@
+package gown
+
+import (
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/bodice"
+	"ardentgusset/core/draft/skirt"
+	"ardentgusset/core/family"
+)
+
+// Fifties is the dress of about 1947 to 1959: fitted above, wide below.
+func Fifties() Joined {
+	return Joined{
+		about: draft.About{Kind: "dress-1950s", Name: "Dress, 1947 to 1959", Family: family.Gown,
+			What: "A fitted bodice with darts to a seam at the waist, and a wide skirt: a part of a circle, gathered breadths or gores. " +
+				"A zip behind runs through the seam, and a stay inside it carries the skirt.",
+			Usual: cloth.Fabric{Name: "Polished cotton", Colour: "weld", Width: 1400, Selvedge: 10, Thickness: 0.3, Weight: 140,
+				Shrinkage: 0.04}},
+		bodice: bodice.Fifties{},
+		set:    decided{numbers: map[string]float64{"hem": 15, "hip_ease": 30}, choices: map[string]string{"opens": "back"}},
+		skirts: []Skirt{
+			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}},
+			{key: "breadths", label: "gathered or pleated breadths", garment: skirt.Breadths{}},
+			{key: "gores", label: "gores", garment: skirt.Gores{}},
+		},
+		opens:     "centre-back",
+		clearance: asked{usual: 330, why: "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧"},
+		hem:       asked{usual: 15, why: "narrow on a circle; on straight breadths ⟦6 cm⟧ to ⟦10 cm⟧"},
+		opening:   asked{usual: 200, why: "⟦18 cm⟧ to ⟦22 cm⟧ below the waist"},
+		stay:      true,
+		told:      "Seam to seam, dart to tuck or gore; the allowances are pressed up into the bodice.",
+	}
+}

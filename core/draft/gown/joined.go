@@ -1,0 +1,207 @@
+package gown
+
+import (
+	"math"
+	"slices"
+	"strings"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
+)
+
+// Joined is a dress of a bodice and a skirt that are sewn together at the waist, wherever its years had
+// it. Both are drafted as they are by themselves, the skirt to the seam that the bodice gives it.
+type Joined struct {
+	about  draft.About
+	bodice draft.Garment
+	set    decided // of the bodice
+	// skirts are the shapes that its skirt may have, the usual one first.
+	skirts []Skirt
+	opens  string // "centre-back" or "centre-front", "" where it goes on over the head
+	// level is how far below the waist its seam lies, mm, negative above; nil for at the waist.
+	level func(on figure.Figure, v draft.Values) float64
+	// clearance and hem are the usual ones of its skirt, opening how far it opens below the seam, mm.
+	clearance, hem, opening asked
+	stay                    bool   // a tape inside the waist carries the skirt
+	told                    string // what is particular about joining the two
+}
+
+// asked is a length or a number that is asked for: its usual value, the reason, and what is said of it.
+type asked struct {
+	usual     float64
+	why, help string
+}
+
+// decided are settings that a dress decides and does not ask.
+type decided struct {
+	numbers map[string]float64
+	choices map[string]string
+}
+
+// keys are what is decided, with others.
+func (d decided) keys(others ...string) []string {
+	out := slices.Clone(others)
+	for k := range d.numbers {
+		out = append(out, k)
+	}
+	for k := range d.choices {
+		out = append(out, k)
+	}
+	return out
+}
+
+// Skirt is a shape that the skirt of a dress may have.
+type Skirt struct {
+	key, label string
+	garment    draft.Garment
+	set        decided
+	// usual are other defaults than the skirt has by itself, by its keys, and first other first options
+	// of its choices.
+	usual map[string]asked
+	first map[string]string
+}
+
+// bySeam are a skirt's own parameters that a bodice takes the place of, or the dress asks for.
+var bySeam = []string{"band", "closure", "lap", "placket", "ease", "waist_ease", "allowance", "clearance", "hem"}
+
+// About describes it.
+func (j Joined) About() draft.About { return j.about }
+
+// Parameters are the bodice's, then the skirt's.
+func (j Joined) Parameters() []draft.Parameter {
+	var out []draft.Parameter
+	for _, p := range draft.Without(j.bodice.Parameters(), j.set.keys()...) {
+		out = append(out, view{values: j.upper, figure: same}.of(p, p.Key))
+	}
+	if len(j.skirts) > 1 {
+		var options []string
+		for _, s := range j.skirts {
+			options = append(options, s.key, s.label)
+		}
+		out = append(out, draft.OneOf("skirt", "Its skirt", "Each is drafted to the waist seam of the bodice.", options...))
+	}
+	out = append(out, draft.Mm("skirt_clearance", "Hem above the floor", 0, 1000, j.clearance.usual, j.clearance.why, figure.Memory,
+		strings.TrimSpace("All round, in the shoes of the ensemble. "+j.clearance.help)),
+		draft.Mm("skirt_hem", "Hem allowance", 4, 160, j.hem.usual, j.hem.why, figure.Practice, j.hem.help))
+	if j.opens == "centre-back" {
+		out = append(out, draft.Mm("skirt_opening", "Open below the waist seam", 80, 400, j.opening.usual, j.opening.why, figure.Practice,
+			"So that it passes hips or shoulders: the seam and both edges of the opening must go round them."))
+	}
+	for _, s := range j.skirts {
+		seen := view{figure: func(on figure.Figure, v draft.Values) figure.Figure { return on.From(j.drop(on, v)) },
+			values: func(v draft.Values) draft.Values { return s.below(v) },
+			when:   func(v draft.Values) bool { return j.skirt(v).key == s.key },
+			bodice: func(on figure.Figure, v draft.Values) part.Bodice {
+				return part.Bodice{Seam: j.nearly(on, v), Side: 0.5, Opening: j.below(v), Opens: j.opens, Allowance: v.Number("allowance")}
+			}}
+		for _, p := range draft.Without(s.garment.Parameters(), s.set.keys(bySeam...)...) {
+			out = append(out, seen.of(s.as(p), s.key+"_"+p.Key))
+		}
+	}
+	return out
+}
+
+// as is a parameter of the skirt with the dress's default.
+func (s Skirt) as(p draft.Parameter) draft.Parameter {
+	if u, ok := s.usual[p.Key]; ok {
+		p.Default, p.Rule = draft.Fixed(u.usual, u.why, figure.Memory), u.why
+		if u.help != "" {
+			p.Help = u.help
+		}
+	}
+	if f, ok := s.first[p.Key]; ok {
+		p.First = f
+		for _, o := range p.Options {
+			if o.Key == f {
+				p.Rule = o.Label
+			}
+		}
+	}
+	return p
+}
+
+// below are the dress's values as the skirt sees them.
+func (s Skirt) below(v draft.Values) draft.Values {
+	return v.Under("skirt_", s.key+"_").With(s.set.numbers, s.set.choices)
+}
+
+// upper are the dress's values as the bodice sees them.
+func (j Joined) upper(v draft.Values) draft.Values { return v.With(j.set.numbers, j.set.choices) }
+
+// skirt is the chosen shape.
+func (j Joined) skirt(v draft.Values) Skirt {
+	if v.Has("skirt") {
+		for _, s := range j.skirts {
+			if s.key == v.Choice("skirt") {
+				return s
+			}
+		}
+	}
+	return j.skirts[0]
+}
+
+// drop is how far below the waist the seam lies.
+func (j Joined) drop(on figure.Figure, v draft.Values) float64 {
+	if j.level == nil {
+		return 0
+	}
+	return j.level(on, v)
+}
+
+// below is how far the skirt opens below the seam.
+func (j Joined) below(v draft.Values) float64 {
+	if v.Has("skirt_opening") {
+		return v.Number("skirt_opening")
+	}
+	return 0
+}
+
+// nearly is about how long the waist seam will be, before the bodice is drafted: what is asked of a skirt
+// rests on it.
+func (j Joined) nearly(on figure.Figure, v draft.Values) float64 {
+	girth := on.Girth(j.drop(on, v))
+	if v.Has("waist_ease") {
+		return girth + v.Number("waist_ease")
+	}
+	return math.Max(on.GirthAt(figure.Bust)+v.Number("bust_ease"), girth+v.Number("hip_ease"))
+}
+
+// view is how a part of the dress sees it.
+type view struct {
+	figure func(on figure.Figure, v draft.Values) figure.Figure
+	values func(v draft.Values) draft.Values
+	when   func(v draft.Values) bool                          // nil for always
+	bodice func(on figure.Figure, v draft.Values) part.Bodice // of a skirt
+}
+
+// same is the figure itself.
+func same(on figure.Figure, _ draft.Values) figure.Figure { return on }
+
+// of is a parameter of the part, asked under a key of the dress.
+func (w view) of(p draft.Parameter, key string) draft.Parameter {
+	out := p
+	out.Key = key
+	as := func(on figure.Figure, v draft.Values) (figure.Figure, draft.Values) {
+		inner := w.values(v)
+		if w.bodice != nil {
+			inner = w.bodice(on, v).Told(inner)
+		}
+		return w.figure(on, v), inner
+	}
+	if p.Default != nil {
+		out.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) { return p.Default(as(on, v)) }
+	}
+	if p.Between != nil {
+		out.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return p.Between(as(on, v)) }
+	}
+	if p.SavesTo != nil {
+		out.SavesTo = func(on figure.Figure, v draft.Values) float64 { return p.SavesTo(as(on, v)) }
+	}
+	if p.When != nil || w.when != nil {
+		out.When = func(v draft.Values) bool {
+			return (w.when == nil || w.when(v)) && (p.When == nil || p.When(w.values(v)))
+		}
+	}
+	return out
+}
