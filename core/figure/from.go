@@ -19,9 +19,8 @@ func (f Figure) From(drop float64) Figure {
 	}
 	out := f.counted(drop)
 	bare := f.Bare().counted(drop)
-	if f.bare != nil {
-		out.bare = &bare
-	}
+	bare.bare = nil
+	out.bare = &bare
 	floor := f.Length("waist_to_floor_side")
 	out.taken = maps.Clone(f.taken)
 	for i, key := range []string{"waist_to_floor_front", "waist_to_floor_side", "waist_to_floor_back"} {
@@ -45,6 +44,9 @@ func (f Figure) counted(drop float64) Figure {
 	out.slices = make([]slice, len(f.slices))
 	for i, s := range f.slices {
 		out.slices[i] = slice{s.drop - drop, s.section}
+		if math.Abs(s.drop-drop) < 1e-3 {
+			out.slices[i].drop = 0
+		}
 	}
 	out.levels = map[Level]float64{}
 	for l, at := range f.levels {

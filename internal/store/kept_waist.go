@@ -5,9 +5,11 @@ import "ardentgusset/core/draft"
 // keptWaist is the seam line at the waist of what was cut.
 type keptWaist struct {
 	Above bool
+	Drop  float64 `json:",omitempty"` // not in what was kept before gowns had waists elsewhere: there it was 0
 	Runs  []keptWaistRun
 }
 
+// keptWaistRun is what is looked at once it is cut; what takes its edge up is only needed to draft.
 type keptWaistRun struct {
 	Piece, Name string
 	Long        float64
@@ -18,12 +20,16 @@ func keptWaistOf(w draft.Waist) *keptWaist {
 	if len(w.Runs) == 0 {
 		return nil
 	}
-	return &keptWaist{w.Above, each(w.Runs, func(r draft.WaistRun) keptWaistRun { return keptWaistRun(r) })}
+	return &keptWaist{w.Above, w.Drop, each(w.Runs, func(r draft.WaistRun) keptWaistRun {
+		return keptWaistRun{Piece: r.Piece, Name: r.Name, Long: r.Long, Darts: r.Darts}
+	})}
 }
 
 func (k *keptWaist) waist() draft.Waist {
 	if k == nil {
 		return draft.Waist{}
 	}
-	return draft.Waist{Above: k.Above, Runs: each(k.Runs, func(r keptWaistRun) draft.WaistRun { return draft.WaistRun(r) })}
+	return draft.Waist{Above: k.Above, Drop: k.Drop, Runs: each(k.Runs, func(r keptWaistRun) draft.WaistRun {
+		return draft.WaistRun{Piece: r.Piece, Name: r.Name, Long: r.Long, Darts: r.Darts}
+	})}
 }

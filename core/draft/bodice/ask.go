@@ -194,16 +194,14 @@ func (h *half) meetsSkirt() {
 		if h.opens == "centre-front" && i == 0 || h.opens == "centre-back" && i == len(h.panels)-1 {
 			run.Lap = beyond
 		}
-		if e, ok := p.Edge("hem"); ok {
-			run.More = e.Length() - run.Lap - run.Long
-		}
-		switch {
-		case run.More <= pattern.Slack:
-			run.More = 0
-		case opened && len(p.Mouths("hem")) > 0:
-			run.By = pattern.Darts
-		default:
+		if e, ok := p.Edge("hem"); ok && opened && len(p.Mouths("hem")) == 0 {
 			run.By, run.Darts = pattern.Gathers, nil
+			run.More = e.Length() - run.Lap - run.Long
+		} else if ok {
+			if run.More = h.taken(pattern.Side{Piece: l.id, Edge: "hem"}); run.More > 0 {
+				run.By = pattern.Darts
+			}
+			run.Long = e.Length() - run.Lap - run.More // as it is drawn: edges are made fair when they are unrolled
 		}
 		h.Waist.Runs = append(h.Waist.Runs, run)
 	}

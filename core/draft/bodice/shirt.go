@@ -2,6 +2,7 @@ package bodice
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"ardentgusset/core/cloth"
@@ -13,11 +14,13 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
+
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Shirt is the loose bodice of a blouse or shirt dress, from the 1890s on: a yoke behind, a button
-// stand turned twice before.
-type Shirt struct{}
+// stand turned twice before; or, Waisted, one that darts take in to the waist.
+type Shirt struct{ Waisted bool }
 
 func (Shirt) About() draft.About {
 	return draft.About{Kind: "bodice-shirt", Name: "Shirt bodice", Family: family.Bodice,
@@ -25,8 +28,12 @@ func (Shirt) About() draft.About {
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 90, Shrinkage: 0.04}}
 }
 
-func (Shirt) Parameters() []draft.Parameter {
-	return slices.Concat(loose(100, 50, "⟦7 cm⟧ to ⟦14 cm⟧; fitted ⟦6 cm⟧."), necks(0, 0, 0), armholes(0, 0, 0, 40),
+func (g Shirt) Parameters() []draft.Parameter {
+	room := loose(100, 50, "⟦7 cm⟧ to ⟦14 cm⟧; fitted ⟦6 cm⟧.")
+	if g.Waisted {
+		room = eases(100, 70, 40, "⟦7 cm⟧ to ⟦14 cm⟧ at the bust, ⟦6 cm⟧ to ⟦10 cm⟧ at the waist.")
+	}
+	all := slices.Concat(room, necks(0, 0, 0), armholes(0, 0, 0, 40),
 		[]draft.Parameter{
 			draft.Mm("long", "Below the waist", 0, 190, 120, "tucked in", figure.Memory, "0 ends at the waist, to be joined to a skirt."),
 			draft.Mm("stand", "Button stand, finished", 15, 45, 25, "turned twice", figure.Practice,
@@ -38,19 +45,52 @@ func (Shirt) Parameters() []draft.Parameter {
 				"One lies at the bust line and one at the waist.")},
 		collars(32, 70, "stand", "flat", "pointed", "sailor", "none", "bound"), slices.Concat(moves("side", "side seam"),
 			allowances(15, 12)), sleeve.Parameters("bishop"))
+	if g.Waisted { // what darts take in below is not gathered above
+		return draft.Without(all, "back_full", "long")
+	}
+	return all
 }
 
 // Draft drafts it.
 func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: "long", front: 1, side: 1, back: 1}}})
+	var hem lower
+	if v.Has("long") {
+		hem.by = []lowered{{key: "long", front: 1, side: 1, back: 1}}
+	}
+	h, err := begun(on, v, hem)
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	side := h.side(0.5, 0.5)
-	s := sewing{panels: []named{h.between("front", "Front", h.centreFront(), side, surface.FromFront).plumb("centre-front"),
-		h.between("back", "Back", side, h.centreBack(), surface.FromBack).onFold("centre-back")},
+	waist := 0.5
+	var before, behind []surface.Dart
+	if v.Has("waist_ease") {
+		waist = h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
+		if middle := waist + (1-waist)*0.48; h.shaped() {
+			behind = append(behind, surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Through(surface.Station{Z: 0, Share: middle},
+				surface.Station{Z: math.Min(h.underarm().Z-30, h.form.Levels[figure.Bust]-12), Share: middle})})
+		}
+	}
+	side := h.side(waist, waist)
+	var take func(swing []float64) []float64
+	if v.Has("waist_ease") { // the dart at the side takes what the waist leaves of the bust's
+		bp := h.form.Torso.BustPoint
+		mouth := side.line.At(side.line.Length() - 75)
+		tip := h.form.At(bp.Z, bp.X*1.1, figure.InFront)
+		most := 2 * math.Asin(math.Min(0.27*side.line.Length()/r3.Norm(r3.Sub(mouth, tip)), 0.5))
+		before = []surface.Dart{h.frontDart("waist", 0.24, 1, 30, 0), {ID: "side", Edge: "side",
+			Line: h.form.Straight(mouth, tip, surface.FromFront)}}
+		take = func(swing []float64) []float64 {
+			all := math.Max((swing[0]+swing[1])*0.85, 0.04)
+			across := math.Min(0.6*all, most)
+			return []float64{all - across, across}
+		}
+	}
+	front := h.between("front", "Front", h.centreFront(), side, surface.FromFront, before...).plumb("centre-front")
+	front.panel.Take = take
+	s := sewing{panels: []named{front,
+		h.between("back", "Back", side, h.centreBack(), surface.FromBack, behind...).onFold("centre-back")},
 		opens: "centre-front", strain: 0, faced: "face-bias", hem: pattern.Hem, shape: h.yoked}
-	if v.Number("long") < 8 {
+	if !v.Has("long") || v.Number("long") < 8 {
 		s.hem = pattern.Enclosed
 	}
 	if err := h.together(s, in); err != nil {
@@ -90,7 +130,10 @@ func (h *half) yoked() error {
 	upper.Layered(pattern.ForLining)
 	e, _ := lower.Edge("yoke")
 	plain := e.Length()
-	more := plain * (h.v.Number("back_full") - 1)
+	more := 0.0
+	if h.v.Has("back_full") {
+		more = plain * (h.v.Number("back_full") - 1)
+	}
 	if more > 5 {
 		hem, _ := lower.Edge("hem")
 		n := hem.Length()

@@ -39,10 +39,10 @@ func Wearer(t *rapid.T) figure.Figure {
 func Chosen(t *rapid.T, g draft.Garment, on figure.Figure) draft.Values {
 	set := draft.Settings{}
 	for _, p := range g.Parameters() {
-		v, _ := draft.Settle(g, on, set)
 		if !rapid.Bool().Draw(t, "set "+p.Key) {
 			continue
 		}
+		v, _ := draft.Settle(g, on, set)
 		for _, val := range v.All() {
 			if val.Parameter.Key != p.Key {
 				continue

@@ -23,7 +23,8 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	waist := d.Waist
+	pattern.Fair(d.Pieces, d.Seams) // while the lower edge is still free
+	waist := drawn(d, "hem")
 	if !waist.Above || len(waist.Runs) == 0 {
 		return draft.Draft{}, fmt.Errorf("the lower edge of the bodice slants too much for a waist seam: let it lie more level")
 	}
@@ -33,19 +34,40 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if err != nil {
 		return draft.Draft{}, fmt.Errorf("the skirt: %w", err)
 	}
+	pattern.Fair(s.Pieces, s.Seams)
 	if err := j.stand(&d, &s, waist, v); err != nil {
 		return draft.Draft{}, err
 	}
-	for i := range s.Waist.Runs {
-		s.Waist.Runs[i].Piece = "skirt-" + s.Waist.Runs[i].Piece
+	lower := drawn(s, "top")
+	for i := range lower.Runs {
+		lower.Runs[i].Piece = "skirt-" + lower.Runs[i].Piece
 	}
-	lower := s.Waist
 	merge(&d, s, shape, waist.Drop)
 	sewn(&d, waist, lower, j.opens == "centre-front")
 	d.Waist = draft.Waist{}
 	j.closed(&d, on, b)
 	j.carried(&d, b)
 	return d, nil
+}
+
+// drawn is a draft's side of the waist seam, the runs as long as those edges of it are drawn.
+func drawn(d draft.Draft, edge string) draft.Waist {
+	w := d.Waist
+	w.Runs = slices.Clone(w.Runs)
+	for i := range w.Runs {
+		r := &w.Runs[i]
+		for k := range d.Pieces {
+			if e, ok := d.Pieces[k].Edge(edge); ok && d.Pieces[k].ID == r.Piece {
+				more := e.Length() - r.Lap - r.Long - r.More
+				if r.By == pattern.Gathers || r.By == pattern.Pleats { // it is drawn up to its length
+					r.More += more
+				} else {
+					r.Long += more
+				}
+			}
+		}
+	}
+	return w
 }
 
 // side is where the bodice's side seam comes to the waist seam, as a share of its half: the seam nearest
@@ -69,10 +91,14 @@ const lastButton, buttonWide = 150.0, 13.0
 // stand carries the button stand of the bodice down the skirt, as wide as it is above and folded alike,
 // with buttons as far apart.
 func (j Joined) stand(d, s *draft.Draft, w draft.Waist, v draft.Values) error {
-	if j.opens != "centre-front" || w.Runs[0].Lap <= 0 {
+	if j.opens != "centre-front" {
 		return nil
 	}
 	front := &s.Pieces[0]
+	if w.Runs[0].Lap <= 0 || !v.Has("stand") { // its edges are turned in, and hang over what is worn beneath
+		front.Be(pattern.Opening, "centre-front")
+		return nil
+	}
 	e, _ := front.Edge("centre-front")
 	line := slices.Clone(e.Line) // from the waist down
 	p, err := front.Extended("centre-front", w.Runs[0].Lap, "centre")
@@ -117,6 +143,9 @@ func (j Joined) stand(d, s *draft.Draft, w draft.Waist, v draft.Values) error {
 // merge adds what a skirt drafted to the waist seam has to the bodice.
 func merge(d *draft.Draft, s draft.Draft, shape Skirt, drop float64) {
 	for _, p := range s.Pieces {
+		if shape.bias {
+			p.GrainDegrees = 45
+		}
 		p.ID, p.Name = "skirt-"+p.ID, "Skirt "+strings.ToLower(p.Name[:1])+p.Name[1:]
 		d.Pieces = append(d.Pieces, p)
 	}

@@ -19,13 +19,14 @@ func Fifties() Joined {
 		bodice: bodice.Fifties{},
 		set:    decided{numbers: map[string]float64{"hem": 15, "hip_ease": 30}, choices: map[string]string{"opens": "back"}},
 		skirts: []Skirt{
-			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}},
-			{key: "breadths", label: "gathered or pleated breadths", garment: skirt.Breadths{}},
-			{key: "gores", label: "gores", garment: skirt.Gores{}},
+			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 15, why: "narrow: a wide one does not " +
+				"lie on the curve"}},
+			{key: "breadths", label: "gathered or pleated breadths", garment: skirt.Breadths{}, hem: asked{usual: 80,
+				why: "⟦6 cm⟧ to ⟦10 cm⟧, on the straight of the cloth"}},
+			{key: "gores", label: "gores", garment: skirt.Gores{}, hem: asked{usual: 30, why: "eased in"}},
 		},
 		opens:     "centre-back",
 		clearance: asked{usual: 330, why: "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧"},
-		hem:       asked{usual: 15, why: "narrow on a circle; on straight breadths ⟦6 cm⟧ to ⟦10 cm⟧"},
 		opening:   asked{usual: 200, why: "⟦18 cm⟧ to ⟦22 cm⟧ below the waist"},
 		stay:      true,
 		told:      "Seam to seam, dart to tuck or gore; the allowances are pressed up into the bodice.",

@@ -21,10 +21,10 @@ type Joined struct {
 	opens  string // "centre-back" or "centre-front", "" where it goes on over the head
 	// level is how far below the waist its seam lies, mm, negative above; nil for at the waist.
 	level func(on figure.Figure, v draft.Values) float64
-	// clearance and hem are the usual ones of its skirt, opening how far it opens below the seam, mm.
-	clearance, hem, opening asked
-	stay                    bool   // a tape inside the waist carries the skirt
-	told                    string // what is particular about joining the two
+	// clearance is the usual one of its skirt, opening how far it opens below the seam, mm.
+	clearance, opening asked
+	stay               bool   // a tape inside the waist carries the skirt
+	told               string // what is particular about joining the two
 }
 
 // asked is a length or a number that is asked for: its usual value, the reason, and what is said of it.
@@ -56,6 +56,8 @@ type Skirt struct {
 	key, label string
 	garment    draft.Garment
 	set        decided
+	hem        asked // its allowance, mm
+	bias       bool  // its panels lie on the bias of the cloth
 	// usual are other defaults than the skirt has by itself, by its keys, and first other first options
 	// of its choices.
 	usual map[string]asked
@@ -83,7 +85,7 @@ func (j Joined) Parameters() []draft.Parameter {
 	}
 	out = append(out, draft.Mm("skirt_clearance", "Hem above the floor", 0, 1000, j.clearance.usual, j.clearance.why, figure.Memory,
 		strings.TrimSpace("All round, in the shoes of the ensemble. "+j.clearance.help)),
-		draft.Mm("skirt_hem", "Hem allowance", 4, 160, j.hem.usual, j.hem.why, figure.Practice, j.hem.help))
+		j.hem())
 	if j.opens == "centre-back" {
 		out = append(out, draft.Mm("skirt_opening", "Open below the waist seam", 80, 400, j.opening.usual, j.opening.why, figure.Practice,
 			"So that it passes hips or shoulders: the seam and both edges of the opening must go round them."))
@@ -100,6 +102,16 @@ func (j Joined) Parameters() []draft.Parameter {
 		}
 	}
 	return out
+}
+
+// hem asks for the hem, of the chosen skirt.
+func (j Joined) hem() draft.Parameter {
+	p := draft.MmFrom("skirt_hem", "Hem allowance", 4, 160, j.skirts[0].hem.why, "Turned twice, or faced.", nil)
+	p.Default = func(_ figure.Figure, v draft.Values) (float64, figure.Reason) {
+		h := j.skirt(v).hem
+		return h.usual, figure.Reason{Text: h.why, Source: figure.Practice}
+	}
+	return p
 }
 
 // as is a parameter of the skirt with the dress's default.

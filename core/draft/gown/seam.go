@@ -64,8 +64,9 @@ func (s *seamed) taken(i int) float64 {
 	return s.More * (s.mouths[i].To - s.mouths[i].From) / all
 }
 
-// nearBy is how near to one of the bodice's a seam of the skirt is sewn to it, mm.
-const nearBy = 4.0
+// nearBy is how near to one of the bodice's a seam of the skirt is sewn to it, mm; where it is gathered
+// it may come from further off (both from memory).
+const nearBy, nearGathered = 4.0, 18.0
 
 // stretchesOf are the runs of one side of the waist seam, in order from the centre front.
 func stretchesOf(runs []draft.WaistRun, pieces []pattern.Piece, edge string, half float64) []*seamed {
@@ -100,8 +101,12 @@ func sewn(d *draft.Draft, bodice, skirt draft.Waist, lapped bool) {
 		if k == len(below)-1 {
 			break
 		}
+		near := nearBy
+		if s.By == pattern.Gathers && below[k+1].By == pattern.Gathers {
+			near = nearGathered
+		}
 		for _, a := range above[:len(above)-1] {
-			if math.Abs(a.to-s.to) < nearBy {
+			if math.Abs(a.to-s.to) < near {
 				s.to, below[k+1].from = a.to, a.to
 			}
 		}

@@ -331,6 +331,16 @@ func (f *form) markDarts(p *pattern.Piece, k int) {
 	}
 }
 
+// dartsAlong is how far along a gore's waist its darts lie once they are sewn: they stand evenly on the open edge.
+func (f *form) dartsAlong(k int) (out []float64) {
+	n := float64(f.darts[k])
+	open := f.share[k] + n*f.intake[k]
+	for i := range f.darts[k] {
+		out = append(out, open*float64(i+1)/(n+1)-f.intake[k]*(float64(i)+0.5))
+	}
+	return out
+}
+
 // dartCount is how many darts the whole skirt has.
 func (f *form) dartCount() int {
 	sum := 0

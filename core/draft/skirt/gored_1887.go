@@ -269,9 +269,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	for k, share := range f.share {
 		p := &d.Pieces[k]
 		run := draft.WaistRun{Piece: p.ID, Name: p.Name, Long: share}
-		for i := range f.darts[k] { // evenly along it
-			run.Darts = append(run.Darts, share*float64(i+1)/float64(f.darts[k]+1))
-		}
+		run.Darts = f.dartsAlong(k)
 		d.Waist.Runs = append(d.Waist.Runs, run)
 	}
 	d.Measure("band", "the band", "in length", f.waist+lap)

@@ -55,8 +55,7 @@ func (Gores) Parameters() []draft.Parameter {
 			"a slim hip and takes a narrower hem.", "hip", "from the hip", "waist", "straight from the waist"),
 		draft.Times("rear", "Flare behind, times that at the sides", 0.6, 3, 1.6, "1890s; 1 is even all round", figure.Memory,
 			"Before it is as much less: the front hangs the straighter for it."),
-		draft.Mm("gathered", "Gathered in behind, in all", 0, 700, 0, "none; 1890s ⟦12 cm⟧ to ⟦20 cm⟧", figure.Memory,
-			"Cloth left at the centre back to be gathered or pleated.")}
+		gatheredBehind()}
 	shared := draft.Without(Gored{}.Parameters(), "clearance", "side_gores", "back_share", "pleat_ratio", "hem_round", "pleats")
 	for i := range shared {
 		switch shared[i].Key {
@@ -68,6 +67,20 @@ func (Gores) Parameters() []draft.Parameter {
 		}
 	}
 	return append(append(own, shared...), round)
+}
+
+// gatheredBehind asks for cloth at the centre back, no more than the waist of the back gore can take in.
+func gatheredBehind() draft.Parameter {
+	p := draft.Mm("gathered", "Gathered in behind, in all", 0, 700, 0, "none; 1890s ⟦12 cm⟧ to ⟦20 cm⟧", figure.Memory,
+		"Cloth left at the centre back to be gathered or pleated.")
+	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		last := 180 - 180/v.Number("gores")
+		if v.Whole("gores")%2 == 1 {
+			last = 180 - 360/v.Number("gores")
+		}
+		return 0, math.Min(700, fullest*2*on.At(0).Arc(last, 180))
+	}
+	return p
 }
 
 // waistOf is what the skirt goes round at the waist: the seam it is sewn to, or the figure with ease.
@@ -166,10 +179,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		if f.drawn[k] {
 			continue
 		}
-		run := &d.Waist.Runs[k]
-		for i := range f.darts[k] {
-			run.Darts = append(run.Darts, run.Long*float64(i+1)/float64(f.darts[k]+1))
-		}
+		d.Waist.Runs[k].Darts = f.dartsAlong(k)
 	}
 	f.finishGores(&d, on, v, in, band)
 	return d, nil

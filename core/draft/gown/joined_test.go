@@ -1,0 +1,159 @@
+package gown
+
+import (
+	"math"
+	"os"
+	"strings"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func dresses() []Joined {
+	return []Joined{Fifties(), ShirtDress(), OpenGown(), Regency(), Twenties(), Bias()}
+}
+
+// atWaist is how long the waist seam runs over pieces, the whole round: their edges, without the lap, and less
+// the distance of the legs of every dart that opens on them.
+func atWaist(d draft.Draft, skirt bool) (sum float64) {
+	for i := range d.Pieces {
+		p := &d.Pieces[i]
+		if strings.HasPrefix(p.ID, "skirt-") != skirt {
+			continue
+		}
+		for _, e := range p.Edges {
+			if !strings.HasPrefix(e.ID, "waist-") || e.ID == "waist-lap" {
+				continue
+			}
+			sum += 2 * e.Length()
+			for _, m := range p.Marks {
+				a, b := m.Path[0], m.Path[len(m.Path)-1]
+				if m.Kind != pattern.Dart {
+					continue
+				}
+				if off, _ := plane.Apart([]plane.Point{a}, e.Line); off > 1 {
+					continue
+				}
+				if off, _ := plane.Apart([]plane.Point{b}, e.Line); off < 1 {
+					sum -= 2 * a.To(b)
+				}
+			}
+		}
+	}
+	return sum
+}
+
+// On any body and for any choice of any dress: what its skirt measures at the waist, less what the seams say is
+// taken up, is what its bodice measures there; each stretch is sewn once; its hem lies as high above the floor
+// as was asked, by the way down the profile from the seam; and its skirt goes round what is under it.
+func TestDressesJoin(t *testing.T) {
+	each := map[string][]Joined{"any": dresses()}
+	if os.Getenv("EVERY_BODY") != "" {
+		each = map[string][]Joined{}
+		for _, g := range dresses() {
+			each[g.About().Kind] = []Joined{g}
+		}
+	}
+	for kind, some := range each {
+		t.Run(kind, func(t *testing.T) {
+			drafted := 0
+			rapid.Check(t, func(t *rapid.T) {
+				g := some[rapid.IntRange(0, len(some)-1).Draw(t, "dress")]
+				on := drafttest.Wearer(t)
+				v := drafttest.Chosen(t, g, on)
+				d, err := draft.Make(g, on, v, g.About().Usual)
+				if err != nil {
+					return
+				}
+				drafted++
+				require.NoError(t, d.Check())
+				sewn := map[pattern.Side]int{}
+				gathered := 0.0
+				for _, s := range d.Seams {
+					if s.Join != pattern.AtWaist {
+						continue
+					}
+					sewn[pattern.Side{Piece: s.A.Piece, Edge: s.A.Edge}]++
+					sewn[pattern.Side{Piece: s.B.Piece, Edge: s.B.Edge}]++
+					require.NotEqual(t, strings.HasPrefix(s.A.Piece, "skirt-"), strings.HasPrefix(s.B.Piece, "skirt-"), s.ID)
+					if s.Absorbed == pattern.Gathers || s.Absorbed == pattern.Pleats {
+						gathered += 1
+					}
+				}
+				for i := range d.Pieces {
+					p := &d.Pieces[i]
+					for _, e := range p.Edges {
+						require.False(t, e.ID == "top" && strings.HasPrefix(p.ID, "skirt-"))
+						if strings.HasPrefix(e.ID, "waist-") && p.KindOf(e, d.Seams) == pattern.Sewn {
+							require.Equal(t, 1, sewn[pattern.Side{Piece: p.ID, Edge: e.ID}], "%s %s", p.ID, e.ID)
+						}
+					}
+				}
+				above, below := atWaist(d, false), atWaist(d, true)
+				if gathered == 0 {
+					require.InDelta(t, above, below, 10, "darts shut, both are as long")
+				} else {
+					require.Greater(t, math.Min(above, below), on.Girth(g.drop(on, v))*0.97)
+				}
+				hangs(t, d, on, v, g.drop(on, v))
+			})
+			assert.Greater(t, drafted, 40)
+		})
+	}
+}
+
+// hangs looks at the lengths of a dress's skirt before and behind, by the way down the figure's profile from its
+// seam to the floor, what the wearer's own reading has more with it.
+func hangs(t *rapid.T, d draft.Draft, on figure.Figure, v draft.Values, seam float64) {
+	var skirt []*pattern.Piece // from the front to the back
+	for i := range d.Pieces {
+		if strings.HasPrefix(d.Pieces[i].ID, "skirt-") {
+			skirt = append(skirt, &d.Pieces[i])
+		}
+	}
+	for bearing, p := range map[float64]*pattern.Piece{0: skirt[0], 180: skirt[len(skirt)-1]} {
+		centre := p.Fold // or the edge or seam there
+		for _, id := range []string{"right", "centre-front", "centre-back"} {
+			if _, ok := p.Edge(id); ok && p.Fold == "" && (id != "right" || bearing == 180) {
+				centre = id
+			}
+		}
+		e, _ := p.Edge(centre)
+		long := e.Length()
+		own := on.WaistToFloor(bearing) - drafttest.ClothDown(on, bearing, 0, on.Floor())
+		way := drafttest.ClothDown(on, bearing, seam, on.Floor()) + own
+		allowed := 4.0
+		for _, n := range d.Notes {
+			if n.Title == "The hem can’t be drafted level" {
+				return
+			}
+		}
+		require.InDelta(t, way-v.Number("skirt_clearance"), long, allowed, "%s", p.ID)
+	}
+}
+
+// Counted from another level, what hangs from there is as long as the way down the profile, and the figure
+// measures the same.
+func TestFiguresAreCountedFromAnyLevel(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		on := drafttest.Wearer(t)
+		drop := rapid.Float64Range(-220, 180).Draw(t, "drop")
+		from := on.From(drop)
+		for _, at := range []float64{0, 37, 150, 400} {
+			require.InDelta(t, on.Girth(drop+at), from.Girth(at), 0.01)
+		}
+		for _, bearing := range []float64{0, 90, 180} {
+			own := on.WaistToFloor(bearing) - drafttest.ClothDown(on, bearing, 0, on.Floor())
+			require.InDelta(t, drafttest.ClothDown(on, bearing, drop, on.Floor())+own, from.WaistToFloor(bearing), 1.5, "%g: %g + %g", bearing, drop, own)
+		}
+		require.InDelta(t, on.Floor()-drop, from.Floor(), 1e-6)
+	})
+}

@@ -1,0 +1,31 @@
+package gown
+
+import (
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/bodice"
+	"ardentgusset/core/draft/skirt"
+	"ardentgusset/core/family"
+)
+
+// OpenGown is the gown of about 1740 to 1789 over stays and panniers: its skirt is open before over the
+// petticoat.
+func OpenGown() Joined {
+	return Joined{
+		about: draft.About{Kind: "gown-open", Name: "Open gown, 1740 to 1789", Family: family.Gown,
+			What: "A bodice over stays that meets edge to edge before, and straight breadths pleated to it, open at the centre front over " +
+				"the petticoat. Over panniers the upper edge of the skirt rises at the sides, and its hem stays level.",
+			Usual: cloth.Fabric{Name: "Silk taffeta", Colour: "madder", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 110,
+				Shrinkage: 0.02}},
+		bodice: bodice.Conical{},
+		set:    decided{numbers: map[string]float64{"hem": 15, "hip_ease": 10, "front_point": 0, "back_point": 0}},
+		skirts: []Skirt{{key: "breadths", label: "straight breadths", garment: skirt.Breadths{},
+			hem: asked{usual: 25, why: "a narrow hem, or faced with ribbon"}, first: map[string]string{"into": "knife"},
+			usual: map[string]asked{"shows": {usual: 20, why: "small pleats, ⟦1.5 cm⟧ to ⟦2.5 cm⟧"},
+				"hem_round": {usual: 3000, why: "⟦280 cm⟧ to ⟦340 cm⟧, over wide panniers to ⟦520 cm⟧"}}}},
+		opens:     "centre-front",
+		clearance: asked{usual: 60, why: "clear of the floor by day"},
+		told: "Each pleat to its mark, turned towards the back, the skirt’s turned edge under the bodice’s: felled from outside. The front " +
+			"edges hang free, and are turned in before.",
+	}
+}

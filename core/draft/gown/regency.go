@@ -1,0 +1,38 @@
+package gown
+
+import (
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/bodice"
+	"ardentgusset/core/draft/skirt"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+)
+
+// Regency is the gown of about 1795 to 1820 whose waist lies under the bust.
+func Regency() Joined {
+	return Joined{
+		about: draft.About{Kind: "gown-high-waist", Name: "High-waisted gown, 1795 to 1820", Family: family.Gown,
+			What: "A short bodice drawn in on cords, and straight breadths that fall from under the bust: nearly flat before, gathered " +
+				"behind. It opens at the back.",
+			Usual: cloth.Fabric{Name: "Cotton muslin", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.18, Weight: 70,
+				Shrinkage: 0.04}},
+		bodice: bodice.HighWaist{},
+		set:    decided{numbers: map[string]float64{"hem": 12, "hip_ease": 20}},
+		skirts: []Skirt{{key: "breadths", label: "straight breadths", garment: skirt.Breadths{},
+			set: decided{choices: map[string]string{"into": "gathers"}, numbers: map[string]float64{}},
+			hem: asked{usual: 40, why: "turned up once and under, or tucked"},
+			usual: map[string]asked{"behind": {usual: 0.62, why: "flat before, full behind"},
+				"hem_round": {usual: 2200, why: "⟦195 cm⟧ to ⟦245 cm⟧"}}}},
+		opens:     "centre-back",
+		level:     underBust,
+		clearance: asked{usual: 20, why: "before 1807 to the floor, later ⟦6 cm⟧ above it"},
+		opening:   asked{usual: 230, why: "⟦20 cm⟧ to ⟦25 cm⟧"},
+		told:      "The front breadth plain or nearly so, the gathers behind: half of them within a hand’s breadth of the centre back.",
+	}
+}
+
+// underBust is how far above the waist the seam of a high-waisted bodice lies, as a drop.
+func underBust(on figure.Figure, v draft.Values) float64 {
+	return v.Number("under") - on.Torso().BustPoint.Z
+}
