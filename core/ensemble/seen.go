@@ -79,6 +79,9 @@ func (s Stage) Surface() []figure.Ring {
 		}
 	}
 	first := figure.Ring{Drop: top, Section: worn.At(top)}
+	if len(out) == 0 { // a tape lies between two levels
+		return []figure.Ring{first, {Drop: bottom, Section: worn.At(bottom)}}
+	}
 	if span, _ := worn.Span(); top < span-1 { // above the chest only the shoulders' rings know the form
 		first = out[0]
 	}

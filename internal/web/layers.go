@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"net/http"
 	"slices"
 	"strconv"
 	"strings"
@@ -23,6 +24,7 @@ type layersView struct {
 
 type beginning struct {
 	catalogue.Stack
+	N     int // which it is of the usual stacks
 	Names string
 }
 
@@ -69,8 +71,8 @@ func (s *Server) layersStation(c *call) error {
 			v.Catalogue = append(v.Catalogue, fam)
 		}
 		if len(p.E.Stages) == 0 && p.E.Err == "" {
-			for _, stack := range catalogue.Stacks() {
-				b := beginning{Stack: stack}
+			for n, stack := range catalogue.Stacks() {
+				b := beginning{Stack: stack, N: n}
 				for _, kind := range stack.Kinds {
 					if g, ok := catalogue.Find(kind); ok {
 						b.Names += ", " + strings.ToLower(g.About().Name)
@@ -83,6 +85,28 @@ func (s *Server) layersStation(c *call) error {
 		p.V = v
 		return nil
 	})
+}
+
+// beginning draws the wearer in a usual stack, as every layer of it is drafted to the one beneath.
+func (s *Server) beginning(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	n, err := strconv.Atoi(c.Param("stack"))
+	if err != nil || n < 0 || n >= len(catalogue.Stacks()) {
+		return store.ErrGone
+	}
+	e.Layers = nil
+	for i, kind := range catalogue.Stacks()[n].Kinds {
+		if g, ok := catalogue.Find(kind); ok {
+			a := g.About()
+			e.Layers = append(e.Layers, store.Layer{ID: uint(i + 1), EnsembleID: e.ID, Position: i, Kind: a.Kind, Name: a.Name, Fabric: a.Usual,
+				State: store.Drafted})
+		}
+	}
+	c.Data(http.StatusOK, "image/svg+xml; charset=utf-8", []byte(s.walks.card(e).drawing))
+	return nil
 }
 
 func (s *Server) addLayer(c *call) error {

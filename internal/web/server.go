@@ -207,6 +207,7 @@ func (s *Server) routes(r *gin.Engine) {
 	e.GET("/figure.json", h(s.figureJSON))
 	e.POST("/aim", h(s.setAim))
 	e.POST("/layers", h(s.addLayer))
+	e.GET("/begin/:stack", ownPage, h(s.beginning))
 	e.POST("/price", h(s.setPrice))
 	e.POST("/sewing", h(s.setProfile))
 	e.GET("/cut", h(s.allCut))

@@ -14,6 +14,7 @@ import { stash } from "./stash.js";
 import { seams } from "./seams.js";
 import { words } from "./words.js";
 import { pending } from "./pending.js";
+import { beginnings } from "./beginnings.js";
 
 edits();
 keys();
@@ -29,6 +30,7 @@ stash();
 words();
 seams();
 figure();
+beginnings();
 
 // A choice that needs no button of its own.
 document.addEventListener("change", (e) => {
