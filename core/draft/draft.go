@@ -67,6 +67,7 @@ type Draft struct {
 	Casing     bool            // bones lie in casings, not between layers
 	Filled     bool            // it is quilted once it is turned and filled
 	Works      []notion.Worked // what is worked and is neither a seam nor an edge nor a mark
+	Entry      Entry           // how the wearer gets into it
 	TryOn      string          // what to look at when it is tried on, "" when it is not
 	Wear       Wear
 	// Smaller is by how much less than the figure it closes on the garment is

@@ -101,6 +101,7 @@ func Walk(p Plan) (figure.Figure, []Stage, error) {
 		}
 		stages = append(stages, s)
 	}
+	hems(stages)
 	return bare, stages, nil
 }
 

@@ -85,6 +85,7 @@ type keptDraft struct {
 	Drawn      []keptDrawn `json:",omitempty"`
 	Girths     []keptRound `json:",omitempty"`
 	Waist      *keptWaist  `json:",omitempty"`
+	Entry      *keptEntry  `json:",omitempty"`
 }
 
 type keptPoint struct{ X, Y float64 }
@@ -356,7 +357,7 @@ func keep(m ensemble.Made) keptCut {
 		Told: each(d.Told, func(t draft.Told) keptTold {
 			return keptTold{t.Step, t.How, each(t.After, func(a work.After) keptAfter { return keptAfter(a) })}
 		}),
-		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn,
+		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn, Entry: keptEntryOf(d.Entry),
 		Works: each(d.Works, func(w notion.Worked) keptWorked { return keptWorked(w) }),
 		Wear: keptWear{d.Wear.LaceTo, d.Wear.Moved,
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
@@ -415,7 +416,7 @@ func (k keptCut) read() ensemble.Made {
 		Told: each(d.Told, func(t keptTold) draft.Told {
 			return draft.Told{Step: t.Step, How: t.How, After: each(t.After, func(a keptAfter) work.After { return work.After(a) })}
 		}),
-		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn,
+		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn, Entry: d.Entry.entry(),
 		Works: each(d.Works, func(w keptWorked) notion.Worked { return notion.Worked(w) }),
 		Wear: draft.Wear{LaceTo: d.Wear.LaceTo, Moved: d.Wear.Moved, Carry: figure.Carry(d.Wear.Carry),
 			Pads: each(d.Wear.Pads, func(p keptPad) figure.Pad {

@@ -33,3 +33,26 @@ func (k *keptWaist) waist() draft.Waist {
 		return draft.WaistRun{Piece: r.Piece, Name: r.Name, Long: r.Long, Darts: r.Darts}
 	})}
 }
+
+// keptEntry is how the wearer gets into what was cut; nothing was kept of it before garments said so.
+type keptEntry struct {
+	At            draft.Place
+	Through, Tied bool
+	Closed, Slit  float64
+	Only          draft.Manner
+}
+
+func keptEntryOf(e draft.Entry) *keptEntry {
+	if !e.Given() {
+		return nil
+	}
+	k := keptEntry(e)
+	return &k
+}
+
+func (k *keptEntry) entry() draft.Entry {
+	if k == nil {
+		return draft.Entry{}
+	}
+	return draft.Entry(*k)
+}

@@ -20,6 +20,7 @@ type layersView struct {
 	Stand     string
 	Catalogue []catalogueFamily
 	Begin     []beginning // usual stacks, while there is none
+	Dressing  *dressingView
 }
 
 type beginning struct {
@@ -51,7 +52,7 @@ func (s *Server) layerAsked(c *call) (store.Ensemble, int, error) {
 
 func (s *Server) layersStation(c *call) error {
 	return s.station(c, "layers", 0, func(p *page) error {
-		v := layersView{Stand: svg.Stand{Bare: p.E.Bare, Worn: p.E.Dressed(), Unit: p.Unit}.Draw()}
+		v := layersView{Stand: svg.Stand{Bare: p.E.Bare, Worn: p.E.Dressed(), Unit: p.Unit}.Draw(), Dressing: viewDressing(p)}
 		// The family that is put on next stands open.
 		families, next := family.All(), 0
 		for _, stage := range p.E.Stages {

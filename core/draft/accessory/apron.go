@@ -133,6 +133,7 @@ func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	d.Tell("hem", "Sides first, then the lower edge.")
 	d.Tell("gather", fmt.Sprintf("%s into %s, the middle of both matched.", measure.Tell(2*half), measure.Tell(wide)))
+	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }
 

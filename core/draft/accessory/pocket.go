@@ -85,5 +85,6 @@ func (Pocket) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	d.Remark(false, "The slits of the skirts must lie over these", "From "+measure.Tell(v.Number("from"))+" to "+
 		measure.Tell(v.Number("from")+v.Number("slit"))+" below the waist, within ⟦2 cm⟧.")
 	d.Tell("placket", "Cut the slit only when its binding lies ready; bind both sides in one, the lower end with a few stitches across.")
+	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }

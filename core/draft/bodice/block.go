@@ -161,6 +161,7 @@ func (h *half) finish(in cloth.Fabric) {
 	h.measure()
 	h.wear(float64(in.Thickness))
 	h.goesRound()
+	h.entered()
 	h.meetsSkirt()
 	h.Spares = append(h.Spares, draft.Spare{Dimension: "girth.waist", Where: "both side seams", Seams: 2,
 		Allowance: h.v.Number("allowance") - 6},
@@ -181,5 +182,22 @@ func (h *half) finish(in cloth.Fabric) {
 					"seam nearer "+
 					"the bust point, or the surplus eased into the armhole.")
 		}
+	}
+}
+
+// entered says how the wearer gets into it: an opening at a centre runs from neck to lower edge; what has
+// none goes on over the head, and must go round what passes there.
+func (h *half) entered() {
+	switch h.opens {
+	case "centre-front":
+		h.Entry = draft.Entry{At: draft.AtFront, Through: true}
+	case "centre-back":
+		h.Entry = draft.Entry{At: draft.AtBack, Through: true}
+	default:
+		least := math.Inf(1)
+		for _, g := range h.Girths {
+			least = math.Min(least, g.Made)
+		}
+		h.Entry = draft.Entry{Closed: least, Only: draft.OverHead}
 	}
 }

@@ -289,3 +289,16 @@ func TestTurnedHemsFitTheSkirt(t *testing.T) {
 		assert.Equal(t, surplus > 20, said, "%s: %.0f mm", kind, surplus)
 	}
 }
+
+// Every garment says how the wearer gets into it.
+func TestEveryGarmentIsGotInto(t *testing.T) {
+	on := average(t, nil)
+	for _, g := range All() {
+		v, _ := draft.Settle(g, on, nil)
+		d, err := draft.Make(g, on, v, g.About().Usual)
+		require.NoError(t, err, g.About().Kind)
+		assert.True(t, d.Entry.Given(), g.About().Kind)
+		how, _, _ := d.Entry.Way(on)
+		assert.NotEqual(t, draft.Stuck, how, "%s, as it comes: %+v", g.About().Kind, d.Entry)
+	}
+}

@@ -121,6 +121,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	}
 	finishBoned(&d, h, on, v, in, top, gap)
 	tellBoned(&d)
+	d.Entry = draft.Entry{At: draft.AtBack, Through: true}
 	return d, nil
 }
 

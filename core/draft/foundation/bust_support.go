@@ -90,6 +90,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	d.Wear.Cover = []figure.Depth{{Drop: on.Drop(figure.Bust) - v.Number("above")*0.6, Depth: t},
 		{Drop: on.Drop(figure.Underbust), Depth: t}, {Drop: on.Drop(figure.Underbust) + v.Number("band"), Depth: 2 * t}}
 	tellSupport(&d)
+	d.Entry = draft.Entry{At: draft.AtBack, Through: true}
 	return d, nil
 }
 

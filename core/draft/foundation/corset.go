@@ -174,6 +174,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	}
 	c.join()
 	c.finish(on, laced, gap, moved)
+	c.Entry = draft.Entry{At: draft.AtFront, Through: true} // the busk; the lacing behind is only let out
 	return c.Draft, nil
 }
 

@@ -145,6 +145,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
 	finishJumps(&d, h, v, t)
+	d.Entry = draft.Entry{At: draft.AtFront, Through: true}
 	return d, nil
 }
 

@@ -132,6 +132,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		cordUnderBust(&d, &d.Pieces[0], h, under, low, end+7)
 	}
 	finishShortStays(&d, h, on, v, in, wide)
+	d.Entry = draft.Entry{At: draft.AtFront, Through: true}
 	return d, nil
 }
 

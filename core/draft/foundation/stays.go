@@ -149,6 +149,10 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
 	}
 	finishStays(&d, h, on, closed, v, in, kind)
+	d.Entry = draft.Entry{At: draft.AtBack, Through: true}
+	if v.Choice("closing") != "back" {
+		d.Entry.At = draft.AtFront
+	}
 	return d, nil
 }
 

@@ -212,6 +212,7 @@ const hookEvery = 35.0
 // can't be got into.
 func (j Joined) closed(d *draft.Draft, on figure.Figure, b part.Bodice) {
 	if b.Opens == "centre-front" {
+		d.Entry = draft.Entry{At: draft.AtFront, Through: true}
 		return
 	}
 	zip := slices.IndexFunc(d.Fastenings, func(f closure.Fastening) bool { return f.Kind == closure.Zips })
@@ -227,21 +228,16 @@ func (j Joined) closed(d *draft.Draft, on figure.Figure, b part.Bodice) {
 		d.Fastenings = append(d.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: n, For: "the opening of the skirt",
 			Why: fmt.Sprintf("one every %s of the placket", measure.Tell(b.Opening/float64(n)))})
 	}
-	passes, hips, over := b.Seam+2*b.Opening, on.GirthAt(figure.Hip), on.Overhead()
-	if passes >= hips {
-		return
+	e := draft.Entry{At: draft.AtBack, Closed: b.Seam, Slit: b.Opening}
+	if b.Opens == "" {
+		e = draft.Entry{Closed: b.Seam, Only: draft.OverHead}
 	}
-	text := fmt.Sprintf("Waist seam and opening give %s to get into; the hips as dressed measure %s, bust and arms together %s.",
-		measure.Tell(passes), measure.Tell(hips), measure.Tell(over))
-	most, more := 400.0, math.Ceil((math.Min(hips, over)-b.Seam)/2)+10
-	switch {
-	case passes >= over:
-		d.Remark(false, "It goes on over the head", text+" It passes the bust and not the hips.")
-	case b.Opens == "centre-back" && more <= most:
-		d.Offer(true, "It can’t be put on", text+" Make the opening longer.", "Lengthen the opening", draft.Settings{"skirt_opening": more})
-	default:
-		d.Remark(true, "It can’t be put on", text+" Choose more ease at the waist, or a cut that opens.")
-	}
+	part.GettingIn(d, on, e, func(lacks, longer float64, e draft.Entry) (string, draft.Settings) {
+		if b.Opens == "" {
+			return "", nil
+		}
+		return part.Lengthened("skirt_opening", 400)(lacks, longer, e)
+	})
 }
 
 // stayLess is how much less than the waist seam the stay inside it measures, mm (from memory).

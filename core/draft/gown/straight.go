@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -291,11 +292,10 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	if v.Number("neck_slit") > 0 {
 		d.Fasten(closure.Hooks, 1, 0, "at the top of the neck slit; or a brooch")
 	}
-	if over := on.Overhead(); 4*s.half < over {
-		d.Offer(true, "It can’t be put on", fmt.Sprintf("It goes on over the head and measures %s; bust and arms together %s.",
-			measure.Tell(4*s.half),
-			measure.Tell(over)), "Give it more ease", draft.Settings{"ease": math.Min(v.Number("ease")+math.Ceil(over-4*s.half)+10, 300)})
-	}
+	part.GettingIn(d, on, draft.Entry{Closed: 4 * s.half, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string,
+		draft.Settings) {
+		return "Give it more ease", draft.Settings{"ease": math.Min(v.Number("ease")+math.Ceil(lacks)+10, 300)}
+	})
 	if s.overHips < 20 {
 		d.Offer(s.overHips < -10, "Tight over the hips", fmt.Sprintf("Body and gores leave %s of ease there at the tightest.",
 			measure.Tell(s.overHips)),

@@ -25,7 +25,8 @@ type Band struct {
 	Allowance float64
 	Closure   string // hooks, buttons or drawstring
 	Opening   float64
-	stands    bool // what is under it stands out too far for it to lie flat
+	At        draft.Place // where it opens
+	stands    bool        // what is under it stands out too far for it to lie flat
 	// None is set where there is no band: the garment is sewn to a bodice at the waist, and its opening
 	// goes on in the bodice's.
 	None bool
@@ -103,7 +104,7 @@ func BandOn(on figure.Figure, v draft.Values) Band {
 		return Band{Waist: long, Length: long, Lower: long, Allowance: v.Number("allowance"), Opening: v.Number("placket"), None: true}
 	}
 	b := Band{Waist: on.GirthAt(figure.Waist) + v.Number("ease"), Depth: v.Number("band"), Lap: v.Number("lap"),
-		Allowance: v.Number("allowance"), Closure: v.Choice("closure")}
+		Allowance: v.Number("allowance"), Closure: v.Choice("closure"), At: draft.AtBack}
 	if v.Has("placket") { // else it opens from end to end
 		b.Opening = v.Number("placket")
 	}
@@ -247,30 +248,48 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 		d.Remark(false, fmt.Sprintf("The waist is %s thick", measure.TellFine(bulk)),
 			"Thinner cloth for the band, a deeper band or fewer gathers at the top make it flatter.")
 	}
-	if b.Opening > 0 { // else it opens from end to end
-		GettingIn(d, on, b.Length, b.Opening)
+	if b.Opening <= 0 { // it opens from end to end
+		d.Entry = draft.Entry{At: b.At, Through: true}
+		return
+	}
+	GettingIn(d, on, draft.Entry{At: b.At, Closed: b.Length, Slit: b.Opening}, Lengthened("placket", 320))
+}
+
+// Mending is what makes a garment large enough to get into that lacks so much, mm, of what must pass, or
+// whose opening must be longer by so much; no settings where nothing does.
+type Mending func(lacks, longer float64, e draft.Entry) (label string, fix draft.Settings)
+
+// Lengthened lengthens the opening that a setting gives, to a most of so many mm.
+func Lengthened(key string, most float64) Mending {
+	return func(_, longer float64, e draft.Entry) (string, draft.Settings) {
+		if e.Slit+longer > most {
+			return "", nil
+		}
+		return "Lengthen the opening", draft.Settings{key: e.Slit + longer}
 	}
 }
 
-// GettingIn says when a closed girth and its opening don't pass what they must:
-// over the hips, or, put on over the head, over bust and shoulders.
-func GettingIn(d *draft.Draft, on figure.Figure, closed, opening float64) {
-	passes, hips := closed+2*opening, on.GirthAt(figure.Hip)
-	if passes >= hips {
-		return
+// GettingIn says how the wearer gets into a garment, and when that can't be done.
+func GettingIn(d *draft.Draft, on figure.Figure, e draft.Entry, mend Mending) {
+	d.Entry = e
+	how, needs, passes := e.Way(on)
+	text := fmt.Sprintf("It goes on over the head and measures %s; bust and arms together measure %s.", measure.Tell(e.Closed),
+		measure.Tell(on.Overhead()))
+	if e.Only != draft.OverHead {
+		text = fmt.Sprintf("Closed it measures %s, and its opening of %s gives at both its edges: %s go through. The hips as dressed, "+
+			"and the hands beside them, take %s; bust and arms together %s.", measure.Tell(e.Closed), measure.Tell(e.Slit),
+			measure.Tell(e.Passes()), measure.Tell(draft.Stepping(on)), measure.Tell(on.Overhead()))
 	}
-	over := on.Overhead()
-	longer := math.Ceil((math.Min(hips, over)-closed)/2) + 10
-	text := fmt.Sprintf("Band and opening give %s to get into; the hips as dressed measure %s, bust and arms together %s.",
-		measure.Tell(passes), measure.Tell(hips), measure.Tell(over))
-	if passes >= over {
+	switch {
+	case how == draft.OverHead && e.Only == "":
 		d.Remark(false, "It goes on over the head", text+" It passes the bust and not the hips.")
-		return
+	case how == draft.Stuck:
+		label, fix := mend(needs-passes, e.Longer(on), e)
+		if fix == nil {
+			d.Remark(true, "It can’t be put on", fmt.Sprintf("%s It lacks %s: give it more ease at its narrowest, or leave a seam open "+
+				"further down.", text, measure.Tell(needs-passes)))
+			return
+		}
+		d.Offer(true, "It can’t be put on", text, label, fix)
 	}
-	if longer <= 320 {
-		d.Offer(true, "It can’t be put on", text+" Make the opening longer.", "Lengthen the opening", draft.Settings{"placket": longer})
-		return
-	}
-	d.Remark(true, "It can’t be put on", text+fmt.Sprintf(" The opening would have to be %s long: choose a wider band, or leave the "+
-		"seam open further down.", measure.Tell(longer)))
 }

@@ -306,6 +306,9 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	}
 	d := draft.Draft{Pieces: s.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	n := len(d.Pieces)
+	if s.folded {
+		band.At = draft.AtLeft
+	}
 	joined(&d, n, s.folded, band.Opening, measure.Tell(band.Opening), part.Opens(v))
 	var tops []topped
 	hips := on.Girth(on.Reached(band.Depth+stitchedDown(v))) + smooth

@@ -216,6 +216,7 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		e, _ := d.Pieces[k].Edge("top")
 		tops = append(tops, topped{long: e.Length()})
 	}
+	band.At = draft.AtLeft
 	joined(&d, n, true, band.Opening, measure.Tell(band.Opening), part.Opens(v))
 	banded(&d, band, tops, true)
 	part.RemarkSlope(&d, t.Moved)

@@ -169,7 +169,11 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 		tops = append(tops, t)
 	}
-	band := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Allowance: seam, Closure: "hooks", Opening: opening, None: true}
+	band := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Allowance: seam, Closure: "hooks", Opening: opening, None: true,
+		At: draft.AtBack}
+	if !f.Parted {
+		band.At = draft.AtLeft
+	}
 	if v.Has("band") {
 		band.Depth, band.Lap, band.None = v.Number("band"), v.Number("lap"), false
 	}

@@ -139,6 +139,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		d.Remark(false, "Lay a scrap over the stuffing", "If it shows through, line both sides: the pieces are then cut twice.")
 	}
 	tellPad(&d, len(lines), tufts, rim)
+	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }
 

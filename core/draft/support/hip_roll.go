@@ -122,5 +122,6 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	d.Do("close", "Close it by hand", 15, []work.Need{work.Hand},
 		"Fell the opening; try it under the petticoats before it is closed for good.", work.After{Step: "stuff",
 			Why: "stuffing settles: look once more"})
+	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }

@@ -142,6 +142,7 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		d.Seams[i].Note = []string{"the steels end in it", "clipped"}[i/2]
 	}
 	finishPanniers(&d, on, v, in, props)
+	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }
 

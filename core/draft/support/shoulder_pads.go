@@ -89,5 +89,6 @@ func (ShoulderPads) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 		d.Remark(false, "These shoulders are square already", "Their ends can rise by "+measure.Tell(room)+" at most before they stand as "+
 			"high as the neck.")
 	}
+	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }

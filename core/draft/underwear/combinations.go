@@ -126,6 +126,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
 		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
 	tellCombinations(&d)
+	d.Entry = draft.Entry{At: draft.AtFront, Through: true} // open before and below, the band with it
 	return d, nil
 }
 

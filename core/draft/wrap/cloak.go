@@ -302,6 +302,7 @@ func (Cloak) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		collar(&d, v, necks)
 	}
 	c.finish(&d, on, v, in)
+	d.Entry = draft.Entry{At: draft.AtFront, Through: true}
 	return d, nil
 }
 

@@ -1,0 +1,128 @@
+package ensemble
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/family"
+	"ardentgusset/core/measure"
+)
+
+// under is how much higher a petticoat's hem lies than that of the skirt over it, and least the least of it, mm
+// (common practice, no source).
+const under, leastUnder = 25.0, 15.0
+
+// hung tells whether a stage has a hem that hangs round the legs, and how far below the waist.
+func (s *Stage) hung() (bottom float64, ok bool) {
+	if s.Err != nil || s.Draft.Wear.Hem <= 0 {
+		return 0, false
+	}
+	_, bottom = s.Draft.Wear.Reach()
+	return bottom, bottom > 0
+}
+
+// hems says of every petticoat that shows below the skirt worn next over it, and offers to shorten it.
+func hems(stages []Stage) {
+	for i := range stages {
+		s := &stages[i]
+		low, ok := s.hung()
+		if !ok || s.Garment == nil || s.Garment.About().Family != family.Support {
+			continue
+		}
+		for k := i + 1; k < len(stages); k++ {
+			o := &stages[k]
+			over, ok := o.hung()
+			if !ok || o.Garment == nil || o.Garment.About().Family == family.Wrap {
+				continue
+			}
+			if low > over-leastUnder {
+				s.shows(o, low-over+under)
+			}
+			break
+		}
+	}
+}
+
+// shows says that a stage's hem shows below another's, and by how much it must be shorter.
+func (s *Stage) shows(o *Stage, by float64) {
+	s.Draft.Notes = slices.Clip(s.Draft.Notes) // what was cut is shared
+	floor := s.On.Floor()
+	low, _ := s.hung()
+	over, _ := o.hung()
+	text := fmt.Sprintf("It ends %s above the floor, %s over it %s. A petticoat ends %s higher than its skirt.",
+		measure.Tell(math.Max(floor-low, 0)), o.Name, measure.Tell(math.Max(floor-over, 0)), measure.Tell(under))
+	for _, way := range []struct {
+		key  string
+		sign float64
+	}{{"length", -1}, {"clearance", 1}} {
+		if !s.Values.Has(way.key) || s.Cut != nil {
+			continue
+		}
+		v := s.Values.Get(way.key)
+		if to := math.Round(v.Number + way.sign*by); to >= v.Low && to <= v.High {
+			s.Draft.Offer(false, "Its hem shows below the skirt", text, "Shorten it", draft.Settings{way.key: to})
+			return
+		}
+	}
+	s.Draft.Remark(false, "Its hem shows below the skirt", text)
+}
+
+// A stride is so long from heel to heel, the leg above the ankle and at the knee with cloth round it so thick,
+// the knee and the hip so high above the floor, mm (common practice, no source).
+const stride, atAnkle, atKnee, kneeHigh, hipHigh = 600.0, 110.0, 170.0, 450.0, 850.0
+
+// legs is how thick leg and skirt are at a height.
+func legs(high float64) float64 {
+	return atAnkle + (atKnee-atAnkle)*math.Max(0, math.Min(high/kneeHigh, 1))
+}
+
+// StrideRing is the hem, mm all round, that a stride of the given length needs at a height above the floor.
+func StrideRing(step, high float64) float64 {
+	return 2*step*(1-math.Min(high, hipHigh-1)/hipHigh) + math.Pi*legs(high)
+}
+
+// Step is the longest step that a hem of so many mm all round at a height lets its wearer take, mm.
+func Step(round, high float64) float64 {
+	return math.Max(round-math.Pi*legs(high), 0) / (2 * (1 - math.Min(high, hipHigh-1)/hipHigh))
+}
+
+// Walking is what a stack lets its wearer do on her feet.
+type Walking struct {
+	// Stage is the one whose hem holds the legs together most, Step the longest step in it, mm, no more
+	// than a full stride.
+	Stage *Stage
+	Step  float64
+	// Clear is how far the outermost hem is above the floor, mm; Lift is set where it must be lifted on
+	// stairs, Trails where it lies on the floor.
+	Clear        float64
+	Lift, Trails bool
+}
+
+// onStairs is how far a hem must be above the floor to clear the stair that is trodden on, mm (common practice, no
+// source: risers of 170 to 180).
+const onStairs = 40.0
+
+// WalkingIn is how one walks in a stack; ok is false where nothing hangs round the legs.
+func WalkingIn(stages []Stage) (w Walking, ok bool) {
+	w.Step = stride
+	for i := range stages {
+		s := &stages[i]
+		low, hangs := s.hung()
+		if !hangs || s.Garment == nil || s.Garment.About().Family == family.Wrap {
+			continue
+		}
+		ok = true
+		high := math.Max(s.On.Floor()-low, 0)
+		if e := s.Draft.Entry; e.Through && s.Draft.Wear.Hem > 0 && e.At == draft.AtFront && fasteners(s.Draft) == 0 {
+			continue // it hangs open
+		}
+		if step := Step(s.Draft.Wear.Hem, high); step < w.Step {
+			w.Step, w.Stage = step, s
+		}
+		w.Clear = high
+	}
+	w.Lift, w.Trails = ok && w.Clear < onStairs, ok && w.Clear < 1
+	return w, ok
+}
