@@ -283,6 +283,10 @@ type Wear struct {
 	// the centre back; half waves run between them. Nil for a level one.
 	Foot []float64
 	Hem  float64 // circumference of the hem, mm; 0 when it has none
+	// Train is how far it trails on the floor behind the wearer, mm.
+	Train float64
+	// Slit is how high a slit or a pleat opens it above its hem for walking, mm.
+	Slit float64
 }
 
 // Hang is the girth of a garment's outline at a drop, mm.

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/measure"
 )
@@ -69,25 +70,6 @@ func (s *Stage) shows(o *Stage, by float64) {
 	s.Draft.Remark(false, "Its hem shows below the skirt", text)
 }
 
-// A stride is so long from heel to heel, the leg above the ankle and at the knee with cloth round it so thick,
-// the knee and the hip so high above the floor, mm (common practice, no source).
-const stride, atAnkle, atKnee, kneeHigh, hipHigh = 600.0, 110.0, 170.0, 450.0, 850.0
-
-// legs is how thick leg and skirt are at a height.
-func legs(high float64) float64 {
-	return atAnkle + (atKnee-atAnkle)*math.Max(0, math.Min(high/kneeHigh, 1))
-}
-
-// StrideRing is the hem, mm all round, that a stride of the given length needs at a height above the floor.
-func StrideRing(step, high float64) float64 {
-	return 2*step*(1-math.Min(high, hipHigh-1)/hipHigh) + math.Pi*legs(high)
-}
-
-// Step is the longest step that a hem of so many mm all round at a height lets its wearer take, mm.
-func Step(round, high float64) float64 {
-	return math.Max(round-math.Pi*legs(high), 0) / (2 * (1 - math.Min(high, hipHigh-1)/hipHigh))
-}
-
 // Walking is what a stack lets its wearer do on her feet.
 type Walking struct {
 	// Stage is the one whose hem holds the legs together most, Step the longest step in it, mm, no more
@@ -106,7 +88,7 @@ const onStairs = 40.0
 
 // WalkingIn is how one walks in a stack; ok is false where nothing hangs round the legs.
 func WalkingIn(stages []Stage) (w Walking, ok bool) {
-	w.Step = stride
+	w.Step = part.Stride
 	for i := range stages {
 		s := &stages[i]
 		low, hangs := s.hung()
@@ -115,14 +97,14 @@ func WalkingIn(stages []Stage) (w Walking, ok bool) {
 		}
 		ok = true
 		high := math.Max(s.On.Floor()-low, 0)
-		if e := s.Draft.Entry; e.Through && s.Draft.Wear.Hem > 0 && e.At == draft.AtFront && fasteners(s.Draft) == 0 {
+		if e := s.Draft.Entry; e.Through && e.At == draft.AtFront && fasteners(s.Draft) == 0 {
 			continue // it hangs open
 		}
-		if step := Step(s.Draft.Wear.Hem, high); step < w.Step {
+		if step := part.Step(s.Draft.Wear.Hem, high+s.Draft.Wear.Slit); step < w.Step {
 			w.Step, w.Stage = step, s
 		}
-		w.Clear = high
+		w.Clear, w.Trails = high, s.Draft.Wear.Train > 0
 	}
-	w.Lift, w.Trails = ok && w.Clear < onStairs, ok && w.Clear < 1
+	w.Lift, w.Trails = ok && w.Clear < onStairs, w.Trails || ok && w.Clear < 1
 	return w, ok
 }

@@ -46,6 +46,7 @@ func (p Piece) Extended(id string, by float64, label string) (Piece, error) {
 	n := len(out.Edges)
 	was := p.Edges[i].Line
 	moved := plane.Beside(was, -by) // edges run against the clock: out is to the right
+	moved = plane.Thinned(moved, 0.005)
 	out.Edges[i].Line = moved
 	before, after := &out.Edges[(i+n-1)%n], &out.Edges[(i+1)%n]
 	before.Line = append(before.Line, moved[0])
@@ -56,6 +57,57 @@ func (p Piece) Extended(id string, by float64, label string) (Piece, error) {
 		}
 	}
 	out.Marks = append(out.Marks, Mark{Kind: FoldLine, Path: append([]plane.Point{}, was...), Label: label})
+	return out, nil
+}
+
+// Lower is the piece with an edge moved outwards by a distance that changes along it, given by the share of the way
+// along it: a hem that is longer behind. The edges beside it run on straight; where the distance does not change at its
+// ends, and it met them square, it still does.
+func (p Piece) Lower(id string, by func(share float64) float64) (Piece, error) {
+	i, err := p.index(id)
+	if err != nil {
+		return p, err
+	}
+	out := p.Copied()
+	n := len(out.Edges)
+	line := p.Edges[i].Line
+	long := plane.Length(line)
+	steps := max(int(long/1.5), 24)
+	moved := make([]plane.Point, 0, steps+1)
+	for k := range steps + 1 {
+		share := float64(k) / float64(steps)
+		q, along := plane.Along(line, long*share)
+		out := along.Right()
+		switch k { // along the edges beside it
+		case 0:
+			before := p.Edges[(i+n-1)%n].Line
+			q, out = line[0], line[0].Sub(before[len(before)-2]).Unit()
+		case steps:
+			after := p.Edges[(i+1)%n].Line
+			q, out = line[len(line)-1], after[0].Sub(after[1]).Unit()
+		}
+		moved = append(moved, q.Add(out.Times(by(share))))
+	}
+	out.Edges[i].Line = moved
+	const hair = 1e-3 // a step that is no step would have no direction
+	before, after := &out.Edges[(i+n-1)%n], &out.Edges[(i+1)%n]
+	if last := len(before.Line) - 1; before.Line[last].To(moved[0]) < hair {
+		before.Line[last] = moved[0]
+	} else {
+		before.Line = append(before.Line, moved[0])
+	}
+	end := moved[len(moved)-1]
+	further := after.Line[0].To(end)
+	if further < hair {
+		after.Line[0] = end
+	} else {
+		after.Line = append([]plane.Point{end}, after.Line...)
+	}
+	for k := range out.Notches { // the edge after it begins sooner
+		if out.Notches[k].Edge == after.ID {
+			out.Notches[k].At += further
+		}
+	}
 	return out, nil
 }
 

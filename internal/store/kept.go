@@ -252,19 +252,6 @@ type keptHang struct{ Drop, Girth float64 }
 
 type keptCarry struct{ Lift, More, Apart, Flat float64 }
 
-type keptWear struct {
-	LaceTo, Moved float64
-	Pads          []keptPad
-	Props         []keptProp
-	Cover         []keptDepth
-	Hang          []keptHang
-	Stands        bool
-	Hem           float64
-	Carry         keptCarry
-	Foot          []float64 `json:",omitempty"`
-	Shoulders     struct{ Lift, Out float64 }
-}
-
 type keptRound struct{ Drop, Made, Over float64 }
 
 type keptDrawn struct {
@@ -363,7 +350,7 @@ func keep(m ensemble.Made) keptCut {
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
 			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
 			each(d.Wear.Hang, func(h draft.Hang) keptHang { return keptHang(h) }), d.Wear.Stands, d.Wear.Hem,
-			keptCarry(d.Wear.Carry), d.Wear.Foot, d.Wear.Shoulders},
+			keptCarry(d.Wear.Carry), d.Wear.Foot, d.Wear.Train, d.Wear.Slit, d.Wear.Shoulders},
 		Waist: keptWaistOf(d.Waist),
 		Drawn: each(d.Drawn, func(l draft.Drawn) keptDrawn {
 			return keptDrawn{l.Kind, l.Name, each(l.Line, func(p r3.Vec) [3]float64 { return [3]float64{p.X, p.Y, p.Z} }), l.Right}
@@ -424,7 +411,7 @@ func (k keptCut) read() ensemble.Made {
 			}),
 			Props: each(d.Wear.Props, func(p keptProp) figure.Prop { return figure.Prop(p) }), Cover: depths(d.Wear.Cover),
 			Hang: each(d.Wear.Hang, func(h keptHang) draft.Hang { return draft.Hang(h) }), Stands: d.Wear.Stands, Hem: d.Wear.Hem,
-			Foot: d.Wear.Foot, Shoulders: figure.Shoulders(d.Wear.Shoulders)},
+			Foot: d.Wear.Foot, Train: d.Wear.Train, Slit: d.Wear.Slit, Shoulders: figure.Shoulders(d.Wear.Shoulders)},
 		Waist: d.Waist.waist(),
 		Drawn: each(d.Drawn, func(l keptDrawn) draft.Drawn {
 			return draft.Drawn{Kind: l.Kind, Name: l.Name, Line: each(l.Line,

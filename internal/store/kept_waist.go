@@ -34,6 +34,21 @@ func (k *keptWaist) waist() draft.Waist {
 	})}
 }
 
+// keptWear is what it does to the figure.
+type keptWear struct {
+	LaceTo, Moved float64
+	Pads          []keptPad
+	Props         []keptProp
+	Cover         []keptDepth
+	Hang          []keptHang
+	Stands        bool
+	Hem           float64
+	Carry         keptCarry
+	Foot          []float64 `json:",omitempty"`
+	Train, Slit   float64   `json:",omitempty"`
+	Shoulders     struct{ Lift, Out float64 }
+}
+
 // keptEntry is how the wearer gets into what was cut; nothing was kept of it before garments said so.
 type keptEntry struct {
 	At            draft.Place

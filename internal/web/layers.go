@@ -102,8 +102,8 @@ func (s *Server) beginning(c *call) error {
 	for i, kind := range catalogue.Stacks()[n].Kinds {
 		if g, ok := catalogue.Find(kind); ok {
 			a := g.About()
-			e.Layers = append(e.Layers, store.Layer{ID: uint(i + 1), EnsembleID: e.ID, Position: i, Kind: a.Kind, Name: a.Name, Fabric: a.Usual,
-				State: store.Drafted})
+			e.Layers = append(e.Layers, store.Layer{ID: uint(i + 1), EnsembleID: e.ID, Position: i, Kind: a.Kind, Name: a.Name,
+				Fabric: a.Usual, State: store.Drafted})
 		}
 	}
 	c.Data(http.StatusOK, "image/svg+xml; charset=utf-8", []byte(s.walks.card(e).drawing))

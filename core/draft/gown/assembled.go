@@ -185,7 +185,7 @@ func merge(d *draft.Draft, s draft.Draft, shape Skirt, drop float64) {
 	for _, c := range s.Wear.Cover {
 		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: c.Drop + drop, Depth: c.Depth})
 	}
-	d.Wear.Hang, d.Wear.Foot, d.Wear.Hem = nil, nil, s.Wear.Hem
+	d.Wear.Hang, d.Wear.Foot, d.Wear.Hem, d.Wear.Train, d.Wear.Slit = nil, nil, s.Wear.Hem, s.Wear.Train, s.Wear.Slit
 	for _, h := range s.Wear.Hang {
 		d.Wear.Hang = append(d.Wear.Hang, draft.Hang{Drop: h.Drop + drop, Girth: h.Girth})
 	}

@@ -24,6 +24,7 @@ func Fifties() Joined {
 			{key: "breadths", label: "gathered or pleated breadths", garment: skirt.Breadths{}, hem: asked{usual: 80,
 				why: "⟦6 cm⟧ to ⟦10 cm⟧, on the straight of the cloth"}},
 			{key: "gores", label: "gores", garment: skirt.Gores{}, hem: asked{usual: 30, why: "eased in"}},
+			{key: "tube", label: "narrow", garment: skirt.Tube{}, hem: asked{usual: 40, why: "straight"}},
 		},
 		opens:     "centre-back",
 		clearance: asked{usual: 330, why: "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧"},

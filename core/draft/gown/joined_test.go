@@ -128,6 +128,14 @@ func hangs(t *rapid.T, d draft.Draft, on figure.Figure, v draft.Values, seam flo
 		}
 		e, _ := p.Edge(centre)
 		long := e.Length()
+		for _, id := range []string{"pleat", "slit"} { // below the seam
+			if below, ok := p.Edge(id); ok && bearing == 180 {
+				long += below.Length()
+			}
+		}
+		if bearing == 180 && d.Wear.Train > 0 {
+			continue
+		}
 		own := on.WaistToFloor(bearing) - drafttest.ClothDown(on, bearing, 0, on.Floor())
 		way := drafttest.ClothDown(on, bearing, seam, on.Floor()) + own
 		allowed := 4.0

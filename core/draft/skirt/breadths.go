@@ -74,6 +74,7 @@ func (Breadths) Parameters() []draft.Parameter {
 	list := part.OnBand(30, 10,
 		draft.Mm("clearance", "Hem above the floor", 0, 700, 40, "clears the street; for work and for dancing to ⟦15 cm⟧",
 			figure.Memory, "All round, in the shoes of the ensemble."),
+		part.TrainAsked(),
 		draft.OneOf("into", "Taken in by", "Gathers suit light cloth, pleats a firm one. Cartridge pleats take in the most, and stand out.",
 			"gathers", "gathers", "knife", "knife pleats to the back", "box", "box pleats", "inverted", "inverted pleats",
 			"cartridge", "cartridge pleats"),
@@ -325,7 +326,12 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	part.RemarkSlope(&d, s.moved)
 	s.finish(&d, on, v, in, band)
 	s.tell(&d, v, in, band)
-	return d, nil
+	bearings := make([]float64, n+1) // at which the breadths part
+	waist := on.At(0)
+	for k := range bearings {
+		bearings[k] = bearingOf(waist, s.shareAt(s.ends[k]))
+	}
+	return d, part.Trained(&d, on, v, betweens(d.Pieces[:n], bearings, s.folded))
 }
 
 // finish measures and closes it.

@@ -47,7 +47,7 @@ func (Circle) Parameters() []draft.Parameter {
 	return part.OnBand(30, 10,
 		draft.Mm("clearance", "Hem above the floor", 0, 700, 290, "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧",
 			figure.Memory, "All round, in the shoes of the ensemble."),
-		share,
+		part.TrainAsked(), share,
 		draft.Tally("sides", "Side panels a side", 0, 3, 1, "one: four panels in all", figure.Memory,
 			"More panels fit a narrower cloth; none makes it of two halves."),
 		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 3, "cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6",
@@ -221,7 +221,11 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	banded(&d, band, tops, true)
 	part.RemarkSlope(&d, t.Moved)
 	t.finish(&d, on, v, in, band)
-	return d, nil
+	bearings := make([]float64, n+1) // at which the panels part
+	for k, at := range t.panels {
+		bearings[k] = bearingOf(on.At(0), at/t.panels[n])
+	}
+	return d, part.Trained(&d, on, v, betweens(d.Pieces[:n], bearings, true))
 }
 
 // foldsOf is the part of what a circle's hem has more than it hangs over that shows as girth (from

@@ -47,7 +47,7 @@ func (Gores) Parameters() []draft.Parameter {
 	}
 	own := []draft.Parameter{
 		draft.Mm("clearance", "Hem above the floor", 0, 700, 30, "1890s walking skirts ⟦2 cm⟧ to ⟦5 cm⟧, the 1930s ⟦24 cm⟧, 1947 to 1960 "+
-			"⟦29 cm⟧ to ⟦45 cm⟧", figure.Memory, "All round, in the shoes of the ensemble."),
+			"⟦29 cm⟧ to ⟦45 cm⟧", figure.Memory, "All round, in the shoes of the ensemble."), part.TrainAsked(),
 		draft.Tally("gores", "Gores", 5, 9, 7, "seven share the flare", figure.Memory,
 			"An odd number has a seam down the centre back, an even one lies on the fold there; the front always does."),
 		draft.OneOf("fit", "Shaped", "From the hip: close to there, and flared below. From the waist: one straight slope, which "+
@@ -186,7 +186,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Waist.Runs[k].Darts = f.dartsAlong(k)
 	}
 	f.finishGores(&d, on, v, in, band)
-	return d, nil
+	return d, part.Trained(&d, on, v, betweens(d.Pieces[:f.n], f.bearings, !f.Parted))
 }
 
 // finishGores measures, closes and says what is particular.

@@ -6,6 +6,7 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
+	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 )
 
@@ -101,4 +102,31 @@ func banded(d *draft.Draft, band part.Band, tops []topped, folded bool) {
 		add(pattern.Left, n-1)
 	}
 	d.Pieces = append(d.Pieces, band.Piece(stretches...))
+}
+
+// bearingOf is the bearing at which a share of a section's half girth lies, from the centre front.
+func bearingOf(waist figure.Section, share float64) float64 {
+	half := waist.Arc(0, 180)
+	low, high := 0.0, 180.0
+	for range 50 {
+		if mid := (low + high) / 2; waist.Arc(0, mid) < share*half {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	if share >= 1 {
+		return 180
+	}
+	return (low + high) / 2
+}
+
+// betweens are the bearings between which pieces lie, from the front to the back; a back on the fold is drawn from its
+// centre.
+func betweens(pieces []pattern.Piece, bearings []float64, folded bool) []part.Between {
+	var out []part.Between
+	for k := range pieces {
+		out = append(out, part.Between{Piece: pieces[k].ID, From: bearings[k], To: bearings[k+1], Back: folded && k == len(pieces)-1})
+	}
+	return out
 }

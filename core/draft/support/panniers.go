@@ -46,7 +46,7 @@ const stopped = 6.0
 
 func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	n, long, out, seam := v.Whole("steels"), v.Number("long"), v.Number("projection"), v.Number("allowance")
-	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}}
+	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}, Entry: draft.Entry{Tied: true}}
 	props := []figure.Prop{{Drop: 0, Section: on.At(0)}}
 	hip := on.At(on.Drop(figure.Hip))
 	var arcs, flats []float64
@@ -142,7 +142,6 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		d.Seams[i].Note = []string{"the steels end in it", "clipped"}[i/2]
 	}
 	finishPanniers(&d, on, v, in, props)
-	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }
 
