@@ -90,7 +90,7 @@ func noteOf(t *testing.T, db string) string {
 	require.NoError(t, err)
 	all, err := st.Ensembles(context.Background())
 	require.NoError(t, err)
-	require.Len(t, all, 6)
+	require.Len(t, all, 8)
 	return b.Note
 }
 

@@ -137,7 +137,7 @@ func TestListAndExport(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal([]byte(out), &l))
 	assert.Len(t, l.Wearers, 4)
-	assert.Len(t, l.Ensembles, 6)
+	assert.Len(t, l.Ensembles, 8)
 	for what, start := range map[string]string{"pattern": "{", "svg": "<svg", "pdf": "%PDF-"} {
 		file := filepath.Join(t.TempDir(), "out")
 		code, _, errs := cli(t, "", "export", "--db", db, "--ensemble", "1", "--layer", "2", "--what", what, "--out", file)

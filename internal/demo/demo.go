@@ -144,6 +144,25 @@ var ensembles = []struct {
 		{"cloak", "Fair cloak", store.Drafted, draft.Settings{"circle": 0.75, "panels": 3.0, "lining": "lined"},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Fulled harbour wool", "woad", 38 }, nil},
 	}, "", nil},
+	// One layer on the bias, to hang for two days.
+	{"The foghorn soloist", "about 1934", "Skerrow Harbour regatta ball", 0, 40, 60, 2, []layer{
+		{"dress-bias", "Ball dress", store.Drafted, draft.Settings{"skirt_clearance": 10.0, "gores_train": 120.0},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Fog-grey satin", "bone", 42 }, nil},
+		{"sash", "Sash", store.Planned, draft.Settings{"fastens": "bow"}, func(f *cloth.Fabric) {
+			f.Name, f.Colour, f.Price = "Signal taffeta", "madder", 19
+		}, nil},
+	}, "", nil},
+	// A character: three scalloped tiers, each in ratio to the one below, on a boned bodice.
+	{"The Herald of the Reef", "of the town’s own legend", "Skerrow Harbour pageant", 3, 54, 0, 2, []layer{
+		{"boned-bodice", "Boned bodice", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Plain coutil", 22 }, nil},
+		{"petticoat-tiered", "Net petticoat", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Stiff net", 6 }, nil},
+		{"skirt-flounced", "Scalloped tiers", store.Drafted, draft.Settings{"edge": "scallops", "scallop": 150.0, "scallop_deep": 45.0},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Shell-green habutai", "verdigris", 16 }, nil},
+		{"bodice-strapless", "Reef bodice", store.Drafted, nil, func(f *cloth.Fabric) {
+			f.Name, f.Colour, f.Price = "Shell-green habutai", "verdigris", 16
+		}, nil},
+		{"sash", "Kelp sash", store.Planned, draft.Settings{"ends": 700.0}, func(f *cloth.Fabric) { f.Name, f.Colour = "Kelp silk", "woad" }, nil},
+	}, "", nil},
 }
 
 // stash is what lies in the cupboard. The layer named is cut from it.

@@ -163,17 +163,17 @@ func TestUsualStacksBeginAnEnsemble(t *testing.T) {
 	s := demoServer(t, nil)
 	w := ask(s, "POST", "/ensembles", url.Values{"name": {"Empty so far"}, "wearer": {"1"}}, nil)
 	require.Equal(t, 303, w.Code)
-	body := get(t, s, "/ensembles/7/layers")
+	body := get(t, s, "/ensembles/9/layers")
 	for _, g := range catalogue.All() {
 		assert.Contains(t, body, ">"+g.About().Name+"<")
 	}
 	for _, st := range catalogue.Stacks() {
 		assert.Contains(t, body, st.Label)
 	}
-	assert.Equal(t, 422, ask(s, "POST", "/ensembles/7/layers", url.Values{"kind": {"shift", "toga"}}, map[string]string{"X-From-Page": "1"}).Code)
-	assert.Contains(t, get(t, s, "/ensembles/7/layers"), "The stack is empty", "all or nothing")
-	post(t, s, "/ensembles/7/layers", url.Values{"kind": catalogue.Stacks()[0].Kinds})
-	body = get(t, s, "/ensembles/7/layers")
+	assert.Equal(t, 422, ask(s, "POST", "/ensembles/9/layers", url.Values{"kind": {"shift", "toga"}}, map[string]string{"X-From-Page": "1"}).Code)
+	assert.Contains(t, get(t, s, "/ensembles/9/layers"), "The stack is empty", "all or nothing")
+	post(t, s, "/ensembles/9/layers", url.Values{"kind": catalogue.Stacks()[0].Kinds})
+	body = get(t, s, "/ensembles/9/layers")
 	assert.NotContains(t, body, "Begin as it was worn")
 	assert.Contains(t, body, "Panniers")
 }

@@ -88,3 +88,17 @@ func TestPockets(t *testing.T) {
 		require.True(t, plane.Inside(a, slit[0]) && plane.Inside(a, slit[1]))
 	})
 }
+
+// A bow with loops of 12 cm takes 48 for the loops, 7 for the knot and 33.6 for its tails: 88.6 cm (the sum by hand; its
+// parts are common practice, no source). Tied, a sash goes round and hangs by as much as was asked.
+func TestBowsAndSashes(t *testing.T) {
+	assert.InDelta(t, 886, BowLength(120), 0.5)
+	on := drafttest.Body(t, nil, 0)
+	bow := drafttest.Make(t, Sash{}, on, draft.Settings{"fastens": "bow", "loop": 120.0})
+	assert.InDelta(t, 886, drafttest.Length(t, bow, "bow", "bottom"), 0.5)
+	tied := drafttest.Make(t, Sash{}, on, draft.Settings{"ends": 500.0, "wide": 140.0})
+	left := drafttest.Length(t, tied, "sash", "bottom") - on.GirthAt(figure.Waist)
+	assert.InDelta(t, 2*500+2*70, left, 0.5)
+	doubled := drafttest.Make(t, Sash{}, on, draft.Settings{"layers": "doubled", "wide": 140.0})
+	assert.InDelta(t, 280, drafttest.Length(t, doubled, "sash", "left"), 0.1)
+}

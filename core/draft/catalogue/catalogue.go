@@ -54,6 +54,7 @@ func All() []draft.Garment {
 		gown.Bias(),
 		gown.Fifties(),
 		gown.ShirtDress(),
+		gown.Smocked{},
 		bodice.Block{},
 		bodice.Conical{},
 		bodice.HighWaist{},
@@ -70,7 +71,9 @@ func All() []draft.Garment {
 		bodice.Quilted{},
 		bodice.Tailored{},
 		wrap.Cloak{},
+		gown.SkirtedCoat(),
 		accessory.Apron{},
+		accessory.Sash{},
 	}
 }
 
@@ -110,10 +113,12 @@ func Stacks() []Stack {
 		{"about 1905", []string{"combinations", "corset", "petticoat-flounced", "skirt-gores", "bodice-pouched"}},
 		{"about 1910, a walking suit", []string{"combinations", "corset", "petticoat-gored", "skirt-gores", "bodice-shirt",
 			"jacket-tailored"}},
+		{"about 1910, a winter coat", []string{"combinations", "corset", "petticoat-gored", "skirt-gores", "bodice-shirt", "coat-skirted"}},
 		{"1920s, a low waist", []string{"combinations", "dress-1920s"}},
 		{"1920s, a tunic over its skirt", []string{"combinations", "skirt-gores", "bodice-straight"}},
 		{"1930s, on the bias", []string{"dress-bias"}},
 		{"1940s, a shirt dress", []string{"bust-support", "under-petticoat", "dress-shirt"}},
+		{"a smocked dress and a sash", []string{"under-petticoat", "dress-smocked", "sash"}},
 		{"1950s, over net", []string{"bust-support", "petticoat-tiered", "dress-1950s"}},
 		{"1950s, a narrow skirt", []string{"bust-support", "bodice-shirt", "skirt-tube"}},
 		{"1950s, a bodice and a skirt", []string{"bust-support", "petticoat-tiered", "skirt-circle", "bodice-1950s"}},

@@ -19,7 +19,7 @@ import (
 
 // Draft drafts it.
 func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	d, err := j.bodice.Draft(on, j.upper(v), in)
+	d, err := j.bodice.Draft(on, j.above(v), in)
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -88,14 +88,14 @@ func (j Joined) side(w draft.Waist) float64 {
 // one can walk in it), and buttonWide how large they are.
 const lastButton, buttonWide = 150.0, 13.0
 
-// stand carries the button stand of the bodice down the skirt, as wide as it is above and folded alike,
-// with buttons as far apart.
+// stand carries the lap or the button stand of the bodice down the skirt, as wide as it is above; a stand is folded
+// alike, with buttons as far apart.
 func (j Joined) stand(d, s *draft.Draft, w draft.Waist, v draft.Values) error {
 	if j.opens != "centre-front" {
 		return nil
 	}
 	front := &s.Pieces[0]
-	if w.Runs[0].Lap <= 0 || !v.Has("stand") { // its edges are turned in, and hang over what is worn beneath
+	if w.Runs[0].Lap <= 0 { // its edges are turned in, and hang over what is worn beneath
 		front.Be(pattern.Opening, "centre-front")
 		return nil
 	}
@@ -106,11 +106,15 @@ func (j Joined) stand(d, s *draft.Draft, w draft.Waist, v draft.Values) error {
 		return err
 	}
 	p.Be(pattern.Opening, "centre-front")
+	s.Waist.Runs[0].Lap = w.Runs[0].Lap
+	if !v.Has("stand") { // it laps as wide as above, and is left open
+		*front = p
+		return nil
+	}
 	stand := v.Number("stand")
 	for _, at := range []float64{stand / 2, stand * 3 / 2} {
 		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: plane.Beside(line, -at), Label: "fold"})
 	}
-	s.Waist.Runs[0].Lap = w.Runs[0].Lap
 	upper := &d.Pieces[slices.IndexFunc(d.Pieces, func(q pattern.Piece) bool { return q.ID == w.Runs[0].Piece })]
 	var heights []float64 // of the bodice's buttons
 	for _, m := range upper.Marks {

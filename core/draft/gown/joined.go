@@ -15,7 +15,8 @@ import (
 type Joined struct {
 	about  draft.About
 	bodice draft.Garment
-	set    decided // of the bodice
+	set    decided          // of the bodice
+	upper  map[string]asked // other defaults than the bodice has by itself, by its keys
 	// skirts are the shapes that its skirt may have, the usual one first.
 	skirts []Skirt
 	opens  string // "centre-back" or "centre-front", "" where it goes on over the head
@@ -74,7 +75,7 @@ func (j Joined) About() draft.About { return j.about }
 func (j Joined) Parameters() []draft.Parameter {
 	var out []draft.Parameter
 	for _, p := range draft.Without(j.bodice.Parameters(), j.set.keys()...) {
-		out = append(out, view{values: j.upper, figure: same}.of(p, p.Key))
+		out = append(out, view{values: j.above, figure: same}.of(usually(p, j.upper), p.Key))
 	}
 	if len(j.skirts) > 1 {
 		var options []string
@@ -116,12 +117,7 @@ func (j Joined) hem() draft.Parameter {
 
 // as is a parameter of the skirt with the dress's default.
 func (s Skirt) as(p draft.Parameter) draft.Parameter {
-	if u, ok := s.usual[p.Key]; ok {
-		p.Default, p.Rule = draft.Fixed(u.usual, u.why, figure.Memory), u.why
-		if u.help != "" {
-			p.Help = u.help
-		}
-	}
+	p = usually(p, s.usual)
 	if f, ok := s.first[p.Key]; ok {
 		p.First = f
 		for _, o := range p.Options {
@@ -133,13 +129,24 @@ func (s Skirt) as(p draft.Parameter) draft.Parameter {
 	return p
 }
 
+// usually is a parameter with another default, where the dress has one.
+func usually(p draft.Parameter, with map[string]asked) draft.Parameter {
+	if u, ok := with[p.Key]; ok {
+		p.Default, p.Rule = draft.Fixed(u.usual, u.why, figure.Memory), u.why
+		if u.help != "" {
+			p.Help = u.help
+		}
+	}
+	return p
+}
+
 // below are the dress's values as the skirt sees them.
 func (s Skirt) below(v draft.Values) draft.Values {
 	return v.Under("skirt_", s.key+"_").With(s.set.numbers, s.set.choices)
 }
 
-// upper are the dress's values as the bodice sees them.
-func (j Joined) upper(v draft.Values) draft.Values { return v.With(j.set.numbers, j.set.choices) }
+// above are the dress's values as the bodice sees them.
+func (j Joined) above(v draft.Values) draft.Values { return v.With(j.set.numbers, j.set.choices) }
 
 // skirt is the chosen shape.
 func (j Joined) skirt(v draft.Values) Skirt {

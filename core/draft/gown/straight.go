@@ -24,8 +24,8 @@ type Straight struct{}
 
 func (Straight) About() draft.About {
 	return draft.About{Kind: "gown-straight", Name: "Straight gown with gores", Family: family.Gown,
-		What: "Straight breadths from shoulder to hem, with gores in the sides and in the centres before and behind, tapering sleeves on " +
-			"square gussets. Of the 1100s to the 1400s; hardly a scrap is left over.",
+		What: "Straight breadths from shoulder to hem, with one gore or many narrow ones in the sides and in the centres before and behind, " +
+			"tapering sleeves on square gussets. Of the 1100s to the 1400s; hardly a scrap is left over.",
 		Usual: cloth.Fabric{Name: "Wool broadcloth", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 0.8, Weight: 320,
 			Shrinkage: 0.04}}
 }
@@ -40,8 +40,8 @@ func (Straight) Parameters() []draft.Parameter {
 		})
 	centre := draft.Mm("centre_gore", "Centre gores, wide at the hem", 0, 900, 400, "⟦30 cm⟧ to ⟦60 cm⟧; 0 for none", figure.Memory,
 		"One before and one behind, set into the centre seams.").Saving("Narrower gores in the centre")
-	side := draft.Mm("side_gore", "Side gores, wide at the hem", 100, 1000, 500, "⟦30 cm⟧ to ⟦60 cm⟧", figure.Memory,
-		"One at each side.").Saving("Narrower gores at the sides")
+	side := draft.Mm("side_gore", "Side gores, wide at the hem", 100, 2400, 500, "⟦30 cm⟧ to ⟦60 cm⟧", figure.Memory,
+		"All at each side.").Saving("Narrower gores at the sides")
 	return []draft.Parameter{
 		draft.Mm("clearance", "Hem above the floor", 0, 700, 30, "for walking ⟦3 cm⟧ and more; 0 lies on the foot", figure.Memory,
 			"At the side, in the shoes of the ensemble. Level it when it has hung."),
@@ -49,7 +49,8 @@ func (Straight) Parameters() []draft.Parameter {
 			"Over the larger of bust and waist."),
 		draft.Mm("gore_from", "Gores begin below the waist by", -120, 200, 0, "at the waist", figure.Memory,
 			"All of them. Higher, they give room over full hips."),
-		side, centre,
+		side, draft.Tally("gores", "Side gores, a side", 1, 5, 1, "one; many narrow ones hang in many folds", figure.Memory,
+			"They share what the sides are wide at the hem."), centre,
 		draft.Mm("sleeve_ease", "Ease round the upper arm", 40, 300, 110, "the arm bends", figure.Memory, "Over the upper arm girth."),
 		draft.Mm("wrist", "Sleeve at the wrist", 170, 500, 240, "a folded hand passes: ⟦24 cm⟧", figure.Practice, "Round."),
 		draft.Mm("gusset", "Gusset, side of the square", 60, 160, 120, "⟦12 cm⟧", figure.Practice, "Set under each arm on its corner."),
@@ -80,6 +81,7 @@ type straight struct {
 	half, armhole   float64 // widths of a quarter of the body and of half a sleeve
 	above, slant    float64 // from the shoulder down to the gores, and from there to the hem
 	side, centre    float64 // gores at the hem
+	gores           int     // of a side
 	gusset, sleeve  float64
 	wrist, overHips float64
 	pieces          []pattern.Piece
@@ -89,7 +91,7 @@ type straight struct {
 func (s *straight) wide(hem, down float64) float64 { return hem * math.Max(down, 0) / s.slant }
 
 func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
-	s := &straight{gusset: v.Number("gusset"), side: v.Number("side_gore"), centre: v.Number("centre_gore"), wrist: v.Number("wrist") / 2}
+	s := &straight{gusset: v.Number("gusset"), side: v.Number("side_gore"), gores: v.Whole("gores"), centre: v.Number("centre_gore"), wrist: v.Number("wrist") / 2}
 	girth := math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist))
 	s.half = (girth + v.Number("ease")) / 4
 	s.armhole = (on.Length("upper_arm_girth") + v.Number("sleeve_ease")) / 2
@@ -105,7 +107,7 @@ func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
 		return nil, fmt.Errorf("the gores would be only %s long: let the hem come nearer the floor, or begin them higher",
 			measure.Tell(math.Max(s.slant, 0)))
 	}
-	for _, g := range []float64{s.side, s.centre} {
+	for _, g := range []float64{s.side / float64(s.gores), s.centre} {
 		if g > 1.3*s.slant {
 			return nil, fmt.Errorf("a gore %s wide and %s long is all bias: make it narrower, or begin the gores higher", measure.Tell(g),
 				measure.Tell(s.slant))
@@ -178,6 +180,14 @@ func (s *straight) gore(id, name string, wide float64, v draft.Values) pattern.P
 		{ID: "left", Name: "left edge", Line: []plane.Point{{Y: high}, arc[0]}, Allowance: seam, Corner: true}}}
 }
 
+// goreID is the piece of a side gore, counted from the front.
+func (s *straight) goreID(k int) string {
+	if s.gores == 1 {
+		return "gore"
+	}
+	return fmt.Sprintf("gore-%d", k+1)
+}
+
 // arm is the sleeve: straight along the arm, tapering from the armhole to the wrist.
 func (s *straight) arm(v draft.Values) pattern.Piece {
 	seam := v.Number("allowance")
@@ -209,8 +219,14 @@ func (Straight) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	for i := range square.Edges {
 		square.Edges[i].Corner = true
 	}
-	s.pieces = []pattern.Piece{s.body("front", "Front", v.Number("neck_front"), v), s.body("back", "Back", v.Number("neck_back"), v),
-		s.gore("gore", "Side gore", s.side, v)}
+	s.pieces = []pattern.Piece{s.body("front", "Front", v.Number("neck_front"), v), s.body("back", "Back", v.Number("neck_back"), v)}
+	for k := range s.gores { // from the front to the back
+		name := "Side gore"
+		if s.gores > 1 {
+			name = fmt.Sprintf("Side gore %d", k+1)
+		}
+		s.pieces = append(s.pieces, s.gore(s.goreID(k), name, s.side/float64(s.gores), v))
+	}
 	if s.centre > 0 {
 		s.pieces = append(s.pieces, s.gore("centre-gore", "Centre gore", s.centre, v))
 	}
@@ -265,8 +281,11 @@ func (s *straight) sew(d *draft.Draft, v draft.Values) {
 	add("gusset-body-back", "back", "gusset", "gusset", "right", pattern.Inset)
 	add("gusset-sleeve-front", "sleeve", "gusset-front", "gusset", "left", pattern.Inset)
 	add("gusset-sleeve-back", "sleeve", "gusset-back", "gusset", "top", pattern.Inset)
-	add("gore-front", "front", "gore", "gore", "left", pattern.Inset)
-	add("gore-back", "back", "gore", "gore", "right", pattern.Inset)
+	add("gore-front", "front", "gore", s.goreID(0), "left", pattern.Inset)
+	for k := 1; k < s.gores; k++ {
+		add(fmt.Sprintf("gore-%d", k), s.goreID(k-1), "right", s.goreID(k), "left", pattern.Inset)
+	}
+	add("gore-back", "back", "gore", s.goreID(s.gores-1), "right", pattern.Inset)
 	add("underarm", "sleeve", "under-front", "sleeve", "under-back", pattern.Beside).Wait = "sleeves"
 	add("side", "front", "side", "back", "side", pattern.Beside).Wait = "sleeves"
 }
@@ -275,7 +294,7 @@ func (s *straight) sew(d *draft.Draft, v draft.Values) {
 func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric) {
 	seam, thick := v.Number("allowance"), float64(in.Thickness)
 	arc := func(wide float64) float64 { return 2 * s.slant * math.Asin(wide/2/s.slant) }
-	hem := 4*s.half + 2*arc(s.side) + 2*arc(s.centre)
+	hem := 4*s.half + 2*float64(s.gores)*arc(s.side/float64(s.gores)) + 2*arc(s.centre)
 	d.Measure("body", "the gown", "round the body", 4*s.half)
 	d.Measure("hem", "the hem", "all round", hem)
 	d.Measure("length", "the gown", "from the shoulder", s.above+s.slant)

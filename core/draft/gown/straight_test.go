@@ -55,7 +55,11 @@ func TestStraightGowns(t *testing.T) {
 			require.GreaterOrEqual(t, round, on.Overhead()-1)
 		}
 		slant := drafttest.Length(t, d, "front", "gore")
-		for _, id := range []string{"gore", "centre-gore"} {
+		first := "gore"
+		if v.Whole("gores") > 1 {
+			first = "gore-1"
+		}
+		for _, id := range []string{first, "centre-gore"} {
 			if id == "centre-gore" && v.Number("centre_gore") == 0 {
 				continue
 			}
@@ -74,8 +78,8 @@ func TestStraightGowns(t *testing.T) {
 			for _, drop := range on.Drops(v.Number("gore_from")+5, on.Drop(figure.Hip)) {
 				at := down + drop - from // along the gores
 				all := round
-				for id, n := range map[string]float64{"gore": 2, "centre-gore": 2} {
-					if at > 0 && (id == "gore" || v.Number("centre_gore") > 0) {
+				for id, n := range map[string]float64{first: 2 * v.Number("gores"), "centre-gore": 2} {
+					if at > 0 && (id == first || v.Number("centre_gore") > 0) {
 						line, _ := drafttest.Piece(t, d, id).Outline()
 						box := plane.BoxOf(line)
 						all += n * across(t, d, id, box.Max.Y-at)

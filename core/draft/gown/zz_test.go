@@ -13,7 +13,7 @@ import (
 func TestZZ(t *testing.T) {
 	on, _ := figure.New(nil, figure.Women, 0)
 	var g draft.Garment
-	for _, x := range []draft.Garment{Fifties(), ShirtDress(), OpenGown(), Regency(), Twenties(), Bias()} {
+	for _, x := range []draft.Garment{Fifties(), ShirtDress(), OpenGown(), Regency(), Twenties(), Bias(), SkirtedCoat(), Smocked{}} {
 		if x.About().Kind == os.Getenv("K") || os.Getenv("K") == "" {
 			g = x
 		}

@@ -136,8 +136,8 @@ func Trained(d *draft.Draft, on figure.Figure, v draft.Values, pieces []Between)
 	}
 	d.Measure("train", "the train", "longer than its fall at the centre back", t.lower(180))
 	d.Remark(false, "It trails by "+measure.Tell(t.long), fmt.Sprintf("Inside its end goes a dust ruffle ⟦9 cm⟧ to ⟦13 cm⟧ deep, and a "+
-		"facing ⟦8 cm⟧ to ⟦12 cm⟧; a loop at the hem and a button ⟦40 cm⟧ below the waist lift it. The petticoat beneath carries %s of train. It "+
-		"catches on stairs, wheels and other people’s feet: over the arm there.", measure.Tell(0.6*t.long)))
+		"facing ⟦8 cm⟧ to ⟦12 cm⟧; a loop at the hem and a button ⟦40 cm⟧ below the waist lift it. The petticoat beneath carries %s of "+
+		"train. It catches on stairs, wheels and other people’s feet: over the arm there.", measure.Tell(0.6*t.long)))
 	return nil
 }
 

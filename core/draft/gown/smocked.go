@@ -1,0 +1,286 @@
+package gown
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/caution"
+	"ardentgusset/core/closure"
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
+)
+
+// Smocked is a dress whose whole neck is pleated and smocked: front, two backs and two sleeves are joined by short raglan
+// seams before the pleats are drawn up, and bound together at the neck.
+type Smocked struct{}
+
+func (Smocked) About() draft.About {
+	return draft.About{Kind: "dress-smocked", Name: "Smocked dress", Family: family.Gown,
+		What: "Front, backs and full sleeves joined by raglan seams, the neck drawn up in many small pleats, smocked and bound; a deep " +
+			"hem. It opens behind, and goes on over the head.",
+		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 85,
+			Shrinkage: 0.04}}
+}
+
+// pitch is how far apart the half rows of a pleater lie, mm (from memory), and hidden how many of them fall in the
+// allowance.
+const pitch, hidden = 4.8, 2
+
+// The parts of the cut neck that front, each sleeve and each back have (from memory).
+const ofFront, ofSleeve, ofBack = 0.30, 0.16, 0.19
+
+func (Smocked) Parameters() []draft.Parameter {
+	slit := draft.MmFrom("slit", "Opening behind, from the neck down", 60, 400, "so long that the head passes", "Both its edges count.",
+		func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+			return math.Max(math.Ceil((on.Length("head_girth")+headEase-on.Length("neck_girth")-v.Number("neck_ease"))/2)+10, 100), figure.Practice
+		})
+	return []draft.Parameter{
+		draft.Mm("clearance", "Hem above the floor", 0, 1000, 420, "to the calf", figure.Memory, "In the shoes of the ensemble."),
+		draft.Mm("neck_ease", "Ease at the neck", 10, 160, 30, "⟦2 cm⟧ to ⟦4 cm⟧ for a close neck", figure.Memory,
+			"Over the base of the neck, as it is finished."),
+		draft.Times("full", "Cut, times the finished neck", 2, 4, 3, "3 to 1", figure.Practice, "2.5 for thick cloth, 3.5 for fine."),
+		draft.Tally("rows", "Rows of pleats, half rows counted", 6, 40, 12, "ten to smock and two in the allowance", figure.Practice,
+			"Each half row lies ⟦~4.8⟧ below the last."),
+		draft.Mm("wider", "Body wider at the arm by", 60, 220, 110, "each panel, from its raglan seam out", figure.Memory,
+			"The seam runs from the neck slanting out to under the arm; more is wider, and lifts less."),
+		draft.Mm("scye_drop", "Armhole below the armpit", 20, 160, 50, "loose", figure.Memory, "Raglans of gathered cloth lie low."),
+		draft.Mm("hem_round", "Hem, all round", 1200, 4500, 2200, "2.4 times the bust", figure.Memory, "2.4 to 3 times the bust."),
+		draft.Mm("wrist_ease", "Sleeve at the wrist, finished", 10, 120, 40, "drawn in on elastic or a cuff", figure.Memory,
+			"Over the wrist."),
+		slit,
+		draft.Mm("lap", "Lap behind, each side", 15, 60, 38, "button and two edges, and a strip", figure.Practice,
+			"Beyond the centre back; a button of ⟦12⟧ needs ⟦28⟧."),
+		draft.Mm("hem", "Hem allowance", 20, 200, 100, "deep, to let down", figure.Practice, "Turned once and ⟦~6⟧ under."),
+		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "French seams: they go through the pleater", figure.Practice, "At every seam.")}
+}
+
+// smocked is the dress before its pieces are drawn, mm: half widths of the cut neck, the raglan seam, and the hem.
+type smocked struct {
+	neck, cut           float64 // finished, and cut
+	front, sleeve, back float64 // of the neck: half a front, half a sleeve, a whole back
+	out, down           float64 // of the raglan seam
+	before, behind      float64 // lengths at the centres
+	side, foot          float64 // length of the side below the arm, half width of a quarter of the hem
+	arm, wrist          float64 // length of the sleeve from the neck, half of its finished wrist
+	opened              float64
+}
+
+func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
+	s := &smocked{neck: on.Length("neck_girth") + v.Number("neck_ease"), out: v.Number("wider")}
+	s.cut = s.neck * v.Number("full")
+	s.front, s.sleeve, s.back = s.cut*ofFront/2, s.cut*ofSleeve/2, s.cut*ofBack
+	t := on.Torso()
+	nape := (t.Throat.Z + t.Nape.Z) / 2
+	s.down = nape - t.Underarm + v.Number("scye_drop")
+	if ring := 2*s.front + 2*s.back + 4*s.out; ring < on.GirthAt(figure.Bust)+60 {
+		return nil, fmt.Errorf("under the arms it would measure %s, over a bust of %s: cut it fuller at the neck, or wider at the arm",
+			measure.Tell(ring), measure.Tell(on.GirthAt(figure.Bust)))
+	}
+	from, clear := on.FromNeck(), v.Number("clearance")
+	s.before, s.behind = from(0)(on.Floor()-clear), from(180)(on.Floor()-clear)
+	s.side = (s.before+s.behind)/2 - s.down
+	if s.side < 200 {
+		return nil, fmt.Errorf("below the arms it would be only %s long: let its hem come nearer the floor",
+			measure.Tell(math.Max(s.side, 0)))
+	}
+	s.foot = v.Number("hem_round") / 4
+	if least := math.Max(s.front, s.back) + s.out; s.foot < least {
+		return nil, fmt.Errorf("the hem is narrower than the dress under the arms: %s at least", measure.Tell(4*least))
+	}
+	s.arm = on.Length("shoulder_length") + on.Length("arm_length") + 10
+	s.wrist = (on.Length("wrist_girth") + v.Number("wrist_ease")) / 2
+	if s.arm < s.down+120 {
+		return nil, fmt.Errorf("the armhole lies %s below the neck and leaves no sleeve: make it higher", measure.Tell(s.down))
+	}
+	s.opened = v.Number("slit")
+	return s, nil
+}
+
+// raglan is the seam from the neck, at a half width, out to under the arm; it is the same line on body and sleeve.
+func (s *smocked) raglan(half float64) []plane.Point {
+	a, b := plane.Pt(half, 0), plane.Pt(half+s.out, -s.down)
+	return plane.Cubic(a, a.Add(plane.Pt(s.out*0.12, -s.down*0.4)), b.Add(plane.Pt(-s.out*0.45, s.down*0.18)), b)
+}
+
+// body is half the front, or a back; it lies right of its centre.
+func (s *smocked) body(id, name string, half, long float64, v draft.Values) pattern.Piece {
+	seam := v.Number("allowance")
+	line := s.raglan(half)
+	under := line[len(line)-1]
+	slant := math.Asin(math.Max(-0.9, math.Min(0.9, (s.foot-under.X)/s.side)))
+	foot := under.Add(plane.Pt(s.side*math.Sin(slant), -s.side*math.Cos(slant)))
+	hem := plane.Sweep(plane.Pt(0, -long), plane.Pt(1, 0), foot, plane.Pt(math.Cos(slant), math.Sin(slant)))
+	p := pattern.Piece{ID: id, Name: name, Cut: 2, Mirrored: true, Edges: []pattern.Edge{
+		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
+		{ID: "side", Name: "side", Line: []plane.Point{foot, under}, Allowance: seam},
+		{ID: "raglan", Name: "raglan edge", Line: plane.Reversed(line), Allowance: seam, Corner: true},
+		{ID: "neck", Name: "neck edge", Line: []plane.Point{{X: half}, {}}, Allowance: seam},
+		{ID: "centre", Name: "centre", Line: []plane.Point{{}, {Y: -long}}, Allowance: seam}}}
+	p.Be(pattern.Hem, "hem")
+	s.rows(&p, v)
+	return p
+}
+
+// rows marks the first and the last row of pleats.
+func (s *smocked) rows(p *pattern.Piece, v draft.Values) {
+	e, _ := p.Edge("neck")
+	for _, row := range []struct {
+		n     int
+		label string
+	}{{hidden, "first row to smock"}, {v.Whole("rows") - 1, "last row"}} {
+		y := -pitch * float64(row.n-hidden+1)
+		left, right := e.Line[len(e.Line)-1].X, e.Line[0].X
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: left, Y: y}, {X: right, Y: y}}, Label: row.label})
+	}
+}
+
+// arms is the whole sleeve.
+func (s *smocked) arms(v draft.Values) pattern.Piece {
+	seam := v.Number("allowance")
+	right := s.raglan(s.sleeve)
+	under := right[len(right)-1]
+	low := plane.Pt(under.X, -s.arm)
+	p := pattern.Piece{ID: "sleeve", Name: "Sleeve", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
+		{ID: "wrist", Name: "wrist edge", Line: []plane.Point{{X: -low.X, Y: low.Y}, low}, Allowance: 20, Kind: pattern.CasingAt},
+		{ID: "underarm-back", Name: "underarm edge, back", Line: []plane.Point{low, under}, Allowance: seam},
+		{ID: "raglan-back", Name: "raglan edge, back", Line: plane.Reversed(right), Allowance: seam, Corner: true},
+		{ID: "neck", Name: "neck edge", Line: []plane.Point{{X: s.sleeve}, {X: -s.sleeve}}, Allowance: seam},
+		{ID: "raglan-front", Name: "raglan edge, front", Line: plane.Mirrored(right, 0), Allowance: seam, Corner: true},
+		{ID: "underarm-front", Name: "underarm edge, front", Line: []plane.Point{{X: -under.X, Y: under.Y}, {X: -low.X, Y: low.Y}}, Allowance: seam}}}
+	s.rows(&p, v)
+	return p
+}
+
+// Draft drafts it.
+func (Smocked) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	s, err := smockedOn(on, v)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	lap := v.Number("lap")
+	front := s.body("front", "Front", s.front, s.before, v)
+	front.Cut, front.Mirrored, front.Fold = 1, false, "centre"
+	e, _ := front.Edge("centre")
+	e.Name, e.Allowance = "centre, on the fold", 0
+	back := s.body("back", "Back", s.back, s.behind, v)
+	if back, err = back.Extended("centre", lap, "centre back"); err != nil {
+		return draft.Draft{}, err
+	}
+	neck, _ := back.Edge("neck") // what laps is pleated with the rest
+	back.Split("neck", pattern.Stretch{ID: "neck", Name: "neck edge", Length: neck.Length() - lap}, pattern.Stretch{ID: "neck-lap",
+		Name: "neck edge of the lap"})
+	back.Split("centre", pattern.Stretch{ID: "opening", Name: "opening", Length: s.opened}, pattern.Stretch{ID: "centre", Name: "centre seam"})
+	back.Be(pattern.Opening, "opening")
+	binding := pattern.Rectangle("binding", "Neck binding", s.neck+2*lap/v.Number("full"), 50, 0)
+	binding.GrainDegrees, binding.EitherWay = 45, false
+	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Needle}}
+	s.sew(&d, &binding, lap/v.Number("full"), lap)
+	d.Pieces = []pattern.Piece{front, back, s.arms(v), binding}
+	s.finish(&d, on, v, in)
+	return d, nil
+}
+
+// sew lists the seams, and divides the binding among what it closes over.
+func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, finished, lap float64) {
+	for _, side := range []string{"front", "back"} {
+		d.Sew("raglan-"+side, side, "raglan", "sleeve", "raglan-"+side, "french")
+	}
+	d.Sew("side", "front", "side", "back", "side", "french")
+	d.Sew("underarm", "sleeve", "underarm-front", "sleeve", "underarm-back", "french")
+	d.Sew("centre-back", "back", "centre", "back", "centre", "french")
+	for i := range d.Seams {
+		if i >= 2 {
+			d.Seams[i].Wait = "gather"
+		}
+	}
+	ratio := s.neck / s.cut
+	var parts []pattern.Stretch
+	add := func(id string, piece, edge string, copy pattern.Copy, long, cut float64) {
+		parts = append(parts, pattern.Stretch{ID: id, Name: "to the " + piece, Length: long})
+		d.Seams = append(d.Seams, pattern.Seam{ID: "neck-" + id, A: pattern.Side{Piece: "binding", Edge: id},
+			B: pattern.Side{Piece: piece, Edge: edge, Copy: copy}, Ease: cut - long, Absorbed: pattern.Gathers, Join: pattern.Banded})
+	}
+	left, right := pattern.Copy{Hand: pattern.Left}, pattern.Copy{Hand: pattern.Right}
+	add("lap-left", "back", "neck-lap", left, finished, lap)
+	add("back-left", "back", "neck", left, s.back*ratio, s.back)
+	add("sleeve-left", "sleeve", "neck", left, 2*s.sleeve*ratio, 2*s.sleeve)
+	add("front-left", "front", "neck", left, s.front*ratio, s.front)
+	add("front-right", "front", "neck", right, s.front*ratio, s.front)
+	add("sleeve-right", "sleeve", "neck", right, 2*s.sleeve*ratio, 2*s.sleeve)
+	add("back-right", "back", "neck", right, s.back*ratio, s.back)
+	add("lap-right", "back", "neck-lap", right, finished, lap)
+	binding.Split("bottom", parts...)
+	for i := range binding.Edges {
+		binding.Edges[i].Kind = pattern.Enclosed
+	}
+}
+
+// finish measures it, closes it, and says what is particular.
+func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric) {
+	rows, thick := v.Whole("rows"), float64(in.Thickness)
+	deep := pitch * float64(rows-1)
+	hem := 0.0
+	for _, id := range []string{"front", "back"} {
+		for i := range d.Pieces {
+			if d.Pieces[i].ID == id {
+				e, _ := d.Pieces[i].Edge("hem")
+				hem += 2 * e.Length()
+			}
+		}
+	}
+	hem -= 2 * v.Number("lap")
+	ring := 2*s.front + 2*s.back + 4*s.out
+	d.Measure("neck", "the neck", "finished", s.neck)
+	d.Measure("neck.cut", "the neck", "as it is cut, without the laps", s.cut)
+	d.Measure("smocked", "the pleats", "from the first row to the last", deep)
+	d.Measure("body", "the dress", "under the arms", ring)
+	d.Measure("hem", "the hem", "all round", hem)
+	d.Spares = []draft.Spare{{Dimension: "hem", Where: "the hem", Slide: math.Max(v.Number("hem")-10, 0)}}
+	if room := s.neck + 2*s.opened; room < on.Length("head_girth")+headEase {
+		d.Offer(true, "The head does not pass the neck", fmt.Sprintf("With its opening it measures %s; the head and a little ease %s.",
+			measure.Tell(room), measure.Tell(on.Length("head_girth")+headEase)), "Lengthen the opening",
+			draft.Settings{"slit": math.Min(math.Ceil(s.opened+(on.Length("head_girth")+headEase-room)/2), 400)})
+	}
+	const button, edge = 12.0, 8.0
+	if v.Number("lap") < button+2*edge {
+		d.Offer(false, "The lap is narrow for a button", fmt.Sprintf("A button of %s and two edges of %s take %s.", measure.TellFine(button),
+			measure.TellFine(edge), measure.TellFine(button+2*edge)), "Make it as wide", draft.Settings{"lap": button + 2*edge})
+	}
+	part.GettingIn(d, on, draft.Entry{At: draft.AtBack, Closed: ring, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string,
+		draft.Settings) {
+		return "Make it wider", draft.Settings{"wider": math.Min(v.Number("wider")+math.Ceil(lacks/4)+3, 220)}
+	})
+	n := max(int(math.Round(s.opened/75))+1, 2)
+	d.Fasten(closure.Buttons, n, button, "below the smocking one every ⟦7.5 cm⟧ or so; a worked hole does not hold in the pleats: a snap there")
+	d.Works = append(d.Works, notion.Worked{Key: "smocking", Name: "the smocked rows", Of: technique.Gather, Technique: "smocking",
+		Length: s.cut * float64(rows-hidden)})
+	thread := (s.cut + 2*v.Number("lap") + 300) * float64(rows) / 1000
+	d.Buy("thread", "Pleating thread", thread, "m", fmt.Sprintf("%d rows, each the cut neck and %s", rows, measure.Tell(300)))
+	d.Buy("elastic", "Elastic, "+measure.TellStock(6), 2*(2*s.wrist+25)/1000, "m", "in the casings at the wrists")
+	top, _ := on.Span()
+	bottom := on.Floor() - v.Number("clearance")
+	for drop := top; drop < bottom+40; drop += 40 {
+		at := math.Min(drop, bottom)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, ring/on.Girth(at))})
+	}
+	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust) - 2, Girth: on.GirthAt(figure.Bust) + 60},
+		{Drop: on.Drop(figure.Hip), Girth: math.Max(on.GirthAt(figure.Bust)+120, on.GirthAt(figure.Hip)+40)},
+		{Drop: bottom, Girth: on.GirthAt(figure.Hip) + (hem-on.GirthAt(figure.Hip))*0.5}}
+	d.Wear.Hem = hem
+	d.Tell("seams", "The four raglan seams first, as narrow French seams: they must pass the pleater’s needles.")
+	d.Tell("gather", fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the pleats of "+
+		"⟦2.5 cm⟧ at each back edge before they are drawn up; draw up to %s and the laps, block with steam on a neck form, tie off.", rows,
+		measure.Tell(s.neck)))
+	d.Tell("band", "The binding over the first two rows; it holds the neck to its length.")
+	d.Tell("close", "Sides and underarms in one, when the smocking is worked and the gathering threads are out.")
+	d.Tell("hem", "Deep: it is let down as the wearer grows.", work.After{Step: "close", Why: "the hem runs round over the side seams"})
+}
