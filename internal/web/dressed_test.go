@@ -87,7 +87,7 @@ func TestMakingOfGarments(t *testing.T) {
 	assert.Contains(t, cage, `class="hoops"`)
 	assert.NotContains(t, get(t, s, "/ensembles/1/layers/1/draft"), "paper making", "a shift has nothing but seams")
 	post(t, s, "/ensembles/2/layers", url.Values{"kind": {"jumps"}})
-	jumps := get(t, s, "/ensembles/2/layers/30/draft")
+	jumps := get(t, s, "/ensembles/2/layers/37/draft")
 	assert.Contains(t, jumps, "Quilting")
 	assert.Regexp(t, `wind \d+ bobbin`, jumps)
 }
@@ -172,10 +172,37 @@ func TestUsualStacksBeginAnEnsemble(t *testing.T) {
 	}
 	assert.Equal(t, 422, ask(s, "POST", "/ensembles/9/layers", url.Values{"kind": {"shift", "toga"}}, map[string]string{"X-From-Page": "1"}).Code)
 	assert.Contains(t, get(t, s, "/ensembles/9/layers"), "The stack is empty", "all or nothing")
+	// Each is drawn on the wearer, for the page's own asking.
+	own := map[string]string{"X-From-Page": "1"}
+	for _, n := range []string{"0", strconv.Itoa(len(catalogue.Stacks()) - 1)} {
+		w := ask(s, "GET", "/ensembles/9/begin/"+n, nil, own)
+		assert.Equal(t, 200, w.Code)
+		assert.Contains(t, w.Body.String(), "<svg")
+		assert.Contains(t, w.Body.String(), "form-bare")
+	}
+	for _, n := range []string{"-1", "9999", "shift", "1e3"} {
+		assert.Equal(t, 404, ask(s, "GET", "/ensembles/9/begin/"+n, nil, own).Code, n)
+	}
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/999/begin/0", nil, own).Code)
 	post(t, s, "/ensembles/9/layers", url.Values{"kind": catalogue.Stacks()[0].Kinds})
 	body = get(t, s, "/ensembles/9/layers")
 	assert.NotContains(t, body, "Begin as it was worn")
 	assert.Contains(t, body, "Panniers")
+}
+
+// The order of dressing says how each layer is got into, in the reader's unit, and what one can do in it.
+func TestGettingDressed(t *testing.T) {
+	s := demoServer(t, nil)
+	body := get(t, s, "/ensembles/3/layers")
+	assert.Contains(t, body, "Getting dressed")
+	assert.Contains(t, body, "put on over the head")
+	assert.Contains(t, body, "opens at the left side")
+	assert.Contains(t, body, "all close behind")
+	assert.Contains(t, body, "class=\"passing")
+	assert.Regexp(t, `\d+(\.\d)? cm go through`, body)
+	post(t, s, "/unit", url.Values{"unit": {"in"}, "back": {"/"}})
+	post(t, s, "/ensembles", url.Values{"name": {"Empty"}, "wearer": {"1"}})
+	assert.NotContains(t, get(t, s, "/ensembles/9/layers"), "Getting dressed", "nothing is put on yet")
 }
 
 func TestReadingsOfBothSides(t *testing.T) {

@@ -16,7 +16,6 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
-	"ardentgusset/core/work"
 )
 
 // Smocked is a dress whose whole neck is pleated and smocked: front, two backs and two sleeves are joined by short raglan
@@ -67,7 +66,8 @@ func (Smocked) Parameters() []draft.Parameter {
 type smocked struct {
 	neck, cut           float64 // finished, and cut
 	front, sleeve, back float64 // of the neck: half a front, half a sleeve, a whole back
-	out, down           float64 // of the raglan seam
+	out                 float64 // of the raglan seam, across
+	downF, downB        float64 // and down, before and behind: the neck lies lower before
 	before, behind      float64 // lengths at the centres
 	side, foot          float64 // length of the side below the arm, half width of a quarter of the hem
 	arm, wrist          float64 // length of the sleeve from the neck, half of its finished wrist
@@ -79,15 +79,17 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 	s.cut = s.neck * v.Number("full")
 	s.front, s.sleeve, s.back = s.cut*ofFront/2, s.cut*ofSleeve/2, s.cut*ofBack
 	t := on.Torso()
-	nape := (t.Throat.Z + t.Nape.Z) / 2
-	s.down = nape - t.Underarm + v.Number("scye_drop")
+	s.downF, s.downB = t.Throat.Z-t.Underarm+v.Number("scye_drop"), t.Nape.Z-t.Underarm+v.Number("scye_drop")
+	if s.downF < 60 || math.Abs(s.downB-s.downF) > s.sleeve {
+		return nil, fmt.Errorf("the armhole leaves no raglan seam before: let it lie deeper below the armpit")
+	}
 	if ring := 2*s.front + 2*s.back + 4*s.out; ring < on.GirthAt(figure.Bust)+60 {
 		return nil, fmt.Errorf("under the arms it would measure %s, over a bust of %s: cut it fuller at the neck, or wider at the arm",
 			measure.Tell(ring), measure.Tell(on.GirthAt(figure.Bust)))
 	}
 	from, clear := on.FromNeck(), v.Number("clearance")
 	s.before, s.behind = from(0)(on.Floor()-clear), from(180)(on.Floor()-clear)
-	s.side = (s.before+s.behind)/2 - s.down
+	s.side = (s.before - s.downF + s.behind - s.downB) / 2
 	if s.side < 200 {
 		return nil, fmt.Errorf("below the arms it would be only %s long: let its hem come nearer the floor",
 			measure.Tell(math.Max(s.side, 0)))
@@ -98,23 +100,24 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 	}
 	s.arm = on.Length("shoulder_length") + on.Length("arm_length") + 10
 	s.wrist = (on.Length("wrist_girth") + v.Number("wrist_ease")) / 2
-	if s.arm < s.down+120 {
-		return nil, fmt.Errorf("the armhole lies %s below the neck and leaves no sleeve: make it higher", measure.Tell(s.down))
+	if s.arm < s.downB+120 {
+		return nil, fmt.Errorf("the armhole lies %s below the neck and leaves no sleeve: make it higher", measure.Tell(s.downB))
 	}
 	s.opened = v.Number("slit")
 	return s, nil
 }
 
-// raglan is the seam from the neck, at a half width, out to under the arm; it is the same line on body and sleeve.
-func (s *smocked) raglan(half float64) []plane.Point {
-	a, b := plane.Pt(half, 0), plane.Pt(half+s.out, -s.down)
-	return plane.Cubic(a, a.Add(plane.Pt(s.out*0.12, -s.down*0.4)), b.Add(plane.Pt(-s.out*0.45, s.down*0.18)), b)
+// raglan is the seam from the neck, at a half width, out to under the arm, so far down; it is the same line on body and
+// sleeve.
+func (s *smocked) raglan(half, down float64) []plane.Point {
+	a, b := plane.Pt(half, 0), plane.Pt(half+s.out, -down)
+	return plane.Cubic(a, a.Add(plane.Pt(0, -down*0.4)), b.Add(plane.Pt(-s.out*0.45, down*0.18)), b)
 }
 
 // body is half the front, or a back; it lies right of its centre.
-func (s *smocked) body(id, name string, half, long float64, v draft.Values) pattern.Piece {
+func (s *smocked) body(id, name string, half, down, long float64, v draft.Values) pattern.Piece {
 	seam := v.Number("allowance")
-	line := s.raglan(half)
+	line := s.raglan(half, down)
 	under := line[len(line)-1]
 	slant := math.Asin(math.Max(-0.9, math.Min(0.9, (s.foot-under.X)/s.side)))
 	foot := under.Add(plane.Pt(s.side*math.Sin(slant), -s.side*math.Cos(slant)))
@@ -137,25 +140,26 @@ func (s *smocked) rows(p *pattern.Piece, v draft.Values) {
 		n     int
 		label string
 	}{{hidden, "first row to smock"}, {v.Whole("rows") - 1, "last row"}} {
-		y := -pitch * float64(row.n-hidden+1)
-		left, right := e.Line[len(e.Line)-1].X, e.Line[0].X
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: left, Y: y}, {X: right, Y: y}}, Label: row.label})
+		down := plane.Beside(e.Line, pitch*float64(row.n-hidden+1)) // the edge runs from right to left
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: plane.Reversed(down), Label: row.label})
 	}
 }
 
-// arms is the whole sleeve.
+// arms is the whole sleeve; its front is the shorter as the neck lies lower before, and its wrist slants by as much.
 func (s *smocked) arms(v draft.Values) pattern.Piece {
 	seam := v.Number("allowance")
-	right := s.raglan(s.sleeve)
-	under := right[len(right)-1]
-	low := plane.Pt(under.X, -s.arm)
+	back, front := s.raglan(s.sleeve, s.downB), plane.Mirrored(s.raglan(s.sleeve, s.downF), 0)
+	under, before := back[len(back)-1], front[len(front)-1]
+	long := s.arm - (s.downF+s.downB)/2
+	low, lowF := under.Sub(plane.Pt(0, long)), before.Sub(plane.Pt(0, long))
 	p := pattern.Piece{ID: "sleeve", Name: "Sleeve", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "wrist", Name: "wrist edge", Line: []plane.Point{{X: -low.X, Y: low.Y}, low}, Allowance: 20, Kind: pattern.CasingAt},
+		{ID: "wrist", Name: "wrist edge", Line: []plane.Point{lowF, low}, Allowance: 20, Kind: pattern.CasingAt},
 		{ID: "underarm-back", Name: "underarm edge, back", Line: []plane.Point{low, under}, Allowance: seam},
-		{ID: "raglan-back", Name: "raglan edge, back", Line: plane.Reversed(right), Allowance: seam, Corner: true},
-		{ID: "neck", Name: "neck edge", Line: []plane.Point{{X: s.sleeve}, {X: -s.sleeve}}, Allowance: seam},
-		{ID: "raglan-front", Name: "raglan edge, front", Line: plane.Mirrored(right, 0), Allowance: seam, Corner: true},
-		{ID: "underarm-front", Name: "underarm edge, front", Line: []plane.Point{{X: -under.X, Y: under.Y}, {X: -low.X, Y: low.Y}}, Allowance: seam}}}
+		{ID: "raglan-back", Name: "raglan edge, back", Line: plane.Reversed(back), Allowance: seam, Corner: true},
+		{ID: "neck", Name: "neck edge", Line: []plane.Point{back[0], front[0]}, Allowance: seam},
+		{ID: "raglan-front", Name: "raglan edge, front", Line: front, Allowance: seam, Corner: true},
+		{ID: "underarm-front", Name: "underarm edge, front", Line: []plane.Point{before, lowF},
+			Allowance: seam}}}
 	s.rows(&p, v)
 	return p
 }
@@ -167,11 +171,11 @@ func (Smocked) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		return draft.Draft{}, err
 	}
 	lap := v.Number("lap")
-	front := s.body("front", "Front", s.front, s.before, v)
+	front := s.body("front", "Front", s.front, s.downF, s.before, v)
 	front.Cut, front.Mirrored, front.Fold = 1, false, "centre"
 	e, _ := front.Edge("centre")
 	e.Name, e.Allowance = "centre, on the fold", 0
-	back := s.body("back", "Back", s.back, s.behind, v)
+	back := s.body("back", "Back", s.back, s.downB, s.behind, v)
 	if back, err = back.Extended("centre", lap, "centre back"); err != nil {
 		return draft.Draft{}, err
 	}
@@ -197,11 +201,6 @@ func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, finished, lap floa
 	d.Sew("side", "front", "side", "back", "side", "french")
 	d.Sew("underarm", "sleeve", "underarm-front", "sleeve", "underarm-back", "french")
 	d.Sew("centre-back", "back", "centre", "back", "centre", "french")
-	for i := range d.Seams {
-		if i >= 2 {
-			d.Seams[i].Wait = "gather"
-		}
-	}
 	ratio := s.neck / s.cut
 	var parts []pattern.Stretch
 	add := func(id string, piece, edge string, copy pattern.Copy, long, cut float64) {
@@ -276,11 +275,11 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 		{Drop: on.Drop(figure.Hip), Girth: math.Max(on.GirthAt(figure.Bust)+120, on.GirthAt(figure.Hip)+40)},
 		{Drop: bottom, Girth: on.GirthAt(figure.Hip) + (hem-on.GirthAt(figure.Hip))*0.5}}
 	d.Wear.Hem = hem
-	d.Tell("seams", "The four raglan seams first, as narrow French seams: they must pass the pleater’s needles.")
+	d.Tell("seams", "The four raglan seams first, as narrow French seams: they must pass the pleater’s needles. Sides, underarms and the "+
+		"centre back wait until the neck is smocked: so it lies flat.")
 	d.Tell("gather", fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the pleats of "+
 		"⟦2.5 cm⟧ at each back edge before they are drawn up; draw up to %s and the laps, block with steam on a neck form, tie off.", rows,
 		measure.Tell(s.neck)))
 	d.Tell("band", "The binding over the first two rows; it holds the neck to its length.")
-	d.Tell("close", "Sides and underarms in one, when the smocking is worked and the gathering threads are out.")
-	d.Tell("hem", "Deep: it is let down as the wearer grows.", work.After{Step: "close", Why: "the hem runs round over the side seams"})
+	d.Tell("hem", "Deep: it is let down as the wearer grows.")
 }

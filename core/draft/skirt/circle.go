@@ -44,7 +44,7 @@ func (Circle) Parameters() []draft.Parameter {
 		}
 		return 0.75, figure.Reason{Text: "falls in folds all round, and is no heavier than it must be", Source: figure.Memory}
 	}
-	return part.OnBand(30, 10,
+	return append(part.OnBand(30, 10,
 		draft.Mm("clearance", "Hem above the floor", 0, 700, 290, "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧",
 			figure.Memory, "All round, in the shoes of the ensemble."),
 		part.TrainAsked(), share,
@@ -53,7 +53,7 @@ func (Circle) Parameters() []draft.Parameter {
 		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 3, "cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6",
 			figure.Memory, "Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
 		draft.Mm("hem", "Hem allowance", 4, 40, 12, "narrow: a wide one does not lie on the curve", figure.Practice,
-			"Turned twice, or faced on the bias."))
+			"Turned twice, or faced on the bias.")), part.PocketsAsked()...)
 }
 
 // bulging is how far below the band it is not looked at what the circle goes round, mm: what stands out
@@ -225,7 +225,7 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	for k, at := range t.panels {
 		bearings[k] = bearingOf(on.At(0), at/t.panels[n])
 	}
-	return d, part.Trained(&d, on, v, betweens(d.Pieces[:n], bearings, true))
+	return d, finished(&d, on, v, betweens(d.Pieces[:n], bearings, true))
 }
 
 // foldsOf is the part of what a circle's hem has more than it hangs over that shows as girth (from

@@ -130,3 +130,11 @@ func betweens(pieces []pattern.Piece, bearings []float64, folded bool) []part.Be
 	}
 	return out
 }
+
+// finished gives a skirt what may be had with any: a train, and pockets in its seams.
+func finished(d *draft.Draft, on figure.Figure, v draft.Values, pieces []part.Between) error {
+	if err := part.Trained(d, on, v, pieces); err != nil {
+		return err
+	}
+	return part.Pocketed(d, v, pieces, pieces[len(pieces)-1].Back && part.Opens(v) == "side")
+}

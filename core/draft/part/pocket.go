@@ -1,0 +1,99 @@
+package part
+
+import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+)
+
+// PocketsAsked asks for pockets in the seams of a skirt.
+func PocketsAsked() []draft.Parameter {
+	down := draft.Mm("pocket_down", "Pocket begins below the waist by", 40, 320, 90, "the hand finds it; in the 1870s ⟦20 cm⟧", figure.Memory,
+		"Down the seam, from the seam at the waist.")
+	mouth := draft.Mm("pocket_mouth", "Pocket, its mouth", 110, 220, 150, "a hand with a glove", figure.Practice, "Along the seam.")
+	down.When = func(v draft.Values) bool { return v.Choice("pockets") != "none" }
+	mouth.When = down.When
+	return []draft.Parameter{draft.OneOf("pockets", "Pockets", "In the seam nearest to the side that has no opening: both halves of each are "+
+		"sewn on before the seam is closed.", "none", "none", "right", "one, at the right", "both", "one at each side"), down, mouth}
+}
+
+// A pocket's bag is so wide and so much deeper than its mouth, its lower corners are round by so much, its seams have
+// this allowance, and so much of the seam must be left below it, mm (common practice, no source).
+const bagWide, bagBelow, bagRound, bagSeam, belowPocket = 160.0, 110.0, 60.0, 12.0, 120.0
+
+// Pocketed sets the pockets that were asked for into the seam nearest to the side: a notch at both ends of each mouth,
+// and the bags. opensLeft is set where the opening lies in the left one of the seam before the back.
+func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) error {
+	if !v.Has("pocket_mouth") {
+		return nil
+	}
+	at, off := 0, math.Inf(1)
+	for k := 1; k < len(pieces); k++ {
+		if o := math.Abs(pieces[k].From - 90); o < off {
+			at, off = k, o
+		}
+	}
+	if at == 0 {
+		return fmt.Errorf("the skirt has no seam at the side for a pocket")
+	}
+	down, mouth := v.Number("pocket_down"), v.Number("pocket_mouth")
+	both := v.Choice("pockets") == "both"
+	if both && opensLeft && at == len(pieces)-1 {
+		d.Remark(false, "A pocket at the right only", "The opening lies in the left one of the same seam.")
+		both = false
+	}
+	for i, side := range []struct {
+		piece, edge string
+	}{{pieces[at-1].Piece, "right"}, {pieces[at].Piece, "left"}} {
+		if i == 1 && pieces[at].Back {
+			side.edge = "right"
+		}
+		for k := range d.Pieces {
+			p := &d.Pieces[k]
+			if p.ID != side.piece {
+				continue
+			}
+			e, ok := p.Edge(side.edge)
+			if !ok {
+				return fmt.Errorf("the skirt has no seam at the side for a pocket")
+			}
+			long := e.Length()
+			if room := long - down - belowPocket; mouth > room {
+				return fmt.Errorf("the seam has no room for a pocket: one that begins higher, or a mouth of %s at most",
+					measure.Tell(math.Max(room, 0)))
+			}
+			for _, from := range []float64{down, down + mouth} {
+				if side.edge == "right" { // that runs up from the hem
+					from = long - from
+				}
+				p.Notches = append(p.Notches, pattern.Notch{Edge: side.edge, At: from, Label: "pocket"})
+			}
+		}
+	}
+	deep := mouth + bagBelow
+	bag := pattern.Piece{ID: "pocket", Name: "Pocket bag", Cut: 2, Mirrored: true, Hidden: true, Edges: []pattern.Edge{
+		{ID: "bag", Name: "edge of the bag", Line: plane.Join([]plane.Point{{Y: deep - mouth}, {Y: bagRound}},
+			plane.Quarter(plane.Pt(0, bagRound), plane.Pt(0, 0), plane.Pt(bagRound, 0)), []plane.Point{{X: bagRound}, {X: bagWide - bagRound}},
+			plane.Quarter(plane.Pt(bagWide-bagRound, 0), plane.Pt(bagWide, 0), plane.Pt(bagWide, bagRound)),
+			[]plane.Point{{X: bagWide, Y: bagRound}, {X: bagWide, Y: deep}, {Y: deep}}), Allowance: bagSeam},
+		{ID: "mouth", Name: "mouth", Line: []plane.Point{{Y: deep}, {Y: deep - mouth}}, Allowance: bagSeam, Kind: pattern.Enclosed,
+			Corner: true}}}
+	if both {
+		bag.Cut = 4
+	}
+	d.Pieces = append(d.Pieces, bag)
+	d.Seams = append(d.Seams, pattern.Seam{ID: "pocket", A: pattern.Side{Piece: "pocket", Edge: "bag"},
+		B: pattern.Side{Piece: "pocket", Edge: "bag"}, Join: pattern.Pocket})
+	where := "the right"
+	if both {
+		where = "both sides"
+	}
+	d.Tell("pocket", fmt.Sprintf("At %s: a bag to each edge of the seam, from notch to notch, before the seam is closed; then seam and bag in "+
+		"one, round the corners. A tape along the mouth keeps it from stretching.", where))
+	return nil
+}
