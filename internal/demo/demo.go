@@ -161,7 +161,10 @@ var ensembles = []struct {
 		{"bodice-strapless", "Reef bodice", store.Drafted, nil, func(f *cloth.Fabric) {
 			f.Name, f.Colour, f.Price = "Shell-green habutai", "verdigris", 16
 		}, nil},
-		{"sash", "Kelp sash", store.Planned, draft.Settings{"ends": 700.0}, func(f *cloth.Fabric) { f.Name, f.Colour = "Kelp silk", "woad" }, nil},
+		{"sash", "Kelp sash", store.Planned, draft.Settings{"ends": 700.0}, func(f *cloth.Fabric) {
+			f.Name, f.Colour = "Kelp silk",
+				"woad"
+		}, nil},
 	}, "", nil},
 }
 

@@ -45,7 +45,8 @@ func (Sash) Parameters() []draft.Parameter {
 		draft.OneOf("fastens", "It is", "A tied sash is quickest, a made bow always sits.", "tied", "tied", "bow", "hooked under a made bow"),
 		draft.Mm("wide", "Wide, finished", 40, 300, 150, "⟦12 cm⟧ to ⟦20 cm⟧", figure.Memory, "It folds to a third where it is tied."),
 		ends, loop,
-		draft.OneOf("layers", "Its edges are", "Doubled it has a seam along one side and no hem; single it is hemmed narrow all round.", "hemmed",
+		draft.OneOf("layers", "Its edges are", "Doubled it has a seam along one side and no hem; single it is hemmed narrow all "+
+			"round.", "hemmed",
 			"hemmed, one layer", "doubled", "doubled, turned"),
 		draft.Mm("allowance", "Seam and hem allowance", 4, 20, 8, "narrow", figure.Practice, "At every edge.")}
 }

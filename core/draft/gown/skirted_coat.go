@@ -12,7 +12,8 @@ import (
 func SkirtedCoat() Joined {
 	return Joined{
 		about: draft.About{Kind: "coat-skirted", Name: "Coat with a waist seam", Family: family.Wrap,
-			What: "A tailored front with lapels and a curved back to the waist, skirts of gores or a part of a circle from there, lapped as " +
+			What: "A tailored front with lapels and a curved back to the waist, skirts of gores or a part of a circle from there, " +
+				"lapped as " +
 				"wide as above and open to walk in. Over a dress or a suit, 1880s on.",
 			Usual: cloth.Fabric{Name: "Wool coating", Colour: "walnut", Width: 1500, Selvedge: 10, Thickness: 1.2, Weight: 420,
 				Shrinkage: 0.04}},

@@ -40,8 +40,25 @@ const ofFront, ofSleeve, ofBack = 0.30, 0.16, 0.19
 func (Smocked) Parameters() []draft.Parameter {
 	slit := draft.MmFrom("slit", "Opening behind, from the neck down", 60, 400, "so long that the head passes", "Both its edges count.",
 		func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			return math.Max(math.Ceil((on.Length("head_girth")+headEase-on.Length("neck_girth")-v.Number("neck_ease"))/2)+10, 100), figure.Practice
+			return math.Max(math.Ceil((on.Length("head_girth")+headEase-on.Length("neck_girth")-v.Number("neck_ease"))/2)+10, 100),
+				figure.Practice
 		})
+	wider := draft.Mm("wider", "Body wider at the arm by", 60, 520, 110, "each panel, from its raglan seam out; more where the bust asks it",
+		figure.Memory, "The seam runs from the neck slanting out to under the arm; more is wider, and lifts less.")
+	wider.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		return math.Min(math.Max(60, leastOut(on, v)), 500), 520
+	}
+	wider.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		return math.Max(110, math.Ceil(leastOut(on, v)+20)), figure.Reason{Text: "goes round the bust with room", Source: figure.Memory}
+	}
+	round := draft.Mm("hem_round", "Hem, all round", 1200, 5000, 2200, "2.4 times the bust", figure.Memory, "2.4 to 3 times the bust.")
+	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		low := math.Ceil(4 * (cutNeck(on, v)*math.Max(ofFront/2, ofBack) + v.Number("wider")))
+		return math.Max(1200, low+4), math.Max(5000, low+800)
+	}
+	round.Default = func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
+		return math.Round(2.4 * on.GirthAt(figure.Bust)), figure.Reason{Text: "2.4 times the bust", Source: figure.Memory}
+	}
 	return []draft.Parameter{
 		draft.Mm("clearance", "Hem above the floor", 0, 1000, 420, "to the calf", figure.Memory, "In the shoes of the ensemble."),
 		draft.Mm("neck_ease", "Ease at the neck", 10, 160, 30, "⟦2 cm⟧ to ⟦4 cm⟧ for a close neck", figure.Memory,
@@ -49,10 +66,9 @@ func (Smocked) Parameters() []draft.Parameter {
 		draft.Times("full", "Cut, times the finished neck", 2, 4, 3, "3 to 1", figure.Practice, "2.5 for thick cloth, 3.5 for fine."),
 		draft.Tally("rows", "Rows of pleats, half rows counted", 6, 40, 12, "ten to smock and two in the allowance", figure.Practice,
 			"Each half row lies ⟦~4.8⟧ below the last."),
-		draft.Mm("wider", "Body wider at the arm by", 60, 220, 110, "each panel, from its raglan seam out", figure.Memory,
-			"The seam runs from the neck slanting out to under the arm; more is wider, and lifts less."),
+		wider,
 		draft.Mm("scye_drop", "Armhole below the armpit", 20, 160, 50, "loose", figure.Memory, "Raglans of gathered cloth lie low."),
-		draft.Mm("hem_round", "Hem, all round", 1200, 4500, 2200, "2.4 times the bust", figure.Memory, "2.4 to 3 times the bust."),
+		round,
 		draft.Mm("wrist_ease", "Sleeve at the wrist, finished", 10, 120, 40, "drawn in on elastic or a cuff", figure.Memory,
 			"Over the wrist."),
 		slit,
@@ -60,6 +76,18 @@ func (Smocked) Parameters() []draft.Parameter {
 			"Beyond the centre back; a button of ⟦12⟧ needs ⟦28⟧."),
 		draft.Mm("hem", "Hem allowance", 20, 200, 100, "deep, to let down", figure.Practice, "Turned once and ⟦~6⟧ under."),
 		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "French seams: they go through the pleater", figure.Practice, "At every seam.")}
+}
+
+// cutNeck is how long the neck is cut, mm.
+func cutNeck(on figure.Figure, v draft.Values) float64 {
+	return (on.Length("neck_girth") + v.Number("neck_ease")) * v.Number("full")
+}
+
+// least is the least room under the arms, mm, and leastOut how far out the raglan seams must run for it.
+const least = 60.0
+
+func leastOut(on figure.Figure, v draft.Values) float64 {
+	return (on.GirthAt(figure.Bust) + least + 2 - cutNeck(on, v)*(ofFront+2*ofBack)) / 4
 }
 
 // smocked is the dress before its pieces are drawn, mm: half widths of the cut neck, the raglan seam, and the hem.
@@ -83,7 +111,7 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 	if s.downF < 60 || math.Abs(s.downB-s.downF) > s.sleeve {
 		return nil, fmt.Errorf("the armhole leaves no raglan seam before: let it lie deeper below the armpit")
 	}
-	if ring := 2*s.front + 2*s.back + 4*s.out; ring < on.GirthAt(figure.Bust)+60 {
+	if ring := 2*s.front + 2*s.back + 4*s.out; ring < on.GirthAt(figure.Bust)+least {
 		return nil, fmt.Errorf("under the arms it would measure %s, over a bust of %s: cut it fuller at the neck, or wider at the arm",
 			measure.Tell(ring), measure.Tell(on.GirthAt(figure.Bust)))
 	}
@@ -95,8 +123,8 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 			measure.Tell(math.Max(s.side, 0)))
 	}
 	s.foot = v.Number("hem_round") / 4
-	if least := math.Max(s.front, s.back) + s.out; s.foot < least {
-		return nil, fmt.Errorf("the hem is narrower than the dress under the arms: %s at least", measure.Tell(4*least))
+	if narrow := math.Max(s.front, s.back) + s.out; s.foot < narrow {
+		return nil, fmt.Errorf("the hem is narrower than the dress under the arms: %s at least", measure.Tell(4*narrow))
 	}
 	s.arm = on.Length("shoulder_length") + on.Length("arm_length") + 10
 	s.wrist = (on.Length("wrist_girth") + v.Number("wrist_ease")) / 2
@@ -182,7 +210,8 @@ func (Smocked) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	neck, _ := back.Edge("neck") // what laps is pleated with the rest
 	back.Split("neck", pattern.Stretch{ID: "neck", Name: "neck edge", Length: neck.Length() - lap}, pattern.Stretch{ID: "neck-lap",
 		Name: "neck edge of the lap"})
-	back.Split("centre", pattern.Stretch{ID: "opening", Name: "opening", Length: s.opened}, pattern.Stretch{ID: "centre", Name: "centre seam"})
+	back.Split("centre", pattern.Stretch{ID: "opening", Name: "opening", Length: s.opened}, pattern.Stretch{ID: "centre",
+		Name: "centre seam"})
 	back.Be(pattern.Opening, "opening")
 	binding := pattern.Rectangle("binding", "Neck binding", s.neck+2*lap/v.Number("full"), 50, 0)
 	binding.GrainDegrees, binding.EitherWay = 45, false
@@ -256,10 +285,11 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 	}
 	part.GettingIn(d, on, draft.Entry{At: draft.AtBack, Closed: ring, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string,
 		draft.Settings) {
-		return "Make it wider", draft.Settings{"wider": math.Min(v.Number("wider")+math.Ceil(lacks/4)+3, 220)}
+		return "Make it wider", draft.Settings{"wider": math.Min(v.Number("wider")+math.Ceil(lacks/4)+3, 520)}
 	})
 	n := max(int(math.Round(s.opened/75))+1, 2)
-	d.Fasten(closure.Buttons, n, button, "below the smocking one every ⟦7.5 cm⟧ or so; a worked hole does not hold in the pleats: a snap there")
+	d.Fasten(closure.Buttons, n, button, "below the smocking one every ⟦7.5 cm⟧ or so; a worked hole does not hold in the pleats: a "+
+		"snap there")
 	d.Works = append(d.Works, notion.Worked{Key: "smocking", Name: "the smocked rows", Of: technique.Gather, Technique: "smocking",
 		Length: s.cut * float64(rows-hidden)})
 	thread := (s.cut + 2*v.Number("lap") + 300) * float64(rows) / 1000
@@ -277,7 +307,8 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 	d.Wear.Hem = hem
 	d.Tell("seams", "The four raglan seams first, as narrow French seams: they must pass the pleater’s needles. Sides, underarms and the "+
 		"centre back wait until the neck is smocked: so it lies flat.")
-	d.Tell("gather", fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the pleats of "+
+	d.Tell("gather", fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the "+
+		"pleats of "+
 		"⟦2.5 cm⟧ at each back edge before they are drawn up; draw up to %s and the laps, block with steam on a neck form, tie off.", rows,
 		measure.Tell(s.neck)))
 	d.Tell("band", "The binding over the first two rows; it holds the neck to its length.")

@@ -24,7 +24,8 @@ type Straight struct{}
 
 func (Straight) About() draft.About {
 	return draft.About{Kind: "gown-straight", Name: "Straight gown with gores", Family: family.Gown,
-		What: "Straight breadths from shoulder to hem, with one gore or many narrow ones in the sides and in the centres before and behind, " +
+		What: "Straight breadths from shoulder to hem, with one gore or many narrow ones in the sides and in the centres before and " +
+			"behind, " +
 			"tapering sleeves on square gussets. Of the 1100s to the 1400s; hardly a scrap is left over.",
 		Usual: cloth.Fabric{Name: "Wool broadcloth", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 0.8, Weight: 320,
 			Shrinkage: 0.04}}
@@ -91,7 +92,8 @@ type straight struct {
 func (s *straight) wide(hem, down float64) float64 { return hem * math.Max(down, 0) / s.slant }
 
 func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
-	s := &straight{gusset: v.Number("gusset"), side: v.Number("side_gore"), gores: v.Whole("gores"), centre: v.Number("centre_gore"), wrist: v.Number("wrist") / 2}
+	s := &straight{gusset: v.Number("gusset"), side: v.Number("side_gore"), gores: v.Whole("gores"), centre: v.Number("centre_gore"),
+		wrist: v.Number("wrist") / 2}
 	girth := math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist))
 	s.half = (girth + v.Number("ease")) / 4
 	s.armhole = (on.Length("upper_arm_girth") + v.Number("sleeve_ease")) / 2

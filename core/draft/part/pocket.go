@@ -18,7 +18,8 @@ func PocketsAsked() []draft.Parameter {
 	mouth := draft.Mm("pocket_mouth", "Pocket, its mouth", 110, 220, 150, "a hand with a glove", figure.Practice, "Along the seam.")
 	down.When = func(v draft.Values) bool { return v.Choice("pockets") != "none" }
 	mouth.When = down.When
-	return []draft.Parameter{draft.OneOf("pockets", "Pockets", "In the seam nearest to the side that has no opening: both halves of each are "+
+	return []draft.Parameter{draft.OneOf("pockets", "Pockets", "In the seam nearest to the side that has no opening: both halves of "+
+		"each are "+
 		"sewn on before the seam is closed.", "none", "none", "right", "one, at the right", "both", "one at each side"), down, mouth}
 }
 
@@ -78,7 +79,8 @@ func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) 
 	deep := mouth + bagBelow
 	bag := pattern.Piece{ID: "pocket", Name: "Pocket bag", Cut: 2, Mirrored: true, Hidden: true, Edges: []pattern.Edge{
 		{ID: "bag", Name: "edge of the bag", Line: plane.Join([]plane.Point{{Y: deep - mouth}, {Y: bagRound}},
-			plane.Quarter(plane.Pt(0, bagRound), plane.Pt(0, 0), plane.Pt(bagRound, 0)), []plane.Point{{X: bagRound}, {X: bagWide - bagRound}},
+			plane.Quarter(plane.Pt(0, bagRound), plane.Pt(0, 0), plane.Pt(bagRound, 0)), []plane.Point{{X: bagRound},
+				{X: bagWide - bagRound}},
 			plane.Quarter(plane.Pt(bagWide-bagRound, 0), plane.Pt(bagWide, 0), plane.Pt(bagWide, bagRound)),
 			[]plane.Point{{X: bagWide, Y: bagRound}, {X: bagWide, Y: deep}, {Y: deep}}), Allowance: bagSeam},
 		{ID: "mouth", Name: "mouth", Line: []plane.Point{{Y: deep}, {Y: deep - mouth}}, Allowance: bagSeam, Kind: pattern.Enclosed,
@@ -93,7 +95,8 @@ func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) 
 	if both {
 		where = "both sides"
 	}
-	d.Tell("pocket", fmt.Sprintf("At %s: a bag to each edge of the seam, from notch to notch, before the seam is closed; then seam and bag in "+
+	d.Tell("pocket", fmt.Sprintf("At %s: a bag to each edge of the seam, from notch to notch, before the seam is closed; then seam "+
+		"and bag in "+
 		"one, round the corners. A tape along the mouth keeps it from stretching.", where))
 	return nil
 }

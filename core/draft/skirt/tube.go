@@ -44,6 +44,9 @@ func (Tube) Parameters() []draft.Parameter {
 	}
 	clear := draft.Mm("clearance", "Hem above the floor", 0, 700, 330, "1909 to 1914 ⟦5 cm⟧, the 1950s ⟦33 cm⟧ to ⟦45 cm⟧", figure.Memory,
 		"All round, in the shoes of the ensemble.")
+	high.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // what the opening leaves of the seam
+		return 0, math.Max(math.Min(600, on.WaistToFloor(180)-v.Number("clearance")-v.Number("placket")-110), 0)
+	}
 	pleat := draft.OneOf("vent", "To walk in it has", "A pleat stays closed while one stands; a slit shows.", "pleat",
 		"a pleat behind", "slit", "a slit behind", "none", "neither: short steps")
 	high.When = func(v draft.Values) bool { return v.Choice("vent") != "none" }
@@ -90,7 +93,8 @@ func (Tube) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 	seam, opening := v.Number("allowance"), v.Number("placket")
 	pieces, err := f.gores(seam, v.Number("hem"))
 	if err != nil {
-		return draft.Draft{}, err
+		return draft.Draft{}, fmt.Errorf("two side seams are too few to shape so narrow a skirt to this body (%w): a skirt of gores "+
+			"suits it", err)
 	}
 	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Iron, caution.Needle}}
 	for i := range d.Pieces {
