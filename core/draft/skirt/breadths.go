@@ -88,7 +88,7 @@ func (Breadths) Parameters() []draft.Parameter {
 	deep := draft.Mm("depth", "Cartridge pleats, deep", 6, 30, 15, "⟦1.2 cm⟧ to ⟦2 cm⟧", figure.Memory,
 		"Twice the length of the gathering stitches.")
 	deep.When = func(v draft.Values) bool { return v.Choice("into") == "cartridge" }
-	return append(append(list, round, behind, shows, stitched, deep), part.PocketsAsked()...)
+	return append(append(list, round, behind, shows, stitched, deep), extras()...)
 }
 
 // pleated tells whether the cloth is laid in flat pleats.
@@ -331,7 +331,7 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	for k := range bearings {
 		bearings[k] = bearingOf(waist, s.shareAt(s.ends[k]))
 	}
-	return d, finished(&d, on, v, betweens(d.Pieces[:n], bearings, s.folded))
+	return d, finished(&d, on, v, in, betweens(d.Pieces[:n], bearings, s.folded))
 }
 
 // finish measures and closes it.

@@ -53,7 +53,7 @@ func (Circle) Parameters() []draft.Parameter {
 		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 3, "cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6",
 			figure.Memory, "Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
 		draft.Mm("hem", "Hem allowance", 4, 40, 12, "narrow: a wide one does not lie on the curve", figure.Practice,
-			"Turned twice, or faced on the bias.")), part.PocketsAsked()...)
+			"Turned twice, or faced on the bias.")), extras()...)
 }
 
 // bulging is how far below the band it is not looked at what the circle goes round, mm: what stands out
@@ -225,7 +225,7 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	for k, at := range t.panels {
 		bearings[k] = bearingOf(on.At(0), at/t.panels[n])
 	}
-	return d, finished(&d, on, v, betweens(d.Pieces[:n], bearings, true))
+	return d, finished(&d, on, v, in, betweens(d.Pieces[:n], bearings, true))
 }
 
 // foldsOf is the part of what a circle's hem has more than it hangs over that shows as girth (from

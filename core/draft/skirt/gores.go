@@ -56,7 +56,7 @@ func (Gores) Parameters() []draft.Parameter {
 		draft.Times("rear", "Flare behind, times that at the sides", 0.6, 3, 1.6, "1890s; 1 is even all round", figure.Memory,
 			"Before it is as much less: the front hangs the straighter for it."),
 		gatheredBehind()}
-	own = append(own, part.PocketsAsked()...)
+	own = append(own, extras()...)
 	shared := draft.Without(Gored{}.Parameters(), "clearance", "side_gores", "back_share", "pleat_ratio", "hem_round", "pleats")
 	for i := range shared {
 		switch shared[i].Key {
@@ -187,7 +187,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Waist.Runs[k].Darts = f.dartsAlong(k)
 	}
 	f.finishGores(&d, on, v, in, band)
-	return d, finished(&d, on, v, betweens(d.Pieces[:f.n], f.bearings, !f.Parted))
+	return d, finished(&d, on, v, in, betweens(d.Pieces[:f.n], f.bearings, !f.Parted))
 }
 
 // finishGores measures, closes and says what is particular.

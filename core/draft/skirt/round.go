@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
@@ -131,9 +132,15 @@ func betweens(pieces []pattern.Piece, bearings []float64, folded bool) []part.Be
 	return out
 }
 
-// finished gives a skirt what may be had with any: a train, and pockets in its seams.
-func finished(d *draft.Draft, on figure.Figure, v draft.Values, pieces []part.Between) error {
+// extras asks for what may be had with any skirt.
+func extras() []draft.Parameter { return append(part.PocketsAsked(), part.TrimsAsked()...) }
+
+// finished gives a skirt what may be had with any: a train, trimming, and pockets in its seams.
+func finished(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, pieces []part.Between) error {
 	if err := part.Trained(d, on, v, pieces); err != nil {
+		return err
+	}
+	if err := part.Trimmed(d, v, in, pieces); err != nil {
 		return err
 	}
 	return part.Pocketed(d, v, pieces, pieces[len(pieces)-1].Back && part.Opens(v) == "side")
