@@ -78,9 +78,26 @@ func levelOf(p *pattern.Piece, up float64) []plane.Point {
 		}
 		a, da := plane.Along(left, up)
 		b, db := plane.Along(right, up)
-		return plane.Sweep(a, da.Right(), b, db.Right())
+		return arcBetween(a, b, math.Atan2(da.Cross(db), db.Dot(da))/2)
 	}
 	return nil
+}
+
+// arcBetween is the arc from a to b whose directions there turn from its chord by half of what it turns, radians, positive
+// for one that hangs below its chord.
+func arcBetween(a, b plane.Point, half float64) []plane.Point {
+	if math.Abs(half) < 1e-6 {
+		return []plane.Point{a, b}
+	}
+	out := b.Sub(a).Unit().Right()
+	r := a.To(b) / 2 / math.Sin(half)
+	centre := a.Mid(b).Sub(out.Times(r * math.Cos(half)))
+	steps := max(int(math.Abs(half)*60), 8)
+	line := []plane.Point{a}
+	for i := 1; i < steps; i++ {
+		line = append(line, centre.Add(a.Sub(centre).Turned(2*half*float64(i)/float64(steps))))
+	}
+	return append(line, b)
 }
 
 // Trimmed sets the rows of trimming that were asked for on a skirt: the lines they lie on are marked on every piece, and

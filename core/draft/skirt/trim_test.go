@@ -79,8 +79,13 @@ func TestTrimmingFollowsItsLevel(t *testing.T) {
 		lines := 0
 		for i := range d.Pieces {
 			for _, m := range d.Pieces[i].Marks {
-				if m.Kind == pattern.Section {
-					lines++
+				if m.Kind != pattern.Section {
+					continue
+				}
+				lines++
+				if _, circle := g.(Circle); circle { // it hangs as the hem does, below its chord
+					middle, chord := m.Path[len(m.Path)/2], m.Path[0].Mid(m.Path[len(m.Path)-1])
+					require.Less(t, middle.Y, chord.Y+1)
 				}
 			}
 		}
