@@ -139,7 +139,8 @@ var ensembles = []struct {
 				"madder", 14
 		},
 			nil},
-		{"skirt-gores", "Skirt", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Peat serge", "walnut", 27 }, nil},
+		{"skirt-gores", "Skirt", store.Drafted, draft.Settings{"pockets": "right", "trim": "knife", "trim_deep": 110.0},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Peat serge", "walnut", 27 }, nil},
 		{"bodice-shirt", "Shirt waist", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
 		{"cloak", "Fair cloak", store.Drafted, draft.Settings{"circle": 0.75, "panels": 3.0, "lining": "lined"},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Fulled harbour wool", "woad", 38 }, nil},
@@ -147,7 +148,7 @@ var ensembles = []struct {
 	// One layer on the bias, to hang for two days.
 	{"The foghorn soloist", "about 1934", "Skerrow Harbour regatta ball", 0, 40, 60, 2, []layer{
 		{"dress-bias", "Ball dress", store.Drafted, draft.Settings{"skirt_clearance": 10.0, "gores_train": 120.0},
-			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Fog-grey satin", "bone", 42 }, nil},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Fog-blue satin", "woad", 42 }, nil},
 		{"sash", "Sash", store.Planned, draft.Settings{"fastens": "bow"}, func(f *cloth.Fabric) {
 			f.Name, f.Colour, f.Price = "Signal taffeta", "madder", 19
 		}, nil},

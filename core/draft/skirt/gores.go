@@ -56,7 +56,6 @@ func (Gores) Parameters() []draft.Parameter {
 		draft.Times("rear", "Flare behind, times that at the sides", 0.6, 3, 1.6, "1890s; 1 is even all round", figure.Memory,
 			"Before it is as much less: the front hangs the straighter for it."),
 		gatheredBehind()}
-	own = append(own, extras()...)
 	shared := draft.Without(Gored{}.Parameters(), "clearance", "side_gores", "back_share", "pleat_ratio", "hem_round", "pleats")
 	for i := range shared {
 		switch shared[i].Key {
@@ -67,7 +66,7 @@ func (Gores) Parameters() []draft.Parameter {
 			shared[i].Help = "In the seam at the centre back, or the left one before the back gore."
 		}
 	}
-	return append(append(own, shared...), round)
+	return append(append(append(own, shared...), round), extras()...)
 }
 
 // gatheredBehind asks for cloth at the centre back, no more than the waist of the back gore can take in.
