@@ -35,11 +35,24 @@ func Wearer(t *rapid.T) figure.Figure {
 	return f
 }
 
-// Chosen draws settings anywhere in the ranges the garment itself gives.
+// Chosen draws settings anywhere in the ranges the garment itself gives: each of them, or not.
 func Chosen(t *rapid.T, g draft.Garment, on figure.Figure) draft.Values {
+	return chosen(t, g, on, func(p draft.Parameter) bool { return rapid.Bool().Draw(t, "set "+p.Key) })
+}
+
+// Few draws so many settings and no more, for a garment that asks for very many: every one that is set is settled anew.
+func Few(t *rapid.T, g draft.Garment, on figure.Figure, n int) draft.Values {
+	set, all := map[string]bool{}, g.Parameters()
+	for range n {
+		set[all[rapid.IntRange(0, len(all)-1).Draw(t, "which")].Key] = true
+	}
+	return chosen(t, g, on, func(p draft.Parameter) bool { return set[p.Key] })
+}
+
+func chosen(t *rapid.T, g draft.Garment, on figure.Figure, draws func(draft.Parameter) bool) draft.Values {
 	set := draft.Settings{}
 	for _, p := range g.Parameters() {
-		if !rapid.Bool().Draw(t, "set "+p.Key) {
+		if !draws(p) {
 			continue
 		}
 		v, _ := draft.Settle(g, on, set)

@@ -68,7 +68,7 @@ func TestDressesJoin(t *testing.T) {
 			rapid.Check(t, func(t *rapid.T) {
 				g := some[rapid.IntRange(0, len(some)-1).Draw(t, "dress")]
 				on := drafttest.Wearer(t)
-				v := drafttest.Chosen(t, g, on)
+				v := drafttest.Few(t, g, on, 12)
 				d, err := draft.Make(g, on, v, g.About().Usual)
 				if err != nil {
 					return
@@ -91,7 +91,8 @@ func TestDressesJoin(t *testing.T) {
 				for i := range d.Pieces {
 					p := &d.Pieces[i]
 					for _, e := range p.Edges {
-						require.False(t, e.ID == "top" && strings.HasPrefix(p.ID, "skirt-"))
+						_, hem := p.Edge("hem")
+						require.False(t, hem && e.ID == "top" && strings.HasPrefix(p.ID, "skirt-"))
 						if strings.HasPrefix(e.ID, "waist-") && p.KindOf(e, d.Seams) == pattern.Sewn {
 							require.Equal(t, 1, sewn[pattern.Side{Piece: p.ID, Edge: e.ID}], "%s %s", p.ID, e.ID)
 						}
@@ -101,7 +102,7 @@ func TestDressesJoin(t *testing.T) {
 				if gathered == 0 {
 					require.InDelta(t, above, below, 10, "darts shut, both are as long")
 				} else {
-					require.Greater(t, math.Min(above, below), on.Girth(g.drop(on, v))*0.97)
+					require.Greater(t, math.Min(above, below), on.Girth(g.drop(on, v))*0.93)
 				}
 				hangs(t, d, on, v, g.drop(on, v))
 			})
@@ -115,7 +116,7 @@ func TestDressesJoin(t *testing.T) {
 func hangs(t *rapid.T, d draft.Draft, on figure.Figure, v draft.Values, seam float64) {
 	var skirt []*pattern.Piece // from the front to the back
 	for i := range d.Pieces {
-		if strings.HasPrefix(d.Pieces[i].ID, "skirt-") {
+		if _, hem := d.Pieces[i].Edge("hem"); hem && strings.HasPrefix(d.Pieces[i].ID, "skirt-") {
 			skirt = append(skirt, &d.Pieces[i])
 		}
 	}

@@ -60,7 +60,7 @@ func TestBreadthsAddUp(t *testing.T) {
 		if rapid.Bool().Draw(t, "stands out behind") {
 			on = on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.4, 110) })
 		}
-		v, in := drafttest.Chosen(t, Breadths{}, on), Breadths{}.About().Usual
+		v, in := drafttest.Chosen(t, untrained{Breadths{}}, on), Breadths{}.About().Usual
 		d, err := draft.Make(Breadths{}, on, v, in)
 		if err != nil {
 			return

@@ -51,7 +51,7 @@ func TestCircleAddsUp(t *testing.T) {
 		if rapid.Bool().Draw(t, "hips stand out") {
 			on = on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.25, 60) })
 		}
-		v := drafttest.Chosen(t, Circle{}, on)
+		v := drafttest.Chosen(t, untrained{Circle{}}, on)
 		d, err := draft.Make(Circle{}, on, v, Circle{}.About().Usual)
 		if err != nil {
 			return

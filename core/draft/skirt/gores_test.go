@@ -66,7 +66,7 @@ func TestGoresAddUp(t *testing.T) {
 		if rapid.Bool().Draw(t, "hips stand out") {
 			on = on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.25, 60) })
 		}
-		v := drafttest.Chosen(t, Gores{}, on)
+		v := drafttest.Chosen(t, untrained{Gores{}}, on)
 		d, err := draft.Make(Gores{}, on, v, Gores{}.About().Usual)
 		if err != nil {
 			return

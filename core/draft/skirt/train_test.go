@@ -132,3 +132,8 @@ func hemCorner(p *pattern.Piece, edge string) float64 {
 	}
 	return math.Acos(math.Max(-1, math.Min(1, towards(a).Dot(towards(b))))) * 180 / math.Pi
 }
+
+// untrained is a skirt without a train: its hem is level.
+type untrained struct{ draft.Garment }
+
+func (u untrained) Parameters() []draft.Parameter { return draft.Without(u.Garment.Parameters(), "train") }
