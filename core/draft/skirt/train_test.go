@@ -136,4 +136,6 @@ func hemCorner(p *pattern.Piece, edge string) float64 {
 // untrained is a skirt without a train: its hem is level.
 type untrained struct{ draft.Garment }
 
-func (u untrained) Parameters() []draft.Parameter { return draft.Without(u.Garment.Parameters(), "train") }
+func (u untrained) Parameters() []draft.Parameter {
+	return draft.Without(u.Garment.Parameters(), "train")
+}
