@@ -69,7 +69,7 @@ func TestEverythingHasATechnique(t *testing.T) {
 			_, ok := making.Step(told.Step)
 			assert.True(t, ok, "%s tells of %s, which no rule gives", kind, told.Step)
 		}
-		if m.Minutes() < 120 || m.Minutes() > 6000 {
+		if m.Minutes() < 90 || m.Minutes() > 6000 {
 			t.Errorf("%s takes %.0f min", kind, m.Minutes())
 		}
 		t.Logf("%-22s %4d rows %2d steps %5.0f min %5.0f m of thread", kind, len(m.Rows), len(m.Steps), m.Minutes(), m.Thread())

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/gown"
 	"ardentgusset/core/family"
 
 	"github.com/stretchr/testify/require"
@@ -30,8 +31,13 @@ func some(t testing.TB) []draft.Garment {
 	if os.Getenv("EVERY_BODY") != "" {
 		n = len(All())
 	}
-	return sampled(t, All(), n, func(g draft.Garment) bool { return g.About().Family == family.Bodice },
-		func(g draft.Garment) string { return g.About().Kind })
+	return sampled(t, All(), n, unrolled, func(g draft.Garment) string { return g.About().Kind })
+}
+
+// unrolled tells whether a garment is unrolled from the figure, by itself or as a part of one.
+func unrolled(g draft.Garment) bool {
+	_, joined := g.(gown.Joined)
+	return joined || g.About().Family == family.Bodice
 }
 
 // someStacks are the stacks a long test tries, of those with such a garment one; any three when
@@ -43,7 +49,7 @@ func someStacks(t testing.TB) []Stack {
 	}
 	return sampled(t, Stacks(), n, func(s Stack) bool {
 		for _, kind := range s.Kinds {
-			if g, ok := Find(kind); ok && g.About().Family == family.Bodice {
+			if g, ok := Find(kind); ok && unrolled(g) {
 				return true
 			}
 		}

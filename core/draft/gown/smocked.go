@@ -51,13 +51,16 @@ func (Smocked) Parameters() []draft.Parameter {
 	wider.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		return math.Max(110, math.Ceil(leastOut(on, v)+20)), figure.Reason{Text: "goes round the bust with room", Source: figure.Memory}
 	}
-	round := draft.Mm("hem_round", "Hem, all round", 1200, 5000, 2200, "2.4 times the bust", figure.Memory, "2.4 to 3 times the bust.")
+	round := draft.Mm("hem_round", "Hem, all round", 1200, 5000, 2200, "2.4 times the bust, to ⟦240 cm⟧", figure.Memory,
+		"2.4 to 3 times the bust.")
 	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		low := math.Ceil(4 * (cutNeck(on, v)*math.Max(ofFront/2, ofBack) + v.Number("wider")))
 		return math.Max(1200, low+4), math.Max(5000, low+800)
 	}
 	round.Default = func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
-		return math.Round(2.4 * on.GirthAt(figure.Bust)), figure.Reason{Text: "2.4 times the bust", Source: figure.Memory}
+		return math.Min(math.Round(2.4*on.GirthAt(figure.Bust)), 2400), figure.Reason{Text: "2.4 times the bust, to ⟦240 cm⟧: so " +
+			"wide a front " +
+			"fits the cloth", Source: figure.Memory}
 	}
 	return []draft.Parameter{
 		draft.Mm("clearance", "Hem above the floor", 0, 1000, 420, "to the calf", figure.Memory, "In the shoes of the ensemble."),

@@ -76,5 +76,5 @@ func TestSmockedDresses(t *testing.T) {
 			}
 		}
 	})
-	assert.Greater(t, drafted, 50)
+	assert.Greater(t, drafted, 25)
 }

@@ -43,6 +43,9 @@ func (Straight) Parameters() []draft.Parameter {
 		"One before and one behind, set into the centre seams.").Saving("Narrower gores in the centre")
 	side := draft.Mm("side_gore", "Side gores, wide at the hem", 100, 2400, 500, "⟦30 cm⟧ to ⟦60 cm⟧", figure.Memory,
 		"All at each side.").Saving("Narrower gores at the sides")
+	side.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
+		return 100, math.Min(2400, 1000*v.Number("gores"))
+	}
 	return []draft.Parameter{
 		draft.Mm("clearance", "Hem above the floor", 0, 700, 30, "for walking ⟦3 cm⟧ and more; 0 lies on the foot", figure.Memory,
 			"At the side, in the shoes of the ensemble. Level it when it has hung."),
@@ -50,8 +53,8 @@ func (Straight) Parameters() []draft.Parameter {
 			"Over the larger of bust and waist."),
 		draft.Mm("gore_from", "Gores begin below the waist by", -120, 200, 0, "at the waist", figure.Memory,
 			"All of them. Higher, they give room over full hips."),
-		side, draft.Tally("gores", "Side gores, a side", 1, 5, 1, "one; many narrow ones hang in many folds", figure.Memory,
-			"They share what the sides are wide at the hem."), centre,
+		draft.Tally("gores", "Side gores, a side", 1, 5, 1, "one; many narrow ones hang in many folds", figure.Memory,
+			"They share what the sides are wide at the hem."), side, centre,
 		draft.Mm("sleeve_ease", "Ease round the upper arm", 40, 300, 110, "the arm bends", figure.Memory, "Over the upper arm girth."),
 		draft.Mm("wrist", "Sleeve at the wrist", 170, 500, 240, "a folded hand passes: ⟦24 cm⟧", figure.Practice, "Round."),
 		draft.Mm("gusset", "Gusset, side of the square", 60, 160, 120, "⟦12 cm⟧", figure.Practice, "Set under each arm on its corner."),

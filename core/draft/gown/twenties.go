@@ -21,8 +21,8 @@ func Twenties() Joined {
 		set:    decided{numbers: map[string]float64{"hem": 15}},
 		skirts: []Skirt{
 			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 12, why: "narrow, on the curve"},
-				usual: map[string]asked{"circle": {usual: 0.4, why: "flares a little"}, "sides": {usual: 0,
-					why: "a front and a back, their seams under the bodice’s"}}},
+				usual: map[string]asked{"circle": {usual: 0.4, why: "flares a little"}, "sides": {usual: 1,
+					why: "four panels fit the cloth; none makes it of two halves"}}},
 			{key: "breadths", label: "pleated or gathered breadths", garment: skirt.Breadths{}, hem: asked{usual: 50,
 				why: "on the straight of the cloth"}, first: map[string]string{"into": "knife"}},
 		},

@@ -170,6 +170,17 @@ func (f *form) dart() error {
 // easesIn is how far below the hip a flare eases in, mm (from memory: a corner there shows).
 const easesIn = 180.0
 
+// fullest is the most that gore k must go round between the belly and the hip: a gore that went in again below a belly
+// would lean the wrong way.
+func (f *form) fullest(k int) float64 {
+	hip := f.On.Drop(figure.Hip)
+	most := 0.0
+	for _, share := range []float64{0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1} {
+		most = math.Max(most, f.Need(k, hip*share))
+	}
+	return most
+}
+
 // along is a gore's width by height from the hem to the hip, and how it changes: the straightest that goes
 // round what is under it. One that is fitted to the hip eases into its flare below.
 func (f *form) along(k int) func(up float64) (width, slope float64) {
@@ -178,8 +189,8 @@ func (f *form) along(k int) func(up float64) (width, slope float64) {
 		return straight
 	}
 	middle := (f.bearings[k] + f.bearings[k+1]) / 2
-	hipUp, hipDrop, more := f.HipUp(middle), f.On.Drop(figure.Hip), f.gathered(k)*f.halves(k)
-	atHip := f.Need(k, hipDrop) + more
+	hipUp, more := f.HipUp(middle), f.gathered(k)*f.halves(k)
+	atHip := f.fullest(k) + more
 	ease := math.Min(easesIn, hipUp/3)
 	flare := (f.hems[k] - atHip) / math.Max(hipUp-ease/2, 1)
 	needs := f.needs(k)
@@ -237,7 +248,11 @@ func (f *form) width(k int) func(up float64) float64 {
 			return w
 		}
 		down := math.Max(top-up, 0) / (top - hipUp) // 0 at the waist, 1 at the hip
-		w := f.Need(k, hipDrop*down) + spare*down + f.gathered(k)*f.halves(k)
+		need := f.Need(k, hipDrop*down) + f.gathered(k)*f.halves(k)
+		w := need + spare*down
+		if !f.pleated {
+			w = math.Min(w, math.Max(atHip, need))
+		}
 		return w + inDarts*math.Max(0, 1-down*(top-hipUp)/deep)
 	}
 }

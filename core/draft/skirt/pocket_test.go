@@ -67,5 +67,5 @@ func TestPocketsInSeams(t *testing.T) {
 			require.Equal(t, 4, bag.Cut)
 		}
 	})
-	assert.Greater(t, drafted, 60)
+	assert.Greater(t, drafted, 25)
 }

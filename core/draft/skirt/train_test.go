@@ -104,7 +104,7 @@ func TestTrains(t *testing.T) {
 			require.InDelta(t, 180, hemCorner(a, s.A.Edge)+hemCorner(b, s.B.Edge), 3, "%s", s.ID)
 		}
 	})
-	assert.Greater(t, drafted, 50)
+	assert.Greater(t, drafted, 25)
 }
 
 func trained(g draft.Garment, on figure.Figure, set draft.Settings, long float64) (draft.Draft, error) {

@@ -79,7 +79,7 @@ func tubeOn(on figure.Figure, v draft.Values) *form {
 		f.share = append(f.share, f.waist*arc/section.Girth())
 	}
 	for k := range f.n { // as wide at the hem as at the hip, less its part of the taper
-		f.hems = append(f.hems, math.Max(f.Need(k, on.Drop(figure.Hip))-v.Number("taper")/4*f.halves(k), f.Need(k, f.Reach())))
+		f.hems = append(f.hems, math.Max(f.fullest(k)-v.Number("taper")/4*f.halves(k), f.Need(k, f.Reach())))
 	}
 	return f
 }
