@@ -1,7 +1,6 @@
 package accessory
 
 import (
-	"fmt"
 	"math"
 
 	"ardentgusset/core/caution"
@@ -10,7 +9,6 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
-	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 )
@@ -61,10 +59,10 @@ func (Sash) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 		if doubled {
 			high *= 2
 		}
-		p := pattern.Rectangle(id, name, long, high, seam)
+		p := pattern.Rectangle(id, name, high, long, seam) // along the cloth: it may be longer than that is wide
 		p.EitherWay = true
 		if doubled {
-			p.Marks = []pattern.Mark{{Kind: pattern.FoldLine, Path: []plane.Point{{Y: across}, {X: long, Y: across}}, Label: "fold"}}
+			p.Marks = []pattern.Mark{{Kind: pattern.FoldLine, Path: []plane.Point{{X: across}, {X: across, Y: long}}, Label: "fold"}}
 			p.Be(pattern.Enclosed, "bottom", "top", "left", "right")
 		} else {
 			p.Be(pattern.Hem, "bottom", "top", "left", "right")
@@ -93,9 +91,5 @@ func (Sash) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 		layers = 6
 	}
 	d.Wear.Cover = []figure.Depth{{Drop: -wide / 6, Depth: layers * thick}, {Drop: wide / 6, Depth: layers * thick}}
-	if usable := float64(in.Usable()); long+2*seam > usable {
-		d.Remark(false, "It is longer than the cloth is wide", fmt.Sprintf("Cut it along the cloth, or join it where the knot hides the "+
-			"seam: it is %s long.", measure.Tell(long)))
-	}
 	return d, nil
 }
