@@ -102,3 +102,31 @@ func TestBowsAndSashes(t *testing.T) {
 	doubled := drafttest.Make(t, Sash{}, on, draft.Settings{"layers": "doubled", "wide": 140.0})
 	assert.InDelta(t, 280, drafttest.Length(t, doubled, "sash", "bottom"), 0.1)
 }
+
+// A brim is a part of a cone: its inner edge is as long as was asked, lies on one circle whose radius is that of the half
+// ring over the sine of the flare, and its depths are those asked (closed forms); the wire is its outer edge and its lap.
+func TestBrims(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		on := drafttest.Wearer(t)
+		v := drafttest.Chosen(t, Brim{}, on)
+		d, err := draft.Make(Brim{}, on, v, Brim{}.About().Usual)
+		if err != nil {
+			return
+		}
+		require.NoError(t, d.Check())
+		p := drafttest.Piece(t, d, "brim")
+		inner, _ := p.Edge("inner")
+		require.InDelta(t, v.Number("inner"), 2*inner.Length(), 0.002*v.Number("inner"))
+		want := v.Number("inner") / math.Pi / math.Sin(v.Number("flare")*math.Pi/180)
+		for _, q := range inner.Line {
+			require.InDelta(t, want, q.Norm(), 0.5)
+		}
+		require.InDelta(t, v.Number("deep"), drafttest.Length(t, d, "brim", "centre"), 0.1)
+		require.InDelta(t, v.Number("ears"), drafttest.Length(t, d, "brim", "ear"), 0.1)
+		for _, n := range d.Notions {
+			if n.Kind == "wire" {
+				require.InDelta(t, 2*drafttest.Length(t, d, "brim", "outer")+50, n.Quantity*1000, 0.01)
+			}
+		}
+	})
+}

@@ -44,6 +44,7 @@ func All() []draft.Garment {
 		skirt.Breadths{},
 		skirt.Gores{},
 		skirt.Tube{},
+		skirt.Pinafore{},
 		support.TieredPetticoat{Outer: true},
 		support.FlouncedPetticoat{Outer: true},
 		skirt.Overskirt{},
@@ -74,6 +75,7 @@ func All() []draft.Garment {
 		gown.SkirtedCoat(),
 		accessory.Apron{},
 		accessory.Sash{},
+		accessory.Brim{},
 	}
 }
 
@@ -103,7 +105,8 @@ func Stacks() []Stack {
 		{"1780s, a jacket over stays", []string{"shift", "stays", "hip-roll", "petticoat-gored", "skirt-breadths", "bodice-conical"}},
 		{"about 1805, the waist under the bust", []string{"shift", "short-stays", "under-petticoat", "gown-high-waist"}},
 		{"about 1815, a bodice over its petticoat", []string{"shift", "short-stays", "under-petticoat", "bodice-high-waist", "cloak"}},
-		{"1830s, over cords", []string{"shift", "short-stays", "petticoat-corded", "petticoat-flounced", "skirt-breadths", "bodice-plain"}},
+		{"1830s, over cords", []string{"shift", "short-stays", "petticoat-corded", "petticoat-flounced", "skirt-breadths", "bodice-plain",
+			"bonnet-brim"}},
 		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt", "skirt-breadths", "bodice-darted"}},
 		{"1870s winter, over a cage", []string{"shift", "drawers", "corset", "bustle-cage", "petticoat-double", "skirt-breadths",
 			"bodice-basque"}},
@@ -120,6 +123,7 @@ func Stacks() []Stack {
 		{"1940s, a shirt dress", []string{"bust-support", "under-petticoat", "dress-shirt"}},
 		{"a smocked dress and a sash", []string{"under-petticoat", "dress-smocked", "sash"}},
 		{"1950s, over net", []string{"bust-support", "petticoat-tiered", "dress-1950s"}},
+		{"a shirt and a pinafore", []string{"under-petticoat", "bodice-shirt", "skirt-pinafore"}},
 		{"1950s, a narrow skirt", []string{"bust-support", "bodice-shirt", "skirt-tube"}},
 		{"1950s, a bodice and a skirt", []string{"bust-support", "petticoat-tiered", "skirt-circle", "bodice-1950s"}},
 		{"a shirt and a waistcoat", []string{"drawers", "bodice-shirt", "vest"}},
