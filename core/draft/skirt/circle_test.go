@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 
@@ -138,5 +139,41 @@ func TestCircleMovesEvenly(t *testing.T) {
 			}
 			last = hem
 		}
+	}
+}
+
+// Hung on the bias a skirt of 68 cm that gives 4 in a hundred drops by 2.72 cm half way between the threads, and by three
+// quarters of that at 30° (worked example, from memory).
+func TestBiasDrops(t *testing.T) {
+	on := drafttest.Body(t, nil, 0)
+	clear := on.WaistToFloor(90) - 30 - 680
+	d := drafttest.Make(t, Circle{}, on, draft.Settings{"clearance": clear, "give": 4.0, "band": 30.0})
+	told := ""
+	for _, x := range d.Told {
+		if x.Step == "hang" {
+			told = x.How
+		}
+	}
+	assert.Contains(t, told, measure.Tell(27.2))
+	assert.InDelta(t, 20.4, 27.2*math.Pow(math.Sin(60*math.Pi/180), 2), 1e-6)
+	assert.Contains(t, told, "three quarters of that at 30°")
+}
+
+// A lined skirt has every piece of it cut in both cloths, as often.
+func TestFlatLinedSkirts(t *testing.T) {
+	on := drafttest.Body(t, nil, 0)
+	for _, g := range []draft.Garment{Circle{}, Breadths{}, Gores{}} {
+		d := drafttest.Make(t, g, on, draft.Settings{"lined": "flat", "pockets": "right"})
+		plain := drafttest.Make(t, g, on, draft.Settings{"pockets": "right"})
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			if _, hem := p.Edge("hem"); hem {
+				assert.Equal(t, p.CutOf(pattern.ForOuter), p.CutOf(pattern.ForLining), p.ID)
+				assert.Equal(t, plain.Pieces[i].Cut, p.CutOf(pattern.ForOuter), p.ID)
+			} else {
+				assert.Zero(t, p.CutOf(pattern.ForLining), p.ID)
+			}
+		}
+		require.NoError(t, d.Check())
 	}
 }

@@ -133,15 +133,37 @@ func betweens(pieces []pattern.Piece, bearings []float64, folded bool) []part.Be
 }
 
 // extras asks for what may be had with any skirt.
-func extras() []draft.Parameter { return append(part.PocketsAsked(), part.TrimsAsked()...) }
+func extras() []draft.Parameter {
+	return append(append(part.PocketsAsked(), part.TrimsAsked()...), draft.OneOf("lined", "Lining", "Flat-lined, outer and lining of each "+
+		"piece are basted together and sewn as one: the skirt hangs firmer, and its hem is faced.", "none", "none", "flat", "flat-lined"))
+}
 
 // finished gives a skirt what may be had with any: a train, trimming, and pockets in its seams.
 func finished(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, pieces []part.Between) error {
 	if err := part.Trained(d, on, v, pieces); err != nil {
 		return err
 	}
+	if v.Choice("lined") == "flat" {
+		flatLined(d, in, pieces)
+	}
 	if err := part.Trimmed(d, v, in, pieces); err != nil {
 		return err
 	}
 	return part.Pocketed(d, v, pieces, pieces[len(pieces)-1].Back && part.Opens(v) == "side")
+}
+
+// flatLined cuts every piece of a skirt again in a lining that is sewn with it as one.
+func flatLined(d *draft.Draft, in cloth.Fabric, pieces []part.Between) {
+	for _, at := range pieces {
+		for i := range d.Pieces {
+			if p := &d.Pieces[i]; p.ID == at.Piece {
+				p.Cut *= 2
+				p.Layered(pattern.ForLining)
+			}
+		}
+	}
+	for i := range d.Wear.Cover { // about as thick as the outer
+		d.Wear.Cover[i].Depth += float64(in.Thickness)
+	}
+	d.Tell("seams", "Baste each piece to its lining first, flat on the table, from the middle out; from then on the two are one.")
 }
