@@ -76,6 +76,7 @@ func All() []draft.Garment {
 		accessory.Apron{},
 		accessory.Sash{},
 		accessory.Brim{},
+		accessory.Collar{},
 	}
 }
 
@@ -118,7 +119,7 @@ func Stacks() []Stack {
 			"jacket-tailored"}},
 		{"about 1910, a winter coat", []string{"combinations", "corset", "petticoat-gored", "skirt-gores", "bodice-shirt", "coat-skirted"}},
 		{"1920s, a low waist", []string{"combinations", "dress-1920s"}},
-		{"1920s, a tunic over its skirt", []string{"combinations", "skirt-gores", "bodice-straight"}},
+		{"1920s, a tunic over its skirt", []string{"combinations", "skirt-gores", "bodice-straight", "collar-loose"}},
 		{"1930s, on the bias", []string{"dress-bias"}},
 		{"1940s, a shirt dress", []string{"bust-support", "under-petticoat", "dress-shirt"}},
 		{"a smocked dress and a sash", []string{"under-petticoat", "dress-smocked", "sash"}},
