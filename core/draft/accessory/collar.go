@@ -45,7 +45,10 @@ func (Collar) Parameters() []draft.Parameter {
 		case p.Key == "collar_kind":
 			p.Options = slices.DeleteFunc(slices.Clone(p.Options), func(o draft.Option) bool { return o.Key == "none" || o.Key == "bound" })
 			out = append(out, p)
-		case strings.HasPrefix(p.Key, "collar") && p.Key != "collar_kind", slices.Contains(necks, p.Key):
+		case p.Key == "collar": // there is no dress beneath that could do without it
+			p.Low = 15
+			out = append(out, p)
+		case strings.HasPrefix(p.Key, "collar"), slices.Contains(necks, p.Key):
 			out = append(out, p)
 		}
 	}
