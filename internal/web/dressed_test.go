@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/formats/svg"
+	"ardentgusset/internal/store"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -241,12 +242,29 @@ func TestFallsOverEverything(t *testing.T) {
 // Nine layers walked anew, their figure and every sheet of pieces drawn.
 func BenchmarkNineLayersDrawn(b *testing.B) {
 	s := demoServer(b, nil)
-	st := s.st
-	e, err := st.Ensemble(b.Context(), 3)
+	e, err := s.st.Ensemble(b.Context(), 3)
 	require.NoError(b, err)
 	for i := range e.Layers {
 		e.Layers[i].Cut = nil
 	}
+	drawnAnew(b, e)
+}
+
+// Twelve layers of 1887, from the skin to a cloak over basque bodice and overskirt.
+func BenchmarkTwelveLayersDrawn(b *testing.B) {
+	s := demoServer(b, nil)
+	e, err := s.st.Ensemble(b.Context(), 1)
+	require.NoError(b, err)
+	e.Layers = nil
+	for i, kind := range []string{"shift", "drawers", "corset", "under-petticoat", "bustle-cage", "bustle-pad", "petticoat-flounced",
+		"petticoat-tiered", "skirt-gored-1887", "overskirt", "bodice-basque", "cloak"} {
+		g, _ := catalogue.Find(kind)
+		e.Layers = append(e.Layers, store.Layer{ID: uint(i + 1), Position: i, Kind: kind, Name: kind, Fabric: g.About().Usual})
+	}
+	drawnAnew(b, e)
+}
+
+func drawnAnew(b *testing.B, e store.Ensemble) {
 	for b.Loop() {
 		bare, stages, err := ensemble.Walk(e.Plan())
 		if err != nil {
