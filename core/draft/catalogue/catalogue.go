@@ -105,7 +105,7 @@ func Stacks() []Stack {
 		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "petticoat-gored", "skirt-breadths", "apron"}},
 		{"1780s, a jacket over stays", []string{"shift", "stays", "hip-roll", "petticoat-gored", "skirt-breadths", "bodice-conical"}},
 		{"about 1805, the waist under the bust", []string{"shift", "short-stays", "under-petticoat", "gown-high-waist"}},
-		{"about 1815, a bodice over its petticoat", []string{"shift", "short-stays", "under-petticoat", "bodice-high-waist", "cloak"}},
+		{"about 1815, a spencer over a gown", []string{"shift", "short-stays", "under-petticoat", "gown-high-waist", "bodice-high-waist"}},
 		{"1830s, over cords", []string{"shift", "short-stays", "petticoat-corded", "petticoat-flounced", "skirt-breadths", "bodice-plain",
 			"bonnet-brim"}},
 		{"1860s, over hoops", []string{"combinations", "corset", "hoop-skirt", "skirt-breadths", "bodice-darted"}},
