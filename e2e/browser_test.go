@@ -59,8 +59,14 @@ func TestMain(m *testing.M) {
 // today is the day of the tests: pictures and sums do not change overnight.
 var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
 
+// beside holds the tests that run beside others: each has a browser and a program of its own.
+var beside sync.Map
+
 // app starts the program on a fresh file, with demo data if asked.
 func app(t *testing.T, withDemo bool) string {
+	if _, known := beside.LoadOrStore(t, true); !known {
+		t.Parallel()
+	}
 	path := filepath.Join(t.TempDir(), "data.db")
 	if withDemo {
 		path = demotest.File(t, today)
