@@ -15,6 +15,8 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/work"
+
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Draft drafts it.
@@ -47,7 +49,24 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	d.Waist = draft.Waist{}
 	j.closed(&d, on, b)
 	j.carried(&d, b)
+	if j.opens == "centre-front" {
+		d.Drawn = append(d.Drawn, opened(d, on, waist.Drop))
+	}
 	return d, nil
+}
+
+// opened is the line of a skirt's front edges as they hang, from the waist seam to the hem.
+func opened(d draft.Draft, on figure.Figure, from float64) draft.Drawn {
+	line := draft.Drawn{Kind: draft.DrawnEdge, Name: "front edge"}
+	worn := d.Wear.Hung(d.Wear.Dress(on))
+	_, bottom := d.Wear.Reach()
+	for drop := from; ; drop += 25 {
+		at := math.Min(drop, bottom)
+		line.Line = append(line.Line, r3.Vec{Y: worn.At(at).Reach(0), Z: -at})
+		if at < drop || at == bottom {
+			return line
+		}
+	}
 }
 
 // drawn is a draft's side of the waist seam, the runs as long as those edges of it are drawn.
