@@ -24,7 +24,7 @@ func (s *Stage) hung() (bottom float64, ok bool) {
 	return bottom, bottom > 0
 }
 
-// hems says of every petticoat that shows below the skirt worn next over it, and offers to shorten it.
+// hems says of every petticoat that shows below the skirt worn over it, and offers to shorten it.
 func hems(stages []Stage) {
 	for i := range stages {
 		s := &stages[i]
@@ -35,7 +35,10 @@ func hems(stages []Stage) {
 		for k := i + 1; k < len(stages); k++ {
 			o := &stages[k]
 			over, ok := o.hung()
-			if !ok || o.Garment == nil || o.Garment.About().Family == family.Wrap {
+			if !ok || o.Garment == nil {
+				continue
+			}
+			if f := o.Garment.About().Family; f == family.Wrap || f == family.Support { // petticoats may end alike
 				continue
 			}
 			if low > over-leastUnder {
