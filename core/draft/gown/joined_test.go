@@ -29,22 +29,22 @@ func atWaist(d draft.Draft, skirt bool) (sum float64) {
 		if strings.HasPrefix(p.ID, "skirt-") != skirt {
 			continue
 		}
-		for _, e := range p.Edges {
-			if !strings.HasPrefix(e.ID, "waist-") || e.ID == "waist-lap" {
-				continue
+		on := func(q plane.Point) bool { // a dart may lie where the edge is divided
+			for _, e := range p.Edges {
+				if off, _ := plane.Apart([]plane.Point{q}, e.Line); strings.HasPrefix(e.ID, "waist-") && off < 1 {
+					return true
+				}
 			}
-			sum += 2 * e.Length()
-			for _, m := range p.Marks {
-				a, b := m.Path[0], m.Path[len(m.Path)-1]
-				if m.Kind != pattern.Dart {
-					continue
-				}
-				if off, _ := plane.Apart([]plane.Point{a}, e.Line); off > 1 {
-					continue
-				}
-				if off, _ := plane.Apart([]plane.Point{b}, e.Line); off < 1 {
-					sum -= 2 * a.To(b)
-				}
+			return false
+		}
+		for _, e := range p.Edges {
+			if strings.HasPrefix(e.ID, "waist-") && e.ID != "waist-lap" {
+				sum += 2 * e.Length()
+			}
+		}
+		for _, m := range p.Marks {
+			if a, b := m.Path[0], m.Path[len(m.Path)-1]; m.Kind == pattern.Dart && on(a) && on(b) {
+				sum -= 2 * a.To(b)
 			}
 		}
 	}

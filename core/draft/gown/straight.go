@@ -43,6 +43,10 @@ func (Straight) Parameters() []draft.Parameter {
 		"One before and one behind, set into the centre seams.").Saving("Narrower gores in the centre")
 	side := draft.Mm("side_gore", "Side gores, wide at the hem", 100, 2400, 500, "⟦30 cm⟧ to ⟦60 cm⟧", figure.Memory,
 		"All at each side.").Saving("Narrower gores at the sides")
+	wrist := draft.Mm("wrist", "Sleeve at the wrist", 170, 500, 240, "a folded hand passes: ⟦24 cm⟧", figure.Practice, "Round.")
+	wrist.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // it tapers
+		return 170, math.Max(math.Min(500, on.Length("upper_arm_girth")+v.Number("sleeve_ease")-21), 180)
+	}
 	side.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		return 100, math.Min(2400, 1000*v.Number("gores"))
 	}
@@ -56,7 +60,7 @@ func (Straight) Parameters() []draft.Parameter {
 		draft.Tally("gores", "Side gores, a side", 1, 5, 1, "one; many narrow ones hang in many folds", figure.Memory,
 			"They share what the sides are wide at the hem."), side, centre,
 		draft.Mm("sleeve_ease", "Ease round the upper arm", 40, 300, 110, "the arm bends", figure.Memory, "Over the upper arm girth."),
-		draft.Mm("wrist", "Sleeve at the wrist", 170, 500, 240, "a folded hand passes: ⟦24 cm⟧", figure.Practice, "Round."),
+		wrist,
 		draft.Mm("gusset", "Gusset, side of the square", 60, 160, 120, "⟦12 cm⟧", figure.Practice, "Set under each arm on its corner."),
 		draft.Mm("neck_wide", "Neck, half width", 60, 200, 85, "⟦7.5 cm⟧ to ⟦10 cm⟧", figure.Memory, "From the centre to the "+
 			"shoulder seam."),
@@ -94,9 +98,15 @@ type straight struct {
 // wide is how wide a gore is at a way below its tip.
 func (s *straight) wide(hem, down float64) float64 { return hem * math.Max(down, 0) / s.slant }
 
+// leastGore is the narrowest gore that is set into a seam, mm at its hem; less is none.
+const leastGore = 20.0
+
 func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
 	s := &straight{gusset: v.Number("gusset"), side: v.Number("side_gore"), gores: v.Whole("gores"), centre: v.Number("centre_gore"),
 		wrist: v.Number("wrist") / 2}
+	if s.centre < leastGore {
+		s.centre = 0
+	}
 	girth := math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist))
 	s.half = (girth + v.Number("ease")) / 4
 	s.armhole = (on.Length("upper_arm_girth") + v.Number("sleeve_ease")) / 2

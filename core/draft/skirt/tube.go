@@ -67,6 +67,9 @@ func slitFor(ring, clear float64) float64 {
 // vented is how wide the pleat behind is, mm (common practice, no source).
 const vented = 80.0
 
+// standsOut is how much more than the hip what is worn under a narrow skirt may measure below it, mm (from memory).
+const standsOut = 60.0
+
 // tubeOn settles what goes round what.
 func tubeOn(on figure.Figure, v draft.Values) *form {
 	f := &form{n: 2, waist: waistOf(on, v), bearings: []float64{0, 90, 180}}
@@ -86,6 +89,12 @@ func tubeOn(on figure.Figure, v draft.Values) *form {
 
 // Draft drafts it.
 func (Tube) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	for _, drop := range on.Drops(on.Drop(figure.Hip)+20, on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))) {
+		if out := on.Girth(drop); out > on.GirthAt(figure.Hip)+standsOut {
+			return draft.Draft{}, fmt.Errorf("what is worn under it measures %s below the hip and %s there: a narrow skirt falls straight from the "+
+				"hip; wear a slip under it, or choose gores", measure.Tell(out), measure.Tell(on.GirthAt(figure.Hip)))
+		}
+	}
 	f := tubeOn(on, v)
 	if err := f.dart(); err != nil {
 		return draft.Draft{}, err
