@@ -87,8 +87,14 @@ func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	front := h.between("front", "Front", h.centreFront(), side, surface.FromFront, before...).plumb("centre-front")
 	front.panel.Take = take
-	s := sewing{panels: []named{front,
-		h.between("back", "Back", side, h.centreBack(), surface.FromBack, behind...).onFold("centre-back")},
+	back := h.between("back", "Back", side, h.centreBack(), surface.FromBack, behind...).onFold("centre-back")
+	if len(behind) > 0 { // a fifth of what the half waist is smaller than the half bust, as on a plain bodice
+		need := (h.form.HalfGirth(h.form.Levels[figure.Bust]) - h.form.HalfGirth(0)) * 0.2
+		back.panel.Take = func(swing []float64) []float64 {
+			return []float64{math.Max(swing[0]*0.7, 2*math.Asin(math.Min(need/2/behind[0].Line.Length(), 0.5)))}
+		}
+	}
+	s := sewing{panels: []named{front, back},
 		opens: "centre-front", strain: 0, faced: "face-bias", hem: pattern.Hem, shape: h.yoked}
 	if !v.Has("long") || v.Number("long") < 8 {
 		s.hem = pattern.Enclosed

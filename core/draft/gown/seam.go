@@ -51,12 +51,12 @@ func (s *seamed) along(at float64) float64 {
 
 // taken is what a dart takes of the edge.
 func (s *seamed) taken(i int) float64 {
-	if len(s.mouths) != len(s.Darts) {
-		return s.More / float64(len(s.Darts))
-	}
 	all := 0.0
 	for _, m := range s.mouths {
 		all += m.To - m.From
+	}
+	if len(s.mouths) != len(s.Darts) || all < 1e-6 {
+		return s.More / float64(len(s.Darts))
 	}
 	if s.back {
 		i = len(s.mouths) - 1 - i

@@ -91,7 +91,8 @@ func tubeOn(on figure.Figure, v draft.Values) *form {
 func (Tube) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	for _, drop := range on.Drops(on.Drop(figure.Hip)+20, on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))) {
 		if out := on.Girth(drop); out > on.GirthAt(figure.Hip)+standsOut {
-			return draft.Draft{}, fmt.Errorf("what is worn under it measures %s below the hip and %s there: a narrow skirt falls straight from the "+
+			return draft.Draft{}, fmt.Errorf("what is worn under it measures %s below the hip and %s there: a narrow skirt falls "+
+				"straight from the "+
 				"hip; wear a slip under it, or choose gores", measure.Tell(out), measure.Tell(on.GirthAt(figure.Hip)))
 		}
 	}
