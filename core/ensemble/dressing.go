@@ -7,7 +7,6 @@ import (
 
 	"ardentgusset/core/closure"
 	"ardentgusset/core/draft"
-	"ardentgusset/core/family"
 	"ardentgusset/core/measure"
 )
 
@@ -60,7 +59,7 @@ func Dressing(stages []Stage) []Donning {
 		case e.At == draft.AtBack && count >= helped:
 			o.Helper = fmt.Sprintf("it closes behind with %s", o.With)
 		}
-		if !shod && (s.Draft.Wear.LaceTo > 0 || s.Garment != nil && s.Garment.About().Family == family.Foundation) {
+		if !shod && (s.Draft.Wear.LaceTo > 0 || len(s.Draft.Bones) > 0) {
 			shod = true
 			o.Before = "Stockings and shoes or boots before it: once it is closed it is hard to bend down."
 		}
