@@ -143,8 +143,8 @@ func (a apron) piece(v draft.Values) (pattern.Piece, error) {
 				long -= 4
 			}
 			if !plane.Inside(outline, q.Add(side.Right().Times(long))) {
-				return p, fmt.Errorf("the apron runs out into a point at the lower ends of its sides: let it be longer before, or draw its " +
-					"sides up less")
+				return p, fmt.Errorf("the apron runs out into a point at the lower ends of its sides: let it be longer before, " +
+					"or draw its sides up less")
 			}
 			p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{q, q.Add(side.Right().Times(long))}})
 		}

@@ -61,7 +61,8 @@ func (Pinafore) Parameters() []draft.Parameter {
 			"cut to length.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 			return strapWay(on, v.Number("bib_high")) + strapRoom, figure.Practice
 		}),
-		draft.Mm("strap_end", "They end beside the centre back by", 30, 160, 70, "⟦6 cm⟧ to ⟦8 cm⟧", figure.Memory, "On the band, crossed."))
+		draft.Mm("strap_end", "They end beside the centre back by", 30, 160, 70, "⟦6 cm⟧ to ⟦8 cm⟧", figure.Memory,
+			"On the band, crossed."))
 }
 
 // strapWay is the way of a strap from the upper corner of a bib over the shoulder and across the back to the band.
@@ -130,7 +131,8 @@ func (Pinafore) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	d.Measure("strap", "each strap", "in length", v.Number("strap_long"))
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "strap", Where: "its end on the band", Slide: strapRoom})
 	if way := strapWay(on, high); v.Number("strap_long") < way {
-		d.Offer(true, "The straps are too short", fmt.Sprintf("From the bib over the shoulder to the band behind is %s.", measure.Tell(way)),
+		d.Offer(true, "The straps are too short", fmt.Sprintf("From the bib over the shoulder to the band behind is %s.",
+			measure.Tell(way)),
 			"Make them as long", draft.Settings{"strap_long": math.Min(way+strapRoom, 1500)})
 	}
 	d.Do("straps", "Make the bib and set its straps", 45, []work.Need{work.Machine, work.Iron},

@@ -22,7 +22,8 @@ func (Tube) About() draft.About {
 	return draft.About{Kind: "skirt-tube", Name: "Narrow skirt", Family: family.Skirt,
 		What: "A front and two backs fitted to the hip by darts, straight or narrower to the hem, with a slit or a pleat behind to walk " +
 			"in. 1909 to 1914, and the 1950s.",
-		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "walnut", Width: 1500, Selvedge: 10, Thickness: 0.6, Weight: 260, Shrinkage: 0.03}}
+		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "walnut", Width: 1500, Selvedge: 10, Thickness: 0.6, Weight: 260,
+			Shrinkage: 0.03}}
 }
 
 func (Tube) Parameters() []draft.Parameter {
