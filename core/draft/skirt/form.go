@@ -366,3 +366,29 @@ func (f *form) dartCount() int {
 	}
 	return sum
 }
+
+// sided names the edges of gores by their sides, so that each is sewn to the next one's, and says what their hems are.
+func sided(pieces []pattern.Piece) {
+	for i := range pieces {
+		p := &pieces[i]
+		for _, e := range [][2]string{{"back", "right"}, {"side", "right"}, {"front", "left"}, {"waist", "top"}} {
+			if old, ok := p.Edge(e[0]); ok {
+				part.Rename(p, e[0], e[1], old.Name, old.Allowance)
+			}
+		}
+		p.Be(pattern.Hem, "hem")
+	}
+}
+
+// hangsFrom is what the gores hang from: a straight band with hooks, or the bodice they are sewn to.
+func (f *form) hangsFrom(v draft.Values) part.Band {
+	b := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Allowance: v.Number("allowance"), Closure: "hooks",
+		Opening: v.Number("placket"), None: true, At: draft.AtBack}
+	if !f.Parted {
+		b.At = draft.AtLeft
+	}
+	if v.Has("band") {
+		b.Depth, b.Lap, b.None = v.Number("band"), v.Number("lap"), false
+	}
+	return b
+}

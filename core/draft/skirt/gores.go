@@ -145,14 +145,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		round = next
 	}
 	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
-	for i := range d.Pieces { // a seam is sewn to the next piece's edge
-		p := &d.Pieces[i]
-		for _, e := range [][2]string{{"back", "right"}, {"side", "right"}, {"front", "left"}, {"waist", "top"}} {
-			if old, ok := p.Edge(e[0]); ok {
-				part.Rename(p, e[0], e[1], old.Name, old.Allowance)
-			}
-		}
-	}
+	sided(d.Pieces)
 	joined(&d, f.n, !f.Parted, opening, measure.Tell(opening), part.Opens(v))
 	var tops []topped
 	for k := range f.n {
@@ -169,14 +162,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		}
 		tops = append(tops, t)
 	}
-	band := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Allowance: seam, Closure: "hooks", Opening: opening, None: true,
-		At: draft.AtBack}
-	if !f.Parted {
-		band.At = draft.AtLeft
-	}
-	if v.Has("band") {
-		band.Depth, band.Lap, band.None = v.Number("band"), v.Number("lap"), false
-	}
+	band := f.hangsFrom(v)
 	banded(&d, band, tops, !f.Parted)
 	part.RemarkSlope(&d, f.moved)
 	for k := range f.darts {

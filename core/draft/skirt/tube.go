@@ -108,24 +108,12 @@ func (Tube) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 			"suits it", err)
 	}
 	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Iron, caution.Needle}}
-	for i := range d.Pieces {
-		p := &d.Pieces[i]
-		for _, e := range [][2]string{{"back", "right"}, {"side", "right"}, {"front", "left"}, {"waist", "top"}} {
-			if old, ok := p.Edge(e[0]); ok {
-				part.Rename(p, e[0], e[1], old.Name, old.Allowance)
-			}
-		}
-		p.Be(pattern.Hem, "hem")
-	}
+	sided(d.Pieces)
 	if err := f.vent(&d.Pieces[1], v, opening); err != nil {
 		return draft.Draft{}, err
 	}
 	joined(&d, f.n, false, opening, measure.Tell(opening), part.Opens(v))
-	band := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Allowance: seam, Closure: "hooks", Opening: opening, None: true,
-		At: draft.AtBack}
-	if v.Has("band") {
-		band.Depth, band.Lap, band.None = v.Number("band"), v.Number("lap"), false
-	}
+	band := f.hangsFrom(v)
 	var tops []topped
 	for k := range f.n {
 		t := topped{long: f.share[k]}
