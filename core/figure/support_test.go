@@ -127,6 +127,17 @@ func TestReached(t *testing.T) {
 	assert.InDelta(t, 100, f.Reached(100), 0.01)
 }
 
+// Over a bustle whose edge stands 250 out, 140 below the waist, the way of 1040 to the floor is 146.5 longer; over panniers
+// 280 out and 80 down 211.2 longer at the side (worked examples, common practice, no source).
+func TestWaysOverSupportsOfTheTrade(t *testing.T) {
+	for _, c := range []struct{ out, down, more float64 }{{250, 140, 146.5}, {280, 80, 211.2}} {
+		f := Figure{slices: []slice{{0, Ellipse(240, 200)}, {c.down, Ellipse(240+2*c.out, 200+2*c.out)}, {1040, Ellipse(300, 300)}}}
+		for _, bearing := range []float64{90, 180} {
+			assert.InDelta(t, c.more, downTo(f.hull(bearing), 1040)-1040, 0.05)
+		}
+	}
+}
+
 // A reading over the real thing takes the place of what is computed, for girths
 // and for lengths; taken over something laced otherwise it is compared only.
 func TestMeasuredOverTheRealThing(t *testing.T) {

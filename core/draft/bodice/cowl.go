@@ -1,6 +1,7 @@
 package bodice
 
 import (
+	"fmt"
 	"slices"
 
 	"ardentgusset/core/cloth"
@@ -8,6 +9,7 @@ import (
 	"ardentgusset/core/draft/sleeve"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -136,6 +138,10 @@ func (h *half) cowled() error {
 	}
 	h.Pieces[i] = p
 	h.Measure("cowl", "the front", "its neckline, from shoulder to shoulder", 2*(top.To(from)))
+	neckline := h.top[neckFront].line
+	apart := 2 * neckline[len(neckline)-1].X
+	h.Remark(false, "How deep it hangs", fmt.Sprintf("Between the shoulders, %s apart, the neckline of %s falls in a curve about %s deep.",
+		measure.Tell(apart), measure.Tell(2*top.To(from)), measure.Tell(fullness.FestoonDeep(apart, 2*top.To(from)))))
 	h.Tell("face", "The front's own facing is folded in along the neckline, "+measure.Tell(deep)+" deep, and caught at the shoulders only.")
 	return p.Fault()
 }

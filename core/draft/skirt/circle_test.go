@@ -18,11 +18,12 @@ import (
 )
 
 // Three quarters of a circle for a waist of 740, 680 long: the waist lies 157.0 from the middle, the
-// hem measures 3944.4; half a circle for 420 and 1200: 133.7 and 4189.9 (worked examples, common
-// practice, no source).
+// hem measures 3944.4; half a circle for 420 and 1200: 133.7 and 4189.9; a peplum of three quarters for 680 and 120:
+// 144.3 and 1245.5 (worked examples, common practice, no source).
 func TestCirclesOfTheTrade(t *testing.T) {
 	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
-	for _, c := range []struct{ part, waist, long, radius, hem float64 }{{0.75, 740, 680, 157.0, 3944.4}, {0.5, 420, 1200, 133.7, 4189.9}} {
+	for _, c := range []struct{ part, waist, long, radius, hem float64 }{{0.75, 740, 680, 157.0, 3944.4}, {0.5, 420, 1200, 133.7, 4189.9},
+		{0.75, 680, 120, 144.3, 1245.5}} {
 		got, err := turnedOn(on, c.part, 1, func(float64) float64 { return c.long }, c.waist/2, 0)
 		require.NoError(t, err)
 		for _, r := range got.Inner {
