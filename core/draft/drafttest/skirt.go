@@ -37,7 +37,7 @@ func RowAbove(p *pattern.Piece, up float64) float64 {
 	for k, step := range []int{1, n - 1} {
 		for i := (at + step) % n; i != at; i = (i + step) % n {
 			e := p.Edges[i]
-			if e.ID == "top" || e.ID == "waist" {
+			if strings.HasPrefix(e.ID, "top") || e.ID == "waist" {
 				break
 			}
 			line := e.Line
@@ -65,12 +65,17 @@ func RowAbove(p *pattern.Piece, up float64) float64 {
 	return ends[0].To(ends[1]) * half / math.Sin(half)
 }
 
+// Gore tells whether a piece of a skirt is one that goes round the body.
+func Gore(id string) bool {
+	return id == "front" || id == "back" || id == "half" || strings.HasPrefix(id, "side-")
+}
+
 // SkirtRound is what the gores measure all round at a height above the hem.
 func SkirtRound(d draft.Draft, up float64) float64 {
 	sum := 0.0
 	for i := range d.Pieces {
 		p := &d.Pieces[i]
-		if p.ID == "front" || p.ID == "back" || strings.HasPrefix(p.ID, "side-") {
+		if Gore(p.ID) {
 			sum += Worn(p) * RowAbove(p, up)
 		}
 	}

@@ -40,14 +40,22 @@ func FlatAtEnds(ways []float64) (moved float64) {
 
 // TurnedOver finds the circle, at so many even steps from the centre front to the centre back.
 func TurnedOver(neck figure.Section, share float64, steps int, long func(bearing float64) float64, half float64) (Turned, error) {
-	var t Turned
-	girth, ways := neck.Girth(), make([]float64, steps+1)
+	girth, along, ways := neck.Girth(), make([]float64, steps+1), make([]float64, steps+1)
 	for i := range ways {
 		b := 180 * float64(i) / float64(steps)
-		t.Angle = append(t.Angle, 2*math.Pi*share*neck.Arc(0, b)/girth)
-		ways[i] = long(b)
+		along[i], ways[i] = 2*neck.Arc(0, b)/girth, long(b)
 	}
-	whole := math.Pi * share
+	return TurnedBy(share, along, ways, half)
+}
+
+// TurnedBy finds the circle whose upper edge is so long on the half, mm, where it has to be of the given lengths at the
+// given parts of that edge, from 0 at the centre front to 1 at the centre back.
+func TurnedBy(share float64, along, ways []float64, half float64) (Turned, error) {
+	var t Turned
+	steps, whole := len(ways)-1, math.Pi*share
+	for _, a := range along {
+		t.Angle = append(t.Angle, whole*a)
+	}
 	t.Angle[0], t.Angle[steps] = 0, whole
 	t.Moved = FlatAtEnds(ways)
 	edge := func(outer float64) float64 {

@@ -4,6 +4,7 @@ package skirt
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/closure"
@@ -47,19 +48,27 @@ const steepestAtAll, mostDarts = 34.0, 4
 const usualHem, periodLow = 2400.0, 2200.0
 
 func (Gored) Parameters() []draft.Parameter {
-	return []draft.Parameter{
+	more := extras()
+	for i := range more {
+		switch p := &more[i]; p.Key {
+		case "pockets":
+			p.First = "right"
+		case "pocket_down":
+			p.Default, p.Rule = draft.Fixed(100, "where a hand falls", figure.Memory), "⟦10 cm⟧"
+		case "pocket_mouth":
+			p.Default, p.Rule = draft.Fixed(170, "a hand with a glove", figure.Practice), "⟦17 cm⟧"
+		}
+	}
+	own := []draft.Parameter{
 		{Key: "clearance", Label: "Hem above the floor", Unit: draft.Length, Low: 0, High: 400,
 			Rule: "⟦4 cm⟧", Help: "All round, in the shoes of the ensemble.",
 			Default: draft.Fixed(40, "clears the street", figure.Memory)},
 		{Key: "side_gores", Label: "Side gores a side", Unit: draft.Count, Low: 1, High: 3,
 			Rule: "2", Help: "More gores share the shaping over the hip.",
 			Default: draft.Fixed(2, "two make a smooth hip", figure.Memory)},
-		{Key: "waist_ease", Label: "Ease at the waist", Unit: draft.Length, Low: 0, High: 60,
-			Rule: "⟦1 cm⟧", Help: "Over the waist as it is dressed underneath.",
-			Default: draft.Fixed(10, "the band turns over its own thickness", figure.Memory)},
-		{Key: "hip_ease", Label: "Ease at the hip", Unit: draft.Length, Low: 10, High: 200,
-			Rule: "⟦5 cm⟧", Help: "Over the hip as it is dressed underneath.",
-			Default: draft.Fixed(50, "the skirt hangs free of the petticoat", figure.Memory)},
+		part.TrainAsked(),
+	}
+	behind := []draft.Parameter{
 		{Key: "back_share", Label: "Back, part of the band", Unit: draft.Ratio, Low: 0.12, High: 0.4,
 			Rule: "a quarter", Help: "How much of the waist the pleated back takes.",
 			Default: draft.Fixed(0.25, "fullness is carried behind", figure.Memory)},
@@ -88,6 +97,19 @@ func (Gored) Parameters() []draft.Parameter {
 		{Key: "pleats", Label: "Pleats a side", Unit: draft.Count, Low: 1, High: 12,
 			Rule: "4", Help: "Turned towards the centre back.",
 			Default: draft.Fixed(4, "deep, quiet pleats", figure.Memory)},
+	}
+	return slices.Concat(own, fitted(), behind, more)
+}
+
+// fitted asks for what every skirt that is shaped to waist and hip has.
+func fitted() []draft.Parameter {
+	return []draft.Parameter{
+		{Key: "waist_ease", Label: "Ease at the waist", Unit: draft.Length, Low: 0, High: 60,
+			Rule: "⟦1 cm⟧", Help: "Over the waist as it is dressed underneath.",
+			Default: draft.Fixed(10, "the band turns over its own thickness", figure.Memory)},
+		{Key: "hip_ease", Label: "Ease at the hip", Unit: draft.Length, Low: 10, High: 200,
+			Rule: "⟦5 cm⟧", Help: "Over the hip as it is dressed underneath.",
+			Default: draft.Fixed(50, "the skirt hangs free of the petticoat", figure.Memory)},
 		{Key: "placket", Label: "Placket opening", Unit: draft.Length, Low: 150, High: 320,
 			Rule: "⟦9 in⟧", Help: "In the left seam before the back breadth; the pleats stop short of it.",
 			Default: draft.Fixed(228.6, "⟦8 in⟧ to ⟦9 in⟧", figure.Practice)},
@@ -131,30 +153,27 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if err != nil {
 		return draft.Draft{}, err
 	}
+	sided(pieces)
 	markPleats(&pieces[f.n-1], pl)
 	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	part.RemarkSlope(&d, f.moved)
 	f.band(&d, v)
-	d.Pieces = append(d.Pieces, pocketAndPlacket(v.Number("placket"))...)
+	d.Pieces = append(d.Pieces, plackets(v.Number("placket"))...)
 	for i := 1; i < f.n; i++ {
-		edge := "front"
+		edge := "left"
 		if i == f.n-1 {
-			edge = "side"
+			edge = "right"
 		}
-		d.Sew(fmt.Sprintf("gore-%d", i), pieces[i-1].ID, "back", pieces[i].ID, edge, "plain")
+		d.Sew(fmt.Sprintf("gore-%d", i), pieces[i-1].ID, "right", pieces[i].ID, edge, "plain")
 		if i == f.n-1 {
 			last := &d.Seams[len(d.Seams)-1]
 			last.Open, last.Note = v.Number("placket"), "on the left open for "+measure.Tell(v.Number("placket"))+" at the top"
 		}
 	}
-	f.markOpenings(&d, v.Number("placket"))
-	d.Seams = append(d.Seams, pattern.Seam{ID: "pocket", A: pattern.Side{Piece: "pocket", Edge: "round"},
-		B: pattern.Side{Piece: "pocket", Edge: "round"}, Join: pattern.Pocket, Technique: "plain-one-side", Note: "each half to its " +
-			"own skirt " +
-			"edge first, then round in one pass"})
+	f.markOpening(&d, v.Number("placket"))
 	d.Works = append(d.Works, notion.Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: v.Number("placket")})
 	finish(&d, on, v, in, f, pl)
-	return d, nil
+	return d, finished(&d, on, v, in, betweens(d.Pieces[:f.n], f.bearings, true))
 }
 
 // band adds the band, marked where each piece begins, from the opening on, and
@@ -183,7 +202,7 @@ func (f *form) band(d *draft.Draft, v draft.Values) {
 		id := o.side + "-" + d.Pieces[o.piece].ID
 		parts = append(parts, pattern.Stretch{ID: id, Name: "to " + id, Length: f.share[o.piece]})
 		s := pattern.Seam{ID: "band-" + id, A: pattern.Side{Piece: "band", Edge: id},
-			B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "waist",
+			B: pattern.Side{Piece: d.Pieces[o.piece].ID, Edge: "top",
 				Copy: pattern.Copy{Hand: pattern.Hand(o.side)}}, Join: pattern.Banded}
 		switch {
 		case o.piece == f.n-1:
@@ -208,7 +227,7 @@ const inFolds = 0.7
 // markPleats draws fold and placement of every pleat on the back breadth,
 // counted from its side edge.
 func markPleats(back *pattern.Piece, pl fullness.Pleats) {
-	waist, _ := back.Edge("waist")
+	waist, _ := back.Edge("top")
 	put := func(kind pattern.MarkKind, at float64, label string) {
 		a, dir := plane.Along(waist.Line, free+at)
 		back.Marks = append(back.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{a, a.Add(dir.Left().Times(70))}})
@@ -219,49 +238,23 @@ func markPleats(back *pattern.Piece, pl fullness.Pleats) {
 	}
 }
 
-// pocketMouth is how long the pocket's opening is, pocketDown how far below the
-// waist it begins, mm (from memory: where a hand falls).
-const pocketMouth, pocketDown = 170.0, 100.0
-
-// markOpenings notches the seam before the back breadth where the placket ends, on
-// the left, and where the pocket is set in, on the right.
-func (f *form) markOpenings(d *draft.Draft, placket float64) {
-	for _, side := range []struct{ piece, edge string }{{d.Pieces[f.n-2].ID, "back"}, {d.Pieces[f.n-1].ID, "side"}} {
-		for i := range d.Pieces {
-			p := &d.Pieces[i]
-			e, ok := p.Edge(side.edge)
-			if p.ID != side.piece || !ok {
-				continue
-			}
-			// The edge runs up, from the hem to the waist.
-			for _, n := range []struct {
-				down  float64
-				label string
-			}{{placket, "placket ends, left"}, {pocketDown, "pocket, right"}, {pocketDown + pocketMouth, "pocket ends"}} {
-				p.Notches = append(p.Notches, pattern.Notch{Edge: side.edge, At: e.Length() - n.down, Label: n.label})
-			}
+// markOpening notches the seam before the back breadth where the placket ends, on the left.
+func (f *form) markOpening(d *draft.Draft, placket float64) {
+	for _, k := range []int{f.n - 2, f.n - 1} {
+		p := &d.Pieces[k]
+		if e, ok := p.Edge("right"); ok { // it runs up, from the hem to the waist
+			p.Notches = append(p.Notches, pattern.Notch{Edge: "right", At: e.Length() - placket, Label: "placket ends, left"})
 		}
 	}
 }
 
-// pocketAndPlacket are the small pieces that do not show.
-func pocketAndPlacket(opening float64) []pattern.Piece {
-	const mouth, deep, wide = pocketMouth, 300.0, 160.0
-	a, b := plane.Pt(0, deep), plane.Pt(0, deep-mouth)
-	low := plane.Pt(25, 30)
-	round := plane.Join(
-		plane.Cubic(b, b.Add(plane.Pt(5, -50)), low.Add(plane.Pt(-25, 30)), low),
-		plane.Cubic(low, plane.Pt(60, 0), plane.Pt(wide, 0), plane.Pt(wide, 90)),
-		plane.Cubic(plane.Pt(wide, 90), plane.Pt(wide, 200), plane.Pt(90, deep), a))
-	pocket := pattern.Piece{ID: "pocket", Name: "Pocket", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "mouth", Name: "mouth", Line: []plane.Point{a, b}, Allowance: 15},
-		{ID: "round", Name: "round edge", Line: round, Allowance: 12},
-	}}
+// plackets are the small pieces of an opening that do not show.
+func plackets(opening float64) []pattern.Piece {
 	facing := pattern.Rectangle("placket-facing", "Placket facing", 25, opening+25, 12)
 	lap := pattern.Rectangle("placket-lap", "Placket underlap", 50, opening+25, 12)
 	facing.EitherWay, lap.EitherWay = true, true
-	pocket.Hidden, facing.Hidden, lap.Hidden = true, true, true
-	return []pattern.Piece{pocket, facing, lap}
+	facing.Hidden, lap.Hidden = true, true
+	return []pattern.Piece{facing, lap}
 }
 
 func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f *form, pl fullness.Pleats) {
@@ -342,7 +335,6 @@ func tell(d *draft.Draft, v draft.Values, f *form, pl fullness.Pleats) {
 	d.MockUp = "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, fit over corset and petticoat."
 	d.Tell("stay", "Each gore’s waist from seam to centre.")
 	d.Tell("darts", "From the waist to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.")
-	d.Tell("pocket", "In the right-hand seam behind the last side gore, ⟦10 cm⟧ below the waist.")
 	d.Tell("seams", "From the front outwards, hip notch to hip notch. Round the pocket in one pass, pivoting at the corners.")
 	d.Tell("press", "Over a curve at the hip.")
 	d.Tell("placket", "Underlap doubled on the back edge, facing turned in on the front edge.")

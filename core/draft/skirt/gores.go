@@ -56,7 +56,7 @@ func (Gores) Parameters() []draft.Parameter {
 		draft.Times("rear", "Flare behind, times that at the sides", 0.6, 3, 1.6, "1890s; 1 is even all round", figure.Memory,
 			"Before it is as much less: the front hangs the straighter for it."),
 		gatheredBehind()}
-	shared := draft.Without(Gored{}.Parameters(), "clearance", "side_gores", "back_share", "pleat_ratio", "hem_round", "pleats")
+	shared := fitted()
 	for i := range shared {
 		switch shared[i].Key {
 		case "hip_ease":

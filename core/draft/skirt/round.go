@@ -134,8 +134,13 @@ func betweens(pieces []pattern.Piece, bearings []float64, folded bool) []part.Be
 
 // extras asks for what may be had with any skirt.
 func extras() []draft.Parameter {
-	return append(append(part.PocketsAsked(), part.TrimsAsked()...), draft.OneOf("lined", "Lining", "Flat-lined, outer and lining of each "+
-		"piece are basted together and sewn as one: the skirt hangs firmer, and its hem is faced.", "none", "none", "flat", "flat-lined"))
+	return append(append(part.PocketsAsked(), part.TrimsAsked()...), linedAsked())
+}
+
+// linedAsked asks for a lining.
+func linedAsked() draft.Parameter {
+	return draft.OneOf("lined", "Lining", "Flat-lined, outer and lining of each piece are basted together and sewn as one: the skirt hangs "+
+		"firmer, and its hem is faced.", "none", "none", "flat", "flat-lined")
 }
 
 // finished gives a skirt what may be had with any: a train, trimming, and pockets in its seams.

@@ -34,7 +34,7 @@ func (Tube) Parameters() []draft.Parameter {
 		ring := on.GirthAt(figure.Hip) + v.Number("hip_ease") - v.Number("taper")
 		return slitFor(ring, v.Number("clearance")), figure.Memory
 	})
-	list := draft.Without(Gored{}.Parameters(), "side_gores", "back_share", "pleat_ratio", "hem_round", "pleats", "clearance")
+	list := fitted()
 	for i := range list {
 		switch list[i].Key {
 		case "placket":
