@@ -51,6 +51,7 @@ func All() []draft.Garment {
 		support.FlouncedPetticoat{Outer: true},
 		skirt.Overskirt{},
 		gown.Straight{},
+		gown.Panelled{},
 		gown.OpenGown(),
 		gown.Regency(),
 		gown.Twenties(),
@@ -103,6 +104,7 @@ type Stack struct {
 func Stacks() []Stack {
 	return []Stack{
 		{"about 1350", []string{"shift", "gown-straight", "cloak"}},
+		{"a straight wool dress", []string{"under-petticoat", "dress-panelled"}},
 		{"1740s to 1770s, over panniers", []string{"shift", "stays", "pocket-tied", "panniers", "petticoat-flounced", "gown-open"}},
 		{"1770s at home, in jumps", []string{"shift", "jumps", "hip-roll", "petticoat-gored", "skirt-breadths", "apron"}},
 		{"1780s, a jacket over stays", []string{"shift", "stays", "hip-roll", "petticoat-gored", "skirt-breadths", "bodice-conical"}},
