@@ -1,0 +1,243 @@
+package wrap
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
+	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
+	"ardentgusset/core/technique"
+
+	"gonum.org/v1/gonum/interp"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Cape is a cape of three pieces that is sewn on to a coat: a back, and two fronts that a long dart shapes to the shoulders.
+// It is cut as a part of a circle; the darts let it lie close at the neck and wide over the arms. All mm.
+type Cape struct {
+	Front, Back float64 // of the half neck that it is sewn to: before the shoulder, and behind
+	From        float64 // bearing at which its front edge begins, degrees
+	Shoulder    float64 // from the neck to the end of the shoulder
+	Depth       float64 // behind, from the neck
+	Ring        float64 // round shoulders and arms
+	Wider       float64 // than that, a hand's breadth below the shoulder's end
+	Angle       float64 // of the dart, degrees
+	Seam, Hem   float64 // allowances
+	Lining      string  // none, shoulders or whole
+}
+
+// CapeAsked asks for a cape.
+func CapeAsked() []draft.Parameter {
+	return []draft.Parameter{
+		draft.Mm("cape_depth", "Cape, deep behind", 300, 700, 430, "⟦35 cm⟧ to ⟦65 cm⟧", figure.Memory, "From the neck seam down the "+
+			"centre back; its lower edge is level."),
+		draft.Mm("cape_wider", "Cape, wider than shoulders and arms", 60, 500, 200, "⟦20 cm⟧", figure.Memory,
+			"A hand’s breadth below the end of the shoulder, all round."),
+		draft.Mm("cape_gap", "Its front edges, behind the centre front", 30, 120, 50, "⟦4 cm⟧ to ⟦6 cm⟧", figure.Memory,
+			"Where the neck is plain; with lapels they begin where collar and roll part."),
+		draft.Times("cape_dart", "Shoulder dart, degrees at its point", 20, 40, 30, "28 to 35", figure.Memory,
+			"From the neck to ⟦2 cm⟧ beyond the end of the shoulder."),
+		draft.OneOf("cape_lining", "Cape’s lining", "At the shoulders alone it slides over the coat and the darts are hidden.",
+			"shoulders", "at the shoulders", "whole", "whole", "none", "none"),
+		draft.Mm("cape_hem", "Cape, hem allowance", 6, 40, 15, "narrow, or faced with ribbon", figure.Practice, "On the curve."),
+	}
+}
+
+// beyond is how far past the shoulder's end the dart runs, looser what the cape's neck has more than the coat's, and
+// belowArm how far below the shoulder's end its width is measured, mm (from memory).
+const beyond, looser, belowArm = 20.0, 5.0, 100.0
+
+// shape is the half cape as it is cut, about the middle of its circle.
+type shape struct {
+	neck, whole   float64 // radius of its neck edge, and angle
+	seam, dart    float64 // angles of the seam before the back, and of the dart
+	mouth         float64 // of the dart
+	long          float64 // of the dart
+	ways          []float64
+	hem           interp.FritschButland
+	moved, middle float64
+}
+
+// cut lays it out.
+func (c Cape) cut(on figure.Figure) (*shape, error) {
+	s := &shape{long: c.Shoulder + beyond}
+	across := 2 * s.long * math.Tan(c.Angle/2*math.Pi/180) // of the mouth
+	s.mouth = across
+	wide := c.Ring/2*(180-c.From)/180 + c.Wider/2
+	for range 12 { // along the neck's arc the mouth is longer than across
+		upper := c.Front + c.Back + looser/2 + s.mouth
+		s.whole = (wide - upper) / (c.Shoulder + belowArm)
+		s.neck = upper / s.whole
+		s.mouth = 2 * s.neck * math.Asin(math.Min(across/2/s.neck, 1))
+	}
+	if s.whole < 0.5 {
+		return nil, fmt.Errorf("the cape would hardly be wider below than at the neck: give it more width, or a smaller dart")
+	}
+	if s.whole > 0.98*math.Pi {
+		return nil, fmt.Errorf("the cape would be more than a whole circle: give it less width")
+	}
+	front := c.Front + looser/2*c.Front/(c.Front+c.Back)
+	s.dart = (front + s.mouth/2) / s.neck
+	s.seam = s.whole - c.Back*0.55/s.neck
+	const steps = 60
+	hangs, low, high := on.FromNeck(), -on.Torso().Nape.Z, on.Floor()
+	behind := hangs(180)
+	for range 50 {
+		if mid := (low + high) / 2; behind(mid) < c.Depth {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	s.middle = (low + high) / 2
+	var xs []float64
+	for i := range steps + 1 {
+		angle := s.whole * float64(i) / steps
+		b := c.From + (90-c.From)*angle/s.dart
+		if angle > s.dart {
+			b = 90 + 90*(angle-s.dart)/(s.whole-s.dart)
+		}
+		xs, s.ways = append(xs, angle), append(s.ways, hangs(b)(s.middle))
+	}
+	s.moved = smoothed(s.ways)
+	by := c.Depth - s.ways[steps]
+	for i := range s.ways {
+		if s.ways[i] += by; s.ways[i] < s.long+40 && i > 0 || s.ways[i] < 120 {
+			return nil, fmt.Errorf("the cape would be only %s long at the side: make it deeper, it must cover its darts",
+				measure.Tell(math.Max(s.ways[i], 0)))
+		}
+	}
+	xs = append([]float64{-xs[1]}, append(xs, 2*s.whole-xs[steps-1])...)
+	ys := append([]float64{s.ways[1]}, append(slices.Clone(s.ways), s.ways[steps-1])...)
+	return s, s.hem.Fit(xs, ys)
+}
+
+// panel is what lies between two angles, down to the hem or to a way from the neck, drawn about one of them; way −1 is
+// seen from behind.
+func (s *shape) panel(from, to, about, way, down float64) (hem, right, top, left []plane.Point) {
+	place := func(radius, angle float64) plane.Point {
+		sin, cos := math.Sincos(way * (angle - about))
+		return plane.Pt(radius*sin, -radius*cos)
+	}
+	n := max(int(math.Ceil((to-from)/0.0035)), 4)
+	var upper []plane.Point
+	for i := range n + 1 {
+		a := from + (to-from)*float64(i)/float64(n)
+		hem, upper = append(hem, place(s.neck+math.Min(s.hem.Predict(a), down), a)), append(upper, place(s.neck, a))
+	}
+	if way < 0 {
+		hem, upper = plane.Reversed(hem), plane.Reversed(upper)
+	}
+	return hem, []plane.Point{hem[n], upper[n]}, plane.Reversed(upper), []plane.Point{upper[0], hem[0]}
+}
+
+// piece is the front or the back of it, or of its lining.
+func (s *shape) piece(c Cape, id, name string, back bool, down float64) pattern.Piece {
+	from, to, about, way := 0.0, s.seam, 0.0, 1.0
+	p := pattern.Piece{ID: id, Name: name, Cut: 2, Mirrored: true}
+	if back {
+		from, to, about, way = s.seam, s.whole, s.whole, -1
+		p.Cut, p.Mirrored, p.Fold = 1, false, "centre"
+	}
+	hem, right, top, left := s.panel(from, to, about, way, down)
+	p.Edges = []pattern.Edge{{ID: "hem", Name: "lower edge", Line: hem, Allowance: c.Hem, Turned: true},
+		{ID: "right", Name: "back edge", Line: right, Allowance: c.Seam}, {ID: "top", Name: "neck edge", Line: top, Allowance: 10,
+			Kind: pattern.Enclosed}, {ID: "left", Name: "front edge", Line: left, Allowance: c.Seam}}
+	p.Be(pattern.Hem, "hem")
+	if back { // seen from behind its seam is the right edge too
+		p.Edges[1].Name, p.Edges[3].ID, p.Edges[3].Name, p.Edges[3].Allowance = "side edge", "centre", "centre, on the fold", 0
+		return p
+	}
+	p.Be(pattern.Opening, "left")
+	at := plane.Length(top) * (1 - s.dart/s.seam) // it runs from the back to the front
+	a, _ := plane.Along(top, at-s.mouth/2)
+	b, _ := plane.Along(top, at+s.mouth/2)
+	p.Marks = []pattern.Mark{{Kind: pattern.Dart, Path: []plane.Point{a, a.Mid(b).Add(b.Sub(a).Left().Unit().Times(s.long)), b},
+		Label: "dart " + measure.TellFine(s.mouth)}}
+	p.Notches = []pattern.Notch{{Edge: "top", At: at, Label: "shoulder"}}
+	return p
+}
+
+// SewnOn adds the cape to a coat. onFront is how far its front edge is sewn to the coat at most, layers how many layers of
+// the coat lie under it at the neck, thick how thick one is.
+func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers int, thick float64) error {
+	s, err := c.cut(on)
+	if err != nil {
+		return err
+	}
+	deepest := slices.Max(s.ways) + 1
+	pieces := []pattern.Piece{s.piece(c, "cape-front", "Cape front", false, deepest), s.piece(c, "cape-back", "Cape back", true, deepest)}
+	seams := [][2]string{{"cape-front", "cape-back"}}
+	switch c.Lining {
+	case "whole":
+		for i := range pieces {
+			pieces[i].Cut *= 2
+			pieces[i].Layered(pattern.ForLining)
+		}
+		pieces[0].Be(pattern.Layered, "left")
+	case "shoulders":
+		for i, down := 0, s.long+50; i < 2; i++ {
+			l := s.piece(c, []string{"cape-front-lining", "cape-back-lining"}[i], []string{"Cape front, lining", "Cape back, lining"}[i], i == 1, down)
+			l.Hidden, l.Also = true, []pattern.CutFor{{For: pattern.ForLining, N: l.Cut}}
+			l.Edges[0].Allowance, l.Edges[0].Turned = 10, false
+			l.Be(pattern.Enclosed, "left")
+			pieces = append(pieces, l)
+		}
+		seams = append(seams, [2]string{"cape-front-lining", "cape-back-lining"})
+	}
+	d.Pieces = append(d.Pieces, pieces...)
+	for _, x := range seams {
+		d.Sew(x[0]+"-seam", x[0], "right", x[1], "right", "plain")
+	}
+	edge := math.Min(s.ways[0], onFront)
+	d.Works = append(d.Works, notion.Worked{Key: "cape", Name: "the cape to the coat", Of: technique.Join, Join: pattern.SetOn,
+		Technique: "lapped", Length: 2 * (c.Front + c.Back + edge)})
+	d.Measure("cape.neck", "the cape", "at the neck, its darts sewn", 2*(s.neck*s.whole-s.mouth))
+	d.Measure("cape.hem", "the cape", "along its lower edge", 2*s.round())
+	d.Measure("cape.front", "the cape", "along its front edge", s.ways[0])
+	under := layers + 1
+	if c.Lining != "none" {
+		under++
+	}
+	d.Remark(false, fmt.Sprintf("%s under the needle at the neck", measure.Count(under, "layer")), fmt.Sprintf("Coat, collar and cape "+
+		"are about %s thick together where it is sewn on: a long stitch, a strong needle, and a scrap of as many layers tried first.",
+		measure.TellFine(float64(under)*thick)))
+	d.Do("cape", "Sew the cape on", 35, nil, fmt.Sprintf("Darts first: lay left on right, they must end level. Back to front, press open. Coat "+
+		"and cape both right side out: centre back to centre back, the dart to the shoulder seam, then the folded front edge to the "+
+		"line on the coat, %s of it. Baste by hand, try on, stitch from the centre back to each side.", measure.Tell(edge)))
+	c.drawn(d, on, s)
+	return nil
+}
+
+// round is how long the lower edge of the half is.
+func (s *shape) round() (sum float64) {
+	hem, _, _, _ := s.panel(0, s.whole, 0, 1, math.Inf(1))
+	return plane.Length(hem)
+}
+
+// stands is how far a cape's lower edge stands off the coat, mm (from memory).
+const stands = 25.0
+
+// drawn is its front and lower edge as they lie on the figure.
+func (c Cape) drawn(d *draft.Draft, on figure.Figure, s *shape) {
+	worn := d.Wear.Dress(on)
+	line := draft.Drawn{Kind: draft.DrawnEdge, Name: "edge of the cape"}
+	put := func(bearing, drop float64) {
+		sin, cos := math.Sincos(bearing * math.Pi / 180)
+		r := worn.At(drop).Reach(bearing) + stands
+		line.Line = append(line.Line, r3.Vec{X: r * sin, Y: r * cos, Z: -drop})
+	}
+	for drop := -on.Torso().NeckPoint.Z + 40; drop < s.middle; drop += 20 {
+		put(c.From, drop)
+	}
+	for b := c.From; b < 180; b += 4 {
+		put(b, s.middle)
+	}
+	put(180, s.middle)
+	d.Drawn = append(d.Drawn, line)
+}
