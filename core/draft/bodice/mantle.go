@@ -104,6 +104,17 @@ func (h *half) armed() float64 {
 	return h.v.Number("arms") * (h.on.GirthAt(figure.Bust) + h.v.Number("bust_ease")) / 2
 }
 
+// shareAt is the share of the half girth at which an upright line passes a height, or its end where it does not reach it.
+func (h *half) shareAt(line surface.Line, z float64) float64 {
+	best := line[0]
+	for _, p := range line {
+		if math.Abs(p.Z-z) < math.Abs(best.Z-z) {
+			best = p
+		}
+	}
+	return h.form.Share(best)
+}
+
 // overArm is the part over the arm: as long at its sides as the seams that it is sewn to, at its head as what is left of the
 // armhole, and as wide as arms and body leave between front and back.
 func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
@@ -116,14 +127,14 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 	}
 	head := onFront.Length() + onBack.Length()
 	arm := h.underarm().Z - 40
-	onBlade := h.form.Share(behind.line.At(behind.line.Length() * 0.7))
 	wide := func(z float64) float64 { // between the seams, at a height
-		share := mantleWaist + (onBlade-mantleWaist)*math.Max(math.Min(z/math.Max(arm, 1), 1), 0)
+		from, to := h.shareAt(before.line, z), h.shareAt(behind.line, z)
+		at := math.Max(z, 0) // below the waist the arms lie over the skirts: no narrower there
 		if z < 0 {
-			share = mantleWaist + (mantleHip-mantleWaist)*math.Min(z/h.form.Levels[figure.Hip], 1)
+			from, to = h.shareAt(before.line, 0), h.shareAt(behind.line, 0)
 		}
-		body := h.form.HalfGirth(z) * (share - mantleShare)
-		return math.Max(h.armed()-h.form.HalfGirth(math.Max(z, 0))*(mantleShare+1-math.Max(share, mantleWaist)), math.Max(body+10, head))
+		body := h.form.HalfGirth(z) * (h.shareAt(behind.line, z) - h.shareAt(before.line, z))
+		return math.Max(h.armed()-h.form.HalfGirth(at)*(1-to+from), math.Max(body+10, head))
 	}
 	// Each side from the lower edge up, by its own heights; its height is what makes it as long as its seam.
 	side := func(line surface.Line, long, end float64) ([]plane.Point, error) {

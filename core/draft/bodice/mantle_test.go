@@ -62,9 +62,9 @@ func TestMantlesGoRoundTheArms(t *testing.T) {
 			require.Greater(t, round, on.Girth(-up)+10, "%.0f above the waist", up)
 		}
 		arms := v.Number("arms") * (on.GirthAt(figure.Bust) + v.Number("bust_ease"))
-		up := on.Torso().Underarm - v.Number("scye_drop") - 60
+		up := math.Max(on.Torso().Underarm-v.Number("scye_drop")-60, 0)
 		over := 0.0 // where it is widest: between the waist and the arm
-		for y := v.Number("side_low"); y < v.Number("side_low")+up; y += 5 {
+		for y := 5.0; y < v.Number("side_low")+math.Max(up, 5); y += 5 {
 			over = math.Max(over, cut("over-arm", y))
 		}
 		round := 2 * (cut("front", front+up) - lap + cut("back", back+up) + over)
