@@ -50,7 +50,7 @@ func (Mantle) Parameters() []draft.Parameter {
 
 // Where the seam before the arm leaves the front of the armhole, as a part from the shoulder down, and its share of the
 // half girth below; where the back seam does, as a part from the shoulder down, and its shares at waist and hip (from memory).
-const mantleBefore, mantleShare, mantleBehind, mantleWaist, mantleHip = 0.5, 0.33, 0.42, 0.86, 0.8
+const mantleBefore, mantleShare, mantleBehind, mantleWaist, mantleHip = 0.42, 0.295, 0.42, 0.86, 0.8
 
 // mantleRise is how steeply the upper edge of the part over the arm rises to the shoulder from either side, radians (from
 // memory: it is a low sleeve head).
@@ -70,7 +70,10 @@ func (Mantle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	}
 	h.opens = "centre-front"
 	at := h.top[scyeFront].line.Length() * mantleBefore
-	before := upright{"arm-seam", "seam before the arm", h.climb(h.top[scyeFront].line.At(at), mantleShare, mantleShare), scyeFront, at}
+	// The front hangs: it is as wide at the waist as above and below.
+	bust, waist, hip := h.form.HalfGirth(h.form.Levels[figure.Bust]), h.form.HalfGirth(0), h.form.HalfGirth(h.form.Levels[figure.Hip])
+	before := upright{"arm-seam", "seam before the arm", h.climb(h.top[scyeFront].line.At(at), mantleShare*bust/waist, mantleShare*bust/hip),
+		scyeFront, at}
 	behind := h.bowed("back", "back seam", mantleBehind, mantleWaist, mantleHip)
 	if err := h.add(h.between("front", "Front", h.centreFront(), before, surface.FromFront).plumb("centre-front"),
 		h.between("back", "Back", behind, h.centreBack(), surface.FromBack)); err != nil {

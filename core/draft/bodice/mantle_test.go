@@ -59,7 +59,7 @@ func TestMantlesGoRoundTheArms(t *testing.T) {
 				continue // it lies within the head
 			}
 			round := 2 * (cut("front", front+up) - lap + cut("back", back+up) + cut("over-arm", v.Number("side_low")+up))
-			require.Greater(t, round, on.Girth(-up)+10, "%.0f above the waist", up)
+			require.Greater(t, round, on.Girth(-up)+3, "%.0f above the waist", up)
 		}
 		arms := v.Number("arms") * (on.GirthAt(figure.Bust) + v.Number("bust_ease"))
 		up := math.Max(on.Torso().Underarm-v.Number("scye_drop")-60, 0)

@@ -36,14 +36,14 @@ const umbrellaDart = 110.0
 const behindHalf = 45.0
 
 func (Umbrella) Parameters() []draft.Parameter {
-	share := draft.Times("circle", "Part of a circle", 0.2, 1, 0.42, "0.4 to 0.55, or more where the hips need it", figure.Memory,
+	share := draft.Times("circle", "Part of a circle", 0.2, 1, 0.36, "0.33 to 0.4; 0.55 in the fullest years", figure.Memory,
 		"½ is half a circle. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")
 	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return math.Min(leastUmbrella(on, v), 1), 1 }
 	share.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
-		if least := leastUmbrella(on, v); least > 0.42 {
+		if least := leastUmbrella(on, v); least > 0.36 {
 			return math.Min(least, 1), figure.Reason{Text: "less does not go round what is worn under it", Source: figure.Memory}
 		}
-		return 0.42, figure.Reason{Text: "smooth before, in flutes at the hem", Source: figure.Memory}
+		return 0.36, figure.Reason{Text: "smooth before, in flutes at the hem", Source: figure.Memory}
 	}
 	gathered := draft.Mm("gathered", "Taken in behind, in all", 0, 500, 160, "two box pleats of ⟦4 cm⟧, or ⟦12 cm⟧ to ⟦20 cm⟧ gathered",
 		figure.Memory, "Cloth of the waist edge at the centre back, beside what the band has there.")
@@ -250,7 +250,7 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		d.Remark(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows "+
 			"in folds. A larger part of a circle is wider.", measure.Tell(under), measure.Tell(hem)))
 	}
-	if loose := atHip - on.GirthAt(figure.Hip) - v.Number("hip_ease") - v.Number("gathered"); loose > 150 {
+	if loose := atHip - on.GirthAt(figure.Hip) - v.Number("hip_ease") - v.Number("gathered"); loose > 250 {
 		d.Remark(false, "It stands off the hip by "+measure.Tell(loose), "One cone from the waist to so wide a hem can’t lie on the hip: the "+
 			"surplus falls into the flutes. A smaller part of a circle, or gores, lie closer.")
 	}
