@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -87,6 +88,11 @@ func allowances(seam, hem float64) []draft.Parameter {
 			"At all upright seams; shoulders have 20, neck and armholes 10."),
 		draft.Mm("hem", "Allowance at the lower edge", 8, 60, hem, "faced or turned up", figure.Practice, "A facing takes less."),
 	}
+}
+
+// lineable are the allowances of a bodice that may be had with a lining.
+func lineable(seam, hem float64) []draft.Parameter {
+	return append(allowances(seam, hem), part.LayersAsked())
 }
 
 // tubeFrom is how far below the waist a loose bodice must reach for the hip to count, mm.

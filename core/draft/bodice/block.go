@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/draft/sleeve"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
@@ -43,7 +44,7 @@ func (Block) Parameters() []draft.Parameter {
 		closes("buttons", "zip", "hooks", "lacing", "loops"), laps(20))
 	out = append(out, collars(35, 80, "none", "stand", "flat", "pointed", "ruffle", "bound")...)
 	out = append(out, slices.Concat(moves("side", "side seam"),
-		allowances(20, 15))...)
+		lineable(20, 15))...)
 	return append(out, sleeve.Parameters("straight")...)
 }
 
@@ -159,7 +160,11 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 func (h *half) finish(in cloth.Fabric) {
 	h.Cautions = []caution.Caution{caution.Needle, caution.Iron}
 	h.measure()
-	h.wear(float64(in.Thickness))
+	thick := float64(in.Thickness)
+	if part.Lined(h.v) { // about as thick as the outer
+		thick *= 2
+	}
+	h.wear(thick)
 	h.goesRound()
 	h.entered()
 	h.meetsSkirt()

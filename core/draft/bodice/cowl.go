@@ -35,7 +35,7 @@ func (Cowl) Parameters() []draft.Parameter {
 			draft.Mm("self", "Faced with itself, deep", 60, 180, 110, "⟦10 cm⟧ to ⟦15 cm⟧", figure.Memory,
 				"Folded inside along the neckline; a weight of ⟦g6⟧ or so holds the folds."),
 			closes("lacing", "hooks", "zip")},
-		allowances(20, 15), sleeve.Parameters("elastic"))
+		lineable(20, 15), sleeve.Parameters("elastic"))
 }
 
 // Draft drafts it.

@@ -33,7 +33,7 @@ func (Fifties) About() draft.About {
 
 func (Fifties) Parameters() []draft.Parameter {
 	bones := slices.Concat(moves("side", "side seam"),
-		allowances(15, 15))
+		lineable(15, 15))
 	return slices.Concat(eases(55, 15, 30, "⟦4 cm⟧ to ⟦8 cm⟧ at the bust, ⟦1 cm⟧ to ⟦25⟧ at the waist."),
 		necksOf(20, 0, 20, "round", "square", "v"), armholes(10, 0, 0, 15),
 		[]draft.Parameter{

@@ -45,7 +45,7 @@ func (HighWaist) Parameters() []draft.Parameter {
 			draft.Times("full_top", "And at the neckline", 1, 1.8, 1.25, "drawn on a cord", figure.Memory, "1 for a smooth neckline."),
 			closes("hooks", "buttons"), laps(12)},
 		collars(0, 55, "none", "ruffle", "flat", "bound"), slices.Concat(moves("side", "side seam", "back", "back seam"),
-			allowances(15, 12)), sleeve.Parameters("gathered"))
+			lineable(15, 12)), sleeve.Parameters("gathered"))
 }
 
 // Draft drafts it.

@@ -44,7 +44,7 @@ func (g Shirt) Parameters() []draft.Parameter {
 			draft.Tally("buttons", "Buttons", 4, 12, 7, "every ⟦8 cm⟧ or so", figure.Memory,
 				"One lies at the bust line and one at the waist.")},
 		collars(32, 70, "stand", "flat", "pointed", "sailor", "none", "bound"), slices.Concat(moves("side", "side seam"),
-			allowances(15, 12)), sleeve.Parameters("bishop"))
+			lineable(15, 12)), sleeve.Parameters("bishop"))
 	if g.Waisted { // what darts take in below is not gathered above
 		return draft.Without(all, "back_full", "long")
 	}

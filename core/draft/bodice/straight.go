@@ -38,7 +38,7 @@ func (Straight) Parameters() []draft.Parameter {
 			draft.Mm("panel", "Panel before, wide", 0, 220, 140, "⟦11 cm⟧ to ⟦17 cm⟧", figure.Memory,
 				"Laid on from the neckline to the low waist; its edges are bound, and have no allowance. 0 for none.")},
 		collars(30, 75, "flat", "none", "pointed", "sailor", "bound", "ruffle"), slices.Concat(moves("side", "side seam"),
-			allowances(15, 15)), sleeve.Parameters("none"))
+			lineable(15, 15)), sleeve.Parameters("none"))
 }
 
 // Draft drafts it.

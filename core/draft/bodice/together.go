@@ -8,6 +8,7 @@ import (
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/draft/sleeve"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -77,6 +78,8 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 		if m.lined {
 			p.Cut *= 2
 			p.Layered(pattern.ForLining)
+		} else {
+			part.Layers(p, h.v)
 		}
 	}
 	body := len(h.Pieces)

@@ -52,7 +52,7 @@ func All() []draft.Garment {
 		skirt.Overskirt{},
 		gown.Straight{},
 		gown.Panelled{},
-		gown.OpenGown(),
+		gown.Open{},
 		gown.Regency(),
 		bodice.TeaGown{},
 		gown.Twenties(),

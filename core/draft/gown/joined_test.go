@@ -18,7 +18,7 @@ import (
 )
 
 func dresses() []Joined {
-	return []Joined{Fifties(), ShirtDress(), OpenGown(), Regency(), Twenties(), Bias(), SkirtedCoat()}
+	return []Joined{Fifties(), ShirtDress(), openGown(), Regency(), Twenties(), Bias(), SkirtedCoat()}
 }
 
 // atWaist is how long the waist seam runs over pieces, the whole round: their edges, without the lap, and less

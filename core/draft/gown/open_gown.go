@@ -8,9 +8,9 @@ import (
 	"ardentgusset/core/family"
 )
 
-// OpenGown is the gown of about 1740 to 1789 over stays and panniers: its skirt is open before over the
+// openGown is the gown of about 1740 to 1789 over stays and panniers before its back is pleated: its skirt is open before over the
 // petticoat.
-func OpenGown() Joined {
+func openGown() Joined {
 	return Joined{
 		about: draft.About{Kind: "gown-open", Name: "Open gown, 1740 to 1789", Family: family.Gown,
 			What: "A bodice over stays that meets edge to edge before, and straight breadths pleated to it, open at the centre front over " +

@@ -18,9 +18,12 @@ func PocketsAsked() []draft.Parameter {
 	mouth := draft.Mm("pocket_mouth", "Pocket, its mouth", 110, 220, 150, "a hand with a glove", figure.Practice, "Along the seam.")
 	down.When = func(v draft.Values) bool { return v.Choice("pockets") != "none" }
 	mouth.When = down.When
-	return []draft.Parameter{draft.OneOf("pockets", "Pockets", "In the seam nearest to the side that has no opening: both halves of "+
-		"each are "+
-		"sewn on before the seam is closed.", "none", "none", "right", "one, at the right", "both", "one at each side"), down, mouth}
+	kind := draft.OneOf("pocket_kind", "Kind of pocket", "In the seam: both halves are sewn on before it is closed. A patch is set on before "+
+		"the seams are sewn, a slit is bound and has its bag behind it.", "seam", "in the side seam", "patch", "a patch, set on",
+		"slit", "a bound slit")
+	kind.When = down.When
+	return []draft.Parameter{draft.OneOf("pockets", "Pockets", "At the side; the opening of the skirt keeps its own.", "none", "none",
+		"right", "one, at the right", "both", "one at each side"), kind, down, mouth}
 }
 
 // A pocket's bag is so wide and so much deeper than its mouth, its lower corners are round by so much, its seams have
@@ -44,6 +47,9 @@ func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) 
 	}
 	down, mouth := v.Number("pocket_down"), v.Number("pocket_mouth")
 	both := v.Choice("pockets") == "both"
+	if v.Has("pocket_kind") && v.Choice("pocket_kind") != "seam" {
+		return placed(d, v, pieces[at-1].Piece, both)
+	}
 	if both && opensLeft && at == len(pieces)-1 {
 		d.Remark(false, "A pocket at the right only", "The opening lies in the left one of the same seam.")
 		both = false

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -68,4 +69,54 @@ func TestPocketsInSeams(t *testing.T) {
 		}
 	})
 	assert.Greater(t, drafted, 25)
+}
+
+// On any body: a patch or a slit lies on the piece before the side seam, its mouth as wide as asked and so far down that
+// seam, level across it; a patch is cut as wide as its mouth, and one is cut for every pocket.
+func TestPlacedPockets(t *testing.T) {
+	drafted := 0
+	rapid.Check(t, func(t *rapid.T) {
+		on := drafttest.Wearer(t)
+		g := []draft.Garment{Gores{}, Circle{}, Breadths{}, Tube{}}[rapid.IntRange(0, 3).Draw(t, "skirt")]
+		kind := rapid.SampledFrom([]string{"patch", "slit"}).Draw(t, "kind")
+		both := rapid.Bool().Draw(t, "both")
+		set := draft.Settings{"pockets": "right", "pocket_kind": kind, "pocket_mouth": rapid.Float64Range(120, 180).Draw(t, "mouth"),
+			"pocket_down": rapid.Float64Range(60, 200).Draw(t, "down")}
+		if both {
+			set["pockets"] = "both"
+		}
+		v, wrong := draft.Settle(g, on, set)
+		require.Empty(t, wrong)
+		d, err := draft.Make(g, on, v, g.About().Usual)
+		if err != nil {
+			return
+		}
+		drafted++
+		found := 0
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			for _, m := range p.Marks {
+				if len(m.Label) < 6 || m.Label[:6] != "pocket" {
+					continue
+				}
+				found++
+				outline, _ := p.Outline()
+				for _, q := range m.Path {
+					require.True(t, plane.Inside(outline, q), "%s, %s", g.About().Kind, p.ID)
+				}
+				require.InDelta(t, v.Number("pocket_mouth"), m.Path[0].To(m.Path[1]), 0.01)
+				e, _ := p.Edge("right")
+				at, _ := plane.Along(e.Line, e.Length()-v.Number("pocket_down"))
+				require.InDelta(t, 45, m.Path[0].To(at), 0.1)
+			}
+		}
+		require.Equal(t, 1, found)
+		pocket := drafttest.Piece(t, d, "pocket")
+		n := map[bool]int{false: 1, true: 2}[both]
+		if kind == "slit" {
+			n *= 2
+		}
+		require.Equal(t, n, pocket.Cut)
+	})
+	assert.Greater(t, drafted, 12)
 }

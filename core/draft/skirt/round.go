@@ -134,13 +134,7 @@ func betweens(pieces []pattern.Piece, bearings []float64, folded bool) []part.Be
 
 // extras asks for what may be had with any skirt.
 func extras() []draft.Parameter {
-	return append(append(part.PocketsAsked(), part.TrimsAsked()...), linedAsked())
-}
-
-// linedAsked asks for a lining.
-func linedAsked() draft.Parameter {
-	return draft.OneOf("lined", "Lining", "Flat-lined, outer and lining of each piece are basted together and sewn as one: the skirt hangs "+
-		"firmer, and its hem is faced.", "none", "none", "flat", "flat-lined")
+	return append(append(part.PocketsAsked(), part.TrimsAsked()...), part.LayersAsked())
 }
 
 // finished gives a skirt what may be had with any: a train, trimming, and pockets in its seams.
@@ -148,8 +142,8 @@ func finished(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric,
 	if err := part.Trained(d, on, v, pieces); err != nil {
 		return err
 	}
-	if v.Choice("lined") == "flat" {
-		flatLined(d, in, pieces)
+	if part.Lined(v) {
+		flatLined(d, v, in, pieces)
 	}
 	if err := part.Trimmed(d, v, in, pieces); err != nil {
 		return err
@@ -157,13 +151,12 @@ func finished(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric,
 	return part.Pocketed(d, v, pieces, pieces[len(pieces)-1].Back && part.Opens(v) == "side")
 }
 
-// flatLined cuts every piece of a skirt again in a lining that is sewn with it as one.
-func flatLined(d *draft.Draft, in cloth.Fabric, pieces []part.Between) {
+// flatLined cuts every piece of a skirt again in the layers that are sewn with it as one.
+func flatLined(d *draft.Draft, v draft.Values, in cloth.Fabric, pieces []part.Between) {
 	for _, at := range pieces {
 		for i := range d.Pieces {
 			if p := &d.Pieces[i]; p.ID == at.Piece {
-				p.Cut *= 2
-				p.Layered(pattern.ForLining)
+				part.Layers(p, v)
 			}
 		}
 	}

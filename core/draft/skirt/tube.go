@@ -51,7 +51,8 @@ func (Tube) Parameters() []draft.Parameter {
 	pleat := draft.OneOf("vent", "To walk in it has", "A pleat stays closed while one stands; a slit shows.", "pleat",
 		"a pleat behind", "slit", "a slit behind", "none", "neither: short steps")
 	high.When = func(v draft.Values) bool { return v.Choice("vent") != "none" }
-	return append([]draft.Parameter{clear}, append(list, narrower, pleat, high)...)
+	return append(append([]draft.Parameter{clear}, append(list, narrower, pleat, high)...),
+		append(part.PocketsAsked(), part.LayersAsked())...)
 }
 
 // slitFor is how high a slit must be for a ring of so many mm all round to take a full stride above it, to the
@@ -133,7 +134,7 @@ func (Tube) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 		}
 	}
 	f.finishTube(&d, on, v, in, band)
-	return d, nil
+	return d, finished(&d, on, v, in, betweens(d.Pieces[:f.n], f.bearings, false))
 }
 
 // vent opens the seam at the centre back from the hem up, as a slit or with a pleat cut on.

@@ -65,7 +65,7 @@ func (Umbrella) Parameters() []draft.Parameter {
 			p.High = 40
 		}
 	}
-	return append(append(list, part.TrimsAsked()...), linedAsked())
+	return append(append(list, part.TrimsAsked()...), part.LayersAsked())
 }
 
 // umbrellaEdge is how long the half of its upper edge is before darts and pleats are sewn, mm.
