@@ -42,8 +42,9 @@ func (Mantle) Parameters() []draft.Parameter {
 				"Straight down from the lower edge."),
 			draft.Times("arms", "Round the arms, times the bust", 1.1, 1.35, 1.18, "1.12 to 1.2 and room to lift them", figure.Memory,
 				"What it measures over the arms, beside the bust with its ease."),
-			draft.Mm("arm_long", "Opening for the hand", 160, 320, 235, "⟦22 cm⟧ to ⟦25 cm⟧", figure.Memory, "The seam before the arm is left "+
-				"open so far up from its lower end."),
+			draft.Mm("arm_long", "Opening for the hand", 160, 320, 235, "⟦22 cm⟧ to ⟦25 cm⟧", figure.Memory,
+				"The seam before the arm is left "+
+					"open so far up from its lower end."),
 			closes("hooks", "buttons"), laps(25)},
 		collars(45, 70, "stand", "flat", "none"), moves("back", "back seam"), allowances(20, 25))
 }
@@ -188,7 +189,8 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 	}
 	top := round(low)
 	if math.Abs(plane.Length(top)-head) > 0.05 {
-		return pattern.Piece{}, errors.New("the part over the arm can’t be set to the shoulder on this body: the back’s seam begins too far " +
+		return pattern.Piece{}, errors.New("the part over the arm can’t be set to the shoulder on this body: the back’s seam begins " +
+			"too far " +
 			"above the front’s; let the armhole begin elsewhere")
 	}
 	seam := h.v.Number("allowance")
@@ -212,7 +214,8 @@ func (h *half) mantled() error {
 	e, _ := h.Pieces[i].Edge("arm-seam")
 	seam := e.Length()
 	if seam-open < 60 {
-		return fmt.Errorf("the opening for the hand leaves only %s of the seam before the arm: make it shorter, or let the mantle reach lower",
+		return fmt.Errorf("the opening for the hand leaves only %s of the seam before the arm: make it shorter, or let the mantle "+
+			"reach lower",
 			measure.Tell(math.Max(seam-open, 0)))
 	}
 	p := h.Pieces[i]
@@ -301,10 +304,12 @@ func (h *half) finishMantle(in cloth.Fabric) {
 		"the waist and "+measure.Tell(ribbonMore)+", and ends to tie: sewn to the back at the waist, tied before under the fronts")
 	h.Fastenings = append(h.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 1, For: "the ribbon at the waist",
 		Why: "it closes first, before the neck: else the neck sinks"})
-	h.Do("ribbon", "Sew the ribbon in at the waist", 15, nil, "To the back and its seams at the waist line only; it closes before the fronts "+
+	h.Do("ribbon", "Sew the ribbon in at the waist", 15, nil, "To the back and its seams at the waist line only; it closes before "+
+		"the fronts "+
 		"do.", after("seams", "it lies over the seams"))
 	if e, ok := h.edge("over-arm", "arm-seam"); ok {
-		h.Remark(false, "How far the arms reach", fmt.Sprintf("The upper arm stays by the body: the seam before it is closed for %s, and the "+
+		h.Remark(false, "How far the arms reach", fmt.Sprintf("The upper arm stays by the body: the seam before it is closed for %s, "+
+			"and the "+
 			"hand comes out below. To lift the elbow to the front it wants a longer opening or more round the arms.",
 			measure.Tell(e.Length())))
 	}

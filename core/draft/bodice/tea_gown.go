@@ -94,7 +94,8 @@ func (TeaGown) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		return draft.Draft{}, err
 	}
 	h.hangs(float64(in.Thickness))
-	if err := part.Trained(h.Draft, on, v, []part.Between{{Piece: "front", From: 0, To: 90}, {Piece: "back", From: 90, To: 180}}); err != nil {
+	if err := part.Trained(h.Draft, on, v, []part.Between{{Piece: "front", From: 0, To: 90}, {Piece: "back", From: 90,
+		To: 180}}); err != nil {
 		return draft.Draft{}, err
 	}
 	h.tellTea()
@@ -219,7 +220,8 @@ func (h *half) pleatedBehind() error {
 
 // linedFitted adds the fitted lining: a boned basque that is hooked before, cut in lining only.
 func (h *half) linedFitted(in cloth.Fabric) error {
-	set := draft.Settings{"sleeve": "none", "collar_kind": "none", "closes": "hooks", "front_point": hipLow, "side_low": hipLow, "back_low": hipLow,
+	set := draft.Settings{"sleeve": "none", "collar_kind": "none", "closes": "hooks", "front_point": hipLow, "side_low": hipLow,
+		"back_low":  hipLow,
 		"bust_ease": h.v.Number("lining_ease"), "waist_ease": h.v.Number("lining_ease"), "hip_ease": math.Max(h.v.Number("lining_ease"), 20)}
 	for _, key := range []string{"neck_front", "neck_back", "neck_wide", "inset", "scye_drop", "allowance"} {
 		set[key] = h.v.Number(key)

@@ -64,15 +64,17 @@ func (Panelled) Parameters() []draft.Parameter {
 		panel, sleeve,
 		draft.OneOf("panel_top", "The panel’s top", "Sewn to the sleeve it gives the arm room. Hemmed, it stays open under the arm and lets "+
 			"air in.", "sewn", "sewn to the sleeve", "open", "hemmed, and open"),
-		draft.Mm("wedge", "Shoulder, sloped by", 0, 60, 32, "⟦2.5 cm⟧ to ⟦4 cm⟧ over the shoulder: shallow, the arms are lifted", figure.Memory,
+		draft.Mm("wedge", "Shoulder, sloped by", 0, 60, 32, "⟦2.5 cm⟧ to ⟦4 cm⟧ over the shoulder: shallow, the arms are lifted",
+			figure.Memory,
 			"The surplus is folded and stitched down, not cut off."),
 		draft.Mm("neck_wide", "Neck, half width", 60, 160, 100, "⟦10 cm⟧", figure.Memory, "From the centre to the shoulder seam."),
 		draft.Mm("neck_back", "Neck, deep behind", 10, 120, 25, "just below the nape", figure.Memory, "As before."),
 		draft.Mm("neck_slit", "Neck slit, down the centre front", 0, 200, 0, "none", figure.Memory, "Both its edges count."), deep,
 		draft.OneOf("ends", "Lower edge and sleeve ends", "A selvedge needs no hem: front, back and panels then lie across the cloth, their "+
 			"lower edges along it.", "turned", "hemmed", "selvedge", "the selvedge"),
-		draft.Mm("hem", "Hem allowance", 8, 60, 20, "once, by hand: fulled cloth does not fray", figure.Practice, "At lower edge and sleeves, "+
-			"where they are hemmed."),
+		draft.Mm("hem", "Hem allowance", 8, 60, 20, "once, by hand: fulled cloth does not fray", figure.Practice,
+			"At lower edge and sleeves, "+
+				"where they are hemmed."),
 		draft.Mm("allowance", "Seam allowance", 8, 25, 15, "both sides are stitched down", figure.Practice, "At every seam.")}
 }
 
@@ -137,7 +139,8 @@ func (s *panelled) body(id, name string, deep float64, v draft.Values) pattern.P
 	p.Marks = []pattern.Mark{{Kind: pattern.SlashLine, Path: first, Label: "cut first"}}
 	if slit := v.Number("neck_slit"); slit > 0 && id == "front" {
 		from := neck[len(neck)-1]
-		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.SlashLine, Path: []plane.Point{from, from.Sub(plane.Pt(0, slit))}, Label: "slit"})
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.SlashLine, Path: []plane.Point{from, from.Sub(plane.Pt(0, slit))},
+			Label: "slit"})
 	}
 	s.end(&p, "hem", v)
 	return p
@@ -185,7 +188,8 @@ func (s *panelled) pieces(v draft.Values) []pattern.Piece {
 	}
 	sleeve.Split("top", stretches...)
 	sleeve.Notches = append(sleeve.Notches, pattern.Notch{Edge: "head-front", At: 0, Label: "shoulder"})
-	return []pattern.Piece{s.body("front", "Front", v.Number("neck_front"), v), s.body("back", "Back", v.Number("neck_back"), v), panel, sleeve}
+	return []pattern.Piece{s.body("front", "Front", v.Number("neck_front"), v), s.body("back", "Back", v.Number("neck_back"), v),
+		panel, sleeve}
 }
 
 // Draft drafts it.

@@ -69,7 +69,8 @@ func robed(d *draft.Draft, wide float64) {
 	d.Pieces = append(d.Pieces, p)
 	d.Works = append(d.Works, notion.Worked{Key: "robings", Name: "the robings to the fronts", Of: technique.Join, Join: pattern.SetOn,
 		Technique: "lapped", Length: 2 * long})
-	d.Tell("set-on", fmt.Sprintf("Fold each robing along its middle, raw edges in. Its outer edge runs from the shoulder seam to the front edge at "+
+	d.Tell("set-on", fmt.Sprintf("Fold each robing along its middle, raw edges in. Its outer edge runs from the shoulder seam to the "+
+		"front edge at "+
 		"the waist, %s; catch it at the shoulder, and tack its inner edge so that pins hold the fronts beneath it.", measure.Tell(long)))
 }
 
@@ -120,6 +121,11 @@ func pleatedBack(d *draft.Draft, take float64) error {
 		longer.Marks = longer.Marks[:len(longer.Marks)-1] // what was the centre is no line of the gown
 		p = longer
 	}
+	stretch, _ = p.Edge(lower.Edge)
+	low, far := plane.BoxOf(stretch.Line).Min.X-1, plane.BoxOf(stretch.Line).Max.X+1
+	p.Marks = slices.DeleteFunc(p.Marks, func(m pattern.Mark) bool { // it is not pleated to the waist seam there
+		return (m.Kind == pattern.PleatFold || m.Kind == pattern.PleatTo) && m.Path[0].X > low && m.Path[0].X < far
+	})
 	if err := runUp(&p, lower.Edge, centre, high); err != nil {
 		return err
 	}
@@ -139,10 +145,12 @@ func pleatedBack(d *draft.Draft, take float64) error {
 	}
 	d.Wear.Hem += 2 * more
 	top, _ := p.Edge("pleated-top")
-	d.Works = append(d.Works, notion.Worked{Key: "pleated-back", Name: "the pleated back to its lining", Of: technique.Join, Join: pattern.SetOn,
+	d.Works = append(d.Works, notion.Worked{Key: "pleated-back", Name: "the pleated back to its lining", Of: technique.Join,
+		Join:      pattern.SetOn,
 		Technique: "lapped", Length: 2 * (2*high + top.Length())})
 	d.Measure("pleated", "the pleated back", "in cloth, across both halves", 2*top.Length())
-	d.Tell("pleats", fmt.Sprintf("The back first: from the neck to the waist in one, over its lining. Two pleats a side of about %s, towards the "+
+	d.Tell("pleats", fmt.Sprintf("The back first: from the neck to the waist in one, over its lining. Two pleats a side of about %s, "+
+		"towards the "+
 		"side; stitched down to the waist, free below. What stands over neck and shoulders is cut off when it lies.", measure.Tell(take)))
 	return nil
 }

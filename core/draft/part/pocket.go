@@ -18,7 +18,8 @@ func PocketsAsked() []draft.Parameter {
 	mouth := draft.Mm("pocket_mouth", "Pocket, its mouth", 110, 220, 150, "a hand with a glove", figure.Practice, "Along the seam.")
 	down.When = func(v draft.Values) bool { return v.Choice("pockets") != "none" }
 	mouth.When = down.When
-	kind := draft.OneOf("pocket_kind", "Kind of pocket", "In the seam: both halves are sewn on before it is closed. A patch is set on before "+
+	kind := draft.OneOf("pocket_kind", "Kind of pocket", "In the seam: both halves are sewn on before it is closed. A patch is set "+
+		"on before "+
 		"the seams are sewn, a slit is bound and has its bag behind it.", "seam", "in the side seam", "patch", "a patch, set on",
 		"slit", "a bound slit")
 	kind.When = down.When

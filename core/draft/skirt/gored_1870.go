@@ -23,7 +23,8 @@ func (TiedBack) About() draft.About {
 		Kind: "skirt-tied-back", Name: "Skirt tied back, about 1875", Family: family.Skirt,
 		What: "Front gore, two side gores a side and a pleated back, wide at the hem; tapes inside tie behind and draw it close to the " +
 			"front, so that all the fullness hangs behind. Over a bustle of the 1870s, or without one to 1882.",
-		Usual: cloth.Fabric{Name: "Wool tammy", Colour: "verdigris", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 160, Shrinkage: 0.03},
+		Usual: cloth.Fabric{Name: "Wool tammy", Colour: "verdigris", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 160,
+			Shrinkage: 0.03},
 	}
 }
 
@@ -58,7 +59,8 @@ func (TiedBack) Parameters() []draft.Parameter {
 			}
 		}
 	}
-	ties := draft.Tally("ties", "Pairs of tapes inside", 0, float64(len(tiedAt)), float64(len(tiedAt)), "three: ⟦25 cm⟧, ⟦40 cm⟧ and ⟦55 cm⟧ below the waist",
+	ties := draft.Tally("ties", "Pairs of tapes inside", 0, float64(len(tiedAt)), float64(len(tiedAt)),
+		"three: ⟦25 cm⟧, ⟦40 cm⟧ and ⟦55 cm⟧ below the waist",
 		figure.Memory, "On the seams before the back breadth. None lets it hang free.")
 	return append(list, ties)
 }

@@ -36,7 +36,8 @@ const umbrellaDart = 110.0
 const behindHalf = 45.0
 
 func (Umbrella) Parameters() []draft.Parameter {
-	share := draft.Times("circle", "Part of a circle", 0.2, 1, 0.36, "0.33 to 0.4; 0.55 in the fullest years", figure.Memory,
+	share := draft.Times("circle", "Part of a circle", 0.2, 1, 0.36, "a third and a little more; above a half in the fullest years",
+		figure.Memory,
 		"½ is half a circle. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")
 	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return math.Min(leastUmbrella(on, v), 1), 1 }
 	share.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
@@ -251,7 +252,8 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 			"in folds. A larger part of a circle is wider.", measure.Tell(under), measure.Tell(hem)))
 	}
 	if loose := atHip - on.GirthAt(figure.Hip) - v.Number("hip_ease") - v.Number("gathered"); loose > 250 {
-		d.Remark(false, "It stands off the hip by "+measure.Tell(loose), "One cone from the waist to so wide a hem can’t lie on the hip: the "+
+		d.Remark(false, "It stands off the hip by "+measure.Tell(loose), "One cone from the waist to so wide a hem can’t lie on the "+
+			"hip: the "+
 			"surplus falls into the flutes. A smaller part of a circle, or gores, lie closer.")
 	}
 	d.MockUp = "The upper ⟦25 cm⟧ in cheap cloth, over all that is worn under it: the darts are pinned on the figure, the hip first."

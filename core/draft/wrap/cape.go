@@ -182,7 +182,8 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 		pieces[0].Be(pattern.Layered, "left")
 	case "shoulders":
 		for i, down := 0, s.long+50; i < 2; i++ {
-			l := s.piece(c, []string{"cape-front-lining", "cape-back-lining"}[i], []string{"Cape front, lining", "Cape back, lining"}[i], i == 1, down)
+			l := s.piece(c, []string{"cape-front-lining", "cape-back-lining"}[i], []string{"Cape front, lining",
+				"Cape back, lining"}[i], i == 1, down)
 			l.Hidden, l.Also = true, []pattern.CutFor{{For: pattern.ForLining, N: l.Cut}}
 			l.Edges[0].Allowance, l.Edges[0].Turned = 10, false
 			l.Be(pattern.Enclosed, "left")
@@ -207,7 +208,8 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 	d.Remark(false, fmt.Sprintf("%s under the needle at the neck", measure.Count(under, "layer")), fmt.Sprintf("Coat, collar and cape "+
 		"are about %s thick together where it is sewn on: a long stitch, a strong needle, and a scrap of as many layers tried first.",
 		measure.TellFine(float64(under)*thick)))
-	d.Do("cape", "Sew the cape on", 35, nil, fmt.Sprintf("Darts first: lay left on right, they must end level. Back to front, press open. Coat "+
+	d.Do("cape", "Sew the cape on", 35, nil, fmt.Sprintf("Darts first: lay left on right, they must end level. Back to front, press "+
+		"open. Coat "+
 		"and cape both right side out: centre back to centre back, the dart to the shoulder seam, then the folded front edge to the "+
 		"line on the coat, %s of it. Baste by hand, try on, stitch from the centre back to each side.", measure.Tell(edge)))
 	c.drawn(d, on, s)
