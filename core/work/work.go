@@ -3,9 +3,10 @@
 package work
 
 import (
+	"errors"
 	"fmt"
-	"math"
 	"sort"
+	"strings"
 	"time"
 
 	"gonum.org/v1/gonum/graph"
@@ -24,10 +25,12 @@ const (
 	Hand    Need = "by hand"
 )
 
-// After is a step that must be done first, and what goes wrong otherwise.
+// After is a step that must be done first, and what goes wrong otherwise. Hours pass between the two in which nothing
+// is done to it: it dries, hangs or is posted.
 type After struct {
-	Step string
-	Why  string
+	Step  string
+	Why   string
+	Hours float64
 }
 
 // Step is one operation.
@@ -83,7 +86,7 @@ func Order(steps []Step) ([]Step, error) {
 		sort.Slice(n, func(a, b int) bool { return n[a].ID() < n[b].ID() })
 	})
 	if err != nil {
-		return nil, fmt.Errorf("the order of work runs in a circle: %w", err)
+		return nil, &LoopError{loopIn(steps, err)}
 	}
 	out := make([]Step, len(nodes))
 	for i, n := range nodes {
@@ -92,11 +95,57 @@ func Order(steps []Step) ([]Step, error) {
 	return out, nil
 }
 
-// Forecast is the day the work would be done: minutes left, at so many hours
-// a day, the first of them on from. Nothing left is done the day before from.
-func Forecast(minutes, hoursPerDay float64, from time.Time) time.Time {
-	days := int(math.Ceil(minutes/60/hoursPerDay - 1e-9))
-	return from.AddDate(0, 0, days-1)
+// LoopError is an order of work that runs in a circle: each of the steps must come after the next, and the last after the
+// first.
+type LoopError struct{ Steps []Step }
+
+func (e *LoopError) Error() string {
+	names := make([]string, 0, len(e.Steps)+1)
+	for _, s := range e.Steps {
+		names = append(names, s.Name)
+	}
+	if len(names) > 0 {
+		names = append(names, names[0])
+	}
+	return "the order of work runs in a circle: " + strings.Join(names, " waits for ")
+}
+
+// loopIn is a circle among the steps that could not be sorted.
+func loopIn(steps []Step, err error) []Step {
+	at := map[string]int{}
+	for i, s := range steps {
+		at[s.ID] = i
+	}
+	var knots topo.Unorderable
+	if !errors.As(err, &knots) || len(knots) == 0 {
+		return nil
+	}
+	within := map[int]bool{}
+	for _, n := range knots[0] {
+		within[int(n.ID())] = true
+	}
+	// Every step of a knot waits for another one of it: walked along, a step comes round again.
+	seen := map[int]int{}
+	var way []int
+	for i := int(knots[0][0].ID()); ; {
+		if from, ok := seen[i]; ok {
+			way = way[from:]
+			break
+		}
+		seen[i] = len(way)
+		way = append(way, i)
+		for _, a := range steps[i].After {
+			if within[at[a.Step]] {
+				i = at[a.Step]
+				break
+			}
+		}
+	}
+	out := make([]Step, len(way))
+	for k, i := range way {
+		out[k] = steps[i]
+	}
+	return out
 }
 
 // DaysUntil counts whole days from one date to another, by the calendar.
