@@ -4,6 +4,7 @@ go 1.26.0
 
 require (
 	codeberg.org/go-pdf/fpdf v0.12.0
+	github.com/arran4/golang-ical v0.3.4
 	github.com/chromedp/cdproto v0.159.2
 	github.com/chromedp/chromedp v0.23.0
 	github.com/gin-contrib/gzip v1.2.5

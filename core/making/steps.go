@@ -69,7 +69,33 @@ func tidy(g Garment, all []work.Step) []work.Step {
 			s.After = []work.After{{Step: "cut", Why: "there must be something to sew"}}
 		}
 	}
+	rest(g, all)
 	return all
+}
+
+// Hours that pass before a step because of what came before it (from memory): washed cloth dries, what hangs off the grain
+// drops over night, cut on the bias for two days.
+const drying, dropping, droppingBias = 8.0, 12.0, 48.0
+
+// rest says between which steps nothing is done while hours pass.
+func rest(g Garment, all []work.Step) {
+	hours := dropping
+	for _, p := range g.Pieces {
+		if p.GrainDegrees == 45 && !p.Hidden {
+			hours = droppingBias
+		}
+	}
+	for i := range all {
+		for k := range all[i].After {
+			a := &all[i].After[k]
+			switch {
+			case a.Step == "wash":
+				a.Hours = drying
+			case all[i].ID == "hang":
+				a.Hours = hours
+			}
+		}
+	}
 }
 
 // fill works out what a step takes from the rows that are worked in it; it is false when

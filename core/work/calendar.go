@@ -138,9 +138,10 @@ func (c Calendar) prepared(all []Operation) *prepared {
 			p.lags[i] = append(p.lags[i], nights(hours[[2]string{all[i].ID, all[k].ID}]))
 		}
 		_, awaited := c.Arrivals[all[i].ID]
-		p.tied[i] = awaited || len(c.Fittings) > 0 && slices.Contains(all[i].Needs, Wearer) || slices.ContainsFunc(c.Outs, func(x Outage) bool {
-			return slices.Contains(all[i].Needs, x.Need)
-		})
+		p.tied[i] = awaited || len(c.Fittings) > 0 && slices.Contains(all[i].Needs, Wearer) || slices.ContainsFunc(c.Outs,
+			func(x Outage) bool {
+				return slices.Contains(all[i].Needs, x.Need)
+			})
 	}
 	return p
 }

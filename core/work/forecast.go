@@ -55,11 +55,12 @@ func (c Calendar) Forecast(ctx context.Context, all []Operation, t Trials) (Fore
 		if ctx.Err() != nil {
 			return f, ctx.Err()
 		}
-		times := make([]float64, len(all))
-		all := math.Exp(t.Common * own.NormFloat64())
+		times, alone := make([]float64, len(all)), make([]float64, len(all))
+		common := math.Exp(t.Common * own.NormFloat64())
 		for i := range times {
-			if !p.all[i].Done {
-				times[i] = samplers[i].draw() * all
+			if !all[i].Done {
+				alone[i] = samplers[i].draw()
+				times[i] = alone[i] * common
 			}
 		}
 		placed, unplaced := p.schedule(times)
@@ -68,7 +69,8 @@ func (c Calendar) Forecast(ctx context.Context, all []Operation, t Trials) (Fore
 		}
 		d := Finish(placed)
 		f.Days = append(f.Days, d)
-		drawn[run], ends[run] = times, float64(d)
+		// What all share says nothing of one: it is taken out of the end as well.
+		drawn[run], ends[run] = alone, float64(d)/common
 		if run%8 == 0 { // the chain changes little from one trial to the next
 			_, chain, _ := Critical(p.all, times)
 			for _, i := range chain {

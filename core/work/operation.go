@@ -47,7 +47,8 @@ type Operation struct {
 	Station Station
 	Spread  Spread
 	Done    bool
-	Thread  string // what is on the machine for it, "" for anything
+	Whole   float64 // likely minutes in all, also of what was begun
+	Thread  string  // what is on the machine for it, "" for anything
 }
 
 // Spread is how long a step takes, minutes: at best, most likely, and when things go wrong.
@@ -88,7 +89,8 @@ func (s Spread) from(src rand.Source) sampler {
 		return sampler{low: s.Likely, fixed: true}
 	}
 	wide := s.High - s.Low
-	return sampler{low: s.Low, wide: wide, beta: distuv.Beta{Alpha: 1 + 4*(s.Likely-s.Low)/wide, Beta: 1 + 4*(s.High-s.Likely)/wide, Src: src}}
+	return sampler{low: s.Low, wide: wide, beta: distuv.Beta{Alpha: 1 + 4*(s.Likely-s.Low)/wide, Beta: 1 + 4*(s.High-s.Likely)/wide,
+		Src: src}}
 }
 
 func (s sampler) draw() float64 {

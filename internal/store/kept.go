@@ -234,7 +234,10 @@ type keptFastening struct {
 	For, Why string
 }
 
-type keptAfter struct{ Step, Why string }
+type keptAfter struct {
+	Step, Why string
+	Hours     float64 `json:",omitempty"`
+}
 
 type keptDepth struct{ Drop, Depth float64 }
 

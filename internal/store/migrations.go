@@ -129,6 +129,10 @@ type (
 		Profile string `gorm:"not null;default:''"`
 		Sewn    string
 	}
+	ensemble0008 struct {
+		ID       uint   `gorm:"primaryKey;autoIncrement"`
+		Planning string `gorm:"not null;default:'{}'"`
+	}
 	layer0007 struct {
 		ID      uint `gorm:"primaryKey;autoIncrement"`
 		Kind    string
@@ -152,6 +156,7 @@ type (
 )
 
 func (ensemble0007) TableName() string { return "ensembles" }
+func (ensemble0008) TableName() string { return "ensembles" }
 func (layer0007) TableName() string    { return "layers" }
 func (clocked0007) TableName() string  { return "clockeds" }
 func (workroom0007) TableName() string { return "workrooms" }
@@ -234,6 +239,9 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0007_how_it_is_sewn",
 		Migrate: migrateSewing,
+	}, {
+		ID:      "0008_the_plan_up_to_the_day",
+		Migrate: func(tx *gorm.DB) error { return added(tx, &ensemble0008{}, "Planning") },
 	}}
 }
 

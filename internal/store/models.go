@@ -129,6 +129,7 @@ type Ensemble struct {
 	// chosen for all of it.
 	Profile   technique.Profile `gorm:"not null;default:''" json:"profile"`
 	Sewn      making.Choices    `gorm:"serializer:json" json:"sewn"`
+	Planning  Planning          `gorm:"serializer:json;not null;default:'{}'" json:"planning"`
 	Maker     making.Maker      `gorm:"-" json:"-"` // who sews, on what
 	UpdatedAt time.Time         `json:"updated_at"`
 }

@@ -11,13 +11,14 @@ import (
 )
 
 type benchView struct {
-	Now    *planned // the step shown large
-	Drawn  string   // the stack's layer it belongs to
-	Only   string   // "" or "hand": only what can be done away from the workroom
-	Shown  []planned
-	Asked  bool // a step was chosen by its address
-	Needs  []work.Need
-	Beside []planned // what else could be done now
+	Ensemble uint
+	Now      *planned // the step shown large
+	Drawn    string   // the stack's layer it belongs to
+	Only     string   // "" or "hand": only what can be done away from the workroom
+	Shown    []planned
+	Asked    bool // a step was chosen by its address
+	Needs    []work.Need
+	Beside   []planned // what else could be done now
 }
 
 func (s *Server) benchStation(c *call) error {
@@ -28,7 +29,7 @@ func (s *Server) benchStation(c *call) error {
 }
 
 func viewBench(e *ensembleView, step, only string) benchView {
-	v := benchView{Only: only, Now: e.Next()}
+	v := benchView{Ensemble: e.Rec.ID, Only: only, Now: e.Next()}
 	for i := range e.Plan {
 		q := e.Plan[i]
 		if q.ID == step {
@@ -43,6 +44,33 @@ func viewBench(e *ensembleView, step, only string) benchView {
 		}
 	}
 	return v
+}
+
+// Post is where a step is ticked off: a garment's at its layer, one of the maker's own at the plan.
+func (v benchView) Post(p any) string {
+	q := stepOf(p)
+	if q.Own == "" {
+		return fmt.Sprintf("/ensembles/%d/plan", v.Ensemble)
+	}
+	return fmt.Sprintf("/ensembles/%d/layers/%d/step", v.Ensemble, q.LayerID)
+}
+
+// Step is how a step is called there.
+func (v benchView) Step(p any) string {
+	q := stepOf(p)
+	if q.Own != "" {
+		return q.Own
+	}
+	return q.ID
+}
+
+// stepOf is a step as a template has it.
+func stepOf(p any) planned {
+	if q, ok := p.(*planned); ok {
+		return *q
+	}
+	q, _ := p.(planned)
+	return q
 }
 
 // clocked is what the time spent on a step says of its techniques.

@@ -24,6 +24,7 @@ var places = []place{
 	{Name: "cloth", Label: "Cloth", OfLayer: true, open: (*Server).clothStation},
 	{Name: "buy", Label: "To buy", open: (*Server).buyStation},
 	{Name: "seams", Label: "Seams", OfLayer: true, open: (*Server).seamsStation},
+	{Name: "plan", Label: "Plan", open: (*Server).planStation},
 	{Name: "bench", Label: "Bench", open: (*Server).benchStation},
 }
 

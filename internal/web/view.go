@@ -134,6 +134,9 @@ var functions = template.FuncMap{
 	"add":        func(a, b int) int { return a + b },
 	"sub":        func(a, b float64) float64 { return a - b },
 	"states":     store.States,
+	"longDay":    longDay,
+	"mul":        func(a, b float64) float64 { return a * b },
+	"slice":      func(all ...string) []string { return all },
 	"dict": func(pairs ...any) map[string]any {
 		m := map[string]any{}
 		for i := 0; i+1 < len(pairs); i += 2 {
@@ -178,6 +181,8 @@ type ensembleView struct {
 	Plan     []planned
 	PlanErr  string
 	Ready    time.Time // when it would be done
+	Calendar work.Calendar
+	Laid     []work.Placed // the plan in days
 	Late     bool
 	Undo     string
 	Last     uint       // the action that would be undone

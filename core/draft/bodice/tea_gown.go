@@ -37,11 +37,11 @@ const hipLow = 120.0
 func (TeaGown) Parameters() []draft.Parameter {
 	pleats := draft.Tally("pleats", "Pleats behind, a side", 1, 4, 2, "two", figure.Memory, "Folded towards the centre back.")
 	stitched := draft.Mm("stitched", "Pleats stitched down", 20, 240, 120, "⟦12 cm⟧", figure.Memory, "From the neck.")
-	full := draft.Mm("fullness", "Pleated behind, in all", 0, 1000, 600, "⟦50 cm⟧ to ⟦90 cm⟧", figure.Memory,
+	full := draft.Mm("fullness", "Pleated behind, in all", 0, 1000, 500, "⟦50 cm⟧ to ⟦90 cm⟧", figure.Memory,
 		"Cloth beside what the back needs. 0 for a plain back.")
 	pleats.When = func(v draft.Values) bool { return v.Number("fullness") >= leastFull }
 	stitched.When = pleats.When
-	flare := draft.Times("flare", "Side seams slope out, degrees", 0, 16, 8, "a soft flare", figure.Memory, "From the waist to the hem.")
+	flare := draft.Times("flare", "Side seams slope out, degrees", 0, 16, 6, "a soft flare", figure.Memory, "From the waist to the hem.")
 	flare.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least := math.Min(leastFlare(on, v), 30)
 		return least, math.Max(16, least+4)

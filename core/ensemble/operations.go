@@ -1,0 +1,179 @@
+package ensemble
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"ardentgusset/core/work"
+)
+
+// School is a side taken where makers disagree about an order.
+type School string
+
+// Sleeves are set before the skirt is joined, so that there is less cloth to turn about, or after, when the waist fits.
+// Seams are pressed as they are sewn, or all of them at once.
+const (
+	SleevesAfter School = "sleeves-after"
+	PressAsYouGo School = "press-as-you-go"
+)
+
+// SchoolAbout describes a disputed order and its other side.
+type SchoolAbout struct {
+	School       School
+	Usual, Other string
+}
+
+// Schools are the disputed orders.
+func Schools() []SchoolAbout {
+	return []SchoolAbout{
+		{SleevesAfter, "Sleeves before the skirt is joined: less cloth to turn about", "The skirt first: the sleeves are set when the " +
+			"waist fits"},
+		{PressAsYouGo, "All seams sewn, then all pressed", "Each seam pressed before the next is sewn"},
+	}
+}
+
+// Extra is a step of the maker's own, of a garment or of a job beside them: a wig, shoes, the journey, a fitting.
+type Extra struct {
+	ID, Name, Job string
+	Layer         string // of the garment it belongs to, "" for a job beside them
+	Minutes       float64
+	Needs         []work.Need
+	After, Before []string // operations
+	Hours         float64  // that pass after it before what comes after it
+	Done          bool
+}
+
+// Given is what the plan rests on beside the drafts.
+type Given struct {
+	Done    func(layer, step string) bool
+	Spent   func(layer, step string) float64 // minutes so far
+	Extras  []Extra
+	Schools []School
+	Pace    work.Pace
+}
+
+// least is how much of a step that was begun is left at least, as a part of its likely time (from memory).
+const leastLeft = 0.1
+
+// Operations are all steps of the ensemble as operations of a plan, in an order that keeps every reason. The error of a
+// circle names its steps.
+func Operations(stages []Stage, g Given) ([]work.Operation, error) {
+	steps, err := Order(stages)
+	if err != nil {
+		return nil, err
+	}
+	names, threads := map[string]string{}, map[string]string{}
+	for _, s := range stages {
+		names[s.ID], threads[s.ID] = s.Name, s.Fabric.Colour
+	}
+	var out []work.Operation
+	for _, s := range steps {
+		o := work.Operation{Step: s.Step, Lane: s.Layer, Station: stationOf(s), Spread: work.Around(s.Step), Done: g.Done(s.Layer, s.Own)}
+		o.After = slices.Clone(o.After)
+		if o.Station == work.AtMachine || o.Station == work.AtOverlock {
+			o.Thread = threads[s.Layer]
+		}
+		if s.Technique == "" { // what was clocked of a technique is in its time already
+			o.Spread = o.Spread.Times(g.Pace.Of(o.Station))
+		}
+		o.Whole = o.Spread.Likely
+		o.Spread = left(o.Spread, g.Spent(s.Layer, s.Own))
+		o.Minutes = o.Spread.Likely
+		out = append(out, o)
+	}
+	schooled(out, g.Schools)
+	if out, err = extended(out, g.Extras); err != nil {
+		return nil, err
+	}
+	return work.InOrder(out)
+}
+
+// stationOf is where a step of a garment is done.
+func stationOf(s LayerStep) work.Station {
+	if strings.HasPrefix(s.Technique, "overlock") {
+		return work.AtOverlock
+	}
+	return work.StationOf(s.Step)
+}
+
+// left is what of a step is still to do when so many minutes were spent on it.
+func left(s work.Spread, spent float64) work.Spread {
+	if spent <= 0 {
+		return s
+	}
+	return work.Spread{Low: math.Max(s.Low-spent, s.Low*leastLeft), Likely: math.Max(s.Likely-spent, s.Likely*leastLeft),
+		High: math.Max(s.High-spent, s.High*leastLeft)}
+}
+
+// schooled takes the other side of disputed orders.
+func schooled(all []work.Operation, schools []School) {
+	at := map[string]int{}
+	for i, o := range all {
+		at[o.ID] = i
+	}
+	for i := range all {
+		lane, own, _ := strings.Cut(all[i].ID, "/")
+		key := func(step string) string { return lane + "/" + step }
+		switch {
+		case own == "waist" && slices.Contains(schools, SleevesAfter):
+			k, ok := at[key("sleeves")]
+			if !ok {
+				continue
+			}
+			drop := func(a work.After) bool { return a.Step == key("sleeves") || a.Step == key("close") }
+			if slices.ContainsFunc(all[k].After, func(a work.After) bool { return a.Step == all[i].ID }) {
+				continue
+			}
+			all[i].After = slices.DeleteFunc(all[i].After, drop)
+			all[k].After = append(all[k].After, work.After{Step: all[i].ID, Why: "the waist fits before the sleeves are set"})
+		case own == "press" && slices.Contains(schools, PressAsYouGo):
+			if k, ok := at[key("seams")]; ok { // the iron stands by: its time goes to the seams
+				moved := all[i].Minutes - 1
+				if moved > 0 && !all[i].Done && !all[k].Done {
+					share := 1 / math.Max(all[i].Minutes, 1)
+					all[k].Spread = work.Spread{Low: all[k].Spread.Low + all[i].Spread.Low*(1-share), Likely: all[k].Spread.Likely + moved,
+						High: all[k].Spread.High + all[i].Spread.High*(1-share)}
+					all[k].Minutes = all[k].Spread.Likely
+					all[k].Needs = append(slices.Clone(all[k].Needs), work.Iron)
+					all[i].Spread, all[i].Minutes = work.Spread{Low: 1, Likely: 1, High: 2}, 1
+				}
+			}
+		}
+	}
+}
+
+// extended adds the maker's own steps.
+func extended(all []work.Operation, extras []Extra) ([]work.Operation, error) {
+	at := map[string]int{}
+	for i, o := range all {
+		at[o.ID] = i
+	}
+	for _, x := range extras {
+		if _, twice := at[x.ID]; twice {
+			return nil, fmt.Errorf("two steps are called %s", x.Name)
+		}
+		s := work.Step{ID: x.ID, Name: x.Name, Minutes: x.Minutes, Needs: x.Needs}
+		lane := x.Layer
+		if lane == "" {
+			lane = "job/" + x.Job
+		}
+		at[x.ID] = len(all)
+		all = append(all, work.Operation{Step: s, Lane: lane, Station: work.StationOf(s), Spread: work.Around(s), Done: x.Done,
+			Whole: x.Minutes})
+	}
+	for _, x := range extras {
+		for _, a := range x.After { // what is no longer part of the work is not waited for
+			if k, ok := at[a]; ok && a != x.ID {
+				all[at[x.ID]].After = append(all[at[x.ID]].After, work.After{Step: all[k].ID, Why: "you asked for it"})
+			}
+		}
+		for _, b := range x.Before {
+			if k, ok := at[b]; ok && b != x.ID {
+				all[k].After = append(all[k].After, work.After{Step: x.ID, Why: "you asked for it", Hours: x.Hours})
+			}
+		}
+	}
+	return all, nil
+}

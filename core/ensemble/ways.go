@@ -1,0 +1,188 @@
+package ensemble
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"sort"
+	"strings"
+
+	"ardentgusset/core/making"
+	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
+)
+
+// WayKind is how a way out is taken.
+type WayKind string
+
+const (
+	ByTechnique WayKind = "technique" // another technique for all that is alike in a layer
+	LeaveOut    WayKind = "leave"     // without a layer
+	InBatches   WayKind = "batches"   // by station, with fewer changes of tools
+)
+
+// Way is a way to be done sooner, before it is taken.
+type Way struct {
+	Kind    WayKind
+	What    string // what would be done
+	Costs   string // what it costs: how it is seen, and whether it lasts
+	Layer   string
+	Row, To string  // of another technique: what it is for, and its key
+	Saves   float64 // minutes
+	Seen    float64 // 0 where nobody sees it, 1 where everybody does
+	saves   map[string]float64
+}
+
+// worthwhile is the least that is worth a change, minutes, change what a change of tools takes, and mostWays how many are
+// told (from memory).
+const worthwhile, change, mostWays = 10.0, 2.0, 8
+
+// Ways are the ways out of being late that the drafts know, the ones that save the most for what is seen of them first.
+func Ways(stages []Stage, maker making.Maker, all []work.Operation, batched bool) []Way {
+	done := map[string]bool{}
+	for _, o := range all {
+		done[o.ID] = o.Done
+	}
+	var out []Way
+	for i, s := range stages {
+		if s.Err != nil {
+			continue
+		}
+		outer := i == len(stages)-1
+		out = append(out, simpler(s, maker, done, outer)...)
+		if w, ok := without(s, all, outer); ok {
+			out = append(out, w)
+		}
+	}
+	if !batched {
+		if other, err := work.Batched(all); err == nil {
+			now, nowThreads := work.Changes(all)
+			then, thenThreads := work.Changes(other)
+			if saved := float64(now+nowThreads-then-thenThreads) * change; saved >= worthwhile {
+				out = append(out, Way{Kind: InBatches, What: "Work in batches by station: pin all, sew all, press all",
+					Costs: fmt.Sprintf("%d changes of tool or thread instead of %d; more lies about half done", then+thenThreads,
+						now+nowThreads), Saves: saved})
+			}
+		}
+	}
+	worth := func(w Way) float64 {
+		if w.Kind == LeaveOut { // the last thing to do
+			return w.Saves * 0.1 * (1 - 0.6*w.Seen)
+		}
+		return w.Saves * (1 - 0.6*w.Seen)
+	}
+	sort.SliceStable(out, func(a, b int) bool { return worth(out[a]) > worth(out[b]) })
+	return out[:min(len(out), mostWays)]
+}
+
+// simpler are quicker techniques for what is alike in a layer.
+func simpler(s Stage, maker making.Maker, done map[string]bool, outer bool) []Way {
+	thick := float64(s.Fabric.Thickness)
+	groups := map[string][]making.Row{}
+	var keys []string
+	for _, r := range s.Making.Rows {
+		if done[s.ID+"/"+making.StepOf(r)] || r.Minutes < 1 {
+			continue
+		}
+		if groups[r.Like] == nil {
+			keys = append(keys, r.Like)
+		}
+		groups[r.Like] = append(groups[r.Like], r)
+	}
+	var out []Way
+	for _, key := range keys {
+		rows := groups[key]
+		first := rows[0]
+		var best Way
+		for _, t := range technique.Rank(first.Of, first.Situation, technique.Quick) {
+			if t.Key == first.Technique.Key || t.Score < -4 {
+				continue
+			}
+			w := Way{Kind: ByTechnique, Layer: s.ID, Row: key, To: t.Key, saves: map[string]float64{}}
+			for _, r := range rows {
+				as := r.As(t.Technique, thick, maker)
+				saved := r.Minutes + r.FinishMinutes - as.Minutes - as.FinishMinutes
+				w.Saves += saved
+				w.saves[s.ID+"/"+making.StepOf(r)] += saved
+			}
+			if w.Saves < worthwhile || w.Saves <= best.Saves {
+				continue
+			}
+			w.What = fmt.Sprintf("%s, %s: %s in place of %s", s.Name, inSentence(first.Name), inSentence(t.Name),
+				inSentence(first.Technique.Name))
+			w.Seen = 0.15
+			w.Costs = "nobody sees it"
+			if first.Situation.Seen && outer {
+				w.Seen, w.Costs = 0.7, "it is seen"
+			} else if first.Situation.Seen {
+				w.Seen, w.Costs = 0.4, "it is seen a little"
+			}
+			if len(t.Against) > 0 {
+				w.Costs += "; " + t.Against[0]
+			}
+			best = w
+		}
+		if best.To != "" {
+			out = append(out, best)
+		}
+	}
+	return out
+}
+
+// without is leaving a layer out that nothing was done of yet.
+func without(s Stage, all []work.Operation, outer bool) (Way, bool) {
+	w := Way{Kind: LeaveOut, Layer: s.ID, What: "Leave out, borrow or buy: " + s.Name, Seen: 0.4, saves: map[string]float64{},
+		Costs: "what lies over it is drafted anew to a figure without it"}
+	if outer {
+		w.Seen, w.Costs = 1, "it is what is seen of the costume"
+	}
+	for _, o := range all {
+		if o.Lane == s.ID {
+			if o.Done {
+				return w, false
+			}
+			w.Saves += o.Minutes
+			w.saves[o.ID] = o.Minutes
+		}
+	}
+	return w, w.Saves >= worthwhile && !s.Draft.Wear.Shapes()
+}
+
+// Try is the plan as it would be with a way taken.
+func (w Way) Try(all []work.Operation) []work.Operation {
+	out := slices.Clone(all)
+	if w.Kind == InBatches {
+		if other, err := work.Batched(all); err == nil {
+			out = slices.Clone(other)
+		}
+		part := 1 - w.Saves/math.Max(total(out), 1)
+		for i := range out {
+			out[i].Spread, out[i].Minutes = out[i].Spread.Times(part), out[i].Minutes*part
+		}
+		return out
+	}
+	for i := range out {
+		if saved, ok := w.saves[out[i].ID]; ok && out[i].Minutes > 0 {
+			part := math.Max(1-saved/out[i].Minutes, 0)
+			out[i].Spread, out[i].Minutes = out[i].Spread.Times(part), out[i].Minutes*part
+		}
+	}
+	return out
+}
+
+func total(all []work.Operation) (sum float64) {
+	for _, o := range all {
+		if !o.Done {
+			sum += o.Minutes
+		}
+	}
+	return sum
+}
+
+// inSentence is a name within a sentence.
+func inSentence(name string) string {
+	if name == "" {
+		return ""
+	}
+	return strings.ToLower(name[:1]) + name[1:]
+}

@@ -1,0 +1,330 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/work"
+
+	"gorm.io/gorm"
+)
+
+// Planning is what a maker said of the time up to the day. It is kept as JSON; dates are written 2006-01-02.
+type Planning struct {
+	Hours      *[7]float64       `json:"hours,omitempty"` // by weekday, Sunday first; nil: as many every day as the ensemble says
+	Days       []PlannedDays     `json:"days,omitempty"`
+	Fittings   []string          `json:"fittings,omitempty"`
+	Deliveries []Delivery        `json:"deliveries,omitempty"`
+	Own        []OwnStep         `json:"own,omitempty"`
+	Schools    []ensemble.School `json:"schools,omitempty"`
+	Batched    bool              `json:"batched,omitempty"`
+	Paused     *Pause            `json:"paused,omitempty"`
+	Next       int               `json:"next,omitempty"` // number of the last thing that was added
+}
+
+// DaysKind is what is particular about some days.
+type DaysKind string
+
+const (
+	AwayDays    DaysKind = "away"    // only work by hand
+	IllDays     DaysKind = "ill"     // none
+	MachineDays DaysKind = "machine" // the machine is out of order
+	OtherDays   DaysKind = "hours"   // other hours than usual
+)
+
+// PlannedDays are days that are not as usual.
+type PlannedDays struct {
+	ID    string   `json:"id"`
+	Kind  DaysKind `json:"kind"`
+	From  string   `json:"from"`
+	To    string   `json:"to"`
+	Hours float64  `json:"hours"`
+	Why   string   `json:"why,omitempty"`
+}
+
+// Delivery is something that is awaited: an operation can't begin before the day.
+type Delivery struct {
+	ID   string `json:"id"`
+	What string `json:"what"`
+	On   string `json:"on"`
+	For  string `json:"for"` // operation
+}
+
+// OwnStep is a step that the maker added.
+type OwnStep struct {
+	ID      string      `json:"id"`
+	Name    string      `json:"name"`
+	Job     string      `json:"job,omitempty"`
+	Layer   uint        `json:"layer,omitempty"`
+	Minutes float64     `json:"minutes"`
+	Needs   []work.Need `json:"needs,omitempty"`
+	After   []string    `json:"after,omitempty"`
+	Before  []string    `json:"before,omitempty"`
+	Rest    float64     `json:"rest_hours,omitempty"`
+	DoneAt  *time.Time  `json:"done_at,omitempty"`
+}
+
+// Pause is why work on an ensemble stopped, and what is needed to go on.
+type Pause struct {
+	On    string `json:"on"`
+	Where string `json:"where"`
+	Needs string `json:"needs"`
+}
+
+// most is how many of each may be kept.
+const mostPlanned = 200
+
+// Extras are the maker's own steps as the plan takes them.
+func (p Planning) Extras() []ensemble.Extra {
+	var out []ensemble.Extra
+	for _, o := range p.Own {
+		x := ensemble.Extra{ID: o.ID, Name: o.Name, Job: o.Job, Minutes: o.Minutes, Needs: o.Needs, After: o.After, Before: o.Before,
+			Hours: o.Rest, Done: o.DoneAt != nil}
+		if o.Layer != 0 {
+			x.Layer = strconv.Itoa(int(o.Layer))
+		}
+		out = append(out, x)
+	}
+	return out
+}
+
+// Calendar is the time from a day on.
+func (e Ensemble) Calendar(from time.Time) work.Calendar {
+	y, m, d := from.Date()
+	c := work.Calendar{First: time.Date(y, m, d, 0, 0, 0, 0, time.UTC), Arrivals: map[string]work.Day{}}
+	for i := range c.Hours {
+		c.Hours[i] = math.Max(e.Hours, 0.25)
+	}
+	p := e.Planning
+	if p.Hours != nil {
+		c.Hours = *p.Hours
+	}
+	day := func(s string) work.Day {
+		t, err := time.Parse(time.DateOnly, s)
+		if err != nil { // it was checked when it was kept
+			return 0
+		}
+		return c.DayOf(t)
+	}
+	for _, s := range p.Days {
+		span := work.Span{From: day(s.From), To: day(s.To)}
+		switch s.Kind {
+		case MachineDays:
+			c.Outs = append(c.Outs, work.Outage{Span: span, Need: work.Machine, Why: s.Why})
+		case IllDays:
+			c.Aways = append(c.Aways, work.Away{Span: span, Why: s.Why})
+		default:
+			c.Aways = append(c.Aways, work.Away{Span: span, Why: s.Why, Hours: s.Hours, Hand: s.Kind == AwayDays})
+		}
+	}
+	for _, f := range p.Fittings {
+		if d := day(f); d >= 0 {
+			c.Fittings = append(c.Fittings, d)
+		}
+	}
+	for _, d := range p.Deliveries {
+		c.Arrivals[d.For] = max(c.Arrivals[d.For], day(d.On))
+	}
+	return c
+}
+
+// plan changes the planning of an ensemble.
+func (s *Store) plan(ctx context.Context, id uint, what string, change func(*Planning) error) error {
+	return s.act(ctx, OfEnsemble, id, what, func(tx *gorm.DB) error {
+		var e Ensemble
+		if err := tx.First(&e, id).Error; err != nil {
+			return err
+		}
+		if err := change(&e.Planning); err != nil {
+			return err
+		}
+		return tx.Model(&Ensemble{ID: id}).Select("planning").Updates(&Ensemble{Planning: e.Planning}).Error
+	})
+}
+
+// number gives a thing that is added an ID.
+func (p *Planning) number(kind string) string {
+	p.Next++
+	return fmt.Sprintf("own/%s-%d", kind, p.Next)
+}
+
+// SetHours sets the hours of the week, Sunday first.
+func (s *Store) SetHours(ctx context.Context, ensemble uint, hours [7]float64) error {
+	if err := (work.Calendar{Hours: hours}).Check(); err != nil {
+		return &FieldError{"hours", err.Error()}
+	}
+	return s.plan(ctx, ensemble, "the hours of the week", func(p *Planning) error { p.Hours = &hours; return nil })
+}
+
+// AddDays adds days that are not as usual.
+func (s *Store) AddDays(ctx context.Context, ensemble uint, d PlannedDays) error {
+	from, err := time.Parse(time.DateOnly, d.From)
+	if err != nil {
+		return &FieldError{"from", "write the first day as year-month-day, like 2027-06-19"}
+	}
+	if d.To == "" {
+		d.To = d.From
+	}
+	to, err := time.Parse(time.DateOnly, d.To)
+	if err != nil || to.Before(from) {
+		return &FieldError{"to", "the last day is written like the first, and does not come before it"}
+	}
+	if to.Sub(from) > 366*24*time.Hour {
+		return &FieldError{"to", "more than a year can’t be meant; add it in parts"}
+	}
+	if !slices.Contains([]DaysKind{AwayDays, IllDays, MachineDays, OtherDays}, d.Kind) {
+		return &FieldError{"kind", "choose one of those listed"}
+	}
+	if math.IsNaN(d.Hours) || d.Hours < 0 || d.Hours > 24 {
+		return &FieldError{"hours", "hours a day lie between 0 and 24"}
+	}
+	if d.Why, err = short("why", d.Why); err != nil {
+		return err
+	}
+	return s.plan(ctx, ensemble, "days that are not as usual", func(p *Planning) error {
+		if len(p.Days) >= mostPlanned {
+			return &FieldError{"from", "there are very many already; remove those that are past"}
+		}
+		d.ID = p.number("days")
+		p.Days = append(p.Days, d)
+		return nil
+	})
+}
+
+// SetFittings sets the days on which the wearer is there.
+func (s *Store) SetFittings(ctx context.Context, ensemble uint, days []string) error {
+	for _, d := range days {
+		if _, err := time.Parse(time.DateOnly, d); err != nil {
+			return &FieldError{"fittings", fmt.Sprintf("%.20q is no day; write them as year-month-day, with spaces between them", d)}
+		}
+	}
+	if len(days) > mostPlanned {
+		return &FieldError{"fittings", "that is more than anybody is fitted"}
+	}
+	slices.Sort(days)
+	return s.plan(ctx, ensemble, "the fittings", func(p *Planning) error { p.Fittings = slices.Compact(days); return nil })
+}
+
+// AddDelivery adds something that is awaited.
+func (s *Store) AddDelivery(ctx context.Context, ensemble uint, d Delivery) error {
+	if _, err := time.Parse(time.DateOnly, d.On); err != nil {
+		return &FieldError{"on", "write the day as year-month-day, like 2027-06-19"}
+	}
+	what, err := Named("what", d.What)
+	if err != nil {
+		return err
+	}
+	d.What = what
+	if d.For == "" {
+		return &FieldError{"for", "choose the step that waits for it"}
+	}
+	return s.plan(ctx, ensemble, "a delivery", func(p *Planning) error {
+		if len(p.Deliveries) >= mostPlanned {
+			return &FieldError{"what", "there are very many already; remove those that came"}
+		}
+		d.ID = p.number("delivery")
+		p.Deliveries = append(p.Deliveries, d)
+		return nil
+	})
+}
+
+// AddOwn adds a step of the maker's own.
+func (s *Store) AddOwn(ctx context.Context, ensemble uint, o OwnStep) error {
+	var err error
+	if o.Name, err = Named("name", o.Name); err != nil {
+		return err
+	}
+	if o.Job, err = short("job", o.Job); err != nil {
+		return err
+	}
+	if math.IsNaN(o.Minutes) || o.Minutes < 0 || o.Minutes > 60_000 {
+		return &FieldError{"minutes", "a step takes between 0 and 1000 hours"}
+	}
+	if math.IsNaN(o.Rest) || o.Rest < 0 || o.Rest > 8760 {
+		return &FieldError{"rest", "a wait lies between 0 hours and a year"}
+	}
+	return s.plan(ctx, ensemble, "a step of your own", func(p *Planning) error {
+		if len(p.Own) >= mostPlanned {
+			return &FieldError{"name", "there are very many already; remove those that are done"}
+		}
+		o.ID = p.number("step")
+		p.Own = append(p.Own, o)
+		return nil
+	})
+}
+
+// TickOwn marks a step of the maker's own as done or not.
+func (s *Store) TickOwn(ctx context.Context, ensemble uint, step string, done bool) error {
+	return s.plan(ctx, ensemble, "a step of your own", func(p *Planning) error {
+		for i := range p.Own {
+			if p.Own[i].ID == step {
+				p.Own[i].DoneAt = nil
+				if done {
+					now := s.now()
+					p.Own[i].DoneAt = &now
+				}
+				return nil
+			}
+		}
+		return &FieldError{"step", "this step is no longer there; load the page again"}
+	})
+}
+
+// RemovePlanned takes days, a delivery or a step of one's own away.
+func (s *Store) RemovePlanned(ctx context.Context, ensemble uint, id string) error {
+	return s.plan(ctx, ensemble, "what was planned", func(p *Planning) error {
+		n := len(p.Days) + len(p.Deliveries) + len(p.Own)
+		p.Days = slices.DeleteFunc(p.Days, func(d PlannedDays) bool { return d.ID == id })
+		p.Deliveries = slices.DeleteFunc(p.Deliveries, func(d Delivery) bool { return d.ID == id })
+		p.Own = slices.DeleteFunc(p.Own, func(o OwnStep) bool { return o.ID == id })
+		if len(p.Days)+len(p.Deliveries)+len(p.Own) == n {
+			return &FieldError{"id", "this is no longer there; load the page again"}
+		}
+		return nil
+	})
+}
+
+// SetOrder says whether work is batched by station, and which side is taken of disputed orders.
+func (s *Store) SetOrder(ctx context.Context, id uint, batched bool, schools []ensemble.School) error {
+	for _, one := range schools {
+		if !slices.ContainsFunc(ensemble.Schools(), func(a ensemble.SchoolAbout) bool { return a.School == one }) {
+			return &FieldError{"school", "choose one of those listed"}
+		}
+	}
+	return s.plan(ctx, id, "the order of work", func(p *Planning) error {
+		p.Batched, p.Schools = batched, schools
+		return nil
+	})
+}
+
+// SetPause keeps where work stopped and what is needed to go on; both empty for going on.
+func (s *Store) SetPause(ctx context.Context, ensemble uint, where, needs string) error {
+	for field, text := range map[string]string{"where": where, "needs": needs} {
+		if len(text) > LongestNote {
+			return &FieldError{field, fmt.Sprintf("a note holds at most %d characters", LongestNote)}
+		}
+	}
+	return s.plan(ctx, ensemble, "the pause", func(p *Planning) error {
+		if where == "" && needs == "" {
+			p.Paused = nil
+			return nil
+		}
+		p.Paused = &Pause{On: s.now().Format(time.DateOnly), Where: where, Needs: needs}
+		return nil
+	})
+}
+
+// short is a short text that may be empty.
+func short(field, text string) (string, error) {
+	text = strings.TrimSpace(text)
+	if text == "" {
+		return "", nil
+	}
+	return Named(field, text)
+}

@@ -1,0 +1,487 @@
+package web
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
+	"ardentgusset/internal/formats/svg"
+	"ardentgusset/internal/store"
+)
+
+// planView is the station of the time up to the day.
+type planView struct {
+	Drawing  string
+	Curve    string
+	Chance   float64
+	Even     time.Time
+	Likely   time.Time
+	Never    int
+	Runs     int
+	Drivers  []driverView
+	Changes  int // of tools and threads, in this order
+	Other    int // and in the other
+	Chain    []*planned
+	Lane     string // the only thread that is shown
+	Ways     []wayView
+	AskWays  bool
+	Hours    [7]dayHours
+	Schools  []schoolView
+	Bag      []*planned
+	BagHours float64
+	Packs    []pack
+	Weeks    []weekView
+	Paused   *store.Pause
+	Since    []string // what has changed since the pause
+	Next     *planned
+	Field    string
+}
+
+type driverView struct {
+	*planned
+	Days float64
+}
+
+type wayView struct {
+	ensemble.Way
+	Chance float64
+	Likely time.Time
+	Was    string // the technique chosen for it now
+}
+
+type dayHours struct {
+	Name  string
+	Hours float64
+}
+
+type schoolView struct {
+	ensemble.SchoolAbout
+	Taken bool
+}
+
+// pack is a thing to take along.
+type pack struct{ What, Why string }
+
+// weekView is a week of a maker's load, over all ensembles.
+type weekView struct {
+	From  time.Time
+	Has   float64 // hours
+	Takes []weekPart
+	Sum   float64
+	Most  float64 // of all weeks, wanted or had
+}
+
+type weekPart struct {
+	Name  string
+	Hours float64
+	Here  bool
+}
+
+// Drawn is the week as a bar: what each ensemble wants, against the hours there are.
+func (w weekView) Drawn() string {
+	var parts []svg.LoadPart
+	for _, t := range w.Takes {
+		parts = append(parts, svg.LoadPart{Name: fmt.Sprintf("%s, %s", t.Name, duration(t.Hours*60)), Hours: t.Hours, Here: t.Here})
+	}
+	return svg.Load(parts, w.Has, w.Most)
+}
+
+func (s *Server) planStation(c *call) error {
+	return s.station(c, "plan", 0, func(p *page) error { return s.fillPlan(c, p) })
+}
+
+func (s *Server) fillPlan(c *call, p *page) error {
+	e := p.E
+	v := planView{Lane: c.Query("lane"), AskWays: c.Query("ways") != "", Next: e.Next(), Paused: e.Rec.Planning.Paused}
+	p.V = &v
+	for i := range v.Hours {
+		day := (i + 1) % 7 // from Monday on
+		v.Hours[i] = dayHours{time.Weekday(day).String()[:3], e.Calendar.Hours[day]}
+	}
+	for _, a := range ensemble.Schools() {
+		v.Schools = append(v.Schools, schoolView{a, slices.Contains(e.Rec.Planning.Schools, a.School)})
+	}
+	if e.PlanErr != "" || len(e.Plan) == 0 {
+		return nil
+	}
+	all := e.operations()
+	f, err := e.Calendar.Forecast(c.ctx(), all, work.Usual(uint64(e.Rec.ID)))
+	if err != nil {
+		return err
+	}
+	event := e.eventDay()
+	v.Runs, v.Never = f.Runs, f.Never
+	v.Even, v.Likely = e.Calendar.Date(f.At(0.5)), e.Calendar.Date(f.At(0.8))
+	if event >= 0 {
+		v.Chance = f.By(work.Day(event) - 1)
+	}
+	v.Curve = curveOf(f, e, event)
+	for _, d := range f.Drivers {
+		if d.Days >= 0.1 {
+			v.Drivers = append(v.Drivers, driverView{&e.Plan[d.Index], d.Days})
+		}
+	}
+	for i := range e.Plan {
+		if e.Plan[i].Chain && !e.Plan[i].Done {
+			v.Chain = append(v.Chain, &e.Plan[i])
+		}
+	}
+	v.countChanges(all, e.Rec.Planning.Batched)
+	v.Drawing = svg.Plan(e.needlework(v.Lane, event))
+	if v.AskWays {
+		v.findWays(c, e, all, event)
+	}
+	v.pack(c, e)
+	return s.weeks(c, &v, e)
+}
+
+// eventDay is the day of the event counted from today; -1 for none, or past.
+func (v *ensembleView) eventDay() int {
+	t, err := time.Parse(time.DateOnly, v.Rec.EventDate)
+	if err != nil {
+		return -1
+	}
+	return max(int(v.Calendar.DayOf(t)), -1)
+}
+
+// curveOf draws a forecast: no further than where all of it is done, or a year.
+func curveOf(f work.Forecast, e *ensembleView, event int) string {
+	last := min(int(f.At(0.995))+2, 420)
+	by := make([]float64, last+1)
+	for i := range by {
+		by[i] = f.By(work.Day(i))
+	}
+	return svg.Chance(by, e.Calendar.First, int(f.At(0.5)), int(f.At(0.8)), event)
+}
+
+func (v *planView) countChanges(all []work.Operation, batched bool) {
+	sum := func(list []work.Operation) int {
+		list = slices.DeleteFunc(slices.Clone(list), func(o work.Operation) bool { return o.Done })
+		a, b := work.Changes(list)
+		return a + b
+	}
+	v.Changes = sum(all)
+	other, err := work.InOrder(all)
+	if !batched {
+		other, err = work.Batched(all)
+	}
+	if err == nil {
+		v.Other = sum(other)
+	}
+}
+
+// needlework is the plan for drawing; lane is the only thread that is wanted, "" for all.
+func (v *ensembleView) needlework(lane string, event int) svg.Needlework {
+	w := svg.Needlework{First: v.Calendar.First, Days: float64(work.Finish(v.Laid)), Event: float64(event), Near: lane != ""}
+	if event >= 0 && float64(event) < 1.6*w.Days+7 { // one that is far off would leave the work no room
+		w.Days = math.Max(w.Days, float64(event))
+	}
+	lanes := map[string]int{}
+	add := func(t svg.Thread) {
+		if lane == "" || lane == t.ID {
+			lanes[t.ID] = len(w.Threads)
+			w.Threads = append(w.Threads, t)
+		}
+	}
+	for i := len(v.Stages) - 1; i >= 0; i-- { // the outermost first, as in the stack
+		add(svg.Thread{ID: v.Stages[i].ID, Name: v.Rec.Layers[i].Name, Colour: v.Rec.Layers[i].Fabric.Colour})
+	}
+	stitches := map[string]int{}
+	for i := range v.Plan {
+		p := &v.Plan[i]
+		if _, ok := lanes[p.Lane]; !ok && strings.HasPrefix(p.Lane, "job/") {
+			add(svg.Thread{ID: p.Lane, Name: strings.TrimPrefix(p.Lane, "job/")})
+		}
+		at, ok := lanes[p.Lane]
+		if !ok {
+			continue
+		}
+		from, to := v.inDays(i)
+		stitches[p.ID] = len(w.Stitches)
+		w.Stitches = append(w.Stitches, svg.Stitch{ID: p.ID, Name: p.Name, Link: fmt.Sprintf("/ensembles/%d/bench?step=%s", v.Rec.ID,
+			p.ID), Lane: at,
+			From: from, To: to, Done: p.Done, Ready: p.Ready, Chain: p.Chain, Station: string(p.Station), Said: p.told()})
+		for _, a := range p.After {
+			k, ok := stitches[a.Step]
+			if ok && w.Stitches[k].Lane != at && !p.Done {
+				w.Joints = append(w.Joints, svg.Joint{From: k, To: len(w.Stitches) - 1, Chain: p.Chain && w.Stitches[k].Chain})
+			}
+		}
+	}
+	for _, o := range v.Calendar.Outs {
+		w.Barred = append(w.Barred, [2]float64{float64(o.From), float64(o.To)})
+	}
+	return w
+}
+
+// inDays is where an operation lies, in days and parts of them.
+func (v *ensembleView) inDays(i int) (from, to float64) {
+	p := v.Laid[i]
+	part := func(d work.Day, minute float64) float64 {
+		hours, _ := v.Calendar.On(d)
+		return float64(d) + math.Min(minute/math.Max(hours*60, 1), 1)*0.96
+	}
+	return part(p.Start, p.FromMinute), part(p.End, p.ToMinute)
+}
+
+// told is an operation in words.
+func (p *planned) told() string {
+	text := p.LayerName + ": " + p.Name
+	switch {
+	case p.Done:
+		return text + ", done"
+	case p.Ready:
+		text += ", can be done now"
+	case len(p.Waits) > 0:
+		text += ", after " + strings.ToLower(p.Waits[0].Name)
+	}
+	return text + ", " + duration(p.Minutes) + ", " + p.When
+}
+
+// waysRuns is how many trials each way out is judged by.
+const waysRuns = 250
+
+func (v *planView) findWays(c *call, e *ensembleView, all []work.Operation, event int) {
+	t := work.Usual(uint64(e.Rec.ID))
+	t.Runs = waysRuns
+	for _, w := range ensemble.Ways(e.Stages, e.Rec.Plan().Maker, all, e.Rec.Planning.Batched) {
+		f, err := e.Calendar.Forecast(c.ctx(), w.Try(all), t)
+		if err != nil {
+			return
+		}
+		one := wayView{Way: w, Likely: e.Calendar.Date(f.At(0.8))}
+		if event >= 0 {
+			one.Chance = f.By(work.Day(event) - 1)
+		}
+		for _, l := range e.Rec.Layers {
+			if strconv.Itoa(int(l.ID)) == w.Layer {
+				one.Was = l.Sewn[w.Row]
+			}
+		}
+		v.Ways = append(v.Ways, one)
+	}
+}
+
+// pack is the work of the next hours that can be done anywhere, and what to take for it.
+func (v *planView) pack(c *call, e *ensembleView) {
+	v.BagHours = 3
+	if h, err := strconv.ParseFloat(strings.Replace(c.Query("bag"), ",", ".", 1), 64); err == nil && h > 0 && h <= 40 {
+		v.BagHours = h
+	}
+	left := v.BagHours * 60
+	done, things := map[string]bool{}, map[string]bool{}
+	for i := range e.Plan {
+		done[e.Plan[i].ID] = e.Plan[i].Done
+	}
+	take := func(what, why string) {
+		if !things[what] {
+			things[what] = true
+			v.Packs = append(v.Packs, pack{what, why})
+		}
+	}
+	for i := range e.Plan {
+		p := &e.Plan[i]
+		if p.Done || left <= 0 || !p.Portable() {
+			continue
+		}
+		if slices.ContainsFunc(p.After, func(a work.After) bool { return !done[a.Step] }) {
+			continue
+		}
+		done[p.ID] = true // what follows on it may be taken along too
+		left -= p.Minutes
+		v.Bag = append(v.Bag, p)
+		take(p.LayerName+", as far as it is", "for "+strings.ToLower(p.Name))
+		if p.LayerID == 0 {
+			continue
+		}
+		for _, l := range e.Rec.Layers {
+			if l.ID == p.LayerID {
+				take("Thread for "+strings.ToLower(l.Fabric.Name), "held to the cloth in daylight")
+			}
+		}
+		if t, ok := technique.Find(p.Technique); ok {
+			take("What "+strings.ToLower(t.Name)+" takes", "see the book")
+		}
+	}
+	if len(v.Bag) > 0 {
+		take("Needles, thimble, small scissors, pins in a case", "always")
+		take("Beeswax, chalk and a tape", "always")
+	}
+}
+
+// weeks is the load of the next weeks over all ensembles: what each needs by its own calendar, against the hours there are.
+func (s *Server) weeks(c *call, v *planView, e *ensembleView) error {
+	all, err := s.st.Ensembles(c.ctx())
+	if err != nil {
+		return err
+	}
+	const weeks = 6
+	for i := range weeks {
+		w := weekView{From: e.Calendar.Date(work.Day(7 * i))}
+		for d := range 7 {
+			h, _ := e.Calendar.On(work.Day(7*i + d))
+			w.Has += h
+		}
+		v.Weeks = append(v.Weeks, w)
+	}
+	for _, o := range all {
+		if len(o.Layers) == 0 || o.Planning.Paused != nil && o.ID != e.Rec.ID {
+			continue
+		}
+		one := e
+		if o.ID != e.Rec.ID {
+			_, stages, err := s.walks.walk(o)
+			if err != nil {
+				continue
+			}
+			one = &ensembleView{Rec: o, Stages: stages}
+			one.plan(s.opt.Now())
+		}
+		hours := make([]float64, weeks)
+		for i := range one.Plan {
+			if p := &one.Plan[i]; !p.Done && i < len(one.Laid) {
+				if k := int(one.Laid[i].Start) / 7; k < weeks {
+					hours[k] += p.Minutes / 60
+				}
+			}
+		}
+		for k, h := range hours {
+			if h > 0.05 {
+				v.Weeks[k].Takes = append(v.Weeks[k].Takes, weekPart{o.Name, h, o.ID == e.Rec.ID})
+				v.Weeks[k].Sum += h
+			}
+		}
+	}
+	most := 0.0
+	for _, w := range v.Weeks {
+		most = math.Max(most, math.Max(w.Sum, w.Has))
+	}
+	for i := range v.Weeks {
+		v.Weeks[i].Most = most
+	}
+	return nil
+}
+
+// setPlan keeps what was said of the time up to the day.
+func (s *Server) setPlan(c *call) error {
+	ctx, e := c.ctx(), id(c, "ensemble")
+	hours := func(name string) (float64, error) {
+		text := strings.TrimSpace(strings.Replace(c.PostForm(name), ",", ".", 1))
+		if text == "" {
+			return 0, nil
+		}
+		x, err := strconv.ParseFloat(text, 64)
+		if err != nil || math.IsNaN(x) || math.IsInf(x, 0) {
+			return 0, &store.FieldError{Field: name, Why: fmt.Sprintf("%.20q is no number of hours; write it like 1.5", c.PostForm(name))}
+		}
+		return x, nil
+	}
+	var err error
+	switch what := c.PostForm("what"); what {
+	case "hours":
+		var all [7]float64
+		for i := range all {
+			if all[i], err = hours(fmt.Sprintf("day%d", i)); err != nil {
+				return err
+			}
+		}
+		err = s.st.SetHours(ctx, e, all)
+	case "days":
+		d := store.PlannedDays{Kind: store.DaysKind(c.PostForm("kind")), From: c.PostForm("from"), To: c.PostForm("to"),
+			Why: c.PostForm("why")}
+		if d.Hours, err = hours("hours"); err == nil {
+			err = s.st.AddDays(ctx, e, d)
+		}
+	case "fittings":
+		err = s.st.SetFittings(ctx, e, strings.FieldsFunc(c.PostForm("fittings"), func(r rune) bool { return r == ' ' || r == ',' || r == '\n' || r == '\r' }))
+	case "delivery":
+		err = s.st.AddDelivery(ctx, e, store.Delivery{What: c.PostForm("name"), On: c.PostForm("on"), For: c.PostForm("for")})
+	case "own":
+		err = s.addOwn(c, hours)
+	case "tick":
+		err = s.st.TickOwn(ctx, e, c.PostForm("step"), c.PostForm("do") == "done")
+	case "remove":
+		err = s.st.RemovePlanned(ctx, e, c.PostForm("id"))
+	case "order":
+		var schools []ensemble.School
+		for _, a := range c.PostFormArray("school") {
+			schools = append(schools, ensemble.School(a))
+		}
+		err = s.st.SetOrder(ctx, e, c.PostForm("order") == "station", schools)
+	case "pause":
+		err = s.st.SetPause(ctx, e, strings.TrimSpace(c.PostForm("where")), strings.TrimSpace(c.PostForm("needs")))
+	default:
+		err = &store.FieldError{Field: "what", Why: "this can’t be set; load the page again"}
+	}
+	if err != nil {
+		return err
+	}
+	return s.back(c)
+}
+
+func (s *Server) addOwn(c *call, hours func(string) (float64, error)) error {
+	long, err := hours("hours")
+	if err != nil {
+		return err
+	}
+	rest, err := hours("rest")
+	if err != nil {
+		return err
+	}
+	o := store.OwnStep{Name: c.PostForm("name"), Job: c.PostForm("job"), Minutes: long * 60, Rest: rest}
+	for _, n := range c.PostFormArray("needs") {
+		need := work.Need(n)
+		if !slices.Contains([]work.Need{work.Machine, work.Iron, work.Table, work.Wearer, work.Hand}, need) {
+			return &store.FieldError{Field: "needs", Why: "choose among those listed"}
+		}
+		o.Needs = append(o.Needs, need)
+	}
+	if a := c.PostForm("after"); a != "" {
+		o.After = []string{a}
+	}
+	if b := c.PostForm("before"); b != "" {
+		o.Before = []string{b}
+	}
+	if l := c.PostForm("layer"); l != "" {
+		o.Layer = keyOf(l, "").layer
+	}
+	if o.Layer == 0 && strings.TrimSpace(o.Job) == "" {
+		o.Job = "Besides"
+	}
+	// A circle is refused before it is kept.
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	tried := e
+	with := o
+	with.ID = "own/tried"
+	tried.Planning.Own = append(slices.Clone(e.Planning.Own), with)
+	if _, stages, err := s.walks.walk(e); err == nil {
+		if _, err := operations(tried, stages, notesOn(e, s.opt.Now())); err != nil {
+			return &store.FieldError{Field: "before", Why: err.Error()}
+		}
+	}
+	return s.st.AddOwn(c.ctx(), e.ID, o)
+}
+
+// takeWay takes a way out that is another technique for all that is alike in a layer.
+func (s *Server) takeWay(c *call) error {
+	key, to := c.PostForm("row"), c.PostForm("to")
+	err := s.change(c, func(l store.Layer) error {
+		if _, ok := technique.Find(to); !ok || !strings.HasPrefix(key, "like/") {
+			return &store.FieldError{Field: "to", Why: "this way is no longer open; load the page again"}
+		}
+		return s.st.SetSewn(c.ctx(), l.ID, key, to, c.PostForm("was"))
+	})
+	if err != nil {
+		return err
+	}
+	return s.back(c)
+}
