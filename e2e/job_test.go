@@ -153,7 +153,7 @@ func TestKeyboardOnly(t *testing.T) {
 	b.press("\x1b") // out of the fields
 	b.reply(func() { b.press("z") })
 	b.until(`document.querySelector("#p-laced_waist").value === "66 cm"`)
-	b.reply(func() { b.press("7") })
+	b.reply(func() { b.press("8") })
 	at := b.text("#now-name")
 	b.reply(func() { b.press("d") })
 	b.sureOfCut()

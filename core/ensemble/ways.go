@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"ardentgusset/core/making"
+	"ardentgusset/core/measure"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 )
@@ -108,8 +109,11 @@ func simpler(s Stage, maker making.Maker, done map[string]bool, outer bool) []Wa
 			if w.Saves < worthwhile || w.Saves <= best.Saves {
 				continue
 			}
-			w.What = fmt.Sprintf("%s, %s: %s in place of %s", s.Name, inSentence(first.Name), inSentence(t.Name),
-				inSentence(first.Technique.Name))
+			w.What = fmt.Sprintf("%s: %s in place of %s, %s", s.Name, inSentence(t.Name), inSentence(first.Technique.Name),
+				inSentence(first.Name))
+			if len(rows) > 1 {
+				w.What += " and " + measure.Count(len(rows)-1, "other like it", "others like it")
+			}
 			w.Seen = 0.15
 			w.Costs = "nobody sees it"
 			if first.Situation.Seen && outer {

@@ -16,7 +16,7 @@ type Thread struct {
 type Stitch struct {
 	ID, Name, Link string
 	Lane           int
-	From, To       float64 // days from today; both negative when it is done
+	From, To       float64 // days from the first
 	Done, Ready    bool
 	Chain          bool // on the longest chain
 	Station        string
@@ -31,12 +31,13 @@ type Joint struct {
 
 // Needlework is a plan to be drawn: its threads in order of wear, the outermost first, its stitches in order of work.
 type Needlework struct {
-	First    time.Time
+	First    time.Time // the day it is drawn from
+	Today    float64   // days from that one
 	Days     float64
 	Threads  []Thread
 	Stitches []Stitch
 	Joints   []Joint
-	Event    float64 // days from today, negative for none
+	Event    float64 // days from the first, negative for none
 	Barred   [][2]float64
 	Near     bool // one thread, with the names of its stitches
 }
@@ -118,7 +119,7 @@ func (w Needlework) days(d *drawing, days, k float64, x func(float64) float64, d
 		d.put(`<path class="mark" d="M%s %sv%s"/>`, n(x(float64(i))), n(planDays-8), n(tall))
 		if i%step == 0 {
 			text := date.Format("2 Jan")
-			if i == 0 {
+			if float64(i) == w.Today {
 				text = "today"
 			}
 			d.put(`<text class="day" x="%s" y="13" font-size="12">%s</text>`, n(x(float64(i))+1), esc(text))

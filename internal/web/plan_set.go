@@ -1,0 +1,133 @@
+package web
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
+	"ardentgusset/internal/store"
+)
+
+// setPlan keeps what was said of the time up to the day.
+func (s *Server) setPlan(c *call) error {
+	ctx, e := c.ctx(), id(c, "ensemble")
+	hours := func(name string) (float64, error) {
+		text := strings.TrimSpace(strings.Replace(c.PostForm(name), ",", ".", 1))
+		if text == "" {
+			return 0, nil
+		}
+		x, err := strconv.ParseFloat(text, 64)
+		if err != nil || math.IsNaN(x) || math.IsInf(x, 0) {
+			return 0, &store.FieldError{Field: name, Why: fmt.Sprintf("%.20q is no number of hours; write it like 1.5", c.PostForm(name))}
+		}
+		return x, nil
+	}
+	var err error
+	switch what := c.PostForm("what"); what {
+	case "hours":
+		var all [7]float64
+		for i := range all {
+			if all[i], err = hours(fmt.Sprintf("day%d", i)); err != nil {
+				return err
+			}
+		}
+		err = s.st.SetHours(ctx, e, all)
+	case "days":
+		d := store.PlannedDays{Kind: store.DaysKind(c.PostForm("kind")), From: c.PostForm("from"), To: c.PostForm("to"),
+			Why: c.PostForm("why")}
+		if d.Hours, err = hours("hours"); err == nil {
+			err = s.st.AddDays(ctx, e, d)
+		}
+	case "fittings":
+		parts := func(r rune) bool { return r == ' ' || r == ',' || r == '\n' || r == '\r' }
+		err = s.st.SetFittings(ctx, e, strings.FieldsFunc(c.PostForm("fittings"), parts))
+	case "delivery":
+		err = s.st.AddDelivery(ctx, e, store.Delivery{What: c.PostForm("name"), On: c.PostForm("on"), For: c.PostForm("for")})
+	case "own":
+		err = s.addOwn(c, hours)
+	case "tick":
+		err = s.st.TickOwn(ctx, e, c.PostForm("step"), c.PostForm("do") == "done")
+	case "remove":
+		err = s.st.RemovePlanned(ctx, e, c.PostForm("id"))
+	case "order":
+		var schools []ensemble.School
+		for _, a := range c.PostFormArray("school") {
+			schools = append(schools, ensemble.School(a))
+		}
+		err = s.st.SetOrder(ctx, e, c.PostForm("order") == "station", schools)
+	case "pause":
+		err = s.st.SetPause(ctx, e, strings.TrimSpace(c.PostForm("where")), strings.TrimSpace(c.PostForm("needs")))
+	default:
+		err = &store.FieldError{Field: "what", Why: "this can’t be set; load the page again"}
+	}
+	if err != nil {
+		return err
+	}
+	return s.back(c)
+}
+
+func (s *Server) addOwn(c *call, hours func(string) (float64, error)) error {
+	long, err := hours("hours")
+	if err != nil {
+		return err
+	}
+	rest, err := hours("rest")
+	if err != nil {
+		return err
+	}
+	o := store.OwnStep{Name: c.PostForm("name"), Job: c.PostForm("job"), Minutes: long * 60, Rest: rest}
+	for _, n := range c.PostFormArray("needs") {
+		need := work.Need(n)
+		if !slices.Contains([]work.Need{work.Machine, work.Iron, work.Table, work.Wearer, work.Hand}, need) {
+			return &store.FieldError{Field: "needs", Why: "choose among those listed"}
+		}
+		o.Needs = append(o.Needs, need)
+	}
+	if a := c.PostForm("after"); a != "" {
+		o.After = []string{a}
+	}
+	if b := c.PostForm("before"); b != "" {
+		o.Before = []string{b}
+	}
+	if l := c.PostForm("layer"); l != "" {
+		o.Layer = keyOf(l, "").layer
+	}
+	if o.Layer == 0 && strings.TrimSpace(o.Job) == "" {
+		o.Job = "Besides"
+	}
+	// A circle is refused before it is kept.
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	tried := e
+	with := o
+	with.ID = "own/tried"
+	tried.Planning.Own = append(slices.Clone(e.Planning.Own), with)
+	if _, stages, err := s.walks.walk(e); err == nil {
+		if _, err := operations(tried, stages, notesOn(e, s.opt.Now())); err != nil {
+			return &store.FieldError{Field: "before", Why: err.Error()}
+		}
+	}
+	return s.st.AddOwn(c.ctx(), e.ID, o)
+}
+
+// takeWay takes a way out that is another technique for all that is alike in a layer.
+func (s *Server) takeWay(c *call) error {
+	key, to := c.PostForm("row"), c.PostForm("to")
+	err := s.change(c, func(l store.Layer) error {
+		if _, ok := technique.Find(to); !ok || !strings.HasPrefix(key, "like/") {
+			return &store.FieldError{Field: "to", Why: "this way is no longer open; load the page again"}
+		}
+		return s.st.SetSewn(c.ctx(), l.ID, key, to, c.PostForm("was"))
+	})
+	if err != nil {
+		return err
+	}
+	return s.back(c)
+}
