@@ -73,6 +73,8 @@ func commands() []command {
 		{"export", "--db FILE --ensemble ID [--layer ID] --what pattern|svg|pdf [--paper a4|letter|a0] --out FILE",
 			"write a layer's pieces", export},
 		{"making", "--db FILE --ensemble ID [--layer ID]", "how an ensemble is made: seams, edges and operations, as JSON", makingOut},
+		{"plan", "--db FILE --ensemble ID [--from DAY] [--seed N] [--runs N] [--order piece|station] | --network FILE",
+			"when an ensemble is made, or a bare network of operations done, as JSON", planOut},
 		{"backup", "--db FILE --out FILE", "copy all data into a new file", backup},
 		{"restore", "--in FILE --db FILE", "put a backup where no data file is yet", restore},
 		{"version", "", "say which version this is", func(_ context.Context, c *call) error {

@@ -6,7 +6,6 @@ import (
 	"strings"
 	"time"
 
-	"ardentgusset/core/ensemble"
 	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 )
@@ -31,79 +30,10 @@ type planned struct {
 
 type waiting struct{ Name, Why string }
 
-// stepKey is a step of a layer.
-type stepKey struct {
-	layer uint
-	step  string
-}
-
-// noted is what was noted of the steps of an ensemble.
-type noted struct {
-	done    map[stepKey]bool
-	notes   map[stepKey]string
-	spent   map[stepKey]float64
-	running map[stepKey]time.Time
-}
-
-func notesOn(e store.Ensemble, now time.Time) noted {
-	n := noted{map[stepKey]bool{}, map[stepKey]string{}, map[stepKey]float64{}, map[stepKey]time.Time{}}
-	for _, l := range e.Layers {
-		for _, log := range l.Steps {
-			k := stepKey{l.ID, log.Step}
-			n.done[k], n.notes[k] = log.DoneAt != nil, log.Note
-		}
-		for _, t := range l.Timings {
-			k, end := stepKey{l.ID, t.Step}, now
-			if t.EndedAt != nil {
-				end = *t.EndedAt
-			} else {
-				n.running[k] = t.StartedAt
-			}
-			n.spent[k] += end.Sub(t.StartedAt).Minutes()
-		}
-	}
-	return n
-}
-
-// keyOf is a step of a layer by the layer's ID as text.
-func keyOf(layer, step string) stepKey {
-	id, err := strconv.ParseUint(layer, 10, 32)
-	if err != nil {
-		return stepKey{}
-	}
-	return stepKey{uint(id), step}
-}
-
-// operations are the work of an ensemble in the order its maker chose.
-func operations(e store.Ensemble, stages []ensemble.Stage, n noted) ([]work.Operation, error) {
-	g := ensemble.Given{Done: func(layer, step string) bool { return n.done[keyOf(layer, step)] },
-		Spent: func(layer, step string) float64 { return n.spent[keyOf(layer, step)] }, Extras: e.Planning.Extras(),
-		Schools: e.Planning.Schools, Pace: pace(stages, n)}
-	all, err := ensemble.Operations(stages, g)
-	if err != nil || !e.Planning.Batched {
-		return all, err
-	}
-	return work.Batched(all)
-}
-
-// pace is what the times of steps that are done say of the maker.
-func pace(stages []ensemble.Stage, n noted) work.Pace {
-	var log []work.Logged
-	for _, s := range stages {
-		for _, st := range s.Draft.Steps {
-			k := keyOf(s.ID, st.ID)
-			if st.Technique == "" && n.done[k] && n.spent[k] > 0 {
-				log = append(log, work.Logged{Station: work.StationOf(st), Expected: st.Minutes, Actually: n.spent[k]})
-			}
-		}
-	}
-	return work.Learn(log)
-}
-
 // plan puts the order of work together with what has been done of it, and lays what is left into the calendar.
 func (v *ensembleView) plan(now time.Time) {
-	n := notesOn(v.Rec, now)
-	all, err := operations(v.Rec, v.Stages, n)
+	n := v.Rec.Noted(now)
+	all, err := v.Rec.Operations(v.Stages, n)
 	if err != nil {
 		v.PlanErr = err.Error()
 		return
@@ -127,9 +57,9 @@ func (v *ensembleView) plan(now time.Time) {
 		if rec := recs[one.Lane]; rec != nil {
 			p.LayerID, p.LayerName = rec.ID, rec.Name
 			if _, own, ok := strings.Cut(one.ID, "/"); ok && !strings.HasPrefix(one.ID, "own/") {
-				k := stepKey{rec.ID, own}
-				p.Own, p.Note, p.Spent = own, n.notes[k], n.spent[k]
-				p.Started, p.Running = n.running[k], !n.running[k].IsZero()
+				k := store.StepOf{Layer: rec.ID, Step: own}
+				p.Own, p.Note, p.Spent = own, n.Notes[k], n.Spent[k]
+				p.Started, p.Running = n.Running[k], !n.Running[k].IsZero()
 			}
 		}
 		done[one.ID], names[one.ID] = one.Done, one.Name

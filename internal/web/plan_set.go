@@ -95,7 +95,7 @@ func (s *Server) addOwn(c *call, hours func(string) (float64, error)) error {
 		o.Before = []string{b}
 	}
 	if l := c.PostForm("layer"); l != "" {
-		o.Layer = keyOf(l, "").layer
+		o.Layer = store.OfLayer(l, "").Layer
 	}
 	if o.Layer == 0 && strings.TrimSpace(o.Job) == "" {
 		o.Job = "Besides"
@@ -110,7 +110,7 @@ func (s *Server) addOwn(c *call, hours func(string) (float64, error)) error {
 	with.ID = "own/tried"
 	tried.Planning.Own = append(slices.Clone(e.Planning.Own), with)
 	if _, stages, err := s.walks.walk(e); err == nil {
-		if _, err := operations(tried, stages, notesOn(e, s.opt.Now())); err != nil {
+		if _, err := tried.Operations(stages, e.Noted(s.opt.Now())); err != nil {
 			return &store.FieldError{Field: "before", Why: err.Error()}
 		}
 	}

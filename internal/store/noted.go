@@ -1,0 +1,79 @@
+package store
+
+import (
+	"strconv"
+	"time"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/work"
+)
+
+// StepOf is a step of a layer.
+type StepOf struct {
+	Layer uint
+	Step  string
+}
+
+// Noted is what was noted of the steps of an ensemble's layers.
+type Noted struct {
+	Done    map[StepOf]bool
+	Notes   map[StepOf]string
+	Spent   map[StepOf]float64   // minutes
+	Running map[StepOf]time.Time // since when
+}
+
+// Noted gathers what was noted up to now.
+func (e Ensemble) Noted(now time.Time) Noted {
+	n := Noted{map[StepOf]bool{}, map[StepOf]string{}, map[StepOf]float64{}, map[StepOf]time.Time{}}
+	for _, l := range e.Layers {
+		for _, log := range l.Steps {
+			k := StepOf{l.ID, log.Step}
+			n.Done[k], n.Notes[k] = log.DoneAt != nil, log.Note
+		}
+		for _, t := range l.Timings {
+			k, end := StepOf{l.ID, t.Step}, now
+			if t.EndedAt != nil {
+				end = *t.EndedAt
+			} else {
+				n.Running[k] = t.StartedAt
+			}
+			n.Spent[k] += end.Sub(t.StartedAt).Minutes()
+		}
+	}
+	return n
+}
+
+// OfLayer is a step by its layer's ID as the walk has it.
+func OfLayer(layer, step string) StepOf {
+	id, err := strconv.ParseUint(layer, 10, 32)
+	if err != nil {
+		return StepOf{}
+	}
+	return StepOf{uint(id), step}
+}
+
+// Pace is what the times of steps that are done say of the maker.
+func (n Noted) Pace(stages []ensemble.Stage) work.Pace {
+	var log []work.Logged
+	for _, s := range stages {
+		for _, st := range s.Draft.Steps {
+			k := OfLayer(s.ID, st.ID)
+			if st.Technique == "" && n.Done[k] && n.Spent[k] > 0 {
+				log = append(log, work.Logged{Station: work.StationOf(st), Expected: st.Minutes, Actually: n.Spent[k]})
+			}
+		}
+	}
+	return work.Learn(log)
+}
+
+// Operations are the work of the ensemble in the order its maker chose.
+func (e Ensemble) Operations(stages []ensemble.Stage, n Noted) ([]work.Operation, error) {
+	g := ensemble.Given{Done: func(layer, step string) bool { return n.Done[OfLayer(layer, step)] },
+		Spent: func(layer, step string) float64 { return n.Spent[OfLayer(layer, step)] }, Extras: e.Planning.Extras(),
+		Schools: e.Planning.Schools, Pace: n.Pace(stages)}
+	all, err := ensemble.Operations(stages, g)
+	if err != nil || !e.Planning.Batched {
+		return all, err
+	}
+	return work.Batched(all)
+}
