@@ -233,8 +233,9 @@ func readNetwork(text []byte) (work.Network, *float64, error) {
 		for _, a := range o.After {
 			s.After = append(s.After, work.After{Step: a})
 		}
-		n.Operations = append(n.Operations, work.Operation{Step: s, Station: work.StationOf(s), Spread: work.Spread{Low: o.Low, Likely: o.Likely,
-			High: o.High}})
+		n.Operations = append(n.Operations, work.Operation{Step: s, Station: work.StationOf(s), Spread: work.Spread{Low: o.Low,
+			Likely: o.Likely,
+			High:   o.High}})
 	}
 	var err error
 	n.Operations, err = work.InOrder(n.Operations)

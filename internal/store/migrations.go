@@ -133,6 +133,10 @@ type (
 		ID       uint   `gorm:"primaryKey;autoIncrement"`
 		Planning string `gorm:"not null;default:'{}'"`
 	}
+	received0009 struct {
+		Token string    `gorm:"primaryKey"`
+		At    time.Time `gorm:"not null"`
+	}
 	layer0007 struct {
 		ID      uint `gorm:"primaryKey;autoIncrement"`
 		Kind    string
@@ -157,6 +161,7 @@ type (
 
 func (ensemble0007) TableName() string { return "ensembles" }
 func (ensemble0008) TableName() string { return "ensembles" }
+func (received0009) TableName() string { return "receiveds" }
 func (layer0007) TableName() string    { return "layers" }
 func (clocked0007) TableName() string  { return "clockeds" }
 func (workroom0007) TableName() string { return "workrooms" }
@@ -242,6 +247,9 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0008_the_plan_up_to_the_day",
 		Migrate: func(tx *gorm.DB) error { return added(tx, &ensemble0008{}, "Planning") },
+	}, {
+		ID:      "0009_what_was_received",
+		Migrate: func(tx *gorm.DB) error { return created(tx, &received0009{}) },
 	}}
 }
 

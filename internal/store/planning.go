@@ -25,6 +25,7 @@ type Planning struct {
 	Schools    []ensemble.School `json:"schools,omitempty"`
 	Batched    bool              `json:"batched,omitempty"`
 	Paused     *Pause            `json:"paused,omitempty"`
+	Lessons    []Lesson          `json:"lessons,omitempty"`
 	Next       int               `json:"next,omitempty"` // number of the last thing that was added
 }
 

@@ -2,8 +2,15 @@ package web
 
 import (
 	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
 
+	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/making"
+	"ardentgusset/core/measure"
 	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 
@@ -19,13 +26,54 @@ type benchView struct {
 	Asked    bool // a step was chosen by its address
 	Needs    []work.Need
 	Beside   []planned // what else could be done now
+	Before   []making.Check
+	After    []making.Check
+	Caution  []noteView
+	Lessons  []store.Learnt
+	Settings []draft.Parameter // of the garment, that a lesson may change
 }
 
 func (s *Server) benchStation(c *call) error {
 	return s.station(c, "bench", 0, func(p *page) error {
-		p.V = viewBench(p.E, c.Query("step"), c.Query("only"))
+		v := viewBench(p.E, c.Query("step"), c.Query("only"))
+		p.V = &v
+		if v.Now == nil || v.Now.Own == "" {
+			return nil
+		}
+		v.Before, v.After = making.Checks(v.Now.Operation.Step, v.Now.Own)
+		for i := range p.E.Stages {
+			stage := &p.E.Stages[i]
+			if p.E.Rec.Layers[i].ID != v.Now.LayerID {
+				continue
+			}
+			v.Caution = cautionsOf(stage, v.Now.Station)
+			if stage.Garment != nil {
+				for _, a := range stage.Garment.Parameters() {
+					if a.Unit == draft.Length && (a.When == nil || a.When(stage.Values)) {
+						v.Settings = append(v.Settings, a)
+					}
+				}
+			}
+			var err error
+			if v.Lessons, err = s.st.Lessons(c.ctx(), stage.Kind); err != nil {
+				return err
+			}
+		}
 		return nil
 	})
+}
+
+// cautionsOf are the cautions of a garment that apply at a station.
+func cautionsOf(stage *ensemble.Stage, at work.Station) []noteView {
+	applies := map[work.Station][]string{work.AtMachine: {"needle"}, work.AtOverlock: {"needle"}, work.AtIron: {"iron"},
+		work.ByHand: {"steel", "dust"}, work.AtTable: {"steel", "dust"}, work.OnWearer: {"lacing", "flame", "hoops"}}
+	var out []noteView
+	for _, c := range stage.Draft.Cautions {
+		if slices.Contains(applies[at], c.Key) {
+			out = append(out, noteView{Note: draft.Note{Title: c.Title, Text: c.Text}, Caution: true})
+		}
+	}
+	return out
 }
 
 func viewBench(e *ensembleView, step, only string) benchView {
@@ -92,10 +140,67 @@ func clocked(v *ensembleView, layer uint, step string) []store.Clocked {
 	return out
 }
 
-// step ticks off, times or notes a step.
+// oldest is how long ago what a device noted may lie, newest how far ahead its clock may be.
+const oldest, newest = 60 * 24 * time.Hour, 10 * time.Minute
+
+// storeAt is the store at the time something was done that is sent now: devices that were not connected say so.
+func (s *Server) storeAt(c *call) (*store.Store, error) {
+	text := c.PostForm("at")
+	if text == "" {
+		return s.st, nil
+	}
+	ms, err := strconv.ParseInt(text, 10, 64)
+	at := time.UnixMilli(ms)
+	if now := s.opt.Now(); err != nil || at.Before(now.Add(-oldest)) || at.After(now.Add(newest)) {
+		return nil, &store.FieldError{Field: "at", Why: "the device’s clock is off by too much: set it, and do this once more"}
+	}
+	return s.st.At(at), nil
+}
+
+// step ticks off, times or notes a step. What carries a token is done once, however often it is sent.
 func (s *Server) step(c *call) error {
-	ask := ""
-	err := s.change(c, func(l store.Layer) error {
+	once := c.PostForm("once")
+	if len(once) > 64 {
+		return &store.FieldError{Field: "once", Why: "this was not sent by our page; load it again"}
+	}
+	if once != "" {
+		if was, err := s.st.WasReceived(c.ctx(), once); err != nil || was {
+			return s.kept(c, err)
+		}
+	}
+	ask, err := s.doStep(c)
+	if err != nil {
+		return err
+	}
+	if once != "" {
+		if err := s.st.Receive(c.ctx(), once); err != nil {
+			return err
+		}
+	}
+	if ask != "" {
+		return s.done(c, ask)
+	}
+	if wantsJSON(c.Context) {
+		return s.kept(c, nil)
+	}
+	return s.back(c)
+}
+
+// kept answers what is sent by the page itself.
+func (s *Server) kept(c *call, err error) error {
+	if err == nil {
+		c.JSON(200, gin.H{"kept": true})
+	}
+	return err
+}
+
+// doStep does what was asked of a step; ask is a page that must be asked first.
+func (s *Server) doStep(c *call) (ask string, err error) {
+	st, err := s.storeAt(c)
+	if err != nil {
+		return "", err
+	}
+	err = s.change(c, func(l store.Layer) error {
 		step := c.PostForm("step")
 		e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
 		if err != nil {
@@ -122,25 +227,41 @@ func (s *Server) step(c *call) error {
 				}
 			}
 			if c.PostForm("do") != "done" {
-				return s.st.Tick(c.ctx(), l.ID, step, false)
+				return st.Tick(c.ctx(), l.ID, step, false)
 			}
-			return s.st.Tick(c.ctx(), l.ID, step, true, clocked(v, l.ID, step)...)
+			return st.Tick(c.ctx(), l.ID, step, true, clocked(v, l.ID, step)...)
 		case "start", "stop":
-			return s.st.Time(c.ctx(), l.ID, step, c.PostForm("do") == "start")
+			return st.Time(c.ctx(), l.ID, step, c.PostForm("do") == "start")
+		case "wrong":
+			return s.wentWrong(c, st, l, step)
 		case "note":
 			return s.st.NoteStep(c.ctx(), l.ID, step, c.PostForm("note"), c.PostForm("was"))
 		}
 		return &store.FieldError{Field: "do", Why: fmt.Sprintf("%.20q is nothing that can be done with a step", c.PostForm("do"))}
 	})
-	if err != nil {
-		return err
+	return ask, err
+}
+
+// wentWrong keeps what went wrong with a step, what it cost, and what would be otherwise next time.
+func (s *Server) wentWrong(c *call, st *store.Store, l store.Layer, step string) error {
+	one := store.Lesson{Step: step, What: c.PostForm("reason"), Setting: c.PostForm("setting")}
+	if text := strings.TrimSpace(strings.Replace(c.PostForm("lost"), ",", ".", 1)); text != "" {
+		x, err := strconv.ParseFloat(text, 64)
+		if err != nil {
+			return &store.FieldError{Field: "lost", Why: "write the minutes it cost as a number"}
+		}
+		one.Minutes = x
 	}
-	if ask != "" {
-		return s.done(c, ask)
+	if text := strings.TrimSpace(c.PostForm("by")); text != "" && one.Setting != "" {
+		sign := 1.0
+		if rest, less := strings.CutPrefix(strings.Replace(text, "−", "-", 1), "-"); less {
+			sign, text = -1, rest
+		}
+		mm, err := measure.Parse(text, unitOf(c))
+		if err != nil {
+			return err
+		}
+		one.By = sign * float64(mm)
 	}
-	if c.PostForm("do") == "note" && wantsJSON(c.Context) {
-		c.JSON(200, gin.H{"kept": true})
-		return nil
-	}
-	return s.back(c)
+	return st.AddLesson(c.ctx(), l.ID, one)
 }

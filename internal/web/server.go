@@ -152,16 +152,7 @@ func (s *Server) routes(r *gin.Engine) {
 	if err != nil { // can't be: the folder is built in
 		static = staticFiles
 	}
-	files := http.StripPrefix("/static/", http.FileServerFS(static))
-	mark := fingerprint(static)
-	r.GET("/static/*file", func(c *gin.Context) {
-		// Kept by the browser, but asked after: a new version of the program
-		// never runs with the scripts of an old one.
-		c.Header("Cache-Control", "no-cache")
-		c.Header("ETag", mark)
-		files.ServeHTTP(c.Writer, c.Request)
-	})
-	r.GET("/favicon.ico", func(c *gin.Context) { c.Redirect(http.StatusFound, "/static/icon.svg") })
+	staticRoutes(r, static)
 
 	h := s.handle
 	r.GET("/", h(s.home))
@@ -246,6 +237,24 @@ func (s *Server) routes(r *gin.Engine) {
 	l.GET("/lay-job.json", h(s.layJSON(true)))
 }
 
+// staticRoutes gives the files of the interface their addresses.
+func staticRoutes(r *gin.Engine, static fs.FS) {
+	files := http.StripPrefix("/static/", http.FileServerFS(static))
+	mark := fingerprint(static)
+	r.GET("/static/*file", func(c *gin.Context) {
+		// Kept by the browser, but asked after: a new version of the program
+		// never runs with the scripts of an old one.
+		c.Header("Cache-Control", "no-cache")
+		c.Header("ETag", mark)
+		files.ServeHTTP(c.Writer, c.Request)
+	})
+	r.GET("/worker.js", func(c *gin.Context) { // a worker answers for what lies beside it and below
+		c.Header("Cache-Control", "no-cache")
+		c.FileFromFS("worker.js", http.FS(static))
+	})
+	r.GET("/favicon.ico", func(c *gin.Context) { c.Redirect(http.StatusFound, "/static/icon.svg") })
+}
+
 // besides gives what stands beside the ensembles its addresses: the book and the workroom.
 func (s *Server) besides(r *gin.Engine) {
 	h := s.handle
@@ -284,7 +293,7 @@ func fingerprint(folder fs.FS) string {
 func headers(c *gin.Context) {
 	h := c.Writer.Header()
 	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "+
-		"connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'")
+		"connect-src 'self'; manifest-src 'self'; worker-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'")
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Referrer-Policy", "same-origin")
 	h.Set("Cross-Origin-Opener-Policy", "same-origin")

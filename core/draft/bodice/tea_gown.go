@@ -37,8 +37,15 @@ const hipLow = 120.0
 func (TeaGown) Parameters() []draft.Parameter {
 	pleats := draft.Tally("pleats", "Pleats behind, a side", 1, 4, 2, "two", figure.Memory, "Folded towards the centre back.")
 	stitched := draft.Mm("stitched", "Pleats stitched down", 20, 240, 120, "⟦12 cm⟧", figure.Memory, "From the neck.")
-	full := draft.Mm("fullness", "Pleated behind, in all", 0, 1000, 500, "⟦50 cm⟧ to ⟦90 cm⟧", figure.Memory,
+	full := draft.Mm("fullness", "Pleated behind, in all", 0, 1000, 450, "⟦50 cm⟧ to ⟦90 cm⟧", figure.Memory,
 		"Cloth beside what the back needs. 0 for a plain back.")
+	full.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		// What a cloth of a usual width has beside the back itself, at its hem.
+		room := usualWidth - ringOf(on, v)/2 - 2*math.Tan(v.Number("flare")*math.Pi/180)*(on.WaistToFloor(90)-v.Number("clearance")) - 80
+		return math.Max(math.Min(450, math.Floor(room/10)*10), 0), figure.Reason{Text: "⟦45 cm⟧, or what the back leaves of a cloth " +
+			"of ⟦150 cm⟧",
+			Source: figure.Memory}
+	}
 	pleats.When = func(v draft.Values) bool { return v.Number("fullness") >= leastFull }
 	stitched.When = pleats.When
 	flare := draft.Times("flare", "Side seams slope out, degrees", 0, 16, 6, "a soft flare", figure.Memory, "From the waist to the hem.")
@@ -59,13 +66,20 @@ func (TeaGown) Parameters() []draft.Parameter {
 
 // leastFlare is how far the side seams must slope out to go round what it hangs over below the waist, degrees.
 func leastFlare(on figure.Figure, v draft.Values) float64 {
-	ring := math.Max(on.GirthAt(figure.Bust)+v.Number("bust_ease"), math.Max(on.GirthAt(figure.HighHip),
-		on.GirthAt(figure.Hip))+v.Number("hip_ease"))
-	least := 0.0
+	ring, least := ringOf(on, v), 0.0
 	for _, drop := range on.Drops(60, on.Floor()-v.Number("clearance")) {
 		least = math.Max(least, math.Atan((on.Girth(drop)+30-ring)/4/drop)*180/math.Pi)
 	}
 	return math.Ceil(least)
+}
+
+// usualWidth is what a cloth of a usual width has between its selvedges once it is washed, mm (from memory).
+const usualWidth = 1420.0
+
+// ringOf is what the outer measures round itself from the bust to the hip, mm.
+func ringOf(on figure.Figure, v draft.Values) float64 {
+	return math.Max(on.GirthAt(figure.Bust)+v.Number("bust_ease"), math.Max(on.GirthAt(figure.HighHip),
+		on.GirthAt(figure.Hip))+v.Number("hip_ease"))
 }
 
 // leastFull is the least fullness that is pleated, mm.

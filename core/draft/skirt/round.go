@@ -2,6 +2,8 @@ package skirt
 
 import (
 	"fmt"
+	"math"
+	"sort"
 	"strings"
 
 	"ardentgusset/core/cloth"
@@ -120,6 +122,25 @@ func bearingOf(waist figure.Section, share float64) float64 {
 		return 180
 	}
 	return (low + high) / 2
+}
+
+// bearings is bearingOf for many shares of one section: by what lies between every two degrees.
+func bearings(waist figure.Section) func(share float64) float64 {
+	cuts := make([]float64, 181)
+	for i := range cuts {
+		cuts[i] = float64(i)
+	}
+	sums := make([]float64, 181)
+	for i, arc := range waist.Arcs(cuts...) {
+		if i < 180 {
+			sums[i+1] = sums[i] + arc
+		}
+	}
+	return func(share float64) float64 {
+		at := share * sums[180]
+		i := min(max(sort.SearchFloat64s(sums, at), 1), 180)
+		return float64(i-1) + math.Min(math.Max((at-sums[i-1])/math.Max(sums[i]-sums[i-1], 1e-9), 0), 1)
+	}
 }
 
 // betweens are the bearings between which pieces lie, from the front to the back; a back on the fold is drawn from its

@@ -3,6 +3,7 @@ package skirt
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -32,6 +33,9 @@ var umbrellaDarts = []struct{ at, take float64 }{{0.2, 15}, {0.4, 18}}
 
 const umbrellaDart = 110.0
 
+// usualWidth is what a cloth of a usual width has for a piece without its seams, mm (from memory).
+const usualWidth = 1380.0
+
 // behindHalf is how much of the half band takes what is pleated behind, mm (from memory).
 const behindHalf = 45.0
 
@@ -48,13 +52,21 @@ func (Umbrella) Parameters() []draft.Parameter {
 	}
 	gathered := draft.Mm("gathered", "Taken in behind, in all", 0, 500, 160, "two box pleats of ⟦4 cm⟧, or ⟦12 cm⟧ to ⟦20 cm⟧ gathered",
 		figure.Memory, "Cloth of the waist edge at the centre back, beside what the band has there.")
+	panels := draft.Tally("panels", "Panels a side", 1, 2, 1, "one where the cloth is wide enough, else a seam at the side", figure.Memory,
+		"One is the umbrella’s own cut.")
+	panels.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		if u, err := opened(on, v); err == nil && u.Outer*math.Sin(math.Min(u.Angle[len(u.Angle)-1], math.Pi/2)) > usualWidth {
+			return 2, figure.Reason{Text: "half of it is wider than a cloth of ⟦150 cm⟧", Source: figure.Memory}
+		}
+		return 1, figure.Reason{Text: "half of it lies across a cloth of ⟦150 cm⟧", Source: figure.Memory}
+	}
 	list := append(fitted(), // their order is that of what rests on them
 		draft.Mm("clearance", "Hem above the floor", 0, 400, 20, "⟦=2 cm⟧; for cycling ⟦20 cm⟧ and more", figure.Memory,
 			"All round, in the shoes of the ensemble."), part.TrainAsked(),
 		draft.Tally("darts", "Darts a side", 0, float64(len(umbrellaDarts)), 2, "two: ⟦15⟧ and ⟦18⟧", figure.Memory,
 			"At a fifth and two fifths of the half waist."), gathered, share,
-		draft.OneOf("seams", "Cut", "The seam before lies on the straight of the cloth. Front on the fold wants cloth as wide as the "+
-			"whole skirt.", "two", "in two halves, a seam before", "one", "in one, the front on the fold"))
+		draft.OneOf("seams", "Before", "A seam lies on the straight of the cloth. On the fold wants cloth as wide as the front opened out.",
+			"two", "a seam", "one", "on the fold"), panels)
 	for i := range list {
 		switch p := &list[i]; p.Key {
 		case "hip_ease":
@@ -82,11 +94,14 @@ func umbrellaEdge(on figure.Figure, v draft.Values) float64 {
 func leastUmbrella(on figure.Figure, v draft.Values) float64 {
 	half, least := umbrellaEdge(on, v), 0.2
 	drops := on.Drops(40, on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance")))
+	needs := make([]float64, len(drops))
+	for i, drop := range drops {
+		ease := math.Min(v.Number("hip_ease"), v.Number("hip_ease")*drop/on.Drop(figure.Hip))
+		needs[i] = (on.Girth(drop)+ease)/2 - half
+	}
 	for _, b := range []float64{0, 90, 180} {
 		for i, fall := range on.Falls(b, drops) {
-			ease := math.Min(v.Number("hip_ease"), v.Number("hip_ease")*drops[i]/on.Drop(figure.Hip))
-			need := (on.Girth(drops[i])+ease)/2 - half
-			least = math.Max(least, math.Ceil(100*need/math.Pi/fall)/100)
+			least = math.Max(least, math.Ceil(100*needs[i]/math.Pi/fall)/100)
 		}
 	}
 	return least
@@ -101,7 +116,7 @@ type umbrella struct {
 // opened lays it out.
 func opened(on figure.Figure, v draft.Values) (*umbrella, error) {
 	const steps, behind = 60, 10 // of them in the cloth that is taken in
-	half, waist := umbrellaEdge(on, v), on.At(0)
+	half, bearing := umbrellaEdge(on, v), bearings(on.At(0))
 	u := &umbrella{plain: (on.GirthAt(figure.Waist)+v.Number("waist_ease"))/2 - behindHalf}
 	if v.Number("gathered") < 1 {
 		u.plain += behindHalf
@@ -118,7 +133,7 @@ func opened(on figure.Figure, v draft.Values) (*umbrella, error) {
 	sewn := 2 * u.plain / (on.GirthAt(figure.Waist) + v.Number("waist_ease")) // of the half band
 	for i := range ways {
 		share := math.Min(float64(i)/float64(last), 1)
-		b := bearingOf(waist, share*sewn)
+		b := bearing(share * sewn)
 		along[i] = share * u.before / half
 		if i > last {
 			b += (180 - b) * float64(i-last) / float64(steps-last)
@@ -133,21 +148,36 @@ func opened(on figure.Figure, v draft.Values) (*umbrella, error) {
 	return u, u.Fair()
 }
 
-// piece is its half, the centre front upright.
-func (u *umbrella) piece(v draft.Values) pattern.Piece {
+// pieces are its half, or a front and a back of it, the centre front upright.
+func (u *umbrella) pieces(v draft.Values) []pattern.Piece {
+	whole := u.Angle[len(u.Angle)-1]
+	if v.Whole("panels") == 1 {
+		return []pattern.Piece{u.piece(v, "half", "Half", 0, whole)}
+	}
+	side := whole / 2
+	return []pattern.Piece{u.piece(v, "front", "Front", 0, side), u.piece(v, "back", "Back", side, whole)}
+}
+
+// piece is what lies between two angles, with the darts and the pleats that fall on it.
+func (u *umbrella) piece(v draft.Values, id, name string, from, to float64) pattern.Piece {
 	whole, seam := u.Angle[len(u.Angle)-1], v.Number("allowance")
-	hem, right, top, left := u.Panel(0, whole, 0, 1)
-	p := pattern.Piece{ID: "half", Name: "Half", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
+	about := from
+	if from > 0 {
+		about = (from + to) / 2
+	}
+	hem, right, top, left := u.Panel(from, to, about, 1)
+	p := pattern.Piece{ID: id, Name: name, Cut: 2, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
-		{ID: "right", Name: "centre back", Line: right, Allowance: seam},
+		{ID: "right", Name: "back edge", Line: right, Allowance: seam},
 		{ID: "top", Name: "waist edge", Line: top, Allowance: seam},
-		{ID: "left", Name: "centre front", Line: left, Allowance: seam}}}
-	if v.Choice("seams") == "one" {
-		p.Name, p.Cut, p.Mirrored, p.Fold = "Half, on the fold", 1, false, "left"
+		{ID: "left", Name: "front edge", Line: left, Allowance: seam}}}
+	if from == 0 && v.Choice("seams") == "one" {
+		p.Name, p.Cut, p.Mirrored, p.Fold = name+", on the fold", 1, false, "left"
 		p.Edges[3].Name, p.Edges[3].Allowance = "centre, on the fold", 0
 	}
 	p.Be(pattern.Hem, "hem")
-	if behind := plane.Length(top) - u.before; behind > 1 { // the edge runs from the back to the front
+	start := plane.Length(u.upper(0, from))                                        // of its edge along the half, from the centre front
+	if behind := start + plane.Length(top) - u.before; to == whole && behind > 1 { // the edge runs from the back to the front
 		p.Split("top", pattern.Stretch{ID: "top-back", Name: "waist edge, behind", Length: behind},
 			pattern.Stretch{ID: "top", Name: "waist edge"})
 		e, _ := p.Edge("top-back")
@@ -156,15 +186,28 @@ func (u *umbrella) piece(v draft.Values) pattern.Piece {
 	e, _ := p.Edge("top")
 	taken := 0.0
 	for i, d := range umbrellaDarts[:v.Whole("darts")] {
-		at := e.Length() - (d.at*u.plain + taken + d.take/2)
+		at := d.at*u.plain + taken + d.take/2 // of its middle
+		taken += d.take
+		if at < start || at > start+e.Length() {
+			continue
+		}
+		at = e.Length() - (at - start)
 		a, _ := plane.Along(e.Line, at-d.take/2)
 		b, _ := plane.Along(e.Line, at+d.take/2)
 		down := b.Sub(a).Left().Unit()
 		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, a.Mid(b).Add(down.Times(umbrellaDart)), b},
 			Label: fmt.Sprintf("dart %d, %s", i+1, measure.TellFine(d.take))})
-		taken += d.take
 	}
 	return p
+}
+
+// upper is its upper edge from one angle to another.
+func (u *umbrella) upper(from, to float64) []plane.Point {
+	if to <= from {
+		return nil
+	}
+	_, _, top, _ := u.Panel(from, to, from, 1)
+	return top
 }
 
 // Draft drafts it.
@@ -177,36 +220,31 @@ func (Umbrella) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	d := draft.Draft{Pieces: []pattern.Piece{u.piece(v)}, Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
-	band := part.Band{Waist: 2 * u.plain, Allowance: v.Number("allowance"), Closure: "hooks", Opening: v.Number("placket"),
-		At: draft.AtBack, Depth: v.Number("band"), Lap: v.Number("lap")}
-	joined(&d, 1, false, band.Opening, measure.Tell(band.Opening), "side")
+	d := draft.Draft{Pieces: u.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	band := part.Band{Allowance: v.Number("allowance"), Closure: "hooks", Opening: v.Number("placket"), At: draft.AtBack,
+		Depth: v.Number("band"), Lap: v.Number("lap")}
+	n := len(d.Pieces)
+	joined(&d, n, false, band.Opening, measure.Tell(band.Opening), "side")
 	if p := d.Pieces[0]; p.Fold == "" {
 		d.Sew("centre-front", p.ID, "left", p.ID, "left", "plain")
 	}
-	runs := []draft.WaistRun{{Piece: "half", Name: "the half", Long: u.plain, More: u.before - u.plain, By: pattern.Darts}}
-	if e, ok := d.Pieces[0].Edge("top-back"); ok {
-		runs = append(runs, draft.WaistRun{Piece: "half", Name: "the half, behind", Long: behindHalf, More: e.Length() - behindHalf,
-			By: pattern.Gathers})
-		band.Waist += 2 * behindHalf
-	}
-	for _, x := range umbrellaDarts[:v.Whole("darts")] {
-		runs[0].Darts = append(runs[0].Darts, x.at*u.plain)
+	runs, edges := u.runs(&d, v)
+	for _, r := range runs {
+		band.Waist += 2 * r.Long
 	}
 	band.Length, band.Lower = band.Waist, band.Waist
 	d.Placket(band.Opening, band.Allowance)
 	var stretches []pattern.Stretch
 	add := func(side pattern.Hand, edge string, r draft.WaistRun) {
-		id := "to-" + edge + "-" + string(side)
+		id := "to-" + r.Piece + "-" + edge + "-" + string(side)
 		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to " + r.Name + ", " + string(side), Length: r.Long})
-		s := pattern.Seam{ID: "band-" + edge + "-" + string(side), A: pattern.Side{Piece: "band", Edge: id},
-			B: pattern.Side{Piece: "half", Edge: edge, Copy: pattern.Copy{Hand: side}}, Ease: r.More, Join: pattern.Banded}
+		s := pattern.Seam{ID: "band-" + r.Piece + "-" + edge + "-" + string(side), A: pattern.Side{Piece: "band", Edge: id},
+			B: pattern.Side{Piece: r.Piece, Edge: edge, Copy: pattern.Copy{Hand: side}}, Ease: r.More, Join: pattern.Banded}
 		if r.More > 0 {
 			s.Absorbed = r.By
 		}
 		d.Seams = append(d.Seams, s)
 	}
-	edges := []string{"top", "top-back"}
 	for k := len(runs) - 1; k >= 0; k-- {
 		add(pattern.Left, edges[k], runs[k])
 	}
@@ -217,7 +255,47 @@ func (Umbrella) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	d.Pieces = append(d.Pieces, band.Piece(stretches...))
 	part.RemarkSlope(&d, u.Moved)
 	u.finish(&d, on, v, in, band)
-	return d, finished(&d, on, v, in, []part.Between{{Piece: "half", From: 0, To: 180}})
+	bearings := []float64{0, 180}
+	if n == 2 {
+		bearings = []float64{0, 90, 180}
+	}
+	return d, finished(&d, on, v, in, betweens(d.Pieces[:n], bearings, false))
+}
+
+// runs are the stretches of the band from the front to the back, and the edges that are sewn to them.
+func (u *umbrella) runs(d *draft.Draft, v draft.Values) (runs []draft.WaistRun, edges []string) {
+	at := 0.0
+	for i := range d.Pieces {
+		p := &d.Pieces[i]
+		for _, id := range []string{"top", "top-back"} {
+			e, ok := p.Edge(id)
+			if !ok {
+				continue
+			}
+			r := draft.WaistRun{Piece: p.ID, Name: "the " + strings.ToLower(p.Name[:1]) + p.Name[1:], Long: e.Length()}
+			if id == "top-back" {
+				r.Name, r.Long, r.More, r.By = r.Name+", behind", behindHalf, e.Length()-behindHalf, pattern.Gathers
+			} else {
+				taken := 0.0
+				for _, m := range p.Marks {
+					if m.Kind == pattern.Dart {
+						taken += m.Path[0].To(m.Path[2])
+					}
+				}
+				if r.Long, r.More = e.Length()-taken, taken; taken > 0 {
+					r.By = pattern.Darts
+				}
+				for _, x := range umbrellaDarts[:v.Whole("darts")] {
+					if s := x.at*u.plain - at; s > 0 && s < r.Long {
+						r.Darts = append(r.Darts, s)
+					}
+				}
+			}
+			at += r.Long
+			runs, edges = append(runs, r), append(edges, id)
+		}
+	}
+	return runs, edges
 }
 
 // finish measures, closes and says what is particular.
@@ -239,12 +317,12 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	band.Finish(d, on, bulk)
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (band.Lower+50)/1000, "m",
 		"along the waist edge, which lies on every grain and stretches")
-	across := u.Outer * math.Sin(math.Min(whole, math.Pi/2))
+	across := u.Outer * math.Sin(math.Min(whole/v.Number("panels"), math.Pi/2))
 	if v.Choice("seams") == "one" {
 		if across *= 2; across > float64(in.Width-2*in.Selvedge) {
 			d.Offer(false, "It is wider than the cloth", fmt.Sprintf("Opened out it measures %s across, the cloth %s between its selvedges: "+
 				"corners are pieced.", measure.Tell(across), measure.Tell(float64(in.Width-2*in.Selvedge))),
-				"Cut it in two halves", draft.Settings{"seams": "two"})
+				"With a seam before", draft.Settings{"seams": "two"})
 		}
 	}
 	if under := on.Fullness(); under > hem+10 {

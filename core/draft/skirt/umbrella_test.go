@@ -45,6 +45,10 @@ func TestUmbrellaAddsUp(t *testing.T) {
 			return
 		}
 		drafted++
+		if v.Whole("panels") == 2 { // as it lies when its side seam is sewn it is measured by the tape round skirts
+			require.NoError(t, d.Check())
+			return
+		}
 		p := drafttest.Piece(t, d, "half")
 		hem, _ := p.Edge("hem")
 		c := middle(hem.Line)

@@ -12,6 +12,7 @@ export function keys() {
       case "z": return go("[data-undo]");
       case "l": return go("[data-lengths]");
       case "d": return go("[data-done]");
+      case "t": return go(".timer");
       case "[": case "]": {
         const all = [...document.querySelectorAll(".stack li[data-layer] a")]; // outermost first
         const now = all.findIndex((a) => a.hasAttribute("aria-current"));

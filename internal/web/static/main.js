@@ -13,6 +13,7 @@ import { hand } from "./hand.js";
 import { stash } from "./stash.js";
 import { seams } from "./seams.js";
 import { words } from "./words.js";
+import { bench } from "./bench.js";
 import { pending } from "./pending.js";
 import { beginnings } from "./beginnings.js";
 
@@ -31,6 +32,7 @@ words();
 seams();
 figure();
 beginnings();
+bench();
 
 // A choice that needs no button of its own.
 document.addEventListener("change", (e) => {

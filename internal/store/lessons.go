@@ -1,0 +1,95 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+	"time"
+)
+
+// Lesson is what went wrong with a garment, or what its maker would do otherwise: it is shown when such a garment is made
+// again.
+type Lesson struct {
+	ID      string    `json:"id"`
+	Kind    string    `json:"kind"` // of the garment
+	Layer   uint      `json:"layer"`
+	Step    string    `json:"step,omitempty"`
+	What    string    `json:"what"`
+	Minutes float64   `json:"minutes,omitempty"` // that it cost
+	Setting string    `json:"setting,omitempty"` // of the draft, to be changed by so much
+	By      float64   `json:"by,omitempty"`
+	At      time.Time `json:"at"`
+}
+
+// AddLesson keeps what went wrong with a layer.
+func (s *Store) AddLesson(ctx context.Context, layer uint, l Lesson) error {
+	what, err := Named("what", l.What)
+	if err != nil {
+		return err
+	}
+	if math.IsNaN(l.Minutes) || l.Minutes < 0 || l.Minutes > 60_000 {
+		return &FieldError{"lost", "the time it cost lies between 0 and 1000 hours"}
+	}
+	if math.IsNaN(l.By) || math.Abs(l.By) > 5000 {
+		return &FieldError{"by", "write how much larger or smaller, like 5 mm or −1/4 in"}
+	}
+	var rec Layer
+	if err := s.db.WithContext(ctx).First(&rec, layer).Error; err != nil {
+		return explain(err)
+	}
+	l.What, l.Kind, l.Layer, l.At = what, rec.Kind, layer, s.now()
+	return s.plan(ctx, rec.EnsembleID, "what went wrong", func(p *Planning) error {
+		if len(p.Lessons) >= mostPlanned {
+			return &FieldError{"what", "there are very many already; remove some that are learnt"}
+		}
+		l.ID = p.number("lesson")
+		p.Lessons = append(p.Lessons, l)
+		return nil
+	})
+}
+
+// RemoveLesson takes a lesson away that is learnt.
+func (s *Store) RemoveLesson(ctx context.Context, ensemble uint, id string) error {
+	return s.plan(ctx, ensemble, "what went wrong", func(p *Planning) error {
+		n := len(p.Lessons)
+		p.Lessons = slices.DeleteFunc(p.Lessons, func(l Lesson) bool { return l.ID == id })
+		if len(p.Lessons) == n {
+			return &FieldError{"id", "this is no longer there; load the page again"}
+		}
+		return nil
+	})
+}
+
+// Learnt is a lesson with the ensemble it was learnt on.
+type Learnt struct {
+	Lesson
+	Ensemble     uint
+	EnsembleName string
+}
+
+// Lessons are all that were learnt with a kind of garment, the newest first.
+func (s *Store) Lessons(ctx context.Context, kind string) ([]Learnt, error) {
+	var all []Ensemble
+	if err := s.db.WithContext(ctx).Select("id", "name", "planning").Find(&all).Error; err != nil {
+		return nil, explain(err)
+	}
+	var out []Learnt
+	for _, e := range all {
+		for _, l := range e.Planning.Lessons {
+			if l.Kind == kind {
+				out = append(out, Learnt{l, e.ID, e.Name})
+			}
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Learnt) int { return b.At.Compare(a.At) })
+	return out, nil
+}
+
+// Told is a lesson in one line.
+func (l Lesson) Told() string {
+	if l.Minutes > 0 {
+		return fmt.Sprintf("%s (it cost %.0f minutes)", l.What, l.Minutes)
+	}
+	return l.What
+}
