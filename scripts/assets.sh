@@ -14,6 +14,7 @@ get bulma 1.0.4
 get @fontsource/alegreya 5.3.0
 get @fontsource/alegreya-sans 5.3.0
 get axe-core 4.14.1
+get ical.js 2.2.1
 rm -rf "$to"
 mkdir -p "$to/fonts" e2e/testdata
 cp "$tmp/bulma/package/css/bulma.min.css" "$to/"
@@ -28,4 +29,6 @@ cp "$tmp/@fontsource/alegreya-sans/package/files/alegreya-sans-latin-400-italic.
 cp "$tmp/@fontsource/alegreya/package/LICENSE" "$to/fonts/alegreya-LICENSE.txt"
 cp "$tmp/@fontsource/alegreya-sans/package/LICENSE" "$to/fonts/alegreya-sans-LICENSE.txt"
 cp "$tmp/axe-core/package/axe.min.js" e2e/testdata/
+cp "$tmp/ical.js/package/dist/ical.es5.min.cjs" e2e/testdata/ical.min.js
+cp "$tmp/ical.js/package/LICENSE" e2e/testdata/ical-LICENSE.txt
 cp "$tmp/axe-core/package/LICENSE" e2e/testdata/axe-LICENSE.txt

@@ -62,7 +62,7 @@ func Plan(w Needlework) string {
 	x := func(day float64) float64 { return planNames + planDone + day*k }
 	y := func(i int) float64 { return planDays + (float64(i)+0.5)*lane }
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="needlework" role="img" aria-label="%s" viewBox="0 0 %s %s" width="%s" height="%s">`,
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="needlework" role="group" aria-label="%s" viewBox="0 0 %s %s" width="%s" height="%s">`,
 		esc(fmt.Sprintf("The work in %d threads; the same as a list stands below", len(w.Threads))), n(wide), n(deep), n(wide), n(deep))
 	w.days(&d, days, k, x, deep)
 	at := w.places(x, lane)

@@ -1,0 +1,179 @@
+package e2e
+
+import (
+	"context"
+	"encoding/csv"
+	"encoding/json"
+	"net"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"ardentgusset/internal/demo/demotest"
+	"ardentgusset/internal/store"
+	"ardentgusset/internal/web"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// The work of an ensemble up to its day: seen as threads and as a list, the machine out of order, a way out taken and undone,
+// a step of one’s own, a pause, the calendar read by another program and the table by a standard reader.
+func TestPlanUpToTheDay(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/3/plan")
+	b.until(`document.querySelectorAll(".needlework .stitch").length > 40`)
+	assert.Equal(t, js[int](b, `document.querySelectorAll(".needlework .stitch").length`), js[int](b, `document.querySelectorAll(".plan-list > li").length`), "the list holds the same")
+	assert.Positive(t, js[int](b, `document.querySelectorAll(".needlework .needle").length`), "something can be done now")
+	assert.Positive(t, js[int](b, `document.querySelectorAll(".needlework path.joint").length`))
+	b.accessible("the plan")
+	likely := b.text(".odds b:last-of-type")
+	js[bool](b, `(document.querySelector("select[name=kind]").closest("details").open = true)`)
+	js[bool](b, `(document.querySelector("input[name=from]").value = "2027-02-03", document.querySelector("input[name=to]").value = "2027-03-20", true)`)
+	b.reply(func() { b.click(`form:has(select[name=kind]) button`) })
+	b.until(`document.querySelector(".needlework .barred")`)
+	b.sees("Machine out of order")
+	assert.NotEqual(t, likely, b.text(".odds b:last-of-type"), "it takes longer")
+	b.reply(func() { b.click("#ask-ways") })
+	ways := js[int](b, `document.querySelectorAll(".ways > li").length`)
+	require.Positive(t, ways)
+	sewn := js[string](b, `fetch(location.pathname.replace("plan", "plan.csv")).then((r) => r.text())`)
+	b.reply(func() { b.click(`.ways form[action$="/way"] button`) })
+	assert.NotEqual(t, sewn, js[string](b, `fetch("/ensembles/3/plan.csv").then((r) => r.text())`), "the way is taken")
+	b.reply(func() { b.click("[data-undo]") })
+	rows, err := csv.NewReader(strings.NewReader(js[string](b, `fetch("/ensembles/3/plan.csv").then((r) => r.text())`))).ReadAll()
+	require.NoError(t, err)
+	assert.Equal(t, js[int](b, `document.querySelectorAll(".plan-list > li").length`), len(rows)-1)
+	js[bool](b, `(document.querySelector("input[name=job]").closest("details").open = true)`)
+	b.enter("form:has(input[name=job]) input[name=name]", "Dress the wig")
+	b.enter("input[name=job]", "Wig")
+	b.reply(func() { b.click(`form:has(input[name=job]) button`) })
+	b.until(`[...document.querySelectorAll(".needlework .lane")].some((n) => n.textContent === "Wig")`)
+	js[bool](b, `(document.querySelector("textarea[name=where]").closest("details").open = true)`)
+	b.enter("textarea[name=needs]", "Courage for the eyelets")
+	b.reply(func() { b.click(`form:has(textarea[name=where]) button`) })
+	b.sees("The next small thing")
+	b.sees("Courage for the eyelets")
+	b.reply(func() { b.click(".pause .main-button") })
+	b.until(`!document.querySelector(".pause")`)
+
+	ical, err := os.ReadFile("testdata/ical.min.js")
+	require.NoError(t, err)
+	js[bool](b, `(() => { const module = { exports: {} }; const exports = module.exports; `+string(ical)+`; window.ICAL = module.exports.default || module.exports; return true })()`)
+	type entry struct{ UID, Summary, Start, End string }
+	read := func() (out []entry) {
+		text := js[string](b, `fetch("/ensembles/3/plan.ics").then((r) => r.text()).then((t) => JSON.stringify(new ICAL.Component(ICAL.parse(t)).getAllSubcomponents("vevent").map((c) => {
+			const e = new ICAL.Event(c); return { UID: e.uid, Summary: e.summary, Start: e.startDate.toString(), End: e.endDate.toString() } })))`)
+		require.NoError(t, json.Unmarshal([]byte(text), &out))
+		return out
+	}
+	first := read()
+	ids := map[string]bool{}
+	event := js[string](b, `fetch("/ensembles/3/particulars").then((r) => r.text()).then((t) => new DOMParser().parseFromString(t, "text/html").querySelector("[name=event_date]").value)`)
+	onTheDay := false
+	for _, e := range first {
+		assert.False(t, ids[e.UID], "%s stands twice", e.Summary)
+		ids[e.UID] = true
+		assert.Less(t, e.Start, e.End, "a day ends with the next")
+		onTheDay = onTheDay || e.Start == event
+	}
+	assert.True(t, onTheDay, "the event stands in it")
+	assert.Equal(t, first, read(), "imported again nothing is doubled")
+}
+
+// stoppable is the program on a file, that can be killed and started again at the same address.
+type stoppable struct {
+	*testing.T
+	path, addr string
+	stop       context.CancelFunc
+	ended      chan struct{}
+	srv        *web.Server
+}
+
+func (s *stoppable) start() {
+	s.Helper()
+	st, err := store.Open(s.path)
+	require.NoError(s, err)
+	s.srv, err = web.New(st, web.Options{Path: s.path, Loopback: true, Now: time.Now, Version: "test"})
+	require.NoError(s, err)
+	l, err := net.Listen("tcp", s.addr)
+	require.NoError(s, err)
+	s.addr = l.Addr().String()
+	ctx, stop := context.WithCancel(context.Background())
+	s.stop, s.ended = stop, make(chan struct{})
+	go func(srv *web.Server, ended chan struct{}) { _ = srv.Serve(ctx, l); close(ended) }(s.srv, s.ended)
+}
+
+func (s *stoppable) kill() {
+	s.stop()
+	<-s.ended
+	require.NoError(s, s.srv.Close())
+}
+
+// At the bench on a phone with the program gone: three steps are worked, the page is loaded again, the tab is closed and
+// another opened, and when the program is back everything was done once, at the times it was done.
+func TestBenchWithoutAConnection(t *testing.T) {
+	t.Parallel()
+	s := &stoppable{T: t, path: filepath.Join(t.TempDir(), "data.db"), addr: "127.0.0.1:0"}
+	s.path = demotest.File(t, time.Now())
+	s.start()
+	defer func() { s.kill() }()
+	b := open(t, "http://"+s.addr)
+	b.size(390, 844)
+	b.visit("/ensembles/1/bench")
+	js[bool](b, `navigator.serviceWorker.ready.then(() => true)`)
+	b.visit("/ensembles/1/bench") // now by way of the worker
+	b.until(`navigator.serviceWorker.controller`)
+	steps := js[string](b, `JSON.stringify([...document.querySelectorAll(".steps li.is-ready > a")].slice(0, 3).map((a) => a.getAttribute("href")))`)
+	var ready []string
+	require.NoError(t, json.Unmarshal([]byte(steps), &ready))
+	require.NotEmpty(t, ready)
+	for _, at := range ready {
+		b.visit(at)
+	}
+	b.visit(ready[0])
+	name := b.text("#now-name")
+	s.kill()
+	b.click(".timer")
+	b.sees("kept on this device")
+	b.visit(ready[0]) // from what was kept
+	b.sees(name)
+	b.sees("kept on this device")
+	b.until(`JSON.parse(localStorage.getItem("bench-waiting")).length === 1`)
+	b.click(".timer") // as it was last seen: the clock is started once more
+	b.until(`JSON.parse(localStorage.getItem("bench-waiting")).length === 2`)
+	js[bool](b, `(document.querySelector(".wrong-form").open = true)`)
+	b.enter("input[name=reason]", "Bobbin ran out")
+	b.click(".wrong-form button")
+	b.until(`JSON.parse(localStorage.getItem("bench-waiting")).length === 3`)
+	b.click(".big-done")
+	b.until(`JSON.parse(localStorage.getItem("bench-waiting")).length === 4`)
+	assert.Equal(t, "Not done after all", b.text(".big-done"))
+	b.accessible("the bench without a connection")
+
+	s.start()
+	js[bool](b, `(dispatchEvent(new Event("online")), true)`)
+	b.until(`(JSON.parse(localStorage.getItem("bench-waiting")) || []).length === 0`)
+	b.visit(ready[0])
+	b.until(`document.querySelector(".big-done")?.textContent.includes("Not done after all")`)
+	s.kill() // and read what it kept
+	st, err := store.Open(s.path)
+	require.NoError(t, err)
+	e, err := st.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	require.Len(t, e.Planning.Lessons, 1)
+	assert.Equal(t, "Bobbin ran out", e.Planning.Lessons[0].What)
+	running := 0
+	for _, l := range e.Layers {
+		for _, x := range l.Timings {
+			if x.EndedAt == nil {
+				running++
+			}
+		}
+	}
+	assert.Zero(t, running, "what is done is not timed any more")
+	require.NoError(t, st.Close())
+	s.start()
+}
