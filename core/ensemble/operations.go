@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"ardentgusset/core/making"
 	"ardentgusset/core/work"
 )
 
@@ -83,6 +84,7 @@ func Operations(stages []Stage, g Given) ([]work.Operation, error) {
 		o.Minutes = o.Spread.Likely
 		out = append(out, o)
 	}
+	belated(out)
 	schooled(out, g.Schools)
 	if out, err = extended(out, g.Extras); err != nil {
 		return nil, err
@@ -105,6 +107,44 @@ func left(s work.Spread, spent float64) work.Spread {
 	}
 	return work.Spread{Low: math.Max(s.Low-spent, s.Low*leastLeft), Likely: math.Max(s.Likely-spent, s.Likely*leastLeft),
 		High: math.Max(s.High-spent, s.High*leastLeft)}
+}
+
+// belated makes what comes too late as dear as it is: something that should follow it is done.
+func belated(all []work.Operation) {
+	at := map[string]int{}
+	for i, o := range all {
+		at[o.ID] = i
+	}
+	dear := map[int]making.LateCost{}
+	from := map[int]string{}
+	for _, o := range all {
+		if !o.Done {
+			continue
+		}
+		lane, own, _ := strings.Cut(o.ID, "/")
+		for _, a := range o.After {
+			k, ok := at[a.Step]
+			if !ok || all[k].Done {
+				continue
+			}
+			other, step, _ := strings.Cut(a.Step, "/")
+			if other != lane {
+				continue // it was done over something that is not made yet: that costs a fitting, not a step
+			}
+			if c := making.Late(step, own); c.Why != "" && c.Times >= dear[k].Times {
+				dear[k], from[k] = c, o.Name
+			}
+		}
+	}
+	for k, c := range dear {
+		o := &all[k]
+		more := o.Whole * (c.Times - 1)
+		o.Spread, o.Whole, o.Minutes = o.Spread.Times(c.Times), o.Whole*c.Times, o.Minutes*c.Times
+		o.Late = fmt.Sprintf("“%s” was done before it: %s", from[k], c.Why)
+		if more >= 1 {
+			o.Late += fmt.Sprintf(" (+%.0f min)", more)
+		}
+	}
 }
 
 // schooled takes the other side of disputed orders.

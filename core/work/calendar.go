@@ -41,6 +41,8 @@ type Calendar struct {
 	Fittings []Day
 	// Arrivals are the days before which an operation can't begin, by its ID: what it needs is awaited.
 	Arrivals map[string]Day
+	// Taken are hours of days that go to other work first.
+	Taken map[Day]float64
 }
 
 // longestPlan is how far ahead it is looked at most, days.
@@ -63,7 +65,7 @@ func (c Calendar) On(d Day) (hours float64, hand bool) {
 			}
 		}
 	}
-	return math.Max(hours, 0), hand
+	return math.Max(hours-c.Taken[d], 0), hand
 }
 
 // Allows tells whether an operation can be done on a day.

@@ -1,6 +1,7 @@
 package work
 
 import (
+	"cmp"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -48,6 +49,7 @@ type Operation struct {
 	Spread  Spread
 	Done    bool
 	Whole   float64 // likely minutes in all, also of what was begun
+	Late    string  // what it costs that something was done before it that should come after, "" for nothing
 	Thread  string  // what is on the machine for it, "" for anything
 }
 
@@ -172,6 +174,26 @@ func InOrder(all []Operation) ([]Operation, error) {
 		out[k] = all[at[s.ID]]
 	}
 	return out, nil
+}
+
+// Sequenced puts operations in the order of a list of IDs, as far as their reasons let it; what the list does not hold stays
+// behind what it stood behind.
+func Sequenced(all []Operation, ids []string) ([]Operation, error) {
+	place := make(map[string]float64, len(ids))
+	for i, id := range ids {
+		place[id] = float64(i)
+	}
+	out, keys := slices.Clone(all), make(map[string]float64, len(all))
+	last := -1.0
+	for _, o := range all {
+		at, ok := place[o.ID]
+		if !ok {
+			at = last + 1e-6
+		}
+		keys[o.ID], last = at, at
+	}
+	slices.SortStableFunc(out, func(a, b Operation) int { return cmp.Compare(keys[a.ID], keys[b.ID]) })
+	return InOrder(out)
 }
 
 // links counts what each operation waits for among the others, and lists what waits for it. What is not there is not

@@ -72,8 +72,16 @@ func (e Ensemble) Operations(stages []ensemble.Stage, n Noted) ([]work.Operation
 		Spent: func(layer, step string) float64 { return n.Spent[OfLayer(layer, step)] }, Extras: e.Planning.Extras(),
 		Schools: e.Planning.Schools, Pace: n.Pace(stages)}
 	all, err := ensemble.Operations(stages, g)
-	if err != nil || !e.Planning.Batched {
-		return all, err
+	if err != nil {
+		return nil, err
 	}
-	return work.Batched(all)
+	if e.Planning.Batched {
+		if all, err = work.Batched(all); err != nil {
+			return nil, err
+		}
+	}
+	if len(e.Planning.Sequence) == 0 {
+		return all, nil
+	}
+	return work.Sequenced(all, e.Planning.Sequence)
 }

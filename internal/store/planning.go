@@ -24,6 +24,7 @@ type Planning struct {
 	Own        []OwnStep         `json:"own,omitempty"`
 	Schools    []ensemble.School `json:"schools,omitempty"`
 	Batched    bool              `json:"batched,omitempty"`
+	Sequence   []string          `json:"sequence,omitempty"` // operations as the maker put them; none: as they come
 	Paused     *Pause            `json:"paused,omitempty"`
 	Lessons    []Lesson          `json:"lessons,omitempty"`
 	Next       int               `json:"next,omitempty"` // number of the last thing that was added
@@ -302,6 +303,14 @@ func (s *Store) SetOrder(ctx context.Context, id uint, batched bool, schools []e
 		p.Batched, p.Schools = batched, schools
 		return nil
 	})
+}
+
+// SetSequence keeps the order the maker put the operations in; none for as they come.
+func (s *Store) SetSequence(ctx context.Context, ensemble uint, ids []string) error {
+	if len(ids) > 5000 {
+		return &FieldError{"step", "that is more than any plan has"}
+	}
+	return s.plan(ctx, ensemble, "the order of work", func(p *Planning) error { p.Sequence = ids; return nil })
 }
 
 // SetPause keeps where work stopped and what is needed to go on; both empty for going on.

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 
@@ -30,6 +31,10 @@ type benchView struct {
 	After    []making.Check
 	Caution  []noteView
 	Lessons  []store.Learnt
+	Drawing  string // of the technique: which face meets which
+	Faces    string
+	Small    string // the next small thing
+	Sample   string
 	Settings []draft.Parameter // of the garment, that a lesson may change
 }
 
@@ -41,6 +46,7 @@ func (s *Server) benchStation(c *call) error {
 			return nil
 		}
 		v.Before, v.After = making.Checks(v.Now.Operation.Step, v.Now.Own)
+		v.helped()
 		for i := range p.E.Stages {
 			stage := &p.E.Stages[i]
 			if p.E.Rec.Layers[i].ID != v.Now.LayerID {
@@ -61,6 +67,22 @@ func (s *Server) benchStation(c *call) error {
 		}
 		return nil
 	})
+}
+
+// helped says how a step is begun, and draws which faces meet.
+func (v *benchView) helped() {
+	v.Small = "Lay out what it needs and nothing else; put the rest away."
+	v.Sample = "Two scraps of the same cloth, a hand’s breadth long: do it once there, then on the piece."
+	t, ok := technique.Find(v.Now.Technique)
+	if !ok {
+		return
+	}
+	if len(t.Steps) > 0 {
+		v.Small = t.Steps[0]
+	}
+	v.Sample = fmt.Sprintf("%s on scraps of as many layers, a hand’s breadth long. %s", t.Name, t.Wrong)
+	v.Drawing = drawnTechniques(t)
+	v.Faces = t.Faces
 }
 
 // cautionsOf are the cautions of a garment that apply at a station.

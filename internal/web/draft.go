@@ -3,6 +3,7 @@ package web
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
@@ -45,8 +46,29 @@ func (s *Server) draftStation(c *call) error {
 	return s.station(c, "draft", id(c, "layer"), func(p *page) error {
 		p.E.Layer.Now = c.Query("show") == "now" && p.E.Layer.Stage.Layer.Cut != nil
 		p.V = s.viewDraft(p, c.Query("lengths") == "yes")
-		return nil
+		all, err := s.st.Lessons(c.ctx(), p.E.Layer.Rec.Kind)
+		p.E.Layer.Notes = append(p.E.Layer.Notes, lessonNotes(p.E.Layer, all)...)
+		return err
 	})
+}
+
+// lessonNotes are what was learnt with such a garment, with the change of the draft that was meant.
+func lessonNotes(l *layerView, all []store.Learnt) []noteView {
+	var out []noteView
+	for _, one := range all {
+		n := noteView{Note: draft.Note{Title: "From before: " + one.What, Text: "Noted on " + one.EnsembleName + ", " +
+			one.At.Format("2 January 2006") + "."}}
+		if one.Setting != "" && one.By != 0 && l.Stage.Values.Has(one.Setting) {
+			at := l.Stage.Values.Get(one.Setting)
+			to := math.Min(math.Max(at.Number+one.By, at.Low), at.High)
+			if to != at.Number {
+				n.Fix, n.FixLabel = draft.Settings{one.Setting: to}, at.Parameter.Label+": "+measure.Tell(to)
+				n.Settings = encode(n.Fix)
+			}
+		}
+		out = append(out, n)
+	}
+	return out
 }
 
 func (s *Server) viewDraft(p *page, dims bool) draftView {

@@ -106,6 +106,15 @@ func (v *ensembleView) operations() []work.Operation {
 	return out
 }
 
+// Before is the operation that a step is put before when it moves so many places up, or down when that is negative; "" past
+// what is left to do.
+func (v *ensembleView) Before(i, up int) string {
+	if k := i - up; k >= 0 && k < len(v.Plan) && !v.Plan[k].Done {
+		return v.Plan[k].ID
+	}
+	return ""
+}
+
 // Next is the step to do now: the running one, or the first that is ready.
 func (v *ensembleView) Next() *planned {
 	for i := range v.Plan {

@@ -60,6 +60,12 @@ func (s *Server) setPlan(c *call) error {
 			schools = append(schools, ensemble.School(a))
 		}
 		err = s.st.SetOrder(ctx, e, c.PostForm("order") == "station", schools)
+	case "move":
+		err = s.moveStep(c)
+	case "as-they-come":
+		err = s.st.SetSequence(ctx, e, nil)
+	case "lesson-learnt":
+		err = s.st.RemoveLesson(ctx, e, c.PostForm("id"))
 	case "pause":
 		err = s.st.SetPause(ctx, e, strings.TrimSpace(c.PostForm("where")), strings.TrimSpace(c.PostForm("needs")))
 	default:
@@ -69,6 +75,63 @@ func (s *Server) setPlan(c *call) error {
 		return err
 	}
 	return s.back(c)
+}
+
+// moveStep puts a step before another one, or behind all, and refuses with the reason that stands against it.
+func (s *Server) moveStep(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	v := s.view(c.ctx(), e, 0, unitOf(c))
+	step, before := c.PostForm("step"), c.PostForm("before")
+	var ids []string
+	moved, found := (*planned)(nil), before == ""
+	for i := range v.Plan {
+		q := &v.Plan[i]
+		if q.ID == before {
+			found = true
+			ids = append(ids, step)
+		}
+		if q.ID == step {
+			moved = q
+			continue
+		}
+		ids = append(ids, q.ID)
+	}
+	if moved == nil || !found {
+		return &store.FieldError{Field: "step", Why: "this step is no longer part of the work; load the page again"}
+	}
+	if before == "" {
+		ids = append(ids, step)
+	}
+	at := map[string]int{}
+	for i, one := range ids {
+		at[one] = i
+	}
+	for i := range v.Plan {
+		q := &v.Plan[i]
+		for _, a := range q.After {
+			k, ok := at[a.Step]
+			if !ok || k < at[q.ID] || q.ID != step && a.Step != step {
+				continue
+			}
+			first := v.byID(a.Step)
+			return &store.FieldError{Field: "step", Why: fmt.Sprintf("%s (%s) must come before %s: %s", first.Name, first.LayerName,
+				strings.ToLower(q.Name), a.Why)}
+		}
+	}
+	return s.st.SetSequence(c.ctx(), e.ID, ids)
+}
+
+// byID is an operation of the plan.
+func (v *ensembleView) byID(id string) *planned {
+	for i := range v.Plan {
+		if v.Plan[i].ID == id {
+			return &v.Plan[i]
+		}
+	}
+	return &planned{}
 }
 
 func (s *Server) addOwn(c *call, hours func(string) (float64, error)) error {

@@ -40,7 +40,9 @@ type planView struct {
 	Paused   *store.Pause
 	Since    []string // what has changed since the pause
 	Next     *planned
-	Field    string
+	Ahead    []string  // ensembles whose day is before
+	Shared   time.Time // when it is done if they come first
+	Took     string    // hours taken beside those expected, drawn
 }
 
 type driverView struct {
@@ -98,7 +100,8 @@ func (s *Server) planStation(c *call) error {
 
 func (s *Server) fillPlan(c *call, p *page) error {
 	e := p.E
-	v := planView{Lane: c.Query("lane"), AskWays: c.Query("ways") != "", Next: e.Next(), Paused: e.Rec.Planning.Paused}
+	v := planView{Since: sincePause(e.Rec), Took: tookOf(e), Lane: c.Query("lane"), AskWays: c.Query("ways") != "", Next: e.Next(),
+		Paused: e.Rec.Planning.Paused}
 	p.V = &v
 	for i := range v.Hours {
 		day := (i + 1) % 7 // from Monday on
@@ -254,6 +257,7 @@ func (s *Server) weeks(c *call, v *planView, e *ensembleView) error {
 		return err
 	}
 	const weeks = 6
+	taken := map[work.Day]float64{}
 	for i := range weeks {
 		w := weekView{From: e.Calendar.Date(work.Day(7 * i))}
 		for d := range 7 {
@@ -275,6 +279,16 @@ func (s *Server) weeks(c *call, v *planView, e *ensembleView) error {
 			one = &ensembleView{Rec: o, Stages: stages}
 			one.plan(s.opt.Now())
 		}
+		if o.ID != e.Rec.ID && o.EventDate != "" && (o.EventDate < e.Rec.EventDate || e.Rec.EventDate == "") && len(one.Laid) > 0 {
+			v.Ahead = append(v.Ahead, o.Name)
+			for i := range one.Plan {
+				if p := one.Laid[i]; !one.Plan[i].Done {
+					for d := p.Start; d <= p.End; d++ {
+						taken[d] += one.Plan[i].Minutes / 60 / float64(p.End-p.Start+1)
+					}
+				}
+			}
+		}
 		hours := make([]float64, weeks)
 		for i := range one.Plan {
 			if p := &one.Plan[i]; !p.Done && i < len(one.Laid) {
@@ -289,6 +303,17 @@ func (s *Server) weeks(c *call, v *planView, e *ensembleView) error {
 				v.Weeks[k].Sum += h
 			}
 		}
+	}
+	if len(v.Ahead) > 0 {
+		with := e.Calendar
+		with.Taken = taken
+		t := work.Usual(uint64(e.Rec.ID))
+		t.Runs = waysRuns
+		f, err := with.Forecast(c.ctx(), e.operations(), t)
+		if err != nil {
+			return err
+		}
+		v.Shared = with.Date(f.At(0.8))
 	}
 	most := 0.0
 	for _, w := range v.Weeks {

@@ -205,6 +205,7 @@ func (s *Server) routes(r *gin.Engine) {
 	e.POST("/plan", h(s.setPlan))
 	e.GET("/plan.ics", h(s.planICS))
 	e.GET("/plan.csv", h(s.planCSV))
+	e.GET("/log.csv", h(s.logCSV))
 	l := e.Group("/layers/:layer")
 	s.placeRoutes(e, l)
 	l.POST("/move", h(s.moveLayer))

@@ -286,3 +286,36 @@ func Load(parts []LoadPart, has, whole float64) string {
 	d.put(`<path class="has" d="M%s 1v20"/></svg>`, n(has*k))
 	return d.String()
 }
+
+// Taken is how long something took beside what was expected, minutes.
+type Taken struct {
+	Name            string
+	Expected, Taken float64
+	Said            string
+}
+
+// Took draws times taken as stitching along a line, over what was expected as a chalk line.
+func Took(rows []Taken, told func(minutes float64) string) string {
+	const wide, lane, left = 440.0, 34.0, 110.0
+	most := 1.0
+	for _, r := range rows {
+		most = math.Max(most, math.Max(r.Expected, r.Taken))
+	}
+	k := (wide - left - 70) / most
+	var d drawing
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="took" role="img" aria-label="Hours taken beside those expected" viewBox="0 0 %s %s">`, n(wide),
+		n(lane*float64(len(rows))+8))
+	for i, r := range rows {
+		y := lane*float64(i) + 20
+		kind := "taken"
+		if r.Taken > 1.15*r.Expected {
+			kind = "taken over"
+		}
+		d.put(`<g><title>%s</title><text x="0" y="%s" font-size="13">%s</text>`, esc(r.Said), n(y+4), esc(r.Name))
+		d.put(`<path class="expected" d="M%s %sH%s"/><path class="%s" d="M%s %sH%s"/>`, n(left), n(y+7), n(left+r.Expected*k), kind, n(left), n(y-1),
+			n(left+math.Max(r.Taken*k, 2)))
+		d.put(`<text class="long" x="%s" y="%s" font-size="12">%s</text></g>`, n(left+math.Max(r.Taken, r.Expected)*k+8), n(y+4), esc(told(r.Taken)))
+	}
+	d.put(`</svg>`)
+	return d.String()
+}

@@ -14,6 +14,7 @@ import { stash } from "./stash.js";
 import { seams } from "./seams.js";
 import { words } from "./words.js";
 import { bench } from "./bench.js";
+import { sequence } from "./sequence.js";
 import { pending } from "./pending.js";
 import { beginnings } from "./beginnings.js";
 
@@ -33,6 +34,7 @@ seams();
 figure();
 beginnings();
 bench();
+sequence();
 
 // A choice that needs no button of its own.
 document.addEventListener("change", (e) => {
