@@ -102,9 +102,9 @@ func simpler(s Stage, maker making.Maker, done map[string]bool, outer bool) []Wa
 			w := Way{Kind: ByTechnique, Layer: s.ID, Row: key, To: t.Key, saves: map[string]float64{}}
 			for _, r := range rows {
 				as := r.As(t.Technique, thick, maker)
-				saved := r.Minutes + r.FinishMinutes - as.Minutes - as.FinishMinutes
-				w.Saves += saved
-				w.saves[s.ID+"/"+making.StepOf(r)] += saved
+				w.Saves += r.Minutes + r.FinishMinutes - as.Minutes - as.FinishMinutes
+				w.saves[s.ID+"/"+making.StepOf(r)] += r.Minutes - as.Minutes
+				w.saves[s.ID+"/finish"] += r.FinishMinutes - as.FinishMinutes // their allowances are finished in a step of its own
 			}
 			if w.Saves < worthwhile || w.Saves <= best.Saves {
 				continue
@@ -167,7 +167,7 @@ func (w Way) Try(all []work.Operation) []work.Operation {
 	}
 	for i := range out {
 		if saved, ok := w.saves[out[i].ID]; ok && out[i].Minutes > 0 {
-			part := math.Max(1-saved/out[i].Minutes, 0)
+			part := math.Max(1-saved/out[i].Minutes, 0) // one step may take longer for it
 			out[i].Spread, out[i].Minutes = out[i].Spread.Times(part), out[i].Minutes*part
 		}
 	}
