@@ -327,7 +327,7 @@ func TestShots(t *testing.T) {
 	take("stash-cloth", "/stash/1", 1280, 1300, "light")
 	take("cut-list", "/ensembles/1/layers/4/cut", 1280, 900, "light")
 	take("buy", "/ensembles/1/buy?wait=1", 1280, 800, "dark")
-	take("bench", "/ensembles/1/bench", 1280, 800, "light")
+	take("plan", "/ensembles/3/plan", 1280, 1100, "light")
 	take("bench-phone", "/ensembles/1/bench", 390, 844, "light")
 	b.size(1280, 800)
 	b.light("light")
