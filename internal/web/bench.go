@@ -194,13 +194,13 @@ func (s *Server) step(c *call) error {
 	if err != nil {
 		return err
 	}
+	if ask != "" { // nothing is done yet
+		return s.done(c, ask)
+	}
 	if once != "" {
 		if err := s.st.Receive(c.ctx(), once); err != nil {
 			return err
 		}
-	}
-	if ask != "" {
-		return s.done(c, ask)
 	}
 	if wantsJSON(c.Context) {
 		return s.kept(c, nil)

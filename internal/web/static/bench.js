@@ -12,12 +12,12 @@ let sending = false;
 async function post(one) {
   let answer;
   try {
-    answer = await fetch(one.url, { method: "POST", headers: { Accept: "application/json" }, body: new URLSearchParams({ ...one.fields, once: one.once, at: String(one.at) }) });
+    answer = await fetch(one.url, { method: "POST", headers: { "X-From-Page": "1" }, body: new URLSearchParams({ ...one.fields, once: one.once, at: String(one.at) }) });
   } catch {
     throw Object.assign(new Error("no connection"), { lost: true });
   }
-  if (answer.ok) return;
   const said = await answer.json().catch(() => ({}));
+  if (answer.ok) return said.go;
   if (answer.status >= 500) throw Object.assign(new Error(said.error || "it could not be kept"), { lost: true });
   throw new Error(said.error || "it could not be kept");
 }
@@ -57,7 +57,7 @@ async function send() {
     for (const one of read()) {
       if (one.refused) continue;
       try {
-        await post(one);
+        if (await post(one)) throw new Error("this asks something first: open the step and do it there");
         write(read().filter((o) => o.once !== one.once));
         sent++;
       } catch (err) {
@@ -104,9 +104,9 @@ export function bench() {
       write([...read(), one]); // first on the shelf: a tab that closes now loses nothing
       try {
         if (read().length > 1) throw Object.assign(new Error(""), { lost: true }); // in order
-        await post(one);
+        const go = await post(one);
         write(read().filter((o) => o.once !== one.once));
-        location.assign(data.get("back") || location.href);
+        location.assign(go || data.get("back") || location.href);
       } catch (err) {
         if (err.lost) {
           mark(form, fields);
@@ -116,7 +116,6 @@ export function bench() {
           return;
         }
         write(read().filter((o) => o.once !== one.once));
-        if (fields.do === "done" || fields.do === "undone") return HTMLFormElement.prototype.submit.call(withButton(form, e.submitter)); // the page asks
         sayWrong(err.message);
       }
     });
@@ -137,16 +136,4 @@ export function bench() {
       grow(on);
     });
   }
-}
-
-// withButton is a form that carries the value of the button that was pressed.
-function withButton(form, button) {
-  if (button?.name) {
-    const held = document.createElement("input");
-    held.type = "hidden";
-    held.name = button.name;
-    held.value = button.value;
-    form.append(held);
-  }
-  return form;
 }
