@@ -112,7 +112,7 @@ func (b *tab) sureOfCut() {
 	}
 	js[bool](b, `(document.querySelectorAll(".guard-form input[type=checkbox]").forEach((box) => { box.checked = true; }), true)`)
 	b.reply(func() { b.click(".guard-form .main-button") })
-	b.reply(func() { b.click(`a[data-key="6"]`) })
+	b.reply(func() { b.click(`a[data-key="8"]`) })
 	b.until(`document.querySelector("#now-name")`)
 }
 

@@ -162,21 +162,21 @@ func clocked(v *ensembleView, layer uint, step string) []store.Clocked {
 	return out
 }
 
-// oldest is how long ago what a device noted may lie, newest how far ahead its clock may be.
-const oldest, newest = 60 * 24 * time.Hour, 10 * time.Minute
+// oldest is how long ago what a device noted may lie.
+const oldest = 90 * 24 * time.Hour
 
-// storeAt is the store at the time something was done that is sent now: devices that were not connected say so.
+// storeAt is the store at the time something was done that is sent now: devices that were not connected say how long ago
+// that was, whatever their clocks show.
 func (s *Server) storeAt(c *call) (*store.Store, error) {
-	text := c.PostForm("at")
+	text := c.PostForm("ago")
 	if text == "" {
 		return s.st, nil
 	}
 	ms, err := strconv.ParseInt(text, 10, 64)
-	at := time.UnixMilli(ms)
-	if now := s.opt.Now(); err != nil || at.Before(now.Add(-oldest)) || at.After(now.Add(newest)) {
-		return nil, &store.FieldError{Field: "at", Why: "the device’s clock is off by too much: set it, and do this once more"}
+	if err != nil || ms < 0 || ms > oldest.Milliseconds() {
+		return nil, &store.FieldError{Field: "ago", Why: "this was noted too long ago to be sent; do it once more"}
 	}
-	return s.st.At(at), nil
+	return s.st.At(time.Now().Add(-time.Duration(ms) * time.Millisecond)), nil
 }
 
 // step ticks off, times or notes a step. What carries a token is done once, however often it is sent.

@@ -11,8 +11,9 @@ let sending = false;
 // post sends one thing; it fails with the server's own words, or as lost when nobody answered.
 async function post(one) {
   let answer;
+  const waited = Date.now() - one.at; // how long ago it was done, whatever the clock shows
   try {
-    answer = await fetch(one.url, { method: "POST", headers: { "X-From-Page": "1" }, body: new URLSearchParams({ ...one.fields, once: one.once, at: String(one.at) }) });
+    answer = await fetch(one.url, { method: "POST", headers: { "X-From-Page": "1" }, body: new URLSearchParams({ ...one.fields, once: one.once, ...(waited > 3000 ? { ago: String(waited) } : {}) }) });
   } catch {
     throw Object.assign(new Error("no connection"), { lost: true });
   }
