@@ -1,0 +1,157 @@
+package web
+
+import (
+	"encoding/csv"
+	"fmt"
+	"net/url"
+	"strings"
+	"testing"
+	"time"
+
+	"ardentgusset/core/draft"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// What carries a token is done once, however often it is sent; and at the time it was done, however late it is sent.
+func TestSentLaterIsDoneOnce(t *testing.T) {
+	s := demoServer(t, nil)
+	for range 3 {
+		post(t, s, petticoat+"/step", url.Values{"step": {"seams"}, "do": {"start"}, "once": {"a1"}, "ago": {"7200000"}})
+	}
+	for range 2 {
+		post(t, s, petticoat+"/step", url.Values{"step": {"seams"}, "do": {"done"}, "once": {"b2"}, "ago": {"3600000"}})
+	}
+	e, err := s.st.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	timings, done := 0, time.Time{}
+	for _, l := range e.Layers {
+		for _, x := range l.Timings {
+			if x.Step == "seams" {
+				timings++
+				require.NotNil(t, x.EndedAt)
+				assert.InDelta(t, 60, x.EndedAt.Sub(x.StartedAt).Minutes(), 1, "an hour lay between")
+			}
+		}
+		for _, x := range l.Steps {
+			if x.Step == "seams" && x.DoneAt != nil && fmt.Sprintf("/ensembles/1/layers/%d", l.ID) == petticoat {
+				done = *x.DoneAt
+			}
+		}
+	}
+	assert.Equal(t, 1, timings)
+	assert.InDelta(t, 3600, time.Since(done).Seconds(), 60)
+	for _, bad := range []string{"-1", "x", "99999999999999"} {
+		got := ask(s, "POST", petticoat+"/step", url.Values{"step": {"press"}, "do": {"done"}, "once": {"c" + bad}, "ago": {bad}}, nil)
+		assert.Equal(t, 422, got.Code, bad)
+	}
+}
+
+// What went wrong stands on the draft of such a garment, with the change that was meant; applied, the setting is changed by
+// so much; learnt, it is gone.
+func TestNextTime(t *testing.T) {
+	s := demoServer(t, nil)
+	e, err := s.st.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	layer := e.Layers[3]
+	_, stages, err := s.walks.walk(e)
+	require.NoError(t, err)
+	before := stages[3].Values.Number("clearance")
+	post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/step", layer.ID), url.Values{"step": {"seams"}, "do": {"wrong"}, "reason": {"It trailed in the wet"},
+		"lost": {"40"}, "setting": {"clearance"}, "by": {"12 mm"}})
+	page := get(t, s, fmt.Sprintf("/ensembles/1/layers/%d/draft", layer.ID))
+	assert.Contains(t, page, "From before: It trailed in the wet")
+	post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/apply", layer.ID), url.Values{"settings": {encode(draft.Settings{"clearance": before + 12})}})
+	e, err = s.st.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	_, stages, err = s.walks.walk(e)
+	require.NoError(t, err)
+	assert.InDelta(t, before+12, stages[3].Values.Number("clearance"), 0.01)
+	require.Len(t, e.Planning.Lessons, 1)
+	assert.InDelta(t, 40, e.Planning.Lessons[0].Minutes, 0)
+	assert.Contains(t, get(t, s, "/ensembles/1/plan"), "It trailed in the wet")
+	post(t, s, "/ensembles/1/plan", url.Values{"what": {"lesson-learnt"}, "id": {e.Planning.Lessons[0].ID}})
+	assert.NotContains(t, get(t, s, "/ensembles/1/plan"), "It trailed in the wet")
+	for field, bad := range map[string]url.Values{"reason": {"reason": {""}}, "lost": {"reason": {"x"}, "lost": {"NaN"}}, "by": {"reason": {"x"}, "setting": {"clearance"}, "by": {"abc"}}} {
+		bad.Set("step", "seams")
+		bad.Set("do", "wrong")
+		assert.Equal(t, 422, ask(s, "POST", fmt.Sprintf("/ensembles/1/layers/%d/step", layer.ID), bad, nil).Code, field)
+	}
+}
+
+// A step is moved as far as its reasons let it; one that stands against it is told. As they come brings the order back.
+func TestMovingSteps(t *testing.T) {
+	s := demoServer(t, nil)
+	order := func() (ids []string) {
+		rows, err := csv.NewReader(strings.NewReader(get(t, s, "/ensembles/1/plan.csv"))).ReadAll()
+		require.NoError(t, err)
+		for _, r := range rows[1:] {
+			ids = append(ids, r[1]+": "+r[2])
+		}
+		return ids
+	}
+	e, err := s.st.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	v := s.view(t.Context(), e, 0, "cm")
+	was := order()
+	// The last thing that can be done now goes to the front of what is left.
+	first, last := -1, -1
+	for i, p := range v.Plan {
+		if !p.Done && first < 0 {
+			first = i
+		}
+		if !p.Done && p.Ready {
+			last = i
+		}
+	}
+	require.Greater(t, last, first)
+	post(t, s, "/ensembles/1/plan", url.Values{"what": {"move"}, "step": {v.Plan[last].ID}, "before": {v.Plan[first].ID}})
+	now := order()
+	require.Len(t, now, len(was))
+	assert.Equal(t, v.Plan[last].LayerName+": "+v.Plan[last].Name, now[first])
+	// What waits for something can't be put before it.
+	var waits *planned
+	for i := range v.Plan {
+		if len(v.Plan[i].Waits) > 0 {
+			waits = &v.Plan[i]
+			break
+		}
+	}
+	require.NotNil(t, waits)
+	got := ask(s, "POST", "/ensembles/1/plan", url.Values{"what": {"move"}, "step": {waits.ID}, "before": {v.Plan[first].ID}}, nil)
+	assert.Equal(t, 422, got.Code)
+	assert.Contains(t, got.Body.String(), "must come before")
+	assert.Equal(t, now, order())
+	post(t, s, "/ensembles/1/plan", url.Values{"what": {"as-they-come"}})
+	assert.Equal(t, was, order())
+}
+
+// The log holds every stretch of work; the plan draws it once something is done; a pause is told with the day.
+func TestLogAndPause(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, do := range []string{"start", "stop", "done"} {
+		post(t, s, petticoat+"/step", url.Values{"step": {"mark"}, "do": {do}})
+	}
+	rows, err := csv.NewReader(strings.NewReader(get(t, s, "/ensembles/1/log.csv"))).ReadAll()
+	require.NoError(t, err)
+	found := false
+	for _, r := range rows[1:] {
+		require.Len(t, r, len(rows[0]))
+		found = found || r[1] == "Mark and label" && r[7] == "yes"
+	}
+	assert.True(t, found)
+	post(t, s, "/ensembles/1/plan", url.Values{"what": {"pause"}, "where": {"Before the eyelets"}, "needs": {"An awl"}})
+	page := get(t, s, "/ensembles/1/plan")
+	assert.Contains(t, page, "Before the eyelets")
+	assert.Contains(t, page, "An awl")
+	assert.Less(t, strings.Index(page, "Before the eyelets"), strings.Index(page, "needlework"), "it stands first")
+}
+
+func BenchmarkPlanPage(b *testing.B) {
+	s := demoServer(b, nil)
+	get(b, s, "/ensembles/3/plan")
+	for b.Loop() {
+		get(b, s, "/ensembles/3/plan")
+	}
+}
