@@ -163,7 +163,7 @@ func TestKeyboardOnly(t *testing.T) {
 func TestPhoneAtTheBench(t *testing.T) {
 	b := open(t, app(t, true))
 	b.size(390, 844)
-	for _, p := range []string{"/", "/wearers/1", "/ensembles/1/figure", "/ensembles/1/layers", "/ensembles/1/layers/2/draft", "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/1/bench"} {
+	for _, p := range []string{"/", "/wearers/1", "/ensembles/1/figure", "/ensembles/1/layers", "/ensembles/1/layers/2/draft", "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/3/plan", "/ensembles/1/bench"} {
 		b.visit(p)
 		assert.LessOrEqual(t, js[int](b, `document.documentElement.scrollWidth`), 390, "%s is wider than the phone", p)
 	}
