@@ -151,6 +151,8 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	b.click(".big-done")
 	b.until(`JSON.parse(localStorage.getItem("bench-waiting")).length === 4`)
 	assert.Equal(t, "Not done after all", b.text(".big-done"))
+	b.enter("#note", "Chalk lies in the blue tin")
+	b.until(`JSON.parse(localStorage.getItem("bench-waiting")).length === 5`)
 	b.accessible("the bench without a connection")
 
 	s.start()
@@ -165,6 +167,13 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, e.Planning.Lessons, 1)
 	assert.Equal(t, "Bobbin ran out", e.Planning.Lessons[0].What)
+	noted := false
+	for _, l := range e.Layers {
+		for _, x := range l.Steps {
+			noted = noted || x.Note == "Chalk lies in the blue tin"
+		}
+	}
+	assert.True(t, noted, "the note was sent")
 	running := 0
 	for _, l := range e.Layers {
 		for _, x := range l.Timings {

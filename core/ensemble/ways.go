@@ -2,11 +2,13 @@ package ensemble
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"sort"
 	"strings"
 
+	"ardentgusset/core/draft"
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/technique"
@@ -18,6 +20,7 @@ type WayKind string
 
 const (
 	ByTechnique WayKind = "technique" // another technique for all that is alike in a layer
+	ByDraft     WayKind = "draft"     // less of something in the draft: fewer tiers, a narrower hem
 	LeaveOut    WayKind = "leave"     // without a layer
 	InBatches   WayKind = "batches"   // by station, with fewer changes of tools
 )
@@ -28,10 +31,12 @@ type Way struct {
 	What    string // what would be done
 	Costs   string // what it costs: how it is seen, and whether it lasts
 	Layer   string
-	Row, To string  // of another technique: what it is for, and its key
-	Saves   float64 // minutes
-	Seen    float64 // 0 where nobody sees it, 1 where everybody does
-	saves   map[string]float64
+	Row, To string // of another technique: what it is for, and its key
+	// Settings are those of the draft that would be changed.
+	Settings draft.Settings
+	Saves    float64 // minutes
+	Seen     float64 // 0 where nobody sees it, 1 where everybody does
+	saves    map[string]float64
 }
 
 // worthwhile is the least that is worth a change, minutes, change what a change of tools takes, and mostWays how many are
@@ -39,7 +44,7 @@ type Way struct {
 const worthwhile, change, mostWays = 10.0, 2.0, 8
 
 // Ways are the ways out of being late that the drafts know, the ones that save the most for what is seen of them first.
-func Ways(stages []Stage, maker making.Maker, all []work.Operation, batched bool) []Way {
+func Ways(stages []Stage, p Plan, all []work.Operation, batched bool) []Way {
 	done := map[string]bool{}
 	for _, o := range all {
 		done[o.ID] = o.Done
@@ -50,7 +55,8 @@ func Ways(stages []Stage, maker making.Maker, all []work.Operation, batched bool
 			continue
 		}
 		outer := i == len(stages)-1
-		out = append(out, simpler(s, maker, done, outer)...)
+		out = append(out, simpler(s, p.Maker, done, outer)...)
+		out = append(out, s.lesser(p, outer)...)
 		if w, ok := without(s, all, outer); ok {
 			out = append(out, w)
 		}
@@ -128,6 +134,64 @@ func simpler(s Stage, maker making.Maker, done map[string]bool, outer bool) []Wa
 		}
 		if best.To != "" {
 			out = append(out, best)
+		}
+	}
+	return out
+}
+
+// lesser are settings of the draft that leave less to sew, of a layer that is not cut: the garment says what may be less.
+func (s Stage) lesser(p Plan, outer bool) []Way {
+	if s.Layer.Cut != nil || s.Garment == nil || s.hands != nil {
+		return nil
+	}
+	was := map[string]float64{}
+	for _, st := range s.Making.Steps {
+		was[st.ID] = st.Minutes
+	}
+	var out []Way
+	for _, a := range s.Garment.Parameters() {
+		if a.Saves == "" || !s.Values.Has(a.Key) {
+			continue
+		}
+		all := s.lessened(s.Values.Get(a.Key))
+		if len(all) == 0 {
+			continue
+		}
+		most := all[len(all)-1]
+		set := maps.Clone(s.Settings)
+		if set == nil {
+			set = draft.Settings{}
+		}
+		maps.Copy(set, most.Settings)
+		v, wrong := draft.Settle(s.Garment, s.On, set)
+		if len(wrong) > 0 {
+			continue
+		}
+		d, err := draft.Make(s.Garment, s.On, v, s.Fabric)
+		if err != nil {
+			continue
+		}
+		m := making.Of(s.toMake(d), s.choices(p), p.Maker)
+		w := Way{Kind: ByDraft, Layer: s.ID, What: s.Name + ": " + inSentence(most.Title), Costs: inSentence(most.Why),
+			Settings: most.Settings,
+			Seen:     0.4, saves: map[string]float64{}}
+		w.Costs = strings.TrimSuffix(w.Costs, ".")
+		if outer {
+			w.Seen = 0.7
+		}
+		for _, st := range m.Steps {
+			w.saves[s.ID+"/"+st.ID] = was[st.ID] - st.Minutes
+		}
+		for id, minutes := range was {
+			if !slices.ContainsFunc(m.Steps, func(st work.Step) bool { return st.ID == id }) {
+				w.saves[s.ID+"/"+id] = minutes
+			}
+		}
+		for _, saved := range w.saves {
+			w.Saves += saved
+		}
+		if w.Saves >= worthwhile {
+			out = append(out, w)
 		}
 	}
 	return out

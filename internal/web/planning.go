@@ -55,6 +55,7 @@ type wayView struct {
 	Chance float64
 	Likely time.Time
 	Was    string // the technique chosen for it now
+	Set    string // the settings of the draft, as JSON
 }
 
 type dayHours struct {
@@ -185,12 +186,12 @@ const waysRuns = 250
 func (v *planView) findWays(c *call, e *ensembleView, all []work.Operation, event int) {
 	t := work.Usual(uint64(e.Rec.ID))
 	t.Runs = waysRuns
-	for _, w := range ensemble.Ways(e.Stages, e.Rec.Plan().Maker, all, e.Rec.Planning.Batched) {
+	for _, w := range ensemble.Ways(e.Stages, e.Rec.Plan(), all, e.Rec.Planning.Batched) {
 		f, err := e.Calendar.Forecast(c.ctx(), w.Try(all), t)
 		if err != nil {
 			return
 		}
-		one := wayView{Way: w, Likely: e.Calendar.Date(f.At(0.8))}
+		one := wayView{Way: w, Set: encode(w.Settings), Likely: e.Calendar.Date(f.At(0.8))}
 		if event >= 0 {
 			one.Chance = f.By(work.Day(event) - 1)
 		}

@@ -82,6 +82,11 @@ func placeKeys() map[string]string {
 
 // toLayers goes to the stack.
 func (s *Server) toLayers(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err == nil && e.Planning.Paused != nil { // where it stopped stands first
+		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/ensembles/%d/plan", e.ID))
+		return nil
+	}
 	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/ensembles/%d/layers", id(c, "ensemble")))
 	return nil
 }

@@ -89,6 +89,13 @@ function mark(form, fields) { // the page as it will be
   }
 }
 
+// shelve puts something on the shelf that could not be sent.
+export function shelve(url, fields) {
+  const list = read().filter((one) => !(one.url === url && one.fields.do === "note" && one.fields.step === fields.step && !one.refused));
+  write([...list, { url, fields, once: token(), at: Date.now(), name: document.getElementById("now-name")?.textContent || "" }]);
+  show();
+}
+
 export function bench() {
   if ("serviceWorker" in navigator && isSecureContext) navigator.serviceWorker.register("/worker.js").catch(() => {});
   show();

@@ -1,5 +1,6 @@
 // Fields keep themselves: what is typed is sent, and the parts of the page
 // that follow from it come back drawn.
+import { shelve } from "./bench.js";
 import { pending } from "./pending.js";
 import { calm, say, sayWrong } from "./say.js";
 
@@ -259,6 +260,10 @@ export function edits() {
         problem(e.target, "");
         say("Noted.");
       } catch (err) {
+        if (err instanceof TypeError) { // nobody answered
+          shelve(note.dataset.notePost, { step: note.dataset.step, do: "note", note: e.target.value, was: e.target.dataset.was });
+          return say("Kept on this device.");
+        }
         problem(e.target, err.message);
         if (err.was !== undefined) e.target.dataset.was = err.was; // left again, it counts
       }
