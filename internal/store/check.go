@@ -160,10 +160,11 @@ func unpacked(text []byte) ([]byte, error) {
 	return io.ReadAll(z)
 }
 
-// Prune drops the photos that neither a cloth nor anything that can be undone
+// Prune drops the photos that no cloth, no step and nothing that can be undone
 // needs any more.
 func (s *Store) Prune(ctx context.Context) error {
 	db := s.db.WithContext(ctx)
-	return explain(db.Where("hash not in (?) and not exists (select 1 from histories where scope = 'stash' and instr(before, hash) > 0)",
-		db.Model(&Stashed{}).Select("photo")).Delete(&Photo{}).Error)
+	return explain(db.Where("hash not in (?) and hash not in (?) and not exists (select 1 from histories where scope in (?) and "+
+		"instr(before, hash) > 0)", db.Model(&Stashed{}).Select("photo"), db.Model(&StepLog{}).Select("photo"),
+		[]Scope{OfStash, OfEnsemble}).Delete(&Photo{}).Error)
 }

@@ -137,6 +137,9 @@ type (
 		Token string    `gorm:"primaryKey"`
 		At    time.Time `gorm:"not null"`
 	}
+	stepLog0010 struct {
+		Photo string `gorm:"not null;default:''"`
+	}
 	layer0007 struct {
 		ID      uint `gorm:"primaryKey;autoIncrement"`
 		Kind    string
@@ -162,6 +165,7 @@ type (
 func (ensemble0007) TableName() string { return "ensembles" }
 func (ensemble0008) TableName() string { return "ensembles" }
 func (received0009) TableName() string { return "receiveds" }
+func (stepLog0010) TableName() string  { return "step_logs" }
 func (layer0007) TableName() string    { return "layers" }
 func (clocked0007) TableName() string  { return "clockeds" }
 func (workroom0007) TableName() string { return "workrooms" }
@@ -250,6 +254,9 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0009_what_was_received",
 		Migrate: func(tx *gorm.DB) error { return created(tx, &received0009{}) },
+	}, {
+		ID:      "0010_photos_of_the_work",
+		Migrate: func(tx *gorm.DB) error { return added(tx, &stepLog0010{}, "Photo") },
 	}}
 }
 

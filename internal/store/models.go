@@ -241,6 +241,7 @@ type StepLog struct {
 	Step    string     `gorm:"not null;uniqueIndex:one_step" json:"step"`
 	DoneAt  *time.Time `json:"done_at"`
 	Note    string     `json:"note"`
+	Photo   string     `gorm:"not null;default:''" json:"photo"` // hash of its picture
 }
 
 // Timing is a stretch of work on a step; it runs while EndedAt is nil.

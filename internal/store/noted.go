@@ -18,17 +18,23 @@ type StepOf struct {
 type Noted struct {
 	Done    map[StepOf]bool
 	Notes   map[StepOf]string
+	Photos  map[StepOf]string    // hashes of pictures, "" for none
+	DoneOn  map[StepOf]time.Time // the zero time when it is not done
 	Spent   map[StepOf]float64   // minutes
 	Running map[StepOf]time.Time // since when
 }
 
 // Noted gathers what was noted up to now.
 func (e Ensemble) Noted(now time.Time) Noted {
-	n := Noted{map[StepOf]bool{}, map[StepOf]string{}, map[StepOf]float64{}, map[StepOf]time.Time{}}
+	n := Noted{map[StepOf]bool{}, map[StepOf]string{}, map[StepOf]string{}, map[StepOf]time.Time{}, map[StepOf]float64{},
+		map[StepOf]time.Time{}}
 	for _, l := range e.Layers {
 		for _, log := range l.Steps {
 			k := StepOf{l.ID, log.Step}
-			n.Done[k], n.Notes[k] = log.DoneAt != nil, log.Note
+			n.Done[k], n.Notes[k], n.Photos[k] = log.DoneAt != nil, log.Note, log.Photo
+			if log.DoneAt != nil {
+				n.DoneOn[k] = *log.DoneAt
+			}
 		}
 		for _, t := range l.Timings {
 			k, end := StepOf{l.ID, t.Step}, now

@@ -27,7 +27,8 @@ type Planning struct {
 	Sequence   []string          `json:"sequence,omitempty"` // operations as the maker put them; none: as they come
 	Paused     *Pause            `json:"paused,omitempty"`
 	Lessons    []Lesson          `json:"lessons,omitempty"`
-	Next       int               `json:"next,omitempty"` // number of the last thing that was added
+	Maker      string            `json:"maker,omitempty"` // who made it, for the record
+	Next       int               `json:"next,omitempty"`  // number of the last thing that was added
 }
 
 // DaysKind is what is particular about some days.
@@ -311,6 +312,15 @@ func (s *Store) SetSequence(ctx context.Context, ensemble uint, ids []string) er
 		return &FieldError{"step", "that is more than any plan has"}
 	}
 	return s.plan(ctx, ensemble, "the order of work", func(p *Planning) error { p.Sequence = ids; return nil })
+}
+
+// SetMaker keeps who made it; it may be empty.
+func (s *Store) SetMaker(ctx context.Context, ensemble uint, name string) error {
+	name, err := short("maker", name)
+	if err != nil {
+		return err
+	}
+	return s.plan(ctx, ensemble, "who made it", func(p *Planning) error { p.Maker = name; return nil })
 }
 
 // SetPause keeps where work stopped and what is needed to go on; both empty for going on.

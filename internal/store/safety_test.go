@@ -208,3 +208,31 @@ func TestPhotosArePruned(t *testing.T) {
 	require.NoError(t, s.db.Model(&Photo{}).Order("hash").Pluck("hash", &left).Error)
 	assert.Equal(t, []string{strings.Repeat("a", 64), strings.Repeat("b", 64)}, left)
 }
+
+// The photo of a step stays while the step shows it, and while undo would show it again.
+func TestPhotosOfTheWorkAreKept(t *testing.T) {
+	s, _ := fresh(t)
+	e := dressed(t, s)
+	l := e.Layers[0].ID
+	shown, undone := strings.Repeat("a", 64), strings.Repeat("b", 64)
+	for _, hash := range []string{undone, shown, strings.Repeat("c", 64)} {
+		require.NoError(t, s.db.Create(&Photo{Hash: hash, Type: "image/png", Data: []byte{1}}).Error)
+	}
+	require.NoError(t, s.NoteStep(ctx, l, "mark", "By the window", ""))
+	for _, hash := range []string{undone, shown} {
+		require.NoError(t, s.PhotoStep(ctx, l, "mark", hash))
+	}
+	require.NoError(t, s.Tick(ctx, l, "mark", true))
+	require.NoError(t, s.Prune(ctx))
+	var left []string
+	require.NoError(t, s.db.Model(&Photo{}).Order("hash").Pluck("hash", &left).Error)
+	assert.Equal(t, []string{shown, undone}, left)
+	e, err := s.Ensemble(ctx, e.ID)
+	require.NoError(t, err)
+	k := StepOf{l, "mark"}
+	n := e.Noted(s.now())
+	assert.Equal(t, shown, n.Photos[k])
+	assert.Equal(t, "By the window", n.Notes[k], "one does not wipe the other")
+	assert.True(t, n.Done[k])
+	assert.False(t, n.DoneOn[k].IsZero())
+}

@@ -55,6 +55,15 @@ func (s *Store) NoteStep(ctx context.Context, layer uint, step, note, was string
 	})
 }
 
+// PhotoStep keeps a picture of a step; the hash of a picture that is kept, or "" for none.
+func (s *Store) PhotoStep(ctx context.Context, layer uint, step, hash string) error {
+	return s.layer(ctx, layer, "a photo of %s", func(tx *gorm.DB, l *Layer) error {
+		return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}},
+			DoUpdates: clause.AssignmentColumns([]string{"photo"})}).
+			Create(&StepLog{LayerID: layer, Step: step, Photo: hash}).Error
+	})
+}
+
 // Time starts or stops the timer of a step. Only one runs in an ensemble: to
 // start one stops the others.
 func (s *Store) Time(ctx context.Context, layer uint, step string, run bool) error {

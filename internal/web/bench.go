@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"io"
 	"slices"
 	"strconv"
 	"strings"
@@ -229,12 +230,8 @@ func (s *Server) doStep(c *call) (ask string, err error) {
 			return err
 		}
 		v := s.view(c.ctx(), e, 0, unitOf(c))
-		known := false
-		for _, p := range v.Plan {
-			known = known || (p.LayerID == l.ID && p.Own == step)
-		}
-		if !known {
-			return &store.FieldError{Field: "step", Why: "this step is no longer part of the work; load the page again"}
+		if err := v.known(l.ID, step); err != nil {
+			return err
 		}
 		switch c.PostForm("do") {
 		case "done", "undone":
@@ -286,4 +283,41 @@ func (s *Server) wentWrong(c *call, st *store.Store, l store.Layer, step string)
 		one.By = sign * float64(mm)
 	}
 	return st.AddLesson(c.ctx(), l.ID, one)
+}
+
+// known fails on what is no step of the work.
+func (v *ensembleView) known(layer uint, step string) error {
+	for i := range v.Plan {
+		if v.Plan[i].LayerID == layer && v.Plan[i].Own == step {
+			return nil
+		}
+	}
+	return &store.FieldError{Field: "step", Why: "this step is no longer part of the work; load the page again"}
+}
+
+// setStepPhoto keeps the picture of a step, the body of the request; nothing takes it away.
+func (s *Server) setStepPhoto(c *call) error {
+	return s.change(c, func(l store.Layer) error {
+		e, err := s.st.Ensemble(c.ctx(), l.EnsembleID)
+		if err != nil {
+			return err
+		}
+		step := c.Query("step")
+		if err := s.view(c.ctx(), e, 0, unitOf(c)).known(l.ID, step); err != nil {
+			return err
+		}
+		data, err := io.ReadAll(c.Request.Body)
+		hash := ""
+		if err == nil && len(data) > 0 {
+			hash, err = s.st.KeepPhoto(c.ctx(), data)
+		}
+		if err != nil {
+			return err
+		}
+		if err := s.st.PhotoStep(c.ctx(), l.ID, step, hash); err != nil {
+			return err
+		}
+		c.JSON(200, gin.H{"kept": true})
+		return nil
+	})
 }

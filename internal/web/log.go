@@ -13,33 +13,96 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// tookOf draws what was timed beside what was expected, by station; "" when nothing was.
-func tookOf(e *ensembleView) string {
-	type sums struct{ expected, taken float64 }
-	by := map[work.Station]*sums{}
+// timed is how long steps took beside what was expected of them, minutes.
+type timed struct{ expected, taken float64 }
+
+// timedBy sums the steps that were timed and done by whatever they have in common.
+func timedBy(e *ensembleView, of func(*planned) string) map[string]timed {
+	by := map[string]timed{}
 	for i := range e.Plan {
-		p := &e.Plan[i]
-		if !p.Done || p.Spent <= 0 {
-			continue
+		if p := &e.Plan[i]; p.Done && p.Spent > 0 {
+			sum := by[of(p)]
+			by[of(p)] = timed{sum.expected + p.Whole, sum.taken + p.Spent}
 		}
-		if by[p.Station] == nil {
-			by[p.Station] = &sums{}
-		}
-		by[p.Station].expected += p.Whole
-		by[p.Station].taken += p.Spent
 	}
-	var rows []svg.Taken
+	return by
+}
+
+// tookOf draws what was timed beside what was expected, by kind of work and by garment; nothing when nothing was.
+func tookOf(e *ensembleView) []string {
+	draw := func(by map[string]timed, keys []string, name func(string) string) string {
+		var rows []svg.Taken
+		for _, k := range keys {
+			if t, ok := by[k]; ok {
+				rows = append(rows, svg.Taken{Name: name(k), Expected: t.expected, Taken: t.taken,
+					Said: fmt.Sprintf("%s: %s, expected %s", name(k), duration(t.taken), duration(t.expected))})
+			}
+		}
+		return svg.Took(rows, duration)
+	}
+	kinds := timedBy(e, func(p *planned) string { return string(p.Station) })
+	if len(kinds) == 0 {
+		return nil
+	}
+	var stations, lanes []string
 	for _, st := range work.Stations() {
-		if s := by[st]; s != nil {
-			rows = append(rows, svg.Taken{Name: stationNames[st], Expected: s.expected, Taken: s.taken,
-				Said: fmt.Sprintf("%s: %s, expected %s",
-					stationNames[st], duration(s.taken), duration(s.expected))})
+		stations = append(stations, string(st))
+	}
+	names := map[string]string{}
+	for i := range e.Rec.Layers {
+		lane := fmt.Sprint(e.Rec.Layers[i].ID)
+		lanes, names[lane] = append(lanes, lane), e.Rec.Layers[i].Name
+	}
+	return []string{draw(kinds, stations, func(k string) string { return stationNames[work.Station(k)] }),
+		draw(timedBy(e, func(p *planned) string { return p.Lane }), lanes, func(k string) string { return names[k] })}
+}
+
+// madeRow is the record of a garment: the days of its first and last step that is done, and the minutes it took by the clock.
+type madeRow struct {
+	Name          string
+	Begun, Ended  time.Time // zero when nothing is done
+	Done, Of      int
+	Spent, Expect float64
+}
+
+// Finished says that nothing is left to do.
+func (m madeRow) Finished() bool { return m.Of > 0 && m.Done == m.Of }
+
+// madeOf is the record of what was made when, garment by garment in order of wear, of those that were begun.
+func madeOf(e *ensembleView) []madeRow {
+	var out []madeRow
+	for i := range e.Rec.Layers {
+		l := &e.Rec.Layers[i]
+		m := madeRow{Name: l.Name}
+		for k := range e.Plan {
+			p := &e.Plan[k]
+			if p.LayerID != l.ID {
+				continue
+			}
+			m.Of++
+			m.Spent += p.Spent
+			m.Expect += p.Whole
+			if p.DoneOn.IsZero() {
+				continue
+			}
+			m.Done++
+			if m.Begun.IsZero() || p.DoneOn.Before(m.Begun) {
+				m.Begun = p.DoneOn
+			}
+			if p.DoneOn.After(m.Ended) {
+				m.Ended = p.DoneOn
+			}
+		}
+		for _, t := range l.Timings {
+			if m.Begun.IsZero() || t.StartedAt.Before(m.Begun) {
+				m.Begun = t.StartedAt
+			}
+		}
+		if !m.Begun.IsZero() {
+			out = append(out, m)
 		}
 	}
-	if len(rows) == 0 {
-		return ""
-	}
-	return svg.Took(rows, duration)
+	return out
 }
 
 // stationNames are the stations as they are read.

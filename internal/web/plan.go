@@ -19,6 +19,8 @@ type planned struct {
 	Ready     bool // everything before it is done
 	Waits     []waiting
 	Note      string
+	Photo     string    // hash of its picture, "" for none
+	DoneOn    time.Time // zero when it is not done
 	Running   bool
 	Started   time.Time
 	Spent     float64 // minutes
@@ -59,6 +61,7 @@ func (v *ensembleView) plan(now time.Time) {
 			if _, own, ok := strings.Cut(one.ID, "/"); ok && !strings.HasPrefix(one.ID, "own/") {
 				k := store.StepOf{Layer: rec.ID, Step: own}
 				p.Own, p.Note, p.Spent = own, n.Notes[k], n.Spent[k]
+				p.Photo, p.DoneOn = n.Photos[k], n.DoneOn[k]
 				p.Started, p.Running = n.Running[k], !n.Running[k].IsZero()
 			}
 		}

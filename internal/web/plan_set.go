@@ -66,6 +66,8 @@ func (s *Server) setPlan(c *call) error {
 		err = s.st.SetSequence(ctx, e, nil)
 	case "lesson-learnt":
 		err = s.st.RemoveLesson(ctx, e, c.PostForm("id"))
+	case "maker":
+		err = s.st.SetMaker(ctx, e, c.PostForm("maker"))
 	case "pause":
 		err = s.st.SetPause(ctx, e, strings.TrimSpace(c.PostForm("where")), strings.TrimSpace(c.PostForm("needs")))
 	default:

@@ -1,9 +1,13 @@
 package web
 
 import (
+	"bytes"
 	"encoding/csv"
 	"fmt"
+	"image"
+	"image/png"
 	"net/url"
+	"regexp"
 	"strings"
 	"testing"
 	"time"
@@ -146,6 +150,38 @@ func TestLogAndPause(t *testing.T) {
 	assert.Contains(t, page, "Before the eyelets")
 	assert.Contains(t, page, "An awl")
 	assert.Less(t, strings.Index(page, "Before the eyelets"), strings.Index(page, "needlework"), "it stands first")
+}
+
+// A photo of the work is kept with its step and shown there; what is no picture, or no step, is refused and loses nothing.
+func TestPhotoOfAStep(t *testing.T) {
+	s := demoServer(t, nil)
+	var b bytes.Buffer
+	require.NoError(t, png.Encode(&b, image.NewGray(image.Rect(0, 0, 8, 8))))
+	bench := "/ensembles/1/bench?step=" + strings.TrimPrefix(petticoat, "/ensembles/1/layers/") + "/mark"
+	shown := regexp.MustCompile(`<img src="(/photos/[0-9a-f]{64})"`)
+	assert.NotRegexp(t, shown, get(t, s, bench))
+	assert.Equal(t, 200, fromPage(s, petticoat+"/step/photo?step=mark", "image/png", b.String()).Code)
+	photo := shown.FindStringSubmatch(get(t, s, bench))
+	require.NotEmpty(t, photo)
+	assert.Equal(t, b.Bytes(), ask(s, "GET", photo[1], nil, nil).Body.Bytes())
+	for path, body := range map[string]string{"mark": "<svg/>", "no-such-step": b.String(), "": b.String()} {
+		assert.Equal(t, 422, fromPage(s, petticoat+"/step/photo?step="+path, "image/png", body).Code, path)
+	}
+	assert.Regexp(t, shown, get(t, s, bench))
+	assert.Equal(t, 200, fromPage(s, petticoat+"/step/photo?step=mark", "image/png", "").Code)
+	assert.NotRegexp(t, shown, get(t, s, bench), "taken away")
+}
+
+// What was made is on record with its days and its maker.
+func TestRecordOfWhatWasMade(t *testing.T) {
+	s := demoServer(t, nil)
+	post(t, s, petticoat+"/step", url.Values{"step": {"mark"}, "do": {"done"}})
+	post(t, s, "/ensembles/1/plan", url.Values{"what": {"maker"}, "maker": {"Isolde Varn"}})
+	page := get(t, s, "/ensembles/1/plan")
+	assert.Contains(t, page, `value="Isolde Varn"`)
+	row := regexp.MustCompile(`(?s)<th scope="row">[^<]*[Pp]etticoat[^<]*</th><td>[^<]*20\d\d</td><td>(\d+) of (\d+) steps</td>`)
+	assert.Regexp(t, row, page)
+	assert.Equal(t, 422, ask(s, "POST", "/ensembles/1/plan", url.Values{"what": {"maker"}, "maker": {strings.Repeat("x", 400)}}, nil).Code)
 }
 
 func BenchmarkPlanPage(b *testing.B) {

@@ -42,7 +42,8 @@ type planView struct {
 	Next     *planned
 	Ahead    []string  // ensembles whose day is before
 	Shared   time.Time // when it is done if they come first
-	Took     string    // hours taken beside those expected, drawn
+	Took     []string  // hours taken beside those expected, drawn
+	Made     []madeRow // what was made when
 }
 
 type driverView struct {
@@ -101,7 +102,8 @@ func (s *Server) planStation(c *call) error {
 
 func (s *Server) fillPlan(c *call, p *page) error {
 	e := p.E
-	v := planView{Since: sincePause(e.Rec), Took: tookOf(e), Lane: c.Query("lane"), AskWays: c.Query("ways") != "", Next: e.Next(),
+	v := planView{Since: sincePause(e.Rec), Took: tookOf(e), Made: madeOf(e), Lane: c.Query("lane"), AskWays: c.Query("ways") != "",
+		Next:   e.Next(),
 		Paused: e.Rec.Planning.Paused}
 	p.V = &v
 	for i := range v.Hours {

@@ -228,6 +228,7 @@ func (s *Server) routes(r *gin.Engine) {
 	l.POST("/look", h(s.lookForLay))
 	l.GET("/widths", ownPage, h(s.compareWidths))
 	l.POST("/step", h(s.step))
+	l.POST("/step/photo", h(s.setStepPhoto))
 	l.POST("/sewn", h(s.sew))
 	l.POST("/way", h(s.takeWay))
 	l.POST("/spool", h(s.setSpool))
@@ -326,7 +327,7 @@ func limitBody(c *gin.Context) {
 	switch {
 	case c.Request.URL.Path == "/restore":
 		return // read as it comes in, onto the disk
-	case strings.HasPrefix(c.Request.URL.Path, "/stash/") && strings.HasSuffix(c.Request.URL.Path, "/photo"):
+	case strings.HasSuffix(c.Request.URL.Path, "/photo"):
 		limit = store.LargestPhoto + 1<<16
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, limit)

@@ -135,6 +135,7 @@ var functions = template.FuncMap{
 	"sub":        func(a, b float64) float64 { return a - b },
 	"states":     store.States,
 	"longDay":    longDay,
+	"iso":        func(t time.Time) string { return t.Format(time.DateOnly) },
 	"mul":        func(a, b float64) float64 { return a * b },
 	"slice":      func(all ...string) []string { return all },
 	"dict": func(pairs ...any) map[string]any {

@@ -128,6 +128,19 @@ export function bench() {
       }
     });
   }
+  const photo = async (url, body) => {
+    try {
+      const r = await fetch(url, { method: "POST", body, headers: { "X-From-Page": "1", Accept: "application/json" } });
+      if (!r.ok) throw new Error((await r.json()).error);
+      location.reload();
+    } catch (err) {
+      sayWrong(err instanceof TypeError ? "No connection: the photo is not kept yet. Choose it again when there is one." : "Not kept: " + err.message);
+    }
+  };
+  const picture = document.querySelector("[data-step-photo]");
+  picture?.addEventListener("change", () => { if (picture.files[0]) photo(picture.dataset.stepPhoto, picture.files[0]); });
+  const none = document.querySelector("[data-no-photo]");
+  none?.addEventListener("click", () => photo(none.dataset.noPhoto, ""));
   document.querySelector("[data-speak]")?.addEventListener("click", () => {
     if (!("speechSynthesis" in window)) return sayWrong("This browser does not read aloud.");
     speechSynthesis.cancel();
