@@ -156,6 +156,10 @@ type (
 		Minutes   float64   `gorm:"not null"`
 		Metres    float64   `gorm:"not null"`
 	}
+	clocked0011 struct {
+		Station  string  `gorm:"not null;default:''"`
+		Expected float64 `gorm:"not null;default:0"`
+	}
 	workroom0007 struct {
 		ID       uint `gorm:"primaryKey;autoIncrement"`
 		Machines string
@@ -168,6 +172,7 @@ func (received0009) TableName() string { return "receiveds" }
 func (stepLog0010) TableName() string  { return "step_logs" }
 func (layer0007) TableName() string    { return "layers" }
 func (clocked0007) TableName() string  { return "clockeds" }
+func (clocked0011) TableName() string  { return "clockeds" }
 func (workroom0007) TableName() string { return "workrooms" }
 
 func (wearer0004) TableName() string   { return "wearers" }
@@ -257,6 +262,9 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0010_photos_of_the_work",
 		Migrate: func(tx *gorm.DB) error { return added(tx, &stepLog0010{}, "Photo") },
+	}, {
+		ID:      "0011_the_pace_of_other_ensembles",
+		Migrate: func(tx *gorm.DB) error { return added(tx, &clocked0011{}, "Station", "Expected") },
 	}}
 }
 

@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/silhouette"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 
 	"gorm.io/gorm"
 )
@@ -127,11 +128,13 @@ type Ensemble struct {
 	Prices    map[string]float64 `gorm:"serializer:json" json:"prices"` // of notions, by what they are, for one of their unit; negative: in hand already
 	// Profile is what is wanted of the way it is sewn, and Sewn the techniques
 	// chosen for all of it.
-	Profile   technique.Profile `gorm:"not null;default:''" json:"profile"`
-	Sewn      making.Choices    `gorm:"serializer:json" json:"sewn"`
-	Planning  Planning          `gorm:"serializer:json;not null;default:'{}'" json:"planning"`
-	Maker     making.Maker      `gorm:"-" json:"-"` // who sews, on what
-	UpdatedAt time.Time         `json:"updated_at"`
+	Profile  technique.Profile `gorm:"not null;default:''" json:"profile"`
+	Sewn     making.Choices    `gorm:"serializer:json" json:"sewn"`
+	Planning Planning          `gorm:"serializer:json;not null;default:'{}'" json:"planning"`
+	Maker    making.Maker      `gorm:"-" json:"-"` // who sews, on what
+	// Elsewhere is what was timed in other ensembles of work that has no technique, by station.
+	Elsewhere []work.Logged `gorm:"-" json:"-"`
+	UpdatedAt time.Time     `json:"updated_at"`
 }
 
 // Plan is what the walk up the stack needs of an ensemble that was read with
@@ -254,12 +257,14 @@ type Timing struct {
 }
 
 // Clocked is what a step that was timed and done says of a technique: so many minutes for
-// so many metres.
+// so many metres; or, of work without one, how many minutes were expected at its station.
 type Clocked struct {
 	ID        uint    `gorm:"primaryKey;autoIncrement" json:"id"`
 	LayerID   uint    `gorm:"not null;index" json:"layer_id"`
 	Step      string  `gorm:"not null" json:"step"`
 	Technique string  `gorm:"not null" json:"technique"`
+	Station   string  `gorm:"not null;default:''" json:"station"`
+	Expected  float64 `gorm:"not null;default:0" json:"expected"`
 	Minutes   float64 `gorm:"not null" json:"minutes"`
 	Metres    float64 `gorm:"not null" json:"metres"`
 }

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"slices"
 	"strconv"
 	"time"
 
@@ -22,12 +23,14 @@ type Noted struct {
 	DoneOn  map[StepOf]time.Time // the zero time when it is not done
 	Spent   map[StepOf]float64   // minutes
 	Running map[StepOf]time.Time // since when
+	// Elsewhere is what was timed in other ensembles of work that has no technique, by station.
+	Elsewhere []work.Logged
 }
 
 // Noted gathers what was noted up to now.
 func (e Ensemble) Noted(now time.Time) Noted {
-	n := Noted{map[StepOf]bool{}, map[StepOf]string{}, map[StepOf]string{}, map[StepOf]time.Time{}, map[StepOf]float64{},
-		map[StepOf]time.Time{}}
+	n := Noted{Done: map[StepOf]bool{}, Notes: map[StepOf]string{}, Photos: map[StepOf]string{}, DoneOn: map[StepOf]time.Time{},
+		Spent: map[StepOf]float64{}, Running: map[StepOf]time.Time{}, Elsewhere: e.Elsewhere}
 	for _, l := range e.Layers {
 		for _, log := range l.Steps {
 			k := StepOf{l.ID, log.Step}
@@ -58,9 +61,9 @@ func OfLayer(layer, step string) StepOf {
 	return StepOf{uint(id), step}
 }
 
-// Pace is what the times of steps that are done say of the maker.
+// Pace is what the times of steps that are done say of the maker, here and in other ensembles.
 func (n Noted) Pace(stages []ensemble.Stage) work.Pace {
-	var log []work.Logged
+	log := slices.Clone(n.Elsewhere)
 	for _, s := range stages {
 		for _, st := range s.Draft.Steps {
 			k := OfLayer(s.ID, st.ID)

@@ -9,6 +9,7 @@ import (
 
 	"ardentgusset/core/making"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 
 	"gorm.io/gorm"
 )
@@ -24,8 +25,29 @@ func (s *Store) withMaker(ctx context.Context, e *Ensemble) error {
 		return err
 	}
 	e.Maker.Machines = w.Machines
-	e.Maker.Rates, err = s.Rates(ctx)
+	if e.Maker.Rates, err = s.Rates(ctx); err != nil {
+		return err
+	}
+	e.Elsewhere, err = s.elsewhere(ctx, e.ID)
 	return err
+}
+
+// elsewhere is what was timed in other ensembles of work that has no technique, by station.
+func (s *Store) elsewhere(ctx context.Context, ensemble uint) ([]work.Logged, error) {
+	var sums []struct {
+		Station           work.Station
+		Expected, Minutes float64
+	}
+	if err := s.db.WithContext(ctx).Model(&Clocked{}).Select("station, sum(expected) as expected, sum(minutes) as minutes").
+		Where("technique = '' and layer_id not in (?)", s.db.Model(&Layer{}).Select("id").Where("ensemble_id = ?", ensemble)).
+		Group("station").Order("station").Scan(&sums).Error; err != nil {
+		return nil, explain(err)
+	}
+	var out []work.Logged
+	for _, x := range sums {
+		out = append(out, work.Logged{Station: x.Station, Expected: x.Expected, Actually: x.Minutes})
+	}
+	return out, nil
 }
 
 // Rates are what the maker clocked of each technique.
@@ -35,7 +57,7 @@ func (s *Store) Rates(ctx context.Context) (making.Rates, error) {
 		Minutes, Metres float64
 	}
 	if err := s.db.WithContext(ctx).Model(&Clocked{}).Select("technique, sum(minutes) as minutes, sum(metres) as metres").
-		Group("technique").Scan(&sums).Error; err != nil {
+		Where("technique <> ''").Group("technique").Scan(&sums).Error; err != nil {
 		return nil, explain(err)
 	}
 	out := making.Rates{}

@@ -13,6 +13,8 @@ import (
 	"time"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/work"
+	"ardentgusset/internal/store"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -145,6 +147,10 @@ func TestLogAndPause(t *testing.T) {
 		found = found || r[1] == "Mark and label" && r[7] == "yes"
 	}
 	assert.True(t, found)
+	other, err := s.st.Ensemble(t.Context(), 3)
+	require.NoError(t, err)
+	require.Len(t, other.Elsewhere, 1, "the bench clocked it for the next ensemble")
+	assert.Positive(t, other.Elsewhere[0].Expected)
 	post(t, s, "/ensembles/1/plan", url.Values{"what": {"pause"}, "where": {"Before the eyelets"}, "needs": {"An awl"}})
 	page := get(t, s, "/ensembles/1/plan")
 	assert.Contains(t, page, "Before the eyelets")
@@ -182,6 +188,33 @@ func TestRecordOfWhatWasMade(t *testing.T) {
 	row := regexp.MustCompile(`(?s)<th scope="row">[^<]*[Pp]etticoat[^<]*</th><td>[^<]*20\d\d</td><td>(\d+) of (\d+) steps</td>`)
 	assert.Regexp(t, row, page)
 	assert.Equal(t, 422, ask(s, "POST", "/ensembles/1/plan", url.Values{"what": {"maker"}, "maker": {strings.Repeat("x", 400)}}, nil).Code)
+}
+
+// What was timed in one ensemble tells in the next: six hours for one that was expected, against four hours of the usual
+// pace, make that station's work twice as long; undone, all is as before.
+func TestPaceOfOtherEnsembles(t *testing.T) {
+	s := demoServer(t, nil)
+	left := func(n int) float64 {
+		e, err := s.st.Ensemble(t.Context(), uint(n))
+		require.NoError(t, err)
+		return s.view(t.Context(), e, 0, "").Left
+	}
+	here, there := left(1), left(3)
+	e, err := s.st.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	layer := e.Layers[len(e.Layers)-1].ID
+	require.NoError(t, s.st.Tick(t.Context(), layer, "mark", true,
+		store.Clocked{Station: string(work.AtTable), Expected: 60, Minutes: 360}))
+	again, err := s.st.Ensemble(t.Context(), 3)
+	require.NoError(t, err)
+	assert.Equal(t, []work.Logged{{Station: work.AtTable, Expected: 60, Actually: 360}}, again.Elsewhere)
+	v := s.view(t.Context(), again, 0, "")
+	assert.InDelta(t, 600.0/300, again.Noted(s.opt.Now()).Pace(v.Stages).Of(work.AtTable), 1e-9, "(240 + 360)/(240 + 60)")
+	assert.Greater(t, v.Left, there)
+	assert.Less(t, v.Left, 2*there)
+	require.NoError(t, s.st.Tick(t.Context(), layer, "mark", false))
+	assert.InDelta(t, there, left(3), 1e-9)
+	assert.InDelta(t, here, left(1), 1e-9)
 }
 
 func BenchmarkPlanPage(b *testing.B) {
