@@ -316,6 +316,15 @@ func (s *Store) LastAction(ctx context.Context, scope Scope, id uint) (History, 
 	return h, err == nil
 }
 
+// ActedSince are the labels of what was done to a thing from a time on, the latest first, each once; what was undone, and what
+// lies further back than undo reaches, is not among them.
+func (s *Store) ActedSince(ctx context.Context, scope Scope, id uint, since time.Time) ([]string, error) {
+	var out []string
+	err := s.db.WithContext(ctx).Model(&History{}).Where("scope = ? and scope_id = ? and at >= ?", scope, id, since).
+		Group("label").Order("max(id) desc").Pluck("label", &out).Error
+	return out, explain(err)
+}
+
 // LastDeleted is the deletion that can be undone from the first page.
 func (s *Store) LastDeleted(ctx context.Context) (History, bool) {
 	var all []History

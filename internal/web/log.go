@@ -2,10 +2,12 @@ package web
 
 import (
 	"bytes"
+	"context"
 	"encoding/csv"
 	"fmt"
 	"slices"
 	"strconv"
+	"strings"
 	"time"
 
 	"ardentgusset/core/work"
@@ -109,15 +111,16 @@ func madeOf(e *ensembleView) []madeRow {
 var stationNames = map[work.Station]string{work.AtTable: "at the table", work.AtMachine: "by machine", work.AtOverlock: "overlocking",
 	work.AtIron: "at the iron", work.ByHand: "by hand", work.OnWearer: "on the wearer", work.OutOfDoor: "errands"}
 
-// sincePause is what has changed since an ensemble was put aside.
-func sincePause(e store.Ensemble) []string {
+// sincePause is what has changed since the day after an ensemble was put aside: readings of its wearer, its own settings and
+// prices, the machines of the workroom.
+func (s *Server) sincePause(ctx context.Context, e store.Ensemble) ([]string, error) {
 	p := e.Planning.Paused
 	if p == nil {
-		return nil
+		return nil, nil
 	}
 	since, err := time.Parse(time.DateOnly, p.On)
 	if err != nil {
-		return nil
+		return nil, nil
 	}
 	since = since.AddDate(0, 0, 1)
 	var out []string
@@ -130,11 +133,27 @@ func sincePause(e store.Ensemble) []string {
 	if n > 0 {
 		out = append(out, fmt.Sprintf("%s was measured anew: %d readings. What is not cut is drafted to them.", e.Wearer.Name, n))
 	}
-	if e.UpdatedAt.After(since) {
-		out = append(out, "The ensemble itself was changed.")
+	for _, of := range []struct {
+		scope store.Scope
+		id    uint
+		says  string
+	}{{store.OfEnsemble, e.ID, "Changed: "}, {store.OfWorkroom, store.TheWorkroom, "In the workroom: "}} {
+		labels, err := s.st.ActedSince(ctx, of.scope, of.id, since)
+		if err != nil {
+			return nil, err
+		}
+		if more := len(labels) - mostTold; more > 0 {
+			labels = append(labels[:mostTold], fmt.Sprintf("and %d more", more))
+		}
+		if len(labels) > 0 {
+			out = append(out, of.says+strings.Join(labels, ", ")+".")
+		}
 	}
-	return out
+	return out, nil
 }
+
+// mostTold is how many changes are named.
+const mostTold = 6
 
 // logCSV is what was timed, as a table.
 func (s *Server) logCSV(c *call) error {

@@ -156,6 +156,13 @@ func TestLogAndPause(t *testing.T) {
 	assert.Contains(t, page, "Before the eyelets")
 	assert.Contains(t, page, "An awl")
 	assert.Less(t, strings.Index(page, "Before the eyelets"), strings.Index(page, "needlework"), "it stands first")
+	assert.NotContains(t, page, "Changed:", "nothing since")
+	later := s.st.At(s.opt.Now().AddDate(0, 2, 0))
+	e, err := s.st.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	require.NoError(t, later.SetPrice(t.Context(), 1, "thread", 2.5, 0))
+	require.NoError(t, later.RenameLayer(t.Context(), e.Layers[0].ID, "Linen shift"))
+	assert.Regexp(t, `Changed: [^<]*a price`, get(t, s, "/ensembles/1/plan"))
 }
 
 // A photo of the work is kept with its step and shown there; what is no picture, or no step, is refused and loses nothing.

@@ -102,7 +102,11 @@ func (s *Server) planStation(c *call) error {
 
 func (s *Server) fillPlan(c *call, p *page) error {
 	e := p.E
-	v := planView{Since: sincePause(e.Rec), Took: tookOf(e), Made: madeOf(e), Lane: c.Query("lane"), AskWays: c.Query("ways") != "",
+	since, err := s.sincePause(c.ctx(), e.Rec)
+	if err != nil {
+		return err
+	}
+	v := planView{Since: since, Took: tookOf(e), Made: madeOf(e), Lane: c.Query("lane"), AskWays: c.Query("ways") != "",
 		Next:   e.Next(),
 		Paused: e.Rec.Planning.Paused}
 	p.V = &v
