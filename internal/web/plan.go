@@ -143,3 +143,30 @@ func (v *ensembleView) DoneCount() int {
 	}
 	return n
 }
+
+// soonest is an order that ends sooner than the one that stands, by operations, and when; none when none was found.
+func (v *ensembleView) soonest() (ids []string, ends work.Day) {
+	all := v.operations()
+	minutes := func(all []work.Operation) []float64 {
+		out := make([]float64, len(all))
+		for i := range all {
+			if !all[i].Done {
+				out[i] = all[i].Minutes
+			}
+		}
+		return out
+	}
+	order, _ := v.Calendar.Best(all, minutes(all))
+	for i := range order {
+		ids = append(ids, order[i].ID)
+	}
+	order, err := work.Sequenced(all, ids) // as it would be read again
+	if err != nil {
+		return nil, 0
+	}
+	placed, unplaced := v.Calendar.Schedule(order, minutes(order))
+	if ends = work.Finish(placed); len(unplaced) > 0 || ends >= work.Finish(v.Laid) {
+		return nil, 0
+	}
+	return ids, ends
+}

@@ -62,6 +62,8 @@ func (s *Server) setPlan(c *call) error {
 		err = s.st.SetOrder(ctx, e, c.PostForm("order") == "station", schools)
 	case "move":
 		err = s.moveStep(c)
+	case "soonest":
+		err = s.putSoonest(c)
 	case "as-they-come":
 		err = s.st.SetSequence(ctx, e, nil)
 	case "lesson-learnt":
@@ -77,6 +79,19 @@ func (s *Server) setPlan(c *call) error {
 		return err
 	}
 	return s.back(c)
+}
+
+// putSoonest puts the work in the order that was found to end soonest.
+func (s *Server) putSoonest(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	ids, _ := s.view(c.ctx(), e, 0, unitOf(c)).soonest()
+	if ids == nil {
+		return &store.FieldError{Field: "order", Why: "no order was found that ends sooner than this one"}
+	}
+	return s.st.SetSequence(c.ctx(), e.ID, ids)
 }
 
 // moveStep puts a step before another one, or behind all, and refuses with the reason that stands against it.

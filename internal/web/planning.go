@@ -31,6 +31,7 @@ type planView struct {
 	Lane     string // the only thread that is shown
 	Ways     []wayView
 	AskWays  bool
+	Sooner   time.Time // when another order would end, the zero time when none was found that ends sooner
 	Hours    [7]dayHours
 	Schools  []schoolView
 	Bag      []*planned
@@ -146,6 +147,9 @@ func (s *Server) fillPlan(c *call, p *page) error {
 	v.Drawing = svg.Plan(e.needlework(v.Lane, event))
 	if v.AskWays {
 		v.findWays(c, e, all, event)
+		if ids, ends := e.soonest(); ids != nil {
+			v.Sooner = e.Calendar.Date(ends)
+		}
 	}
 	v.pack(c, e)
 	return s.weeks(c, &v, e)
