@@ -3,6 +3,7 @@ package making_test
 import (
 	"math"
 	"os"
+	"slices"
 	"testing"
 
 	"ardentgusset/core/cloth"
@@ -376,4 +377,29 @@ func TestCrossingsAgainstTheMachine(t *testing.T) {
 		assert.LessOrEqual(t, n, last, "a stronger machine meets no more stacks")
 		last = n
 	}
+}
+
+// What is drawn up to less than it was by far is never eased in its place: easing takes a few parts in a hundred (common
+// practice, no source).
+func TestGathersAreNotEased(t *testing.T) {
+	on := body(t)
+	ease, ok := technique.Find("ease")
+	require.True(t, ok)
+	seen := 0
+	for _, kind := range []string{"bustle-cage", "petticoat-tiered", "petticoat-flounced", "dress-smocked"} {
+		g, ok := catalogue.Find(kind)
+		require.True(t, ok)
+		for _, r := range making.Of(garment(g, drafttest.Make(t, g, on, nil)), nil, making.Maker{}).Rows {
+			if r.Of != technique.Gather || r.Situation.Fullness <= 1.1 {
+				continue
+			}
+			seen++
+			for _, p := range technique.Profiles() {
+				ranked := technique.Rank(technique.Gather, r.Situation, p.Profile)
+				assert.Less(t, slices.IndexFunc(ranked, func(x technique.Ranked) bool { return x.Key == "gathers" }),
+					slices.IndexFunc(ranked, func(x technique.Ranked) bool { return x.Key == ease.Key }), "%s: %s, %s", kind, r.Name, p.Profile)
+			}
+		}
+	}
+	assert.GreaterOrEqual(t, seen, 3)
 }

@@ -188,26 +188,32 @@ func along(m pattern.Mark) float64 { return plane.Length(m.Path) }
 // aLeg is the length of a dart, from its open end to its tip.
 func aLeg(m pattern.Mark) float64 { return plane.Length(m.Path) / 2 }
 
+// ruffled is the least fullness of what a garment has gathered of itself, a flounce or smocked rows (common practice, no
+// source).
+const ruffled = 1.5
+
 // workedRows lists what lies in the pieces.
 func workedRows(g Garment, c Choices, m Maker) []Row {
 	var out []Row
+	full := 0.0
 	add := func(key, name string, of technique.Work, count int, length float64, said string) {
 		if count == 0 {
 			return
 		}
 		r := Row{Key: "work/" + key, Name: name, Of: of, Count: count, Length: length, Times: 1}
 		r.Situation = g.situation(m)
-		r.Situation.Length, r.Situation.Count = length, count
+		r.Situation.Length, r.Situation.Count, r.Situation.Fullness = length, count, full
 		pick(&r, said, c, m)
 		reckon(&r, float64(g.Cloth.Thickness), m)
 		out = append(out, r)
 	}
 	n, long := g.marked(pattern.Dart, aLeg)
 	add("darts", measure.Count(n, "dart"), technique.Dart, n, long, "")
-	n, long = g.drawnUp(pattern.Gathers)
+	n, long, full = g.drawnUp(pattern.Gathers)
 	add("gathers", measure.Count(n, "stretch of gathers", "stretches of gathers"), technique.Gather, n, long, "")
-	n, long = g.drawnUp(pattern.Pleats)
+	n, long, full = g.drawnUp(pattern.Pleats)
 	add("pleats", "the pleats", technique.Pleat, n, long, "")
+	full = 0
 	n, long = g.marked(pattern.TuckLine, along)
 	add("tucks", measure.Count(n/2, "tuck"), technique.Tuck, n/2, long/2, "")
 	n, long = g.marked(pattern.CordLine, along)
@@ -232,6 +238,9 @@ func workedRows(g Garment, c Choices, m Maker) []Row {
 		r := Row{Key: "work/" + w.Key, Name: name, Of: w.Of, Join: w.Join, Count: w.Count, Length: w.Length, Times: 1}
 		r.Situation = g.situation(m)
 		r.Situation.Length, r.Situation.Count = w.Length, w.Count
+		if w.Of == technique.Gather {
+			r.Situation.Fullness = ruffled
+		}
 		pick(&r, w.Technique, c, m)
 		reckon(&r, float64(g.Cloth.Thickness), m)
 		out = append(out, r)
@@ -262,9 +271,9 @@ func worked(g Garment) []notion.Worked {
 	return append(out, g.Works...)
 }
 
-// drawnUp is what seams have on one side that is taken up so: how many stretches, and how
-// long that side is before.
-func (g Garment) drawnUp(by pattern.Takeup) (n int, length float64) {
+// drawnUp is what seams have on one side that is taken up so: how many stretches, how long
+// that side is before, and the most that is to the finished length; 0 where nothing is.
+func (g Garment) drawnUp(by pattern.Takeup) (n int, length, fullness float64) {
 	for _, s := range g.Seams {
 		if s.Absorbed != by {
 			continue
@@ -274,8 +283,11 @@ func (g Garment) drawnUp(by pattern.Takeup) (n int, length float64) {
 				times := max(s.Times(g.Pieces), 1)
 				n += times
 				length += e.Length() * float64(times)
+				if finished := e.Length() - s.Ease; finished > 0 {
+					fullness = math.Max(fullness, e.Length()/finished)
+				}
 			}
 		}
 	}
-	return n, length
+	return n, length, fullness
 }

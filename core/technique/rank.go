@@ -49,6 +49,7 @@ type Situation struct {
 	Strain   int     // 0 hangs … 3 laced
 	Enclosed bool    // its inside is covered
 	Length   float64 // in all, mm
+	Fullness float64 // where it is fullest, cut length to finished; 0 where nothing is taken up
 	Count    int     // of what is counted
 	Ends     float64 // minutes a metre that finishing raw allowances takes, where they need it
 	Can      func(stitch.Kind) bool
@@ -112,6 +113,9 @@ func (t Technique) ranked(s Situation, p Profile) Ranked {
 	}
 	if t.Fit.Thick > 0 && s.Thick > t.Fit.Thick {
 		judge(-6, "for cloth to %s; this is %s", measure.TellFine(t.Fit.Thick), measure.TellFine(s.Thick))
+	}
+	if t.Fit.Fuller > 0 && s.Fullness > t.Fit.Fuller {
+		judge(-20, "takes up %.2g times the finished length at most; this is %.2g", t.Fit.Fuller, s.Fullness)
 	}
 	if need := needed(s.Turn); t.Fit.Curve < need {
 		judge(-2.5*float64(need-t.Fit.Curve), "the edge curves by %.0f°", s.Turn)

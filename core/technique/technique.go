@@ -95,6 +95,7 @@ type Fit struct {
 	Clean  int     // 0 leaves raw edges … 3 encloses them
 	Curve  int     // 0 straight edges only … 3 any curve
 	Thick  float64 // the thickest cloth it suits, mm; 0 for any
+	Fuller float64 // the most it takes up, cut length to finished; 0 for any
 	Shows  bool    // rows or an edge are seen on the right side
 }
 
