@@ -168,7 +168,10 @@ func (s *Stage) toMake(d draft.Draft) making.Garment {
 // the chosen techniques ask for.
 func (s *Stage) make(p Plan) {
 	s.Making = making.Of(s.toMake(s.Now), s.choices(p), p.Maker)
-	s.Making.Allow(s.Now.Pieces)
+	for _, name := range s.Making.Allow(s.Now.Pieces) {
+		s.Now.Remark(true, name+" has no room for its allowances", "The techniques chosen for its edges ask for more than lies between "+
+			"them: its cutting line would cross itself. Choose one that asks for less at one of them, or draft it larger")
+	}
 	s.Making.Measure(s.Now.Pieces)
 	s.Now.Steps = s.Making.Steps
 	for i := range s.Now.Seams {

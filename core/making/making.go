@@ -132,9 +132,11 @@ func (m Making) Clocked(step string, minutes float64) map[string]Rate {
 
 // Allow gives the pieces the allowances that chosen techniques ask for; where nothing was
 // chosen they stay as they were drafted. An edge that takes part in several seams has what
-// the neediest asks. Sewing lines are never touched. It changes the pieces it is given.
-func (m Making) Allow(pieces []pattern.Piece) {
+// the neediest asks. Sewing lines are never touched. It changes the pieces it is given. and names those
+// whose cutting line crosses itself with allowances so wide.
+func (m Making) Allow(pieces []pattern.Piece) (crowded []string) {
 	for i := range pieces {
+		widened := false
 		for k := range pieces[i].Edges {
 			e := &pieces[i].Edges[k]
 			side := pattern.Side{Piece: pieces[i].ID, Edge: e.ID}
@@ -149,10 +151,15 @@ func (m Making) Allow(pieces []pattern.Piece) {
 				}
 			}
 			if chosen {
+				widened = widened || wants > e.Allowance
 				e.Allowance = wants
 			}
 		}
+		if widened && pieces[i].Fault() != nil {
+			crowded = append(crowded, pieces[i].Name)
+		}
 	}
+	return crowded
 }
 
 // Measure reads the allowances of the pieces into the rows.
