@@ -61,10 +61,10 @@ func tookOf(e *ensembleView) []string {
 
 // madeRow is the record of a garment: the days of its first and last step that is done, and the minutes it took by the clock.
 type madeRow struct {
-	Name          string
-	Begun, Ended  time.Time // zero when nothing is done
-	Done, Of      int
-	Spent, Expect float64
+	Name         string
+	Begun, Ended time.Time // zero when nothing is done
+	Done, Of     int
+	Spent        float64 // minutes
 }
 
 // Finished says that nothing is left to do.
@@ -83,7 +83,6 @@ func madeOf(e *ensembleView) []madeRow {
 			}
 			m.Of++
 			m.Spent += p.Spent
-			m.Expect += p.Whole
 			if p.DoneOn.IsZero() {
 				continue
 			}
