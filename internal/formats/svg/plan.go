@@ -84,7 +84,8 @@ func Plan(w Needlework) string {
 			kind += " chain"
 		}
 		bend := math.Max((b[0]-a[1])/2, 10)
-		d.put(`<path class="%s" d="M%s %sC%s %s %s %s %s %s"/><circle class="%s" cx="%s" cy="%s" r="2.6"/>`, kind, n(a[1]), n(ya), n(a[1]+bend), n(ya),
+		d.put(`<path class="%s" d="M%s %sC%s %s %s %s %s %s"/><circle class="%s" cx="%s" cy="%s" r="2.6"/>`,
+			kind, n(a[1]), n(ya), n(a[1]+bend), n(ya),
 			n(b[0]-bend), n(yb), n(b[0]), n(yb), kind, n(b[0]), n(yb))
 	}
 	for i, s := range w.Stitches {
@@ -126,7 +127,8 @@ func (w Needlework) days(d *drawing, days, k float64, x func(float64) float64, d
 		}
 	}
 	if w.Event >= 0 && w.Event < days {
-		d.put(`<path class="event" d="M%s 18V%s"/><text class="event" x="%s" y="%s" font-size="12" text-anchor="end">the day</text>`, n(x(w.Event)),
+		d.put(`<path class="event" d="M%s 18V%s"/><text class="event" x="%s" y="%s" font-size="12" text-anchor="end">the day</text>`,
+			n(x(w.Event)),
 			n(deep-8), n(x(w.Event)-4), n(planDays-9))
 	}
 }
@@ -169,7 +171,8 @@ func (w Needlework) stitch(d *drawing, s Stitch, at [2]float64, y float64, i int
 	}
 	d.put(`<a href="%s" class="%s" id="on-%s"><title>%s</title>`, esc(s.Link), esc(kind), esc(s.ID), esc(s.Said))
 	lean := 1.6
-	d.put(`<path class="hit" d="M%s %sH%s"/><path class="thread" d="M%s %sL%s %s"/>`, n(at[0]-2), n(y), n(at[1]+2), n(at[0]), n(y+lean), n(at[1]), n(y-lean))
+	d.put(`<path class="hit" d="M%s %sH%s"/><path class="thread" d="M%s %sL%s %s"/>`,
+		n(at[0]-2), n(y), n(at[1]+2), n(at[0]), n(y+lean), n(at[1]), n(y-lean))
 	switch s.Station {
 	case "machine", "overlock": // stitched close: ticks across
 		for q := at[0] + 3; q < at[1]; q += 5 {
@@ -188,7 +191,8 @@ func (w Needlework) stitch(d *drawing, s Stitch, at [2]float64, y float64, i int
 		if i%2 == 1 {
 			up = y + 22
 		}
-		d.put(`<text class="named" x="%s" y="%s" font-size="12" transform="rotate(%d %s %s)">%s</text>`, n(at[0]), n(up), -32+64*(i%2), n(at[0]), n(up),
+		d.put(`<text class="named" x="%s" y="%s" font-size="12" transform="rotate(%d %s %s)">%s</text>`,
+			n(at[0]), n(up), -32+64*(i%2), n(at[0]), n(up),
 			esc(shortened(s.Name, 26)))
 	}
 	d.put(`</a>`)
@@ -228,7 +232,8 @@ func Chance(by []float64, first time.Time, even, likely, event int) string {
 			even).Format("2 January"),
 			first.AddDate(0, 0, likely).Format("2 January"))), n(wide), n(deep))
 	for _, c := range []float64{0.5, 0.8, 1} {
-		d.put(`<path class="level" d="M%s %sH%s"/><text class="level" x="%s" y="%s" font-size="11" text-anchor="end">%.0f %%</text>`, n(left), n(y(c)),
+		d.put(`<path class="level" d="M%s %sH%s"/><text class="level" x="%s" y="%s" font-size="11" text-anchor="end">%.0f %%</text>`,
+			n(left), n(y(c)),
 			n(wide-10), n(left-4), n(y(c)+4), 100*c)
 	}
 	line := fmt.Sprintf("M%s %s", n(x(0)), n(y(0)))
@@ -244,7 +249,8 @@ func Chance(by []float64, first time.Time, even, likely, event int) string {
 		day  int
 		kind string
 	}{{even, "even"}, {likely, "likely"}} {
-		d.put(`<path class="%s" d="M%s %sV%s"/><text class="%s" x="%s" y="%s" font-size="11" text-anchor="middle">%s</text>`, m.kind, n(x(float64(m.day)+0.5)),
+		d.put(`<path class="%s" d="M%s %sV%s"/><text class="%s" x="%s" y="%s" font-size="11" text-anchor="middle">%s</text>`,
+			m.kind, n(x(float64(m.day)+0.5)),
 			n(y(0)), n(y(map[string]float64{"even": 0.5, "likely": 0.8}[m.kind])), m.kind, n(x(float64(m.day)+0.5)), n(deep-8),
 			esc(first.AddDate(0, 0, m.day).Format("2 Jan")))
 		if likely-even < int(44/k) {
@@ -252,7 +258,8 @@ func Chance(by []float64, first time.Time, even, likely, event int) string {
 		}
 	}
 	if event >= 0 {
-		d.put(`<path class="event" d="M%s 4V%s"/><text class="event" x="%s" y="13" font-size="12" text-anchor="end">the day</text>`, n(x(float64(event))), n(y(0)),
+		d.put(`<path class="event" d="M%s 4V%s"/><text class="event" x="%s" y="13" font-size="12" text-anchor="end">the day</text>`,
+			n(x(float64(event))), n(y(0)),
 			n(x(float64(event))-4))
 	}
 	d.put(`</svg>`)
@@ -303,7 +310,8 @@ func Took(rows []Taken, told func(minutes float64) string) string {
 	}
 	k := (wide - left - 70) / most
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="took" role="img" aria-label="Hours taken beside those expected" viewBox="0 0 %s %s">`, n(wide),
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="took" role="img" aria-label="Hours taken beside those expected" viewBox="0 0 %s %s">`,
+		n(wide),
 		n(lane*float64(len(rows))+8))
 	for i, r := range rows {
 		y := lane*float64(i) + 20
@@ -312,9 +320,11 @@ func Took(rows []Taken, told func(minutes float64) string) string {
 			kind = "taken over"
 		}
 		d.put(`<g><title>%s</title><text x="0" y="%s" font-size="13">%s</text>`, esc(r.Said), n(y+4), esc(r.Name))
-		d.put(`<path class="expected" d="M%s %sH%s"/><path class="%s" d="M%s %sH%s"/>`, n(left), n(y+7), n(left+r.Expected*k), kind, n(left), n(y-1),
+		d.put(`<path class="expected" d="M%s %sH%s"/><path class="%s" d="M%s %sH%s"/>`,
+			n(left), n(y+7), n(left+r.Expected*k), kind, n(left), n(y-1),
 			n(left+math.Max(r.Taken*k, 2)))
-		d.put(`<text class="long" x="%s" y="%s" font-size="12">%s</text></g>`, n(left+math.Max(r.Taken, r.Expected)*k+8), n(y+4), esc(told(r.Taken)))
+		d.put(`<text class="long" x="%s" y="%s" font-size="12">%s</text></g>`,
+			n(left+math.Max(r.Taken, r.Expected)*k+8), n(y+4), esc(told(r.Taken)))
 	}
 	d.put(`</svg>`)
 	return d.String()
