@@ -9,6 +9,7 @@ import (
 
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/work"
+	"ardentgusset/internal/store"
 
 	"gonum.org/v1/gonum/stat"
 )
@@ -83,7 +84,18 @@ func planOut(ctx context.Context, c *call) error {
 	if err != nil {
 		return err
 	}
-	out, err := planned(ctx, e.Calendar(first), all, e.EventDate, work.Trials{Runs: *runs, Seed: *seed, Common: work.Usual(0).Common})
+	cal := e.Calendar(first)
+	if !e.Planning.Alone {
+		share, err := st.ShareOf(ctx, e.ID, first, func(e store.Ensemble) ([]ensemble.Stage, error) {
+			_, stages, err := ensemble.Walk(e.Plan())
+			return stages, err
+		})
+		if err != nil {
+			return err
+		}
+		cal.Taken = share.Taken
+	}
+	out, err := planned(ctx, cal, all, e.EventDate, work.Trials{Runs: *runs, Seed: *seed, Common: work.Usual(0).Common})
 	if err != nil {
 		return err
 	}

@@ -68,6 +68,9 @@ func (s Stage) Notions() []notion.Notion {
 	if s.Err != nil {
 		return nil
 	}
+	if s.Had != ToMake {
+		return s.have()
+	}
 	if s.Layer.Cut == nil || s.Layer.Cut.Told { // what was cut before has them in its own list
 		out = append(out, s.Making.Notions(s.toMake(s.Draft))...)
 	}

@@ -14,10 +14,12 @@ import (
 type School string
 
 // Sleeves are set before the skirt is joined, so that there is less cloth to turn about, or after, when the waist fits.
-// Seams are pressed as they are sewn, or all of them at once.
+// Seams are pressed as they are sewn, or all of them at once. Smocking is worked while the garment lies flat, or on the
+// made-up one.
 const (
 	SleevesAfter School = "sleeves-after"
 	PressAsYouGo School = "press-as-you-go"
+	SmockMadeUp  School = "smock-made-up"
 )
 
 // SchoolAbout describes a disputed order and its other side.
@@ -32,6 +34,7 @@ func Schools() []SchoolAbout {
 		{SleevesAfter, "Sleeves before the skirt is joined: less cloth to turn about", "The skirt first: the sleeves are set when the " +
 			"waist fits"},
 		{PressAsYouGo, "All seams sewn, then all pressed", "Each seam pressed before the next is sewn"},
+		{SmockMadeUp, "Smocking before the garment is made up: it lies flat", "Smocking on the made-up garment: it is seen how it sits"},
 	}
 }
 
@@ -39,6 +42,8 @@ func Schools() []SchoolAbout {
 type Extra struct {
 	ID, Name, Job string
 	Layer         string // of the garment it belongs to, "" for a job beside them
+	Technique     string // it is worked by, or ""
+	Half          bool   // only the side that is seen is done
 	Minutes       float64
 	Needs         []work.Need
 	After, Before []string // operations
@@ -84,8 +89,8 @@ func Operations(stages []Stage, g Given) ([]work.Operation, error) {
 		o.Minutes = o.Spread.Likely
 		out = append(out, o)
 	}
-	belated(out)
 	schooled(out, g.Schools)
+	belated(out)
 	if out, err = extended(out, g.Extras); err != nil {
 		return nil, err
 	}
@@ -168,6 +173,19 @@ func schooled(all []work.Operation, schools []School) {
 			}
 			all[i].After = slices.DeleteFunc(all[i].After, drop)
 			all[k].After = append(all[k].After, work.After{Step: all[i].ID, Why: "the waist fits before the sleeves are set"})
+		case own == "close" && slices.Contains(schools, SmockMadeUp):
+			k, ok := at[key("smock")]
+			if !ok || all[k].Done {
+				continue
+			}
+			for n, a := range all[i].After {
+				if a.Step == all[k].ID {
+					all[i].After = slices.Clone(all[i].After)
+					all[i].After[n] = work.After{Step: key("gather"), Why: "its pleats are drawn up and tied while it lies open"}
+					all[k].After = append(slices.Clone(all[k].After), work.After{Step: all[i].ID,
+						Why: "you smock the made-up garment"})
+				}
+			}
 		case own == "press" && slices.Contains(schools, PressAsYouGo):
 			if k, ok := at[key("seams")]; ok { // the iron stands by: its time goes to the seams
 				moved := all[i].Minutes - 1
@@ -194,7 +212,10 @@ func extended(all []work.Operation, extras []Extra) ([]work.Operation, error) {
 		if _, twice := at[x.ID]; twice {
 			return nil, fmt.Errorf("two steps are called %s", x.Name)
 		}
-		s := work.Step{ID: x.ID, Name: x.Name, Minutes: x.Minutes, Needs: x.Needs}
+		s := work.Step{ID: x.ID, Name: x.Name, Minutes: x.Minutes, Needs: x.Needs, Technique: x.Technique}
+		if x.Half {
+			s.Name += ", the side that is seen"
+		}
 		lane := x.Layer
 		if lane == "" {
 			lane = "job/" + x.Job

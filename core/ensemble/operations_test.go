@@ -21,7 +21,7 @@ func given(done ...string) Given {
 // However much is done, whichever side is taken of disputed orders and whatever own steps stand between: every reason is
 // kept, in both orders, and both hold the same.
 func TestOperationsKeepEveryReason(t *testing.T) {
-	stages := walk(t, plan("shift", "corset", "bustle-pad", "petticoat-tiered", "dress-1950s"))
+	stages := walk(t, plan("shift", "corset", "bustle-pad", "petticoat-tiered", "dress-1950s", "dress-smocked"))
 	base, err := Operations(stages, given())
 	require.NoError(t, err)
 	rapid.Check(t, func(t *rapid.T) {
@@ -121,7 +121,7 @@ func TestWaysSaveWhatTheySay(t *testing.T) {
 		}
 		return m
 	}
-	ways := Ways(stages, p, all, false)
+	ways := Ways(stages, p, all, nil, false)
 	require.NotEmpty(t, ways)
 	tried := 0
 	for _, w := range ways {
@@ -147,4 +147,39 @@ func TestWaysSaveWhatTheySay(t *testing.T) {
 		assert.InDelta(t, w.Saves, sum(all)-sum(after), 0.35*w.Saves+8, "%s, taken", w.What)
 	}
 	assert.Positive(t, tried)
+}
+
+// Smocked flat, the sides wait for it; on the made-up dress it waits for the sides, which still wait for the pleats; and the
+// neck is bound after both either way.
+func TestSmockingBeforeOrAfterMakingUp(t *testing.T) {
+	stages := walk(t, plan("dress-smocked"))
+	at := func(schools ...School) map[string]int {
+		g := given()
+		g.Schools = schools
+		all, err := Operations(stages, g)
+		require.NoError(t, err)
+		out := map[string]int{}
+		for i, o := range all {
+			_, own, _ := strings.Cut(o.ID, "/")
+			out[own] = i
+		}
+		return out
+	}
+	flat, madeUp := at(), at(SmockMadeUp)
+	for _, own := range []string{"seams", "gather", "smock", "close", "band"} {
+		require.Contains(t, flat, own)
+	}
+	assert.Less(t, flat["seams"], flat["gather"])
+	assert.Less(t, flat["gather"], flat["smock"])
+	assert.Less(t, flat["smock"], flat["close"])
+	assert.Less(t, madeUp["gather"], madeUp["close"])
+	assert.Less(t, madeUp["close"], madeUp["smock"])
+	for _, order := range []map[string]int{flat, madeUp} {
+		assert.Less(t, max(order["close"], order["smock"]), order["band"])
+	}
+	// Closed before it was smocked, without having said so: that costs, and it says why.
+	all, err := Operations(stages, given(stages[0].ID+"/close"))
+	require.NoError(t, err)
+	k := slices.IndexFunc(all, func(o work.Operation) bool { return strings.HasSuffix(o.ID, "/smock") })
+	assert.Contains(t, all[k].Late, "in the round")
 }

@@ -31,6 +31,8 @@ type Layer struct {
 	Sewn making.Choices
 	// Cut is what its cloth was cut to; nil while nothing is cut.
 	Cut *Made
+	// Had is whether it is made at all.
+	Had Had
 }
 
 // Plan is all that a walk needs: a wearer and a stack, from the skin out.

@@ -23,6 +23,8 @@ const (
 	ByDraft     WayKind = "draft"     // less of something in the draft: fewer tiers, a narrower hem
 	LeaveOut    WayKind = "leave"     // without a layer
 	InBatches   WayKind = "batches"   // by station, with fewer changes of tools
+	GetIt       WayKind = "get"       // borrow a layer, or buy it
+	OtherStep   WayKind = "step"      // a step of the maker's own, done another way
 )
 
 // Way is a way to be done sooner, before it is taken.
@@ -31,7 +33,8 @@ type Way struct {
 	What    string // what would be done
 	Costs   string // what it costs: how it is seen, and whether it lasts
 	Layer   string
-	Row, To string // of another technique: what it is for, and its key
+	Row, To string  // of another technique: what it is for, or the maker's own step, and its key
+	Part    float64 // of an own step's time that is left
 	// Settings are those of the draft that would be changed.
 	Settings draft.Settings
 	Saves    float64 // minutes
@@ -44,17 +47,23 @@ type Way struct {
 const worthwhile, change, mostWays = 10.0, 2.0, 8
 
 // Ways are the ways out of being late that the drafts know, the ones that save the most for what is seen of them first.
-func Ways(stages []Stage, p Plan, all []work.Operation, batched bool) []Way {
+func Ways(stages []Stage, p Plan, all []work.Operation, extras []Extra, batched bool) []Way {
 	done := map[string]bool{}
 	for _, o := range all {
 		done[o.ID] = o.Done
 	}
-	var out []Way
+	out := instead(extras, all)
 	for i, s := range stages {
 		if s.Err != nil {
 			continue
 		}
 		outer := i == len(stages)-1
+		if w, ok := elsewhere(s, all, outer); ok {
+			out = append(out, w)
+		}
+		if s.Had != ToMake {
+			continue
+		}
 		out = append(out, simpler(s, p.Maker, done, outer)...)
 		out = append(out, s.lesser(p, outer)...)
 		if w, ok := without(s, all, outer); ok {
@@ -73,7 +82,10 @@ func Ways(stages []Stage, p Plan, all []work.Operation, batched bool) []Way {
 		}
 	}
 	worth := func(w Way) float64 {
-		if w.Kind == LeaveOut { // the last thing to do
+		switch w.Kind {
+		case GetIt: // it costs money, or a favour
+			return w.Saves * 0.2 * (1 - 0.6*w.Seen)
+		case LeaveOut: // the last thing to do
 			return w.Saves * 0.1 * (1 - 0.6*w.Seen)
 		}
 		return w.Saves * (1 - 0.6*w.Seen)
@@ -199,7 +211,7 @@ func (s Stage) lesser(p Plan, outer bool) []Way {
 
 // without is leaving a layer out that nothing was done of yet.
 func without(s Stage, all []work.Operation, outer bool) (Way, bool) {
-	w := Way{Kind: LeaveOut, Layer: s.ID, What: "Leave out, borrow or buy: " + s.Name, Seen: 0.4, saves: map[string]float64{},
+	w := Way{Kind: LeaveOut, Layer: s.ID, What: "Leave out: " + s.Name, Seen: 0.4, saves: map[string]float64{},
 		Costs: "what lies over it is drafted anew to a figure without it"}
 	if outer {
 		w.Seen, w.Costs = 1, "it is what is seen of the costume"

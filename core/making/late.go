@@ -18,6 +18,8 @@ var late = map[[2]string]LateCost{
 	{"press", "band"}:          {1.5, "the seams end under the band"},
 	{"finish", "hem"}:          {1.6, "the allowances are caught in the hem and are finished by hand"},
 	{"finish", "band"}:         {1.4, "the allowances are caught in the band and are finished by hand"},
+	{"smock", "close"}:         {1.15, "it is worked in the round, the rest of the garment in the way"},
+	{"smock", "band"}:          {1.5, "the band holds the edge while its pleats are evened"},
 	{"gather", "band"}:         {2, "the band comes off again"},
 	{"sleeves", "close"}:       {1.6, "they are set in the round"},
 	{"sleeves", "waist"}:       {1.3, "the whole skirt is turned about with them"},

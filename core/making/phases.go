@@ -29,6 +29,8 @@ const (
 	whyClosed = "the edges are closed only when the bones are in"
 	whyFree   = "a change found in the mock-up is free; found in the cloth it costs the cloth"
 	whyFlat   = "pieces are handled more easily while they lie flat"
+	// whyBlocked is for what takes a smocked edge.
+	whyBlocked = "the smocked edge is blocked to its length first"
 )
 
 // phases are all steps that rules give, in the order they are usually done, each with what
@@ -82,16 +84,19 @@ var phases = sync.OnceValue(func() []phase {
 			"the layers are one before they are slit")},
 		{"gather", "Run the gathering rows", after("press", "rows run over pressed seams", "seams", "rows run over the seams", "close",
 			"rows run over the seams", "mark", "quarters are marked", "cut", "they are run on the cut piece")},
-		{"tiers", "Join the tiers", after("gather", "gather, then join")},
+		{"smock", "Work the smocking", after("gather", "it is worked on the tops of pleats that are drawn up", "seams",
+			"the rows run through all panels in one", "press", "the seams lie flat under the pleats", "mark", "the rows are marked", "cut",
+			"it is worked on the cut piece")},
+		{"tiers", "Join the tiers", after("gather", "gather, then join", "smock", whyBlocked)},
 		{"waist", "Join bodice and skirt", after("pleats", "the pleated edge is as long as the bodice’s then", "gather",
-			"gather, then join", "sleeves", "there is less to turn about before the skirt hangs on", "close",
+			"gather, then join", "smock", whyBlocked, "sleeves", "there is less to turn about before the skirt hangs on", "close",
 			"the round is closed before it is measured", "darts", "darts are shut before the seam crosses them", "seams",
 			"the seam runs over the seams of both", "press", "the seams are pressed before it crosses them", "finish",
 			"their allowances are caught in it", "tiers", "less cloth to push about")},
-		{"set-on", "Set on what is set on", after("gather", "gather, then set on", "face", "the edge beneath is finished", "seams",
+		{"set-on", "Set on what is set on", after("gather", "gather, then set on", "smock", whyBlocked, "face", "the edge beneath is finished", "seams",
 			"what carries it is whole")},
 		{"casing", "Sew the casings", after("seams", "a casing runs over the seams", "close", "a casing runs over the seams")},
-		{"band", "Set the band", after("pleats", "the band takes the pleated edge", "gather", "gather, then band", "placket",
+		{"band", "Set the band", after("pleats", "the band takes the pleated edge", "gather", "gather, then band", "smock", whyBlocked, "placket",
 			"the opening’s edges must be finished before they go into the band", "tiers", "less cloth to push about", "close",
 			"the round is closed before it is measured", "seams", "the band runs over the seams", "finish", "allowances end in the band",
 			"face", "faced edges end in the band")},
@@ -136,6 +141,9 @@ func StepOf(r Row) string { return phaseOf(r) }
 func phaseOf(r Row) string {
 	if r.Wait != "" {
 		return "close"
+	}
+	if r.Technique.Key == "smocking" {
+		return "smock"
 	}
 	switch r.Of {
 	case technique.Band:

@@ -56,6 +56,9 @@ func tidy(g Garment, all []work.Step) []work.Step {
 			seen[a.Step] = true
 			return drop
 		})
+		if s.ID == "gather" && smockedOpen(g) { // its pleats are drawn up while it lies open
+			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == "close" })
+		}
 		if g.Filled && (s.ID == "darts" || s.ID == "seams") {
 			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == "quilt" })
 		}
@@ -71,6 +74,11 @@ func tidy(g Garment, all []work.Step) []work.Step {
 	}
 	rest(g, all)
 	return all
+}
+
+// smockedOpen tells whether seams wait for the smocking.
+func smockedOpen(g Garment) bool {
+	return slices.ContainsFunc(g.Seams, func(s pattern.Seam) bool { return s.Wait == "smock" })
 }
 
 // Hours that pass before a step because of what came before it (from memory): washed cloth dries, what hangs off the grain

@@ -31,12 +31,21 @@ type Outage struct {
 	Why  string
 }
 
+// Help is a second pair of hands: on its days somebody works beside the maker, on what can be begun in the morning and wants
+// no machine, since that is taken.
+type Help struct {
+	Span
+	Who   string
+	Hours float64 // a day
+}
+
 // Calendar says when work can be done.
 type Calendar struct {
 	First time.Time  // the first day of the plan
 	Hours [7]float64 // usual ones by weekday, Sunday first
 	Aways []Away
 	Outs  []Outage
+	Helps []Help
 	// Fittings are the days on which the wearer is there; none: on any.
 	Fittings []Day
 	// Arrivals are the days before which an operation can't begin, by its ID: what it needs is awaited.
@@ -68,6 +77,16 @@ func (c Calendar) On(d Day) (hours float64, hand bool) {
 	return math.Max(hours-c.Taken[d], 0), hand
 }
 
+// helped is how many minutes somebody else works on a day.
+func (c Calendar) helped(d Day) (minutes float64) {
+	for _, h := range c.Helps {
+		if h.Has(d) {
+			minutes += h.Hours * 60
+		}
+	}
+	return minutes
+}
+
 // Allows tells whether an operation can be done on a day.
 func (c Calendar) Allows(o *Operation, d Day, hand bool) bool {
 	if hand && !o.Portable() {
@@ -87,6 +106,11 @@ func (c Calendar) Allows(o *Operation, d Day, hand bool) bool {
 // Check refuses hours that nobody has.
 func (c Calendar) Check() error {
 	sum := 0.0
+	for _, h := range c.Helps {
+		if math.IsNaN(h.Hours) || h.Hours < 0 || h.Hours > 24 {
+			return fmt.Errorf("the hours of a helper lie between 0 and 24")
+		}
+	}
 	for i, h := range c.Hours {
 		if math.IsNaN(h) || h < 0 || h > 24 {
 			return fmt.Errorf("the hours on %s lie between 0 and 24", time.Weekday(i))
@@ -107,7 +131,8 @@ type Placed struct {
 
 // Schedule lays operations into days: on each day the first of the order that can be done, until its hours are gone. What
 // is begun is gone on with first; a wait of some hours that reaches over night ends with the next day's work. unplaced are
-// those that no day within ten years allows. minutes is how long each takes; what is done takes nothing.
+// those that no day within ten years allows. A helper works beside the maker on what was ready in the morning. minutes is how
+// long each takes; what is done takes nothing.
 func (c Calendar) Schedule(all []Operation, minutes []float64) (out []Placed, unplaced []int) {
 	return c.prepared(all).schedule(minutes)
 }
@@ -168,74 +193,123 @@ func (p *prepared) on(d Day) (minutes float64, hand bool) {
 	return p.days[d].minutes, p.days[d].hand
 }
 
+// laying is work on its way into the days.
+type laying struct {
+	*prepared
+	out   []Placed
+	left  []float64 // minutes
+	waits []int
+	from  []Day // the first day each may begin on
+	begun []bool
+	ready []int // what waits for nothing, in the order of work
+	done  int
+	going int // what the maker is at, -1 for nothing
+	// used is filled with the hours of the maker that go to each day's work, when it is not nil.
+	used map[Day]float64
+}
+
+// Spent is how many of the maker's own hours the work takes on each day, laid as Schedule lays it.
+func (c Calendar) Spent(all []Operation, minutes []float64) map[Day]float64 {
+	out := map[Day]float64{}
+	c.prepared(all).lay(minutes, out)
+	return out
+}
+
 func (p *prepared) schedule(minutes []float64) (out []Placed, unplaced []int) {
+	return p.lay(minutes, nil)
+}
+
+func (p *prepared) lay(minutes []float64, used map[Day]float64) (out []Placed, unplaced []int) {
 	n := len(p.all)
-	out = make([]Placed, n)
-	waits := slices.Clone(p.waits)
-	from := make([]Day, n) // the first day it may begin on
-	left := slices.Clone(minutes)
-	begun, done := make([]bool, n), 0
-	var ready []int // what waits for nothing, in the order of work
-	add := func(i int) {
-		at, _ := slices.BinarySearch(ready, i)
-		ready = slices.Insert(ready, at, i)
-	}
-	for i := range waits {
-		if waits[i] == 0 {
-			add(i)
+	l := &laying{prepared: p, out: make([]Placed, n), left: slices.Clone(minutes), waits: slices.Clone(p.waits), from: make([]Day, n),
+		begun: make([]bool, n), going: -1, used: used}
+	for i := range l.waits {
+		if l.waits[i] == 0 {
+			l.add(i)
 		}
 	}
-	going := -1
-	for d := Day(0); done < n && d < longestPlan; d++ {
-		room, hand := p.on(d)
-		whole := room
-		for {
-			next := -1
-			if going >= 0 && (hand || p.tied[going]) && !p.Allows(&p.all[going], d, hand) {
-				going = -1
-			}
-			if next = going; next < 0 {
-				for _, i := range ready {
-					if from[i] <= d && p.can(i, d, hand, left[i], room) {
-						next = i
-						break
-					}
-				}
-			}
-			if next < 0 || left[next] > 1e-9 && room <= 1e-9 {
-				break
-			}
-			if !begun[next] {
-				begun[next], out[next].Start, out[next].FromMinute = true, d, whole-room
-			}
-			spent := math.Min(left[next], room)
-			left[next], room = left[next]-spent, room-spent
-			if going = next; left[next] > 1e-9 {
-				continue
-			}
-			going, done = -1, done+1
-			out[next].End, out[next].ToMinute = d, whole-room
-			at, _ := slices.BinarySearch(ready, next)
-			ready = slices.Delete(ready, at, at+1)
-			for k, to := range p.then[next] {
-				nights := p.lags[next][k]
-				if p.all[next].Done {
-					nights = 0
-				}
-				from[to] = max(from[to], d+Day(nights))
-				if waits[to]--; waits[to] == 0 {
-					add(to)
-				}
+	for d := Day(0); l.done < n && d < longestPlan; d++ {
+		var dawn []int
+		help := p.helped(d)
+		if help > 0 {
+			dawn = slices.Clone(l.ready)
+		}
+		l.make(d)
+		for _, i := range dawn {
+			if help > 1e-9 && l.left[i] > 1e-9 && i != l.going && l.from[i] <= d && !slices.Contains(p.all[i].Needs, Machine) &&
+				p.Allows(&p.all[i], d, false) {
+				help -= l.spend(i, d, p.helped(d)-help, help)
 			}
 		}
 	}
-	for i := range out {
-		if left[i] > 1e-9 || waits[i] > 0 {
-			out[i] = Placed{Start: longestPlan, End: longestPlan}
+	for i := range l.out {
+		if l.left[i] > 1e-9 || l.waits[i] > 0 {
+			l.out[i] = Placed{Start: longestPlan, End: longestPlan}
 			unplaced = append(unplaced, i)
 		}
 	}
-	return out, unplaced
+	return l.out, unplaced
+}
+
+func (l *laying) add(i int) {
+	at, _ := slices.BinarySearch(l.ready, i)
+	l.ready = slices.Insert(l.ready, at, i)
+}
+
+// make is the maker's own work of a day.
+func (l *laying) make(d Day) {
+	room, hand := l.on(d)
+	whole := room
+	for {
+		next := -1
+		if l.going >= 0 && (hand || l.tied[l.going]) && !l.Allows(&l.all[l.going], d, hand) {
+			l.going = -1
+		}
+		if next = l.going; next < 0 {
+			for _, i := range l.ready {
+				if l.from[i] <= d && l.can(i, d, hand, l.left[i], room) {
+					next = i
+					break
+				}
+			}
+		}
+		if next < 0 || l.left[next] > 1e-9 && room <= 1e-9 {
+			return
+		}
+		spent := l.spend(next, d, whole-room, room)
+		if room -= spent; l.used != nil && spent > 0 {
+			l.used[d] += spent / 60
+		}
+		if l.going = next; l.left[next] <= 1e-9 {
+			l.going = -1
+		}
+	}
+}
+
+// spend works on an operation from a minute of a day on, as long as it takes or as there is room, and tells how long.
+func (l *laying) spend(i int, d Day, at, room float64) float64 {
+	if !l.begun[i] {
+		l.begun[i], l.out[i].Start, l.out[i].FromMinute = true, d, at
+	}
+	spent := math.Min(l.left[i], room)
+	if l.left[i] -= spent; l.left[i] > 1e-9 {
+		return spent
+	}
+	l.done++
+	l.out[i].End, l.out[i].ToMinute = d, at+spent
+	k, _ := slices.BinarySearch(l.ready, i)
+	l.ready = slices.Delete(l.ready, k, k+1)
+	for k, to := range l.then[i] {
+		nights := l.lags[i][k]
+		if l.all[i].Done {
+			nights = 0
+		}
+		l.from[to] = max(l.from[to], d+Day(nights))
+		if l.waits[to]--; l.waits[to] == 0 {
+			l.add(to)
+		}
+	}
+	return spent
 }
 
 // can tells whether something can be done to an operation on a day with so much of its time left: what takes no time needs

@@ -103,7 +103,8 @@ func (s sampler) draw() float64 {
 }
 
 // Batched is the same work by station: as long as something can be done where the maker stands, that is done next; else
-// the maker goes where the most can be done. Both orders keep every reason. It fails as Order does.
+// the maker goes where the most can be done. Both orders keep every reason. Where that takes no fewer changes of tool and
+// thread, it stays as it is. It fails as Order does.
 func Batched(all []Operation) ([]Operation, error) {
 	ordered, err := InOrder(all)
 	if err != nil {
@@ -155,6 +156,10 @@ func Batched(all []Operation) ([]Operation, error) {
 			waits[k]--
 		}
 		out = append(out, o)
+	}
+	was, wasThreads := Changes(ordered)
+	if now, nowThreads := Changes(out); now+nowThreads > was+wasThreads || now > was {
+		return ordered, nil
 	}
 	return out, nil
 }

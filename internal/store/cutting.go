@@ -33,6 +33,9 @@ func (s *Store) CutOut(ctx context.Context, id uint, c Cutting) error {
 		if l.CutHash != "" {
 			return &FieldError{"state", "it is cut already"}
 		}
+		if l.Had != ensemble.ToMake {
+			return &FieldError{"state", "it is " + string(l.Had) + ", not made: say on Layers first that you make it after all"}
+		}
 		hash, err := keepCut(tx, c.Made)
 		if err != nil {
 			return err

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"slices"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
@@ -165,6 +166,19 @@ func (s *Store) SetFabric(ctx context.Context, id uint, change func(*cloth.Fabri
 	})
 }
 
+// SetHad says whether a layer is made, or bought or borrowed; what is cut is made.
+func (s *Store) SetHad(ctx context.Context, id uint, had ensemble.Had) error {
+	if !slices.Contains([]ensemble.Had{ensemble.ToMake, ensemble.Bought, ensemble.Borrowed}, had) {
+		return &FieldError{"had", "choose bought or borrowed, or nothing for what is made"}
+	}
+	return s.layer(ctx, id, "how %s is come by", func(tx *gorm.DB, l *Layer) error {
+		if l.CutHash != "" && had != ensemble.ToMake {
+			return &FieldError{"had", "its cloth is cut. Put it back to planned first, if that was a slip"}
+		}
+		return tx.Model(&Layer{ID: id}).Select("had").Updates(&Layer{Had: had}).Error
+	})
+}
+
 // RenameLayer gives a layer another name.
 func (s *Store) RenameLayer(ctx context.Context, id uint, name string) error {
 	name, err := Named("name", name)
@@ -180,7 +194,7 @@ func (s *Store) See(ctx context.Context, seen map[uint]ensemble.Snapshot) error 
 	if len(seen) == 0 {
 		return nil
 	}
-	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return explain(s.db.WithContext(onEnsemble(ctx, nothing)).Transaction(func(tx *gorm.DB) error {
 		for id, snap := range seen {
 			// What is cut remembers the readings it was cut to.
 			var l Layer

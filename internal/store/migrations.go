@@ -156,6 +156,10 @@ type (
 		Minutes   float64   `gorm:"not null"`
 		Metres    float64   `gorm:"not null"`
 	}
+	layer0012 struct {
+		ID  uint
+		Had string `gorm:"not null;default:''"`
+	}
 	clocked0011 struct {
 		Station  string  `gorm:"not null;default:''"`
 		Expected float64 `gorm:"not null;default:0"`
@@ -173,6 +177,7 @@ func (stepLog0010) TableName() string  { return "step_logs" }
 func (layer0007) TableName() string    { return "layers" }
 func (clocked0007) TableName() string  { return "clockeds" }
 func (clocked0011) TableName() string  { return "clockeds" }
+func (layer0012) TableName() string    { return "layers" }
 func (workroom0007) TableName() string { return "workrooms" }
 
 func (wearer0004) TableName() string   { return "wearers" }
@@ -265,6 +270,9 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0011_the_pace_of_other_ensembles",
 		Migrate: func(tx *gorm.DB) error { return added(tx, &clocked0011{}, "Station", "Expected") },
+	}, {
+		ID:      "0012_what_is_not_made",
+		Migrate: func(tx *gorm.DB) error { return added(tx, &layer0012{}, "Had") },
 	}}
 }
 

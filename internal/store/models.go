@@ -145,7 +145,7 @@ func (e Ensemble) Plan() ensemble.Plan {
 	p.Maker.Profile, p.Maker.Year = e.Profile, ensemble.YearIn(e.Part)
 	for _, l := range e.Layers {
 		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings,
-			Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Sewn: l.Sewn, Cut: l.Cut})
+			Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Sewn: l.Sewn, Cut: l.Cut, Had: l.Had})
 	}
 	return p
 }
@@ -181,8 +181,9 @@ type Layer struct {
 	Seen       ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"`                // the draft last taken note of
 	CutHash    string            `gorm:"not null;default:''" json:"cut_hash"`                 // of the draft its cloth was cut to
 	CutAt      *time.Time        `json:"cut_at"`
-	Cut        *ensemble.Made    `gorm:"-" json:"-"`                   // that draft, and how it lay
-	Taken      []Taken           `gorm:"serializer:json" json:"taken"` // what cutting it took from the stash
+	Cut        *ensemble.Made    `gorm:"-" json:"-"`                     // that draft, and how it lay
+	Taken      []Taken           `gorm:"serializer:json" json:"taken"`   // what cutting it took from the stash
+	Had        ensemble.Had      `gorm:"not null;default:''" json:"had"` // bought or borrowed instead of made
 	Steps      []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`
 	Timings    []Timing          `gorm:"constraint:OnDelete:CASCADE" json:"timings"`
 	Clocked    []Clocked         `gorm:"constraint:OnDelete:CASCADE" json:"clocked"`

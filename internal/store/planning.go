@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 
 	"gorm.io/gorm"
@@ -29,6 +30,8 @@ type Planning struct {
 	Lessons    []Lesson          `json:"lessons,omitempty"`
 	Maker      string            `json:"maker,omitempty"` // who made it, for the record
 	Next       int               `json:"next,omitempty"`  // number of the last thing that was added
+	// Alone is set when it does not wait for ensembles whose day is before.
+	Alone bool `json:"alone,omitempty"`
 }
 
 // DaysKind is what is particular about some days.
@@ -39,6 +42,7 @@ const (
 	IllDays     DaysKind = "ill"     // none
 	MachineDays DaysKind = "machine" // the machine is out of order
 	OtherDays   DaysKind = "hours"   // other hours than usual
+	HelperDays  DaysKind = "helper"  // somebody works beside the maker
 )
 
 // PlannedDays are days that are not as usual.
@@ -70,7 +74,10 @@ type OwnStep struct {
 	After   []string    `json:"after,omitempty"`
 	Before  []string    `json:"before,omitempty"`
 	Rest    float64     `json:"rest_hours,omitempty"`
-	DoneAt  *time.Time  `json:"done_at,omitempty"`
+	// Technique is the key of what it is worked by, "" for none; Half says that only the side that is seen is done.
+	Technique string     `json:"technique,omitempty"`
+	Half      bool       `json:"half,omitempty"`
+	DoneAt    *time.Time `json:"done_at,omitempty"`
 }
 
 // Pause is why work on an ensemble stopped, and what is needed to go on.
@@ -88,7 +95,7 @@ func (p Planning) Extras() []ensemble.Extra {
 	var out []ensemble.Extra
 	for _, o := range p.Own {
 		x := ensemble.Extra{ID: o.ID, Name: o.Name, Job: o.Job, Minutes: o.Minutes, Needs: o.Needs, After: o.After, Before: o.Before,
-			Hours: o.Rest, Done: o.DoneAt != nil}
+			Hours: o.Rest, Done: o.DoneAt != nil, Technique: o.Technique, Half: o.Half}
 		if o.Layer != 0 {
 			x.Layer = strconv.Itoa(int(o.Layer))
 		}
@@ -120,6 +127,8 @@ func (e Ensemble) Calendar(from time.Time) work.Calendar {
 		switch s.Kind {
 		case MachineDays:
 			c.Outs = append(c.Outs, work.Outage{Span: span, Need: work.Machine, Why: s.Why})
+		case HelperDays:
+			c.Helps = append(c.Helps, work.Help{Span: span, Who: s.Why, Hours: s.Hours})
 		case IllDays:
 			c.Aways = append(c.Aways, work.Away{Span: span, Why: s.Why})
 		default:
@@ -181,7 +190,7 @@ func (s *Store) AddDays(ctx context.Context, ensemble uint, d PlannedDays) error
 	if to.Sub(from) > 366*24*time.Hour {
 		return &FieldError{"to", "more than a year can’t be meant; add it in parts"}
 	}
-	if !slices.Contains([]DaysKind{AwayDays, IllDays, MachineDays, OtherDays}, d.Kind) {
+	if !slices.Contains([]DaysKind{AwayDays, IllDays, MachineDays, OtherDays, HelperDays}, d.Kind) {
 		return &FieldError{"kind", "choose one of those listed"}
 	}
 	if math.IsNaN(d.Hours) || d.Hours < 0 || d.Hours > 24 {
@@ -189,6 +198,9 @@ func (s *Store) AddDays(ctx context.Context, ensemble uint, d PlannedDays) error
 	}
 	if d.Why, err = short("why", d.Why); err != nil {
 		return err
+	}
+	if d.Kind == HelperDays && d.Hours == 0 {
+		return &FieldError{"hours", "say for how many hours a day the helper is there"}
 	}
 	return s.plan(ctx, ensemble, "days that are not as usual", func(p *Planning) error {
 		if len(p.Days) >= mostPlanned {
@@ -238,7 +250,7 @@ func (s *Store) AddDelivery(ctx context.Context, ensemble uint, d Delivery) erro
 }
 
 // AddOwn adds a step of the maker's own.
-func (s *Store) AddOwn(ctx context.Context, ensemble uint, o OwnStep) error {
+func (s *Store) AddOwn(ctx context.Context, id uint, o OwnStep) error {
 	var err error
 	if o.Name, err = Named("name", o.Name); err != nil {
 		return err
@@ -249,10 +261,13 @@ func (s *Store) AddOwn(ctx context.Context, ensemble uint, o OwnStep) error {
 	if math.IsNaN(o.Minutes) || o.Minutes < 0 || o.Minutes > 60_000 {
 		return &FieldError{"minutes", "a step takes between 0 and 1000 hours"}
 	}
+	if t, ok := technique.Find(o.Technique); o.Technique != "" && (!ok || !slices.Contains(ensemble.WorkedBy(), t.Key)) {
+		return &FieldError{"technique", "choose one of those listed"}
+	}
 	if math.IsNaN(o.Rest) || o.Rest < 0 || o.Rest > 8760 {
 		return &FieldError{"rest", "a wait lies between 0 hours and a year"}
 	}
-	return s.plan(ctx, ensemble, "a step of your own", func(p *Planning) error {
+	return s.plan(ctx, id, "a step of your own", func(p *Planning) error {
 		if len(p.Own) >= mostPlanned {
 			return &FieldError{"name", "there are very many already; remove those that are done"}
 		}
@@ -260,6 +275,30 @@ func (s *Store) AddOwn(ctx context.Context, ensemble uint, o OwnStep) error {
 		p.Own = append(p.Own, o)
 		return nil
 	})
+}
+
+// ChangeOwn does a step of the maker's own another way: by a technique, or with none, the side that is seen of it first.
+func (s *Store) ChangeOwn(ctx context.Context, id uint, step, to string) error {
+	return s.plan(ctx, id, "another way to do a step of your own", func(p *Planning) error {
+		for i := range p.Own {
+			o := &p.Own[i]
+			if o.ID != step {
+				continue
+			}
+			x, ok := ensemble.Instead(ensemble.Extra{Minutes: o.Minutes, Needs: o.Needs, Technique: o.Technique, Half: o.Half}, to)
+			if !ok {
+				break
+			}
+			o.Minutes, o.Needs, o.Technique, o.Half = x.Minutes, x.Needs, x.Technique, x.Half
+			return nil
+		}
+		return &FieldError{"step", "this way is no longer open; load the page again"}
+	})
+}
+
+// SetAlone says whether it goes on beside ensembles whose day is before, or after them.
+func (s *Store) SetAlone(ctx context.Context, ensemble uint, alone bool) error {
+	return s.plan(ctx, ensemble, "whose hours come first", func(p *Planning) error { p.Alone = alone; return nil })
 }
 
 // TickOwn marks a step of the maker's own as done or not.

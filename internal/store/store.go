@@ -25,6 +25,8 @@ type Store struct {
 	path string
 	now  func() time.Time
 	cut  cutCache
+	// changes is shared by all that write through the same database.
+	changes *changeBook
 	// current: the file was of this version when it was opened.
 	current bool
 	lock    *flock.Flock // held while this process may write; nil when it only reads
@@ -160,7 +162,10 @@ func open(path string, m mode) (*Store, error) {
 		return nil, err
 	}
 	raw.SetMaxOpenConns(4)
-	s := &Store{db: db, path: path, now: time.Now}
+	s := &Store{db: db, path: path, now: time.Now, changes: &changeBook{own: map[uint]uint64{}}}
+	if err := s.changes.count(db); err != nil {
+		return nil, errors.Join(err, s.Close())
+	}
 	known := map[string]bool{}
 	for _, m := range migrations() {
 		known[m.ID] = true
@@ -248,6 +253,9 @@ func (s *Store) act(ctx context.Context, scope Scope, id uint, label string, do 
 // actWith is act for what touches cloths of the stash as well: they come back
 // with the same undo, and not by themselves.
 func (s *Store) actWith(ctx context.Context, scope Scope, id uint, label string, stash []uint, do func(tx *gorm.DB) error) error {
+	if scope == OfEnsemble && len(stash) == 0 { // what takes cloth changes others as well
+		ctx = onEnsemble(ctx, id)
+	}
 	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		before, err := whole(tx, scope, id)
 		if err != nil {

@@ -77,7 +77,11 @@ func (s *Server) viewBuy(c *call, p *page) buyView {
 			continue
 		}
 		b.Mass, b.Weighed = stage.Mass()
-		for k, u := range stage.Uses() {
+		uses := stage.Uses()
+		if stage.Had != ensemble.ToMake {
+			uses = nil
+		}
+		for k, u := range uses {
 			row := buyCloth{Role: u.Role, Cloth: u.Fabric}
 			if k > 0 {
 				row.Label = u.Role.Label()

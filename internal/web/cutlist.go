@@ -176,6 +176,9 @@ func (s *Server) allCut(c *call) error {
 				v.Wrong = append(v.Wrong, stage.Name)
 				continue
 			}
+			if stage.Had != ensemble.ToMake {
+				continue
+			}
 			for _, u := range stage.Uses() {
 				name := u.Fabric.String()
 				at := slices.IndexFunc(v.Cloths, func(o allCutCloth) bool {

@@ -171,6 +171,15 @@ func (s *Server) change(c *call, do func(layer store.Layer) error) error {
 	return err
 }
 
+// hadLayer says that a layer is bought or borrowed, or made after all.
+func (s *Server) hadLayer(c *call) error {
+	had := ensemble.Had(c.PostForm("had"))
+	if err := s.change(c, func(l store.Layer) error { return s.st.SetHad(c.ctx(), l.ID, had) }); err != nil {
+		return err
+	}
+	return s.back(c)
+}
+
 func (s *Server) moveLayer(c *call) error {
 	to, err := strconv.Atoi(c.PostForm("to"))
 	if err != nil {

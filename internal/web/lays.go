@@ -129,7 +129,7 @@ func (b *layBook) look(ctx context.Context, j lay.Job, told func(lay.Result) err
 func (b *layBook) warm(stages []ensemble.Stage) {
 	go func() {
 		for _, s := range stages {
-			if s.Err != nil {
+			if s.Err != nil || s.Had != ensemble.ToMake {
 				continue
 			}
 			for _, u := range s.Uses() {

@@ -41,6 +41,9 @@ func (v *ensembleView) plan(now time.Time) {
 		return
 	}
 	v.Calendar = v.Rec.Calendar(now)
+	if !v.Rec.Planning.Alone {
+		v.Calendar.Taken = v.Share.Taken
+	}
 	minutes := make([]float64, len(all))
 	for i := range all {
 		if !all[i].Done {

@@ -55,8 +55,11 @@ func planEntries(v *ensembleView) []ics.Entry {
 		whole(d.ID, "Arrives: "+d.What, "for "+v.Rec.Name, d.On, d.On)
 	}
 	for _, d := range p.Days {
-		if d.Kind == store.MachineDays {
+		switch d.Kind {
+		case store.MachineDays:
 			whole(d.ID, "Machine out of order", d.Why, d.From, d.To)
+		case store.HelperDays:
+			whole(d.ID, "A helper: "+v.Rec.Name, d.Why, d.From, d.To)
 		}
 	}
 	days := map[string][]string{}

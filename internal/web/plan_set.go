@@ -50,6 +50,10 @@ func (s *Server) setPlan(c *call) error {
 		err = s.st.AddDelivery(ctx, e, store.Delivery{What: c.PostForm("name"), On: c.PostForm("on"), For: c.PostForm("for")})
 	case "own":
 		err = s.addOwn(c, hours)
+	case "own-way":
+		err = s.st.ChangeOwn(ctx, e, c.PostForm("step"), c.PostForm("to"))
+	case "alone":
+		err = s.st.SetAlone(ctx, e, c.PostForm("alone") == "yes")
 	case "tick":
 		err = s.st.TickOwn(ctx, e, c.PostForm("step"), c.PostForm("do") == "done")
 	case "remove":
@@ -160,7 +164,7 @@ func (s *Server) addOwn(c *call, hours func(string) (float64, error)) error {
 	if err != nil {
 		return err
 	}
-	o := store.OwnStep{Name: c.PostForm("name"), Job: c.PostForm("job"), Minutes: long * 60, Rest: rest}
+	o := store.OwnStep{Name: c.PostForm("name"), Job: c.PostForm("job"), Minutes: long * 60, Rest: rest, Technique: c.PostForm("technique")}
 	for _, n := range c.PostFormArray("needs") {
 		need := work.Need(n)
 		if !slices.Contains([]work.Need{work.Machine, work.Iron, work.Table, work.Wearer, work.Hand}, need) {

@@ -41,10 +41,9 @@ type planView struct {
 	Paused   *store.Pause
 	Since    []string // what has changed since the pause
 	Next     *planned
-	Ahead    []string  // ensembles whose day is before
-	Shared   time.Time // when it is done if they come first
-	Took     []string  // hours taken beside those expected, drawn
-	Made     []madeRow // what was made when
+	WorkedBy []technique.Technique // what a step of one's own may be worked by
+	Took     []string              // hours taken beside those expected, drawn
+	Made     []madeRow             // what was made when
 }
 
 type driverView struct {
@@ -114,6 +113,11 @@ func (s *Server) fillPlan(c *call, p *page) error {
 	for i := range v.Hours {
 		day := (i + 1) % 7 // from Monday on
 		v.Hours[i] = dayHours{time.Weekday(day).String()[:3], e.Calendar.Hours[day]}
+	}
+	for _, key := range ensemble.WorkedBy() {
+		if t, ok := technique.Find(key); ok {
+			v.WorkedBy = append(v.WorkedBy, t)
+		}
 	}
 	for _, a := range ensemble.Schools() {
 		v.Schools = append(v.Schools, schoolView{a, slices.Contains(e.Rec.Planning.Schools, a.School)})
@@ -196,7 +200,7 @@ const waysRuns = 250
 func (v *planView) findWays(c *call, e *ensembleView, all []work.Operation, event int) {
 	t := work.Usual(uint64(e.Rec.ID))
 	t.Runs = waysRuns
-	for _, w := range ensemble.Ways(e.Stages, e.Rec.Plan(), all, e.Rec.Planning.Batched) {
+	for _, w := range ensemble.Ways(e.Stages, e.Rec.Plan(), all, e.Rec.Planning.Extras(), e.Rec.Planning.Batched) {
 		f, err := e.Calendar.Forecast(c.ctx(), w.Try(all), t)
 		if err != nil {
 			return
@@ -261,71 +265,40 @@ func (v *planView) pack(c *call, e *ensembleView) {
 	}
 }
 
-// weeks is the load of the next weeks over all ensembles: what each needs by its own calendar, against the hours there are.
+// shownWeeks is how many weeks of load are shown.
+const shownWeeks = 6
+
+// weeks is the load of the next weeks over all ensembles, in the order in which the maker's hours go to them, against the
+// hours there are.
 func (s *Server) weeks(c *call, v *planView, e *ensembleView) error {
-	all, err := s.st.Ensembles(c.ctx())
-	if err != nil {
-		return err
-	}
-	const weeks = 6
-	taken := map[work.Day]float64{}
-	for i := range weeks {
-		w := weekView{From: e.Calendar.Date(work.Day(7 * i))}
+	whole := e.Calendar
+	whole.Taken = nil
+	for i := range shownWeeks {
+		w := weekView{From: whole.Date(work.Day(7 * i))}
 		for d := range 7 {
-			h, _ := e.Calendar.On(work.Day(7*i + d))
+			h, _ := whole.On(work.Day(7*i + d))
 			w.Has += h
 		}
 		v.Weeks = append(v.Weeks, w)
 	}
-	for _, o := range all {
-		if len(o.Layers) == 0 || o.Planning.Paused != nil && o.ID != e.Rec.ID {
-			continue
+	err := s.st.InTurn(c.ctx(), s.opt.Now(), s.stagesOf, func(one store.One, _ store.Share) bool {
+		if one.Planning.Paused != nil && one.ID != e.Rec.ID {
+			return true
 		}
-		one := e
-		if o.ID != e.Rec.ID {
-			_, stages, err := s.walks.walk(o)
-			if err != nil {
-				continue
-			}
-			one = &ensembleView{Rec: o, Stages: stages}
-			one.plan(s.opt.Now())
-		}
-		if o.ID != e.Rec.ID && o.EventDate != "" && (o.EventDate < e.Rec.EventDate || e.Rec.EventDate == "") && len(one.Laid) > 0 {
-			v.Ahead = append(v.Ahead, o.Name)
-			for i := range one.Plan {
-				if p := one.Laid[i]; !one.Plan[i].Done {
-					for d := p.Start; d <= p.End; d++ {
-						taken[d] += one.Plan[i].Minutes / 60 / float64(p.End-p.Start+1)
-					}
-				}
-			}
-		}
-		hours := make([]float64, weeks)
-		for i := range one.Plan {
-			if p := &one.Plan[i]; !p.Done && i < len(one.Laid) {
-				if k := int(one.Laid[i].Start) / 7; k < weeks {
-					hours[k] += p.Minutes / 60
-				}
+		var hours [shownWeeks]float64
+		for d, h := range one.Calendar.Spent(one.Work, one.Minutes) {
+			if k := int(d) / 7; k < shownWeeks {
+				hours[k] += h
 			}
 		}
 		for k, h := range hours {
 			if h > 0.05 {
-				v.Weeks[k].Takes = append(v.Weeks[k].Takes, weekPart{o.Name, h, o.ID == e.Rec.ID})
+				v.Weeks[k].Takes = append(v.Weeks[k].Takes, weekPart{one.Name, h, one.ID == e.Rec.ID})
 				v.Weeks[k].Sum += h
 			}
 		}
-	}
-	if len(v.Ahead) > 0 {
-		with := e.Calendar
-		with.Taken = taken
-		t := work.Usual(uint64(e.Rec.ID))
-		t.Runs = waysRuns
-		f, err := with.Forecast(c.ctx(), e.operations(), t)
-		if err != nil {
-			return err
-		}
-		v.Shared = with.Date(f.At(0.8))
-	}
+		return true
+	})
 	most := 0.0
 	for _, w := range v.Weeks {
 		most = math.Max(most, math.Max(w.Sum, w.Has))
@@ -333,5 +306,5 @@ func (s *Server) weeks(c *call, v *planView, e *ensembleView) error {
 	for i := range v.Weeks {
 		v.Weeks[i].Most = most
 	}
-	return nil
+	return err
 }

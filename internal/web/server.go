@@ -47,6 +47,7 @@ type Server struct {
 	templates *template.Template
 	lays      *layBook
 	walks     *walkBook
+	shares    *shareBook
 	handler   http.Handler
 	guard     *guard
 
@@ -65,7 +66,8 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	if opt.Now == nil {
 		opt.Now = time.Now
 	}
-	s := &Server{opt: opt, st: st, lays: newLayBook(st), walks: newWalkBook()}
+	s := &Server{opt: opt, st: st, lays: newLayBook(st), walks: newWalkBook(),
+		shares: &shareBook{held: map[uint]heldShare{}}}
 	var err error
 	if s.templates, err = template.New("").Funcs(functions).ParseFS(templateFiles, "templates/*.html"); err != nil {
 		return nil, err
@@ -210,6 +212,7 @@ func (s *Server) routes(r *gin.Engine) {
 	s.placeRoutes(e, l)
 	l.POST("/move", h(s.moveLayer))
 	l.POST("/remove", h(s.removeLayer))
+	l.POST("/had", h(s.hadLayer))
 	l.POST("/state", h(s.setState))
 	l.POST("/settings", h(s.setSetting))
 	l.POST("/preview", h(s.preview))

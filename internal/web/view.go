@@ -183,6 +183,7 @@ type ensembleView struct {
 	PlanErr  string
 	Ready    time.Time // when it would be done
 	Calendar work.Calendar
+	Share    store.Share   // what ensembles before it leave
 	Laid     []work.Placed // the plan in days
 	Late     bool
 	Undo     string
@@ -195,6 +196,7 @@ type stackRow struct {
 	ID              uint
 	Name, Kind      string
 	State           store.State
+	Had             ensemble.Had
 	Position, Count int
 	Stale           bool
 	Change          string                // in full
@@ -258,7 +260,7 @@ func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measu
 	for i := range v.Stages {
 		rec := e.Layers[i]
 		stage := &v.Stages[i]
-		row := stackRow{ID: rec.ID, Name: rec.Name, Kind: rec.Kind, State: rec.State, Position: i, Count: len(v.Stages),
+		row := stackRow{ID: rec.ID, Name: rec.Name, Kind: rec.Kind, State: rec.State, Had: rec.Had, Position: i, Count: len(v.Stages),
 			Chosen: rec.ID == layer,
 			Made:   rec.State.Made(), Alter: stage.Alterations()}
 		switch {
@@ -300,6 +302,7 @@ func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measu
 		}
 	}
 	v.Tape = svg.Tape(v.pins(), u)
+	v.Share = s.share(ctx, e, s.opt.Now())
 	v.plan(s.opt.Now())
 	return v
 }

@@ -39,7 +39,11 @@ const mostCards = 400
 
 // card is an ensemble as the first page shows it.
 func (b *walkBook) card(e store.Ensemble) card {
-	key, ok := hashOfPlan(e, e.Plan())
+	plan := e.Plan()
+	key, ok := hashOfPlan(e, plan)
+	for _, l := range plan.Layers { // its steps are others where it is not made
+		key = sha256.Sum256(append(key[:], l.Had...))
+	}
 	b.mu.Lock()
 	c, held := b.cards[key]
 	b.mu.Unlock()
@@ -137,10 +141,10 @@ func (b *walkBook) walk(e store.Ensemble) (figure.Figure, []ensemble.Stage, erro
 		w.err = errors.New("this stack could not be drafted") // stays only if the walk never returns
 		w.bare, w.stages, w.err = ensemble.Walk(p)
 	})
-	// How a layer is laid changes no draft: every caller gets it as it is now.
+	// How a layer is laid and come by changes no draft: every caller gets it as it is now.
 	stages := slices.Clone(w.stages)
 	for i := range stages {
-		stages[i].Laying = p.Layers[i].Laying
+		stages[i].Laying, stages[i].Had = p.Layers[i].Laying, p.Layers[i].Had
 	}
 	return w.bare, stages, w.err
 }

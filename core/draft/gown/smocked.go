@@ -230,9 +230,13 @@ func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, finished, lap floa
 	for _, side := range []string{"front", "back"} {
 		d.Sew("raglan-"+side, side, "raglan", "sleeve", "raglan-"+side, "french")
 	}
+	from := len(d.Seams)
 	d.Sew("side", "front", "side", "back", "side", "french")
 	d.Sew("underarm", "sleeve", "underarm-front", "sleeve", "underarm-back", "french")
 	d.Sew("centre-back", "back", "centre", "back", "centre", "french")
+	for i := from; i < len(d.Seams); i++ { // so that the neck lies flat while it is smocked
+		d.Seams[i].Wait = "smock"
+	}
 	ratio := s.neck / s.cut
 	var parts []pattern.Stretch
 	add := func(id string, piece, edge string, copy pattern.Copy, long, cut float64) {
@@ -309,7 +313,9 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 		{Drop: bottom, Girth: on.GirthAt(figure.Hip) + (hem-on.GirthAt(figure.Hip))*0.5}}
 	d.Wear.Hem = hem
 	d.Tell("seams", "The four raglan seams first, as narrow French seams: they must pass the pleater’s needles. Sides, underarms and the "+
-		"centre back wait until the neck is smocked: so it lies flat.")
+		"centre back wait.")
+	d.Tell("smock", "It is worked flat before the sides are closed, or on the made-up dress, where the length of the neck is seen on the "+
+		"wearer: the plan takes either.")
 	d.Tell("gather", fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the "+
 		"pleats of "+
 		"⟦2.5 cm⟧ at each back edge before they are drawn up; draw up to %s and the laps, block with steam on a neck form, tie off.", rows,
