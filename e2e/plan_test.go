@@ -7,6 +7,7 @@ import (
 	"net"
 	"os"
 	"path/filepath"
+	"strconv"
 	"strings"
 	"testing"
 	"time"
@@ -29,6 +30,10 @@ func TestPlanUpToTheDay(t *testing.T) {
 	assert.Positive(t, js[int](b, `document.querySelectorAll(".needlework .needle").length`), "something can be done now")
 	assert.Positive(t, js[int](b, `document.querySelectorAll(".needlework path.joint").length`))
 	b.accessible("the plan")
+	even := b.text(".odds b:last-of-type")
+	b.enter("input[name=day6]", "9")
+	b.until(`document.querySelector("#odds .tried") && document.querySelector(".odds b:last-of-type").textContent !== `+strconv.Quote(even))
+	b.visit("/ensembles/3/plan") // and nothing was kept
 	likely := b.text(".odds b:last-of-type")
 	js[bool](b, `(document.querySelector("select[name=kind]").closest("details").open = true)`)
 	js[bool](b, `(document.querySelector("input[name=from]").value = "2027-02-03", document.querySelector("input[name=to]").value = "2027-03-20", true)`)
@@ -153,11 +158,26 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	assert.Equal(t, "Not done after all", b.text(".big-done"))
 	b.enter("#note", "Chalk lies in the blue tin")
 	b.until(`JSON.parse(localStorage.getItem("bench-waiting")).length === 5`)
+	js[bool](b, `new Promise((ok) => {
+		const c = document.createElement("canvas");
+		c.width = c.height = 8;
+		c.toBlob((picture) => {
+			const d = new DataTransfer(), chosen = document.querySelector("[data-step-photo]");
+			d.items.add(new File([picture], "seam.png", { type: "image/png" }));
+			chosen.files = d.files;
+			chosen.dispatchEvent(new Event("change", { bubbles: true }));
+			ok(true);
+		});
+	})`)
+	b.until(`[...document.querySelectorAll("#waiting li")].some((li) => li.textContent.includes("photo"))`)
+	b.visit(ready[0])
+	b.until(`[...document.querySelectorAll("#waiting li")].some((li) => li.textContent.includes("photo"))`)
 	b.accessible("the bench without a connection")
 
 	s.start()
 	js[bool](b, `(dispatchEvent(new Event("online")), true)`)
 	b.until(`(JSON.parse(localStorage.getItem("bench-waiting")) || []).length === 0`)
+	b.until(`document.querySelector("#waiting")?.hidden && document.querySelector(".step-photo img")`) // the page loads itself again
 	b.visit(ready[0])
 	b.until(`document.querySelector(".big-done")?.textContent.includes("Not done after all")`)
 	s.kill() // and read what it kept
@@ -167,13 +187,15 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, e.Planning.Lessons, 1)
 	assert.Equal(t, "Bobbin ran out", e.Planning.Lessons[0].What)
-	noted := false
+	noted, seen := false, false
 	for _, l := range e.Layers {
 		for _, x := range l.Steps {
 			noted = noted || x.Note == "Chalk lies in the blue tin"
+			seen = seen || x.Photo != ""
 		}
 	}
 	assert.True(t, noted, "the note was sent")
+	assert.True(t, seen, "and the photo")
 	running := 0
 	for _, l := range e.Layers {
 		for _, x := range l.Timings {

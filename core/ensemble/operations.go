@@ -25,16 +25,17 @@ const (
 // SchoolAbout describes a disputed order and its other side.
 type SchoolAbout struct {
 	School       School
+	Step         string // the step of a garment that it is about
 	Usual, Other string
 }
 
 // Schools are the disputed orders.
 func Schools() []SchoolAbout {
 	return []SchoolAbout{
-		{SleevesAfter, "Sleeves before the skirt is joined: less cloth to turn about", "The skirt first: the sleeves are set when the " +
+		{SleevesAfter, "waist", "Sleeves before the skirt is joined: less cloth to turn about", "The skirt first: the sleeves are set when the " +
 			"waist fits"},
-		{PressAsYouGo, "All seams sewn, then all pressed", "Each seam pressed before the next is sewn"},
-		{SmockMadeUp, "Smocking before the garment is made up: it lies flat", "Smocking on the made-up garment: it is seen how it sits"},
+		{PressAsYouGo, "press", "All seams sewn, then all pressed", "Each seam pressed before the next is sewn"},
+		{SmockMadeUp, "smock", "Smocking before the garment is made up: it lies flat", "Smocking on the made-up garment: it is seen how it sits"},
 	}
 }
 

@@ -73,20 +73,20 @@ var ensembles = []struct {
 	aim                  string    // key of the outline it aims at
 	later                []reading // taken after the layers were put on
 }{
-	{"The lighthouse widow", "about 1887", "Skerrow Harbour pageant", 0, 54, 35, 2, []layer{
+	{"The lighthouse widow", "about 1887", "Skerrow Harbour pageant", 0, 45, 35, 2, []layer{
 		{"shift", "Shift", store.Sewn, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
 		{"corset", "Corset", store.Drafted, draft.Settings{"laced_waist": 660.0},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Herringbone coutil", "madder", 24 }, []string{"mock-up"}},
 		{"petticoat-tiered", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Striped cambric", 7.2 }, nil},
 		{"skirt-gored-1887", "Walking skirt", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Harbour twill", 31 }, nil},
 	}, "", nil},
-	{"The Tide Warden", "a character of the town’s own legend", "Skerrow Harbour pageant", 1, 54, 0, 1.5, []layer{
+	{"The Tide Warden", "a character of the town’s own legend", "Skerrow Harbour pageant", 1, 45, 0, 1.5, []layer{
 		{"shift", "Under-shift", store.Planned, nil, func(f *cloth.Fabric) { f.Colour = "verdigris" }, nil},
 		{"skirt-gored-1887", "Warden’s skirt", store.Planned, draft.Settings{"hem_round": 3000.0, "clearance": 120.0},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Nap, f.Price = "Storm velveteen", "ink", true, 18 }, nil},
 	}, "", nil},
 	// Nine layers, some of them cut, and a waist that has grown since.
-	{"The salt-auction dress", "1885", "Skerrow Harbour pageant", 3, 54, 30, 2.5, []layer{
+	{"The salt-auction dress", "1885", "The harbour master’s supper", 3, 64, 30, 2.5, []layer{
 		{"shift", "Shift", store.WornNow, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
 		{"drawers", "Drawers", store.Sewn, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
 		{"corset", "Corset", store.Cut, draft.Settings{"laced_waist": 690.0}, func(f *cloth.Fabric) {
@@ -108,7 +108,7 @@ var ensembles = []struct {
 		}, nil},
 	}, "1883", []reading{{"waist_girth", "bare", "77.5 cm"}}},
 	// Complete from the skin to the bodice.
-	{"The lamp-oil factor", "about 1886", "Skerrow Harbour pageant", 0, 61, 35, 2, []layer{
+	{"The lamp-oil factor", "about 1886", "The lamp lighting", 0, 122, 35, 2, []layer{
 		{"shift", "Shift", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
 		{"corset", "Corset", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Grey coutil", 24 }, nil},
 		{"bustle-pad", "Small pad", store.Planned, nil, func(f *cloth.Fabric) { f.Name = "Scraps of ticking" }, nil},
@@ -123,7 +123,7 @@ var ensembles = []struct {
 		}, nil},
 	}, "1883", nil},
 	// A character: a padded jacket with fins over a shirt.
-	{"The Gale Marshal", "of the town’s own legend", "Skerrow Harbour pageant", 0, 75, 20, 1.5, []layer{
+	{"The Gale Marshal", "of the town’s own legend", "The gale watch", 0, 187, 20, 1.5, []layer{
 		{"drawers", "Breeches’ lining", store.Planned, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
 		{"bodice-shirt", "Shirt", store.Drafted, draft.Settings{"collar_kind": "flat"}, func(f *cloth.Fabric) {
 			f.Name, f.Colour, f.Price = "Sailcloth lawn", "unbleached", 8
@@ -132,7 +132,7 @@ var ensembles = []struct {
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Waxed sateen", "woad", 17 }, nil},
 	}, "", nil},
 	// For the cold: gores over a petticoat, and a lined cloak over all.
-	{"The ice-fair broker", "about 1896", "Skerrow Harbour ice fair", 3, 68, 30, 2, []layer{
+	{"The ice-fair broker", "about 1896", "Skerrow Harbour ice fair", 3, 158, 30, 2, []layer{
 		{"combinations", "Combinations", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Brushed cotton", 8 }, nil},
 		{"petticoat-gored", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) {
 			f.Name, f.Colour, f.Price = "Red flannel",
@@ -154,7 +154,7 @@ var ensembles = []struct {
 		}, nil},
 	}, "", nil},
 	// A character: three scalloped tiers, each in ratio to the one below, on a boned bodice.
-	{"The Herald of the Reef", "of the town’s own legend", "Skerrow Harbour pageant", 3, 54, 0, 2, []layer{
+	{"The Herald of the Reef", "of the town’s own legend", "The reef parade", 3, 88, 0, 2, []layer{
 		{"boned-bodice", "Boned bodice", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Plain coutil", 22 }, nil},
 		{"petticoat-tiered", "Net petticoat", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Stiff net", 6 }, nil},
 		{"skirt-flounced", "Scalloped tiers", store.Drafted, draft.Settings{"edge": "scallops", "scallop": 150.0, "scallop_deep": 45.0},

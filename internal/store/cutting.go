@@ -22,6 +22,14 @@ type Cutting struct {
 	Takes  []ensemble.Taken // from the stash
 }
 
+// Making refuses to cut what is bought or borrowed.
+func (l Layer) Making() error {
+	if l.Had == ensemble.ToMake {
+		return nil
+	}
+	return &FieldError{"state", "it is " + string(l.Had) + ", not made: say on Layers first that you make it after all"}
+}
+
 // CutOut keeps what a layer was cut to, ticks off its pieces and its cutting,
 // and takes the cloth from the stash, leaving the remnants. All of it is one
 // action: undo brings all of it back.
@@ -33,8 +41,8 @@ func (s *Store) CutOut(ctx context.Context, id uint, c Cutting) error {
 		if l.CutHash != "" {
 			return &FieldError{"state", "it is cut already"}
 		}
-		if l.Had != ensemble.ToMake {
-			return &FieldError{"state", "it is " + string(l.Had) + ", not made: say on Layers first that you make it after all"}
+		if err := l.Making(); err != nil {
+			return err
 		}
 		hash, err := keepCut(tx, c.Made)
 		if err != nil {

@@ -168,39 +168,43 @@ func (p *Planning) number(kind string) string {
 
 // SetHours sets the hours of the week, Sunday first.
 func (s *Store) SetHours(ctx context.Context, ensemble uint, hours [7]float64) error {
-	if err := (work.Calendar{Hours: hours}).Check(); err != nil {
-		return &FieldError{"hours", err.Error()}
-	}
-	return s.plan(ctx, ensemble, "the hours of the week", func(p *Planning) error { p.Hours = &hours; return nil })
+	return s.plan(ctx, ensemble, "the hours of the week", func(p *Planning) error { return p.TryHours(hours) })
 }
 
-// AddDays adds days that are not as usual.
-func (s *Store) AddDays(ctx context.Context, ensemble uint, d PlannedDays) error {
+// checked is days that are not as usual with what was left out put in.
+func (d PlannedDays) checked() (PlannedDays, error) {
 	from, err := time.Parse(time.DateOnly, d.From)
 	if err != nil {
-		return &FieldError{"from", "write the first day as year-month-day, like 2027-06-19"}
+		return d, &FieldError{"from", "write the first day as year-month-day, like 2027-06-19"}
 	}
 	if d.To == "" {
 		d.To = d.From
 	}
 	to, err := time.Parse(time.DateOnly, d.To)
 	if err != nil || to.Before(from) {
-		return &FieldError{"to", "the last day is written like the first, and does not come before it"}
+		return d, &FieldError{"to", "the last day is written like the first, and does not come before it"}
 	}
 	if to.Sub(from) > 366*24*time.Hour {
-		return &FieldError{"to", "more than a year can’t be meant; add it in parts"}
+		return d, &FieldError{"to", "more than a year can’t be meant; add it in parts"}
 	}
 	if !slices.Contains([]DaysKind{AwayDays, IllDays, MachineDays, OtherDays, HelperDays}, d.Kind) {
-		return &FieldError{"kind", "choose one of those listed"}
+		return d, &FieldError{"kind", "choose one of those listed"}
 	}
 	if math.IsNaN(d.Hours) || d.Hours < 0 || d.Hours > 24 {
-		return &FieldError{"hours", "hours a day lie between 0 and 24"}
-	}
-	if d.Why, err = short("why", d.Why); err != nil {
-		return err
+		return d, &FieldError{"hours", "hours a day lie between 0 and 24"}
 	}
 	if d.Kind == HelperDays && d.Hours == 0 {
-		return &FieldError{"hours", "say for how many hours a day the helper is there"}
+		return d, &FieldError{"hours", "say for how many hours a day the helper is there"}
+	}
+	d.Why, err = short("why", d.Why)
+	return d, err
+}
+
+// AddDays adds days that are not as usual.
+func (s *Store) AddDays(ctx context.Context, ensemble uint, d PlannedDays) error {
+	d, err := d.checked()
+	if err != nil {
+		return err
 	}
 	return s.plan(ctx, ensemble, "days that are not as usual", func(p *Planning) error {
 		if len(p.Days) >= mostPlanned {
@@ -210,6 +214,23 @@ func (s *Store) AddDays(ctx context.Context, ensemble uint, d PlannedDays) error
 		p.Days = append(p.Days, d)
 		return nil
 	})
+}
+
+// TryHours and TryDays are SetHours and AddDays on a planning that is not kept.
+func (p *Planning) TryHours(hours [7]float64) error {
+	if err := (work.Calendar{Hours: hours}).Check(); err != nil {
+		return &FieldError{"hours", err.Error()}
+	}
+	p.Hours = &hours
+	return nil
+}
+
+func (p *Planning) TryDays(d PlannedDays) error {
+	d, err := d.checked()
+	if err == nil {
+		p.Days = append(slices.Clone(p.Days), d)
+	}
+	return err
 }
 
 // SetFittings sets the days on which the wearer is there.

@@ -234,6 +234,9 @@ func (s *Server) cutOut(c *call, l store.Layer, state store.State) (ask string, 
 	if stage.Err != nil {
 		return "", &store.FieldError{Field: "state", Why: "it can't be drafted as it is, so there is nothing to cut to: see to that first"}
 	}
+	if err := l.Making(); err != nil {
+		return "", err
+	}
 	ask, sure := s.sure(c, e, l, stage, p, state)
 	if !sure {
 		return ask, nil

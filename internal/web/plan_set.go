@@ -16,31 +16,17 @@ import (
 // setPlan keeps what was said of the time up to the day.
 func (s *Server) setPlan(c *call) error {
 	ctx, e := c.ctx(), id(c, "ensemble")
-	hours := func(name string) (float64, error) {
-		text := strings.TrimSpace(strings.Replace(c.PostForm(name), ",", ".", 1))
-		if text == "" {
-			return 0, nil
-		}
-		x, err := strconv.ParseFloat(text, 64)
-		if err != nil || math.IsNaN(x) || math.IsInf(x, 0) {
-			return 0, &store.FieldError{Field: name, Why: fmt.Sprintf("%.20q is no number of hours; write it like 1.5", c.PostForm(name))}
-		}
-		return x, nil
-	}
+	hours := func(name string) (float64, error) { return typedHours(name, c.PostForm(name)) }
 	var err error
 	switch what := c.PostForm("what"); what {
 	case "hours":
 		var all [7]float64
-		for i := range all {
-			if all[i], err = hours(fmt.Sprintf("day%d", i)); err != nil {
-				return err
-			}
+		if all, err = typedWeek(c.PostForm); err == nil {
+			err = s.st.SetHours(ctx, e, all)
 		}
-		err = s.st.SetHours(ctx, e, all)
 	case "days":
-		d := store.PlannedDays{Kind: store.DaysKind(c.PostForm("kind")), From: c.PostForm("from"), To: c.PostForm("to"),
-			Why: c.PostForm("why")}
-		if d.Hours, err = hours("hours"); err == nil {
+		var d store.PlannedDays
+		if d, err = typedDays(c.PostForm); err == nil {
 			err = s.st.AddDays(ctx, e, d)
 		}
 	case "fittings":
@@ -59,11 +45,7 @@ func (s *Server) setPlan(c *call) error {
 	case "remove":
 		err = s.st.RemovePlanned(ctx, e, c.PostForm("id"))
 	case "order":
-		var schools []ensemble.School
-		for _, a := range c.PostFormArray("school") {
-			schools = append(schools, ensemble.School(a))
-		}
-		err = s.st.SetOrder(ctx, e, c.PostForm("order") == "station", schools)
+		err = s.st.SetOrder(ctx, e, c.PostForm("order") == "station", typedSchools(c.PostFormArray("school")))
 	case "move":
 		err = s.moveStep(c)
 	case "soonest":
@@ -83,6 +65,81 @@ func (s *Server) setPlan(c *call) error {
 		return err
 	}
 	return s.back(c)
+}
+
+// typedHours is a number of hours as it was typed; nothing is none.
+func typedHours(field, text string) (float64, error) {
+	text = strings.TrimSpace(strings.Replace(text, ",", ".", 1))
+	if text == "" {
+		return 0, nil
+	}
+	x, err := strconv.ParseFloat(text, 64)
+	if err != nil || math.IsNaN(x) || math.IsInf(x, 0) {
+		return 0, &store.FieldError{Field: field, Why: fmt.Sprintf("%.20q is no number of hours; write it like 1.5", text)}
+	}
+	return x, nil
+}
+
+// typedWeek are the hours of a week, Sunday first, by the value of each field.
+func typedWeek(value func(string) string) (all [7]float64, err error) {
+	for i := range all {
+		field := fmt.Sprintf("day%d", i)
+		if all[i], err = typedHours(field, value(field)); err != nil {
+			return all, err
+		}
+	}
+	return all, nil
+}
+
+func typedDays(value func(string) string) (d store.PlannedDays, err error) {
+	d = store.PlannedDays{Kind: store.DaysKind(value("kind")), From: value("from"), To: value("to"), Why: value("why")}
+	d.Hours, err = typedHours("hours", value("hours"))
+	return d, err
+}
+
+func typedSchools(all []string) (out []ensemble.School) {
+	for _, a := range all {
+		out = append(out, ensemble.School(a))
+	}
+	return out
+}
+
+// planOdds answers with the chances as they would be with what is typed, and keeps nothing.
+func (s *Server) planOdds(c *call) error {
+	e, err := s.st.Ensemble(c.ctx(), id(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	switch c.Query("what") {
+	case "hours":
+		var all [7]float64
+		if all, err = typedWeek(c.Query); err == nil {
+			err = e.Planning.TryHours(all)
+		}
+	case "days":
+		var d store.PlannedDays
+		if d, err = typedDays(c.Query); err == nil {
+			err = e.Planning.TryDays(d)
+		}
+	case "order":
+		e.Planning.Batched, e.Planning.Schools = c.Query("order") == "station", typedSchools(c.QueryArray("school"))
+	default:
+		err = &store.FieldError{Field: "what", Why: "this can’t be tried; load the page again"}
+	}
+	if err != nil {
+		return err
+	}
+	p := s.page(c, e.Name)
+	p.Path = fmt.Sprintf("/ensembles/%d/plan", e.ID)
+	p.E = s.view(c.ctx(), e, 0, p.Unit)
+	v := planView{Tried: true}
+	if p.E.PlanErr == "" && len(p.E.Plan) > 0 {
+		if _, err := v.foresee(c, p.E, p.E.operations(), p.E.eventDay()); err != nil {
+			return err
+		}
+	}
+	p.V = &v
+	return s.parts(c, p, nil, "odds")
 }
 
 // putSoonest puts the work in the order that was found to end soonest.

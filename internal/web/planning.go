@@ -24,6 +24,7 @@ type planView struct {
 	Likely   time.Time
 	Never    int
 	Runs     int
+	Tried    bool // with what is typed and not kept yet
 	Drivers  []driverView
 	Changes  int // of tools and threads, in this order
 	Other    int // and in the other
@@ -120,23 +121,18 @@ func (s *Server) fillPlan(c *call, p *page) error {
 		}
 	}
 	for _, a := range ensemble.Schools() {
-		v.Schools = append(v.Schools, schoolView{a, slices.Contains(e.Rec.Planning.Schools, a.School)})
+		if slices.ContainsFunc(e.Plan, func(p planned) bool { return p.Own == a.Step }) {
+			v.Schools = append(v.Schools, schoolView{a, slices.Contains(e.Rec.Planning.Schools, a.School)})
+		}
 	}
 	if e.PlanErr != "" || len(e.Plan) == 0 {
 		return nil
 	}
-	all := e.operations()
-	f, err := e.Calendar.Forecast(c.ctx(), all, work.Usual(uint64(e.Rec.ID)))
+	all, event := e.operations(), e.eventDay()
+	f, err := v.foresee(c, e, all, event)
 	if err != nil {
 		return err
 	}
-	event := e.eventDay()
-	v.Runs, v.Never = f.Runs, f.Never
-	v.Even, v.Likely = e.Calendar.Date(f.At(0.5)), e.Calendar.Date(f.At(0.8))
-	if event >= 0 {
-		v.Chance = f.By(work.Day(event) - 1)
-	}
-	v.Curve = curveOf(f, e, event)
 	for _, d := range f.Drivers {
 		if d.Days >= 0.1 {
 			v.Drivers = append(v.Drivers, driverView{&e.Plan[d.Index], d.Days})
@@ -157,6 +153,21 @@ func (s *Server) fillPlan(c *call, p *page) error {
 	}
 	v.pack(c, e)
 	return s.weeks(c, &v, e)
+}
+
+// foresee is when the work would be done, drawn.
+func (v *planView) foresee(c *call, e *ensembleView, all []work.Operation, event int) (work.Forecast, error) {
+	f, err := e.Calendar.Forecast(c.ctx(), all, work.Usual(uint64(e.Rec.ID)))
+	if err != nil {
+		return f, err
+	}
+	v.Runs, v.Never = f.Runs, f.Never
+	v.Even, v.Likely = e.Calendar.Date(f.At(0.5)), e.Calendar.Date(f.At(0.8))
+	if event >= 0 {
+		v.Chance = f.By(work.Day(event) - 1)
+	}
+	v.Curve = curveOf(f, e, event)
+	return f, nil
 }
 
 // eventDay is the day of the event counted from today; -1 for none, or past.

@@ -205,6 +205,7 @@ func (s *Server) routes(r *gin.Engine) {
 	e.POST("/sewing", h(s.setProfile))
 	e.GET("/cut", h(s.allCut))
 	e.POST("/plan", h(s.setPlan))
+	e.GET("/plan/odds", h(s.planOdds))
 	e.GET("/plan.ics", h(s.planICS))
 	e.GET("/plan.csv", h(s.planCSV))
 	e.GET("/log.csv", h(s.logCSV))

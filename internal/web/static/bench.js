@@ -1,4 +1,5 @@
 // The bench without a connection: what is done, timed or noted is kept on the device, in order, and sent later, each once.
+import { dropPhoto, keepPhoto, keptPhotos } from "./photos.js";
 import { say, sayWrong } from "./say.js";
 
 const shelf = "bench-waiting";
@@ -23,30 +24,66 @@ async function post(one) {
   throw new Error(said.error || "it could not be kept");
 }
 
-function show() {
+// waiting is all that was not sent, in the order it was done, each with how it is let go.
+async function waiting() {
+  const photos = await keptPhotos();
+  return [...read().map((one) => ({ ...one, what: words[one.fields.do] || one.fields.do, drop: () => write(read().filter((o) => o.once !== one.once)) })),
+    ...photos.map((one) => ({ ...one, what: "photo", drop: () => dropPhoto(one.url) }))].sort((a, b) => a.at - b.at);
+}
+
+async function show() {
   const box = document.getElementById("waiting");
   if (!box) return;
-  const list = read();
+  const list = await waiting();
   box.hidden = list.length === 0;
   box.replaceChildren();
   if (!list.length) return;
-  const held = list.filter((one) => one.refused);
   const p = document.createElement("p");
-  p.textContent = held.length ? "Not taken: something was changed elsewhere meanwhile." : `${list.length} kept on this device, to be sent when there is a connection.`;
+  p.textContent = list.some((one) => one.refused) ? "Not taken: something was changed elsewhere meanwhile." : `${list.length} kept on this device, to be sent when there is a connection.`;
   const ul = document.createElement("ul");
   for (const one of list) {
     const li = document.createElement("li");
-    li.textContent = `${one.name}: ${words[one.fields.do] || one.fields.do}${one.refused ? " — " + one.refused : ""} `;
+    li.textContent = `${one.name}: ${one.what}${one.refused ? " — " + one.refused : ""} `;
     if (one.refused) {
       const b = document.createElement("button");
       b.type = "button";
       b.textContent = "Let it go";
-      b.addEventListener("click", () => { write(read().filter((o) => o.once !== one.once)); show(); });
+      b.addEventListener("click", async () => { await one.drop(); show(); });
       li.append(b);
     }
     ul.append(li);
   }
   box.append(p, ul);
+}
+
+// postPhoto sends a photo, or with an empty body takes the one there away; it fails as post does.
+async function postPhoto(one) {
+  let answer;
+  try {
+    answer = await fetch(one.url, { method: "POST", body: one.body, headers: { "X-From-Page": "1", Accept: "application/json" } });
+  } catch {
+    throw Object.assign(new Error("no connection"), { lost: true });
+  }
+  if (answer.ok) return;
+  const said = await answer.json().catch(() => ({}));
+  throw Object.assign(new Error(said.error || "it could not be kept"), { lost: answer.status >= 500 });
+}
+
+// sendPhotos sends the photos that wait; true when one was sent.
+async function sendPhotos() {
+  let sent = false;
+  for (const one of await keptPhotos()) {
+    if (one.refused) continue;
+    try {
+      await postPhoto(one);
+      await dropPhoto(one.url);
+      sent = true;
+    } catch (err) {
+      if (err.lost) break;
+      await keepPhoto({ ...one, refused: err.message });
+    }
+  }
+  return sent;
 }
 
 // send sends what waits, the oldest first; what the server refuses stays and says why.
@@ -66,9 +103,10 @@ async function send() {
         write(read().map((o) => (o.once === one.once ? { ...o, refused: err.message } : o)));
       }
     }
+    if (!read().some((one) => !one.refused) && await sendPhotos()) sent++;
   } finally {
     sending = false;
-    show();
+    await show();
   }
   if (sent && !read().length) {
     say("Everything kept on this device was sent.");
@@ -99,9 +137,10 @@ export function shelve(url, fields) {
 export function bench() {
   if ("serviceWorker" in navigator && isSecureContext) navigator.serviceWorker.register("/worker.js").catch(() => {});
   show();
-  if (read().some((one) => !one.refused)) send();
+  const some = async () => { if ((await waiting()).some((one) => !one.refused)) send(); };
+  some();
   addEventListener("online", send);
-  setInterval(() => { if (read().some((one) => !one.refused)) send(); }, 15000);
+  setInterval(some, 15000);
   for (const form of document.querySelectorAll("form[data-offline]")) {
     form.addEventListener("submit", async (e) => {
       if (form.action.endsWith("/plan")) return; // steps of one's own want a connection
@@ -129,12 +168,20 @@ export function bench() {
     });
   }
   const photo = async (url, body) => {
+    const one = { url, body, at: Date.now(), name: document.getElementById("now-name")?.textContent || "" };
     try {
-      const r = await fetch(url, { method: "POST", body, headers: { "X-From-Page": "1", Accept: "application/json" } });
-      if (!r.ok) throw new Error((await r.json()).error);
+      await postPhoto(one);
+      await dropPhoto(url).catch(() => {});
       location.reload();
     } catch (err) {
-      sayWrong(err instanceof TypeError ? "No connection: the photo is not kept yet. Choose it again when there is one." : "Not kept: " + err.message);
+      if (!err.lost) return sayWrong("Not kept: " + err.message);
+      try {
+        await keepPhoto(one);
+      } catch {
+        return sayWrong("No connection, and this browser keeps no photos: choose it again when there is one.");
+      }
+      say("Kept on this device.");
+      show();
     }
   };
   const picture = document.querySelector("[data-step-photo]");

@@ -15,6 +15,7 @@ import { seams } from "./seams.js";
 import { words } from "./words.js";
 import { bench } from "./bench.js";
 import { sequence } from "./sequence.js";
+import { odds } from "./odds.js";
 import { pending } from "./pending.js";
 import { beginnings } from "./beginnings.js";
 
@@ -35,6 +36,7 @@ figure();
 beginnings();
 bench();
 sequence();
+odds();
 
 // A choice that needs no button of its own.
 document.addEventListener("change", (e) => {
