@@ -43,11 +43,14 @@ func (s *Server) benchStation(c *call) error {
 	return s.station(c, "bench", 0, func(p *page) error {
 		v := viewBench(p.E, c.Query("step"), c.Query("only"))
 		p.V = &v
-		if v.Now == nil || v.Now.Own == "" {
+		if v.Now == nil {
+			return nil
+		}
+		v.helped()
+		if v.Now.Own == "" {
 			return nil
 		}
 		v.Before, v.After = making.Checks(v.Now.Operation.Step, v.Now.Own)
-		v.helped()
 		for i := range p.E.Stages {
 			stage := &p.E.Stages[i]
 			if p.E.Rec.Layers[i].ID != v.Now.LayerID {
