@@ -68,6 +68,7 @@ type Style string
 const (
 	CrissCross Style = "criss-cross" // one lace, both ends crossing upwards
 	Spiral     Style = "spiral"      // one lace, fastened at one end, round and round
+	Ladder     Style = "ladder"      // both ends climb their side and cross level at every pair
 )
 
 // Lacing is two facing rows of eyelets and the lace through them. All mm.
@@ -157,6 +158,16 @@ func (l Lacing) Path(gap float64) [][]plane.Point {
 		return [][]plane.Point{way}
 	}
 	one, two := []plane.Point{left(0)}, []plane.Point{left(0), right(0)}
+	if l.Style == Ladder {
+		for i := 1; i < n; i++ {
+			a, b := left(i), right(i)
+			if i%2 == 0 {
+				a, b = b, a
+			}
+			one, two = append(one, a, b), append(two, b, a)
+		}
+		return [][]plane.Point{one, two}
+	}
 	onLeft := true // where the first end is
 	straight := l.Straight()
 	for i := 1; i < n; i++ {
@@ -174,7 +185,7 @@ func (l Lacing) Path(gap float64) [][]plane.Point {
 
 // Length is the lace needed with the edges a gap apart: its way, two tails and
 // the loops. Criss-cross through evenly set pairs it is d + 2(n−1)·√(s² + d²)
-// + 2T; spiral (2n−1)·√((s/2)² + d²) + 2T, by plain geometry.
+// + 2T; spiral (2n−1)·√((s/2)² + d²) + 2T; ladder d + 2(n−1)·(s + d) + 2T, by plain geometry.
 func (l Lacing) Length(gap float64) float64 {
 	sum := 2 * l.Tail
 	for _, way := range l.Path(gap) {

@@ -124,10 +124,15 @@ func (e *SettingError) Error() string { return e.Label + ": " + e.Why }
 // reported, so that one bad number never takes the drawing away; the error,
 // when not nil, is the first of those reported.
 func Settle(g Garment, on figure.Figure, set Settings) (Values, []*SettingError) {
+	return SettleAll(g.Parameters(), "a "+g.About().Kind, on, set)
+}
+
+// SettleAll is Settle for a list of parameters; of names what they are of.
+func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Values, []*SettingError) {
 	v := Values{at: map[string]int{}}
 	var wrong []*SettingError
 	known := map[string]bool{}
-	for _, p := range g.Parameters() {
+	for _, p := range list {
 		known[p.Key] = true
 		if p.When != nil && !p.When(v) {
 			continue
@@ -186,7 +191,7 @@ func Settle(g Garment, on figure.Figure, set Settings) (Values, []*SettingError)
 	}
 	sort.Strings(strange)
 	for _, k := range strange {
-		wrong = append(wrong, &SettingError{brief(k), brief(k), "there is no such parameter for a " + g.About().Kind})
+		wrong = append(wrong, &SettingError{brief(k), brief(k), "there is no such parameter for " + of})
 	}
 	return v, wrong
 }

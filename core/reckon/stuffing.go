@@ -1,0 +1,64 @@
+package reckon
+
+import (
+	"math"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+)
+
+// Stuffing is what fills a pad.
+type Stuffing struct{}
+
+func (Stuffing) About() About {
+	return About{Name: "stuffing", Title: "Stuffing", What: "Volume and weight by compartment, from a sample that was weighed.",
+		Asked: "stuffing filling pad bustle roll wadding scraps how much weight volume", Links: []Link{{Setting: "thick", Input: "deep"}}}
+}
+
+func (Stuffing) Parameters() []draft.Parameter {
+	return []draft.Parameter{
+		length("wide", "Compartment, wide", 10, 2000, 300, ""), length("high", "and high", 10, 2000, 180, ""),
+		length("deep", "Stuffed to", 5, 500, 60, "At its thickest."),
+		draft.OneOf("shape", "Shape", "", "pillow", "pillow: thin at all edges", "roll", "roll", "box", "box: as thick all over"),
+		tally("count", "Compartments alike", 1, 40, 1, ""),
+		number("sample", "A sample weighed, g", 1, 5000, 40, "Packed as firmly as it will be."),
+		number("fills", "and filled, litres", 0.05, 50, 1, "A litre jar, pressed the same."),
+		number("price", "A kilogram costs", 0, 500, 0, "0 for scraps.")}
+}
+
+// pillow is the part of its box that a pillow fills (from memory: between the half of two wedges and the two thirds of a lens).
+const pillow = 0.58
+
+func (Stuffing) Reckon(v draft.Values) (a Answer, err error) {
+	wide, high, deep := v.Number("wide"), v.Number("high"), v.Number("deep")
+	part, why, source := pillow, "what a pillow fills of its box", figure.Memory
+	switch v.Choice("shape") {
+	case "roll":
+		part, why, source = math.Pi/4, "a cylinder in its box", figure.Geometry
+	case "box":
+		part, why, source = 1, "all of it", figure.Geometry
+	}
+	if v.Choice("shape") == "roll" && deep > high*1.5 {
+		return a, wrong(v, "deep", "a roll is about as deep as it is high: at most %s", measure.Tell(high*1.5))
+	}
+	litres := wide * high * deep * part / 1e6
+	n := float64(v.Whole("count"))
+	dense := v.Number("sample") / v.Number("fills")
+	a.put("litres", "Each holds, litres", Plain, litres, why, source)
+	a.put("mass", "Each takes", Grams, litres*dense, "volume times what a litre of your sample weighs", figure.Own)
+	a.put("all", "All take", Grams, litres*dense*n, "times their number", figure.Geometry)
+	a.put("all_litres", "All hold, litres", Plain, litres*n, "", figure.Geometry)
+	if p := v.Number("price"); p > 0 {
+		a.put("cost", "It costs", Money, litres*dense*n/1000*p, "by the kilogram", figure.Geometry)
+	}
+	a.sum("%s × %s × %s × %s = %s litres", measure.Tell(wide), measure.Tell(high), measure.Tell(deep), plainly(part), plainly(litres))
+	a.sum("%s × %s g = %s g", plainly(litres), plainly(dense), plainly(litres*dense))
+	a.note(false, "Outer edges first", "Less near corners, or they show; small shreds lie smooth, large ones in lumps. Old stuffing " +
+		"may be dusty or "+
+		"mouldy: a mask, and outdoors.")
+	a.box(Cloth, "", 0, 0, wide, high)
+	a.across(measure.Tell(wide), 0, -high*0.2, wide)
+	a.up(measure.Tell(high), -wide*0.08, 0, high)
+	return a, nil
+}
