@@ -14,14 +14,14 @@ type OldMeasure struct {
 func Measures() []OldMeasure {
 	const yard, memory, parts = 914.4, "from memory", "geometry"
 	return []OldMeasure{
-		{"yard", "yards", yard, "36 inches", parts},
-		{"quarter", "quarters", yard / 4, "a quarter of a yard: 9 inches", parts},
-		{"nail", "nails", yard / 16, "a sixteenth of a yard: 2¼ inches", parts},
-		{"ell_english", "English ells", yard * 5 / 4, "five quarters: 45 inches", memory},
-		{"ell_flemish", "Flemish ells", yard * 3 / 4, "three quarters: 27 inches", memory},
-		{"ell_scots", "Scots ells", 943.1, "about 37 inches", memory},
-		{"ell_french", "French ells, as counted in England", yard * 6 / 4, "six quarters: 54 inches", memory},
-		{"aune", "aunes of Paris", 1188.4, "3 pieds 7 pouces 10 lignes 5/6, about 46.8 inches", memory},
+		{"yard", "yards", yard, "three feet", parts},
+		{"quarter", "quarters", yard / 4, "a quarter of a yard", parts},
+		{"nail", "nails", yard / 16, "a sixteenth of a yard", parts},
+		{"ell_english", "English ells", yard * 5 / 4, "five quarters of a yard", memory},
+		{"ell_flemish", "Flemish ells", yard * 3 / 4, "three quarters of a yard", memory},
+		{"ell_scots", "Scots ells", 943.1, "a little more than a yard", memory},
+		{"ell_french", "French ells, as counted in England", yard * 6 / 4, "six quarters of a yard", memory},
+		{"aune", "aunes of Paris", 1188.4, "three feet, seven inches and ten lines and five sixths, of Paris", memory},
 		{"palmo", "palms", 220, "about a span; many towns, many palms", memory},
 	}
 }

@@ -34,7 +34,7 @@ func Schools() []SchoolAbout {
 	return []SchoolAbout{
 		{SleevesAfter, "waist", "Sleeves before the skirt is joined: less cloth to turn about",
 			"The skirt first: the sleeves are set when the " +
-			"waist fits"},
+				"waist fits"},
 		{PressAsYouGo, "press", "All seams sewn, then all pressed", "Each seam pressed before the next is sewn"},
 		{SmockMadeUp, "smock", "Smocking before the garment is made up: it lies flat", "Smocking on the made-up garment: it is seen " +
 			"how it sits"},

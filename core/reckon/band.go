@@ -24,7 +24,7 @@ func (Band) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("way", "Made", "", "folded", "of one strip, folded once", "faced", "of two strips", "double",
 			"folded twice: no raw edge "+
-			"within", "curved", "of two curved strips"),
+				"within", "curved", "of two curved strips"),
 		length("round", "Goes round", 40, 3000, 711.2, "The waist, wrist or neck as dressed."),
 		length("ease", "Ease", 0, 200, 0, "A waistband holds; a cuff slides."),
 		length("finished", "Finished depth", 5, 300, 25.4, ""),
@@ -53,8 +53,8 @@ func (Band) Reckon(v draft.Values) (a Answer, err error) {
 	}
 	a.put("wide", "Cut wide", Length, wide, map[string]string{"folded": "twice the finished depth and two allowances",
 		"faced": "the finished " +
-		"depth and two allowances, twice", "curved": "the finished depth and two allowances, twice",
-			"double": "four times the finished depth"}[way],
+			"depth and two allowances, twice", "curved": "the finished depth and two allowances, twice",
+		"double": "four times the finished depth"}[way],
 		figure.Practice)
 	a.put("long", "Cut long", Length, net+2*seam, "round, ease, laps and two allowances", figure.Practice)
 	a.put("strips", "Strips", Count, float64(strips), "outer and inner", figure.Practice)

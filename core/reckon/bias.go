@@ -80,7 +80,7 @@ func (Bias) Reckon(v draft.Values) (a Answer, err error) {
 		a.note(false, "Only in one", "Cut one by one it is %s short; cut in one it is enough.", measure.TellLong(need-joined))
 	}
 	if k := v.Choice("kind"); k == "single" || k == "double" {
-		a.note(false, "A bound edge needs no allowance", "If the pattern has one, cut it off first, or the garment grows by it all " +
+		a.note(false, "A bound edge needs no allowance", "If the pattern has one, cut it off first, or the garment grows by it all "+
 			"round. At a "+
 			"corner stop as far from it as the seam is from the edge, fold the strip up at 45° and back down.")
 	}

@@ -68,7 +68,7 @@ func (Bones) Reckon(v draft.Values) (a Answer, err error) {
 	if layers > 1 {
 		a.put("offset", "Set off each layer's bones by", Fine, ch+2, "a channel and its stitching, so that none lies on another",
 			figure.Practice)
-		a.note(false, "Bone on bone", "Steel over steel stands out and breaks needles: mark the second layer's channels from the " +
+		a.note(false, "Bone on bone", "Steel over steel stands out and breaks needles: mark the second layer's channels from the "+
 			"first, and sew "+
 			"it before any bone goes in.")
 	}

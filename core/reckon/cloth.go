@@ -16,7 +16,7 @@ func (Clothes) About() About {
 	return About{Name: "cloth", Title: "Cloth by weight and measure", What: "Weights and widths in other units, old measures, what a " +
 		"swatch shrank by, " +
 		"threads counted, and what a garment weighs.", Asked: "gsm oz per yard ell aune nail quarter shrinkage wash thread count " +
-			"warp weft weight convert"}
+		"warp weft weight convert"}
 }
 
 func (Clothes) Parameters() []draft.Parameter {
@@ -39,7 +39,7 @@ func (Clothes) Parameters() []draft.Parameter {
 		length("need", "Washed length wanted", 50, 1e5, 4000, ""))...)
 	list = append(list, when("what", []string{"count"},
 		number("warp", "Warp threads counted", 1, 2000, 65, ""), number("weft", "Weft threads counted", 1, 2000, 55, ""),
-		length("over", "over", 5, 300, 50, "⟦=5 cm⟧ and more: one thread in eleven is 9 in 100."),
+		length("over", "over", 5, 300, 50, "⟦5 cm⟧ and more: one thread in eleven is 9 in 100."),
 		number("like_warp", "To be like: warp per cm", 0, 200, 0, "0 for nothing to compare with."), number("like_weft",
 			"and weft per cm", 0, 200, 0, ""))...)
 	return append(list, when("what", []string{"garment"}, number("gsm", "Cloth weighs, g/m²", 10, 2000, 200, ""),
@@ -70,13 +70,13 @@ func heavy(v draft.Values) (a Answer, err error) {
 		a.sum("%s × 33.906 = %s g/m²", plainly(w), plainly(gsm))
 	case "oz_linear":
 		gsm = w * measure.Ounce / (0.9144 * wide / 1000)
-		a.sum("%s × 28.3495 g ÷ (0.9144 m × width) = %s g/m²", plainly(w), plainly(gsm))
+		a.sum("%s × 28.3495 g over a yard times the width = %s g/m²", plainly(w), plainly(gsm))
 	}
 	a.put("gsm", "Grams a square metre", Plain, gsm, "1 oz/yd² is 33.906 g/m²", figure.Geometry)
 	a.put("oz", "Ounces a square yard", Plain, gsm/measure.OuncePerSquareYard, "the same the other way", figure.Geometry)
 	a.put("metre", "Grams a running metre", Plain, gsm*wide/1000, "times its width", figure.Geometry)
 	a.put("linear", "Ounces a running yard", Plain, gsm*wide/1000*0.9144/measure.Ounce, "times its width", figure.Geometry)
-	a.put("width_in", "Width, inches", Plain, wide/25.4, "25.4 mm to the inch", figure.Geometry)
+	a.put("width_in", "Width, inches", Plain, wide/25.4, "by the inch of 1959", figure.Geometry)
 	word := "very heavy: coats"
 	for _, c := range []struct {
 		most float64
@@ -97,7 +97,7 @@ func oldMeasure(v draft.Values) (a Answer, err error) {
 	m, _ := cloth.MeasureOf(v.Choice("of"))
 	mm := v.Number("many") * m.MM
 	a.put("length", "Length", Length, mm, m.Note, figure.Source(m.Source))
-	a.put("yards", "Yards", Plain, mm/914.4, "914.4 mm to the yard", figure.Geometry)
+	a.put("yards", "Yards", Plain, mm/914.4, "by the yard of 1959", figure.Geometry)
 	a.put("metres", "Metres", Plain, mm/1000, "", figure.Geometry)
 	a.sum("%s × %s mm = %s mm", plainly(v.Number("many")), plainly(m.MM), plainly(mm))
 	a.note(false, "Old measures differ", "By town, cloth and year: what a source means is known only from where it was written.")
@@ -141,11 +141,11 @@ func counted(v draft.Values) (a Answer, err error) {
 		a.put("off_weft", "and weft", Percent, off(weft, lf), "", figure.Geometry)
 		turned := math.Abs(off(weft, lw)) + math.Abs(off(warp, lf))
 		if straight := math.Abs(off(warp, lw)) + math.Abs(off(weft, lf)); turned < straight-10 {
-			a.note(false, "Warp and weft exchanged?", "The other way round it comes nearer: the warp runs along the selvedge and " +
+			a.note(false, "Warp and weft exchanged?", "The other way round it comes nearer: the warp runs along the selvedge and "+
 				"gives least.")
 		}
 	}
-	a.note(false, "Tell warp from weft first", "The selvedge runs along the warp; without one, the warp gives less and its threads " +
+	a.note(false, "Tell warp from weft first", "The selvedge runs along the warp; without one, the warp gives less and its threads "+
 		"are harder twisted. "+
 		"Count twice, at different places.")
 	n, m := int(math.Min(warp*2, 60)), int(math.Min(weft*2, 60))

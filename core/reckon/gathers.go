@@ -39,7 +39,7 @@ func (Gathers) Parameters() []draft.Parameter {
 		number("front_cloth", "Front, of the cloth", 0.1, 0.9, 0.5, "Less than its part puts the fullness behind."),
 		length("allowance", "Seam allowance", 4, 60, 12.7, "The rows lie either side of its seam line."),
 		length("thick", "Thickness of the cloth", 0.05, 6, 0.4, "Measured over a folded stack."),
-		length("longest", "Longest thread that draws well", 200, 4000, 1350, "Longer ones break: ⟦=120 cm⟧ to ⟦=150 cm⟧."))
+		length("longest", "Longest thread that draws well", 200, 4000, 1350, "Longer ones break: ⟦120 cm⟧ to ⟦150 cm⟧."))
 }
 
 // beside is how far from the seam line a gathering row runs, mm, and thickRow from what thickness on a third one is run (both

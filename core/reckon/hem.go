@@ -18,8 +18,8 @@ func (Hem) About() About {
 	return About{Name: "hem", Title: "Hems and levelling", What: "How much too long the raw edge is on a curve and which hem suits; " +
 		"or what to cut at " +
 		"each place so that it hangs level.", Asked: "hem level curve surplus ease facing turn up floor chalk",
-			Links: []Link{{Setting: "hem", Input: "deep",
-		Number: "deep"}}}
+		Links: []Link{{Setting: "hem", Input: "deep",
+			Number: "deep"}}}
 }
 
 // mostStations is at how many places round a hem its height is read.
@@ -29,7 +29,7 @@ func (Hem) Parameters() []draft.Parameter {
 	list := []draft.Parameter{draft.OneOf("way", "What", "", "curve", "a hem on a curve", "level", "level a hem")}
 	list = append(list, when("way", []string{"curve"},
 		length("deep", "Hem, deep", 2, 400, 30, "As it is turned up."),
-		length("radius", "Radius of the hem's curve", 20, 20000, 900, "Of a circle skirt its radius and length; of a gored one, " +
+		length("radius", "Radius of the hem's curve", 20, 20000, 900, "Of a circle skirt its radius and length; of a gored one, "+
 			"where its sides meet."),
 		draft.OneOf("bends", "The edge bends", "", "out", "outwards, as a skirt's", "in", "inwards, as a neck's or a scallop's notch"))...)
 	stations := []draft.Parameter{
@@ -62,7 +62,6 @@ func curved(v draft.Values) (a Answer, err error) {
 		word = "Too little cloth at the raw edge"
 	}
 	a.put("surplus", word, Percent, part*100, "depth over radius", figure.Geometry)
-	a.put("per", "in every ⟦=1 m⟧ of hem", Fine, part*1000, "the same of a metre", figure.Geometry)
 	a.put("narrow", "Deepest that eases without a pleat", Fine, 0.03*r, "about 3 in 100", figure.Memory)
 	a.sum("%s ÷ %s = %.1f in 100", measure.TellFine(deep), measure.Tell(r), part*100)
 	switch in := v.Choice("bends") == "in"; {
@@ -111,7 +110,7 @@ func levelled(v draft.Values) (a Answer, err error) {
 		return a, wrong(v, "above", "at place %d it hangs %s from the floor and leaves no hem: %s or more", k+1, measure.Tell(shortest),
 			measure.Tell(shortest+turn))
 	}
-	a.put("shortest", "It hangs shortest at place", Count, float64(k+1), "where it is farthest from the floor: on the straight " +
+	a.put("shortest", "It hangs shortest at place", Count, float64(k+1), "where it is farthest from the floor: on the straight "+
 		"grain", figure.Practice)
 	a.put("line", "Cut all round at", Length, line, "the finished height less what is turned up", figure.Geometry)
 	low := slices.Min(at)
@@ -124,7 +123,7 @@ func levelled(v draft.Values) (a Answer, err error) {
 		a.draw(CutLn, "", pt(x, h), pt(x, line))
 		before, after := at[(i+n-1)%n], at[(i+1)%n]
 		if d := h - (before+after)/2; math.Abs(d) > misread {
-			a.note(false, fmt.Sprintf("Read place %d again", i+1), "It lies %s off the places beside it: a misread, a fold under the " +
+			a.note(false, fmt.Sprintf("Read place %d again", i+1), "It lies %s off the places beside it: a misread, a fold under the "+
 				"rule, or a seam that "+
 				"dropped.", measure.TellFine(math.Abs(d)))
 		}

@@ -59,7 +59,7 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("lace", "Lace to cut", Long, open, "its whole way with the edges undone, tails and loops", figure.Geometry)
 	a.put("worn", "of which it uses, as worn", Long, worn, "the same with the edges at their gap", figure.Geometry)
 	a.put("eyelets", "Eyelets", Count, float64(2*n), "two to a pair", figure.Geometry)
-	a.put("floss", "Floss, if they are worked", Long, float64(2*n)*closure.FlossPerEyelet, "⟦=40 in⟧ of three strands each", figure.Practice)
+	a.put("floss", "Floss, if they are worked", Long, float64(2*n)*closure.FlossPerEyelet, "⟦40 in⟧ of three strands each", figure.Practice)
 	d := v.Number("gap") + 2*v.Number("inset")
 	switch style {
 	case closure.Spiral:
@@ -112,7 +112,7 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 	a.up(measure.Tell(long), l.Inset-wide*1.3, 0, long)
 	a.Folds = fmt.Sprintf("Mark first and last, fold one to the other, and again: %d pairs.", closure.FoldedCount(n))
 	if v.Number("gap") == 0 {
-		a.note(false, "Laced shut", "A corset that closes edge to edge gives nothing when the figure changes: a gap of ⟦=5 cm⟧ is usual.")
+		a.note(false, "Laced shut", "A corset that closes edge to edge gives nothing when the figure changes: a gap of ⟦5 cm⟧ is usual.")
 	}
 	return a, nil
 }

@@ -16,7 +16,7 @@ func (Opening) About() About {
 	return About{Name: "opening", Title: "Neck openings and getting in", What: "How far to cut a neck at first and at most; or " +
 		"whether a closed garment " +
 		"passes what it must, and how long its opening must be.", Asked: "neck opening head getting in slit placket length hips pass " +
-			"over staged",
+		"over staged",
 		Links: []Link{{Setting: "placket", Input: "slit", Number: "slit"}, {Setting: "slit", Input: "slit", Number: "slit"}}}
 }
 
@@ -71,7 +71,7 @@ func (Opening) Reckon(v draft.Values) (a Answer, err error) {
 		first, most := math.Round(need*0.6), math.Ceil(need)+10
 		a.put("first", "Cut at first", Length, first, "six tenths, then try it on", figure.Memory)
 		a.put("largest", "Never beyond", Length, most, "what lets the head through, and a centimetre", figure.Memory)
-		a.note(false, "A cut can't be taken back", "Stay-stitch round the line first. Cut to the first mark, try it on slowly, and " +
+		a.note(false, "A cut can't be taken back", "Stay-stitch round the line first. Cut to the first mark, try it on slowly, and "+
 			"go on a finger's "+
 			"breadth at a time.")
 		a.Strips = []Strip{{Name: "Slit, from the neck", Long: math.Max(most, 1), Marks: []StripMark{{first, "first", Place}, {need,

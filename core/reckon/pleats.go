@@ -150,7 +150,7 @@ func (Pleats) Reckon(v draft.Values) (a Answer, err error) {
 			"or less cloth, lie flatter.", measure.TellFine(s.depth), measure.TellFine(p.Reveal))
 	}
 	cloth := s.cloth / float64(s.count)
-	if rep := v.Number("repeat"); rep > 0 {
+	if rep := v.Number("repeat"); rep >= 2 {
 		k := math.Max(math.Round(cloth/rep), 1)
 		if k*rep <= p.Reveal {
 			k++

@@ -18,8 +18,8 @@ func (Quilting) About() About {
 	return About{Name: "quilting", Title: "Quilting rows and rings", What: "Rows, where they cross a seam, thread, bobbins and time; " +
 		"rings round a flared " +
 		"skirt.", Asked: "quilt rows lines spacing ring petticoat bobbin thread time wadding",
-			Links: []Link{{Setting: "quilt_spacing", Input: "spacing",
-		Number: "spacing"}}}
+		Links: []Link{{Setting: "quilt_spacing", Input: "spacing",
+			Number: "spacing"}}}
 }
 
 func (Quilting) Parameters() []draft.Parameter {
@@ -74,7 +74,7 @@ func (Quilting) Reckon(v draft.Values) (a Answer, err error) {
 		cross := math.Inf(1)
 		if s := math.Abs(math.Cos(angle * math.Pi / 180)); s > 1e-6 {
 			cross = spacing / s
-			a.put("crossing", "They cross the sides every", Fine, cross, "the spacing over the sine of the angle between row and " +
+			a.put("crossing", "They cross the sides every", Fine, cross, "the spacing over the sine of the angle between row and "+
 				"seam", figure.Geometry)
 		}
 		strip.Name, strip.Long = "Along the side seam", high

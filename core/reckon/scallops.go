@@ -24,7 +24,7 @@ func (Scallops) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		length("long", "Edge", 30, 20000, 2400, "Sewing line, all round or seam to seam."),
 		draft.OneOf("by", "Known is", "", "count", "how many", "chord", "about how wide each"),
-		whenBy("count", tally("count", "Scallops", 1, 400, 20, "An even number lies alike on both halves; an odd one has one in the " +
+		whenBy("count", tally("count", "Scallops", 1, 400, 20, "An even number lies alike on both halves; an odd one has one in the "+
 			"middle.")),
 		whenBy("chord", length("chord", "Each about", 8, 1500, 120, "The nearest whole number is taken.")),
 		length("deep", "Deep", 1, 600, 30, "At most half of what each is wide."),
@@ -75,7 +75,7 @@ func (Scallops) Reckon(v draft.Values) (a Answer, err error) {
 		a.sum("(%s² ÷ 4 + %s²) ÷ (2 × %s) = %s", measure.TellFine(s.Chord), measure.TellFine(s.Depth), measure.TellFine(s.Depth),
 			measure.TellFine(s.Radius()))
 		if allow := v.Number("allowance"); !s.Turnable(allow) {
-			a.note(false, name+"face or bind it", "An allowance of %s does not turn round a radius of %s: %s of it must be notched " +
+			a.note(false, name+"face or bind it", "An allowance of %s does not turn round a radius of %s: %s of it must be notched "+
 				"out of each. A "+
 				"facing or a binding lies smooth; trim every point.", measure.TellFine(allow), measure.TellFine(s.Radius()),
 				measure.TellFine(s.Mismatch(allow)))

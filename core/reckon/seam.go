@@ -86,7 +86,7 @@ func (Seam) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("understitch", "Understitching, from the seam", Fine, 2, "on the facing, through the allowances", figure.Practice)
 	a.put("ditch", "Fold beyond a line stitched in the ditch", Fine, 1.6, "a sixteenth of an inch", figure.Practice)
 	if v.Number("notch") > most {
-		a.note(v.Number("notch") >= free-1, "Notches are deep", "Clipped in by %s they come within %s of a stitching line: mark with " +
+		a.note(v.Number("notch") >= free-1, "Notches are deep", "Clipped in by %s they come within %s of a stitching line: mark with "+
 			"chalk or thread.",
 			measure.TellFine(v.Number("notch")), measure.TellFine(math.Max(free-v.Number("notch"), 0)))
 	}

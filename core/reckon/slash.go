@@ -66,21 +66,24 @@ func (Slash) Reckon(v draft.Values) (a Answer, err error) {
 	}
 	b, _ := spread.Edge("bottom")
 	t, _ := spread.Edge("top")
+	if math.Abs(b.Length()-foot-float64(n)*open) > 0.5 || math.Abs(t.Length()-wide-float64(n)*over) > 0.5 {
+		return Answer{}, wrong(v, "open", "opened so far the pieces come round over each other: less, or fewer cuts")
+	}
 	a.put("bottom", "Bottom, spread", Length, b.Length(), "as it was, and each opening", figure.Geometry)
 	a.put("top", "Top, spread", Length, t.Length(), "as it was, and each opening there", figure.Geometry)
 	a.put("adds", "Adds below", Length, b.Length()-foot, "cuts times opening", figure.Geometry)
 	a.put("full", "Times as full, below", Times, b.Length()/foot, "spread over flat", figure.Geometry)
-	a.put("turn", "Each piece turns by", Degrees, math.Atan2(open-over, high)*180/math.Pi, "what it opens more below, over its " +
+	a.put("turn", "Each piece turns by", Degrees, math.Atan2(open-over, high)*180/math.Pi, "what it opens more below, over its "+
 		"height", figure.Geometry)
 	a.sum("%d × %s = %s", n, measure.TellFine(open), measure.Tell(float64(n)*open))
 	if v.Choice("into") == "pleats" {
 		a.put("fold", "Fold, deep", Fine, open/2, "half of an opening", figure.Geometry)
 		a.put("back", "Folded back, the bottom is", Length, b.Length()-float64(n)*open, "the old edge again", figure.Geometry)
-		a.note(false, "Fold first, then cut the edge", "Fold the paper as the cloth will lie, and only then cut along the seam: so " +
+		a.note(false, "Fold first, then cut the edge", "Fold the paper as the cloth will lie, and only then cut along the seam: so "+
 			"the edge jogs where the "+
 			"pleats need it.")
 	}
-	a.note(false, "Number the pieces", "Before they are cut, and draw a line across them all: it shows how they stood. True the " +
+	a.note(false, "Number the pieces", "Before they are cut, and draw a line across them all: it shows how they stood. True the "+
 		"edges with a smooth line "+
 		"afterwards.")
 	was, _ := p.Outline()

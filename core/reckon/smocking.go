@@ -16,17 +16,17 @@ func (Smocking) About() About {
 	return About{Name: "smocking", Title: "Smocking pleats", What: "Cloth for a finished width, rows and how deep they reach, " +
 		"threads, and the pleats " +
 		"taken out at the edges.", Asked: "smock pleater rows honeycomb bishop dots half space", Links: []Link{{Setting: "rows",
-			Input: "rows", Number: "rows"},
+		Input: "rows", Number: "rows"},
 		{Setting: "full", Input: "full", Number: "full"}}}
 }
 
 func (Smocking) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		length("finished", "Finished width", 20, 3000, 330, "Neck, yoke or cuff."),
-		number("full", "Times as much cloth", 1.5, 5, 3, "About 3 to 1; 2.5 in thick cloth."),
+		number("full", "Times as much cloth", 1.5, 5, 3, "About 3 to 1; in thick cloth 2.5."),
 		tally("rows", "Rows, all of them", 2, 80, 12, "Half spaces counted."),
 		tally("hidden", "of which in the allowance", 0, 10, 2, "White thread: they stay in."),
-		length("pitch", "Row to row", 1, 30, 4.8, "⟦=4.8 mm⟧ are three sixteenths."),
+		length("pitch", "Row to row", 1, 30, 4.8, "⟦~4.8⟧ is usual."),
 		length("dots", "Stitch to stitch along a row", 1, 20, 4, "Two of them make a pleat."),
 		length("edge", "Without pleats at each end", 0, 200, 25, "Pleats drawn out again, for facings and seams."),
 		length("tail", "Thread beyond each end", 0, 600, 150, "To tie and to draw.")}
@@ -56,7 +56,7 @@ func (Smocking) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("threads", "All threads", Long, thread*float64(rows), "one to a row", figure.Geometry)
 	a.sum("%s × %s = %s", measure.Tell(finished), plainly(v.Number("full")), measure.Tell(cloth))
 	a.sum("(%d − 1) × %s = %s", rows, measure.TellFine(pitch), measure.TellFine(deep))
-	a.note(false, "Before the side seams", "Short seams that the rows cross are sewn first, as narrow French seams: they must pass " +
+	a.note(false, "Before the side seams", "Short seams that the rows cross are sewn first, as narrow French seams: they must pass "+
 		"the needles. No "+
 		"machine-made buttonhole holds in the pleats: a snap there.")
 	a.box(Cloth, "", 0, -deep-2*pitch, all, deep+4*pitch)

@@ -54,7 +54,7 @@ func (Stuffing) Reckon(v draft.Values) (a Answer, err error) {
 	}
 	a.sum("%s × %s × %s × %s = %s litres", measure.Tell(wide), measure.Tell(high), measure.Tell(deep), plainly(part), plainly(litres))
 	a.sum("%s × %s g = %s g", plainly(litres), plainly(dense), plainly(litres*dense))
-	a.note(false, "Outer edges first", "Less near corners, or they show; small shreds lie smooth, large ones in lumps. Old stuffing " +
+	a.note(false, "Outer edges first", "Less near corners, or they show; small shreds lie smooth, large ones in lumps. Old stuffing "+
 		"may be dusty or "+
 		"mouldy: a mask, and outdoors.")
 	a.box(Cloth, "", 0, 0, wide, high)

@@ -17,7 +17,7 @@ func (Tiers) About() About {
 	return About{Name: "tiers", Title: "Tiers, flounces, tucks", What: "Breadths for each tier, whole cloth widths with the fullness " +
 		"left to " +
 		"float, and whether one can walk in it.", Asked: "tier flounce ruffle tuck growth breadth panels how much cloth skirt hem " +
-			"walk stride",
+		"walk stride",
 		Links: []Link{{Setting: "tiers", Input: "count"}}}
 }
 

@@ -56,7 +56,7 @@ func (Time) Reckon(v draft.Values) (a Answer, err error) {
 		off := math.Max(stat.StdDev(per, nil)/math.Sqrt(float64(len(per)))*left, 0.05*likely)
 		spread, why = work.Spread{Low: math.Max(likely-2*off, likely*0.5), Likely: likely, High: likely + 2*off},
 			"twice as far as the samples leave their mean in doubt, "+
-			"a twentieth at least"
+				"a twentieth at least"
 	}
 	a.put("each", "One takes, minutes", Plain, mean, "the mean of your samples", figure.Own)
 	a.put("likely", "Likely", Minutes, spread.Likely, "times what is left", figure.Own)

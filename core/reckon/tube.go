@@ -31,7 +31,8 @@ func (Tube) Parameters() []draft.Parameter {
 	list = append(list, when("what", []string{"strap"}, length("each", "Each long", 20, 5000, 400, "Finished, with what is sewn in."))...)
 	return append(list, tally("count", "How many", 1, 200, 2, ""), length("cloth", "Longest strip the cloth gives", 50, 6000, 1400,
 		"Its width, or the "+
-		"length of a bias strip."), length("filler", "Something goes through it, wide", 0, 200, 0, "Elastic, a bone, a cord; 0 for nothing."))
+			"length of a bias strip."), length("filler", "Something goes through it, wide", 0, 200, 0,
+		"Elastic, a bone, a cord; 0 for nothing."))
 }
 
 func (Tube) Reckon(v draft.Values) (a Answer, err error) {
