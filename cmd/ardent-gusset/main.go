@@ -75,6 +75,7 @@ func commands() []command {
 		{"making", "--db FILE --ensemble ID [--layer ID]", "how an ensemble is made: seams, edges and operations, as JSON", makingOut},
 		{"plan", "--db FILE --ensemble ID [--from DAY] [--seed N] [--runs N] [--order piece|station] | --network FILE",
 			"when an ensemble is made, or a bare network of operations done, as JSON", planOut},
+		{"reckon", "NAME [--in FILE|-] | list", "a sum by its name, JSON in and out; list describes them all", reckonOut},
 		{"backup", "--db FILE --out FILE", "copy all data into a new file", backup},
 		{"restore", "--in FILE --db FILE", "put a backup where no data file is yet", restore},
 		{"version", "", "say which version this is", func(_ context.Context, c *call) error {

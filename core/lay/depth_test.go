@@ -60,14 +60,14 @@ func TestDepthMap(t *testing.T) {
 			for k := range 48 {
 				s, c := math.Sincos(float64(k) / 48 * 2 * math.Pi)
 				for way := 1.0; way < least; way += 1 {
-					if out, _ := m.at(d.X+way*c, pitch*math.Round((d.Y+way*s)/pitch)); out == 0 {
-						least = way
+					to := plane.Pt(d.X+way*c, pitch*math.Round((d.Y+way*s)/pitch)) // on a whole row
+					if out, _ := m.at(to.X, to.Y); out == 0 {
+						least = math.Min(least, d.To(to))
 						break
 					}
 				}
 			}
-			// The way out found is rounded to whole rows, too.
-			require.LessOrEqual(t, deep, (least+pitch/2)*1.12+m.step, "no deeper than the way out")
+			require.LessOrEqual(t, deep, least*1.06+1.5*m.step, "no deeper than the way out")
 			require.GreaterOrEqual(t, deep, least*0.85-1.5*m.step, "and not much less deep")
 		}
 	})

@@ -16,8 +16,8 @@ type Band struct{}
 func (Band) About() About {
 	return About{Name: "band", Title: "Bands and cuffs", What: "How wide and long to cut a band by the way it is folded, and whether " +
 		"the edge " +
-		"fits it.", Asked: "waistband cuff belt band width lap underlap facing petersham", Links: []Link{{Setting: "band", Input: "finished",
-		Number: "finished"}, {Setting: "waist_ease", Input: "ease", Number: "ease"}}}
+		"fits it.", Asked: "waistband cuff belt band width lap underlap facing petersham",
+		Links: []Link{{"band", "finished", "finished"}}}
 }
 
 func (Band) Parameters() []draft.Parameter {

@@ -16,8 +16,7 @@ type Bias struct{}
 func (Bias) About() About {
 	return About{Name: "bias", Title: "Bias strips and bindings", What: "How wide to cut, how much a piece of cloth gives, and what " +
 		"comes off " +
-		"the edge that is bound.", Asked: "bias binding strip piping cord how much bias continuous bind edge mitre corner",
-		Links: []Link{{Setting: "binding", Input: "finished", Number: "finished"}}}
+		"the edge that is bound.", Asked: "bias binding strip piping cord how much bias continuous bind edge mitre corner"}
 }
 
 func (Bias) Parameters() []draft.Parameter {

@@ -17,7 +17,7 @@ func (Bones) About() About {
 	return About{Name: "bones", Title: "Bones and channels", What: "Channel width, bone length to buy or cut, tips, and how boned " +
 		"layers are set " +
 		"off from each other.", Asked: "bone boning channel steel spiral busk length tips casing stagger",
-		Links: []Link{{Setting: "bone_width", Input: "wide"}}}
+		Links: []Link{{"bone_width", "wide", ""}}}
 }
 
 func (Bones) Parameters() []draft.Parameter {

@@ -17,7 +17,7 @@ func (Circle) About() About {
 	return About{Name: "circle", Title: "Circles and parts of one", What: "Radius, hem, pieces for the width of the cloth, and what " +
 		"the bias " +
 		"drops.", Asked: "circle skirt half circle three quarter radius hem bias drop cape peplum flounce sector",
-		Links: []Link{{Setting: "circle", Input: "part", Number: "part"}}}
+		Links: []Link{{"circle", "part", "part"}, {"circle_circle", "part", "part"}, {"give", "give", ""}, {"circle_give", "give", ""}}}
 }
 
 func (Circle) Parameters() []draft.Parameter {

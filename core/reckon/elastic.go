@@ -13,7 +13,7 @@ type Elastic struct{}
 
 func (Elastic) About() About {
 	return About{Name: "elastic", Title: "Elastic casings", What: "Cloth and elastic for a round, and whether the casing takes it.",
-		Asked: "elastic casing puff sleeve waist draw in ring gap threading", Links: []Link{{Setting: "elastic", Input: "round"}}}
+		Asked: "elastic casing puff sleeve waist draw in ring gap threading"}
 }
 
 func (Elastic) Parameters() []draft.Parameter {

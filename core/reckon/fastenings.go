@@ -17,7 +17,7 @@ func (Fastenings) About() About {
 	return About{Name: "buttons", Title: "Buttons, hooks, snaps", What: "Even places with one where the strain is, none where there " +
 		"may be none; " +
 		"the hole, and the overlap.", Asked: "button spacing hook eye snap buttonhole ligne overlap even spacing fastener",
-		Links: []Link{{Setting: "buttons", Input: "count", Number: "count"}, {Setting: "opening", Input: "long"}}}
+		Links: []Link{{"buttons", "count", "count"}, {"lap", "lap", "lap"}}}
 }
 
 func (Fastenings) Parameters() []draft.Parameter {

@@ -18,8 +18,7 @@ func (Hem) About() About {
 	return About{Name: "hem", Title: "Hems and levelling", What: "How much too long the raw edge is on a curve and which hem suits; " +
 		"or what to cut at " +
 		"each place so that it hangs level.", Asked: "hem level curve surplus ease facing turn up floor chalk",
-		Links: []Link{{Setting: "hem", Input: "deep",
-			Number: "deep"}}}
+		Links: []Link{{"hem", "deep", "narrow"}}}
 }
 
 // mostStations is at how many places round a hem its height is read.

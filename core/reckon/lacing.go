@@ -16,7 +16,7 @@ type Lacing struct{}
 func (Lacing) About() About {
 	return About{Name: "lacing", Title: "Eyelets and lacing", What: "Places of the eyelets, and how long a lace must be for a range of gaps.",
 		Asked: "eyelet lace lacing corset cord how long criss cross spiral ladder grommet",
-		Links: []Link{{Setting: "eyelets", Input: "pairs", Number: "pairs"}, {Setting: "lacing_gap", Input: "gap"}}}
+		Links: []Link{{"eyelet_count", "pairs", "pairs"}, {"eyelet_spacing", "", "spacing"}, {"lacing_gap", "gap", ""}}}
 }
 
 func (Lacing) Parameters() []draft.Parameter {

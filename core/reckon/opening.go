@@ -17,7 +17,7 @@ func (Opening) About() About {
 		"whether a closed garment " +
 		"passes what it must, and how long its opening must be.", Asked: "neck opening head getting in slit placket length hips pass " +
 		"over staged",
-		Links: []Link{{Setting: "placket", Input: "slit", Number: "slit"}, {Setting: "slit", Input: "slit", Number: "slit"}}}
+		Links: []Link{{"placket", "slit", "slit"}, {"slit", "slit", "slit"}}}
 }
 
 func (Opening) Parameters() []draft.Parameter {

@@ -18,7 +18,7 @@ func (Pleats) About() About {
 	return About{Name: "pleats", Title: "Pleats", What: "Cloth, finished width, count, depth and spacing: any of them from the " +
 		"others, with " +
 		"the marks to fold by.", Asked: "pleat knife box inverted cartridge organ fold kilt how deep take up plaid repeat",
-		Links: []Link{{Setting: "pleats", Input: "count", Number: "count"}, {Setting: "pleat_depth", Input: "depth", Number: "depth"}}}
+		Links: []Link{{"pleats", "count", "count"}, {"pleat_ratio", "", "full"}}}
 }
 
 func (Pleats) Parameters() []draft.Parameter {

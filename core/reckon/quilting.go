@@ -18,8 +18,7 @@ func (Quilting) About() About {
 	return About{Name: "quilting", Title: "Quilting rows and rings", What: "Rows, where they cross a seam, thread, bobbins and time; " +
 		"rings round a flared " +
 		"skirt.", Asked: "quilt rows lines spacing ring petticoat bobbin thread time wadding",
-		Links: []Link{{Setting: "quilt_spacing", Input: "spacing",
-			Number: "spacing"}}}
+		Links: []Link{{"rows", "spacing", "spacing"}, {"angle", "angle", ""}}}
 }
 
 func (Quilting) Parameters() []draft.Parameter {

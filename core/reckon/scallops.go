@@ -16,8 +16,8 @@ type Scallops struct{}
 func (Scallops) About() About {
 	return About{Name: "scallops", Title: "Scallops", What: "Count, chord, depth and radius; several tiers in ratio; whether the " +
 		"edge can be turned.",
-		Asked: "scallop arc edge tier template radius turn face", Links: []Link{{Setting: "scallop_deep", Input: "deep", Number: "deep"},
-			{Setting: "scallop", Number: "chord"}}}
+		Asked: "scallop arc edge tier template radius turn face",
+		Links: []Link{{"scallop", "chord", "chord"}, {"scallop_deep", "deep", "deep"}}}
 }
 
 func (Scallops) Parameters() []draft.Parameter {

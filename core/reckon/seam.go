@@ -15,7 +15,8 @@ type Seam struct{}
 func (Seam) About() About {
 	return About{Name: "seams", Title: "Seam budgets", What: "What each pass of a seam takes of its allowance, what is trimmed, and " +
 		"how deep a notch " +
-		"may be.", Asked: "french seam felled bound allowance trim notch understitch ditch hong kong two passes"}
+		"may be.", Asked: "french seam felled bound allowance trim notch understitch ditch hong kong two passes",
+		Links: []Link{{"allowance", "allowance", ""}}}
 }
 
 func (Seam) Parameters() []draft.Parameter {

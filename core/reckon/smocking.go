@@ -15,9 +15,8 @@ type Smocking struct{}
 func (Smocking) About() About {
 	return About{Name: "smocking", Title: "Smocking pleats", What: "Cloth for a finished width, rows and how deep they reach, " +
 		"threads, and the pleats " +
-		"taken out at the edges.", Asked: "smock pleater rows honeycomb bishop dots half space", Links: []Link{{Setting: "rows",
-		Input: "rows", Number: "rows"},
-		{Setting: "full", Input: "full", Number: "full"}}}
+		"taken out at the edges.", Asked: "smock pleater rows honeycomb bishop dots half space",
+		Links: []Link{{"rows", "rows", "rows"}, {"full", "full", "full"}}}
 }
 
 func (Smocking) Parameters() []draft.Parameter {

@@ -13,7 +13,7 @@ type Stuffing struct{}
 
 func (Stuffing) About() About {
 	return About{Name: "stuffing", Title: "Stuffing", What: "Volume and weight by compartment, from a sample that was weighed.",
-		Asked: "stuffing filling pad bustle roll wadding scraps how much weight volume", Links: []Link{{Setting: "thick", Input: "deep"}}}
+		Asked: "stuffing filling pad bustle roll wadding scraps how much weight volume"}
 }
 
 func (Stuffing) Parameters() []draft.Parameter {

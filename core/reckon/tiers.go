@@ -18,7 +18,7 @@ func (Tiers) About() About {
 		"left to " +
 		"float, and whether one can walk in it.", Asked: "tier flounce ruffle tuck growth breadth panels how much cloth skirt hem " +
 		"walk stride",
-		Links: []Link{{Setting: "tiers", Input: "count"}}}
+		Links: []Link{{"tucks", "tucks", ""}, {"tuck", "tuck", ""}, {"heading", "heading", ""}, {"hem_round", "", "sweep"}}}
 }
 
 func (Tiers) Parameters() []draft.Parameter {

@@ -17,7 +17,8 @@ type Tube struct{}
 func (Tube) About() About {
 	return About{Name: "strips", Title: "Straps, loops and ties", What: "Cut width from the finished one, room to turn it, how long " +
 		"each loop " +
-		"is, and the joins.", Asked: "strap loop tie tube turn rouleau channel casing false strip button loop"}
+		"is, and the joins.", Asked: "strap loop tie tube turn rouleau channel casing false strip button loop",
+		Links: []Link{{"ties", "each", ""}}}
 }
 
 func (Tube) Parameters() []draft.Parameter {

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/reckon"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 
@@ -40,6 +41,8 @@ type paramView struct {
 	Default string
 	Reason  string
 	Range   string
+	Sums    []reckon.About // that can start from it
+	For     string         // the layer, as they are asked for it
 }
 
 func (s *Server) draftStation(c *call) error {
@@ -92,7 +95,9 @@ func (s *Server) viewDraft(p *page, dims bool) draftView {
 		}
 	}
 	for _, val := range l.Stage.Values.All() {
-		v.Params = append(v.Params, viewParam(val, l.Rec.Settings[val.Parameter.Key], p.Unit))
+		one := viewParam(val, l.Rec.Settings[val.Parameter.Key], p.Unit)
+		one.Sums, one.For = reckonersFor()[asks{val.Parameter.Key, val.Parameter.Unit}], fmt.Sprintf("%d/%d", p.E.Rec.ID, l.Rec.ID)
+		v.Params = append(v.Params, one)
 	}
 	return v
 }

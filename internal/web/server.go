@@ -261,7 +261,7 @@ func staticRoutes(r *gin.Engine, static fs.FS) {
 	r.GET("/favicon.ico", func(c *gin.Context) { c.Redirect(http.StatusFound, "/static/icon.svg") })
 }
 
-// besides gives what stands beside the ensembles its addresses: the book and the workroom.
+// besides gives what stands beside the ensembles its addresses: the book, the reckoners and the workroom.
 func (s *Server) besides(r *gin.Engine) {
 	h := s.handle
 	r.GET("/book", h(s.book))
@@ -269,6 +269,10 @@ func (s *Server) besides(r *gin.Engine) {
 	r.GET("/book/words/:term", h(s.oneWord))
 	r.POST("/book/marked", h(s.setWords))
 	r.GET("/book/technique/:technique", h(s.bookEntry))
+
+	r.GET("/reckon", h(s.reckoners))
+	r.GET("/reckon/:name", h(s.reckoner))
+	r.GET("/reckon/:name/strips.pdf", h(s.reckonStrips))
 
 	r.GET("/workroom", h(s.workroom))
 	r.POST("/workroom", h(s.setMachine))

@@ -27,12 +27,16 @@ func (Pinafore) About() draft.About {
 // strapRoom is what a strap has more than its way, to be pinned and cut by trying on, mm (common practice, no source).
 const strapRoom = 40.0
 
+// straightest is how deep a band may be that carries a bib: a deeper one is shaped to the hips, mm.
+const straightest = 38.0
+
 func (Pinafore) Parameters() []draft.Parameter {
 	list := Breadths{}.Parameters()
 	for i := range list {
 		switch p := &list[i]; p.Key {
 		case "band":
 			p.Default, p.Rule = draft.Fixed(36, "wide enough to carry a bib", figure.Memory), "⟦3.6 cm⟧"
+			p.High = straightest
 		case "clearance":
 			p.Default, p.Rule = draft.Fixed(380, "to the calf", figure.Memory), "to the calf"
 		case "hem_round":
@@ -88,7 +92,7 @@ func (Pinafore) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	band := &d.Pieces[at]
 	top, ok := band.Edge("top")
 	if !ok || len(top.Line) > 3 {
-		return d, fmt.Errorf("a bib wants a straight band: make it %s deep at most", measure.Tell(38))
+		return d, fmt.Errorf("a bib wants a straight band: make it %s deep at most", measure.Tell(straightest))
 	}
 	// The band begins at the opening: so far along it lies the centre front.
 	middle := 0.0

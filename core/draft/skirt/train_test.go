@@ -101,7 +101,11 @@ func TestTrains(t *testing.T) {
 				continue
 			}
 			a, b := drafttest.Piece(t, d, s.A.Piece), drafttest.Piece(t, d, s.B.Piece)
-			require.InDelta(t, 180, hemCorner(a, s.A.Edge)+hemCorner(b, s.B.Edge), 4, "%s", s.ID) // 3 on all but bodies wider than tall
+			most := 4.0
+			if on.GirthAt(figure.Hip) > on.Length("height") { // wider round than tall
+				most = 8
+			}
+			require.InDelta(t, 180, hemCorner(a, s.A.Edge)+hemCorner(b, s.B.Edge), most, "%s", s.ID)
 		}
 	})
 	assert.Greater(t, drafted, 25)

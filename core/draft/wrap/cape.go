@@ -31,12 +31,15 @@ type Cape struct {
 	Lining      string  // none, shoulders or whole
 }
 
+// leastWider is the least a cape may be wider than what it lies over, mm.
+const leastWider = 60.0
+
 // CapeAsked asks for a cape.
 func CapeAsked() []draft.Parameter {
 	return []draft.Parameter{
 		draft.Mm("cape_depth", "Cape, deep behind", 300, 700, 430, "⟦35 cm⟧ to ⟦65 cm⟧", figure.Memory, "From the neck seam down the "+
 			"centre back; its lower edge is level."),
-		draft.Mm("cape_wider", "Cape, wider than shoulders and arms", 60, 500, 200, "⟦20 cm⟧", figure.Memory,
+		draft.Mm("cape_wider", "Cape, wider than shoulders and arms", leastWider, 500, 200, "⟦20 cm⟧", figure.Memory,
 			"A hand’s breadth below the end of the shoulder, all round."),
 		draft.Mm("cape_gap", "Its front edges, behind the centre front", 30, 120, 50, "⟦4 cm⟧ to ⟦6 cm⟧", figure.Memory,
 			"Where the neck is plain; with lapels they begin where collar and roll part."),
@@ -61,7 +64,11 @@ type shape struct {
 	ways          []float64
 	hem           interp.FritschButland
 	moved, middle float64
+	less          float64 // wide than asked, since it is a whole circle
 }
+
+// mostCape is the angle of half a cape at most: nearly a whole circle, radians.
+const mostCape = 0.98 * math.Pi
 
 // cut lays it out.
 func (c Cape) cut(on figure.Figure) (*shape, error) {
@@ -78,8 +85,15 @@ func (c Cape) cut(on figure.Figure) (*shape, error) {
 	if s.whole < 0.5 {
 		return nil, fmt.Errorf("the cape would hardly be wider below than at the neck: give it more width, or a smaller dart")
 	}
-	if s.whole > 0.98*math.Pi {
-		return nil, fmt.Errorf("the cape would be more than a whole circle: give it less width")
+	if s.whole > mostCape {
+		s.whole = mostCape
+		upper := 0.0
+		for range 12 {
+			upper = c.Front + c.Back + looser/2 + s.mouth
+			s.neck = upper / s.whole
+			s.mouth = 2 * s.neck * math.Asin(math.Min(across/2/s.neck, 1))
+		}
+		s.less = 2 * (wide - upper - s.whole*(c.Shoulder+belowArm))
 	}
 	front := c.Front + looser/2*c.Front/(c.Front+c.Back)
 	s.dart = (front + s.mouth/2) / s.neck
@@ -204,6 +218,14 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 	under := layers + 1
 	if c.Lining != "none" {
 		under++
+	}
+	if s.less > 1 {
+		const title, text = "The cape is nearly a whole circle", "It can't be cut wider in one; below the shoulders it measures %s less than asked."
+		if as := math.Floor(c.Wider - s.less); as >= leastWider {
+			d.Offer(false, title, fmt.Sprintf(text, measure.Tell(s.less)), "Ask for as much", draft.Settings{"cape_wider": as})
+		} else {
+			d.Remark(false, title, fmt.Sprintf(text, measure.Tell(s.less)))
+		}
 	}
 	d.Remark(false, fmt.Sprintf("%s under the needle at the neck", measure.Count(under, "layer")), fmt.Sprintf("Coat, collar and cape "+
 		"are about %s thick together where it is sewn on: a long stitch, a strong needle, and a scrap of as many layers tried first.",

@@ -92,8 +92,7 @@ func (p Print) Write(ctx context.Context, w io.Writer, pieces []pattern.Piece) e
 	f.SetAutoPageBreak(false, 0)
 	f.SetMargins(0, 0, 0)
 	f.SetCatalogSort(true)
-	f.AddUTF8FontFromBytes("body", "", goregular.TTF)
-	f.AddUTF8FontFromBytes("body", "B", gobold.TTF)
+	registerFonts(f)
 	f.SetTitle(plain(p.title()), true)
 	f.SetCreator("Ardent Gusset", true)
 	s := &sheet{f, p.Unit}
@@ -109,6 +108,11 @@ func (p Print) Write(ctx context.Context, w io.Writer, pieces []pattern.Piece) e
 	}
 	s.tiles(p, spread, pieces, width, length, tileW, tileH)
 	return f.Output(w)
+}
+
+func registerFonts(f *fpdf.Fpdf) {
+	f.AddUTF8FontFromBytes("body", "", goregular.TTF)
+	f.AddUTF8FontFromBytes("body", "B", gobold.TTF)
 }
 
 // laid is a piece with its place on the whole spread: x along its length, y

@@ -8,6 +8,11 @@ export function keys() {
     if (e.key >= "1" && e.key <= "9") return go(`.stations [data-key="${e.key}"]`);
     switch (e.key) {
       case "?": return go("#ask-keys");
+      case "/": { // what do you want to know?
+        e.preventDefault();
+        const ask = document.querySelector("[data-reckon-ask]");
+        return ask ? ask.focus() : location.assign("/reckon#r-q");
+      }
       case "u": return go('[data-switch="unit"] button');
       case "z": return go("[data-undo]");
       case "l": return go("[data-lengths]");

@@ -15,6 +15,7 @@ import { seams } from "./seams.js";
 import { words } from "./words.js";
 import { bench } from "./bench.js";
 import { sequence } from "./sequence.js";
+import { reckon } from "./reckon.js";
 import { odds } from "./odds.js";
 import { pending } from "./pending.js";
 import { beginnings } from "./beginnings.js";
@@ -37,6 +38,7 @@ beginnings();
 bench();
 sequence();
 odds();
+reckon();
 
 // A choice that needs no button of its own.
 document.addEventListener("change", (e) => {
