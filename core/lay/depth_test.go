@@ -53,7 +53,7 @@ func TestDepthMap(t *testing.T) {
 			for _, w := range m.row(int(math.Round(d.Y/pitch)) - m.first) {
 				if x := float32(d.X); x > w.from && x < w.to {
 					// A stretch ends a hair inside what is covered, in half the figures.
-					require.LessOrEqual(t, deep, float64(w.top)+m.step+0.02, "nowhere deeper than its stretch says")
+					require.LessOrEqual(t, deep, float64(w.top)+m.step+0.05, "nowhere deeper than its stretch says")
 				}
 			}
 			least := math.Inf(1)

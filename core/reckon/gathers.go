@@ -18,7 +18,8 @@ func (Gathers) About() About {
 	return About{Name: "gathers", Title: "Gathers", What: "How much cloth, where the rows run, and marks that bring both edges " +
 		"together evenly.",
 		Asked: "gather ruffle frill fullness ratio quarter marks how full skirt to band draw up",
-		Links: []Link{{"fullness", "ratio", "ratio"}, {"upper_ratio", "ratio", "ratio"}, {"lower_ratio", "ratio", "ratio"}, {"frill_ratio", "ratio", "ratio"},
+		Links: []Link{{"fullness", "ratio", "ratio"}, {"upper_ratio", "ratio", "ratio"}, {"lower_ratio", "ratio", "ratio"},
+			{"frill_ratio", "ratio", "ratio"},
 			{"back_full", "ratio", "ratio"}}}
 }
 

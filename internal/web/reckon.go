@@ -320,13 +320,15 @@ func start(r reckon.Reckoner, set draft.Settings, input string, unit draft.Unit,
 // takes are the numbers of the answer that settings of the garment can take.
 func (v *reckonView) takes() {
 	units := map[reckon.Kind]draft.Unit{reckon.Length: draft.Length, reckon.Fine: draft.Length, reckon.Long: draft.Length,
-		reckon.Bought: draft.Length, reckon.Count: draft.Count, reckon.Times: draft.Ratio, reckon.Degrees: draft.Ratio, reckon.Plain: draft.Ratio}
+		reckon.Bought: draft.Length, reckon.Count: draft.Count, reckon.Times: draft.Ratio, reckon.Degrees: draft.Ratio,
+		reckon.Plain: draft.Ratio}
 	take := func(n reckon.Number, q draft.Parameter) (reckonTake, bool) {
 		x := n.Value
 		if q.Unit == draft.Count {
 			x = math.Round(x)
 		}
-		return reckonTake{Number: n.Label, Setting: q.Label, Text: n.Text(), Settings: encode(draft.Settings{q.Key: x})}, units[n.Kind] == q.Unit
+		return reckonTake{Number: n.Label, Setting: q.Label, Text: n.Text(), Settings: encode(draft.Settings{q.Key: x})},
+			units[n.Kind] == q.Unit
 	}
 	for _, n := range v.Answer.Numbers {
 		put := reckonPut{Number: n.Label, Text: n.Text()}

@@ -220,7 +220,8 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 		under++
 	}
 	if s.less > 1 {
-		const title, text = "The cape is nearly a whole circle", "It can't be cut wider in one; below the shoulders it measures %s less than asked."
+		const title, text = "The cape is nearly a whole circle", "It can't be cut wider in one; below the shoulders it measures %s " +
+			"less than asked."
 		if as := math.Floor(c.Wider - s.less); as >= leastWider {
 			d.Offer(false, title, fmt.Sprintf(text, measure.Tell(s.less)), "Ask for as much", draft.Settings{"cape_wider": as})
 		} else {

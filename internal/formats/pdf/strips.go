@@ -43,7 +43,8 @@ func (p Strips) Write(w io.Writer) error {
 	page := func() {
 		f.AddPage()
 		s.text(margin, margin+5, 13, "B", p.Title)
-		s.text(margin, margin+10, 8, "", "Print at 100 %. This line is 10 cm long; measure it. Cut the strips out, join each end to end at its letters.")
+		s.text(margin, margin+10, 8, "", "Print at 100 %. This line is 10 cm long; measure it. Cut the strips out, join each end to "+
+			"end at its letters.")
 		s.SetLineWidth(0.25)
 		s.Line(margin, margin+13, margin+100, margin+13)
 		y = margin + 22
@@ -53,7 +54,8 @@ func (p Strips) Write(w io.Writer) error {
 			if y+rowHigh > high-margin {
 				page()
 			}
-			s.text(margin, y+5, 9, "", measure.Say(fmt.Sprintf("%s is %s long: measure it by the table.", strip.Name, measure.TellLong(strip.Long)), p.Unit))
+			s.text(margin, y+5, 9, "", measure.Say(fmt.Sprintf("%s is %s long: measure it by the table.", strip.Name,
+				measure.TellLong(strip.Long)), p.Unit))
 			y += rowHigh
 			continue
 		}
