@@ -3,7 +3,6 @@ package e2e
 import (
 	"fmt"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -317,7 +316,8 @@ func TestShots(t *testing.T) {
 	take("draft-corset", "/ensembles/1/layers/2/draft", 1280, 800, "light")
 	take("draft-bodice", "/ensembles/4/layers/21/draft", 1280, 900, "light")
 	take("cloth", "/ensembles/1/layers/4/cloth?wait=1", 1280, 800, "light")
-	take("cloth-remnant", "/ensembles/2/layers/6/cloth?wait=1", 1280, 1100, "light")
+	take("reckoners", "/reckon", 1280, 1000, "light")
+	take("reckoner", "/reckon/tiers", 1280, 1000, "light")
 	b.size(1280, 1100)
 	b.visit("/ensembles/new")
 	b.enter("#name", "Another")
@@ -336,14 +336,4 @@ func TestShots(t *testing.T) {
 	b.until(`document.querySelectorAll(".stack li.stale").length === 2`)
 	b.visit("/ensembles/1/layers")
 	b.picture(filepath.Join(dir, "layers-changed.png"))
-	if _, err := exec.LookPath("pdftoppm"); err == nil {
-		pdf := js[[]int](b, `fetch("/ensembles/1/layers/2/paper.pdf?paper=a4").then(r => r.arrayBuffer()).then(a => [...new Uint8Array(a)])`)
-		raw := make([]byte, len(pdf))
-		for i, v := range pdf {
-			raw[i] = byte(v)
-		}
-		file := filepath.Join(t.TempDir(), "corset.pdf")
-		require.NoError(t, os.WriteFile(file, raw, 0o644))
-		require.NoError(t, exec.Command("pdftoppm", "-png", "-r", "60", "-f", "1", "-l", "1", "-singlefile", file, filepath.Join(dir, "print-first-page")).Run())
-	}
 }

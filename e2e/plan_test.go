@@ -32,7 +32,7 @@ func TestPlanUpToTheDay(t *testing.T) {
 	b.accessible("the plan")
 	even := b.text(".odds b:last-of-type")
 	b.enter("input[name=day6]", "9")
-	b.until(`document.querySelector("#odds .tried") && document.querySelector(".odds b:last-of-type").textContent !== `+strconv.Quote(even))
+	b.until(`document.querySelector("#odds .tried") && document.querySelector(".odds b:last-of-type").textContent !== ` + strconv.Quote(even))
 	b.visit("/ensembles/3/plan") // and nothing was kept
 	likely := b.text(".odds b:last-of-type")
 	js[bool](b, `(document.querySelector("select[name=kind]").closest("details").open = true)`)

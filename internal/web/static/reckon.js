@@ -50,46 +50,53 @@ export function reckon() {
   });
 }
 
+// merge takes over which fields are asked and what is said of each; what is typed stays where it is.
+function merge(form, html) {
+  const box = document.createElement("template");
+  box.innerHTML = html;
+  const old = form.querySelector("#reckon-asked");
+  const field = (asked) => asked.querySelector("input, select");
+  const fresh = [...box.content.querySelectorAll(".asked")];
+  const stay = new Set(fresh.map((one) => field(one).id));
+  for (const one of [...old.children]) if (!stay.has(field(one).id)) one.remove();
+  let at = old.firstElementChild;
+  for (const one of fresh) {
+    const there = document.getElementById(field(one).id)?.closest(".asked");
+    if (!there) {
+      old.insertBefore(one, at);
+      continue;
+    }
+    there.className = one.className;
+    there.querySelector(".about").replaceWith(one.querySelector(".about"));
+    field(there).toggleAttribute("aria-invalid", one.classList.contains("wrong"));
+    if (one.classList.contains("wrong")) field(there).setAttribute("aria-invalid", "true");
+    at = there.nextElementSibling;
+  }
+}
+
 function one(page) {
   const form = page.querySelector("[data-reckon]");
   let wait, running, later;
-  const look = async (again) => {
+  const look = async () => {
     running?.abort();
     running = new AbortController();
     const query = new URLSearchParams([...new FormData(form)].filter(([, v]) => v !== ""));
     const at = form.action + "?" + query;
     try {
-      const r = await fetch(at, { signal: running.signal, headers: { Accept: "application/json" } });
+      const r = await fetch(at, { signal: running.signal, headers: { "X-From-Page": "1" } });
       if (!r.ok) return;
       const { parts } = await r.json();
-      if (!again) delete parts["reckon-asked"]; // what is being typed stays
-      const focus = document.activeElement?.id;
-      redraw(parts);
-      if (again && focus) document.getElementById(focus)?.focus();
-      mark();
+      merge(form, parts["reckon-asked"]);
+      redraw({ reckoned: parts.reckoned });
       history.replaceState(null, "", at);
       clearTimeout(later);
       later = setTimeout(() => keep(page), 1200);
-    } catch (err) {
-      if (err.name !== "AbortError") return; // the button does it with a page of its own
-    }
+    } catch { /* typed on meanwhile; without a connection the button asks for a page of its own */ }
   };
-  // What is wrong stands beside its field, also while the fields stay.
-  const mark = () => {
-    const all = [...document.querySelectorAll("#reckoned .message")].map((n) => n.textContent);
-    for (const box of form.querySelectorAll(".asked")) {
-      const label = box.querySelector("label").textContent;
-      const wrong = all.some((text) => text.startsWith(label + ":"));
-      box.classList.toggle("wrong", wrong);
-      box.querySelector("input")?.toggleAttribute("aria-invalid", wrong);
-    }
-  };
-  form.addEventListener("input", (e) => {
+  form.addEventListener("input", () => {
     clearTimeout(wait);
-    wait = setTimeout(() => look(e.target.matches("select")), 90);
-  });
-  form.addEventListener("change", (e) => { // a count may ask for more
-    if (e.target.matches("input")) { clearTimeout(wait); look(true); }
+    running?.abort(); // an answer to what stood there before would undo this
+    wait = setTimeout(look, 90);
   });
   page.addEventListener("submit", (e) => {
     const choose = e.target.closest("[data-reckon-for]");
