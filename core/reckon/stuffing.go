@@ -58,7 +58,28 @@ func (Stuffing) Reckon(v draft.Values) (a Answer, err error) {
 		"may be dusty or "+
 		"mouldy: a mask, and outdoors.")
 	a.box(Cloth, "", 0, 0, wide, high)
-	a.across(measure.Tell(wide), 0, -high*0.2, wide)
+	a.profile(v.Choice("shape"), wide, high, deep)
+	a.across(measure.Tell(wide), 0, high*1.08, wide)
 	a.up(measure.Tell(high), -wide*0.08, 0, high)
 	return a, nil
+}
+
+// profile draws a compartment cut through, below it.
+func (a *Answer) profile(shape string, wide, high, deep float64) {
+	y := -high*0.3 - deep/2
+	if shape == "box" {
+		a.box(Other, "", 0, y-deep/2, wide, deep)
+		return
+	}
+	s := Shape{Kind: Other, Closed: true}
+	for i := range 64 {
+		t := 2 * math.Pi * float64(i) / 64
+		x := wide / 2 * (1 + math.Cos(t))
+		if shape == "roll" { // across it
+			x = wide/2 + deep/2*math.Cos(t)
+		}
+		s.Line = append(s.Line, pt(x, y+deep/2*math.Sin(t)))
+	}
+	a.Drawing = append(a.Drawing, s)
+	a.up(measure.Tell(deep), wide*1.06, y-deep/2, deep)
 }

@@ -48,12 +48,10 @@ var needles = []struct {
 func (Thread) Reckon(v draft.Values) (a Answer, err error) {
 	f := stitch.FormOf(stitch.Kind(v.Choice("kind")))
 	long, thick, each := v.Number("long"), v.Number("thick"), v.Number("stitch")
+	f.Long = each
 	ratio := f.Ratio(thick)
 	if f.Kind == stitch.Lockstitch {
 		ratio = stitch.LockstitchRatio(each, thick)
-	} else {
-		f.Long = each
-		ratio = f.Ratio(thick)
 	}
 	net := long * ratio
 	all := net * (1 + stitch.Waste)

@@ -91,6 +91,11 @@ func (r Reckoned) shape(d *drawing, s reckon.Shape, at func(plane.Point) plane.P
 // lettering writes labels where they have room.
 func (r Reckoned) lettering(d *drawing, at func(plane.Point) plane.Point) {
 	var taken []plane.Box
+	var all []plane.Point
+	for _, s := range r.Shapes {
+		all = append(all, s.Line...)
+	}
+	whole := plane.BoxOf(all)
 	write := func(x, y float64, text, class string) {
 		half := float64(len([]rune(text)))*3.6 + 3
 		box := plane.Box{Min: plane.Pt(x-half, y-12), Max: plane.Pt(x+half, y+3)}
@@ -111,7 +116,11 @@ func (r Reckoned) lettering(d *drawing, at func(plane.Point) plane.Point) {
 			a, b := at(s.Line[0]), at(s.Line[len(s.Line)-1])
 			switch {
 			case s.Kind == reckon.Measure && math.Abs(b.Y-a.Y) > math.Abs(b.X-a.X):
-				write(a.X-6-float64(len([]rune(text)))*3.6, -(a.Y+b.Y)/2+4, text, "rk-length")
+				aside := -6 - float64(len([]rune(text)))*3.6
+				if a.X > at(whole.Min.Mid(whole.Max)).X { // beyond the middle it stands at the right
+					aside = -aside
+				}
+				write(a.X+aside, -(a.Y+b.Y)/2+4, text, "rk-length")
 			case s.Kind == reckon.Measure:
 				write((a.X+b.X)/2, -(a.Y+b.Y)/2-6, text, "rk-length")
 			case s.Kind == reckon.Point:
