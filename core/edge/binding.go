@@ -46,3 +46,35 @@ func TubeFinished(cut, seam float64) float64 { return cut/2 - seam }
 // HemSurplus is by how much the raw edge of a hem is longer than the line it lies on, as a part of it, when it is turned up by
 // a depth on a curve of a radius: depth over radius.
 func HemSurplus(depth, radius float64) float64 { return depth / radius }
+
+// Folding is how a band is made of its strip.
+type Folding string
+
+const (
+	Folded Folding = "folded" // once, lengthwise
+	Faced  Folding = "faced"  // two strips, sewn together at an edge
+	Curved Folding = "curved" // the same, cut to a curve
+	Twice  Folding = "double" // both edges to the middle, and once more: no raw edge within
+)
+
+// BandCut is how wide the strip of a band is cut that finishes at a depth, and BandFinished what one comes out as, mm (common
+// practice, no source); less than nothing where the allowances leave none.
+func BandCut(f Folding, finished, allowance float64) float64 {
+	switch f {
+	case Faced, Curved:
+		return finished + 2*allowance
+	case Twice:
+		return 4 * finished
+	}
+	return 2*finished + 2*allowance
+}
+
+func BandFinished(f Folding, cut, allowance float64) float64 {
+	switch f {
+	case Faced, Curved:
+		return cut - 2*allowance
+	case Twice:
+		return cut / 4
+	}
+	return cut/2 - allowance
+}

@@ -27,7 +27,9 @@ func (Band) Parameters() []draft.Parameter {
 				"within", "curved", "of two curved strips"),
 		length("round", "Goes round", 40, 3000, 711.2, "The waist, wrist or neck as dressed."),
 		length("ease", "Ease", 0, 200, 0, "A waistband holds; a cuff slides."),
-		length("finished", "Finished depth", 5, 300, 25.4, ""),
+		draft.OneOf("by", "Known is", "", "finished", "how deep it finishes", "cut", "how wide the strip is"),
+		whenBy("finished", length("finished", "Finished depth", 5, 300, 25.4, "")),
+		whenBy("cut", length("cut", "Strip, wide", 8, 900, 76.2, "")),
 		length("overlap", "Overlap and underlap", 0, 200, 25.4, "Beyond where it closes, both together."),
 		length("allowance", "Seam allowance", 3, 40, 12.7, "At all edges."),
 		flared(),
@@ -41,15 +43,24 @@ func flared() draft.Parameter {
 }
 
 func (Band) Reckon(v draft.Values) (a Answer, err error) {
-	finished, seam, way := v.Number("finished"), v.Number("allowance"), v.Choice("way")
+	seam, way := v.Number("allowance"), v.Choice("way")
 	closed := v.Number("round") + v.Number("ease")
 	net := closed + v.Number("overlap")
-	wide, strips := 2*finished+2*seam, 1
-	switch way {
-	case "faced", "curved":
-		wide, strips = finished+2*seam, 2
-	case "double":
-		wide = 4 * finished
+	strips := 1
+	if way == "faced" || way == "curved" {
+		strips = 2
+	}
+	wide, finished := 0.0, 0.0
+	if v.Choice("by") == "cut" {
+		wide = v.Number("cut")
+		if finished = edge.BandFinished(edge.Folding(way), wide, seam); finished < 3 {
+			return a, wrong(v, "cut", "its allowances leave nothing to see: %s or "+
+				"more", measure.TellFine(edge.BandCut(edge.Folding(way), 3, seam)))
+		}
+		a.sum("%s cut comes out %s deep", measure.TellFine(wide), measure.TellFine(finished))
+	} else {
+		finished = v.Number("finished")
+		wide = edge.BandCut(edge.Folding(way), finished, seam)
 	}
 	a.put("wide", "Cut wide", Length, wide, map[string]string{"folded": "twice the finished depth and two allowances",
 		"faced": "the finished " +
@@ -58,7 +69,7 @@ func (Band) Reckon(v draft.Values) (a Answer, err error) {
 		figure.Practice)
 	a.put("long", "Cut long", Length, net+2*seam, "round, ease, laps and two allowances", figure.Practice)
 	a.put("strips", "Strips", Count, float64(strips), "outer and inner", figure.Practice)
-	a.put("finished", "Finishes deep", Length, finished, "as asked; take it off the length of what hangs from it", figure.Practice)
+	a.put("finished", "Finishes deep", Length, finished, "take it off the length of what hangs from it", figure.Practice)
 	a.put("ease", "With ease of", Length, v.Number("ease"), "as asked", figure.Practice)
 	a.sum("%s round + %s ease + %s laps + 2 × %s = %s", measure.Tell(v.Number("round")), measure.Tell(v.Number("ease")),
 		measure.Tell(v.Number("overlap")), measure.TellFine(seam), measure.Tell(net+2*seam))
@@ -93,6 +104,9 @@ func (Band) Reckon(v draft.Values) (a Answer, err error) {
 		a.across(measure.Tell(net+2*seam), 0, -wide*0.6, net+2*seam)
 		a.up(measure.Tell(wide), -wide*0.4, 0, wide)
 	}
+	a.note(false, "Along or across", "Along the warp a band stretches least; across it, stay it with a tape. Only a curved one is "+
+		"cut to lie on "+
+		"both, and stayed at its upper edge.")
 	s := Strip{Name: "Band", Long: net + 2*seam, Marks: []StripMark{{seam, "end", Place}}}
 	for _, at := range []struct {
 		part float64

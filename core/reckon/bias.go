@@ -30,11 +30,17 @@ func (Bias) Parameters() []draft.Parameter {
 	list = append(list, when("kind", []string{"piping", "facing"}, length("allowance", "Seam allowance", 3, 40, 10, "On each side."))...)
 	list = append(list, when("kind", []string{"own"}, length("strip", "Cut width", 5, 400, 32, ""))...)
 	return append(list,
+		boundEdge(),
 		length("need", "Length to bind", 10, 100000, 3000, "All edges together."),
 		tally("corners", "Mitred corners", 0, 60, 0, "Each takes a little more."),
 		length("wide", "Cloth there is, one way", 20, 20000, 500, "Of a rectangle, or the largest within a remnant."),
 		length("high", "and the other", 20, 4000, 1120, ""),
 		length("least", "Shortest strip worth joining", 20, 2000, 150, "Cut one by one."))
+}
+
+// boundEdge asks what allowance the edge has that is bound.
+func boundEdge() draft.Parameter {
+	return when("kind", []string{"single", "double"}, length("edge", "Allowance the edge has", 0, 60, 12.7, "As the pattern gives it."))[0]
 }
 
 func (Bias) Reckon(v draft.Values) (a Answer, err error) {
@@ -78,7 +84,8 @@ func (Bias) Reckon(v draft.Values) (a Answer, err error) {
 	} else if joined < need {
 		a.note(false, "Only in one", "Cut one by one it is %s short; cut in one it is enough.", measure.TellLong(need-joined))
 	}
-	if k := v.Choice("kind"); k == "single" || k == "double" {
+	if v.Has("edge") {
+		a.put("off", "Cut off the edge first", Fine, v.Number("edge"), "all of its allowance: a bound edge needs none", figure.Practice)
 		a.note(false, "A bound edge needs no allowance", "If the pattern has one, cut it off first, or the garment grows by it all "+
 			"round. At a "+
 			"corner stop as far from it as the seam is from the edge, fold the strip up at 45° and back down.")

@@ -116,6 +116,9 @@ type Strip struct {
 	Name  string
 	Long  float64 // mm
 	Marks []StripMark
+	// Profile is the shape of its lower edge, mm, x along it and y from 0 up: a template is cut out along it. None: it is
+	// straight.
+	Profile []plane.Point
 }
 
 // Tape is the marks as they are read off a tape with a tick, mm: each from the start and rounded for itself, so that no

@@ -93,10 +93,11 @@ func (Scallops) Reckon(v draft.Values) (a Answer, err error) {
 			a.up(measure.TellFine(s.Depth), -s.Chord*0.2, y, s.Depth)
 		}
 		y += high * 0.8
-		st := Strip{Name: name + "points", Long: edgeLong}
+		st := Strip{Name: name + "template", Long: edgeLong}
 		for i := range count + 1 {
 			st.Marks = append(st.Marks, StripMark{s.Chord * float64(i), fmt.Sprint(i), Place})
 		}
+		st.Profile = s.Line(count)
 		a.Strips = append(a.Strips, st)
 	}
 	a.Folds = "Fold the edge in half on its middle, and mark one half from the template: the other is cut with it."

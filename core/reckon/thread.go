@@ -30,7 +30,9 @@ func (Thread) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("kind", "Stitch", "", options...),
 		length("long", "Rows, all together", 10, 1e6, 10000, ""),
-		long,
+		draft.OneOf("by", "A stitch is given", "", "length", "by its length", "inch", "by how many make an inch"),
+		whenBy("length", long),
+		whenBy("inch", number("per", "Stitches to the inch", 1, 50, 10, "")),
 		length("thick", "Thickness sewn through", 0.05, 20, 0.8, "All layers."),
 		number("weight", "Cloth weighs, g/m²", 15, 1200, 160, "33.9 g/m² are one ounce a square yard."),
 		length("spool", "On a spool", 1000, 5e6, 100000, ""),
@@ -47,7 +49,12 @@ var needles = []struct {
 
 func (Thread) Reckon(v draft.Values) (a Answer, err error) {
 	f := stitch.FormOf(stitch.Kind(v.Choice("kind")))
-	long, thick, each := v.Number("long"), v.Number("thick"), v.Number("stitch")
+	long, thick, each := v.Number("long"), v.Number("thick"), 0.0
+	if v.Choice("by") == "inch" {
+		each = 25.4 / v.Number("per")
+	} else {
+		each = v.Number("stitch")
+	}
 	f.Long = each
 	ratio := f.Ratio(thick)
 	if f.Kind == stitch.Lockstitch {
@@ -61,6 +68,7 @@ func (Thread) Reckon(v draft.Values) (a Answer, err error) {
 	if !f.Hand {
 		a.put("bobbins", "Bobbins", Count, math.Ceil(all/2/v.Number("bobbin")), "half of it lies below", figure.Geometry)
 	}
+	a.put("stitch", "A stitch", Fine, each, "as given, or an inch over their number", figure.Geometry)
 	a.put("per_inch", "Stitches to the inch", Plain, 25.4/each, "25.4 over the stitch", figure.Geometry)
 	a.put("minutes", "Sewing", Minutes, long/1000*f.Minutes, "the row alone, without pinning", figure.Memory)
 	for _, n := range needles {

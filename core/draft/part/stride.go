@@ -1,6 +1,10 @@
 package part
 
-import "math"
+import (
+	"math"
+
+	"ardentgusset/core/fullness"
+)
 
 // Stride is how long a step is from heel to heel; the others are how thick the leg with the cloth round it is above the
 // ankle and at the knee, and how high knee and hip lie above the floor, mm (common practice, no source).
@@ -13,7 +17,7 @@ func legs(high float64) float64 {
 
 // StrideRing is the hem, mm all round, that a stride of the given length needs at a height above the floor.
 func StrideRing(step, high float64) float64 {
-	return 2*step*(1-math.Min(high, hipHigh-1)/hipHigh) + math.Pi*legs(high)
+	return fullness.Sweep(step*(1-math.Min(high, hipHigh-1)/hipHigh), legs(high))
 }
 
 // Step is the longest step that a hem of so many mm all round at a height lets its wearer take, mm.

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -241,8 +242,7 @@ func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: thick},
 		{Drop: reach, Depth: thick * 1.5}}
 	d.Wear.Hang, d.Wear.Hem = part.Flare(on, band.Depth, reach, hem, foldsOf), hem
-	drop := t.Outer - t.Inner[len(t.Inner)/2]
-	drop *= v.Number("give") / 100
+	drop := fullness.BiasDrop(t.Outer-t.Inner[len(t.Inner)/2], v.Number("give")/100, 45)
 	d.Measure("hem", "the hem", "all round", hem)
 	d.Measure("radius", "the waist edge", "from the middle of the circle", t.Inner[0])
 	for i, where := range []string{"front", "side", "back"} {

@@ -6,6 +6,7 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -110,7 +111,7 @@ var angel = Kind{Key: "angel", Label: "angel or flutter, a part of a circle",
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		inner := a.Around()
 		part := v.Number("sleeve_circle")
-		r := inner / (2 * math.Pi * part)
+		r := fullness.CircleRadius(inner, part)
 		angle := 2 * math.Pi * part
 		at := func(radius, t float64) plane.Point { // t from -1/2 at the back's underarm to 1/2
 			return plane.Pt(radius*math.Sin(-t*angle), -radius*math.Cos(t*angle))

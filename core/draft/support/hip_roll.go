@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -46,7 +47,7 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		share, copies = share*0.4, 2
 	}
 	inner := waist * share
-	r := waist / (2 * math.Pi)
+	r := fullness.CircleRadius(waist, 1)
 	if inner < 80 {
 		return draft.Draft{}, fmt.Errorf("going round %.2g of the waist leaves a roll %s long: let it go further round", share,
 			measure.Tell(inner))

@@ -6,6 +6,7 @@ import (
 	"math"
 
 	"ardentgusset/core/measure"
+	"ardentgusset/core/plane"
 	"ardentgusset/core/reckon"
 
 	"codeberg.org/go-pdf/fpdf"
@@ -59,13 +60,14 @@ func (p Strips) Write(w io.Writer) error {
 			y += rowHigh
 			continue
 		}
+		tall := tallOf(strip)
 		rows := max(int(math.Ceil(strip.Long/p.Paper.Row()-1e-9)), 1)
 		for r := range rows {
-			if y+rowHigh+8 > high-margin {
+			if y+tall+8 > high-margin {
 				page()
 			}
 			s.strip(strip, k, r, rows, p.Paper.Row(), y)
-			y += rowHigh + rowGap
+			y += tall + rowGap
 		}
 	}
 	if f.PageNo() == 0 {
@@ -75,13 +77,52 @@ func (p Strips) Write(w io.Writer) error {
 	return f.Output(w)
 }
 
+// tallOf is how high a strip is printed, mm: its profile and room for the marks.
+func tallOf(strip reckon.Strip) float64 {
+	deep := 0.0
+	for _, q := range strip.Profile {
+		deep = math.Max(deep, q.Y)
+	}
+	return math.Min(rowHigh+deep, mostTall)
+}
+
+// mostTall is the highest a row may be, mm; a deeper template is measured out.
+const mostTall = 200.0
+
+// profile draws the lower edge of a strip between two places, from the left end of its row.
+func (s *sheet) profile(strip reckon.Strip, from, long, foot float64) {
+	var line []plane.Point
+	for i, q := range strip.Profile {
+		if i > 0 {
+			p := strip.Profile[i-1]
+			for _, end := range []float64{from, from + long} { // where it leaves the row
+				if (p.X-end)*(q.X-end) < 0 {
+					line = append(line, p.Toward(q, (end-p.X)/(q.X-p.X)))
+				}
+			}
+		}
+		if q.X >= from && q.X <= from+long {
+			line = append(line, q)
+		}
+	}
+	s.polyline(line, func(q plane.Point) (float64, float64) { return margin + q.X - from, foot - q.Y }, false)
+}
+
 // strip prints a row of a strip with the marks that lie on it.
 func (s *sheet) strip(strip reckon.Strip, k, row, rows int, room, y float64) {
 	from := float64(row) * room
 	long := math.Min(strip.Long-from, room)
 	s.SetDrawColor(0, 0, 0)
 	s.SetLineWidth(0.2)
-	s.Rect(margin, y, long, rowHigh, "D")
+	tall := tallOf(strip)
+	s.Line(margin, y, margin+long, y)
+	s.Line(margin, y, margin, y+tall)
+	s.Line(margin+long, y, margin+long, y+tall)
+	if len(strip.Profile) > 0 && tall < mostTall {
+		s.profile(strip, from, long, y+tall)
+	} else {
+		s.Line(margin, y+tall, margin+long, y+tall)
+	}
 	name := measure.Say(strip.Name, s.unit)
 	if rows > 1 {
 		name += fmt.Sprintf(" · %d of %d", row+1, rows)
