@@ -42,6 +42,12 @@ func flared() draft.Parameter {
 	return p
 }
 
+// whyCut is how wide each is cut, in words.
+var whyCut = map[edge.Folding]string{edge.Folded: "twice the finished depth and two allowances",
+	edge.Faced:  "the finished depth and two allowances, twice",
+	edge.Curved: "the finished depth and two allowances, twice",
+	edge.Twice:  "four times the finished depth"}
+
 func (Band) Reckon(v draft.Values) (a Answer, err error) {
 	seam, way := v.Number("allowance"), v.Choice("way")
 	closed := v.Number("round") + v.Number("ease")
@@ -62,11 +68,7 @@ func (Band) Reckon(v draft.Values) (a Answer, err error) {
 		finished = v.Number("finished")
 		wide = edge.BandCut(edge.Folding(way), finished, seam)
 	}
-	a.put("wide", "Cut wide", Length, wide, map[string]string{"folded": "twice the finished depth and two allowances",
-		"faced": "the finished " +
-			"depth and two allowances, twice", "curved": "the finished depth and two allowances, twice",
-		"double": "four times the finished depth"}[way],
-		figure.Practice)
+	a.put("wide", "Cut wide", Length, wide, whyCut[edge.Folding(way)], figure.Practice)
 	a.put("long", "Cut long", Length, net+2*seam, "round, ease, laps and two allowances", figure.Practice)
 	a.put("strips", "Strips", Count, float64(strips), "outer and inner", figure.Practice)
 	a.put("finished", "Finishes deep", Length, finished, "take it off the length of what hangs from it", figure.Practice)
@@ -74,35 +76,11 @@ func (Band) Reckon(v draft.Values) (a Answer, err error) {
 	a.sum("%s round + %s ease + %s laps + 2 × %s = %s", measure.Tell(v.Number("round")), measure.Tell(v.Number("ease")),
 		measure.Tell(v.Number("overlap")), measure.TellFine(seam), measure.Tell(net+2*seam))
 	if way == "curved" {
-		r := finished * closed / v.Number("flare")
-		angle := closed / r
-		if angle > 2*math.Pi {
-			return Answer{}, wrong(v, "flare", "it would be more than a whole ring: at most %s", measure.Tell(2*math.Pi*finished))
+		if err := a.curvedBand(v, closed, finished); err != nil {
+			return Answer{}, err
 		}
-		a.put("radius", "Radius of the upper edge", Length, r, "depth times the upper edge, over what the lower gains", figure.Geometry)
-		a.put("angle", "Angle", Degrees, angle*180/math.Pi, "upper edge over radius", figure.Geometry)
-		a.note(false, "A curved band stretches", "Stay its upper edge, and lay its middle on the straight grain.")
-		var line []plane.Point
-		for i := range 41 {
-			t := -angle/2 + angle*float64(i)/40
-			line = append(line, pt(r*math.Sin(t), -r*math.Cos(t)))
-		}
-		for i := range 41 {
-			t := angle/2 - angle*float64(i)/40
-			line = append(line, pt((r+finished)*math.Sin(t), -(r+finished)*math.Cos(t)))
-		}
-		a.Drawing = append(a.Drawing, Shape{Kind: Cloth, Line: line, Closed: true})
 	} else {
-		a.box(Cloth, "", 0, 0, net+2*seam, wide)
-		a.draw(Stitch, "", pt(seam, 0), pt(seam, wide))
-		a.draw(Stitch, "", pt(net+seam, 0), pt(net+seam, wide))
-		folds := map[string][]float64{"folded": {wide / 2}, "double": {wide / 4, wide / 2, wide * 3 / 4}}[way]
-		for _, f := range folds {
-			a.draw(FoldLn, "", pt(0, f), pt(net+2*seam, f))
-		}
-		a.draw(FoldLn, "", pt(seam+closed, 0), pt(seam+closed, wide))
-		a.across(measure.Tell(net+2*seam), 0, -wide*0.6, net+2*seam)
-		a.up(measure.Tell(wide), -wide*0.4, 0, wide)
+		a.straightBand(way, closed, net, wide, seam)
 	}
 	a.note(false, "Along or across", "Along the warp a band stretches least; across it, stay it with a tape. Only a curved one is "+
 		"cut to lie on "+
@@ -117,20 +95,59 @@ func (Band) Reckon(v draft.Values) (a Answer, err error) {
 	a.Strips = []Strip{s}
 	a.Folds = "Cut it too long. Lay the end of the lap to the mark where it closes; fold what is left in half, and in half again: " +
 		"the quarters."
-	if set := v.Number("edge"); set > 0 {
-		switch d := set - closed; {
-		case d < -1:
-			a.note(true, "The edge is too short", "It measures %s and the band %s: %s are missing. Do not cut the band yet.",
-				measure.Tell(set),
-				measure.Tell(closed), measure.TellFine(-d))
-		case d > closed*0.03:
-			a.note(false, "The edge is longer", "By %s, %.0f in 100: gather, pleat or dart it in.", measure.TellFine(d), d/closed*100)
-		default:
-			a.note(false, "The edge fits", "It is longer by %s: eased in.", measure.TellFine(math.Max(d, 0)))
-		}
-	}
+	a.fits(v.Number("edge"), closed)
 	if way == "folded" && edge.TubeFinished(wide, seam) < seam {
 		a.note(false, "A narrow band", "Its own allowances are deeper than it: trim them to %s.", measure.TellFine(finished*0.8))
 	}
 	return a, nil
+}
+
+// curvedBand is half a ring: its upper edge goes round, its lower edge is longer.
+func (a *Answer) curvedBand(v draft.Values, closed, finished float64) error {
+	r := finished * closed / v.Number("flare")
+	angle := closed / r
+	if angle > 2*math.Pi {
+		return wrong(v, "flare", "it would be more than a whole ring: at most %s", measure.Tell(2*math.Pi*finished))
+	}
+	a.put("radius", "Radius of the upper edge", Length, r, "depth times the upper edge, over what the lower gains", figure.Geometry)
+	a.put("angle", "Angle", Degrees, angle*180/math.Pi, "upper edge over radius", figure.Geometry)
+	a.note(false, "A curved band stretches", "Stay its upper edge, and lay its middle on the straight grain.")
+	var line []plane.Point
+	for i := range 41 {
+		t := -angle/2 + angle*float64(i)/40
+		line = append(line, pt(r*math.Sin(t), -r*math.Cos(t)))
+	}
+	for i := range 41 {
+		t := angle/2 - angle*float64(i)/40
+		line = append(line, pt((r+finished)*math.Sin(t), -(r+finished)*math.Cos(t)))
+	}
+	a.Drawing = append(a.Drawing, Shape{Kind: Cloth, Line: line, Closed: true})
+	return nil
+}
+
+func (a *Answer) straightBand(way string, closed, net, wide, seam float64) {
+	long := net + 2*seam
+	a.box(Cloth, "", 0, 0, long, wide)
+	a.draw(Stitch, "", pt(seam, 0), pt(seam, wide))
+	a.draw(Stitch, "", pt(net+seam, 0), pt(net+seam, wide))
+	for _, f := range map[string][]float64{"folded": {wide / 2}, "double": {wide / 4, wide / 2, wide * 3 / 4}}[way] {
+		a.draw(FoldLn, "", pt(0, f), pt(long, f))
+	}
+	a.draw(FoldLn, "", pt(seam+closed, 0), pt(seam+closed, wide))
+	a.across(measure.Tell(long), 0, -wide*0.6, long)
+	a.up(measure.Tell(wide), -wide*0.4, 0, wide)
+}
+
+// fits says whether the edge that is set into a band goes into it.
+func (a *Answer) fits(set, closed float64) {
+	switch d := set - closed; {
+	case set <= 0: // it is not known yet
+	case d < -1:
+		a.note(true, "The edge is too short", "It measures %s and the band %s: %s are missing. Do not cut the band yet.", measure.Tell(set),
+			measure.Tell(closed), measure.TellFine(-d))
+	case d > closed*0.03:
+		a.note(false, "The edge is longer", "By %s, %.0f in 100: gather, pleat or dart it in.", measure.TellFine(d), d/closed*100)
+	default:
+		a.note(false, "The edge fits", "It is longer by %s: eased in.", measure.TellFine(math.Max(d, 0)))
+	}
 }

@@ -61,17 +61,7 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("eyelets", "Eyelets", Count, float64(2*n), "two to a pair", figure.Geometry)
 	a.put("floss", "Floss, if they are worked", Long, float64(2*n)*closure.FlossPerEyelet, "⟦40 in⟧ of three strands each", figure.Practice)
 	d := v.Number("gap") + 2*v.Number("inset")
-	switch style {
-	case closure.Spiral:
-		a.sum("(2 × %d − 1) × √((%s ÷ 2)² + %s²) + 2 × %s = %s", n, measure.TellFine(l.Spacing()), measure.TellFine(d), measure.Tell(l.Tail),
-			measure.TellLong(worn))
-	case closure.Ladder:
-		a.sum("%s + 2 × %d × (%s + %s) + 2 × %s = %s", measure.TellFine(d), n-1, measure.TellFine(l.Spacing()), measure.TellFine(d),
-			measure.Tell(l.Tail), measure.TellLong(worn))
-	default:
-		a.sum("%s + 2 × %d × √(%s² + %s²) + 2 × %s = %s", measure.TellFine(d), n-1, measure.TellFine(l.Spacing()), measure.TellFine(d),
-			measure.Tell(l.Tail), measure.TellLong(worn))
-	}
+	a.way(l, n, d, worn)
 	if w := v.Number("bone"); w > 0 {
 		flange := v.Number("eyelet") + 2
 		a.put("flange", "Between the bones, at least", Fine, flange, "the eyelet, and a millimetre either side", figure.Practice)
@@ -115,4 +105,19 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 		a.note(false, "Laced shut", "A corset that closes edge to edge gives nothing when the figure changes: a gap of ⟦5 cm⟧ is usual.")
 	}
 	return a, nil
+}
+
+// way is the sum behind the length of a lace across a distance from eyelet to eyelet.
+func (a *Answer) way(l closure.Lacing, n int, d, worn float64) {
+	switch l.Style {
+	case closure.Spiral:
+		a.sum("(2 × %d − 1) × √((%s ÷ 2)² + %s²) + 2 × %s = %s", n, measure.TellFine(l.Spacing()), measure.TellFine(d), measure.Tell(l.Tail),
+			measure.TellLong(worn))
+	case closure.Ladder:
+		a.sum("%s + 2 × %d × (%s + %s) + 2 × %s = %s", measure.TellFine(d), n-1, measure.TellFine(l.Spacing()), measure.TellFine(d),
+			measure.Tell(l.Tail), measure.TellLong(worn))
+	default:
+		a.sum("%s + 2 × %d × √(%s² + %s²) + 2 × %s = %s", measure.TellFine(d), n-1, measure.TellFine(l.Spacing()), measure.TellFine(d),
+			measure.Tell(l.Tail), measure.TellLong(worn))
+	}
 }

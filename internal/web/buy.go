@@ -77,51 +77,8 @@ func (s *Server) viewBuy(c *call, p *page) buyView {
 			continue
 		}
 		b.Mass, b.Weighed = stage.Mass()
-		uses := stage.Uses()
-		if stage.Had != ensemble.ToMake {
-			uses = nil
-		}
-		for k, u := range uses {
-			row := buyCloth{Role: u.Role, Cloth: u.Fabric}
-			if k > 0 {
-				row.Label = u.Role.Label()
-			}
-			sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
-			if !ok {
-				row.Text, v.Pending = "laying out …", true
-				b.Cloths = append(b.Cloths, row)
-				continue
-			}
-			need := stage.Need(u, sheets, p.Unit)
-			for _, sheet := range sheets {
-				if sheet.Err != nil {
-					b.Err = sentence(sheet.Err.Error())
-				}
-			}
-			if need.Buy > 0 {
-				row.Text = need.Buy.AsBought(p.Unit)
-				row.Sum = fmt.Sprintf("%s, cloth %s wide", sumOf(u, sheets, need, p.Unit), u.Fabric.Width.In(p.Unit))
-			}
-			if need.Used > 0 {
-				row.Held = fmt.Sprintf("%s of %s in hand", need.Used.In(p.Unit), u.Fabric.Held().In(p.Unit))
-			}
-			row.Cost, row.Missed = need.Cost, len(ensemble.Unplaced(sheets))
-			used := u.Fabric.Cost(need.Used)
-			switch {
-			case b.Made: // it is cut, so it was bought
-				b.Spent += row.Cost + used
-				row.Cost += used
-			case u.Fabric.Paid || need.Used > 0:
-				b.Spent += used
-				if u.Fabric.Paid {
-					b.Spent += row.Cost
-				} else {
-					b.Spend += row.Cost
-				}
-			default:
-				b.Spend += row.Cost
-			}
-			b.Cloths = append(b.Cloths, row)
+		if stage.Had == ensemble.ToMake && !s.buyCloths(c, &b, stage, p.Unit) {
+			v.Pending = true
 		}
 		for _, n := range stage.Notions() {
 			one := buyNotion{Notion: n}
@@ -150,6 +107,54 @@ func (s *Server) viewBuy(c *call, p *page) buyView {
 		v.Layers = append(v.Layers, b)
 	}
 	return v
+}
+
+// buyCloths are the cloths of a layer; false while one of its lays is not found yet.
+func (s *Server) buyCloths(c *call, b *buyLayer, stage *ensemble.Stage, unit measure.Unit) (whole bool) {
+	whole = true
+	for k, u := range stage.Uses() {
+		row := buyCloth{Role: u.Role, Cloth: u.Fabric}
+		if k > 0 {
+			row.Label = u.Role.Label()
+		}
+		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
+		if !ok {
+			row.Text, whole = "laying out …", false
+			b.Cloths = append(b.Cloths, row)
+			continue
+		}
+		need := stage.Need(u, sheets, unit)
+		for _, sheet := range sheets {
+			if sheet.Err != nil {
+				b.Err = sentence(sheet.Err.Error())
+			}
+		}
+		if need.Buy > 0 {
+			row.Text = need.Buy.AsBought(unit)
+			row.Sum = fmt.Sprintf("%s, cloth %s wide", sumOf(u, sheets, need, unit), u.Fabric.Width.In(unit))
+		}
+		if need.Used > 0 {
+			row.Held = fmt.Sprintf("%s of %s in hand", need.Used.In(unit), u.Fabric.Held().In(unit))
+		}
+		row.Cost, row.Missed = need.Cost, len(ensemble.Unplaced(sheets))
+		used := u.Fabric.Cost(need.Used)
+		switch {
+		case b.Made: // it is cut, so it was bought
+			b.Spent += row.Cost + used
+			row.Cost += used
+		case u.Fabric.Paid || need.Used > 0:
+			b.Spent += used
+			if u.Fabric.Paid {
+				b.Spent += row.Cost
+			} else {
+				b.Spend += row.Cost
+			}
+		default:
+			b.Spend += row.Cost
+		}
+		b.Cloths = append(b.Cloths, row)
+	}
+	return whole
 }
 
 // priceKey names a notion for its price: its kind and a hash of what it is, for

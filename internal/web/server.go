@@ -188,6 +188,12 @@ func (s *Server) routes(r *gin.Engine) {
 	w.POST("/delete", h(s.deleteWearer))
 	w.POST("/undo", h(s.undoWearer))
 
+	s.ensembleRoutes(r)
+}
+
+// ensembleRoutes gives ensembles and their layers their addresses.
+func (s *Server) ensembleRoutes(r *gin.Engine) {
+	h := s.handle
 	r.GET("/ensembles/new", h(s.newEnsemble))
 	r.POST("/ensembles", h(s.addEnsemble))
 	e := r.Group("/ensembles/:ensemble")
@@ -211,6 +217,12 @@ func (s *Server) routes(r *gin.Engine) {
 	e.GET("/log.csv", h(s.logCSV))
 	l := e.Group("/layers/:layer")
 	s.placeRoutes(e, l)
+	s.layerRoutes(l)
+}
+
+// layerRoutes gives what is done with one layer its addresses.
+func (s *Server) layerRoutes(l *gin.RouterGroup) {
+	h := s.handle
 	l.POST("/move", h(s.moveLayer))
 	l.POST("/remove", h(s.removeLayer))
 	l.POST("/had", h(s.hadLayer))
