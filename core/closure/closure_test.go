@@ -132,3 +132,31 @@ func TestAnchoredWorked(t *testing.T) {
 	assert.InDelta(t, 6, len(Anchored(0, 100, 6, 99, 50, 50)), 1)
 	assert.Equal(t, []float64{5}, Anchored(5, 3, 4))
 }
+
+// A ladder goes up both sides and across at every pair: as long as it says, drawn or summed; longer than criss-cross, since it
+// takes no short cuts.
+func TestLaddersAreLonger(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(2, 20).Draw(t, "pairs")
+		s, d := rapid.Float64Range(8, 60).Draw(t, "spacing"), rapid.Float64Range(5, 150).Draw(t, "gap")
+		l := Lacing{Style: Ladder, Tail: 100}
+		for i := range n {
+			l.Left, l.Right = append(l.Left, float64(i)*s), append(l.Right, float64(i)*s)
+		}
+		require.InDelta(t, d+2*float64(n-1)*(s+d)+200, l.Length(d), 1e-6)
+		cross := l
+		cross.Style = CrissCross
+		require.Greater(t, l.Length(d), cross.Length(d))
+	})
+}
+
+// 40 lignes are an inch; a ball wants a longer hole than a disc as wide; both let their button through.
+func TestButtonsAndTheirHoles(t *testing.T) {
+	assert.InDelta(t, 25.4, 40*Ligne, 1e-9)
+	rapid.Check(t, func(t *rapid.T) {
+		d, thick := rapid.Float64Range(5, 40).Draw(t, "across"), rapid.Float64Range(1, 6).Draw(t, "thick")
+		require.Greater(t, 2*Buttonhole(d, thick, false), 2*(d+thick), "its slit opens to twice its length")
+		require.Greater(t, 2*Buttonhole(d, thick, true), math.Pi*d)
+		require.Greater(t, LoopFor(d, thick), d)
+	})
+}

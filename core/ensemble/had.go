@@ -19,8 +19,8 @@ const (
 // Fetching and trying on of what is not made, minutes (from memory).
 const fetching, fitted = 60.0, 20.0
 
-// steps are the work of a layer: what its making takes, or what it takes to have it from elsewhere.
-func (s *Stage) steps() []work.Step {
+// Steps are the work of a layer: what its making takes, or what it takes to have it from elsewhere.
+func (s *Stage) Steps() []work.Step {
 	if s.Had == ToMake {
 		return s.Draft.Steps
 	}

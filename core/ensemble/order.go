@@ -27,10 +27,10 @@ func Order(stages []Stage) ([]LayerStep, error) {
 	}
 	var below []end
 	for _, s := range stages {
-		if s.Err != nil || len(s.steps()) == 0 {
+		if s.Err != nil || len(s.Steps()) == 0 {
 			continue
 		}
-		steps, err := work.Order(s.steps())
+		steps, err := work.Order(s.Steps())
 		if err != nil {
 			return nil, fmt.Errorf("%s: %w", s.Name, err)
 		}

@@ -68,6 +68,17 @@ func placed(v draft.Values, n int) (at []float64, moved int) {
 	return at, moved
 }
 
+// nearest is the place nearest to another.
+func nearest(at []float64, x float64) float64 {
+	best := at[0]
+	for _, a := range at {
+		if math.Abs(a-x) < math.Abs(best-x) {
+			best = a
+		}
+	}
+	return best
+}
+
 func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 	long, n := v.Number("long"), v.Whole("count")
 	span := long - v.Number("top") - v.Number("bottom")
@@ -109,6 +120,13 @@ func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 		if has := v.Number("lap"); has < need {
 			a.note(true, "The overlap is narrow", "There are %s; a button of %s wants %s on each side.", measure.TellFine(has),
 				measure.TellFine(across), measure.TellFine(need))
+		}
+	}
+	for _, key := range []string{"anchor", "second"} {
+		x := v.Number(key)
+		if near := nearest(at, x); x > 0 && math.Abs(near-x) > 1 {
+			a.note(true, "None lies where one must", "At %s it would stand only %s from the one at %s: leave that one out, or move first or "+
+				"last.", measure.Tell(x), measure.TellFine(math.Abs(near-x)), measure.Tell(near))
 		}
 	}
 	if moved > 0 {

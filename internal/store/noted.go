@@ -65,7 +65,7 @@ func OfLayer(layer, step string) StepOf {
 func (n Noted) Pace(stages []ensemble.Stage) work.Pace {
 	log := slices.Clone(n.Elsewhere)
 	for _, s := range stages {
-		for _, st := range s.Draft.Steps {
+		for _, st := range s.Steps() {
 			k := OfLayer(s.ID, st.ID)
 			if st.Technique == "" && n.Done[k] && n.Spent[k] > 0 {
 				log = append(log, work.Logged{Station: work.StationOf(st), Expected: st.Minutes, Actually: n.Spent[k]})

@@ -161,7 +161,7 @@ func clocked(v *ensembleView, layer uint, step string) []store.Clocked {
 			for key, r := range v.Stages[i].Making.Clocked(step, p.Spent) {
 				out = append(out, store.Clocked{Technique: key, Minutes: r.Minutes, Metres: r.Metres})
 			}
-			for _, st := range v.Stages[i].Draft.Steps {
+			for _, st := range v.Stages[i].Steps() {
 				if st.ID == step && st.Technique == "" { // the maker's pace at its station
 					out = append(out, store.Clocked{Station: string(p.Station), Expected: st.Minutes, Minutes: p.Spent})
 				}
