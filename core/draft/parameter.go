@@ -54,6 +54,14 @@ type Parameter struct {
 	// SavesTo is the least that is offered where cloth must be saved, when that
 	// is more than the lowest that can be drafted.
 	SavesTo func(on figure.Figure, v Values) float64
+	// Sooner is what changing it is called where time must be saved; nil when it is no way to.
+	Sooner *Sooner
+}
+
+// Sooner is a setting that leaves less to sew: what it is called, what it costs, and what a number becomes.
+type Sooner struct {
+	What, Costs string
+	To          func(now float64) float64
 }
 
 // Lessened are the shares of the way from its value to its lowest that are
@@ -340,6 +348,12 @@ func Times(key, label string, low, high, usual float64, why string, source figur
 // Saving names what lessening a parameter is called where cloth must be saved.
 func (p Parameter) Saving(name string) Parameter {
 	p.Saves = name
+	return p
+}
+
+// Quicker names what changing a parameter is called where time must be saved.
+func (p Parameter) Quicker(what, costs string, to func(now float64) float64) Parameter {
+	p.Sooner = &Sooner{What: what, Costs: costs, To: to}
 	return p
 }
 

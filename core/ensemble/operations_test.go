@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"ardentgusset/core/draft"
 	"ardentgusset/core/work"
 
 	"github.com/stretchr/testify/assert"
@@ -147,6 +148,26 @@ func TestWaysSaveWhatTheySay(t *testing.T) {
 		assert.InDelta(t, w.Saves, sum(all)-sum(after), 0.35*w.Saves+8, "%s, taken", w.What)
 	}
 	assert.Positive(t, tried)
+}
+
+// Hand-worked eyelets set farther apart are a way to be done sooner, told with what it costs; taken, there are fewer.
+func TestFewerEyeletsSaveTime(t *testing.T) {
+	p := plan("shift", "corset")
+	p.Layers[1].Settings = draft.Settings{"eyelet_kind": "hand"}
+	stages := walk(t, p)
+	all, err := Operations(stages, given())
+	require.NoError(t, err)
+	ways := Ways(stages, p, all, nil, false)
+	k := slices.IndexFunc(ways, func(w Way) bool { return strings.Contains(w.What, "fewer eyelets") })
+	require.GreaterOrEqual(t, k, 0)
+	assert.Contains(t, ways[k].Costs, "gapes")
+	set := draft.Settings{"eyelet_kind": "hand"}
+	for key, to := range ways[k].Settings {
+		set[key] = to
+	}
+	p.Layers = slices.Clone(p.Layers)
+	p.Layers[1].Settings = set
+	assert.Less(t, walk(t, p)[1].Draft.Laces[0].Pairs(), stages[1].Draft.Laces[0].Pairs())
 }
 
 // Smocked flat, the sides wait for it; on the made-up dress it waits for the sides, which still wait for the pleats; and the

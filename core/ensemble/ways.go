@@ -161,49 +161,65 @@ func (s Stage) lesser(p Plan, outer bool) []Way {
 		was[st.ID] = st.Minutes
 	}
 	var out []Way
-	for _, a := range s.Garment.Parameters() {
-		if a.Saves == "" || !s.Values.Has(a.Key) {
-			continue
-		}
-		all := s.lessened(s.Values.Get(a.Key))
-		if len(all) == 0 {
-			continue
-		}
-		most := all[len(all)-1]
-		set := maps.Clone(s.Settings)
-		if set == nil {
-			set = draft.Settings{}
-		}
-		maps.Copy(set, most.Settings)
-		v, wrong := draft.Settle(s.Garment, s.On, set)
-		if len(wrong) > 0 {
-			continue
-		}
-		d, err := draft.Make(s.Garment, s.On, v, s.Fabric)
-		if err != nil {
-			continue
-		}
-		m := making.Of(s.toMake(d), s.choices(p), p.Maker)
-		w := Way{Kind: ByDraft, Layer: s.ID, What: s.Name + ": " + inSentence(most.Title), Costs: inSentence(most.Why),
-			Settings: most.Settings,
-			Seen:     0.4, saves: map[string]float64{}}
-		w.Costs = strings.TrimSuffix(w.Costs, ".")
+	try := func(what, costs string, settings draft.Settings) {
+		w := Way{Kind: ByDraft, Layer: s.ID, What: s.Name + ": " + inSentence(what), Costs: strings.TrimSuffix(inSentence(costs), "."),
+			Settings: settings, Seen: 0.4}
 		if outer {
 			w.Seen = 0.7
 		}
-		for _, st := range m.Steps {
-			w.saves[s.ID+"/"+st.ID] = was[st.ID] - st.Minutes
-		}
-		for id, minutes := range was {
-			if !slices.ContainsFunc(m.Steps, func(st work.Step) bool { return st.ID == id }) {
-				w.saves[s.ID+"/"+id] = minutes
-			}
+		if w.saves = s.saved(p, was, settings); w.saves == nil {
+			return
 		}
 		for _, saved := range w.saves {
 			w.Saves += saved
 		}
 		if w.Saves >= worthwhile {
 			out = append(out, w)
+		}
+	}
+	for _, a := range s.Garment.Parameters() {
+		if !s.Values.Has(a.Key) {
+			continue
+		}
+		if a.Saves != "" {
+			if all := s.lessened(s.Values.Get(a.Key)); len(all) > 0 {
+				most := all[len(all)-1]
+				try(most.Title, most.Why, most.Settings)
+			}
+		}
+		if a.Sooner != nil {
+			now := s.Values.Get(a.Key)
+			if to := math.Min(math.Max(a.Sooner.To(now.Number), now.Low), now.High); to != now.Number {
+				try(a.Sooner.What, a.Sooner.Costs, draft.Settings{a.Key: to})
+			}
+		}
+	}
+	return out
+}
+
+// saved are the minutes of each step that settings save, against those it takes now; nil where it can't be drafted so.
+func (s Stage) saved(p Plan, was map[string]float64, settings draft.Settings) map[string]float64 {
+	set := maps.Clone(s.Settings)
+	if set == nil {
+		set = draft.Settings{}
+	}
+	maps.Copy(set, settings)
+	v, wrong := draft.Settle(s.Garment, s.On, set)
+	if len(wrong) > 0 {
+		return nil
+	}
+	d, err := draft.Make(s.Garment, s.On, v, s.Fabric)
+	if err != nil {
+		return nil
+	}
+	out := map[string]float64{}
+	m := making.Of(s.toMake(d), s.choices(p), p.Maker)
+	for _, st := range m.Steps {
+		out[s.ID+"/"+st.ID] = was[st.ID] - st.Minutes
+	}
+	for id, minutes := range was {
+		if !slices.ContainsFunc(m.Steps, func(st work.Step) bool { return st.ID == id }) {
+			out[s.ID+"/"+id] = minutes
 		}
 	}
 	return out

@@ -50,7 +50,7 @@ func (BonedBodice) Parameters() []draft.Parameter {
 		draft.Mm("bone_width", "Bone width", 4, 12, 6, "spiral", figure.Memory, "In casings on the seam allowances."),
 		draft.Mm("allowance", "Seam allowance", 10, 30, 19, "a casing fits on it", figure.Practice, "At the seams."),
 		draft.Mm("eyelet_spacing", "Eyelet or hook spacing, about", 12, 45, 20, "nearest even division", figure.Practice,
-			"Along the opening."),
+			"Along the opening.").Quicker("Fewer eyelets or hooks", fartherApart, wider),
 	}
 	return append(list, carries(15, 0)...)
 }

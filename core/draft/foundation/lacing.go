@@ -89,6 +89,16 @@ func downTo(key, label, help string, share float64, rule string) draft.Parameter
 }
 
 // lacingParameters are asked of everything that laces.
+// Fewer eyelets are a way to be done sooner: a third farther apart, to a most in mm (from memory: farther apart the edge gapes
+// between them).
+const (
+	fewerEyelets = "Fewer eyelets"
+	fartherApart = "the edge gapes a little between them, and each bears more"
+	mostApart    = 32.0
+)
+
+func wider(now float64) float64 { return math.Max(math.Min(now*1.34, mostApart), now) }
+
 func lacingParameters(spacing, gap float64) []draft.Parameter {
 	return []draft.Parameter{
 		draft.Mm("lacing_gap", "Lacing gap", 0, 120, gap, "parallel, the same from top to bottom", figure.Practice,
@@ -99,9 +109,12 @@ func lacingParameters(spacing, gap float64) []draft.Parameter {
 		draft.OneOf("eyelet_rule", "Eyelets set out", "Folding the paper in half and half again needs no ruler and gives 3, 5, 9 or 17.",
 			"spacing", "evenly, at about a spacing", "fold", "by folding: 3, 5, 9, 17", "count", "evenly, a given number"),
 		draft.Mm("eyelet_spacing", "Eyelet spacing, about", 12, 45, spacing, "nearest even division", figure.Practice,
-			"The first and last lie "+measure.Tell(eyeletMargin)+" from the ends of the edge."),
+			"The first and last lie "+measure.Tell(eyeletMargin)+" from the ends of the edge.").Quicker(fewerEyelets, fartherApart,
+			wider),
 		draft.Tally("eyelet_count", "Eyelets a side", 3, 40, 12, "used when a number is given", figure.Memory,
-			"Only when a number is given."),
+			"Only when a number is given.").Quicker(fewerEyelets, fartherApart, func(now float64) float64 {
+			return math.Max(math.Round(now*0.75), 5)
+		}),
 		draft.OneOf("waist_eyelets", "Eyelets at the waist", "Two more close to the waist hold where the strain is greatest.", "even",
 			"as everywhere", "close", "closer together"),
 		draft.OneOf("eyelet_kind", "Eyelets made", "Hand-worked ones are right for anything before about 1830; each takes time "+
