@@ -55,6 +55,13 @@ func (b *changeBook) count(db *gorm.DB) error {
 	return c.Delete().After("gorm:delete").Register("changes:delete", note)
 }
 
+// Changes counts what was written since the file was opened of all a plan rests on.
+func (s *Store) Changes() uint64 {
+	s.changes.mu.Lock()
+	defer s.changes.mu.Unlock()
+	return s.changes.all
+}
+
 // ChangesBeside counts what was written since the file was opened of all a plan rests on, without the actions on one
 // ensemble: while it stays the same, what others leave that one of the maker's hours does.
 func (s *Store) ChangesBeside(ensemble uint) uint64 {
