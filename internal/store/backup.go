@@ -136,6 +136,7 @@ func (s *Store) Restore(ctx context.Context, from io.Reader) (done Restored, err
 	if err != nil {
 		return done, err
 	}
+	defer s.changes.everything()
 	return done, explain(s.replace(ctx, incoming))
 }
 

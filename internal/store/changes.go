@@ -55,6 +55,14 @@ func (b *changeBook) count(db *gorm.DB) error {
 	return c.Delete().After("gorm:delete").Register("changes:delete", note)
 }
 
+// everything is what was written at once, past the callbacks.
+func (b *changeBook) everything() {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	b.all++
+	clear(b.own)
+}
+
 // Changes counts what was written since the file was opened of all a plan rests on.
 func (s *Store) Changes() uint64 {
 	s.changes.mu.Lock()
