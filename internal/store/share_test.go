@@ -2,6 +2,8 @@ package store
 
 import (
 	"errors"
+	"os"
+	"path/filepath"
 	"testing"
 	"time"
 
@@ -115,4 +117,13 @@ func TestChangesBeside(t *testing.T) {
 	changed("sent later by a device")
 	require.NoError(t, s.DeleteEnsemble(ctx, other.ID))
 	changed("another is gone")
+	copied := filepath.Join(t.TempDir(), "copy.db")
+	require.NoError(t, s.Backup(ctx, copied))
+	same("a backup")
+	f, err := os.Open(copied)
+	require.NoError(t, err)
+	defer f.Close()
+	_, err = s.Restore(ctx, f)
+	require.NoError(t, err)
+	changed("everything was restored")
 }
