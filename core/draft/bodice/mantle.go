@@ -175,23 +175,9 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 	}
 	left = plane.Mirrored(left, 0)
 	from, to := right[len(right)-1], left[len(left)-1]
-	rise := plane.Pt(-math.Cos(mantleRise), math.Sin(mantleRise))
-	round := func(reach float64) []plane.Point {
-		return plane.Cubic(from, from.Add(rise.Times(reach)), to.Add(plane.Pt(-rise.X, rise.Y).Times(reach)), to)
-	}
-	low, high := 0.0, 2*head
-	for range 50 {
-		if mid := (low + high) / 2; plane.Length(round(mid)) < head {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	top := round(low)
-	if math.Abs(plane.Length(top)-head) > 0.05 {
-		return pattern.Piece{}, errors.New("the part over the arm can’t be set to the shoulder on this body: the back’s seam begins " +
-			"too far " +
-			"above the front’s; let the armhole begin elsewhere")
+	top, err := mantleTop(from, to, head)
+	if err != nil {
+		return pattern.Piece{}, err
 	}
 	seam := h.v.Number("allowance")
 	p := pattern.Piece{ID: "over-arm", Name: "Part over the arm", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
@@ -205,6 +191,28 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 		p.Edges[i].Corner = p.Edges[i].ID != "hem"
 	}
 	return p, p.Fault()
+}
+
+// mantleTop is the shoulder edge of the part over the arm, from its back to its front seam, as long as the armhole leaves.
+func mantleTop(from, to plane.Point, long float64) ([]plane.Point, error) {
+	rise := plane.Pt(-math.Cos(mantleRise), math.Sin(mantleRise))
+	round := func(reach float64) []plane.Point {
+		return plane.Cubic(from, from.Add(rise.Times(reach)), to.Add(plane.Pt(-rise.X, rise.Y).Times(reach)), to)
+	}
+	low, high := 0.0, 2*long
+	for range 50 {
+		if mid := (low + high) / 2; plane.Length(round(mid)) < long {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	top := round(low)
+	if math.Abs(plane.Length(top)-long) > 0.05 {
+		return nil, errors.New("the part over the arm can’t be set to the shoulder on this body: the back’s seam begins too far above " +
+			"the front’s; let the armhole begin elsewhere")
+	}
+	return top, nil
 }
 
 // mantled divides what is left open, lets the ends hang, and sews it together.
