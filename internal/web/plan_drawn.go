@@ -53,7 +53,7 @@ func (v *ensembleView) needlework(lane string, event int) svg.Needlework {
 	for _, o := range v.Calendar.Outs {
 		w.Barred = append(w.Barred, [2]float64{float64(o.From), float64(o.To)})
 	}
-	if lane != "" {
+	if lane != "" || w.begins() > farOff {
 		w.nearer()
 	}
 	return w.Needlework
@@ -61,6 +61,23 @@ func (v *ensembleView) needlework(lane string, event int) svg.Needlework {
 
 // drawnPlan is a plan on its way to be drawn.
 type drawnPlan struct{ svg.Needlework }
+
+// farOff is how many days before the first stitch are not worth drawing: others come first.
+const farOff = 7.0
+
+// begins is the day of the first stitch that is still to be made.
+func (w *drawnPlan) begins() float64 {
+	first := math.Inf(1)
+	for _, s := range w.Stitches {
+		if !s.Done {
+			first = math.Min(first, s.From)
+		}
+	}
+	if math.IsInf(first, 1) {
+		return 0
+	}
+	return first
+}
 
 // nearer draws it from the day its first stitch lies on to that of its last.
 func (w *drawnPlan) nearer() {
