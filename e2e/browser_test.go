@@ -254,12 +254,23 @@ func (b *tab) picture(file string) {
 // accessible runs axe-core and fails on whatever it finds serious.
 func (b *tab) accessible(name string) {
 	b.Helper()
+	b.judged(name, `{resultTypes: ["violations"]}`)
+}
+
+// contrasts looks at colours alone: nothing else changes with the light.
+func (b *tab) contrasts(name string) {
+	b.Helper()
+	b.judged(name, `{resultTypes: ["violations"], runOnly: {type: "rule", values: ["color-contrast"]}}`)
+}
+
+func (b *tab) judged(name, how string) {
+	b.Helper()
 	axe, err := os.ReadFile("testdata/axe.min.js")
 	require.NoError(b, err)
 	if _, err := chromedp.Run(b.ctx, chromedp.Evaluate[any](string(axe)+"; 1")); err != nil {
 		b.Fatal(err)
 	}
-	found := js[string](b, `axe.run(document, {resultTypes: ["violations"]}).then(r => r.violations.filter(v => v.impact === "serious" || v.impact === "critical").map(v => v.id + ": " + v.nodes.slice(0, 3).map(n => n.html.slice(0, 140) + " " + (n.any[0]?.message || "")).join(" | ")).join("\n"))`)
+	found := js[string](b, `axe.run(document, `+how+`).then(r => r.violations.filter(v => v.impact === "serious" || v.impact === "critical").map(v => v.id + ": " + v.nodes.slice(0, 3).map(n => n.html.slice(0, 140) + " " + (n.any[0]?.message || "")).join(" | ")).join("\n"))`)
 	if found != "" {
 		b.Errorf("%s: %s", name, found)
 	}
