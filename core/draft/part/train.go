@@ -3,11 +3,13 @@ package part
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/interp"
 )
@@ -123,6 +125,12 @@ func Trained(d *draft.Draft, on figure.Figure, v draft.Values, pieces []Between)
 		}
 		*p = longer
 	}
+	for k := 1; k < len(pieces); k++ {
+		before, after := pieces[k-1], pieces[k]
+		if off := math.Abs(hemCorner(find(before.Piece), !before.Back) + hemCorner(find(after.Piece), after.Back) - 180); off > mostJut {
+			return fmt.Errorf("the hem of so long a train would jut by %.0f° at a seam: choose a shorter one, or more gores", off)
+		}
+	}
 	d.Wear.Train = t.long
 	hem := 0.0
 	for _, at := range pieces {
@@ -139,6 +147,24 @@ func Trained(d *draft.Draft, on figure.Figure, v draft.Values, pieces []Between)
 		"facing ⟦8 cm⟧ to ⟦12 cm⟧; a loop at the hem and a button ⟦40 cm⟧ below the waist lift it. The petticoat beneath carries %s of "+
 		"train. It catches on stairs, wheels and other people’s feet: over the arm there.", measure.Tell(0.6*t.long)))
 	return nil
+}
+
+// mostJut is how far from straight on a hem may run over a seam before that is no hem, degrees: a few are pressed away.
+const mostJut = 12.0
+
+// hemCorner is the angle between a piece's hem and the edge beside it, at the hem's end or its beginning, degrees.
+func hemCorner(p *pattern.Piece, atEnd bool) float64 {
+	n := len(p.Edges)
+	i := slices.IndexFunc(p.Edges, func(e pattern.Edge) bool { return e.ID == "hem" })
+	hem, beside := p.Edges[i].Line, plane.Reversed(p.Edges[(i+n-1)%n].Line)
+	if atEnd {
+		hem, beside = plane.Reversed(hem), p.Edges[(i+1)%n].Line
+	}
+	away := func(line []plane.Point) plane.Point {
+		q, _ := plane.Along(line, 1)
+		return q.Sub(line[0]).Unit()
+	}
+	return math.Acos(math.Max(-1, math.Min(1, away(hem).Dot(away(beside))))) * 180 / math.Pi
 }
 
 // fallsFrom is the height above the floor from which cloth falls straight at a bearing: that of the widest place it
