@@ -85,6 +85,17 @@ func TestWorkedExamples(t *testing.T) {
 		// Five pairs 1.8125 apart without tails: 23.6 in at a gap of 2, 31.0 at 3, 39.1 at 4.
 		{"lacing", draft.Settings{"long": 8 * in, "margin": 0.375 * in, "pairs": 5.0, "gap": 1.5 * in, "inset": 0.25 * in, "tail": 0.0, "open": 0.0},
 			map[string]float64{"worn": 23.6 * in}, 2},
+		{"lacing", draft.Settings{"long": 8 * in, "margin": 0.375 * in, "pairs": 5.0, "gap": 2.5 * in, "inset": 0.25 * in, "tail": 0.0, "open": 0.0},
+			map[string]float64{"worn": 31.0 * in}, 2},
+		{"lacing", draft.Settings{"long": 8 * in, "margin": 0.375 * in, "pairs": 5.0, "gap": 3.5 * in, "inset": 0.25 * in, "tail": 0.0, "open": 0.0},
+			map[string]float64{"worn": 39.1 * in}, 2},
+		// Ten buttonholes 8 cm apart span 72.
+		{"buttons", draft.Settings{"long": 740.0, "top": 10.0, "bottom": 10.0, "count": 10.0}, map[string]float64{"spacing": 80}, 0.01},
+		// A tie of 1½ in by 40 in turns to ½ in; a tenth line stepped from the last is off by nine slips.
+		{"strips", draft.Settings{"finished": 0.5 * in, "seam": 0.25 * in, "each": 39.5 * in, "count": 1.0}, map[string]float64{"cut": 1.5 * in, "each": 40 * in}, 0.01},
+		{"quilting", draft.Settings{"wide": 200.0, "high": 95.0, "spacing": 10.0, "slip": 0.5}, map[string]float64{"rows": 9, "slip": 4}, 1.01},
+		// Twelve panels of 20 to 30 minutes: about 5 hours.
+		{"time", draft.Settings{"whole": 12.0, "sample": 1.0, "samples": 2.0, "t1": 20.0, "t2": 30.0, "done": 0.0}, map[string]float64{"likely": 300}, 0.01},
 		// A 6 mm spiral wants 9 to 10 mm.
 		{"bones", draft.Settings{"wide": 6.0}, map[string]float64{"channel": 9.25}, 0.8},
 		// 2400 in 20, 30 deep: chord 120, radius 75, arc 139.09, 2781.9 in all. A chord of 120, 40 deep: 65 and 152.9.
@@ -102,7 +113,11 @@ func TestWorkedExamples(t *testing.T) {
 		{"seams", draft.Settings{"allowance": 0.5 * in, "first": 0.375 * in, "trim": 2.0}, map[string]float64{"second": 0.125 * in}, 0.01},
 		// 30 at 900: 3.3 in 100; 5/8 in at 6, 4, 3, 2 in: 10, 16, 21, 31.
 		{"hem", draft.Settings{"deep": 30.0, "radius": 900.0}, map[string]float64{"surplus": 3.33}, 0.05},
+		{"hem", draft.Settings{"deep": 0.625 * in, "radius": 6 * in}, map[string]float64{"surplus": 10.4}, 0.1},
+		{"hem", draft.Settings{"deep": 0.625 * in, "radius": 4 * in}, map[string]float64{"surplus": 15.6}, 0.1},
 		{"hem", draft.Settings{"deep": 0.625 * in, "radius": 3 * in}, map[string]float64{"surplus": 20.8}, 0.1},
+		{"hem", draft.Settings{"deep": 0.625 * in, "radius": 2 * in}, map[string]float64{"surplus": 31.3}, 0.1},
+		{"hem", draft.Settings{"deep": 0.25 * in, "radius": 3 * in}, map[string]float64{"surplus": 8.3}, 0.1},
 		// Stitch 2.5 through 0.8: 2.64.
 		{"thread", draft.Settings{"kind": "lockstitch", "stitch": 2.5, "thick": 0.8, "long": 1000.0}, map[string]float64{"ratio": 2.64, "per_inch": 10.16}, 0.01},
 		// 4.7 oz a square yard: 159 g/m².
@@ -120,6 +135,14 @@ func TestWorkedExamples(t *testing.T) {
 		for key, want := range c.want {
 			assert.InDelta(t, want, value(t, a, key), c.off, "%s: %s of %v", c.name, key, c.set)
 		}
+	}
+}
+
+// Five over 8 in lie at 0.375, 2.188, 4, 5.812 and 7.625 in (worked example, common practice, no source).
+func TestPlacesOfTheTrade(t *testing.T) {
+	a := do(t, "buttons", draft.Settings{"long": 8 * in, "top": 0.375 * in, "bottom": 0.375 * in, "count": 5.0})
+	for i, want := range []float64{0.375, 2.188, 4, 5.812, 7.625} {
+		assert.InDelta(t, want*in, a.Strips[0].Marks[i].At, 0.02)
 	}
 }
 
