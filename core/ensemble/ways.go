@@ -33,8 +33,7 @@ type Way struct {
 	What    string // what would be done
 	Costs   string // what it costs: how it is seen, and whether it lasts
 	Layer   string
-	Row, To string  // of another technique: what it is for, or the maker's own step, and its key
-	Part    float64 // of an own step's time that is left
+	Row, To string // of another technique: what it is for, or the maker's own step, and its key
 	// Settings are those of the draft that would be changed.
 	Settings draft.Settings
 	Saves    float64 // minutes

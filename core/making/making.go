@@ -132,7 +132,7 @@ func (m Making) Clocked(step string, minutes float64) map[string]Rate {
 
 // Allow gives the pieces the allowances that chosen techniques ask for; where nothing was
 // chosen they stay as they were drafted. An edge that takes part in several seams has what
-// the neediest asks. Sewing lines are never touched. It changes the pieces it is given. and names those
+// the neediest asks. Sewing lines are never touched. It changes the pieces it is given, and names those
 // whose cutting line crosses itself with allowances so wide.
 func (m Making) Allow(pieces []pattern.Piece) (crowded []string) {
 	for i := range pieces {

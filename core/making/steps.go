@@ -59,6 +59,9 @@ func tidy(g Garment, all []work.Step) []work.Step {
 		if s.ID == "gather" && smockedOpen(g) { // its pleats are drawn up while it lies open
 			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == "close" })
 		}
+		if s.ID == "close" && smockedOpen(g) && !has["smock"] { // its rows are gathered some other way
+			s.After = append(s.After, work.After{Step: "gather", Why: "its pleats are drawn up while it lies open"})
+		}
 		if g.Filled && (s.ID == "darts" || s.ID == "seams") {
 			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == "quilt" })
 		}

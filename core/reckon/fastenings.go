@@ -108,19 +108,7 @@ func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 	}
 	a.put("one_more", "One more: spacing", Fine, span/float64(max(n, 1)), "the same with one more", figure.Geometry)
 	if v.Has("across") {
-		hole := closure.Buttonhole(across, v.Number("thick"), v.Choice("shape") == "ball")
-		why := "its diameter and thickness, and a little"
-		if v.Choice("shape") == "ball" {
-			why = "half round it, and a little: a strip wrapped round it, halved"
-		}
-		a.put("hole", "Buttonhole", Fine, hole, why, figure.Practice)
-		a.put("ligne", "Size in lignes", Count, across/closure.Ligne, "40 to the inch", figure.Practice)
-		need := across/2 + closure.Lap
-		a.put("lap", "Overlap needed beyond the centre", Fine, need, "half a button, and to the edge", figure.Practice)
-		if has := v.Number("lap"); has < need {
-			a.note(true, "The overlap is narrow", "There are %s; a button of %s wants %s on each side.", measure.TellFine(has),
-				measure.TellFine(across), measure.TellFine(need))
-		}
+		a.buttoned(v, across)
 	}
 	for _, key := range []string{"anchor", "second"} {
 		x := v.Number(key)
@@ -136,6 +124,35 @@ func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 	if v.Choice("kind") == "button" {
 		a.note(false, "Mark through the holes", "Work the holes first, close the opening flat, and mark each button through its hole.")
 	}
+	a.besideEachOther(v, at, more)
+	if f := closure.FoldedCount(n); f == n && v.Number("anchor") == 0 {
+		a.Folds = "Mark the first and the last on a strip of paper, fold one to the other and crease, and again: each crease is a place."
+	} else {
+		a.Folds = fmt.Sprintf("By folding alone there come %d: mark first and last on paper, fold one to the other, and again.", f)
+	}
+	return a, nil
+}
+
+// buttoned is the hole and the overlap that a button wants.
+func (a *Answer) buttoned(v draft.Values, across float64) {
+	hole := closure.Buttonhole(across, v.Number("thick"), v.Choice("shape") == "ball")
+	why := "its diameter and thickness, and a little"
+	if v.Choice("shape") == "ball" {
+		why = "half round it, and a little: a strip wrapped round it, halved"
+	}
+	a.put("hole", "Buttonhole", Fine, hole, why, figure.Practice)
+	a.put("ligne", "Size in lignes", Count, across/closure.Ligne, "40 to the inch", figure.Practice)
+	need := across/2 + closure.Lap
+	a.put("lap", "Overlap needed beyond the centre", Fine, need, "half a button, and to the edge", figure.Practice)
+	if has := v.Number("lap"); has < need {
+		a.note(true, "The overlap is narrow", "There are %s; a button of %s wants %s on each side.", measure.TellFine(has),
+			measure.TellFine(across), measure.TellFine(need))
+	}
+}
+
+// besideEachOther are the places of two counts, as strips and drawn.
+func (a *Answer) besideEachOther(v draft.Values, at, more []float64) {
+	long := v.Number("long")
 	strips := []Strip{{Name: fmt.Sprintf("With %d", len(at)), Long: long}, {Name: fmt.Sprintf("With %d", len(more)), Long: long}}
 	for k, list := range [][]float64{at, more} {
 		for i, x := range list {
@@ -155,10 +172,4 @@ func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 		}
 	}
 	a.up(measure.Tell(long), -wide*0.4, -long, long)
-	if f := closure.FoldedCount(n); f == n && v.Number("anchor") == 0 {
-		a.Folds = "Mark the first and the last on a strip of paper, fold one to the other and crease, and again: each crease is a place."
-	} else {
-		a.Folds = fmt.Sprintf("By folding alone there come %d: mark first and last on paper, fold one to the other, and again.", f)
-	}
-	return a, nil
 }

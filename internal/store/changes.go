@@ -34,25 +34,39 @@ func (b *changeBook) count(db *gorm.DB) error {
 		if tx.Error != nil || tx.RowsAffected == 0 || !slices.Contains(planned, tx.Statement.Table) {
 			return
 		}
-		id, on := tx.Statement.Context.Value(within{}).(uint)
-		if on && id == nothing {
-			return
-		}
-		b.mu.Lock()
-		defer b.mu.Unlock()
-		b.all++
-		if on {
-			b.own[id]++
-		}
+		b.wrote(tx.Statement.Context)
 	}
+	const end = "gorm:commit_or_rollback_transaction"
 	c := db.Callback()
-	if err := c.Create().After("gorm:create").Register("changes:create", note); err != nil {
+	if err := c.Create().After(end).Register("changes:create", note); err != nil {
 		return err
 	}
-	if err := c.Update().After("gorm:update").Register("changes:update", note); err != nil {
+	if err := c.Update().After(end).Register("changes:update", note); err != nil {
 		return err
 	}
-	return c.Delete().After("gorm:delete").Register("changes:delete", note)
+	return c.Delete().After(end).Register("changes:delete", note)
+}
+
+// transaction is one of several writes. What was written in it is counted once more when it is on the disk: who read before
+// that, under the count of its writes, read what stood there before.
+func (s *Store) transaction(ctx context.Context, do func(tx *gorm.DB) error) error {
+	err := s.db.WithContext(ctx).Transaction(do)
+	s.changes.wrote(ctx)
+	return err
+}
+
+// wrote counts a write, to what its context says it is on.
+func (b *changeBook) wrote(ctx context.Context) {
+	id, on := ctx.Value(within{}).(uint)
+	if on && id == nothing {
+		return
+	}
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	b.all++
+	if on {
+		b.own[id]++
+	}
 }
 
 // everything is what was written at once, past the callbacks.

@@ -60,7 +60,7 @@ func (s *Store) AddEnsemble(ctx context.Context, e Ensemble) (Ensemble, error) {
 		return e, err
 	}
 	e.Name, e.Stock = name, measure.UnitOf(string(e.Stock))
-	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err = s.transaction(ctx, func(tx *gorm.DB) error {
 		if err := tx.First(&Wearer{}, e.WearerID).Error; err != nil {
 			if errors.Is(err, gorm.ErrRecordNotFound) {
 				return &FieldError{"wearer", "choose a wearer; this one is no longer there"}

@@ -194,7 +194,7 @@ func (s *Store) See(ctx context.Context, seen map[uint]ensemble.Snapshot) error 
 	if len(seen) == 0 {
 		return nil
 	}
-	return explain(s.db.WithContext(onEnsemble(ctx, nothing)).Transaction(func(tx *gorm.DB) error {
+	return explain(s.transaction(onEnsemble(ctx, nothing), func(tx *gorm.DB) error {
 		for id, snap := range seen {
 			// What is cut remembers the readings it was cut to.
 			var l Layer

@@ -189,7 +189,7 @@ func (s *Store) SetLaying(ctx context.Context, id uint, label string, change fun
 // NoteLay notes which lay of a sheet somebody looked for or laid by hand. It
 // loses nothing and is not an action to undo.
 func (s *Store) NoteLay(ctx context.Context, id uint, sheet string, kept ensemble.KeptLay) error {
-	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return explain(s.transaction(ctx, func(tx *gorm.DB) error {
 		var l Layer
 		if err := tx.First(&l, id).Error; err != nil {
 			return err

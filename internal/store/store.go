@@ -256,7 +256,7 @@ func (s *Store) actWith(ctx context.Context, scope Scope, id uint, label string,
 	if scope == OfEnsemble && len(stash) == 0 { // what takes cloth changes others as well
 		ctx = onEnsemble(ctx, id)
 	}
-	return explain(s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return explain(s.transaction(ctx, func(tx *gorm.DB) error {
 		before, err := whole(tx, scope, id)
 		if err != nil {
 			return err
@@ -352,7 +352,7 @@ func (s *Store) LastDeleted(ctx context.Context) (History, bool) {
 // something else was done since, nothing is undone and a Conflict says what.
 func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, error) {
 	label := ""
-	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err := s.transaction(ctx, func(tx *gorm.DB) error {
 		var h History
 		if err := tx.Where("scope = ? and scope_id = ?", scope, id).Order("id desc").First(&h).Error; err != nil {
 			if errors.Is(err, gorm.ErrRecordNotFound) {
