@@ -59,7 +59,8 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("lace", "Lace to cut", Long, open, "its whole way with the edges undone, tails and loops", figure.Geometry)
 	a.put("worn", "of which it uses, as worn", Long, worn, "the same with the edges at their gap", figure.Geometry)
 	a.put("eyelets", "Eyelets", Count, float64(2*n), "two to a pair", figure.Geometry)
-	a.put("floss", "Floss, if they are worked", Long, float64(2*n)*closure.FlossPerEyelet, "⟦40 in⟧ of three strands each", figure.Practice)
+	a.put("floss", "Floss, if they are worked", Long, float64(2*n)*closure.FlossPerEyelet,
+		"⟦40 in⟧ of three strands each", figure.Practice)
 	d := v.Number("gap") + 2*v.Number("inset")
 	a.way(l, n, d, worn)
 	if w := v.Number("bone"); w > 0 {
@@ -111,7 +112,8 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 func (a *Answer) way(l closure.Lacing, n int, d, worn float64) {
 	switch l.Style {
 	case closure.Spiral:
-		a.sum("(2 × %d − 1) × √((%s ÷ 2)² + %s²) + 2 × %s = %s", n, measure.TellFine(l.Spacing()), measure.TellFine(d), measure.Tell(l.Tail),
+		a.sum("(2 × %d − 1) × √((%s ÷ 2)² + %s²) + 2 × %s = %s", n, measure.TellFine(l.Spacing()),
+			measure.TellFine(d), measure.Tell(l.Tail),
 			measure.TellLong(worn))
 	case closure.Ladder:
 		a.sum("%s + 2 × %d × (%s + %s) + 2 × %s = %s", measure.TellFine(d), n-1, measure.TellFine(l.Spacing()), measure.TellFine(d),

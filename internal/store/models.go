@@ -113,19 +113,21 @@ func States() []State { return []State{Planned, Drafted, Cut, Sewn, WornNow} }
 
 // Ensemble is a costume: a stack of layers for one wearer and one day.
 type Ensemble struct {
-	ID        uint               `gorm:"primaryKey;autoIncrement" json:"id"`
-	Name      string             `gorm:"not null" json:"name"`
-	Part      string             `json:"part"` // period or character
-	Occasion  string             `json:"occasion"`
-	WearerID  uint               `gorm:"not null" json:"wearer_id"`
-	Wearer    Wearer             `gorm:"constraint:OnDelete:RESTRICT" json:"-"`
-	EventDate string             `json:"event_date"` // 2006-01-02, or ""
-	Heel      measure.Length     `gorm:"column:heel_mm;not null;default:0" json:"heel_mm"`
-	Hours     float64            `gorm:"column:hours_per_day;not null;default:2" json:"hours_per_day"`
-	Stock     measure.Unit       `gorm:"column:stock_unit;not null;default:cm" json:"stock_unit"` // what bones are sold by where they are bought
-	Aim       silhouette.Aim     `gorm:"serializer:json;not null;default:'{}'" json:"aim"`        // the outline to reach; no key for none
-	Layers    []Layer            `gorm:"constraint:OnDelete:CASCADE" json:"layers"`
-	Prices    map[string]float64 `gorm:"serializer:json" json:"prices"` // of notions, by what they are, for one of their unit; negative: in hand already
+	ID        uint           `gorm:"primaryKey;autoIncrement" json:"id"`
+	Name      string         `gorm:"not null" json:"name"`
+	Part      string         `json:"part"` // period or character
+	Occasion  string         `json:"occasion"`
+	WearerID  uint           `gorm:"not null" json:"wearer_id"`
+	Wearer    Wearer         `gorm:"constraint:OnDelete:RESTRICT" json:"-"`
+	EventDate string         `json:"event_date"` // 2006-01-02, or ""
+	Heel      measure.Length `gorm:"column:heel_mm;not null;default:0" json:"heel_mm"`
+	Hours     float64        `gorm:"column:hours_per_day;not null;default:2" json:"hours_per_day"`
+	// What bones are sold by where they are bought.
+	Stock  measure.Unit   `gorm:"column:stock_unit;not null;default:cm" json:"stock_unit"`
+	Aim    silhouette.Aim `gorm:"serializer:json;not null;default:'{}'" json:"aim"` // the outline to reach; no key for none
+	Layers []Layer        `gorm:"constraint:OnDelete:CASCADE" json:"layers"`
+	// Of notions, by what they are, for one of their unit; negative: in hand already.
+	Prices map[string]float64 `gorm:"serializer:json" json:"prices"`
 	// Profile is what is wanted of the way it is sewn, and Sewn the techniques
 	// chosen for all of it.
 	Profile  technique.Profile `gorm:"not null;default:''" json:"profile"`
@@ -165,28 +167,29 @@ func (w Wearer) Figures() []figure.Reading {
 
 // Layer is one garment in the stack; position 0 lies next to the skin.
 type Layer struct {
-	ID         uint              `gorm:"primaryKey;autoIncrement" json:"id"`
-	EnsembleID uint              `gorm:"not null;index" json:"ensemble_id"`
-	Position   int               `gorm:"not null" json:"position"`
-	Kind       string            `gorm:"not null" json:"kind"`
-	Name       string            `gorm:"not null" json:"name"`
-	State      State             `gorm:"not null;default:planned" json:"state"`
-	Settings   draft.Settings    `gorm:"serializer:json;not null" json:"settings"`
-	Fabric     cloth.Fabric      `gorm:"serializer:json;not null" json:"fabric"`
-	Stash      uint              `gorm:"column:stash_id;not null;default:0" json:"stash_id"` // which of the stash its outer cloth is; 0: its own
-	Laying     ensemble.Laying   `gorm:"serializer:json" json:"laying"`
-	Sewn       making.Choices    `gorm:"serializer:json" json:"sewn"`                         // techniques chosen for it
-	Spool      float64           `gorm:"column:spool_m;not null;default:0" json:"spool_m"`    // thread in hand that can’t be had again, m
-	Pieces     map[string]bool   `gorm:"column:pieces_cut;serializer:json" json:"pieces_cut"` // ticked off the cut list
-	Seen       ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"`                // the draft last taken note of
-	CutHash    string            `gorm:"not null;default:''" json:"cut_hash"`                 // of the draft its cloth was cut to
-	CutAt      *time.Time        `json:"cut_at"`
-	Cut        *ensemble.Made    `gorm:"-" json:"-"`                     // that draft, and how it lay
-	Taken      []Taken           `gorm:"serializer:json" json:"taken"`   // what cutting it took from the stash
-	Had        ensemble.Had      `gorm:"not null;default:''" json:"had"` // bought or borrowed instead of made
-	Steps      []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`
-	Timings    []Timing          `gorm:"constraint:OnDelete:CASCADE" json:"timings"`
-	Clocked    []Clocked         `gorm:"constraint:OnDelete:CASCADE" json:"clocked"`
+	ID         uint           `gorm:"primaryKey;autoIncrement" json:"id"`
+	EnsembleID uint           `gorm:"not null;index" json:"ensemble_id"`
+	Position   int            `gorm:"not null" json:"position"`
+	Kind       string         `gorm:"not null" json:"kind"`
+	Name       string         `gorm:"not null" json:"name"`
+	State      State          `gorm:"not null;default:planned" json:"state"`
+	Settings   draft.Settings `gorm:"serializer:json;not null" json:"settings"`
+	Fabric     cloth.Fabric   `gorm:"serializer:json;not null" json:"fabric"`
+	// Which of the stash its outer cloth is; 0: its own.
+	Stash   uint              `gorm:"column:stash_id;not null;default:0" json:"stash_id"`
+	Laying  ensemble.Laying   `gorm:"serializer:json" json:"laying"`
+	Sewn    making.Choices    `gorm:"serializer:json" json:"sewn"`                         // techniques chosen for it
+	Spool   float64           `gorm:"column:spool_m;not null;default:0" json:"spool_m"`    // thread in hand that can’t be had again, m
+	Pieces  map[string]bool   `gorm:"column:pieces_cut;serializer:json" json:"pieces_cut"` // ticked off the cut list
+	Seen    ensemble.Snapshot `gorm:"serializer:json;not null" json:"seen"`                // the draft last taken note of
+	CutHash string            `gorm:"not null;default:''" json:"cut_hash"`                 // of the draft its cloth was cut to
+	CutAt   *time.Time        `json:"cut_at"`
+	Cut     *ensemble.Made    `gorm:"-" json:"-"`                     // that draft, and how it lay
+	Taken   []Taken           `gorm:"serializer:json" json:"taken"`   // what cutting it took from the stash
+	Had     ensemble.Had      `gorm:"not null;default:''" json:"had"` // bought or borrowed instead of made
+	Steps   []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`
+	Timings []Timing          `gorm:"constraint:OnDelete:CASCADE" json:"timings"`
+	Clocked []Clocked         `gorm:"constraint:OnDelete:CASCADE" json:"clocked"`
 }
 
 // Taken is a piece of a cloth of the stash that a layer was cut from, as it was,

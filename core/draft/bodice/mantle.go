@@ -33,7 +33,8 @@ func (Mantle) Parameters() []draft.Parameter {
 	low := func(key, label, where string, usual float64) draft.Parameter {
 		return draft.Mm(key, label, 60, 190, usual, "over the hip", figure.Memory, where)
 	}
-	return slices.Concat(eases(120, 70, 40, "⟦10 cm⟧ to ⟦14 cm⟧: over a bodice with its sleeves."), necks(0, 0, 5), armholes(0, 0, 0, 20),
+	return slices.Concat(eases(120, 70, 40, "⟦10 cm⟧ to ⟦14 cm⟧: over a bodice with its sleeves."),
+		necks(0, 0, 5), armholes(0, 0, 0, 20),
 		[]draft.Parameter{
 			low("front_point", "Below the waist, where the ends begin", "At the seam before the arm.", 120),
 			low("side_low", "Below the waist, over the arm", "At the side.", 120),

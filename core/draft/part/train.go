@@ -16,7 +16,8 @@ import (
 
 // TrainAsked asks for the train of a skirt.
 func TrainAsked() draft.Parameter {
-	p := draft.Mm("train", "Train, behind the heels", 0, 1500, 0, "none; by day ⟦10 cm⟧ to ⟦40 cm⟧, in the evening ⟦50 cm⟧ and more",
+	p := draft.Mm("train", "Train, behind the heels", 0, 1500, 0,
+		"none; by day ⟦10 cm⟧ to ⟦40 cm⟧, in the evening ⟦50 cm⟧ and more",
 		figure.Memory, "How far its end lies behind where the skirt would fall to the floor, at the centre back.")
 	p.When = func(v draft.Values) bool { return v.Number("clearance") <= trainBelow }
 	return p
@@ -143,8 +144,9 @@ func Trained(d *draft.Draft, on figure.Figure, v draft.Values, pieces []Between)
 		}
 	}
 	d.Measure("train", "the train", "longer than its fall at the centre back", t.lower(180))
-	d.Remark(false, "It trails by "+measure.Tell(t.long), fmt.Sprintf("Inside its end goes a dust ruffle ⟦9 cm⟧ to ⟦13 cm⟧ deep, and a "+
-		"facing ⟦8 cm⟧ to ⟦12 cm⟧; a loop at the hem and a button ⟦40 cm⟧ below the waist lift it. The petticoat beneath carries %s of "+
+	d.Remark(false, "It trails by "+measure.Tell(t.long), fmt.Sprintf("Inside its end goes a dust ruffle ⟦9 cm⟧ to ⟦13 cm⟧ "+
+		"deep, and a facing ⟦8 cm⟧ to ⟦12 cm⟧; a loop at the hem and a button ⟦40 cm⟧ below the waist lift it. The petticoat "+
+		"beneath carries %s of "+
 		"train. It catches on stairs, wheels and other people’s feet: over the arm there.", measure.Tell(0.6*t.long)))
 	return nil
 }

@@ -88,33 +88,16 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 			Copy: pattern.Nth(0, 2)},
 			B: pattern.Side{Piece: "roll", Edge: e, Copy: pattern.Nth(1, 2)}, Join: pattern.Turned, Note: "turned through the waist edge"})
 	}
-	volume := 0.0
-	for i := range 200 {
-		t := -1 + (float64(i)+0.5)/100
-		across := width(t) * 2 / math.Pi
-		volume += math.Pi * across * across / 4 * (r + across/2) * half / 100
-	}
-	volume *= float64(copies)
-	weight := volume / 1e6 * v.Number("packing")
+	weight := float64(copies) * rollVolume(r, half, width) / 1e6 * v.Number("packing")
 	d.Measure("waist", "the roll", "along its waist edge", inner)
 	d.Measure("thick", "the roll", "in thickness", thick)
 	d.Buy("stuffing", "Stuffing: scraps shredded small, or wadding", math.Round(weight), "g",
 		"its volume, packed as chosen; weigh it so that both halves match")
 	ties := (waist - inner*float64(copies) + 700) / 1000
 	d.Buy("tape", "Tape for the ties, "+measure.TellStock(15)+" wide", ties, "m", "what the roll leaves of the waist, and a bow")
-	// It sits just below the waist and is squeezed a little into an egg.
-	// Its tape lies at the waist; the roll begins under it.
-	const tape = 8.0
-	depth := []figure.Depth{{Drop: tape, Depth: 0}, {Drop: tape + thick*0.15, Depth: thick * 0.7},
-		{Drop: tape + thick*0.5, Depth: thick * 0.92}, {Drop: tape + thick*0.85, Depth: thick * 0.7}, {Drop: tape + thick*1.15, Depth: 0}}
-	spread := math.Min(half*180/math.Pi, 178)
-	if copies == 2 {
-		d.Wear.Pads = []figure.Pad{{Bearing: 90, Spread: spread, Depth: depth}, {Bearing: 270, Spread: spread, Depth: depth}}
-	} else {
-		d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: spread, Depth: depth}}
-	}
+	d.Wear.Pads = rollPads(thick, half, copies)
 	t := 2 * float64(in.Thickness)
-	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: t / 2}, {Drop: tape, Depth: t}, {Drop: tape + thick, Depth: t}}
+	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: t / 2}, {Drop: rollTape, Depth: t}, {Drop: rollTape + thick, Depth: t}}
 	d.Tell("turn", "Ties caught in the ends, their tails pinned inside, away from the needle; leave "+measure.Tell(90)+" open in the "+
 		"waist edge.")
 	d.Do("stuff", "Stuff it", 40, []work.Need{work.Hand},
@@ -125,4 +108,33 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 			Why: "stuffing settles: look once more"})
 	d.Entry = draft.Entry{Tied: true}
 	return d, nil
+}
+
+// rollVolume is what one roll holds, in mm³: its waist edge lies on a circle of
+// radius r, it covers the angle half to each side of its middle, and width is
+// half its girth at a share of that angle from −1 to 1.
+func rollVolume(r, half float64, width func(float64) float64) float64 {
+	volume := 0.0
+	for i := range 200 {
+		t := -1 + (float64(i)+0.5)/100
+		across := width(t) * 2 / math.Pi
+		volume += math.Pi * across * across / 4 * (r + across/2) * half / 100
+	}
+	return volume
+}
+
+// rollTape is how far below the waist a roll begins: its tape lies at the waist.
+const rollTape = 8.0
+
+// rollPads is what one roll at the back, or a pair at the hips, adds to the
+// figure: it is squeezed a little into an egg.
+func rollPads(thick, half float64, copies int) []figure.Pad {
+	depth := []figure.Depth{{Drop: rollTape, Depth: 0}, {Drop: rollTape + thick*0.15, Depth: thick * 0.7},
+		{Drop: rollTape + thick*0.5, Depth: thick * 0.92}, {Drop: rollTape + thick*0.85, Depth: thick * 0.7},
+		{Drop: rollTape + thick*1.15, Depth: 0}}
+	spread := math.Min(half*180/math.Pi, 178)
+	if copies == 2 {
+		return []figure.Pad{{Bearing: 90, Spread: spread, Depth: depth}, {Bearing: 270, Spread: spread, Depth: depth}}
+	}
+	return []figure.Pad{{Bearing: 180, Spread: spread, Depth: depth}}
 }

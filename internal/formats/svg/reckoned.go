@@ -50,8 +50,8 @@ func (r Reckoned) Draw() string {
 	if !r.Plain {
 		foot = 22
 	}
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="reckoned" role="img" aria-label="%s, drawn to scale" viewBox="0 0 %s %s">`, esc(r.Name),
-		n(wide), n(high+foot))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="reckoned" role="img" aria-label="%s, drawn to scale" viewBox="0 0 %s %s">`,
+		esc(r.Name), n(wide), n(high+foot))
 	for _, s := range r.Shapes {
 		r.shape(&d, s, at)
 	}
@@ -71,7 +71,8 @@ func (r Reckoned) shape(d *drawing, s reckon.Shape, at func(plane.Point) plane.P
 	switch {
 	case len(line) == 0:
 	case s.Kind == reckon.Point:
-		d.put(`<circle class="rk-point" cx="%s" cy="%s" r="%s"/>`, n(line[0].X), n(-line[0].Y), n(map[bool]float64{false: 3.2, true: 4.5}[r.Plain]))
+		d.put(`<circle class="rk-point" cx="%s" cy="%s" r="%s"/>`, n(line[0].X), n(-line[0].Y),
+			n(map[bool]float64{false: 3.2, true: 4.5}[r.Plain]))
 	case s.Kind == reckon.Measure:
 		if r.Plain {
 			return
@@ -146,6 +147,7 @@ func (r Reckoned) bar(d *drawing, k, y float64) {
 			long = s
 		}
 	}
-	d.put(`<path class="rk-measure" d="M8 %sv6h%sv-6"/><text class="rk-length" x="%s" y="%s">%s</text>`, n(y+4), n(long*k), n(14+long*k), n(y+12),
+	d.put(`<path class="rk-measure" d="M8 %sv6h%sv-6"/><text class="rk-length" x="%s" y="%s">%s</text>`,
+		n(y+4), n(long*k), n(14+long*k), n(y+12),
 		esc(measure.Length(long).In(r.Unit)))
 }
