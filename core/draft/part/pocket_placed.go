@@ -43,7 +43,7 @@ func placed(d *draft.Draft, v draft.Values, piece string, both bool) error {
 		inner := outer.Add(in.Times(mouth))
 		outline, _ := p.Outline()
 		low := up.Times(-deep)
-		for _, q := range []plane.Point{inner, inner.Add(low)} {
+		for _, q := range []plane.Point{outer, inner, inner.Add(low), outer.Add(low)} {
 			if !plane.Inside(outline, q) {
 				return fmt.Errorf("the %s is too narrow for a pocket with a mouth of %s: take one in the seam, or fewer gores", lower(p.Name),
 					measure.Tell(mouth))
