@@ -190,6 +190,10 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 		hem += 2 * e.Length()
 	}
 	d.Measure("hem", "the hem", "all round", hem)
+	if hem > round*1.01 {
+		d.Remark(false, "The hem measures "+measure.Tell(hem), "It was asked to be "+measure.Tell(round)+
+			"; over these hips the gores can’t be drawn narrower.")
+	}
 	seams := v.Whole("gores")
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "hip", Where: fmt.Sprintf("all %d seams", seams), Seams: seams,
 		Allowance: v.Number("allowance")})

@@ -2,6 +2,8 @@ package skirt
 
 import (
 	"math"
+	"slices"
+	"strings"
 	"testing"
 
 	"ardentgusset/core/draft"
@@ -79,7 +81,14 @@ func TestGoresAddUp(t *testing.T) {
 				hems += drafttest.Worn(&d.Pieces[i]) * hem.Length()
 			}
 		}
-		require.InDelta(t, v.Number("hem_round"), hems, v.Number("hem_round")*0.01)
+		// Where the gores are as narrow as they can be, the hem may be longer, and it is told.
+		if asked := v.Number("hem_round"); hems > asked*1.01 {
+			require.Less(t, hems, asked*1.04)
+			require.Less(t, asked, v.Get("hem_round").Low*1.06, "there was room for a narrower hem")
+			require.True(t, slices.ContainsFunc(d.Notes, func(n draft.Note) bool { return strings.HasPrefix(n.Title, "The hem measures") }))
+		} else {
+			require.InDelta(t, asked, hems, asked*0.01)
+		}
 		require.InDelta(t, drafttest.Value(d, "hem"), hems, 0.002*hems)
 		tops := 0.0
 		for _, r := range d.Waist.Runs {
