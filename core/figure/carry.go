@@ -56,6 +56,7 @@ func (f Figure) Carried(c Carry) Figure {
 			return s
 		}
 		w := f.At(-warp.Predict(z))
+		s = s.copied()
 		for i := range s.support {
 			s.support[i] += front(i) * (w.support[i] - s.support[i])
 		}
@@ -68,7 +69,7 @@ func (f Figure) Carried(c Carry) Figure {
 		if z <= 0 || z >= high {
 			return s.section
 		}
-		got := from(z)
+		got := from(z).copied()
 		if d := math.Abs(z - bust); d < carryOver {
 			for i := range got.support {
 				got.support[i] += front(i) * push * (1 + math.Cos(math.Pi*d/carryOver)) / 2

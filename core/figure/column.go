@@ -324,6 +324,9 @@ func (c Column) Bridged(low, high float64, share func(degrees float64) float64) 
 	if len(in) < 3 {
 		return out
 	}
+	for _, i := range in {
+		out[i].Section = out[i].copied()
+	}
 	chain := make([]int, 0, len(in))
 	for d := range directions {
 		degrees := float64(d) * 360 / directions
@@ -369,7 +372,7 @@ func (c Column) Smoothed(width float64, keep ...float64) Column {
 		if w < 1 {
 			continue
 		}
-		var mean Section
+		mean := blank()
 		sum := 0.0
 		for k := range c {
 			d := (c[k].Z - c[i].Z) / w

@@ -388,23 +388,37 @@ func (f Figure) Span() (top, bottom float64) {
 	return f.slices[0].drop, f.slices[len(f.slices)-1].drop
 }
 
-// At is the section at a drop.
-func (f Figure) At(drop float64) Section {
+// about are the sections above and below a drop, and how far from one to the other it lies, 0 to 1.
+func (f Figure) about(drop float64) (a, b Section, share float64) {
 	n := len(f.slices)
 	i := sort.Search(n, func(i int) bool { return f.slices[i].drop >= drop })
 	switch {
 	case i == 0:
-		return f.slices[0].section
+		return f.slices[0].section, f.slices[0].section, 0
 	case i == n:
-		return f.slices[n-1].section
+		return f.slices[n-1].section, f.slices[n-1].section, 0
 	}
-	a, b := f.slices[i-1], f.slices[i]
-	return a.section.Toward(b.section, (drop-a.drop)/(b.drop-a.drop))
+	over, under := f.slices[i-1], f.slices[i]
+	return over.section, under.section, (drop - over.drop) / (under.drop - over.drop)
+}
+
+// At is the section at a drop.
+func (f Figure) At(drop float64) Section {
+	a, b, share := f.about(drop)
+	return a.Toward(b, share)
 }
 
 // Girth is what a tape reads at a drop, mm; GirthAt the same at a level.
-func (f Figure) Girth(drop float64) float64  { return f.At(drop).Girth() }
-func (f Figure) GirthAt(level Level) float64 { return f.At(f.levels[level]).Girth() }
+func (f Figure) Girth(drop float64) float64 {
+	a, b, share := f.about(drop)
+	sum := 0.0
+	for i, h := range a.support {
+		sum += h + (b.support[i]-h)*share
+	}
+	return sum * 2 * math.Pi / directions
+}
+
+func (f Figure) GirthAt(level Level) float64 { return f.Girth(f.levels[level]) }
 
 // Care is what must be known of the wearer before anything is laced.
 func (f Figure) Care() Care { return f.care }

@@ -24,7 +24,21 @@ const directions = 180
 // and the tape round two shapes together, bridging the hollow between them, is
 // the larger support at each bearing. Any text on convex geometry has all
 // three; Schneider, Convex Bodies, ch. 1 and 4.
-type Section struct{ support [directions]float64 }
+//
+// What a section holds is never changed, and shared by all that have it.
+type Section struct{ support *supports }
+
+// supports are the distances by bearing.
+type supports [directions]float64
+
+// blank is a section to be filled in by whoever makes it.
+func blank() Section { return Section{new(supports)} }
+
+// copied is a section of its own to change.
+func (s Section) copied() Section {
+	own := *s.support
+	return Section{&own}
+}
 
 func bearing(i int) float64 { return 2 * math.Pi * float64(i) / directions }
 
@@ -39,7 +53,7 @@ var sines, cosines = func() (s, c [directions]float64) {
 // Ellipse is the section of the given breadth (side to side) and depth (front
 // to back), mm.
 func Ellipse(breadth, depth float64) Section {
-	var s Section
+	s := blank()
 	for i := range s.support {
 		sin, cos := sines[i], cosines[i]
 		s.support[i] = math.Hypot(depth/2*cos, breadth/2*sin)
@@ -51,7 +65,7 @@ func Ellipse(breadth, depth float64) Section {
 // front and back different distances from the axis, mm. Cages and hoops are
 // bent to it.
 func Oblong(breadth, front, back float64) Section {
-	var s Section
+	s := blank()
 	for i := range s.support {
 		sin, cos := sines[i], cosines[i]
 		reach := front
@@ -78,7 +92,7 @@ var ErrNoSection = errors.New("no body has this breadth and depth with this girt
 func SectionOf(girth, breadth, depth float64) (Section, error) {
 	round := Ellipse(breadth, depth)
 	g := round.Girth()
-	var far Section
+	far := blank()
 	for i := range far.support {
 		sin, cos := sines[i], cosines[i]
 		x, y := math.Abs(depth/2*cos), math.Abs(breadth/2*sin)
@@ -111,6 +125,7 @@ func (s *Section) UnmarshalJSON(b []byte) error {
 	if len(list) != directions {
 		return fmt.Errorf("a section has %d bearings, not %d", directions, len(list))
 	}
+	*s = blank()
 	copy(s.support[:], list)
 	return nil
 }
@@ -137,6 +152,10 @@ func (s Section) Reach(degrees float64) float64 {
 
 // Thicker is the section under a cloth of thickness t.
 func (s Section) Thicker(t float64) Section {
+	if t == 0 {
+		return s
+	}
+	s = s.copied()
 	for i := range s.support {
 		s.support[i] += t
 	}
@@ -145,6 +164,10 @@ func (s Section) Thicker(t float64) Section {
 
 // Scaled is the section k times as large.
 func (s Section) Scaled(k float64) Section {
+	if k == 1 {
+		return s
+	}
+	s = s.copied()
 	for i := range s.support {
 		s.support[i] *= k
 	}
@@ -154,6 +177,7 @@ func (s Section) Scaled(k float64) Section {
 // Shifted is the section moved forward by a distance (back when negative);
 // its girth stays.
 func (s Section) Shifted(forward float64) Section {
+	s = s.copied()
 	for i := range s.support {
 		s.support[i] += forward * cosines[i]
 	}
@@ -162,6 +186,7 @@ func (s Section) Shifted(forward float64) Section {
 
 // With is what a tape touches round both sections: their convex hull.
 func (s Section) With(o Section) Section {
+	s = s.copied()
 	for i := range s.support {
 		s.support[i] = math.Max(s.support[i], o.support[i])
 	}
@@ -181,6 +206,7 @@ func (s Section) Padded(depth func(degrees float64) float64) Section {
 	if len(out) == 0 {
 		return s
 	}
+	s = s.copied()
 	for i := range s.support {
 		sin, cos := sines[i], cosines[i]
 		for _, p := range out {
@@ -286,6 +312,10 @@ func (s Section) Between(from, to float64) []plane.Point {
 
 // Toward is the section a share of the way to o; girths blend in proportion.
 func (s Section) Toward(o Section, share float64) Section {
+	if share == 0 {
+		return s
+	}
+	s = s.copied()
 	for i := range s.support {
 		s.support[i] += (o.support[i] - s.support[i]) * share
 	}

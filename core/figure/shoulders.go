@@ -56,6 +56,7 @@ func (f Figure) Shouldered(s Shoulders) Figure {
 // spread is the section drawn out to both sides: the sum of it and of a straight so long either way,
 // which is as convex as both, and as deep before and behind as it was.
 func (s Section) spread(by float64) Section {
+	s = s.copied()
 	for i := range s.support {
 		s.support[i] += by * math.Abs(sines[i])
 	}

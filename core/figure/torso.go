@@ -58,7 +58,7 @@ type key struct {
 // front to f, back to b (negative), of exponents pf and pb. Its support is the dual's:
 // (|w sin|^q + |d cos|^q)^(1/q), q = p/(p−1).
 func superHalves(w, f, b, tip, pf, pb float64) Section {
-	var s Section
+	s := blank()
 	for i := range s.support {
 		sin, cos := math.Abs(sines[i]), cosines[i]
 		d, p := f-tip, pf
@@ -78,6 +78,7 @@ func superHalves(w, f, b, tip, pf, pb float64) Section {
 // discs adds two discs of radius r to a section, their centres c to either side, their fronts
 // at f.
 func (s Section) discs(c, f, r float64) Section {
+	s = s.copied()
 	for i := range s.support {
 		s.support[i] = math.Max(s.support[i], c*math.Abs(sines[i])+(f-r)*cosines[i]+r)
 	}
@@ -101,7 +102,7 @@ var turning = func() (k [19]float64) {
 // rounded is the section with its corners rounded: each support the mean of those round it. A
 // positive mean keeps convex what was convex, and the girth exactly.
 func (s Section) rounded() Section {
-	var out Section
+	out := blank()
 	for i := range out.support {
 		for k, w := range turning {
 			out.support[i] += w * s.support[(i+k-9+directions)%directions]
@@ -118,7 +119,7 @@ func (s Section) hulled() Section {
 	}
 	girth := s.Girth()
 	line := plane.Hull(s.Outline())
-	var out Section
+	out := blank()
 	at := 0
 	for i := range line {
 		if -line[i].Y > -line[at].Y {
@@ -260,6 +261,9 @@ func (b built) sections(step float64, fine bool) []key {
 		}
 	}
 	out := make([]key, len(heights), len(heights)+12)
+	for i := range out {
+		out[i].Section = blank()
+	}
 	ys := make([]float64, n-1)
 	for d := range directions/2 + 1 { // left and right are alike
 		for i := range ys {
