@@ -175,7 +175,10 @@ func (f Figure) Draped(from, to float64) Figure {
 	}
 	// The outermost of all straight lines between two levels is a section
 	// again: the larger support at each bearing of blends of sections.
-	bridged := make([]supports, len(in))
+	bridged := make([]Section, len(in))
+	for i := range bridged {
+		bridged[i] = blank()
+	}
 	chain := make([]int, 0, len(in))
 	for k := range directions {
 		at := func(i int) (drop, reach float64) { return f.slices[in[i]].drop, f.slices[in[i]].section.support[k] }
@@ -197,7 +200,7 @@ func (f Figure) Draped(from, to float64) Figure {
 			d1, r1 := at(chain[c])
 			for i := chain[c-1]; i <= chain[c]; i++ {
 				d, _ := at(i)
-				bridged[i][k] = r0 + (r1-r0)*(d-d0)/(d1-d0)
+				bridged[i].support[k] = r0 + (r1-r0)*(d-d0)/(d1-d0)
 			}
 		}
 	}
@@ -205,7 +208,7 @@ func (f Figure) Draped(from, to float64) Figure {
 	return f.dressed(func(s slice) Section {
 		if next < len(in) && f.slices[in[next]].drop == s.drop {
 			next++
-			return Section{&bridged[next-1]}
+			return bridged[next-1]
 		}
 		return s.section
 	})

@@ -412,7 +412,7 @@ func (f Figure) At(drop float64) Section {
 func (f Figure) Girth(drop float64) float64 {
 	a, b, share := f.about(drop)
 	sum := 0.0
-	for i, h := range a.support {
+	for i, h := range &a.support {
 		sum += h + (b.support[i]-h)*share
 	}
 	return sum * 2 * math.Pi / directions

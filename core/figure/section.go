@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"sort"
+	"sync/atomic"
 
 	"ardentgusset/core/plane"
 )
@@ -26,19 +27,19 @@ const directions = 180
 // three; Schneider, Convex Bodies, ch. 1 and 4.
 //
 // What a section holds is never changed, and shared by all that have it.
-type Section struct{ support *supports }
+type Section struct{ *shape }
 
-// supports are the distances by bearing.
-type supports [directions]float64
+// shape is the support by bearing, with the outline once somebody has asked for it.
+type shape struct {
+	support [directions]float64
+	seen    atomic.Pointer[round]
+}
 
 // blank is a section to be filled in by whoever makes it.
-func blank() Section { return Section{new(supports)} }
+func blank() Section { return Section{new(shape)} }
 
 // copied is a section of its own to change.
-func (s Section) copied() Section {
-	own := *s.support
-	return Section{&own}
-}
+func (s Section) copied() Section { return Section{&shape{support: s.support}} }
 
 func bearing(i int) float64 { return 2 * math.Pi * float64(i) / directions }
 
@@ -133,7 +134,7 @@ func (s *Section) UnmarshalJSON(b []byte) error {
 // Girth is what a tape reads, mm.
 func (s Section) Girth() float64 {
 	sum := 0.0
-	for _, h := range s.support {
+	for _, h := range &s.support {
 		sum += h
 	}
 	return sum * 2 * math.Pi / directions
@@ -219,7 +220,7 @@ func (s Section) Padded(depth func(degrees float64) float64) Section {
 // Area is the area the section encloses, mm²: half the integral of h² − h'².
 func (s Section) Area() float64 {
 	sum, step := 0.0, 2*math.Pi/directions
-	for i, h := range s.support {
+	for i, h := range &s.support {
 		slope := (s.support[(i+1)%directions] - h) / step
 		sum += h*h - slope*slope
 	}
@@ -230,42 +231,47 @@ func (s Section) Area() float64 {
 // mm; the whole girth from 0 to 360.
 func (s Section) Arc(from, to float64) float64 { return s.Arcs(from, to)[0] }
 
-// round is the outline with the bearing of each of its points as seen from the
-// axis, in degrees, rising; the first point comes again at the end.
+// round is the outline with how far round each of its points lies; the first point comes again at the end.
 type round struct {
 	line  []plane.Point
-	angle [directions + 1]float64
+	run   [directions + 1]float64
+	girth float64
 }
 
-func (s Section) round() round {
-	r := round{line: s.Outline()}
-	r.line = append(r.line, r.line[0])
-	turned := 0.0
-	for i, p := range r.line {
-		a := math.Atan2(p.X, -p.Y) * 180 / math.Pi
-		if i > 0 {
-			for a+turned < r.angle[i-1]-180 {
-				turned += 360
-			}
-		}
-		r.angle[i] = a + turned
+// round is worked out once a section.
+func (s Section) round() *round {
+	if r := s.seen.Load(); r != nil {
+		return r
 	}
+	r := &round{line: s.Outline(), girth: s.Girth()}
+	r.line = append(r.line, r.line[0])
+	for i := 1; i <= directions; i++ {
+		r.run[i] = r.run[i-1] + r.line[i-1].To(r.line[i])
+	}
+	s.seen.Store(r)
 	return r
+}
+
+// angle is the bearing of a point of the outline as seen from the axis, in degrees, rising as the points do.
+func (r *round) angle(i int) float64 {
+	p := r.line[i]
+	a := math.Atan2(p.X, -p.Y) * 180 / math.Pi
+	return a + 360*math.Round((float64(i)*360/directions-a)/360)
 }
 
 // place is where a bearing meets the outline: the points passed, whole turns
 // included, and the share of the way to the next.
 func (r *round) place(degrees float64) (int, float64) {
-	turns := math.Floor((degrees - r.angle[0]) / 360)
+	turns := math.Floor((degrees - r.angle(0)) / 360)
 	x := degrees - 360*turns
-	i := max(sort.SearchFloat64s(r.angle[:], x), 1)
-	for i < directions && r.angle[i] <= r.angle[i-1] {
+	i := max(sort.Search(directions+1, func(i int) bool { return r.angle(i) >= x }), 1)
+	for i < directions && r.angle(i) <= r.angle(i-1) {
 		i++
 	}
 	i = min(i, directions)
-	k := 0.0
-	if d := r.angle[i] - r.angle[i-1]; d > 1e-12 {
-		k = math.Max(0, math.Min(1, (x-r.angle[i-1])/d))
+	k, before := 0.0, r.angle(i-1)
+	if d := r.angle(i) - before; d > 1e-12 {
+		k = math.Max(0, math.Min(1, (x-before)/d))
 	}
 	return i - 1 + int(turns)*directions, k
 }
@@ -275,11 +281,7 @@ func (r *round) place(degrees float64) (int, float64) {
 // where a tape bridges a hollow.
 func (s Section) Arcs(bearings ...float64) []float64 {
 	r := s.round()
-	var run [directions + 1]float64
-	for i := 1; i <= directions; i++ {
-		run[i] = run[i-1] + r.line[i-1].To(r.line[i])
-	}
-	girth := s.Girth()
+	run, girth := &r.run, r.girth
 	scale := girth / run[directions] // chords fall short of the curve
 	at := func(degrees float64) float64 {
 		i, k := r.place(degrees)
@@ -312,8 +314,11 @@ func (s Section) Between(from, to float64) []plane.Point {
 
 // Toward is the section a share of the way to o; girths blend in proportion.
 func (s Section) Toward(o Section, share float64) Section {
-	if share == 0 {
+	switch {
+	case share == 0:
 		return s
+	case share == 1 && s.ends(o):
+		return o
 	}
 	s = s.copied()
 	for i := range s.support {
@@ -322,11 +327,22 @@ func (s Section) Toward(o Section, share float64) Section {
 	return s
 }
 
+// ends tells whether the sum of the whole way from one section to another comes out as that one, to
+// the last digit: then it can be shared.
+func (s Section) ends(o Section) bool {
+	for i, h := range &s.support {
+		if h+(o.support[i]-h) != o.support[i] {
+			return false
+		}
+	}
+	return true
+}
+
 // Outline is the curve itself as a polygon, seen from above with the front
 // down: x is the wearer's left, y is towards the back.
 func (s Section) Outline() []plane.Point {
 	out := make([]plane.Point, 0, directions)
-	for i, h := range s.support {
+	for i, h := range &s.support {
 		// The point of tangency: h·n + h'·n⊥, the derivative by central
 		// differences.
 		prev, next := s.support[(i+directions-1)%directions], s.support[(i+1)%directions]
@@ -340,7 +356,7 @@ func (s Section) Outline() []plane.Point {
 // Convex tells whether the section has no dent: h + h” is nowhere negative.
 func (s Section) Convex() bool {
 	step := 2 * math.Pi / directions
-	for i, h := range s.support {
+	for i, h := range &s.support {
 		prev, next := s.support[(i+directions-1)%directions], s.support[(i+1)%directions]
 		if h+(prev-2*h+next)/(step*step) < -1e-6*h-1e-9 {
 			return false

@@ -16,20 +16,24 @@ func Crossing(poly []Point) (int, int, bool) {
 	box := BoxOf(poly)
 	tall := box.Height() > box.Width()
 	type side struct {
-		low, high float64
-		at        int
+		low, high   float64
+		left, right float64 // across it
+		at          int
 	}
 	sides := make([]side, n)
 	for i, a := range poly {
 		b := poly[(i+1)%n]
-		p, q := a.X, b.X
+		p, q, l, r := a.X, b.X, a.Y, b.Y
 		if tall {
-			p, q = a.Y, b.Y
+			p, q, l, r = l, r, p, q
 		}
 		if p > q {
 			p, q = q, p
 		}
-		sides[i] = side{p - 1e-9, q + 1e-9, i}
+		if l > r {
+			l, r = r, l
+		}
+		sides[i] = side{p - 1e-9, q + 1e-9, l - 1e-9, r + 1e-9, i}
 	}
 	slices.SortFunc(sides, func(a, b side) int { return cmp.Compare(a.low, b.low) })
 	first, second := n, n
@@ -37,6 +41,9 @@ func Crossing(poly []Point) (int, int, bool) {
 		for _, o := range sides[k+1:] {
 			if o.low > s.high {
 				break
+			}
+			if o.left > s.right || s.left > o.right {
+				continue
 			}
 			i, j := min(s.at, o.at), max(s.at, o.at)
 			if i > first || (i == first && j >= second) {

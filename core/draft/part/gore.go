@@ -47,7 +47,8 @@ const fineStep = 3.0
 func (g *Gore) settle(top float64) {
 	high := math.Max(g.Left, g.Right)
 	n := int(math.Ceil(high/fineStep)) + 1
-	if g.plain == nil {
+	first := g.plain == nil
+	if first {
 		g.step = high / float64(n)
 		g.plain = make([]float64, n+1)
 		for i := range g.plain {
@@ -57,17 +58,21 @@ func (g *Gore) settle(top float64) {
 	}
 	// The change is at the top edge and runs out below it.
 	out := math.Min(160, high*0.45)
-	for i := range g.half {
+	const around = 13 // steps to either side that the lean is taken over
+	from := 0         // what lies below is as it was
+	if !first {
+		from = max(int((high-out)/g.step)-around-1, 0)
+	}
+	for i := from; i <= n; i++ {
 		up := g.step * float64(i)
 		t := math.Max(0, math.Min(1, (up-(high-out))/out))
 		g.half[i] = g.plain[i] * (1 + (top-1)*t*t*(3-2*t))
 	}
-	const around = 13 // steps to either side that the lean is taken over
-	for i := range g.lean {
+	for i := from; i <= n; i++ {
 		a, b := max(i-around, 0), min(i+around, n)
 		g.lean[i] = (g.half[a] - g.half[b]) / (g.step * float64(b-a))
 	}
-	for i := range g.x {
+	for i := from; i <= n; i++ {
 		g.x[i] = g.half[i]
 		if t := g.lean[i]; math.Abs(t) > 1e-9 {
 			g.x[i] *= math.Sin(t) / t
