@@ -126,7 +126,7 @@ func stacks(t *testing.T) []ensemble.Stage {
 				f.Nap = i == 1
 				p.Layers = append(p.Layers, ensemble.Layer{ID: fmt.Sprint(i, n, g.About().Kind), Kind: g.About().Kind, Name: g.About().Name, Settings: set, Fabric: f})
 			}
-			_, stages, err := ensemble.Walk(p)
+			_, stages, err := ensemble.Walk(t.Context(), p, nil)
 			require.NoError(t, err)
 			for _, s := range stages {
 				if s.Err != nil {

@@ -43,7 +43,7 @@ func bodices(t *testing.T) []ensemble.Stage {
 					p.Layers = append(p.Layers, ensemble.Layer{ID: fmt.Sprint(n, sleeve, uneven, kind), Kind: kind, Name: kind, Settings: set,
 						Fabric: g.About().Usual})
 				}
-				_, stages, err := ensemble.Walk(p)
+				_, stages, err := ensemble.Walk(t.Context(), p, nil)
 				require.NoError(t, err)
 				last := stages[len(stages)-1]
 				require.NoError(t, last.Err, last.ID)

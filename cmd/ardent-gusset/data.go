@@ -214,7 +214,7 @@ type figureFile struct {
 	} `json:"worn"`
 }
 
-func draftOut(_ context.Context, c *call) error {
+func draftOut(ctx context.Context, c *call) error {
 	kind := c.String("garment", "", "kind of garment, as ardent-gusset catalogue lists them")
 	fig := c.String("figure", "", "figure JSON: readings, and what is worn underneath")
 	params := c.String("params", "", "parameters JSON")
@@ -260,7 +260,7 @@ func draftOut(_ context.Context, c *call) error {
 		plan.Layers = append(plan.Layers, ensemble.Layer{ID: strconv.Itoa(len(plan.Layers)), Kind: w.Garment, Name: g.About().Name,
 			Settings: w.Params, Fabric: g.About().Usual})
 	}
-	_, stages, err := ensemble.Walk(plan)
+	_, stages, err := ensemble.Walk(ctx, plan, nil)
 	if err != nil {
 		return inputError{err}
 	}
@@ -332,7 +332,7 @@ func export(ctx context.Context, c *call) error {
 	if chosen < 0 {
 		return fmt.Errorf("ensemble %d has no layer %d", *which, *layer)
 	}
-	_, stages, err := ensemble.Walk(e.Plan())
+	_, stages, err := ensemble.Walk(ctx, e.Plan(), nil)
 	if err != nil {
 		return err
 	}

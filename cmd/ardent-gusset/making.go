@@ -92,7 +92,7 @@ func makingOut(ctx context.Context, c *call) error {
 	if err != nil {
 		return fmt.Errorf("ensemble %d: %w", *which, err)
 	}
-	_, stages, err := ensemble.Walk(e.Plan())
+	_, stages, err := ensemble.Walk(ctx, e.Plan(), nil)
 	if err != nil {
 		return err
 	}

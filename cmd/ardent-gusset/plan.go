@@ -76,7 +76,7 @@ func planOut(ctx context.Context, c *call) error {
 	default:
 		return bad("--order is piece or station; it was %q", *order)
 	}
-	_, stages, err := ensemble.Walk(e.Plan())
+	_, stages, err := ensemble.Walk(ctx, e.Plan(), nil)
 	if err != nil {
 		return err
 	}
@@ -87,7 +87,7 @@ func planOut(ctx context.Context, c *call) error {
 	cal := e.Calendar(first)
 	if !e.Planning.Alone {
 		share, err := st.ShareOf(ctx, e.ID, first, func(e store.Ensemble) ([]ensemble.Stage, error) {
-			_, stages, err := ensemble.Walk(e.Plan())
+			_, stages, err := ensemble.Walk(ctx, e.Plan(), nil)
 			return stages, err
 		})
 		if err != nil {

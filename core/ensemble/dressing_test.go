@@ -21,7 +21,7 @@ func worn(t *testing.T, set map[string]draft.Settings, kinds ...string) []Stage 
 		require.True(t, ok, kind)
 		p.Layers = append(p.Layers, Layer{ID: fmt.Sprint(i), Kind: kind, Name: g.About().Name, Fabric: g.About().Usual, Settings: set[kind]})
 	}
-	_, stages, err := Walk(p)
+	_, stages, err := Walk(t.Context(), p, nil)
 	require.NoError(t, err)
 	for _, s := range stages {
 		require.NoError(t, s.Err, s.Kind)

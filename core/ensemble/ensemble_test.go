@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"math"
+	"strconv"
 	"testing"
 
 	"ardentgusset/core/draft"
@@ -11,6 +12,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/memo"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 
@@ -33,7 +35,7 @@ func plan(kinds ...string) Plan {
 var stack = []string{"shift", "corset", "petticoat-tiered", "skirt-gored-1887"}
 
 func walk(t testing.TB, p Plan) []Stage {
-	_, stages, err := Walk(p)
+	_, stages, err := Walk(t.Context(), p, nil)
 	require.NoError(t, err)
 	for _, s := range stages {
 		require.NoError(t, s.Err, s.Kind)
@@ -152,7 +154,7 @@ func TestUnknownGarmentAndBadClothSaySo(t *testing.T) {
 	p := plan("shift", "corset")
 	p.Layers[0].Kind = "toga"
 	p.Layers[1].Fabric.Width = -5
-	_, stages, err := Walk(p)
+	_, stages, err := Walk(t.Context(), p, nil)
 	require.NoError(t, err)
 	assert.ErrorContains(t, stages[0].Err, "toga")
 	assert.ErrorContains(t, stages[1].Err, "width")
@@ -219,10 +221,23 @@ func TestNapRunsOneWayOnPairs(t *testing.T) {
 	}
 }
 
-func BenchmarkRedraftOfFourLayers(b *testing.B) {
-	p := plan(stack...)
-	for b.Loop() {
-		walk(b, p)
+// BenchmarkRedraftOfFourLayers drafts a stack anew whose innermost layer was changed: the body is known,
+// and the panels that it leaves as they were.
+func BenchmarkRedraftOfFourLayers(b *testing.B) { redraft(b, 0, stack) }
+
+func BenchmarkNineLayers(b *testing.B) { redraft(b, 0, nine) }
+
+// BenchmarkEditOfTheOutermost changes the last layer of twelve.
+func BenchmarkEditOfTheOutermost(b *testing.B) { redraft(b, len(twelve)-1, twelve) }
+
+// redraft walks a stack again and again with another name for one of its layers each time.
+func redraft(b *testing.B, changed int, kinds []string) {
+	p, book := plan(kinds...), memo.New(256<<20)
+	for i := 0; b.Loop(); i++ {
+		p.Layers[changed].Name = strconv.Itoa(i)
+		if _, _, err := Walk(b.Context(), p, book); err != nil {
+			b.Fatal(err)
+		}
 	}
 }
 
@@ -259,6 +274,10 @@ func BenchmarkLaysOfGarments(b *testing.B) {
 
 // nine is a stack for the winter of the 1880s.
 var nine = []string{"drawers", "shift", "corset", "under-petticoat", "bustle-pad", "petticoat-double", "petticoat-flounced", "petticoat-gored", "skirt-gored-1887"}
+
+// twelve is a stack of 1887, from the skin to a cloak over basque bodice and overskirt.
+var twelve = []string{"shift", "drawers", "corset", "under-petticoat", "bustle-cage", "bustle-pad", "petticoat-flounced", "petticoat-tiered",
+	"skirt-gored-1887", "overskirt", "bodice-basque", "cloak"}
 
 // A garment that is cut keeps its draft whatever changes under it; what would
 // save it is said, and outside it everything follows the garment as it was
@@ -353,20 +372,20 @@ func TestTheWearerHasChanged(t *testing.T) {
 func TestCare(t *testing.T) {
 	p := plan("shift", "corset", "stays", "bustle-pad")
 	p.Care = figure.Child
-	_, stages, err := Walk(p)
+	_, stages, err := Walk(t.Context(), p, nil)
 	require.NoError(t, err)
 	assert.NoError(t, stages[0].Err)
 	assert.ErrorContains(t, stages[1].Err, "children are not laced")
 	assert.ErrorContains(t, stages[2].Err, "doctor")
 	assert.NoError(t, stages[3].Err, "a pad hurts nobody")
 	p.Care = figure.Doctor
-	_, stages, err = Walk(p)
+	_, stages, err = Walk(t.Context(), p, nil)
 	require.NoError(t, err)
 	require.NoError(t, stages[1].Err)
 	assert.GreaterOrEqual(t, stages[1].Draft.Wear.LaceTo, 710.0-1e-9)
 	assert.Equal(t, "Nothing is drawn in", stages[1].Draft.Notes[0].Title)
 	p.Layers[1].Settings = draft.Settings{"laced_waist": 600.0}
-	_, stages, err = Walk(p)
+	_, stages, err = Walk(t.Context(), p, nil)
 	require.NoError(t, err)
 	require.NotEmpty(t, stages[1].Wrong)
 	assert.GreaterOrEqual(t, stages[1].Draft.Wear.LaceTo, 710.0-1e-9)
@@ -375,7 +394,7 @@ func TestCare(t *testing.T) {
 // Every surface runs from its upper to its lower edge and holds the figure it
 // lies on; what is seen of the whole holds all of them.
 func TestSurfaces(t *testing.T) {
-	bare, stages, err := Walk(plan(nine...))
+	bare, stages, err := Walk(t.Context(), plan(nine...), nil)
 	require.NoError(t, err)
 	seen, hem := Seen(bare, stages)
 	assert.Greater(t, hem, 2000.0)
@@ -390,15 +409,6 @@ func TestSurfaces(t *testing.T) {
 			if top, _ := seen.Span(); r.Drop > top && s.Kind != "drawers" && s.Kind != "shift" {
 				require.LessOrEqual(t, r.Section.Girth(), seen.Girth(r.Drop)*1.005, "%s at %v", s.Kind, r.Drop)
 			}
-		}
-	}
-}
-
-func BenchmarkNineLayers(b *testing.B) {
-	p := plan(nine...)
-	for b.Loop() {
-		if _, _, err := Walk(p); err != nil {
-			b.Fatal(err)
 		}
 	}
 }

@@ -19,6 +19,8 @@ type Made struct {
 	// Told is set where the draft carries what its making is worked out from; what
 	// was cut before carries its steps alone.
 	Told bool
+	// Key tells it from everything else that was cut; "" where nobody gave it one.
+	Key string `json:"-"`
 }
 
 // MadeUse is a cloth with the lay that was cut.

@@ -3,6 +3,7 @@ package ensemble
 import (
 	"math"
 
+	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 )
 
@@ -48,12 +49,26 @@ func (s Stage) Foot(bearings int) (drops []float64, ok bool) {
 }
 
 // Surface is the stage's garment as it lies on the figure: its sections from
-// its upper to its lower edge. It is empty when the garment covers nothing.
-func (s Stage) Surface() []figure.Ring {
-	if s.Err != nil {
-		return nil
+// its upper to its lower edge. It is empty when the garment covers nothing. It is worked out once.
+func (s Stage) Surface() figure.Surface {
+	if s.surface == nil { // no stage of a walk
+		return surfaceOf(s.Draft.Wear, s.After, s.Err)()
 	}
-	w := s.Draft.Wear
+	return s.surface()
+}
+
+// surfaceOf works out how a garment that is worn so lies on the figure that it dresses.
+func surfaceOf(w draft.Wear, after figure.Figure, fault error) func() figure.Surface {
+	return func() figure.Surface {
+		if fault != nil {
+			return nil
+		}
+		return lying(w, after)
+	}
+}
+
+// lying is how a garment that is worn so lies on the figure that it dresses.
+func lying(w draft.Wear, after figure.Figure) figure.Surface {
 	top, bottom := w.Reach()
 	if n := len(w.Hang); n > 0 {
 		bottom = math.Max(bottom, w.Hang[n-1].Drop)
@@ -69,10 +84,10 @@ func (s Stage) Surface() []figure.Ring {
 	if bottom-top < 1 {
 		return nil
 	}
-	worn := w.Hung(s.After)
+	worn := w.Hung(after)
 	_, floor := worn.Span()
 	bottom = math.Min(bottom, floor)
-	var out []figure.Ring
+	var out figure.Surface
 	for _, r := range worn.Rings() {
 		if r.Drop > top+1 && r.Drop < bottom-1 {
 			out = append(out, r)
@@ -80,13 +95,13 @@ func (s Stage) Surface() []figure.Ring {
 	}
 	first := figure.Ring{Drop: top, Section: worn.At(top)}
 	if len(out) == 0 { // a tape lies between two levels
-		return []figure.Ring{first, {Drop: bottom, Section: worn.At(bottom)}}
+		return figure.Surface{first, {Drop: bottom, Section: worn.At(bottom)}}
 	}
 	if span, _ := worn.Span(); top < span-1 { // above the chest only the shoulders' rings know the form
 		first = out[0]
 	}
 	if out[0].Drop > first.Drop {
-		out = append([]figure.Ring{first}, out...)
+		out = append(figure.Surface{first}, out...)
 	}
 	// Between its last level and its edge the garment goes on as it was: the
 	// next level below is bare of it.

@@ -6,6 +6,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/memo"
 )
 
 // hands are the figures of a wearer whose left and right differ, each as if both sides were like
@@ -13,7 +14,7 @@ import (
 type hands struct{ left, right figure.Figure }
 
 // handsOf are they; nil for a wearer whose sides are alike, or of whom no such figures can be made.
-func (p Plan) handsOf() *hands {
+func (p Plan) handsOf(book *memo.Book) *hands {
 	l, r, differ := figure.BySide(p.Readings)
 	if !differ {
 		return nil
@@ -23,14 +24,15 @@ func (p Plan) handsOf() *hands {
 	if wrongL != nil || wrongR != nil {
 		return nil
 	}
-	return &hands{left.Caring(p.Care), right.Caring(p.Care)}
+	return &hands{left.Keeping(book).Caring(p.Care), right.Keeping(book).Caring(p.Care)}
 }
 
-// dress puts a garment on both.
-func (h *hands) dress(w draft.Wear) {
-	if h != nil {
-		h.left, h.right = w.Dress(h.left), w.Dress(h.right)
+// dressed are both with a garment on.
+func (h *hands) dressed(w draft.Wear) *hands {
+	if h == nil {
+		return nil
 	}
+	return &hands{w.Dress(h.left), w.Dress(h.right)}
 }
 
 // rightKey is the end of the key of a setting that the right side has for itself: "lap_right" for

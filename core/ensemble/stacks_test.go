@@ -27,7 +27,7 @@ func TestUsualStacksDraftToTheOutermost(t *testing.T) {
 				require.True(t, ok, kind)
 				p.Layers = append(p.Layers, Layer{ID: fmt.Sprint(i), Kind: kind, Name: kind, Fabric: g.About().Usual})
 			}
-			_, stages, err := Walk(p)
+			_, stages, err := Walk(t.Context(), p, nil)
 			require.NoError(t, err)
 			for _, s := range stages {
 				if s.Err != nil {

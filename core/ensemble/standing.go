@@ -2,7 +2,6 @@ package ensemble
 
 import (
 	"math"
-	"sort"
 
 	"ardentgusset/core/figure"
 )
@@ -30,7 +29,7 @@ func StandsOut(stages []Stage, at int) []Standing {
 	if len(surface) == 0 {
 		return nil
 	}
-	var beneath [][]figure.Ring
+	var beneath []figure.Surface
 	for i := range at { // what is tied on presses loose cloth down
 		if r := stages[i].Surface(); len(r) > 0 && len(stages[at].Draft.Wear.Hang) > 0 {
 			beneath = append(beneath, r)
@@ -60,14 +59,13 @@ func StandsOut(stages []Stage, at int) []Standing {
 
 // reachAt is how far out rings stand at a drop, the lowest below them, nothing
 // above them.
-func reachAt(rings []figure.Ring, drop, bearing float64) float64 {
-	i := sort.Search(len(rings), func(i int) bool { return rings[i].Drop >= drop })
-	switch {
-	case i == len(rings):
-		return rings[i-1].Section.Reach(bearing)
-	case i == 0:
+func reachAt(rings figure.Surface, drop, bearing float64) float64 {
+	if last := rings[len(rings)-1]; drop > last.Drop {
+		return last.Section.Reach(bearing)
+	}
+	if rings[0].Drop >= drop {
 		return 0
 	}
-	a, b := rings[i-1], rings[i]
-	return a.Section.Toward(b.Section, (drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-9)).Reach(bearing)
+	s, _ := rings.At(drop)
+	return s.Reach(bearing)
 }

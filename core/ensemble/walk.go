@@ -4,8 +4,9 @@
 package ensemble
 
 import (
+	"context"
 	"fmt"
-	"maps"
+	"sync"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
@@ -14,6 +15,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/memo"
 	"ardentgusset/core/pattern"
 )
 
@@ -68,43 +70,75 @@ type Stage struct {
 	Compared []figure.Compared // readings taken over it, beside what was computed
 	hands    *hands            // what it is drafted to where left and right differ, else nil
 	stock    measure.Unit      // what bones are sold by
+	surface  func() figure.Surface
 }
 
 // Walk drafts the whole stack. A layer that is cut keeps the draft it was cut
 // to. One that can't be drafted says so in its stage and the walk goes on
-// without it. The error is for a wearer no figure
-// can be made of.
-func Walk(p Plan) (figure.Figure, []Stage, error) {
-	bare, err := figure.New(p.Readings, p.Group, p.Heel)
+// without it. What is drafted is kept in the book, and found there by who walks the same way
+// again; a nil book keeps nothing. The error is for a wearer no figure
+// can be made of, or the context's when nobody waits any more.
+func Walk(ctx context.Context, p Plan, book *memo.Book) (figure.Figure, []Stage, error) {
+	on, err := Begin(ctx, p, book)
+	if err != nil {
+		return on.On, nil, err
+	}
+	bare, over := on.On, p.readOver()
+	walk := func() ([]stepped, error) { return climb(ctx, on, p.Layers, over) }
+	var all []stepped
+	if key, told := p.Key(); told {
+		all, err = memo.Find(ctx, book, key, listWeight, walk)
+	} else {
+		all, err = walk()
+	}
 	if err != nil {
 		return bare, nil, err
 	}
-	bare = bare.Caring(p.Care)
-	on := bare
-	stages := make([]Stage, 0, len(p.Layers))
-	over, both := p.readOver(), p.handsOf()
-	for i, l := range p.Layers {
-		s := Stage{Layer: l, On: on, After: on, stock: p.Stock}
-		if both != nil {
-			now := *both
-			s.hands = &now
-		}
-		s.draft(p)
-		if s.Err == nil {
-			s.Trued = pattern.True(s.Draft.Pieces, s.Draft.Seams)
-			s.After = s.Draft.Wear.Dress(on)
-			for _, state := range over[i] {
-				var all []figure.Compared
-				s.After, all = s.After.Measured(p.Readings, state)
-				s.Compared = append(s.Compared, all...)
-			}
-			on = s.After
-			both.dress(s.Draft.Wear)
-		}
-		stages = append(stages, s)
+	stages := make([]Stage, len(all))
+	for i := range all {
+		stages[i] = all[i].as(p.Layers[i])
 	}
 	hems(stages)
 	return bare, stages, nil
+}
+
+// climb is the fold of steps up a stack. While a layer is drafted, the making of those beneath it is worked
+// out beside it; where that shows that one can't be made, what was drafted over it is done again.
+func climb(ctx context.Context, on Footing, layers []Layer, over map[int][]figure.Worn) ([]stepped, error) {
+	out := make([]stepped, len(layers))
+	for done := 0; done < len(layers); {
+		var work sync.WaitGroup
+		stays := make([]bool, len(layers))
+		from := on
+		for i := done; i < len(layers); i++ {
+			if err := ctx.Err(); err != nil {
+				work.Wait()
+				return nil, err
+			}
+			s, under := &out[i], from
+			key, told := under.under(layers[i], over[i])
+			if known, ok := memo.Get[stepped](on.same.book, key); ok && told {
+				*s, stays[i] = known, true
+				from = s.next
+				continue
+			}
+			*s = under.put(layers[i], over[i])
+			s.next.key, s.next.told = key, told
+			from = s.next
+			work.Go(func() { stays[i] = s.finish(under) })
+		}
+		work.Wait()
+		for ; done < len(layers); done++ {
+			s := &out[done]
+			s.keep(on)
+			on = s.next
+			if !stays[done] {
+				done++
+				break
+			}
+		}
+	}
+	return out, nil
 }
 
 // readOver says over which layers the wearer was measured in each state of
@@ -148,14 +182,6 @@ func (s *Stage) piece() {
 	}
 }
 
-// choices are the techniques chosen for the stage: its own before those of the ensemble.
-func (s *Stage) choices(p Plan) making.Choices {
-	out := making.Choices{}
-	maps.Copy(out, p.Sewn)
-	maps.Copy(out, s.Sewn)
-	return out
-}
-
 // toMake is a draft of the stage as it is to be made.
 func (s *Stage) toMake(d draft.Draft) making.Garment {
 	g := making.Garment{Draft: d, Cloth: s.Fabric, InHand: s.Stash != 0}
@@ -168,8 +194,8 @@ func (s *Stage) toMake(d draft.Draft) making.Garment {
 
 // make works the making of what is drafted now out, and gives its edges the allowances that
 // the chosen techniques ask for.
-func (s *Stage) make(p Plan) {
-	s.Making = making.Of(s.toMake(s.Now), s.choices(p), p.Maker)
+func (s *Stage) make(all *same) {
+	s.Making = making.Of(s.toMake(s.Now), s.choices(all.sewn), all.maker)
 	for _, name := range s.Making.Allow(s.Now.Pieces) {
 		s.Now.Remark(true, name+" has no room for its allowances", "The techniques chosen for its edges ask for more than lies between "+
 			"them: its cutting line would cross itself. Choose one that asks for less at one of them, or draft it larger")
@@ -187,11 +213,11 @@ func (s *Stage) make(p Plan) {
 
 // remake takes what the cloth was cut to instead of what is drafted now: its lines stay as
 // they were cut, its making follows what is chosen.
-func (s *Stage) remake(p Plan) {
+func (s *Stage) remake(all *same) {
 	s.Draft, s.Err = s.Layer.Cut.Draft, nil
 	g := s.toMake(s.Draft)
 	g.Fixed = true
-	s.Making = making.Of(g, s.choices(p), p.Maker)
+	s.Making = making.Of(g, s.choices(all.sewn), all.maker)
 	if s.Layer.Cut.Told {
 		s.Draft.Steps = s.Making.Steps
 	} else { // it was cut before its making was worked out
@@ -200,19 +226,16 @@ func (s *Stage) remake(p Plan) {
 }
 
 // draft drafts the stage's garment to the figure it stands on.
-func (s *Stage) draft(p Plan) {
+func (s *Stage) draft(all *same) {
 	g, ok := catalogue.Find(s.Kind)
 	if !ok {
-		s.Err = fmt.Errorf("%q is not a garment this program knows", s.Kind)
-		s.NowErr = s.Err
+		s.NowErr = fmt.Errorf("%q is not a garment this program knows", s.Kind)
+		s.Err = s.NowErr
 		return
 	}
 	s.Garment = g
-	for _, field := range cloth.Fields() {
-		if why := field.Fault(s.Fabric); why != "" {
-			s.NowErr = fmt.Errorf("the cloth of %s: %s", s.Name, why)
-			break
-		}
+	if why := s.clothFault(); why != "" {
+		s.NowErr = fmt.Errorf("the cloth of %s: %s", s.Name, why)
 	}
 	s.Values, s.Wrong = draft.Settle(g, s.On, s.Settings)
 	if s.NowErr == nil {
@@ -220,30 +243,15 @@ func (s *Stage) draft(p Plan) {
 	}
 	if s.NowErr == nil {
 		s.sided()
-	}
-	if s.NowErr == nil && s.stock == measure.IN {
-		for i, b := range s.Now.Bones {
-			s.Now.Bones[i] = b.Restocked()
+		if s.stock == measure.IN {
+			for i, b := range s.Now.Bones {
+				s.Now.Bones[i] = b.Restocked()
+			}
 		}
-	}
-	if s.NowErr == nil {
 		g := s.toMake(s.Now)
-		g.Shaped(s.choices(p), p.Maker)
+		g.Shaped(s.choices(all.sewn), all.maker)
 		s.Now = g.Draft
 		s.piece()
-		s.make(p)
-		s.NowErr = s.Now.Check()
-	}
-	if s.NowErr != nil {
-		s.Now = draft.Draft{}
-	} else {
-		s.Now.On = map[figure.Level]float64{}
-		for _, l := range figure.Levels() {
-			s.Now.On[l] = s.On.GirthAt(l)
-		}
 	}
 	s.Draft, s.Err = s.Now, s.NowErr
-	if s.Layer.Cut != nil {
-		s.remake(p)
-	}
 }

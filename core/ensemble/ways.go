@@ -212,7 +212,7 @@ func (s Stage) saved(p Plan, was map[string]float64, settings draft.Settings) ma
 		return nil
 	}
 	out := map[string]float64{}
-	m := making.Of(s.toMake(d), s.choices(p), p.Maker)
+	m := making.Of(s.toMake(d), s.choices(p.Sewn), p.Maker)
 	for _, st := range m.Steps {
 		out[s.ID+"/"+st.ID] = was[st.ID] - st.Minutes
 	}

@@ -5,9 +5,9 @@ import (
 	"math"
 	"slices"
 	"sort"
-	"sync"
 
 	"ardentgusset/core/measure"
+	"ardentgusset/core/memo"
 
 	"gonum.org/v1/gonum/interp"
 )
@@ -87,6 +87,7 @@ type Figure struct {
 	bare   *Figure // nil on the bare figure itself
 	torso  Torso
 	trunk  trunk // what the torso was solved from
+	book   *memo.Book
 }
 
 // Depth as a part of breadth where no pair of readings is given (from memory);
@@ -119,46 +120,6 @@ const (
 // done and otherwise left out, with a note. heel is that of the shoes worn
 // with the ensemble, mm. The error names the first reading no body can have.
 func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
-	key := fmt.Sprint(readings, group, float64(heel))
-	if f, ok := known.find(key); ok {
-		return f, nil
-	}
-	f, err := made(readings, group, heel)
-	if err == nil {
-		known.keep(key, f)
-	}
-	return f, err
-}
-
-// figures are those that were solved last, by their readings: a figure is never changed, and
-// solving one takes as long as drawing a page.
-type figures struct {
-	sync.Mutex
-	by map[string]Figure
-}
-
-var known figures
-
-// mostKnown is how many figures are kept, some 200 kB each.
-const mostKnown = 200
-
-func (k *figures) find(key string) (Figure, bool) {
-	k.Lock()
-	defer k.Unlock()
-	f, ok := k.by[key]
-	return f, ok
-}
-
-func (k *figures) keep(key string, f Figure) {
-	k.Lock()
-	defer k.Unlock()
-	if k.by == nil || len(k.by) >= mostKnown {
-		k.by = map[string]Figure{}
-	}
-	k.by[key] = f
-}
-
-func made(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 	f := Figure{levels: map[Level]float64{}, taken: map[string]Taken{}, heel: float64(heel)}
 	if !(heel >= 0 && heel <= HighestHeel) {
 		return f, fmt.Errorf("heel: %s is not a shoe's; it must lie between 0 and %s", measure.Tell(heel.Float()),
@@ -419,6 +380,16 @@ func (f Figure) Girth(drop float64) float64 {
 }
 
 func (f Figure) GirthAt(level Level) float64 { return f.Girth(f.levels[level]) }
+
+// Keeping is the figure with a book that what is worked out on it, and on all that it is dressed to,
+// may be kept in.
+func (f Figure) Keeping(b *memo.Book) Figure {
+	f.book = b
+	return f
+}
+
+// Book is the book that what is worked out on the figure may be kept in; nil for none.
+func (f Figure) Book() *memo.Book { return f.book }
 
 // Care is what must be known of the wearer before anything is laced.
 func (f Figure) Care() Care { return f.care }

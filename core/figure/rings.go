@@ -1,9 +1,31 @@
 package figure
 
+import (
+	"math"
+	"sort"
+)
+
 // Ring is a section at a drop, for drawing.
 type Ring struct {
 	Drop    float64
 	Section Section
+}
+
+// Surface is what lies round a figure as rings, from the top down.
+type Surface []Ring
+
+// At is the section at a drop, between the rings above and below it; false above the first and below
+// the last.
+func (s Surface) At(drop float64) (Section, bool) {
+	i := sort.Search(len(s), func(i int) bool { return s[i].Drop >= drop })
+	switch {
+	case i == len(s) || i == 0 && s[0].Drop > drop:
+		return Section{}, false
+	case i == 0:
+		return s[0].Section, true
+	}
+	a, b := s[i-1], s[i]
+	return a.Section.Toward(b.Section, (drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-9)), true
 }
 
 // neckRings are how the neck goes on above its base: by how much higher, how large beside the
@@ -15,9 +37,9 @@ const ringStep = 9.0
 
 // Rings are the figure's sections from the top down, with the neck above them. The lowest are
 // those of legs and skirts.
-func (f Figure) Rings() []Ring {
+func (f Figure) Rings() Surface {
 	top := f.slices[0]
-	var out []Ring
+	var out Surface
 	for _, n := range neckRings {
 		out = append(out, Ring{top.drop - n.up, top.section.Scaled(n.share).Shifted(n.lean)})
 	}

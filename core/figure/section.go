@@ -341,7 +341,7 @@ func (s Section) ends(o Section) bool {
 // Outline is the curve itself as a polygon, seen from above with the front
 // down: x is the wearer's left, y is towards the back.
 func (s Section) Outline() []plane.Point {
-	out := make([]plane.Point, 0, directions)
+	out := make([]plane.Point, 0, directions+1) // room for closing it
 	for i, h := range &s.support {
 		// The point of tangency: h·n + h'·n⊥, the derivative by central
 		// differences.

@@ -124,7 +124,11 @@ func Through(pts []Point) []Point {
 
 // Join strings lines together, dropping the repeated points where they meet.
 func Join(lines ...[]Point) []Point {
-	var out []Point
+	points := 0
+	for _, l := range lines {
+		points += len(l)
+	}
+	out := make([]Point, 0, points)
 	for _, l := range lines {
 		for _, p := range l {
 			if len(out) == 0 || !out[len(out)-1].Same(p) {

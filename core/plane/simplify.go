@@ -64,9 +64,28 @@ func Thinned(line []Point, tolerance float64) []Point {
 
 // thinned adds what Thinned keeps of a line, but its last point, to out.
 func thinned(out, line []Point, tolerance float64) []Point {
+	worst, at := farthest(line)
+	if worst <= tolerance {
+		return append(out, line[0])
+	}
+	return thinned(thinned(out, line[:at+1], tolerance), line[at:], tolerance)
+}
+
+// LastKept is the last but one of the points that Thinned keeps of a line of at least two.
+func LastKept(line []Point, tolerance float64) Point {
+	for {
+		worst, at := farthest(line)
+		if worst <= tolerance {
+			return line[0]
+		}
+		line = line[at:]
+	}
+}
+
+// farthest is how far a line's corners stand from the straight between its ends at most, and which does.
+func farthest(line []Point) (worst float64, at int) {
 	a, b := line[0], line[len(line)-1]
 	u := b.Sub(a).Unit()
-	worst, at := 0.0, 0
 	for i := 1; i < len(line)-1; i++ {
 		v := line[i].Sub(a)
 		d := math.Abs(u.Cross(v))
@@ -77,8 +96,5 @@ func thinned(out, line []Point, tolerance float64) []Point {
 			worst, at = d, i
 		}
 	}
-	if worst <= tolerance {
-		return append(out, a)
-	}
-	return thinned(thinned(out, line[:at+1], tolerance), line[at:], tolerance)
+	return worst, at
 }

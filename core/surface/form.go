@@ -8,6 +8,7 @@ import (
 	"sync"
 
 	"ardentgusset/core/figure"
+	"ardentgusset/core/memo"
 	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -40,7 +41,8 @@ type Form struct {
 	// coarse is how much larger the cells of its panels are than those of a middling body.
 	coarse float64
 	sum    sync.Once
-	is     uint64 // told from other forms' by it
+	book   *memo.Book // where its panels are kept
+	is     uint64     // told from other forms' by it
 }
 
 type row struct {
@@ -92,7 +94,7 @@ func On(f figure.Figure, from float64, ease Ease) *Form {
 		k := math.Min((z-armpit)/(top-armpit), 1)
 		return ease.Bust / (2 * math.Pi) * (1 - (1-atShoulder)*k)
 	}
-	s := &Form{Torso: t, Levels: map[figure.Level]float64{}, column: c.SetOut(out)}
+	s := &Form{Torso: t, Levels: map[figure.Level]float64{}, column: c.SetOut(out), book: f.Book()}
 	for _, l := range figure.Levels() {
 		s.Levels[l] = -f.Drop(l)
 	}
@@ -132,8 +134,8 @@ func roundEnd(c figure.Column, t figure.Torso, long float64) r3.Vec {
 
 // Of is the form of any column, with no marks of a body on it: for surfaces whose unrolling
 // is known.
-func Of(c figure.Column) *Form {
-	s := &Form{column: c, coarse: 1}
+func Of(c figure.Column, book *memo.Book) *Form {
+	s := &Form{column: c, coarse: 1, book: book}
 	s.settle()
 	return s
 }

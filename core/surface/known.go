@@ -1,14 +1,15 @@
 package surface
 
 import (
+	"context"
 	"encoding/binary"
 	"fmt"
 	"hash/maphash"
 	"maps"
 	"math"
 	"slices"
-	"sync"
 
+	"ardentgusset/core/memo"
 	"ardentgusset/core/plane"
 )
 
@@ -25,36 +26,12 @@ type key struct {
 	takes string
 }
 
-// settlings are those that were worked out last: most edits leave most panels as they are.
-type settlings struct {
-	sync.Mutex
-	by map[key]settling
-}
+// weight is about what a settling weighs, bytes.
+const weight = 60 << 10
 
-var known settlings
-
-// mostKnown is how many settlings are kept, some 60 kB each.
-const mostKnown = 400
-
-// find is the settling of a key, worked out where it is not known; it is never changed.
-func (k *settlings) find(of key, work func() (settling, error)) (settling, error) {
-	k.Lock()
-	s, ok := k.by[of]
-	k.Unlock()
-	if ok {
-		return s, nil
-	}
-	s, err := work()
-	if err != nil {
-		return s, err
-	}
-	k.Lock()
-	defer k.Unlock()
-	if k.by == nil || len(k.by) >= mostKnown {
-		k.by = map[key]settling{}
-	}
-	k.by[of] = s
-	return s, nil
+// settled is the settling of a key, worked out where it is not known; it is never changed.
+func (s *Form) settled(of key, work func() (settling, error)) (settling, error) {
+	return memo.Find(context.Background(), s.book, of, weight, work)
 }
 
 // seed is that of the sums below, one for the run of the program.

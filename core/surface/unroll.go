@@ -64,7 +64,7 @@ func (d FlatDart) Mouth() float64 { return d.First[0].To(d.Leg[0]) }
 // Symposium on Geometry Processing, 2007).
 func (s *Form) Unroll(p Panel) (*Flat, error) {
 	k := s.keyOf(p)
-	loose, err := known.find(k, func() (settling, error) { return s.loose(p) })
+	loose, err := s.settled(k, func() (settling, error) { return s.loose(p) })
 	if err != nil {
 		return nil, err
 	}
@@ -76,7 +76,7 @@ func (s *Form) Unroll(p Panel) (*Flat, error) {
 	} else {
 		k.takes = "as it opens"
 	}
-	held, err := known.find(k, func() (settling, error) { return m.settle(loose.at) })
+	held, err := s.settled(k, func() (settling, error) { return m.settle(loose.at) })
 	if err != nil {
 		return nil, err
 	}

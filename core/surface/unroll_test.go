@@ -19,7 +19,7 @@ func turned(from, to, step float64, radius func(z float64) float64) *Form {
 	for z := from; z <= to+1e-9; z += step {
 		c = append(c, figure.Ringed{Z: z, Section: figure.Ellipse(2*radius(z), 2*radius(z))})
 	}
-	return Of(c)
+	return Of(c, nil)
 }
 
 // sector is the panel between two shares of the half girth and two heights.

@@ -327,7 +327,7 @@ func walk(ctx context.Context, st *store.Store, id uint) ([]ensemble.Stage, erro
 	if err != nil {
 		return nil, err
 	}
-	_, stages, err := ensemble.Walk(e.Plan())
+	_, stages, err := ensemble.Walk(ctx, e.Plan(), nil)
 	return stages, err
 }
 

@@ -7,22 +7,19 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"fmt"
-	"sync"
 
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/memo"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 )
 
-// cutCache holds what cloth was cut to, by hash. They never change.
-type cutCache struct {
-	mu   sync.Mutex
-	held map[string]*ensemble.Made
-}
+// cutKey is the hash under which what cloth was cut to is kept; it never changes.
+type cutKey string
 
-// mostHeld is how many cut drafts stay in memory.
-const mostHeld = 64
+// What a cut draft weighs in memory, and all of them at most, bytes.
+const cutWeight, cutsWeight = 500 << 10, 32 << 20
 
 // keepCut writes what was cut under its hash, unless it is there already.
 func keepCut(tx *gorm.DB, m ensemble.Made) (hash string, err error) {
@@ -59,28 +56,22 @@ func (s *Store) withCuts(ctx context.Context, e *Ensemble) error {
 }
 
 func (s *Store) cutDraft(ctx context.Context, hash string) (*ensemble.Made, error) {
-	s.cut.mu.Lock()
-	defer s.cut.mu.Unlock()
-	if d, ok := s.cut.held[hash]; ok {
-		return d, nil
-	}
-	var kept CutDraft
-	if err := s.db.WithContext(ctx).First(&kept, "hash = ?", hash).Error; err != nil {
-		return nil, explain(err)
-	}
-	text, err := unpacked(kept.Text)
-	if err != nil {
-		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
-	}
-	m, err := readCut(text)
-	if err != nil {
-		return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
-	}
-	if len(s.cut.held) >= mostHeld || s.cut.held == nil {
-		s.cut.held = map[string]*ensemble.Made{}
-	}
-	s.cut.held[hash] = &m
-	return &m, nil
+	return memo.Find(ctx, s.cuts, cutKey(hash), cutWeight, func() (*ensemble.Made, error) {
+		var kept CutDraft
+		if err := s.db.WithContext(ctx).First(&kept, "hash = ?", hash).Error; err != nil {
+			return nil, explain(err)
+		}
+		text, err := unpacked(kept.Text)
+		if err != nil {
+			return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
+		}
+		m, err := readCut(text)
+		if err != nil {
+			return nil, fmt.Errorf("a cut garment's draft can't be read: %w", err)
+		}
+		m.Key = hash
+		return &m, nil
+	})
 }
 
 // Freeze keeps the drafts of layers that were marked as cut before drafts were

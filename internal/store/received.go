@@ -41,5 +41,6 @@ func (s *Store) Receive(ctx context.Context, token string) error {
 
 // At is the store as if it were another time: for what was done earlier and is sent now.
 func (s *Store) At(t time.Time) *Store {
-	return &Store{db: s.db, path: s.path, now: func() time.Time { return t }, current: s.current, lock: s.lock, changes: s.changes}
+	return &Store{db: s.db, path: s.path, now: func() time.Time { return t }, current: s.current, lock: s.lock, cuts: s.cuts,
+		changes: s.changes}
 }

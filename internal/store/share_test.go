@@ -1,6 +1,7 @@
 package store
 
 import (
+	"context"
 	"errors"
 	"os"
 	"path/filepath"
@@ -17,7 +18,7 @@ import (
 )
 
 func drafted(e Ensemble) ([]ensemble.Stage, error) {
-	_, stages, err := ensemble.Walk(e.Plan())
+	_, stages, err := ensemble.Walk(context.Background(), e.Plan(), nil)
 	return stages, err
 }
 

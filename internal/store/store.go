@@ -11,7 +11,10 @@ import (
 	"strings"
 	"time"
 
+	"ardentgusset/core/memo"
+
 	"github.com/glebarez/sqlite"
+
 	"github.com/go-gormigrate/gormigrate/v2"
 	"github.com/gofrs/flock"
 	"gorm.io/gorm"
@@ -24,7 +27,7 @@ type Store struct {
 	db   *gorm.DB
 	path string
 	now  func() time.Time
-	cut  cutCache
+	cuts *memo.Book // what cloth was cut to
 	// changes is shared by all that write through the same database.
 	changes *changeBook
 	// current: the file was of this version when it was opened.
@@ -162,7 +165,7 @@ func open(path string, m mode) (*Store, error) {
 		return nil, err
 	}
 	raw.SetMaxOpenConns(4)
-	s := &Store{db: db, path: path, now: time.Now, changes: &changeBook{own: map[uint]uint64{}}}
+	s := &Store{db: db, path: path, now: time.Now, cuts: memo.New(cutsWeight), changes: &changeBook{own: map[uint]uint64{}}}
 	if err := s.changes.count(db); err != nil {
 		return nil, errors.Join(err, s.Close())
 	}

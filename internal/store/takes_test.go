@@ -113,7 +113,7 @@ func TestTakesProperty(t *testing.T) {
 
 func draftOf(t *testing.T, kind string) draft.Draft {
 	g, _ := catalogue.Find(kind)
-	_, stages, err := ensemble.Walk(ensemble.Plan{Group: figure.Women, Layers: []ensemble.Layer{{ID: "1", Kind: kind, Name: kind, Fabric: g.About().Usual}}})
+	_, stages, err := ensemble.Walk(t.Context(), ensemble.Plan{Group: figure.Women, Layers: []ensemble.Layer{{ID: "1", Kind: kind, Name: kind, Fabric: g.About().Usual}}}, nil)
 	require.NoError(t, err)
 	require.NoError(t, stages[0].Err)
 	return stages[0].Draft

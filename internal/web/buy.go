@@ -175,7 +175,7 @@ func (s *Server) setPrice(c *call) error {
 		return err
 	}
 	p := s.page(c, "")
-	_, stages, err := s.walks.walk(e)
+	_, stages, err := s.walk(c.ctx(), e)
 	if err != nil {
 		return err
 	}

@@ -54,7 +54,7 @@ func (s *Server) tryChoices(c *call) error {
 	e, at, err := s.layerAsked(c)
 	var stages []ensemble.Stage
 	if err == nil {
-		_, stages, err = s.walks.walk(e)
+		_, stages, err = s.walk(c.ctx(), e)
 	}
 	if err == nil {
 		err = stages[at].Err
@@ -120,7 +120,7 @@ func (s *Server) tried(ctx context.Context, e store.Ensemble, at int, r *ensembl
 	if ctx.Err() != nil {
 		return v, false
 	}
-	_, stages, err := ensemble.Walk(plan)
+	_, stages, err := ensemble.Walk(ctx, plan, s.memory)
 	if err == nil {
 		err = stages[at].Err
 	}
@@ -166,7 +166,7 @@ func (s *Server) choose(c *call) error {
 		if err != nil {
 			return err
 		}
-		_, stages, err := s.walks.walk(e)
+		_, stages, err := s.walk(c.ctx(), e)
 		if err != nil {
 			return err
 		}

@@ -309,7 +309,7 @@ func (s *Server) together(c *call, u ensemble.Use, p *page) (string, error) {
 		if err != nil {
 			return "", err
 		}
-		_, stages, err := s.walks.walk(e)
+		_, stages, err := s.walk(c.ctx(), e)
 		if err != nil {
 			continue
 		}

@@ -272,7 +272,7 @@ func (s *Server) drafts(c *call, l store.Layer) bool {
 	if err != nil {
 		return false
 	}
-	_, stages, err := s.walks.walk(e)
+	_, stages, err := s.walk(c.ctx(), e)
 	for i := range stages {
 		if e.Layers[i].ID == l.ID {
 			return err == nil && stages[i].NowErr == nil

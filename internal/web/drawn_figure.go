@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"sync"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
@@ -204,7 +205,7 @@ func (s *Server) figureJSON(c *call) error {
 		return err
 	}
 	u := unitOf(c)
-	bare, stages, err := s.walks.walk(e)
+	bare, stages, err := s.walk(c.ctx(), e)
 	if err != nil {
 		return &store.FieldError{Field: "wearer", Why: err.Error()}
 	}
@@ -217,12 +218,6 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 	if u == measure.IN {
 		d.Rule = drawnRule{4 * 25.4, measure.Length(4 * 25.4).In(u)}
 	}
-	girths := func(f figure.Figure) (out []string) {
-		for _, l := range figure.Levels() {
-			out = append(out, measure.Length(f.GirthAt(l)).In(u))
-		}
-		return out
-	}
 	top, _ := bare.Span()
 	for drop := math.Ceil(top/10) * 10; drop < d.Floor-10; drop += 10 {
 		text := "the waist"
@@ -234,27 +229,22 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 		}
 		d.Heights = append(d.Heights, drawnAdds{drop, text})
 	}
-	d.Bare = drawnLayer{Name: "bare", Rings: drawnRings(bare.Rings()), Girths: girths(bare), Around: around(bare.Rings(), d.Heights, u)}
+	d.Bare = drawnLayer{Name: "bare", Rings: drawnRings(bare.Rings()), Girths: girths(bare, u), Around: around(bare.Rings(), d.Heights, u)}
 	for _, l := range figure.Levels() {
 		d.Levels = append(d.Levels, drawnLevel{l.Label(), tenth(bare.Drop(l))})
 	}
-	for i, stage := range stages {
-		if stage.Err != nil {
-			continue
+	layers := make([]drawnLayer, len(stages))
+	var all sync.WaitGroup
+	for i := range stages {
+		if stages[i].Err == nil {
+			all.Go(func() { layers[i] = drawLayer(stages, i, e.Layers[i].Fabric.Colour, d.Heights, u) })
 		}
-		l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: e.Layers[i].Fabric.Colour, Girths: girths(stage.After),
-			Hangs: len(stage.Draft.Wear.Hang) > 0}
-		surface := stage.Surface()
-		l.Rings, l.Around = footed(drawnRings(surface), &stages[i]), around(surface, d.Heights, u)
-		l.Lines = drawnLines(&stages[i])
-		if stage.Draft.Wear.LaceTo > 0 {
-			l.Skin = drawnRings(stage.After.Rings())
+	}
+	all.Wait()
+	for i, l := range layers {
+		if stages[i].Err == nil {
+			d.Layers = append(d.Layers, l)
 		}
-		l.Says, l.At = adds(stages, i, u)
-		for _, e := range stage.Ease() {
-			l.Ease = append(l.Ease, drawnEase{tenth(e.Drop), e.Fit()})
-		}
-		d.Layers = append(d.Layers, l)
 	}
 	drawArms(&d, bare, stages)
 	if p, ok := silhouette.PeriodOf(e.Aim.Key); ok {
@@ -265,19 +255,38 @@ func drawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 	return d
 }
 
+// drawLayer draws one of the stages.
+func drawLayer(stages []ensemble.Stage, i int, colour string, heights []drawnAdds, u measure.Unit) drawnLayer {
+	stage := stages[i]
+	l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: colour, Girths: girths(stage.After, u), Hangs: len(stage.Draft.Wear.Hang) > 0}
+	surface := stage.Surface()
+	l.Rings, l.Around = footed(drawnRings(surface), &stages[i]), around(surface, heights, u)
+	l.Lines = drawnLines(&stages[i])
+	if stage.Draft.Wear.LaceTo > 0 {
+		l.Skin = drawnRings(stage.After.Rings())
+	}
+	l.Says, l.At = adds(stages, i, u)
+	for _, e := range stage.Ease() {
+		l.Ease = append(l.Ease, drawnEase{tenth(e.Drop), e.Fit()})
+	}
+	return l
+}
+
+// girths are those of a figure at each level, as they are read.
+func girths(f figure.Figure, u measure.Unit) (out []string) {
+	for _, l := range figure.Levels() {
+		out = append(out, measure.Length(f.GirthAt(l)).In(u))
+	}
+	return out
+}
+
 // around are the girths of a surface at each height.
-func around(surface []figure.Ring, heights []drawnAdds, u measure.Unit) []string {
+func around(surface figure.Surface, heights []drawnAdds, u measure.Unit) []string {
 	out := make([]string, len(heights))
-	next := 1
 	for i, h := range heights {
-		for next < len(surface) && surface[next].Drop < h.Drop {
-			next++
+		if s, ok := surface.At(h.Drop); ok {
+			out[i] = measure.Length(s.Girth()).In(u)
 		}
-		if next >= len(surface) || surface[next-1].Drop > h.Drop {
-			continue
-		}
-		a, b := surface[next-1], surface[next]
-		out[i] = measure.Length(a.Section.Toward(b.Section, (h.Drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-9)).Girth()).In(u)
 	}
 	return out
 }

@@ -266,7 +266,7 @@ func BenchmarkTwelveLayersDrawn(b *testing.B) {
 
 func drawnAnew(b *testing.B, e store.Ensemble) {
 	for b.Loop() {
-		bare, stages, err := ensemble.Walk(e.Plan())
+		bare, stages, err := ensemble.Walk(b.Context(), e.Plan(), nil)
 		if err != nil {
 			b.Fatal(err)
 		}

@@ -170,7 +170,7 @@ func (s *Server) seen(c *call) error {
 	if err != nil {
 		return err
 	}
-	_, stages, err := s.walks.walk(e)
+	_, stages, err := s.walk(c.ctx(), e)
 	if err != nil {
 		return err
 	}

@@ -50,7 +50,10 @@ func (s *Server) home(c *call) error {
 		h.Deleted = &d
 	}
 	for _, e := range all {
-		card := s.walks.card(e)
+		card, err := s.card(c.ctx(), e)
+		if err != nil {
+			return err
+		}
 		one := homeEnsemble{Ensemble: e, Drawing: card.drawing, Steps: len(card.steps)}
 		one.Event, one.Days, _ = s.eventOf(e)
 		done := map[cardStep]bool{}

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"context"
 	"fmt"
 	"net/http"
 	"slices"
@@ -106,7 +107,11 @@ func (s *Server) beginning(c *call) error {
 				Fabric: a.Usual, State: store.Drafted})
 		}
 	}
-	c.Data(http.StatusOK, "image/svg+xml; charset=utf-8", []byte(s.walks.card(e).drawing))
+	card, err := s.card(c.ctx(), e)
+	if err != nil {
+		return err
+	}
+	c.Data(http.StatusOK, "image/svg+xml; charset=utf-8", []byte(card.drawing))
 	return nil
 }
 
@@ -133,11 +138,11 @@ func (s *Server) addLayer(c *call) error {
 }
 
 // unseen are the first drafts of layers that none has been noted of.
-func (s *Server) unseen(e store.Ensemble) map[uint]ensemble.Snapshot {
+func (s *Server) unseen(ctx context.Context, e store.Ensemble) map[uint]ensemble.Snapshot {
 	fresh := map[uint]ensemble.Snapshot{}
 	for _, l := range e.Layers {
 		if len(l.Seen.Dimensions) == 0 {
-			_, stages, err := s.walks.walk(e)
+			_, stages, err := s.walk(ctx, e)
 			if err != nil {
 				return nil
 			}
@@ -162,7 +167,7 @@ func (s *Server) change(c *call, do func(layer store.Layer) error) error {
 			if l.ID == id(c, "layer") {
 				// What is there before the change is on record, so that the
 				// layers outside it can be compared with it afterwards.
-				if err = s.st.See(c.ctx(), s.unseen(e)); err == nil {
+				if err = s.st.See(c.ctx(), s.unseen(c.ctx(), e)); err == nil {
 					err = do(l)
 				}
 			}

@@ -64,7 +64,7 @@ func (s *Server) piecesOf(c *call, l store.Layer) []pattern.Piece {
 	if err != nil {
 		return nil
 	}
-	_, stages, err := s.walks.walk(e)
+	_, stages, err := s.walk(c.ctx(), e)
 	for i := range stages {
 		if err == nil && e.Layers[i].ID == l.ID {
 			return stages[i].Draft.Pieces

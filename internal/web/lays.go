@@ -5,21 +5,19 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"fmt"
-	"sync"
 
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/lay"
+	"ardentgusset/core/memo"
 	"ardentgusset/internal/store"
 )
 
-// layBook keeps lays by the hash of their job, so that a lay is searched for
+// layBook finds lays and keeps them by the hash of their job, so that a lay is searched for
 // once and not at every page. What a person looked for longer is in the data
 // file too.
 type layBook struct {
 	store *store.Store
-	mu    sync.Mutex
-	done  map[string]lay.Result
-	busy  map[string]chan struct{}
+	book  *memo.Book
 	// seats bounds how many long searches go on at once: each uses two cores.
 	seats chan struct{}
 	// hands bounds how many first lays are worked out at once, so that pages
@@ -27,13 +25,15 @@ type layBook struct {
 	hands chan struct{}
 }
 
-// bookSize is how many lays are kept in memory; longSearches and firstLays are
-// how many go on at once, and longest how long a search may take, s.
-const bookSize, longSearches, firstLays, longest = 400, 1, 2, 60
+// layKey is the hash of a job.
+type layKey string
 
-func newLayBook(st *store.Store) *layBook {
-	return &layBook{store: st, done: map[string]lay.Result{}, busy: map[string]chan struct{}{},
-		seats: make(chan struct{}, longSearches), hands: make(chan struct{}, firstLays)}
+// longSearches and firstLays are how many go on at once, longest how long a search may take, s, and
+// layWeight what a lay weighs in the book, bytes.
+const longSearches, firstLays, longest, layWeight = 1, 2, 60, 8 << 10
+
+func newLayBook(st *store.Store, book *memo.Book) *layBook {
+	return &layBook{store: st, book: book, seats: make(chan struct{}, longSearches), hands: make(chan struct{}, firstLays)}
 }
 
 func hashOf(j lay.Job) string {
@@ -49,47 +49,31 @@ func hashOf(j lay.Job) string {
 // for the next one who asks.
 func (b *layBook) get(ctx context.Context, j lay.Job) (lay.Result, bool) {
 	key := hashOf(j)
-	for {
-		b.mu.Lock()
-		if r, ok := b.done[key]; ok {
-			b.mu.Unlock()
-			return r, true
-		}
-		wait, running := b.busy[key]
-		if !running {
-			wait = make(chan struct{})
-			b.busy[key] = wait
-			go func() {
-				kept, found, err := b.store.FoundLay(context.WithoutCancel(ctx), key)
-				if !found || err != nil {
-					b.hands <- struct{}{}
-					kept = lay.Place(context.Background(), j)
-					<-b.hands
-				}
-				b.put(key, kept)
-				b.mu.Lock()
-				delete(b.busy, key)
-				b.mu.Unlock()
-				close(wait)
-			}()
-		}
-		b.mu.Unlock()
-		select {
-		case <-wait:
-		case <-ctx.Done():
-			return lay.Result{}, false
-		}
+	if r, ok := memo.Get[lay.Result](b.book, layKey(key)); ok {
+		return r, true
+	}
+	found := make(chan lay.Result, 1)
+	go func() {
+		on := context.WithoutCancel(ctx)
+		r, _ := memo.Find(on, b.book, layKey(key), layWeight, func() (lay.Result, error) { // it never fails
+			if kept, ok, err := b.store.FoundLay(on, key); ok && err == nil {
+				return kept, nil
+			}
+			b.hands <- struct{}{}
+			defer func() { <-b.hands }()
+			return lay.Place(on, j), nil
+		})
+		found <- r
+	}()
+	select {
+	case r := <-found:
+		return r, true
+	case <-ctx.Done():
+		return lay.Result{}, false
 	}
 }
 
-func (b *layBook) put(key string, r lay.Result) {
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	if len(b.done) >= bookSize {
-		clear(b.done)
-	}
-	b.done[key] = r
-}
+func (b *layBook) put(key string, r lay.Result) { memo.Put(b.book, layKey(key), r, layWeight) }
 
 // look goes on from the lay that is known until the context ends or its time
 // is over, and tells of every better one; each is kept at once, so that nothing

@@ -250,7 +250,7 @@ func (s *Server) addOwn(c *call, hours func(string) (float64, error)) error {
 	with := o
 	with.ID = "own/tried"
 	tried.Planning.Own = append(slices.Clone(e.Planning.Own), with)
-	if _, stages, err := s.walks.walk(e); err == nil {
+	if _, stages, err := s.walk(c.ctx(), e); err == nil {
 		if _, err := tried.Operations(stages, e.Noted(s.opt.Now())); err != nil {
 			return &store.FieldError{Field: "before", Why: err.Error()}
 		}

@@ -61,7 +61,7 @@ func TestNextTime(t *testing.T) {
 	e, err := s.st.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	layer := e.Layers[3]
-	_, stages, err := s.walks.walk(e)
+	_, stages, err := s.walk(t.Context(), e)
 	require.NoError(t, err)
 	before := stages[3].Values.Number("clearance")
 	post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/step", layer.ID), url.Values{"step": {"seams"}, "do": {"wrong"}, "reason": {"It trailed in the wet"},
@@ -71,7 +71,7 @@ func TestNextTime(t *testing.T) {
 	post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/apply", layer.ID), url.Values{"settings": {encode(draft.Settings{"clearance": before + 12})}})
 	e, err = s.st.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
-	_, stages, err = s.walks.walk(e)
+	_, stages, err = s.walk(t.Context(), e)
 	require.NoError(t, err)
 	assert.InDelta(t, before+12, stages[3].Values.Number("clearance"), 0.01)
 	require.Len(t, e.Planning.Lessons, 1)

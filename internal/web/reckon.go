@@ -268,7 +268,7 @@ func (v *reckonView) from(s *Server, c *call, r reckon.Reckoner, set draft.Setti
 	if err != nil {
 		return err
 	}
-	_, stages, err := s.walks.walk(rec)
+	_, stages, err := s.walk(c.ctx(), rec)
 	if err != nil {
 		return err
 	}

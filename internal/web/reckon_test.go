@@ -93,7 +93,7 @@ func TestReckonedForAGarment(t *testing.T) {
 	s := demoServer(t, nil)
 	e, err := s.st.Ensemble(t.Context(), 3)
 	require.NoError(t, err)
-	_, stages, err := s.walks.walk(e)
+	_, stages, err := s.walk(t.Context(), e)
 	require.NoError(t, err)
 	tried := 0
 	for i, stage := range stages {

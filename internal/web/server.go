@@ -19,6 +19,7 @@ import (
 
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/memo"
 	"ardentgusset/internal/store"
 
 	"github.com/gin-contrib/gzip"
@@ -39,6 +40,7 @@ type Options struct {
 	Log        *slog.Logger
 	Now        func() time.Time
 	Version    string
+	Book       *memo.Book // what was drafted before, for who starts; nil for an empty one
 }
 
 // Server answers the interface's requests.
@@ -46,13 +48,15 @@ type Server struct {
 	opt       Options
 	templates *template.Template
 	lays      *layBook
-	walks     *walkBook
-	shares    *shareBook
+	memory    *memo.Book // what was drafted, drawn and laid
 	handler   http.Handler
 	guard     *guard
 
 	st *store.Store
 }
+
+// BookWeight is what is kept of what was worked out, bytes: some two hundred layers drafted.
+const BookWeight = 160 << 20
 
 // MaxBody is the most a request may carry, bytes; a restored backup may be as
 // large as it is.
@@ -66,8 +70,10 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	if opt.Now == nil {
 		opt.Now = time.Now
 	}
-	s := &Server{opt: opt, st: st, lays: newLayBook(st), walks: newWalkBook(),
-		shares: &shareBook{held: map[uint]heldShare{}}}
+	if opt.Book == nil {
+		opt.Book = memo.New(BookWeight)
+	}
+	s := &Server{opt: opt, st: st, lays: newLayBook(st, opt.Book), memory: opt.Book}
 	var err error
 	if s.templates, err = template.New("").Funcs(functions).ParseFS(templateFiles, "templates/*.html"); err != nil {
 		return nil, err
@@ -109,7 +115,7 @@ func (s *Server) keepMade(ctx context.Context) error {
 		if !slices.ContainsFunc(e.Layers, without) {
 			continue
 		}
-		_, stages, err := s.walks.walk(e)
+		_, stages, err := s.walk(ctx, e)
 		if err != nil {
 			continue // its wearer can't be drafted to: the page says why
 		}
@@ -136,7 +142,7 @@ func (s *Server) drawCards(ctx context.Context) {
 		if ctx.Err() != nil {
 			return
 		}
-		s.walks.card(e)
+		_, _ = s.card(ctx, e) // the page says what is wrong
 	}
 }
 

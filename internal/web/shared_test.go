@@ -31,7 +31,7 @@ func TestOneMakerForAllEnsembles(t *testing.T) {
 	var all []laid
 	spent := map[work.Day]float64{}
 	first := work.Calendar{}
-	require.NoError(t, s.st.InTurn(ctx, now, s.stagesOf, func(one store.One, share store.Share) bool {
+	require.NoError(t, s.st.InTurn(ctx, now, s.stagesOf(t.Context()), func(one store.One, share store.Share) bool {
 		all = append(all, laid{one.Name, one.EventDate, share.Ahead})
 		if one.Planning.Paused == nil {
 			for d, h := range one.Calendar.Spent(one.Work, one.Minutes) {

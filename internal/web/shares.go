@@ -2,20 +2,12 @@ package web
 
 import (
 	"context"
-	"sync"
 	"time"
 
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/memo"
 	"ardentgusset/internal/store"
 )
-
-// shareBook holds what of the maker's hours others leave an ensemble, as long as nothing else was changed; and what all take
-// of the next weeks, as long as nothing was.
-type shareBook struct {
-	mu    sync.Mutex
-	held  map[uint]heldShare
-	loads heldLoads
-}
 
 // shownWeeks is how many weeks of load are shown.
 const shownWeeks = 6
@@ -28,68 +20,56 @@ type load struct {
 	hours  [shownWeeks]float64
 }
 
-type heldLoads struct {
-	all  []load
-	mark uint64
-	on   string // day, "" for none
-}
+// shareKey is what others leave an ensemble on a day, as long as nothing else was changed; loadsKey what all
+// take of the next weeks, as long as nothing was.
+type (
+	shareKey struct {
+		id, mark uint64
+		day      string
+	}
+	loadsKey struct {
+		mark uint64
+		day  string
+	}
+)
 
-type heldShare struct {
-	store.Share
-	mark uint64
-	on   string // day
-}
+// What a share and the loads weigh in the book, bytes.
+const shareWeight, loadsWeight = 4 << 10, 4 << 10
 
 // share is what others leave an ensemble. Where it can't be worked out, they leave everything.
 func (s *Server) share(ctx context.Context, e store.Ensemble, now time.Time) store.Share {
-	mark, on := s.st.ChangesBeside(e.ID), now.Format(time.DateOnly)
-	s.shares.mu.Lock()
-	h, ok := s.shares.held[e.ID]
-	s.shares.mu.Unlock()
-	if ok && h.mark == mark && h.on == on {
-		return h.Share
-	}
-	out, err := s.st.ShareOf(ctx, e.ID, now, s.stagesOf)
+	key := shareKey{uint64(e.ID), s.st.ChangesBeside(e.ID), now.Format(time.DateOnly)}
+	out, err := memo.Find(ctx, s.memory, key, shareWeight, func() (store.Share, error) {
+		return s.st.ShareOf(ctx, e.ID, now, s.stagesOf(ctx))
+	})
 	if err != nil {
 		return store.Share{}
 	}
-	s.shares.mu.Lock()
-	defer s.shares.mu.Unlock()
-	s.shares.held[e.ID] = heldShare{out, mark, on}
 	return out
 }
 
-// stagesOf drafts an ensemble, or finds it drafted.
-func (s *Server) stagesOf(e store.Ensemble) ([]ensemble.Stage, error) {
-	_, stages, err := s.walks.walk(e)
-	return stages, err
+// stagesOf drafts ensembles, or finds them drafted.
+func (s *Server) stagesOf(ctx context.Context) func(e store.Ensemble) ([]ensemble.Stage, error) {
+	return func(e store.Ensemble) ([]ensemble.Stage, error) {
+		_, stages, err := s.walk(ctx, e)
+		return stages, err
+	}
 }
 
 // loads are what all ensembles take of the next weeks, in the order in which the hours go to them.
 func (s *Server) loads(ctx context.Context, now time.Time) ([]load, error) {
-	mark, on := s.st.Changes(), now.Format(time.DateOnly)
-	s.shares.mu.Lock()
-	h := s.shares.loads
-	s.shares.mu.Unlock()
-	if h.on == on && h.mark == mark {
-		return h.all, nil
-	}
-	h = heldLoads{mark: mark, on: on}
-	err := s.st.InTurn(ctx, now, s.stagesOf, func(one store.One, _ store.Share) bool {
-		l := load{id: one.ID, name: one.Name, paused: one.Planning.Paused != nil}
-		for d, hours := range one.Calendar.Spent(one.Work, one.Minutes) {
-			if k := int(d) / 7; k < shownWeeks {
-				l.hours[k] += hours
+	return memo.Find(ctx, s.memory, loadsKey{s.st.Changes(), now.Format(time.DateOnly)}, loadsWeight, func() ([]load, error) {
+		var all []load
+		err := s.st.InTurn(ctx, now, s.stagesOf(ctx), func(one store.One, _ store.Share) bool {
+			l := load{id: one.ID, name: one.Name, paused: one.Planning.Paused != nil}
+			for d, hours := range one.Calendar.Spent(one.Work, one.Minutes) {
+				if k := int(d) / 7; k < shownWeeks {
+					l.hours[k] += hours
+				}
 			}
-		}
-		h.all = append(h.all, l)
-		return true
+			all = append(all, l)
+			return true
+		})
+		return all, err
 	})
-	if err != nil {
-		return nil, err
-	}
-	s.shares.mu.Lock()
-	defer s.shares.mu.Unlock()
-	s.shares.loads = h
-	return h.all, nil
 }

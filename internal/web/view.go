@@ -248,10 +248,10 @@ func (l *layerView) Shown() (draft.Draft, error) {
 func (s *Server) view(ctx context.Context, e store.Ensemble, layer uint, u measure.Unit) *ensembleView {
 	v := &ensembleView{Rec: e}
 	var err error
-	v.Bare, v.Stages, err = s.walks.walk(e)
+	v.Bare, v.Stages, err = s.walk(ctx, e)
 	if err != nil {
 		v.Err = sentence(err.Error())
-		v.Bare, v.Stages, _ = ensemble.Walk(ensemble.Plan{Group: e.Wearer.Group})
+		v.Bare, v.Stages, _ = ensemble.Walk(ctx, ensemble.Plan{Group: e.Wearer.Group}, s.memory)
 	}
 	if h, ok := s.st.LastAction(ctx, store.OfEnsemble, e.ID); ok {
 		v.Undo, v.Last = h.Label, h.ID

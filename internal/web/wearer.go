@@ -327,7 +327,7 @@ func (s *Server) noteEnsembles(c *call, which func(e store.Ensemble) bool) error
 	}
 	for _, e := range all {
 		if which(e) {
-			if err := s.st.See(c.ctx(), s.unseen(e)); err != nil {
+			if err := s.st.See(c.ctx(), s.unseen(c.ctx(), e)); err != nil {
 				return err
 			}
 		}

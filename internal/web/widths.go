@@ -63,7 +63,7 @@ func (s *Server) compareWidths(c *call) error {
 		// As it would be cut now: breadths follow the width of the cloth.
 		l := &e.Layers[at]
 		l.Fabric.Width, l.Fabric.InHand, l.Fabric.Lengths, l.Fabric.NoMore, l.Cut, l.CutHash, l.Laying.Pinned = w, 0, nil, false, nil, "", nil
-		_, stages, err := s.walks.walk(e)
+		_, stages, err := s.walk(c.ctx(), e)
 		if err != nil {
 			return err
 		}

@@ -103,7 +103,7 @@ type wayOver struct{ centre, point, side, share float64 }
 // the body itself, for the band draws the cups in under the bust.
 func overBust(on figure.Figure, side float64) wayOver {
 	low, high := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
-	form, bp := surface.Of(on.Column(low-20)), on.Torso().BustPoint
+	form, bp := surface.Of(on.Column(low-20), on.Book()), on.Torso().BustPoint
 	up := form.Upright(form.Place(low, side).Y, low, high)
 	return wayOver{centre: form.Centre(figure.InFront, low, high).Length(), side: up.Length(),
 		point: form.Beside(figure.InFront, [2]float64{low, bp.X}, [2]float64{high, bp.X}).Length(), share: form.Share(up[len(up)-1])}

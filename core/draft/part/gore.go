@@ -93,14 +93,20 @@ func (g *Gore) side(up float64) (plane.Point, float64) {
 	return plane.Pt(g.x[i]+(g.x[i+1]-g.x[i])*k, g.y[i]+(g.y[i+1]-g.y[i])*k), g.lean[i] + (g.lean[i+1]-g.lean[i])*k
 }
 
+// fine is how far a side may lie from its points as they are worked out, mm.
+const fine = 0.004
+
 // run is the right-hand side from its foot up to a height.
-func (g *Gore) run(up float64) []plane.Point {
-	var line []plane.Point
+func (g *Gore) run(up float64) []plane.Point { return plane.Thinned(g.every(up), fine) }
+
+// every is the right-hand side up to a height with all its points.
+func (g *Gore) every(up float64) []plane.Point {
+	line := make([]plane.Point, 0, len(g.x)+1)
 	for i := 0; g.step*float64(i) < up-1e-6; i++ {
 		line = append(line, plane.Pt(g.x[i], g.y[i]))
 	}
 	end, _ := g.side(up)
-	return plane.Thinned(append(line, end), 0.004)
+	return append(line, end)
 }
 
 // Row is the level line at a height, from left to right (from the fold on):
@@ -130,8 +136,8 @@ func (g *Gore) centre() plane.Point {
 // top is the upper edge, from right to left.
 func (g *Gore) top() []plane.Point {
 	end := func(up float64) (plane.Point, float64) { // as the side is drawn there
-		line := g.run(up)
-		p, q := line[len(line)-1], line[len(line)-2]
+		line := g.every(up)
+		p, q := line[len(line)-1], plane.LastKept(line, fine)
 		return p, math.Asin(math.Max(-1, math.Min(1, (q.X-p.X)/q.To(p))))
 	}
 	right, lean := end(g.Right)
