@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"ardentgusset/core/lay"
+	"ardentgusset/core/memo"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web"
@@ -54,17 +55,18 @@ func listen(ctx context.Context, c *call, withDemo bool) error {
 	if err != nil {
 		return err
 	}
+	book := memo.New(web.BookWeight)
 	if withDemo {
 		empty, err := st.Empty()
 		if err == nil && empty {
-			err = demo.Fill(ctx, st, time.Now(), lay.Place)
+			err = demo.Fill(ctx, st, time.Now(), lay.Place, book)
 		}
 		if err != nil {
 			return errors.Join(err, st.Close())
 		}
 	}
 	log := slog.New(slog.NewTextHandler(c.stderr, nil))
-	srv, err := web.New(st, web.Options{Path: path, Passphrase: passphrase, Loopback: loopback, Log: log, Version: version})
+	srv, err := web.New(st, web.Options{Path: path, Passphrase: passphrase, Loopback: loopback, Log: log, Version: version, Book: book})
 	if err != nil {
 		return errors.Join(err, st.Close())
 	}

@@ -5,6 +5,7 @@ package demo
 
 import (
 	"context"
+	"sync"
 	"time"
 
 	"ardentgusset/core/cloth"
@@ -14,6 +15,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/memo"
 	"ardentgusset/core/silhouette"
 	"ardentgusset/internal/store"
 )
@@ -208,9 +210,13 @@ var stash = []struct {
 // Placer lays pieces on cloth, as lay.Place does.
 type Placer func(context.Context, lay.Job) lay.Result
 
-// Fill enters the demo; place lays what is cut in it. The event lies some weeks
-// after now.
-func Fill(ctx context.Context, st *store.Store, now time.Time, place Placer) error {
+// Fill enters the demo in one go; place lays what is cut in it, and what is drafted for it is kept in the
+// book. The event lies some weeks after now.
+func Fill(ctx context.Context, st *store.Store, now time.Time, place Placer, book *memo.Book) error {
+	return st.Fill(ctx, func(st *store.Store) error { return fill(ctx, st, now, place, book) })
+}
+
+func fill(ctx context.Context, st *store.Store, now time.Time, place Placer, book *memo.Book) error {
 	var ids []uint
 	for _, w := range wearers {
 		rec, err := st.AddWearer(ctx, w.name, w.group)
@@ -222,48 +228,52 @@ func Fill(ctx context.Context, st *store.Store, now time.Time, place Placer) err
 			return err
 		}
 	}
-	for _, e := range ensembles {
+	kept := make([][]uint, len(ensembles)) // layers
+	recs := make([]uint, len(ensembles))
+	for i, e := range ensembles {
 		rec, err := st.AddEnsemble(ctx, store.Ensemble{Name: e.name, Part: e.part, Occasion: e.occasion, WearerID: ids[e.wearer],
 			EventDate: now.AddDate(0, 0, e.days).Format(time.DateOnly), Heel: e.heel, Hours: e.hours})
 		if err != nil {
 			return err
 		}
-		var added []uint
+		recs[i] = rec.ID
 		for _, l := range e.layers {
 			g, _ := catalogue.Find(l.kind)
 			f := g.About().Usual
 			l.fabric(&f)
-			kept, err := st.AddLayer(ctx, store.Layer{EnsembleID: rec.ID, Kind: l.kind, Name: l.name, State: store.Drafted,
+			one, err := st.AddLayer(ctx, store.Layer{EnsembleID: rec.ID, Kind: l.kind, Name: l.name, State: store.Drafted,
 				Settings: l.set, Fabric: f})
 			if err != nil {
 				return err
 			}
-			added = append(added, kept.ID)
+			kept[i] = append(kept[i], one.ID)
 			for _, step := range l.done {
-				if err := st.Tick(ctx, kept.ID, step, true); err != nil {
+				if err := st.Tick(ctx, one.ID, step, true); err != nil {
 					return err
 				}
 			}
 		}
-		if err := come(ctx, st, rec.ID, e.layers, added, place); err != nil {
+	}
+	if err := draftAll(ctx, st, recs, book); err != nil {
+		return err
+	}
+	for i, e := range ensembles {
+		if err := come(ctx, st, recs[i], e.layers, kept[i], place, book); err != nil {
 			return err
 		}
 		if p, ok := silhouette.PeriodOf(e.aim); ok {
-			if err := st.SetAim(ctx, rec.ID, p.Aim); err != nil {
+			if err := st.SetAim(ctx, recs[i], p.Aim); err != nil {
 				return err
 			}
 		}
 		if err := enter(ctx, st, ids[e.wearer], e.later); err != nil {
 			return err
 		}
-		if err := noted(ctx, st, rec.ID, e.layers, added); err != nil {
+		if err := noted(ctx, st, recs[i], e.layers, kept[i], book); err != nil {
 			return err
 		}
 	}
-	if err := shelve(ctx, st); err != nil {
-		return err
-	}
-	return st.Forget(ctx)
+	return shelve(ctx, st)
 }
 
 // shelve puts the stash in and cuts the layers from it that are.
@@ -321,19 +331,36 @@ func enter(ctx context.Context, st *store.Store, wearer uint, readings []reading
 // opens calm with one thing to look at.
 const leftToSee = "bustle-cage"
 
+// draftAll drafts all ensembles side by side, for the book.
+func draftAll(ctx context.Context, st *store.Store, ids []uint, book *memo.Book) error {
+	if book == nil {
+		return nil
+	}
+	var all sync.WaitGroup
+	defer all.Wait()
+	for _, id := range ids {
+		e, err := st.Ensemble(ctx, id)
+		if err != nil {
+			return err
+		}
+		all.Go(func() { _, _, _ = ensemble.Walk(ctx, e.Plan(), book) }) // who needs it finds what is wrong
+	}
+	return nil
+}
+
 // walk drafts an ensemble as it is kept.
-func walk(ctx context.Context, st *store.Store, id uint) ([]ensemble.Stage, error) {
+func walk(ctx context.Context, st *store.Store, id uint, book *memo.Book) ([]ensemble.Stage, error) {
 	e, err := st.Ensemble(ctx, id)
 	if err != nil {
 		return nil, err
 	}
-	_, stages, err := ensemble.Walk(ctx, e.Plan(), nil)
+	_, stages, err := ensemble.Walk(ctx, e.Plan(), book)
 	return stages, err
 }
 
 // noted takes note of what the later readings changed, but for one layer.
-func noted(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint) error {
-	stages, err := walk(ctx, st, id)
+func noted(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint, book *memo.Book) error {
+	stages, err := walk(ctx, st, id, book)
 	if err != nil {
 		return err
 	}
@@ -359,8 +386,9 @@ func done(s ensemble.Stage, state store.State) []string {
 
 // come brings the layers to their states; what is cut keeps the draft and the lay
 // it is cut to.
-func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint, place Placer) error {
-	stages, err := walk(ctx, st, id)
+func come(ctx context.Context, st *store.Store, id uint, layers []layer, ids []uint, place Placer,
+	book *memo.Book) error {
+	stages, err := walk(ctx, st, id, book)
 	if err != nil {
 		return err
 	}

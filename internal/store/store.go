@@ -33,6 +33,8 @@ type Store struct {
 	// current: the file was of this version when it was opened.
 	current bool
 	lock    *flock.Flock // held while this process may write; nil when it only reads
+	// filling: what is entered is no person's action, and nothing to undo.
+	filling bool
 }
 
 // Errors a person can act on.
@@ -259,6 +261,9 @@ func (s *Store) actWith(ctx context.Context, scope Scope, id uint, label string,
 	if scope == OfEnsemble && len(stash) == 0 { // what takes cloth changes others as well
 		ctx = onEnsemble(ctx, id)
 	}
+	if s.filling {
+		return explain(do(s.db.WithContext(ctx)))
+	}
 	return explain(s.transaction(ctx, func(tx *gorm.DB) error {
 		before, err := whole(tx, scope, id)
 		if err != nil {
@@ -292,6 +297,16 @@ func (s *Store) actWith(ctx context.Context, scope Scope, id uint, label string,
 		old := tx.Model(&History{}).Select("id").Where("scope = ? and scope_id = ?", scope,
 			id).Order("id desc").Limit(-1).Offset(historyLength)
 		return tx.Where("id in (?)", old).Delete(&History{}).Error
+	}))
+}
+
+// Fill enters all that do does in one transaction, with nothing of it to undo: all of it is there
+// afterwards, or none.
+func (s *Store) Fill(ctx context.Context, do func(*Store) error) error {
+	return explain(s.transaction(ctx, func(tx *gorm.DB) error {
+		one := *s
+		one.db, one.filling = tx.Session(&gorm.Session{DisableNestedTransaction: true}), true
+		return do(&one)
 	}))
 }
 
@@ -458,7 +473,3 @@ func undoParts(tx *gorm.DB, main History) error {
 	return nil
 }
 
-// Forget drops everything that could be undone, as after filling a new file.
-func (s *Store) Forget(ctx context.Context) error {
-	return explain(s.db.WithContext(ctx).Where("1 = 1").Delete(&History{}).Error)
-}

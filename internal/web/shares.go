@@ -24,10 +24,12 @@ type load struct {
 // take of the next weeks, as long as nothing was.
 type (
 	shareKey struct {
+		of       *store.Store
 		id, mark uint64
 		day      string
 	}
 	loadsKey struct {
+		of   *store.Store
 		mark uint64
 		day  string
 	}
@@ -38,7 +40,7 @@ const shareWeight, loadsWeight = 4 << 10, 4 << 10
 
 // share is what others leave an ensemble. Where it can't be worked out, they leave everything.
 func (s *Server) share(ctx context.Context, e store.Ensemble, now time.Time) store.Share {
-	key := shareKey{uint64(e.ID), s.st.ChangesBeside(e.ID), now.Format(time.DateOnly)}
+	key := shareKey{s.st, uint64(e.ID), s.st.ChangesBeside(e.ID), now.Format(time.DateOnly)}
 	out, err := memo.Find(ctx, s.memory, key, shareWeight, func() (store.Share, error) {
 		return s.st.ShareOf(ctx, e.ID, now, s.stagesOf(ctx))
 	})
@@ -58,7 +60,7 @@ func (s *Server) stagesOf(ctx context.Context) func(e store.Ensemble) ([]ensembl
 
 // loads are what all ensembles take of the next weeks, in the order in which the hours go to them.
 func (s *Server) loads(ctx context.Context, now time.Time) ([]load, error) {
-	return memo.Find(ctx, s.memory, loadsKey{s.st.Changes(), now.Format(time.DateOnly)}, loadsWeight, func() ([]load, error) {
+	return memo.Find(ctx, s.memory, loadsKey{s.st, s.st.Changes(), now.Format(time.DateOnly)}, loadsWeight, func() ([]load, error) {
 		var all []load
 		err := s.st.InTurn(ctx, now, s.stagesOf(ctx), func(one store.One, _ store.Share) bool {
 			l := load{id: one.ID, name: one.Name, paused: one.Planning.Paused != nil}

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"ardentgusset/core/lay"
+	"ardentgusset/core/memo"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 
@@ -20,6 +21,9 @@ var (
 	filling sync.Mutex
 	filled  = map[time.Time][]byte{} // the file by the day the demo was filled in
 )
+
+// Book keeps what was drafted, for all tests of a package.
+var Book = memo.New(512 << 20)
 
 // File is a fresh file with the demo's data, as filled in on a day: once for all tests of a package,
 // then copied.
@@ -33,7 +37,7 @@ func File(t testing.TB, day time.Time) string {
 	}
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), st, day, lay.Place))
+	require.NoError(t, demo.Fill(context.Background(), st, day, lay.Place, Book))
 	require.NoError(t, st.Close())
 	data, err := os.ReadFile(path)
 	require.NoError(t, err)
