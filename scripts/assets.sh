@@ -3,7 +3,7 @@
 # their licences. The result is committed: building needs no network.
 set -euo pipefail
 cd "$(dirname "$0")/.."
-to=internal/web/static/vendor
+to=internal/web/hall/vendor
 tmp=$(mktemp -d)
 trap 'rm -rf "$tmp"' EXIT
 get() { # package version

@@ -16,6 +16,7 @@ import (
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web"
+	"ardentgusset/internal/web/hall"
 )
 
 // DefaultAddr is where the program listens: this machine only.
@@ -92,7 +93,7 @@ func passphraseFrom(file string) (string, error) {
 			return "", bad("the first line of %s holds no passphrase", file)
 		}
 	}
-	p, err := web.Passphrase(given)
+	p, err := hall.Passphrase(given)
 	if err != nil {
 		return "", bad("%v", err)
 	}

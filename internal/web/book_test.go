@@ -5,11 +5,12 @@ import (
 	"strings"
 	"testing"
 
-	"ardentgusset/core/technique"
-	"ardentgusset/core/term"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"ardentgusset/core/technique"
+	"ardentgusset/core/term"
+	"ardentgusset/internal/web/hall"
 )
 
 // Every entry of the book has a card with both its drawings, in either unit, and stays
@@ -56,7 +57,7 @@ func TestQuestionsToTheBookThatCantBeRead(t *testing.T) {
 
 // Terms are explained where they stand, once a text, and quietly for those who know them.
 func TestWordsWhereTheyStand(t *testing.T) {
-	got := string(explained("Fell the binding; the <binding> and seams of bias."))
+	got := string(hall.Explained("Fell the binding; the <binding> and seams of bias."))
 	assert.Equal(t, 1, strings.Count(got, "#binding"))
 	assert.Contains(t, got, `href="/book/words#seam">seams</a>`)
 	assert.Contains(t, got, `#bias`)

@@ -13,10 +13,11 @@ import (
 	"strings"
 	"testing"
 
-	"ardentgusset/core/lay"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"ardentgusset/core/lay"
+	"ardentgusset/internal/web/clothing"
 )
 
 // fromPage asks as the page's own scripts do.
@@ -125,7 +126,7 @@ func TestRepeatsAreMatchedAtChosenSeams(t *testing.T) {
 	assert.Greater(t, r.Length, plain.Length)
 }
 
-func byHand(t *testing.T, s *Server, h hand) map[string]any {
+func byHand(t *testing.T, s *Server, h clothing.Hand) map[string]any {
 	t.Helper()
 	text, err := json.Marshal(h)
 	require.NoError(t, err)
@@ -152,7 +153,7 @@ func TestLaidByHand(t *testing.T) {
 		t.Fatal("no " + id)
 		return lay.Placement{}
 	}
-	h := hand{Sheet: "outer-buy", ID: "placket-facing", X: 300, Y: 200}
+	h := clothing.Hand{Sheet: "outer-buy", ID: "placket-facing", X: 300, Y: 200}
 	wrong := byHand(t, s, h)
 	assert.NotEmpty(t, wrong["faults"])
 	assert.NotNil(t, wrong["shape"])
@@ -182,9 +183,9 @@ func TestLaidByHand(t *testing.T) {
 	assert.Less(t, again.Length, after.Length)
 
 	// Turned over the allowed turns, and off the cloth it is brought back.
-	turned := byHand(t, s, hand{Sheet: "outer-buy", ID: "side-1", X: 4000, Y: 500, Next: true, Turn: find(again, "side-1", 0).Turn})
+	turned := byHand(t, s, clothing.Hand{Sheet: "outer-buy", ID: "side-1", X: 4000, Y: 500, Next: true, Turn: find(again, "side-1", 0).Turn})
 	assert.NotEqual(t, find(again, "side-1", 0).Turn, turned["turn"])
-	edge := byHand(t, s, hand{Sheet: "outer-buy", ID: "side-1", X: -900, Y: 99999, Turn: 90})
+	edge := byHand(t, s, clothing.Hand{Sheet: "outer-buy", ID: "side-1", X: -900, Y: 99999, Turn: 90})
 	assert.Contains(t, fmt.Sprint(edge["faults"]), "off the grain")
 	loose := h
 	loose.Loose = true
@@ -275,7 +276,7 @@ func TestOneActCuts(t *testing.T) {
 	}
 	// In millimetres of the whole width.
 	held := func(s *Server) (float64, int) {
-		all, err := s.st.Stash(t.Context())
+		all, err := s.Store.Stash(t.Context())
 		require.NoError(t, err)
 		for _, b := range all {
 			if strings.HasPrefix(b.Fabric.Name, "Harbour twill, in hand") {

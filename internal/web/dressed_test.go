@@ -10,14 +10,15 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/measure"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
-
-	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
+	"ardentgusset/internal/web/wearing"
 )
 
 func get(t testing.TB, s *Server, path string) string {
@@ -125,7 +126,7 @@ func TestFigureData(t *testing.T) {
 	for _, unit := range []measure.Unit{measure.CM, measure.IN} {
 		w := ask(s, "GET", "/ensembles/3/figure.json", nil, map[string]string{"Cookie": "unit=" + string(unit)})
 		require.Equal(t, 200, w.Code)
-		var d drawnFigure
+		var d wearing.DrawnFigure
 		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &d))
 		require.Len(t, d.Layers, 9)
 		require.NotNil(t, d.Band)
@@ -242,7 +243,7 @@ func TestFallsOverEverything(t *testing.T) {
 // Nine layers walked anew, their figure and every sheet of pieces drawn.
 func BenchmarkNineLayersDrawn(b *testing.B) {
 	s := demoServer(b, nil)
-	e, err := s.st.Ensemble(b.Context(), 3)
+	e, err := s.Store.Ensemble(b.Context(), 3)
 	require.NoError(b, err)
 	for i := range e.Layers {
 		e.Layers[i].Cut = nil
@@ -253,7 +254,7 @@ func BenchmarkNineLayersDrawn(b *testing.B) {
 // Twelve layers of 1887, from the skin to a cloak over basque bodice and overskirt.
 func BenchmarkTwelveLayersDrawn(b *testing.B) {
 	s := demoServer(b, nil)
-	e, err := s.st.Ensemble(b.Context(), 1)
+	e, err := s.Store.Ensemble(b.Context(), 1)
 	require.NoError(b, err)
 	e.Layers = nil
 	for i, kind := range []string{"shift", "drawers", "corset", "under-petticoat", "bustle-cage", "bustle-pad", "petticoat-flounced",
@@ -270,7 +271,7 @@ func drawnAnew(b *testing.B, e store.Ensemble) {
 		if err != nil {
 			b.Fatal(err)
 		}
-		drawFigure(e, bare, stages, measure.CM)
+		wearing.DrawFigure(e, bare, stages, measure.CM)
 		for _, stage := range stages {
 			svg.Sheet{Unit: measure.CM}.Draw(stage.Draft.Pieces)
 		}

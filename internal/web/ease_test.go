@@ -7,6 +7,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"ardentgusset/internal/web/wearing"
 )
 
 // A bodice goes round the figure as it was meant to. When it is cut and the corset under it is then
@@ -24,7 +26,7 @@ func TestEaseFollowsWhatIsUnderIt(t *testing.T) {
 	assert.Regexp(t, `waist</th><td><b>−[^<]+</b></td><td>[^−<]+</td><td class="fit tight">tight`, page)
 	assert.Regexp(t, `bust</th><td><b>[^<]+</b></td><td>[^<]+</td><td class="fit as meant">`, page)
 	assert.Contains(t, page, "drafted to another figure")
-	var drawn drawnFigure
+	var drawn wearing.DrawnFigure
 	require.NoError(t, json.Unmarshal([]byte(get(t, s, "/ensembles/4/figure.json")), &drawn))
 	fits := map[string]int{}
 	for _, l := range drawn.Layers {

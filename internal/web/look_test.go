@@ -12,12 +12,13 @@ import (
 	"testing"
 	"time"
 
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
 	"ardentgusset/core/lay"
 	"ardentgusset/internal/demo/demotest"
 	"ardentgusset/internal/store"
-
-	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
+	"ardentgusset/internal/web/hall"
 )
 
 var laySum = regexp.MustCompile(`the lay is ([\d.]+ cm) long`)
@@ -28,7 +29,7 @@ func TestLookingForAShorterLay(t *testing.T) {
 	path := demotest.File(t, today)
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	s, err := New(st, Options{Path: path, Loopback: true, Now: func() time.Time { return today }})
+	s, err := New(st, hall.Options{Path: path, Loopback: true, Now: func() time.Time { return today }})
 	require.NoError(t, err)
 	before := laySum.FindStringSubmatch(get(t, s, "/ensembles/1/layers/4/cloth?wait=1"))
 	require.NotEmpty(t, before)
@@ -62,7 +63,7 @@ func TestLookingForAShorterLay(t *testing.T) {
 	// As after the program was killed: what was found is in the file.
 	again, err := store.Open(path)
 	require.NoError(t, err)
-	s, err = New(again, Options{Path: path, Loopback: true, Now: func() time.Time { return today }})
+	s, err = New(again, hall.Options{Path: path, Loopback: true, Now: func() time.Time { return today }})
 	require.NoError(t, err)
 	defer s.Close()
 	body := get(t, s, "/ensembles/1/layers/4/cloth?wait=1")

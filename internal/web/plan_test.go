@@ -12,12 +12,13 @@ import (
 	"testing"
 	"time"
 
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
 	"ardentgusset/core/draft"
 	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
-
-	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
+	"ardentgusset/internal/web/hall"
 )
 
 // What carries a token is done once, however often it is sent; and at the time it was done, however late it is sent.
@@ -29,7 +30,7 @@ func TestSentLaterIsDoneOnce(t *testing.T) {
 	for range 2 {
 		post(t, s, petticoat+"/step", url.Values{"step": {"seams"}, "do": {"done"}, "once": {"b2"}, "ago": {"3600000"}})
 	}
-	e, err := s.st.Ensemble(t.Context(), 1)
+	e, err := s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	timings, done := 0, time.Time{}
 	for _, l := range e.Layers {
@@ -58,20 +59,20 @@ func TestSentLaterIsDoneOnce(t *testing.T) {
 // so much; learnt, it is gone.
 func TestNextTime(t *testing.T) {
 	s := demoServer(t, nil)
-	e, err := s.st.Ensemble(t.Context(), 1)
+	e, err := s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	layer := e.Layers[3]
-	_, stages, err := s.walk(t.Context(), e)
+	_, stages, err := s.Walk(t.Context(), e)
 	require.NoError(t, err)
 	before := stages[3].Values.Number("clearance")
 	post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/step", layer.ID), url.Values{"step": {"seams"}, "do": {"wrong"}, "reason": {"It trailed in the wet"},
 		"lost": {"40"}, "setting": {"clearance"}, "by": {"12 mm"}})
 	page := get(t, s, fmt.Sprintf("/ensembles/1/layers/%d/draft", layer.ID))
 	assert.Contains(t, page, "From before: It trailed in the wet")
-	post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/apply", layer.ID), url.Values{"settings": {encode(draft.Settings{"clearance": before + 12})}})
-	e, err = s.st.Ensemble(t.Context(), 1)
+	post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/apply", layer.ID), url.Values{"settings": {hall.Encode(draft.Settings{"clearance": before + 12})}})
+	e, err = s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
-	_, stages, err = s.walk(t.Context(), e)
+	_, stages, err = s.Walk(t.Context(), e)
 	require.NoError(t, err)
 	assert.InDelta(t, before+12, stages[3].Values.Number("clearance"), 0.01)
 	require.Len(t, e.Planning.Lessons, 1)
@@ -97,9 +98,9 @@ func TestMovingSteps(t *testing.T) {
 		}
 		return ids
 	}
-	e, err := s.st.Ensemble(t.Context(), 1)
+	e, err := s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
-	v := s.view(t.Context(), e, 0, "cm")
+	v := s.View(t.Context(), e, 0, "cm")
 	was := order()
 	// The last thing that can be done now goes to the front of what is left.
 	first, last := -1, -1
@@ -117,7 +118,7 @@ func TestMovingSteps(t *testing.T) {
 	require.Len(t, now, len(was))
 	assert.Equal(t, v.Plan[last].LayerName+": "+v.Plan[last].Name, now[first])
 	// What waits for something can't be put before it.
-	var waits *planned
+	var waits *hall.Planned
 	for i := range v.Plan {
 		if len(v.Plan[i].Waits) > 0 {
 			waits = &v.Plan[i]
@@ -147,7 +148,7 @@ func TestLogAndPause(t *testing.T) {
 		found = found || r[1] == "Mark and label" && r[7] == "yes"
 	}
 	assert.True(t, found)
-	other, err := s.st.Ensemble(t.Context(), 3)
+	other, err := s.Store.Ensemble(t.Context(), 3)
 	require.NoError(t, err)
 	require.Len(t, other.Elsewhere, 1, "the bench clocked it for the next ensemble")
 	assert.Positive(t, other.Elsewhere[0].Expected)
@@ -157,8 +158,8 @@ func TestLogAndPause(t *testing.T) {
 	assert.Contains(t, page, "An awl")
 	assert.Less(t, strings.Index(page, "Before the eyelets"), strings.Index(page, "needlework"), "it stands first")
 	assert.NotContains(t, page, "Changed:", "nothing since")
-	later := s.st.At(s.opt.Now().AddDate(0, 2, 0))
-	e, err := s.st.Ensemble(t.Context(), 1)
+	later := s.Store.At(s.Opt.Now().AddDate(0, 2, 0))
+	e, err := s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	require.NoError(t, later.SetPrice(t.Context(), 1, "thread", 2.5, 0))
 	require.NoError(t, later.RenameLayer(t.Context(), e.Layers[0].ID, "Linen shift"))
@@ -203,21 +204,21 @@ func TestSoonestOrder(t *testing.T) {
 	s := demoServer(t, nil)
 	offered := regexp.MustCompile(`class="sooner"`)
 	ready := func() time.Time {
-		e, err := s.st.Ensemble(t.Context(), 3)
+		e, err := s.Store.Ensemble(t.Context(), 3)
 		require.NoError(t, err)
-		return s.view(t.Context(), e, 0, "").Ready
+		return s.View(t.Context(), e, 0, "").Ready
 	}
 	plan := "/ensembles/3/plan"
-	from, to := s.opt.Now().AddDate(0, 0, 3), s.opt.Now().AddDate(0, 0, 14)
+	from, to := s.Opt.Now().AddDate(0, 0, 3), s.Opt.Now().AddDate(0, 0, 14)
 	post(t, s, plan, url.Values{"what": {"days"}, "kind": {"machine"}, "from": {from.Format(time.DateOnly)},
 		"to": {to.Format(time.DateOnly)}})
-	e, err := s.st.Ensemble(t.Context(), 3)
+	e, err := s.Store.Ensemble(t.Context(), 3)
 	require.NoError(t, err)
 	var ids []string
-	for _, p := range s.view(t.Context(), e, 0, "").Plan {
+	for _, p := range s.View(t.Context(), e, 0, "").Plan {
 		ids = append([]string{p.ID}, ids...)
 	}
-	require.NoError(t, s.st.SetSequence(t.Context(), 3, ids))
+	require.NoError(t, s.Store.SetSequence(t.Context(), 3, ids))
 	was := ready()
 	took := 0
 	for range 6 {
@@ -239,24 +240,24 @@ func TestSoonestOrder(t *testing.T) {
 func TestPaceOfOtherEnsembles(t *testing.T) {
 	s := demoServer(t, nil)
 	left := func(n int) float64 {
-		e, err := s.st.Ensemble(t.Context(), uint(n))
+		e, err := s.Store.Ensemble(t.Context(), uint(n))
 		require.NoError(t, err)
-		return s.view(t.Context(), e, 0, "").Left
+		return s.View(t.Context(), e, 0, "").Left
 	}
 	here, there := left(1), left(3)
-	e, err := s.st.Ensemble(t.Context(), 1)
+	e, err := s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	layer := e.Layers[len(e.Layers)-1].ID
-	require.NoError(t, s.st.Tick(t.Context(), layer, "mark", true,
+	require.NoError(t, s.Store.Tick(t.Context(), layer, "mark", true,
 		store.Clocked{Station: string(work.AtTable), Expected: 60, Minutes: 360}))
-	again, err := s.st.Ensemble(t.Context(), 3)
+	again, err := s.Store.Ensemble(t.Context(), 3)
 	require.NoError(t, err)
 	assert.Equal(t, []work.Logged{{Station: work.AtTable, Expected: 60, Actually: 360}}, again.Elsewhere)
-	v := s.view(t.Context(), again, 0, "")
-	assert.InDelta(t, 600.0/300, again.Noted(s.opt.Now()).Pace(v.Stages).Of(work.AtTable), 1e-9, "(240 + 360)/(240 + 60)")
+	v := s.View(t.Context(), again, 0, "")
+	assert.InDelta(t, 600.0/300, again.Noted(s.Opt.Now()).Pace(v.Stages).Of(work.AtTable), 1e-9, "(240 + 360)/(240 + 60)")
 	assert.Greater(t, v.Left, there)
 	assert.Less(t, v.Left, 2*there)
-	require.NoError(t, s.st.Tick(t.Context(), layer, "mark", false))
+	require.NoError(t, s.Store.Tick(t.Context(), layer, "mark", false))
 	assert.InDelta(t, there, left(3), 1e-9)
 	assert.InDelta(t, here, left(1), 1e-9)
 }

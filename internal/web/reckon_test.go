@@ -9,11 +9,12 @@ import (
 	"strings"
 	"testing"
 
-	"ardentgusset/core/draft"
-	"ardentgusset/core/reckon"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/reckon"
+	"ardentgusset/internal/web/hall"
 )
 
 // Every reckoner has a page that works without any ensemble, whose address holds all that was asked: loaded again, also by
@@ -91,14 +92,14 @@ func TestReckonerRefusesByField(t *testing.T) {
 // Opened from a garment it starts from its numbers, and its answer goes back as a setting, with undo.
 func TestReckonedForAGarment(t *testing.T) {
 	s := demoServer(t, nil)
-	e, err := s.st.Ensemble(t.Context(), 3)
+	e, err := s.Store.Ensemble(t.Context(), 3)
 	require.NoError(t, err)
-	_, stages, err := s.walk(t.Context(), e)
+	_, stages, err := s.Walk(t.Context(), e)
 	require.NoError(t, err)
 	tried := 0
 	for i, stage := range stages {
 		for _, one := range stage.Values.All() {
-			for _, a := range reckonersFor()[asks{one.Parameter.Key, one.Parameter.Unit}] {
+			for _, a := range hall.ReckonersFor()[hall.Asks{Key: one.Parameter.Key, Unit: one.Parameter.Unit}] {
 				at := fmt.Sprintf("/reckon/%s?for=%d/%d", a.Name, e.ID, e.Layers[i].ID)
 				got := ask(s, "GET", at, nil, nil)
 				assert.Contains(t, []int{200, 422}, got.Code, at) // its numbers may be beyond the examples of the rest
@@ -126,7 +127,7 @@ func TestReckonedForAGarment(t *testing.T) {
 	assert.InDelta(t, 2.25, set["fullness"], 1e-9)
 	post(t, s, path+"/apply", url.Values{"settings": {html.UnescapeString(m[1])}})
 	now := func() any {
-		e, err := s.st.Ensemble(t.Context(), 3)
+		e, err := s.Store.Ensemble(t.Context(), 3)
 		require.NoError(t, err)
 		for _, l := range e.Layers {
 			if l.ID == layer {

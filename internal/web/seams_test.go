@@ -18,9 +18,9 @@ import (
 const petticoat = "/ensembles/1/layers/3"
 
 func stageOf(t *testing.T, s *Server, ensemble uint, layer int) making.Making {
-	e, err := s.st.Ensemble(t.Context(), ensemble)
+	e, err := s.Store.Ensemble(t.Context(), ensemble)
 	require.NoError(t, err)
-	return s.view(t.Context(), e, 0, "cm").Stages[layer].Making
+	return s.View(t.Context(), e, 0, "cm").Stages[layer].Making
 }
 
 // A French seam for all side seams changes cutting line, cloth, thread, steps and hours,
@@ -122,7 +122,7 @@ func TestProfiles(t *testing.T) {
 // What is cut keeps its lines, and is told what another technique would need.
 func TestTechniqueForWhatIsCut(t *testing.T) {
 	s := demoServer(t, nil)
-	e, err := s.st.Ensemble(t.Context(), 1)
+	e, err := s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	require.NotEmpty(t, e.Layers[0].CutHash, "the demo's shift is cut")
 	shift := "/ensembles/1/layers/" + strconv.Itoa(int(e.Layers[0].ID))
@@ -144,7 +144,7 @@ func TestWorkroom(t *testing.T) {
 	page := get(t, s, "/ensembles/1/layers/4/seams")
 	assert.Contains(t, page, "Too thick for the machine")
 	assert.Contains(t, page, "by hand")
-	w, err := s.st.Workroom(t.Context())
+	w, err := s.Store.Workroom(t.Context())
 	require.NoError(t, err)
 	require.Len(t, w.Machines, 1)
 	assert.InDelta(t, 177.8, w.Machines[0].Throat, 1e-9)
@@ -163,13 +163,13 @@ func TestWorkroom(t *testing.T) {
 		}
 	}
 	post(t, s, "/workroom/remove", url.Values{"id": {w.Machines[0].ID}})
-	w, err = s.st.Workroom(t.Context())
+	w, err = s.Store.Workroom(t.Context())
 	require.NoError(t, err)
 	assert.Empty(t, w.Machines)
 	last := regexp.MustCompile(`action="/workroom/undo"[^>]*><input type="hidden" name="last" value="([0-9]+)"`).FindStringSubmatch(get(t, s, "/workroom"))
 	require.Len(t, last, 2)
 	post(t, s, "/workroom/undo", url.Values{"last": {last[1]}})
-	w, err = s.st.Workroom(t.Context())
+	w, err = s.Store.Workroom(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, w.Machines, 1)
 }
@@ -181,7 +181,7 @@ func TestTimesOfOnesOwn(t *testing.T) {
 	for _, do := range []string{"start", "stop", "done"} {
 		post(t, s, petticoat+"/step", url.Values{"step": {"seams"}, "do": {do}, "back": {"/ensembles/1/bench"}})
 	}
-	rates, err := s.st.Rates(t.Context())
+	rates, err := s.Store.Rates(t.Context())
 	require.NoError(t, err)
 	require.NotEmpty(t, rates)
 	sum := 0.0
@@ -192,7 +192,7 @@ func TestTimesOfOnesOwn(t *testing.T) {
 	assert.True(t, sum > 0 && sum < 1, "no more than the test took: %v", sum)
 	assert.Contains(t, get(t, s, "/workroom"), "Plain seam")
 	post(t, s, petticoat+"/step", url.Values{"step": {"seams"}, "do": {"undone"}, "back": {"/ensembles/1/bench"}})
-	rates, err = s.st.Rates(t.Context())
+	rates, err = s.Store.Rates(t.Context())
 	require.NoError(t, err)
 	assert.Empty(t, rates)
 }

@@ -9,12 +9,13 @@ import (
 	"testing"
 	"time"
 
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
-
-	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
+	"ardentgusset/internal/web/hall"
 )
 
 // All ensembles share one maker: no day holds more work than it has hours, each comes after those whose day is before, and
@@ -22,7 +23,7 @@ import (
 func TestOneMakerForAllEnsembles(t *testing.T) {
 	s := demoServer(t, nil)
 	ctx := t.Context()
-	now := s.opt.Now()
+	now := s.Opt.Now()
 	type laid struct {
 		name  string
 		event string
@@ -31,7 +32,7 @@ func TestOneMakerForAllEnsembles(t *testing.T) {
 	var all []laid
 	spent := map[work.Day]float64{}
 	first := work.Calendar{}
-	require.NoError(t, s.st.InTurn(ctx, now, s.stagesOf(t.Context()), func(one store.One, share store.Share) bool {
+	require.NoError(t, s.Store.InTurn(ctx, now, s.StagesOf(t.Context()), func(one store.One, share store.Share) bool {
 		all = append(all, laid{one.Name, one.EventDate, share.Ahead})
 		if one.Planning.Paused == nil {
 			for d, h := range one.Calendar.Spent(one.Work, one.Minutes) {
@@ -53,7 +54,7 @@ func TestOneMakerForAllEnsembles(t *testing.T) {
 		}
 	}
 	most := 0.0
-	es, err := s.st.Ensembles(ctx)
+	es, err := s.Store.Ensembles(ctx)
 	require.NoError(t, err)
 	for _, e := range es {
 		for _, h := range e.Calendar(now).Hours {
@@ -67,22 +68,22 @@ func TestOneMakerForAllEnsembles(t *testing.T) {
 	// The last of them, alone: it ends sooner, and says whose day is before. Kept over a change of another, it follows it.
 	last := es[len(es)-1]
 	path := fmt.Sprintf("/ensembles/%d/plan", last.ID)
-	together := s.view(ctx, last, 0, "cm")
+	together := s.View(ctx, last, 0, "cm")
 	require.NotEmpty(t, together.Share.Ahead)
 	assert.Contains(t, get(t, s, path), "Your hours go first to")
 	post(t, s, path, url.Values{"what": {"alone"}, "alone": {"yes"}})
-	last, err = s.st.Ensemble(ctx, last.ID)
+	last, err = s.Store.Ensemble(ctx, last.ID)
 	require.NoError(t, err)
-	alone := s.view(ctx, last, 0, "cm")
+	alone := s.View(ctx, last, 0, "cm")
 	assert.True(t, alone.Ready.Before(together.Ready))
 	assert.Contains(t, get(t, s, path), "Let them come first")
 	post(t, s, path, url.Values{"what": {"alone"}, "alone": {"no"}})
 	for _, e := range es[:len(es)-1] {
 		post(t, s, fmt.Sprintf("/ensembles/%d/plan", e.ID), url.Values{"what": {"pause"}, "where": {"before the hem"}})
 	}
-	last, err = s.st.Ensemble(ctx, last.ID)
+	last, err = s.Store.Ensemble(ctx, last.ID)
 	require.NoError(t, err)
-	assert.Equal(t, alone.Ready, s.view(ctx, last, 0, "cm").Ready, "the others are paused")
+	assert.Equal(t, alone.Ready, s.View(ctx, last, 0, "cm").Ready, "the others are paused")
 }
 
 // A layer that is borrowed has no work but to be fetched and tried on, and nothing of it is bought; what lies over it waits
@@ -90,10 +91,10 @@ func TestOneMakerForAllEnsembles(t *testing.T) {
 func TestBorrowedInsteadOfMade(t *testing.T) {
 	s := demoServer(t, nil)
 	ctx := t.Context()
-	read := func() *ensembleView {
-		e, err := s.st.Ensemble(ctx, 3)
+	read := func() *hall.EnsembleView {
+		e, err := s.Store.Ensemble(ctx, 3)
 		require.NoError(t, err)
-		return s.view(ctx, e, 0, "cm")
+		return s.View(ctx, e, 0, "cm")
 	}
 	before := read()
 	at := slices.IndexFunc(before.Stages, func(st ensemble.Stage) bool { return st.Kind == "bustle-pad" })
@@ -101,7 +102,7 @@ func TestBorrowedInsteadOfMade(t *testing.T) {
 	layer := fmt.Sprintf("/ensembles/3/layers/%s", before.Stages[at].ID)
 	post(t, s, layer+"/had", url.Values{"had": {"borrowed"}})
 	after := read()
-	own := func(v *ensembleView) (out []string) {
+	own := func(v *hall.EnsembleView) (out []string) {
 		for _, p := range v.Plan {
 			if p.Lane == before.Stages[at].ID {
 				out = append(out, p.Own)
@@ -129,7 +130,7 @@ func TestBorrowedInsteadOfMade(t *testing.T) {
 	assert.Equal(t, 422, ask(s, "POST", layer+"/had", url.Values{"had": {"stolen"}}, nil).Code)
 	post(t, s, layer+"/had", url.Values{"had": {""}})
 	assert.Equal(t, own(before), own(read()))
-	e, err := s.st.Ensemble(ctx, 1)
+	e, err := s.Store.Ensemble(ctx, 1)
 	require.NoError(t, err)
 	for _, l := range e.Layers {
 		if l.CutHash != "" {
@@ -148,7 +149,7 @@ func TestEmbroideryDoneAnotherWay(t *testing.T) {
 		"needs": {"by hand"}, "technique": {"satin"}})
 	assert.Equal(t, 422, ask(s, "POST", "/ensembles/3/plan", url.Values{"what": {"own"}, "name": {"x"}, "technique": {"overlock"}}, nil).Code)
 	one := func() store.OwnStep {
-		e, err := s.st.Ensemble(t.Context(), 3)
+		e, err := s.Store.Ensemble(t.Context(), 3)
 		require.NoError(t, err)
 		require.Len(t, e.Planning.Own, 1)
 		return e.Planning.Own[0]
@@ -161,7 +162,7 @@ func TestEmbroideryDoneAnotherWay(t *testing.T) {
 		return ask(s, "POST", "/ensembles/3/plan", url.Values{"what": {"own-way"}, "step": {one().ID}, "to": {to}}, nil).Code
 	}
 	undo := func() {
-		h, ok := s.st.LastAction(t.Context(), store.OfEnsemble, 3)
+		h, ok := s.Store.LastAction(t.Context(), store.OfEnsemble, 3)
 		require.True(t, ok)
 		post(t, s, "/ensembles/3/undo", url.Values{"last": {fmt.Sprint(h.ID)}})
 	}
@@ -197,8 +198,8 @@ func TestOddsWhileTyping(t *testing.T) {
 	assert.Equal(t, was, find(get(t, s, "/ensembles/3/plan")), "nothing was kept")
 	post(t, s, "/ensembles/3/plan", hours)
 	assert.Equal(t, find(tried), find(get(t, s, "/ensembles/3/plan")))
-	from := s.opt.Now().AddDate(0, 0, 1).Format(time.DateOnly)
-	to := s.opt.Now().AddDate(0, 0, 60).Format(time.DateOnly)
+	from := s.Opt.Now().AddDate(0, 0, 1).Format(time.DateOnly)
+	to := s.Opt.Now().AddDate(0, 0, 60).Format(time.DateOnly)
 	helper := url.Values{"what": {"days"}, "kind": {"helper"}, "from": {from}, "to": {to}, "hours": {"5"}}
 	tried = get(t, s, "/ensembles/3/plan/odds?"+helper.Encode())
 	post(t, s, "/ensembles/3/plan", helper)

@@ -60,7 +60,7 @@ func TestPricesInTheMakersOwn(t *testing.T) {
 	head := map[string]string{"X-From-Page": "1", "Cookie": "unit=in; " + kr}
 	w = ask(s, "POST", skirt+"/cloth", url.Values{"key": {"price_per_m"}, "value": {"$9.144"}}, head)
 	require.Equal(t, 200, w.Code, w.Body)
-	e, err := s.st.Ensemble(t.Context(), 1)
+	e, err := s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	assert.InDelta(t, 10, e.Layers[3].Fabric.Price, 1e-9, "9.144 a yard is 10 a metre")
 	// Sewing thread, typed for a yard, comes back the same.
@@ -85,7 +85,7 @@ func TestFormsThatCantBeRead(t *testing.T) {
 			assert.Contains(t, w.Body.String(), "can’t be read as a form", path)
 		}
 	}
-	w, err := s.st.Wearer(t.Context(), 1)
+	w, err := s.Store.Wearer(t.Context(), 1)
 	require.NoError(t, err)
 	assert.NotEmpty(t, w.Readings)
 }
@@ -125,11 +125,11 @@ func TestInchesTypedAsCentimetres(t *testing.T) {
 func TestFirstPageOfManyEnsembles(t *testing.T) {
 	s := demoServer(t, nil)
 	for i := range 21 {
-		e, err := s.st.AddEnsemble(t.Context(), store.Ensemble{Name: "Ensemble " + strconv.Itoa(i), WearerID: 1, Hours: 2, EventDate: "2026-12-0" + strconv.Itoa(1+i%9)})
+		e, err := s.Store.AddEnsemble(t.Context(), store.Ensemble{Name: "Ensemble " + strconv.Itoa(i), WearerID: 1, Hours: 2, EventDate: "2026-12-0" + strconv.Itoa(1+i%9)})
 		require.NoError(t, err)
 		for _, kind := range []string{"shift", "corset", "petticoat-gored", "skirt-gored-1887"} {
 			g, _ := catalogue.Find(kind)
-			_, err := s.st.AddLayer(t.Context(), store.Layer{EnsembleID: e.ID, Kind: kind, Name: kind, State: store.Drafted, Fabric: g.About().Usual})
+			_, err := s.Store.AddLayer(t.Context(), store.Layer{EnsembleID: e.ID, Kind: kind, Name: kind, State: store.Drafted, Fabric: g.About().Usual})
 			require.NoError(t, err)
 		}
 	}
@@ -138,14 +138,14 @@ func TestFirstPageOfManyEnsembles(t *testing.T) {
 	assert.Equal(t, 29, strings.Count(page, "steps done"))
 	assert.Contains(t, page, "2026</b>, past", "a past event says its year")
 	// Ticking a step off counts, though the drawing is the same.
-	require.NoError(t, s.st.Tick(t.Context(), 1, "hem", true))
+	require.NoError(t, s.Store.Tick(t.Context(), 1, "hem", true))
 	before := strings.Count(page, "0 of ")
-	require.NoError(t, s.st.Tick(t.Context(), s.layersOf(t, 10)[0], "cut", true))
+	require.NoError(t, s.Store.Tick(t.Context(), s.layersOf(t, 10)[0], "cut", true))
 	assert.Equal(t, before-1, strings.Count(get(t, s, "/"), "0 of "))
 }
 
 func (s *Server) layersOf(t *testing.T, ensemble uint) (ids []uint) {
-	e, err := s.st.Ensemble(t.Context(), ensemble)
+	e, err := s.Store.Ensemble(t.Context(), ensemble)
 	require.NoError(t, err)
 	for _, l := range e.Layers {
 		ids = append(ids, l.ID)

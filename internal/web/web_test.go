@@ -16,23 +16,24 @@ import (
 	"testing"
 	"time"
 
+	"github.com/gin-gonic/gin"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/plane"
 	"ardentgusset/internal/demo/demotest"
 	"ardentgusset/internal/store"
-
-	"github.com/gin-gonic/gin"
-	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
+	"ardentgusset/internal/web/hall"
 )
 
 var today = time.Date(2027, 2, 3, 10, 0, 0, 0, time.UTC)
 
-func demoServer(t testing.TB, change func(*Options)) *Server {
+func demoServer(t testing.TB, change func(*hall.Options)) *Server {
 	path := demotest.File(t, today)
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	opt := Options{Path: path, Loopback: true, Now: func() time.Time { return today }}
+	opt := hall.Options{Path: path, Loopback: true, Now: func() time.Time { return today }}
 	if change != nil {
 		change(&opt)
 	}
@@ -123,7 +124,7 @@ func TestStrangersAreRefused(t *testing.T) {
 }
 
 func TestPassphrase(t *testing.T) {
-	s := demoServer(t, func(o *Options) { o.Passphrase, o.Loopback = "gusset and gore", false })
+	s := demoServer(t, func(o *hall.Options) { o.Passphrase, o.Loopback = "gusset and gore", false })
 	w := ask(s, "GET", "/", nil, nil)
 	require.Equal(t, http.StatusSeeOther, w.Code)
 	assert.Equal(t, "/enter", w.Header().Get("Location"))
@@ -138,7 +139,7 @@ func TestPassphrase(t *testing.T) {
 
 func TestLogsHoldNothingPersonal(t *testing.T) {
 	var log bytes.Buffer
-	s := demoServer(t, func(o *Options) { o.Log = slog.New(slog.NewTextHandler(&log, nil)) })
+	s := demoServer(t, func(o *hall.Options) { o.Log = slog.New(slog.NewTextHandler(&log, nil)) })
 	ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "worn": {"bare"}, "value": {"73.3 cm"}, "was": {"710"}}, map[string]string{"X-From-Page": "1"})
 	ask(s, "GET", "/wearers/1?note=secret", nil, nil)
 	assert.Contains(t, log.String(), "/wearers/:wearer")
@@ -154,13 +155,13 @@ func TestErrorsSayWhatToDo(t *testing.T) {
 		c, _ := gin.CreateTestContext(w)
 		c.Request = httptest.NewRequest("POST", "/x", nil)
 		c.Request.Header.Set("X-From-Page", "1")
-		s.fail(c, fmt.Errorf("wrapped: %w", err))
+		s.Fail(c, fmt.Errorf("wrapped: %w", err))
 		assert.Equal(t, want, w.Code)
 		var answer map[string]string
 		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &answer))
 		assert.NotEmpty(t, answer["error"])
 	}
-	w := ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "value": {strings.Repeat("9", MaxBody+1)}}, map[string]string{"X-From-Page": "1"})
+	w := ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "value": {strings.Repeat("9", hall.MaxBody+1)}}, map[string]string{"X-From-Page": "1"})
 	assert.GreaterOrEqual(t, w.Code, 400)
 	assert.Less(t, w.Code, 500)
 }
@@ -168,7 +169,7 @@ func TestErrorsSayWhatToDo(t *testing.T) {
 func TestAPanicLosesNothing(t *testing.T) {
 	s := demoServer(t, nil)
 	r := gin.New()
-	r.Use(s.recovered)
+	r.Use(s.Recovered)
 	r.GET("/boom", func(*gin.Context) { panic("a fault") })
 	w := ask(r, "GET", "/boom", nil, nil)
 	assert.Equal(t, 500, w.Code)
@@ -294,7 +295,7 @@ func TestBackupAndRestoreByDownload(t *testing.T) {
 	require.Equal(t, 200, w.Code, w.Body.String())
 	assert.Contains(t, w.Body.String(), "before-")
 	assert.Equal(t, 200, ask(s, "GET", "/ensembles/1/layers", nil, nil).Code)
-	kept, err := filepath.Glob(s.opt.Path + ".before-*")
+	kept, err := filepath.Glob(s.Opt.Path + ".before-*")
 	require.NoError(t, err)
 	assert.Len(t, kept, 1)
 }
@@ -381,7 +382,7 @@ func BenchmarkPages(b *testing.B) {
 // The right passphrase is never starved by others' wrong ones: only the address
 // that guesses waits. Leaving asks again.
 func TestGuessingFromElsewhere(t *testing.T) {
-	s := demoServer(t, func(o *Options) { o.Passphrase, o.Loopback = "linen and lace", false })
+	s := demoServer(t, func(o *hall.Options) { o.Passphrase, o.Loopback = "linen and lace", false })
 	from := func(address, path string, form url.Values, cookie string) *httptest.ResponseRecorder {
 		r := httptest.NewRequest("POST", "http://192.0.2.7:8160"+path, strings.NewReader(form.Encode()))
 		r.Header.Set("Content-Type", "application/x-www-form-urlencoded")
@@ -413,14 +414,14 @@ func TestGuessingFromElsewhere(t *testing.T) {
 	require.Equal(t, 303, out.Code)
 	assert.Equal(t, 303, page(strings.SplitN(out.Header().Get("Set-Cookie"), ";", 2)[0]))
 	for given, ok := range map[string]bool{"": true, "short": false, "  linen and lace\n": true, strings.Repeat("x", 73): false} {
-		_, err := Passphrase(given)
+		_, err := hall.Passphrase(given)
 		assert.Equal(t, ok, err == nil, "%q", given)
 	}
 }
 
 func TestOnlyOwnPaths(t *testing.T) {
 	for to, want := range map[string]string{"/ensembles/1/cut?x=1": "/ensembles/1/cut?x=1", "//evil.example": "/", "/\t/evil.example": "/", `/\evil.example`: "/", "https://evil.example/": "/", "": "/", "ensembles": "/", "/\n/evil": "/"} {
-		assert.Equal(t, want, ownPath(to), "%q", to)
+		assert.Equal(t, want, hall.OwnPath(to), "%q", to)
 	}
 }
 
@@ -433,7 +434,7 @@ func TestNothingForOtherSites(t *testing.T) {
 	}
 	assert.Equal(t, 403, ask(s, "POST", "/ensembles/1/layers/4/look", nil, map[string]string{"Sec-Fetch-Site": "cross-site"}).Code)
 	head := []byte("\x89PNG\r\n\x1a\n\x00\x00\x00\rIHDR\x00\x00\x00\x10\x00\x00\x00\x10\x08\x02\x00\x00\x00\x90\x91h6")
-	_, err := s.st.KeepPhoto(t.Context(), head)
+	_, err := s.Store.KeepPhoto(t.Context(), head)
 	require.Error(t, err, "a head alone is no picture")
 }
 
@@ -441,9 +442,9 @@ func TestNothingForOtherSites(t *testing.T) {
 // seen for the first time.
 func TestLookingWritesNothing(t *testing.T) {
 	s := demoServer(t, nil)
-	fresh, err := s.st.AddLayer(context.Background(), store.Layer{EnsembleID: 3, Kind: "petticoat-gored", Name: "Never looked at", State: store.Planned, Fabric: cloth.Fabric{Name: "Cambric", Width: 1500, Thickness: 0.3, Weight: 120}})
+	fresh, err := s.Store.AddLayer(context.Background(), store.Layer{EnsembleID: 3, Kind: "petticoat-gored", Name: "Never looked at", State: store.Planned, Fabric: cloth.Fabric{Name: "Cambric", Width: 1500, Thickness: 0.3, Weight: 120}})
 	require.NoError(t, err)
-	before, err := s.st.Ensembles(context.Background())
+	before, err := s.Store.Ensembles(context.Background())
 	require.NoError(t, err)
 	layers := func(list []store.Ensemble) (out []store.Layer) {
 		for _, e := range list {
@@ -454,7 +455,7 @@ func TestLookingWritesNothing(t *testing.T) {
 	for _, path := range []string{"/", "/wearers/1", "/ensembles/3/figure", "/ensembles/3/layers", "/ensembles/3/layers/11/draft", fmt.Sprintf("/ensembles/3/layers/%d/draft", fresh.ID), "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/1/bench", "/ensembles/1/layers/4/guard", "/stash", "/stash/1"} {
 		get(t, s, path)
 	}
-	after, err := s.st.Ensembles(context.Background())
+	after, err := s.Store.Ensembles(context.Background())
 	require.NoError(t, err)
 	for i, l := range layers(before) {
 		assert.Equal(t, l.Seen, layers(after)[i].Seen)

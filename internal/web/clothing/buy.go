@@ -1,0 +1,207 @@
+package clothing
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+
+	"ardentgusset/core/cloth"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/lay"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/notion"
+	"ardentgusset/internal/store"
+	"ardentgusset/internal/web/hall"
+)
+
+type buyView struct {
+	Layers  []buyLayer
+	Spend   float64 // still
+	Spent   float64
+	Unknown int // notions without a price
+	Mass    float64
+	Pending bool
+}
+
+type buyLayer struct {
+	ID      uint
+	Name    string
+	Made    bool // its cloth is cut, so that it is paid for
+	Cloths  []buyCloth
+	Err     string
+	Notions []buyNotion
+	Spend   float64
+	Spent   float64
+	Mass    float64
+	Weighed bool // every cloth's weight is known
+}
+
+type buyCloth struct {
+	Role   cloth.Role
+	Label  string // of the role; "" for the outer
+	Cloth  cloth.Fabric
+	Text   string // how much is to be bought
+	Sum    string
+	Held   string // how much is in hand
+	Cost   float64
+	Missed int // pieces that do not fit on what is in hand
+}
+
+// buyNotion is a notion with what one of its unit costs.
+type buyNotion struct {
+	notion.Notion
+	Per   string // what the price is for one of
+	Typed string // the price as it is typed; "" when nobody said
+	Have  bool   // it is in hand already
+	Was   string // as it is kept
+	Cost  float64
+}
+
+func (s *Room) buyStation(c *hall.Call) error {
+	return s.Station(c, "buy", 0, func(p *hall.Page) error {
+		p.V = s.viewBuy(c, p)
+		return nil
+	})
+}
+
+func (s *Room) viewBuy(c *hall.Call, p *hall.Page) buyView {
+	var v buyView
+	for i := range p.E.Stages {
+		stage := &p.E.Stages[i]
+		rec := p.E.Rec.Layers[i]
+		b := buyLayer{ID: rec.ID, Name: stage.Name, Made: rec.State.Made()}
+		if stage.Err != nil {
+			b.Err = hall.Sentence(stage.Err.Error())
+			v.Layers = append(v.Layers, b)
+			continue
+		}
+		b.Mass, b.Weighed = stage.Mass()
+		if stage.Had == ensemble.ToMake && !s.buyCloths(c, &b, stage, p.Unit) {
+			v.Pending = true
+		}
+		for _, n := range stage.Notions() {
+			one := buyNotion{Notion: n}
+			price, known := p.E.Rec.Prices[hall.PriceKey(n)]
+			var per float64
+			one.Per, per = n.Priced(p.Unit)
+			one.Have, one.Was = price < 0, strconv.FormatFloat(price, 'g', -1, 64)
+			price = math.Abs(price)
+			if price*per >= 0.005 {
+				one.Typed = strconv.FormatFloat(price*per, 'f', 2, 64)
+			}
+			one.Cost = math.Round(price*n.Quantity*100) / 100
+			switch {
+			case !known:
+				v.Unknown++
+			case one.Have:
+				b.Spent += one.Cost
+			default:
+				b.Spend += one.Cost
+			}
+			b.Notions = append(b.Notions, one)
+		}
+		v.Spend += b.Spend
+		v.Spent += b.Spent
+		v.Mass += b.Mass
+		v.Layers = append(v.Layers, b)
+	}
+	return v
+}
+
+// buyCloths are the cloths of a layer; false while one of its lays is not found yet.
+func (s *Room) buyCloths(c *hall.Call, b *buyLayer, stage *ensemble.Stage, unit measure.Unit) (whole bool) {
+	whole = true
+	for k, u := range stage.Uses() {
+		row := buyCloth{Role: u.Role, Cloth: u.Fabric}
+		if k > 0 {
+			row.Label = u.Role.Label()
+		}
+		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
+		if !ok {
+			row.Text, whole = "laying out …", false
+			b.Cloths = append(b.Cloths, row)
+			continue
+		}
+		need := stage.Need(u, sheets, unit)
+		for _, sheet := range sheets {
+			if sheet.Err != nil {
+				b.Err = hall.Sentence(sheet.Err.Error())
+			}
+		}
+		if need.Buy > 0 {
+			row.Text = need.Buy.AsBought(unit)
+			row.Sum = fmt.Sprintf("%s, cloth %s wide", sumOf(u, sheets, need, unit), u.Fabric.Width.In(unit))
+		}
+		if need.Used > 0 {
+			row.Held = fmt.Sprintf("%s of %s in hand", need.Used.In(unit), u.Fabric.Held().In(unit))
+		}
+		row.Cost, row.Missed = need.Cost, len(ensemble.Unplaced(sheets))
+		used := u.Fabric.Cost(need.Used)
+		switch {
+		case b.Made: // it is cut, so it was bought
+			b.Spent += row.Cost + used
+			row.Cost += used
+		case u.Fabric.Paid || need.Used > 0:
+			b.Spent += used
+			if u.Fabric.Paid {
+				b.Spent += row.Cost
+			} else {
+				b.Spend += row.Cost
+			}
+		default:
+			b.Spend += row.Cost
+		}
+		b.Cloths = append(b.Cloths, row)
+	}
+	return whole
+}
+
+// setPrice keeps what one of a notion costs, or that it is in hand.
+func (s *Room) setPrice(c *hall.Call) error {
+	e, err := s.Store.Ensemble(c.Ctx(), hall.ID(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	p := s.Page(c, "")
+	_, stages, err := s.Walk(c.Ctx(), e)
+	if err != nil {
+		return err
+	}
+	key, known, per := c.PostForm("key"), false, 1.0
+	for i := range stages {
+		for _, n := range stages[i].Notions() {
+			if hall.PriceKey(n) == key {
+				known = true
+				_, per = n.Priced(p.Unit)
+			}
+		}
+	}
+	if !known {
+		return &store.FieldError{Field: key, Why: "this is no longer on the list; load the page again"}
+	}
+	price := 0.0
+	if text := c.PostForm("value"); text != "" {
+		v, err := measure.ParseMoney(text)
+		if err != nil {
+			return &store.FieldError{Field: key, Why: err.Error()}
+		}
+		price = v / per
+	}
+	if c.PostForm("have") == "yes" {
+		price = -math.Max(price, 1e-9) // known to be in hand, whatever it cost
+	}
+	was, err := strconv.ParseFloat(c.DefaultPostForm("was", "0"), 64)
+	if err != nil {
+		return &store.FieldError{Field: key, Why: "the page is out of date; load it again"}
+	}
+	if err := s.Store.SetPrice(c.Ctx(), e.ID, key, price, was); err != nil {
+		return err
+	}
+	if e, err = s.Store.Ensemble(c.Ctx(), e.ID); err != nil {
+		return err
+	}
+	p.Station, p.Path = "buy", fmt.Sprintf("/ensembles/%d/buy", e.ID)
+	p.E = s.View(c.Ctx(), e, 0, p.Unit)
+	p.V = s.viewBuy(c, p)
+	return s.Parts(c, p, nil, "buy-list", "stations")
+}

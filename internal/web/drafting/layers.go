@@ -1,0 +1,171 @@
+package drafting
+
+import (
+	"fmt"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/family"
+	"ardentgusset/internal/formats/svg"
+	"ardentgusset/internal/store"
+	"ardentgusset/internal/web/hall"
+)
+
+type layersView struct {
+	Stand     string
+	Catalogue []catalogueFamily
+	Begin     []beginning // usual stacks, while there is none
+	Dressing  *dressingView
+}
+
+type beginning struct {
+	catalogue.Stack
+	N     int // which it is of the usual stacks
+	Names string
+}
+
+// catalogueFamily is a part of the catalogue.
+type catalogueFamily struct {
+	Label    string
+	Garments []draft.About
+	Open     bool
+}
+
+func (s *Room) layersStation(c *hall.Call) error {
+	return s.Station(c, "layers", 0, func(p *hall.Page) error {
+		v := layersView{Stand: svg.Stand{Bare: p.E.Bare, Worn: p.E.Dressed(), Unit: p.Unit}.Draw(), Dressing: viewDressing(p)}
+		// The family that is put on next stands open.
+		families, next := family.All(), 0
+		for _, stage := range p.E.Stages {
+			for i, f := range families {
+				if stage.Garment != nil && stage.Garment.About().Family == f.Kind {
+					next = max(next, min(i+1, len(families)-1))
+				}
+			}
+		}
+		for i, f := range families {
+			fam := catalogueFamily{Label: f.Label, Open: i == next}
+			for _, g := range catalogue.All() {
+				if a := g.About(); a.Family == f.Kind {
+					fam.Garments = append(fam.Garments, a)
+				}
+			}
+			v.Catalogue = append(v.Catalogue, fam)
+		}
+		if len(p.E.Stages) == 0 && p.E.Err == "" {
+			for n, stack := range catalogue.Stacks() {
+				b := beginning{Stack: stack, N: n}
+				for _, kind := range stack.Kinds {
+					if g, ok := catalogue.Find(kind); ok {
+						b.Names += ", " + strings.ToLower(g.About().Name)
+					}
+				}
+				b.Names = strings.TrimPrefix(b.Names, ", ")
+				v.Begin = append(v.Begin, b)
+			}
+		}
+		p.V = v
+		return nil
+	})
+}
+
+// beginning draws the wearer in a usual stack, as every layer of it is drafted to the one beneath.
+func (s *Room) beginning(c *hall.Call) error {
+	e, err := s.Store.Ensemble(c.Ctx(), hall.ID(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	n, err := strconv.Atoi(c.Param("stack"))
+	if err != nil || n < 0 || n >= len(catalogue.Stacks()) {
+		return store.ErrGone
+	}
+	e.Layers = nil
+	for i, kind := range catalogue.Stacks()[n].Kinds {
+		if g, ok := catalogue.Find(kind); ok {
+			a := g.About()
+			e.Layers = append(e.Layers, store.Layer{ID: uint(i + 1), EnsembleID: e.ID, Position: i, Kind: a.Kind, Name: a.Name,
+				Fabric: a.Usual, State: store.Drafted})
+		}
+	}
+	card, err := s.Card(c.Ctx(), e)
+	if err != nil {
+		return err
+	}
+	c.Data(http.StatusOK, "image/svg+xml; charset=utf-8", []byte(card.Drawing))
+	return nil
+}
+
+func (s *Room) addLayer(c *hall.Call) error {
+	e := hall.ID(c, "ensemble")
+	var all []draft.About
+	for _, kind := range c.PostFormArray("kind") {
+		g, ok := catalogue.Find(kind)
+		if !ok {
+			break
+		}
+		all = append(all, g.About())
+	}
+	if len(all) == 0 || len(all) != len(c.PostFormArray("kind")) || len(all) > len(catalogue.All()) {
+		return &store.FieldError{Field: "kind", Why: "choose a garment from the list"}
+	}
+	for _, a := range all {
+		if _, err := s.Store.AddLayer(c.Ctx(), store.Layer{EnsembleID: e, Kind: a.Kind, Name: a.Name, Fabric: a.Usual,
+			State: store.Drafted}); err != nil {
+			return err
+		}
+	}
+	return s.Done(c, fmt.Sprintf("/ensembles/%d/layers", e))
+}
+
+// hadLayer says that a layer is bought or borrowed, or made after all.
+func (s *Room) hadLayer(c *hall.Call) error {
+	had := ensemble.Had(c.PostForm("had"))
+	if err := s.Change(c, func(l store.Layer) error { return s.Store.SetHad(c.Ctx(), l.ID, had) }); err != nil {
+		return err
+	}
+	return s.Back(c)
+}
+
+func (s *Room) moveLayer(c *hall.Call) error {
+	to, err := strconv.Atoi(c.PostForm("to"))
+	if err != nil {
+		return &store.FieldError{Field: "to", Why: "choose a place in the stack"}
+	}
+	if err := s.Change(c, func(l store.Layer) error { return s.Store.MoveLayer(c.Ctx(), l.ID, to) }); err != nil {
+		return err
+	}
+	return s.Back(c)
+}
+
+func (s *Room) removeLayer(c *hall.Call) error {
+	if err := s.Change(c, func(l store.Layer) error { return s.Store.RemoveLayer(c.Ctx(), l.ID) }); err != nil {
+		return err
+	}
+	return s.Done(c, fmt.Sprintf("/ensembles/%d/layers", hall.ID(c, "ensemble")))
+}
+
+// setState says how far a layer has come. What makes pieces of cloth goes the one
+// way there is: the questions, then the cut.
+func (s *Room) setState(c *hall.Call) error {
+	ask := ""
+	err := s.Change(c, func(l store.Layer) error {
+		state := store.State(c.PostForm("state"))
+		if !state.Made() || l.CutHash != "" {
+			return s.Store.SetState(c.Ctx(), l.ID, state, []string{ensemble.CutStep})
+		}
+		var err error
+		ask, err = s.CutOut(c, l, state)
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if ask != "" { // nothing is cut before that is answered
+		return s.Done(c, ask)
+	}
+	return s.Back(c)
+}

@@ -1,0 +1,174 @@
+package hall
+
+import (
+	"crypto/rand"
+	"errors"
+	"fmt"
+	"net/http"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/gin-contrib/sessions"
+	"github.com/gin-contrib/sessions/cookie"
+	"github.com/gin-gonic/gin"
+	"golang.org/x/crypto/bcrypt"
+)
+
+// guard asks for the passphrase when the program listens beyond this machine.
+type guard struct {
+	hash     []byte
+	sessions gin.HandlerFunc
+	now      func() time.Time
+	mu       sync.Mutex
+	tries    map[string]tries // by address
+	room     chan struct{}    // how many passphrases are compared at once
+}
+
+// tries are the wrong passphrases of one address.
+type tries struct {
+	wrong int
+	until time.Time // before this it is not listened to
+}
+
+// Passphrase reads a passphrase as it was given, wherever it came from: it has
+// 8 characters or more and at most 72 bytes, without blanks at its ends. An
+// empty one is none.
+func Passphrase(given string) (string, error) {
+	p := strings.TrimSpace(given)
+	switch {
+	case p == "":
+		return "", nil
+	case len([]rune(p)) < 8:
+		return "", errors.New("the passphrase is too short: 8 characters are the least")
+	case len(p) > 72:
+		return "", errors.New("the passphrase is too long: 72 bytes are the most")
+	}
+	return p, nil
+}
+
+func newGuard(passphrase string, now func() time.Time) (*guard, error) {
+	hash, err := bcrypt.GenerateFromPassword([]byte(passphrase), bcrypt.DefaultCost)
+	if err != nil {
+		return nil, err
+	}
+	key := make([]byte, 32)
+	if _, err := rand.Read(key); err != nil {
+		return nil, err
+	}
+	st := cookie.NewStore(key)
+	st.Options(sessions.Options{Path: "/", MaxAge: 14 * 24 * 3600, HttpOnly: true, SameSite: http.SameSiteStrictMode})
+	return &guard{hash: hash, sessions: sessions.Sessions("ardent-gusset", st), now: now, tries: map[string]tries{},
+		room: make(chan struct{}, 4)}, nil
+}
+
+func (g *guard) ask(c *gin.Context) {
+	path := c.Request.URL.Path
+	if path == "/enter" || len(path) > 8 && path[:8] == "/static/" {
+		return
+	}
+	if in, _ := sessions.Default(c).Get("in").(bool); in {
+		return
+	}
+	if c.Request.Method == http.MethodGet {
+		c.Redirect(http.StatusSeeOther, "/enter")
+	} else {
+		c.Status(http.StatusUnauthorized)
+	}
+	c.Abort()
+}
+
+// mostAddresses is how many addresses with wrong tries are remembered.
+const mostAddresses = 4096
+
+// longestWait is how long an address that keeps guessing is not listened to.
+const longestWait = 5 * time.Minute
+
+// wait is how long an address has still to wait.
+func (g *guard) wait(address string) time.Duration {
+	g.mu.Lock()
+	defer g.mu.Unlock()
+	return g.tries[address].until.Sub(g.now())
+}
+
+// tried notes the outcome of a try. From the third wrong one on the address
+// waits, twice as long each time; no other address does.
+func (g *guard) tried(address string, right bool) {
+	g.mu.Lock()
+	defer g.mu.Unlock()
+	if right {
+		delete(g.tries, address)
+		return
+	}
+	if len(g.tries) >= mostAddresses { // those that have waited are forgotten first
+		for a, t := range g.tries {
+			if t.until.Before(g.now()) {
+				delete(g.tries, a)
+			}
+		}
+	}
+	if _, known := g.tries[address]; !known && len(g.tries) >= mostAddresses {
+		return
+	}
+	t := g.tries[address]
+	t.wrong++
+	if t.wrong >= 3 {
+		t.until = g.now().Add(min(time.Second<<min(t.wrong-3, 20), longestWait))
+	}
+	g.tries[address] = t
+}
+
+func (s *Hall) enterPage(c *Call) error {
+	return s.Render(c, http.StatusOK, "enter", s.Page(c, "Enter"))
+}
+
+func (s *Hall) enter(c *Call) error {
+	address := c.RemoteIP() // never what a header claims
+	refuse := func(status int, why string) error {
+		p := s.Page(c, "Enter")
+		p.Message = why
+		return s.Render(c, status, "enter", p)
+	}
+	if wait := s.guard.wait(address); wait > 0 {
+		return refuse(http.StatusTooManyRequests, fmt.Sprintf("Too many wrong tries from this device. Wait %d seconds.",
+			int(wait.Seconds())+1))
+	}
+	select { // a visitor who has gone is not waited for
+	case s.guard.room <- struct{}{}:
+	case <-c.Ctx().Done():
+		return nil
+	}
+	err := bcrypt.CompareHashAndPassword(s.guard.hash, []byte(strings.TrimSpace(c.PostForm("passphrase"))))
+	<-s.guard.room
+	s.guard.tried(address, err == nil)
+	if err != nil {
+		return refuse(http.StatusUnauthorized, "That is not the passphrase.")
+	}
+	session := sessions.Default(c.Context)
+	session.Set("in", true)
+	if err := session.Save(); err != nil {
+		return err
+	}
+	c.Redirect(http.StatusSeeOther, "/")
+	return nil
+}
+
+// leave ends a visit: this browser is asked for the passphrase again.
+func (s *Hall) leave(c *Call) error {
+	session := sessions.Default(c.Context)
+	session.Clear()
+	session.Options(sessions.Options{Path: "/", MaxAge: -1, HttpOnly: true, SameSite: http.SameSiteStrictMode})
+	if err := session.Save(); err != nil {
+		return err
+	}
+	c.Redirect(http.StatusSeeOther, "/enter")
+	return nil
+}
+
+// OwnPage refuses to begin anything long for a page from elsewhere: browsers
+// say where a request comes from.
+func OwnPage(c *gin.Context) {
+	if from := c.GetHeader("Sec-Fetch-Site"); from != "" && from != "same-origin" && from != "none" {
+		c.AbortWithStatus(http.StatusForbidden)
+	}
+}

@@ -1,0 +1,72 @@
+package hall
+
+import (
+	"context"
+
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/memo"
+	"ardentgusset/internal/formats/svg"
+	"ardentgusset/internal/store"
+)
+
+// card is what the first page shows of an ensemble.
+type card struct {
+	Drawing string
+	Steps   []CardStep
+}
+
+// CardStep is a step of an ensemble, by its layer and its own ID.
+type CardStep struct{ Layer, Own string }
+
+// cardKey is what a card rests on: the walk, and which layers are not made.
+type cardKey struct {
+	walk ensemble.Key
+	had  string
+}
+
+// cardWeight is what a card weighs in the book, bytes.
+const cardWeight = 12 << 10
+
+// card is an ensemble as the first page shows it.
+func (s *Hall) Card(ctx context.Context, e store.Ensemble) (card, error) {
+	key := cardKey{}
+	plan := e.Plan()
+	for _, l := range plan.Layers {
+		key.had += string(l.Had) + "/"
+	}
+	var told bool
+	if key.walk, told = plan.Key(); !told {
+		return s.drawCard(ctx, e)
+	}
+	return memo.Find(ctx, s.Memory, key, cardWeight, func() (card, error) { return s.drawCard(ctx, e) })
+}
+
+func (s *Hall) drawCard(ctx context.Context, e store.Ensemble) (card, error) {
+	bare, stages, err := s.Walk(ctx, e)
+	if ctx.Err() != nil {
+		return card{}, ctx.Err()
+	}
+	if err != nil {
+		bare, stages, _ = ensemble.Walk(ctx, ensemble.Plan{Group: e.Wearer.Group}, s.Memory)
+	}
+	stand := svg.Stand{Bare: bare, FrontOnly: true}
+	for i, stage := range stages {
+		if stage.Err == nil {
+			stand.Worn = append(stand.Worn, svg.Dressed{ID: stage.ID, Colour: e.Layers[i].Fabric.Colour, After: stage.After,
+				Surface: stage.Surface()})
+		}
+	}
+	c := card{Drawing: stand.Draw()}
+	if steps, err := ensemble.Order(stages); err == nil {
+		for _, s := range steps {
+			c.Steps = append(c.Steps, CardStep{Layer: s.Layer, Own: s.Own})
+		}
+	}
+	return c, nil
+}
+
+// walk is ensemble.Walk of an ensemble, with what was drafted before found again.
+func (s *Hall) Walk(ctx context.Context, e store.Ensemble) (figure.Figure, []ensemble.Stage, error) {
+	return ensemble.Walk(ctx, e.Plan(), s.Memory)
+}
