@@ -69,8 +69,7 @@ func (s *Server) home(c *hall.Call) error {
 		}
 		h.Ensembles = append(h.Ensembles, one)
 	}
-	p.V = h
-	return s.Render(c, http.StatusOK, "home", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "home", p, h)
 }
 
 // setUnit and setLight keep a choice of this browser.
@@ -120,7 +119,7 @@ func (s *Server) restore(c *hall.Call) error {
 	}
 	p := s.Page(c, "Restored")
 	p.Message = "The backup is in place. What was here before is kept as " + kept + "."
-	return s.Render(c, http.StatusOK, "error", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "error", p, struct{}{})
 }
 
 // unhurried gives a request as long as a large file takes.

@@ -96,7 +96,7 @@ func TestStaticFilesAreAskedAfter(t *testing.T) {
 	require.NotEmpty(t, tag)
 	assert.Equal(t, 304, ask(s, "GET", "/static/main.js", nil, map[string]string{"If-None-Match": tag}).Code)
 	assert.Equal(t, 200, ask(s, "GET", "/static/main.js", nil, map[string]string{"If-None-Match": `"older"`}).Code)
-	for path, kind := range map[string]string{"/static/style.css": "text/css", "/static/main.js": "javascript", "/static/icon.svg": "image/svg+xml", "/static/vendor/fonts/alegreya-latin-700-normal.woff2": "font/woff2"} {
+	for path, kind := range map[string]string{"/static/hall.css": "text/css", "/static/main.js": "javascript", "/static/icon.svg": "image/svg+xml", "/static/vendor/fonts/alegreya-latin-700-normal.woff2": "font/woff2"} {
 		assert.Contains(t, ask(s, "GET", path, nil, nil).Header().Get("Content-Type"), kind)
 	}
 	assert.Equal(t, 404, ask(s, "GET", "/static/../server.go", nil, nil).Code)

@@ -58,13 +58,10 @@ type buyNotion struct {
 }
 
 func (s *Room) buyStation(c *hall.Call) error {
-	return s.Station(c, "buy", 0, func(p *hall.Page) error {
-		p.V = s.viewBuy(c, p)
-		return nil
-	})
+	return hall.Station(s.Hall, c, "buy", 0, func(p *hall.Head) (buyView, error) { return s.viewBuy(c, p), nil })
 }
 
-func (s *Room) viewBuy(c *hall.Call, p *hall.Page) buyView {
+func (s *Room) viewBuy(c *hall.Call, p *hall.Head) buyView {
 	var v buyView
 	for i := range p.E.Stages {
 		stage := &p.E.Stages[i]
@@ -202,6 +199,5 @@ func (s *Room) setPrice(c *hall.Call) error {
 	}
 	p.Station, p.Path = "buy", fmt.Sprintf("/ensembles/%d/buy", e.ID)
 	p.E = s.View(c.Ctx(), e, 0, p.Unit)
-	p.V = s.viewBuy(c, p)
-	return s.Parts(c, p, nil, "buy-list", "stations")
+	return hall.Parts(s.Hall, c, p, s.viewBuy(c, p), nil, "buy-list", "stations")
 }

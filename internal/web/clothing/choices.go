@@ -34,7 +34,7 @@ type choiceView struct {
 }
 
 // events begins an answer of server-sent events and gives the way to send one.
-func (s *Room) events(c *hall.Call, p *hall.Page) func(event string, data any) error {
+func (s *Room) events(c *hall.Call, p *hall.Head) func(event string, data any) error {
 	c.Header("Content-Type", "text/event-stream")
 	c.Header("X-Accel-Buffering", "no")
 	return func(event string, data any) error {
@@ -87,8 +87,7 @@ func (s *Room) tryChoices(c *hall.Call) error {
 		v.Path = path
 		v.Saved = was.Saved - v.Saved // both held the length they take
 		v.Dearer, v.Were = v.Cost-was.Cost, was.Missing
-		p.V = v
-		html, err := s.Part("cloth-choice", p)
+		html, err := hall.Part(s.Hall, "cloth-choice", p, v)
 		if err != nil {
 			s.Opt.Log.Error("a choice could not be drawn", "error", err.Error())
 			return nil
@@ -109,7 +108,7 @@ func (s *Room) tryChoices(c *hall.Call) error {
 // tried drafts and lays a layer with a remedy, or, with none, as it is. Saved
 // holds the length of cloth it takes.
 func (s *Room) tried(ctx context.Context, e store.Ensemble, at int, r *ensemble.Remedy, find func(lay.Job) (lay.Result, bool),
-	p *hall.Page) (choiceView, bool) {
+	p *hall.Head) (choiceView, bool) {
 	var v choiceView
 	plan := e.Plan()
 	if r != nil {

@@ -114,11 +114,7 @@ func clothFields(f cloth.Fabric, u measure.Unit) (first, more []clothField) {
 }
 
 func (s *Room) clothStation(c *hall.Call) error {
-	return s.Station(c, "cloth", hall.ID(c, "layer"), func(p *hall.Page) error {
-		v, err := s.viewCloth(c, p)
-		p.V = v
-		return err
-	})
+	return hall.Station(s.Hall, c, "cloth", hall.ID(c, "layer"), func(p *hall.Head) (clothView, error) { return s.viewCloth(c, p) })
 }
 
 // roleOf is the cloth a request is about.
@@ -129,7 +125,7 @@ func roleOf(c *hall.Call) cloth.Role {
 	return cloth.Outer
 }
 
-func (s *Room) viewCloth(c *hall.Call, p *hall.Page) (clothView, error) {
+func (s *Room) viewCloth(c *hall.Call, p *hall.Head) (clothView, error) {
 	l := p.E.Layer
 	stage := l.Stage
 	u := stage.UseOf(roleOf(c))
@@ -299,7 +295,7 @@ func (v *clothView) judge(stage *ensemble.Stage, u ensemble.Use) {
 
 // together says whether a cloth of the stash holds what all layers that are
 // cut from it need; "" when it does.
-func (s *Room) together(c *hall.Call, u ensemble.Use, p *hall.Page) (string, error) {
+func (s *Room) together(c *hall.Call, u ensemble.Use, p *hall.Head) (string, error) {
 	all, err := s.Store.UsesOf(c.Ctx())
 	if err != nil || len(all[u.Stash]) < 2 {
 		return "", err
@@ -367,8 +363,7 @@ func (s *Room) lookForLay(c *hall.Call) error {
 		if err != nil {
 			return err
 		}
-		p.V = v
-		html, err := s.Part("cloth-lay", p)
+		html, err := hall.Part(s.Hall, "cloth-lay", p, v)
 		if err != nil {
 			return err
 		}
@@ -385,7 +380,7 @@ func (s *Room) lookForLay(c *hall.Call) error {
 }
 
 // sheetOf is the sheet a request is about: the one it names, or the last.
-func (s *Room) sheetOf(c *hall.Call, p *hall.Page) (ensemble.Sheet, error) {
+func (s *Room) sheetOf(c *hall.Call, p *hall.Head) (ensemble.Sheet, error) {
 	u := p.E.Layer.Stage.UseOf(roleOf(c))
 	sheets, ok := p.E.Layer.Stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.Lays.Get(c.Ctx(), j) })
 	if !ok {
@@ -419,12 +414,11 @@ func (s *Room) clothParts(c *hall.Call, l store.Layer, names ...string) error {
 	if err != nil {
 		return err
 	}
-	p.V = v
 	fields := map[string]gin.H{}
 	for _, f := range append(slices.Clone(v.Fields), v.More...) {
 		fields[f.Key] = gin.H{"value": f.Value, "other": f.Other, "was": f.Was}
 	}
-	return s.Parts(c, p, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack", "tape", "headline",
+	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack", "tape", "headline",
 		"stations"}, names...)...)
 }
 

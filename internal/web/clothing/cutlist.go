@@ -44,7 +44,7 @@ type cutPiece struct {
 // isCut tells whether a copy is ticked off.
 func isCut(l store.Layer, key string) bool { return l.Pieces[key] }
 
-func viewCut(p *hall.Page) cutView {
+func viewCut(p *hall.Head) cutView {
 	l := p.E.Layer
 	var v cutView
 	var missing []string
@@ -96,14 +96,12 @@ func viewCut(p *hall.Page) cutView {
 
 // cutStation is the page on which all cut pieces are laid out and checked.
 func (s *Room) cutStation(c *hall.Call) error {
-	return s.Station(c, "cutlist", hall.ID(c, "layer"), func(p *hall.Page) error {
+	return hall.Station(s.Hall, c, "cutlist", hall.ID(c, "layer"), func(p *hall.Head) (cutView, error) {
 		p.Station = "cloth"
-		if p.E.Layer.Stage.Err == nil {
-			p.V = viewCut(p)
-		} else {
-			p.V = cutView{}
+		if p.E.Layer.Stage.Err != nil {
+			return cutView{}, nil // the page says why
 		}
-		return nil
+		return viewCut(p), nil
 	})
 }
 
@@ -166,7 +164,7 @@ type allCutRow struct {
 // allCut is the cut list of all layers, grouped by cloth: what lies on the table
 // at once.
 func (s *Room) allCut(c *hall.Call) error {
-	return s.Station(c, "cutall", 0, func(p *hall.Page) error {
+	return hall.Station(s.Hall, c, "cutall", 0, func(p *hall.Head) (allCutView, error) {
 		p.Station = "cloth"
 		var v allCutView
 		for i := range p.E.Stages {
@@ -215,43 +213,41 @@ func (s *Room) allCut(c *hall.Call) error {
 				}
 			}
 		}
-		p.V = v
-		return nil
+		return v, nil
 	})
 }
 
 // guard asks what must be sure before cloth is cut.
 func (s *Room) guardStation(c *hall.Call) error {
-	return s.Station(c, "guard", hall.ID(c, "layer"), func(p *hall.Page) error {
+	return hall.Station(s.Hall, c, "guard", hall.ID(c, "layer"), func(p *hall.Head) (v hall.GuardView, err error) {
 		p.Station = "cloth"
 		if p.E.Layer.Stage.Err != nil {
-			return p.E.Layer.Stage.Err
+			return v, p.E.Layer.Stage.Err
 		}
-		v := s.ViewGuard(c, p)
+		v = s.ViewGuard(c, p)
 		v.Asked = c.Query("asked") != ""
 		for i := range v.Checks {
 			v.Checks[i].Done = c.Query(v.Checks[i].Key) != ""
 		}
-		p.V = v
-		return nil
+		return v, nil
 	})
 }
 
 // wallStation is the lay as one page for the wall: the drawing with where each
 // grain line lies, and the same as a table.
 func (s *Room) wallStation(c *hall.Call) error {
-	return s.Station(c, "wall", hall.ID(c, "layer"), func(p *hall.Page) error {
+	return hall.Station(s.Hall, c, "wall", hall.ID(c, "layer"), func(p *hall.Head) (v wallView, err error) {
 		p.Station = "cloth"
 		stage := p.E.Layer.Stage
 		if stage.Err != nil {
-			return stage.Err
+			return v, stage.Err
 		}
 		u := stage.UseOf(roleOf(c))
 		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.Lays.Get(c.Ctx(), j) })
 		if !ok {
-			return c.Ctx().Err()
+			return v, c.Ctx().Err()
 		}
-		v := wallView{Role: u.Role, Fabric: u.Fabric}
+		v = wallView{Role: u.Role, Fabric: u.Fabric}
 		names := map[string]string{}
 		for i := range stage.Draft.Pieces {
 			names[stage.Draft.Pieces[i].ID] = stage.Draft.Pieces[i].Name
@@ -265,8 +261,7 @@ func (s *Room) wallStation(c *hall.Call) error {
 			}
 			v.Sheets = append(v.Sheets, w)
 		}
-		p.V = v
-		return nil
+		return v, nil
 	})
 }
 
@@ -288,11 +283,11 @@ type wallLine struct {
 	lay.GrainLine
 }
 
-func laySVG(sheet ensemble.Sheet, names map[string]string, p *hall.Page) (string, string, []byte) {
+func laySVG(sheet ensemble.Sheet, names map[string]string, p *hall.Head) (string, string, []byte) {
 	return "image/svg+xml", "svg", []byte(svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Unit: p.Unit, TrueScale: true}.Draw())
 }
 
-func layDXF(sheet ensemble.Sheet, names map[string]string, _ *hall.Page) (string, string, []byte) {
+func layDXF(sheet ensemble.Sheet, names map[string]string, _ *hall.Head) (string, string, []byte) {
 	var b bytes.Buffer
 	if err := dxf.Lay(&b, sheet.Job, sheet.Result, names); err != nil { // can't be: it writes to memory
 		return "text/plain", "txt", []byte(err.Error())
@@ -302,10 +297,10 @@ func layDXF(sheet ensemble.Sheet, names map[string]string, _ *hall.Page) (string
 
 // layFile sends the lay of a sheet at its true size: write makes
 // its content type, its ending and the file.
-func (s *Room) layFile(write func(sheet ensemble.Sheet, names map[string]string, p *hall.Page) (kind, ext string,
+func (s *Room) layFile(write func(sheet ensemble.Sheet, names map[string]string, p *hall.Head) (kind, ext string,
 	data []byte)) func(*hall.Call) error {
 	return func(c *hall.Call) error {
-		return s.paper(c, func(p *hall.Page) error {
+		return s.paper(c, func(p *hall.Head) error {
 			sheet, err := s.sheetOf(c, p)
 			if err != nil {
 				return err

@@ -80,7 +80,7 @@ func (s *Room) keepLay(c *hall.Call, layer uint, sheet string, kept ensemble.Kep
 	return s.Store.NoteLay(context.WithoutCancel(c.Ctx()), layer, sheet, kept)
 }
 
-// hand is a piece moved by hand: where its middle is to be, mm, and its turn.
+// Hand is a piece moved by hand: where its middle is to be, mm, and its turn.
 type Hand struct {
 	Sheet string  `json:"sheet"`
 	ID    string  `json:"id"`

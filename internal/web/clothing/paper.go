@@ -39,7 +39,7 @@ func (s *Room) layWithin(c *hall.Call, j lay.Job) (lay.Result, bool) {
 }
 
 // paper answers with a file made from a layer's draft.
-func (s *Room) paper(c *hall.Call, write func(*hall.Page) error) error {
+func (s *Room) paper(c *hall.Call, write func(*hall.Head) error) error {
 	e, err := s.Store.Ensemble(c.Ctx(), hall.ID(c, "ensemble"))
 	if err != nil {
 		return err
@@ -56,7 +56,7 @@ func (s *Room) paper(c *hall.Call, write func(*hall.Page) error) error {
 }
 
 func (s *Room) paperPDF(c *hall.Call) error {
-	return s.paper(c, func(p *hall.Page) error {
+	return s.paper(c, func(p *hall.Head) error {
 		paper, ok := pdf.PaperOf(c.DefaultQuery("paper", "a4"))
 		if !ok {
 			return &store.FieldError{Field: "paper", Why: "choose a4, letter or a0"}
@@ -76,7 +76,7 @@ func (s *Room) paperPDF(c *hall.Call) error {
 }
 
 func (s *Room) patternJSON(c *hall.Call) error {
-	return s.paper(c, func(p *hall.Page) error {
+	return s.paper(c, func(p *hall.Head) error {
 		var b bytes.Buffer
 		if err := patternjson.Write(&b, *p.E.Layer.Stage); err != nil {
 			return err
@@ -91,7 +91,7 @@ func (s *Room) patternJSON(c *hall.Call) error {
 // the lay command reads and writes them.
 func (s *Room) layJSON(job bool) func(*hall.Call) error {
 	return func(c *hall.Call) error {
-		return s.paper(c, func(p *hall.Page) error {
+		return s.paper(c, func(p *hall.Head) error {
 			l := p.E.Layer
 			sheet, err := s.sheetOf(c, p)
 			if err != nil {
@@ -122,7 +122,7 @@ func (s *Room) layJSON(job bool) func(*hall.Call) error {
 }
 
 func (s *Room) piecesSVG(c *hall.Call) error {
-	return s.paper(c, func(p *hall.Page) error {
+	return s.paper(c, func(p *hall.Head) error {
 		l := p.E.Layer
 		c.Header("Content-Disposition", `attachment; filename="`+l.Rec.Kind+`.svg"`)
 		c.Data(http.StatusOK, "image/svg+xml", []byte(svg.Sheet{Unit: p.Unit, Dimensions: true, TrueScale: true, Title: p.E.Rec.Name +

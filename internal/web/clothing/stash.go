@@ -63,12 +63,12 @@ func (s *Room) stashPage(c *hall.Call, typed newCloth, wrong string) error {
 	if h, ok := s.Store.LastDeleted(c.Ctx()); ok && h.Scope == store.OfStash {
 		v.Undo, v.UndoID, v.Last = h.Label, h.ScopeID, h.ID
 	}
-	p.V, p.Message = v, wrong
+	p.Message = wrong
 	status := http.StatusOK
 	if wrong != "" {
 		status = http.StatusUnprocessableEntity
 	}
-	return s.Render(c, status, "stash", p)
+	return hall.Render(s.Hall, c, status, "stash", p, v)
 }
 
 // addStash puts a cloth into the stash. What was typed comes back with what is

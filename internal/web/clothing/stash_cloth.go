@@ -64,20 +64,21 @@ type suitRow struct {
 
 func (s *Room) stashCloth(c *hall.Call) error {
 	p := s.Page(c, "")
-	if err := s.viewStash(c, p); err != nil {
-		return err
-	}
-	return s.Render(c, http.StatusOK, "stash-cloth", p)
-}
-
-func (s *Room) viewStash(c *hall.Call, p *hall.Page) error {
-	b, err := s.Store.StashCloth(c.Ctx(), hall.ID(c, "cloth"))
+	v, err := s.viewStash(c, p)
 	if err != nil {
 		return err
+	}
+	return hall.Render(s.Hall, c, http.StatusOK, "stash-cloth", p, v)
+}
+
+func (s *Room) viewStash(c *hall.Call, p *hall.Head) (stashClothView, error) {
+	b, err := s.Store.StashCloth(c.Ctx(), hall.ID(c, "cloth"))
+	if err != nil {
+		return stashClothView{}, err
 	}
 	uses, err := s.Store.UsesOf(c.Ctx())
 	if err != nil {
-		return err
+		return stashClothView{}, err
 	}
 	p.Title = b.Fabric.Name
 	p.Path = fmt.Sprintf("/stash/%d", b.ID)
@@ -152,22 +153,21 @@ func (s *Room) viewStash(c *hall.Call, p *hall.Page) error {
 	if h, ok := s.Store.LastAction(c.Ctx(), store.OfStash, b.ID); ok {
 		v.Undo, v.Last = h.Label, h.ID
 	}
-	p.V = v
-	return nil
+	return v, nil
 }
 
 // stashParts answers with the parts of the page that follow from the cloth.
 func (s *Room) stashParts(c *hall.Call) error {
 	p := s.Page(c, "")
-	if err := s.viewStash(c, p); err != nil {
+	v, err := s.viewStash(c, p)
+	if err != nil {
 		return err
 	}
-	v := p.V.(stashClothView)
 	fields := map[string]gin.H{}
 	for _, f := range append(slices.Clone(v.Fields), v.More...) {
 		fields[f.Key] = gin.H{"value": f.Value, "other": f.Other, "was": f.Was}
 	}
-	return s.Parts(c, p, gin.H{"fields": fields}, "stash-head", "stash-pieces", "stash-judged", "stash-tests")
+	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "stash-head", "stash-pieces", "stash-judged", "stash-tests")
 }
 
 // setStash changes one field of a cloth.

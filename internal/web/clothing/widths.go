@@ -95,14 +95,13 @@ func (s *Room) compareWidths(c *hall.Call) error {
 			l.Least = l.Why == "" && l.Area > 0 && l.Area < least+1e-9
 		}
 	}
-	p.V = rows
 	p.Path = fmt.Sprintf("/ensembles/%d/layers/%d/cloth", e.ID, e.Layers[at].ID)
-	return s.Parts(c, p, nil, "cloth-widths")
+	return hall.Parts(s.Hall, c, p, rows, nil, "cloth-widths")
 }
 
 // onWidth lays a stage's outer cloth folded one way; false when the asker has
 // gone.
-func (s *Room) onWidth(c *hall.Call, stage *ensemble.Stage, fold lay.Fold, p *hall.Page) (widthLay, bool) {
+func (s *Room) onWidth(c *hall.Call, stage *ensemble.Stage, fold lay.Fold, p *hall.Head) (widthLay, bool) {
 	if c.Ctx().Err() != nil {
 		return widthLay{}, false
 	}

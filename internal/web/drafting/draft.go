@@ -47,12 +47,12 @@ type paramView struct {
 }
 
 func (s *Room) draftStation(c *hall.Call) error {
-	return s.Station(c, "draft", hall.ID(c, "layer"), func(p *hall.Page) error {
+	return hall.Station(s.Hall, c, "draft", hall.ID(c, "layer"), func(p *hall.Head) (draftView, error) {
 		p.E.Layer.Now = c.Query("show") == "now" && p.E.Layer.Stage.Layer.Cut != nil
-		p.V = s.viewDraft(p, c.Query("lengths") == "yes")
+		v := s.viewDraft(p, c.Query("lengths") == "yes")
 		all, err := s.Store.Lessons(c.Ctx(), p.E.Layer.Rec.Kind)
 		p.E.Layer.Notes = append(p.E.Layer.Notes, lessonNotes(p.E.Layer, all)...)
-		return err
+		return v, err
 	})
 }
 
@@ -75,7 +75,7 @@ func lessonNotes(l *hall.LayerView, all []store.Learnt) []hall.NoteView {
 	return out
 }
 
-func (s *Room) viewDraft(p *hall.Page, dims bool) draftView {
+func (s *Room) viewDraft(p *hall.Head, dims bool) draftView {
 	l := p.E.Layer
 	d, err := l.Shown()
 	v := draftView{Dims: dims, Legend: svg.Legend(d.Pieces), Cut: l.Stage.Layer.Cut != nil}
@@ -241,7 +241,6 @@ func (s *Room) setting(c *hall.Call, keep bool) error {
 		p.Station, p.Path = "draft", fmt.Sprintf("/ensembles/%d/layers/%d/draft", l.EnsembleID, l.ID)
 		p.E.Layer.Now = p.E.Layer.Stage.Layer.Cut != nil // what is cut stays; what is typed shows what would be
 		v := s.viewDraft(p, c.PostForm("lengths") == "yes")
-		p.V = v
 		fields := map[string]gin.H{}
 		for _, f := range v.Params {
 			h := gin.H{"value": f.Value, "other": f.Other, "own": f.Own, "reason": f.Reason, "range": f.Range, "default": f.Default}
@@ -250,7 +249,7 @@ func (s *Room) setting(c *hall.Call, keep bool) error {
 			}
 			fields[f.Key] = h
 		}
-		return s.Parts(c, p, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "waists", "making",
+		return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "waists", "making",
 			"shown",
 			"headline", "stations")
 	})

@@ -23,7 +23,7 @@ type donningView struct {
 }
 
 // viewDressing is how the page's stack is put on, nil for none.
-func viewDressing(p *hall.Page) *dressingView {
+func viewDressing(p *hall.Head) *dressingView {
 	all := ensemble.Dressing(p.E.Stages)
 	if len(all) == 0 {
 		return nil

@@ -33,9 +33,8 @@ func (s *Room) newEnsemble(c *hall.Call) error {
 	if n, err := strconv.ParseUint(c.Query("wearer"), 10, 32); err == nil {
 		wearer = uint(n)
 	}
-	p.V = particularsView{Wearers: ws, New: true, Rec: store.Ensemble{WearerID: wearer, Stock: p.Unit},
-		Heel: measure.Length(0).In(p.Unit), Hours: "2"}
-	return s.Render(c, http.StatusOK, "particulars", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "particulars", p, particularsView{Wearers: ws, New: true, Rec: store.Ensemble{WearerID: wearer, Stock: p.Unit},
+		Heel: measure.Length(0).In(p.Unit), Hours: "2"})
 }
 
 func (s *Room) particulars(c *hall.Call) error {
@@ -49,8 +48,7 @@ func (s *Room) particulars(c *hall.Call) error {
 	}
 	p := s.Page(c, e.Name)
 	p.E = s.View(c.Ctx(), e, 0, p.Unit)
-	p.V = particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours), Was: e.Particulars()}
-	return s.Render(c, http.StatusOK, "particulars", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "particulars", p, particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours), Was: e.Particulars()})
 }
 
 // typedEnsemble reads the form. What was typed comes back with the error.
@@ -133,9 +131,8 @@ func (s *Room) saveEnsemble(c *hall.Call, fresh bool) error {
 		return listErr
 	}
 	p.Message = hall.Sentence(field.Why)
-	p.V = particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh,
-		Was: was}
-	return s.Render(c, http.StatusUnprocessableEntity, "particulars", p)
+	return hall.Render(s.Hall, c, http.StatusUnprocessableEntity, "particulars", p, particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh,
+		Was: was})
 }
 
 func (s *Room) deleteEnsemble(c *hall.Call) error {

@@ -36,7 +36,7 @@ type catalogueFamily struct {
 }
 
 func (s *Room) layersStation(c *hall.Call) error {
-	return s.Station(c, "layers", 0, func(p *hall.Page) error {
+	return hall.Station(s.Hall, c, "layers", 0, func(p *hall.Head) (layersView, error) {
 		v := layersView{Stand: svg.Stand{Bare: p.E.Bare, Worn: p.E.Dressed(), Unit: p.Unit}.Draw(), Dressing: viewDressing(p)}
 		// The family that is put on next stands open.
 		families, next := family.All(), 0
@@ -68,8 +68,7 @@ func (s *Room) layersStation(c *hall.Call) error {
 				v.Begin = append(v.Begin, b)
 			}
 		}
-		p.V = v
-		return nil
+		return v, nil
 	})
 }
 

@@ -19,7 +19,7 @@ type waistView struct {
 }
 
 // viewWaists are the pairs that a layer is one of.
-func viewWaists(p *hall.Page, layer string) []waistView {
+func viewWaists(p *hall.Head, layer string) []waistView {
 	var out []waistView
 	for _, w := range ensemble.WaistPairs(p.E.Stages) {
 		if w.Bodice.ID != layer && w.Skirt.ID != layer {

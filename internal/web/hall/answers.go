@@ -12,7 +12,7 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// fail answers with what went wrong: JSON to the page's own requests, a page
+// Fail answers with what went wrong: JSON to the page's own requests, a page
 // otherwise.
 func (s *Hall) Fail(c *gin.Context, err error) {
 	status := http.StatusInternalServerError
@@ -54,7 +54,7 @@ func (s *Hall) Fail(c *gin.Context, err error) {
 	p := s.Page(&Call{Context: c, Reader: readerOf(c)}, "Not done")
 	p.Message = Sentence(err.Error())
 	c.Abort()
-	s.renderAs(c, status, "error", p)
+	renderAs(s, c, status, "error", p, struct{}{})
 }
 
 func Sentence(s string) string {
@@ -71,7 +71,7 @@ func Sentence(s string) string {
 
 func WantsJSON(c *gin.Context) bool { return c.GetHeader("X-From-Page") != "" }
 
-// done answers a change: JSON to the page's own requests, otherwise the page
+// Done answers a change: JSON to the page's own requests, otherwise the page
 // it came from.
 func (s *Hall) Done(c *Call, to string) error {
 	if WantsJSON(c.Context) {
@@ -87,12 +87,12 @@ func Remember(c *Call, key, value string) {
 		HttpOnly: true})
 }
 
-// back returns to the page a form names, if it is one of ours.
+// Back returns to the page a form names, if it is one of ours.
 func (s *Hall) Back(c *Call) error {
 	return s.Done(c, OwnPath(c.PostForm("back")))
 }
 
-// ownPath is a path of this program, or the first page for anything else: a
+// OwnPath is a path of this program, or the first page for anything else: a
 // browser drops blanks and reads backslashes as slashes, so neither may be in
 // it.
 func OwnPath(to string) string {

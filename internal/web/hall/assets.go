@@ -74,7 +74,10 @@ func (a Assets) templates() (*template.Template, error) {
 	return all, nil
 }
 
-var between = regexp.MustCompile(`(>|\}\})\n\s*(<|\{\{)`)
+var (
+	between = regexp.MustCompile(`(>|\}\})\n\s*(<|\{\{)`)
+	broken  = regexp.MustCompile(`\n\s*`)
+)
 
 // joined is a template without the line breaks that stand between its tags and actions: they are there to be
 // read, and where a page is to have a space between two, one is written. A line break in a text is a space.
@@ -82,7 +85,7 @@ func joined(text string) string {
 	for range 2 { // what ends one may begin the next
 		text = between.ReplaceAllString(text, "$1$2")
 	}
-	return text
+	return broken.ReplaceAllString(text, " ")
 }
 
 // fingerprint is an entity tag for all of them.

@@ -13,13 +13,13 @@ import (
 	"github.com/gin-gonic/gin"
 )
 
-// call is one request as a handler sees it.
+// Call is one request as a handler sees it.
 type Call struct {
 	*gin.Context
 	Reader measure.Reader // who asks
 }
 
-// ctx ends when nobody waits for the answer any more.
+// Ctx ends when nobody waits for the answer any more.
 func (c *Call) Ctx() context.Context { return c.Request.Context() }
 
 // errUnreadable is about a request whose form is broken.
@@ -73,7 +73,7 @@ func readerOf(c *gin.Context) measure.Reader {
 	return measure.Reader{Unit: measure.UnitOf(unit), Money: measure.CurrencyOf(money)}
 }
 
-// id reads a number out of the path; 0, which no record has, when it is none.
+// ID reads a number out of the path; 0, which no record has, when it is none.
 func ID(c *Call, name string) uint {
 	n, err := strconv.ParseUint(c.Param(name), 10, 32)
 	if err != nil {

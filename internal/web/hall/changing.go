@@ -10,7 +10,7 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// layerAsked is the ensemble a request names and where its layer lies in it, or
+// LayerAsked is the ensemble a request names and where its layer lies in it, or
 // store.ErrGone.
 func (s *Hall) LayerAsked(c *Call) (store.Ensemble, int, error) {
 	e, err := s.Store.Ensemble(c.Ctx(), ID(c, "ensemble"))
@@ -44,7 +44,7 @@ func (s *Hall) unseen(ctx context.Context, e store.Ensemble) map[uint]ensemble.S
 	return fresh
 }
 
-// change runs a change of a layer, which must belong to the ensemble of
+// Change runs a change of a layer, which must belong to the ensemble of
 // the address.
 func (s *Hall) Change(c *Call, do func(layer store.Layer) error) error {
 	e, err := s.Store.Ensemble(c.Ctx(), ID(c, "ensemble"))
@@ -63,7 +63,7 @@ func (s *Hall) Change(c *Call, do func(layer store.Layer) error) error {
 	return err
 }
 
-// cutOut cuts a layer's cloth, once everything that is asked before has been
+// CutOut cuts a layer's cloth, once everything that is asked before has been
 // answered; until then it says where that is.
 func (s *Hall) CutOut(c *Call, l store.Layer, state store.State) (ask string, err error) {
 	ctx := c.Ctx()
@@ -95,7 +95,7 @@ func (s *Hall) CutOut(c *Call, l store.Layer, state store.State) (ask string, er
 	return "", s.Store.CutOut(ctx, l.ID, cut)
 }
 
-// noteEnsembles records the drafts that were never noted of some ensembles,
+// NoteEnsembles records the drafts that were never noted of some ensembles,
 // before something they all rest on changes.
 func (s *Hall) NoteEnsembles(c *Call, which func(e store.Ensemble) bool) error {
 	all, err := s.Store.Ensembles(c.Ctx())

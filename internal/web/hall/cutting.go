@@ -11,8 +11,8 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// guardView is what is asked before dear cloth is cut.
-type guardView struct {
+// GuardView is what is asked before dear cloth is cut.
+type GuardView struct {
 	State  store.State
 	Checks []guardCheck
 	Money  float64 // the cloth that would be spoiled
@@ -28,7 +28,7 @@ type guardCheck struct {
 }
 
 // checks are asked of every layer before its cloth is cut.
-func checks(stage *ensemble.Stage, p *Page) []guardCheck {
+func checks(stage *ensemble.Stage, p *Head) []guardCheck {
 	out := []guardCheck{
 		{Key: "washed", Label: "The cloth is washed, or never will be",
 			How: "Washed and pressed as the garment will be. Cloth that shrinks after cutting can’t be helped."},
@@ -86,7 +86,7 @@ func checks(stage *ensemble.Stage, p *Page) []guardCheck {
 }
 
 // estimatedUnder are the readings a layer's draft rests on that nobody took.
-func estimatedUnder(p *Page) []string {
+func estimatedUnder(p *Head) []string {
 	var out []string
 	for _, n := range figureNotes(p.E.Bare) {
 		if n.Title == estimatedTitle {
@@ -98,7 +98,7 @@ func estimatedUnder(p *Page) []string {
 
 // unfinishedBeneath are the layers under the chosen one that shape the figure
 // and are not made yet.
-func unfinishedBeneath(p *Page) []string {
+func unfinishedBeneath(p *Head) []string {
 	var out []string
 	for i := range p.E.Stages {
 		rec := p.E.Rec.Layers[i]
@@ -114,7 +114,7 @@ func unfinishedBeneath(p *Page) []string {
 
 // othersOn are the other layers of this ensemble that are to be cut from a cloth
 // the chosen one is cut from.
-func othersOn(p *Page) []string {
+func othersOn(p *Head) []string {
 	mine := map[uint]bool{}
 	for _, u := range p.E.Layer.Stage.Uses() {
 		mine[u.Stash] = u.Stash > 0
@@ -135,9 +135,9 @@ func othersOn(p *Page) []string {
 	return out
 }
 
-func (s *Hall) ViewGuard(c *Call, p *Page) guardView {
+func (s *Hall) ViewGuard(c *Call, p *Head) GuardView {
 	stage := p.E.Layer.Stage
-	v := guardView{State: store.State(c.DefaultQuery("state", string(store.Cut)))}
+	v := GuardView{State: store.State(c.DefaultQuery("state", string(store.Cut)))}
 	if !v.State.Made() {
 		v.State = store.Cut
 	}
@@ -167,7 +167,7 @@ func (s *Hall) ViewGuard(c *Call, p *Page) guardView {
 
 // sure tells whether everything that is asked before cutting was answered, and
 // where to ask it when not.
-func (s *Hall) sure(c *Call, e store.Ensemble, l store.Layer, stage *ensemble.Stage, p *Page, state store.State) (ask string, ok bool) {
+func (s *Hall) sure(c *Call, e store.Ensemble, l store.Layer, stage *ensemble.Stage, p *Head, state store.State) (ask string, ok bool) {
 	ask = fmt.Sprintf("/ensembles/%d/layers/%d/guard?state=%s", e.ID, l.ID, state)
 	sent, open := c.PostForm("asked") != "", false
 	for _, check := range checks(stage, p) {

@@ -12,7 +12,7 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// lastShown is the action a person saw when asking to undo it, 0 when the
+// LastShown is the action a person saw when asking to undo it, 0 when the
 // request does not say.
 func LastShown(c *Call) uint {
 	n, err := strconv.ParseUint(c.PostForm("last"), 10, 32)
@@ -32,8 +32,8 @@ func chosenLayer(c *Call, e store.Ensemble) uint {
 	return uint(n)
 }
 
-// station renders a station's page of an ensemble.
-func (s *Hall) Station(c *Call, name string, layer uint, fill func(*Page) error) error {
+// Station renders a station's page of an ensemble.
+func Station[T any](s *Hall, c *Call, name string, layer uint, fill func(*Head) (T, error)) error {
 	e, err := s.Store.Ensemble(c.Ctx(), ID(c, "ensemble"))
 	if err != nil {
 		return err
@@ -45,13 +45,14 @@ func (s *Hall) Station(c *Call, name string, layer uint, fill func(*Page) error)
 		return store.ErrGone
 	}
 	s.Lays.warm(p.E.Stages)
-	if err := fill(p); err != nil {
+	v, err := fill(p)
+	if err != nil {
 		return err
 	}
-	return s.Render(c, cmp.Or(p.Status, http.StatusOK), name, p)
+	return Render(s, c, cmp.Or(p.Status, http.StatusOK), name, p, v)
 }
 
-// parseDay checks a date as browsers send it.
+// ParseDay checks a date as browsers send it.
 func ParseDay(s string) error {
 	t, err := time.Parse(time.DateOnly, s)
 	if err != nil {

@@ -119,7 +119,7 @@ func (g *guard) tried(address string, right bool) {
 }
 
 func (s *Hall) enterPage(c *Call) error {
-	return s.Render(c, http.StatusOK, "enter", s.Page(c, "Enter"))
+	return Render(s, c, http.StatusOK, "enter", s.Page(c, "Enter"), struct{}{})
 }
 
 func (s *Hall) enter(c *Call) error {
@@ -127,7 +127,7 @@ func (s *Hall) enter(c *Call) error {
 	refuse := func(status int, why string) error {
 		p := s.Page(c, "Enter")
 		p.Message = why
-		return s.Render(c, status, "enter", p)
+		return Render(s, c, status, "enter", p, struct{}{})
 	}
 	if wait := s.guard.wait(address); wait > 0 {
 		return refuse(http.StatusTooManyRequests, fmt.Sprintf("Too many wrong tries from this device. Wait %d seconds.",

@@ -44,7 +44,7 @@ func HashOf(j lay.Job) string {
 	return fmt.Sprintf("%x", sha256.Sum256(text))
 }
 
-// get is the lay of a job: the one kept, or one searched for when there is
+// Get is the lay of a job: the one kept, or one searched for when there is
 // none. It returns false when the context ends first; the search then goes on
 // for the next one who asks.
 func (b *layBook) Get(ctx context.Context, j lay.Job) (lay.Result, bool) {
@@ -75,7 +75,7 @@ func (b *layBook) Get(ctx context.Context, j lay.Job) (lay.Result, bool) {
 
 func (b *layBook) Put(key string, r lay.Result) { memo.Put(b.book, layKey(key), r, layWeight) }
 
-// look goes on from the lay that is known until the context ends or its time
+// Look goes on from the lay that is known until the context ends or its time
 // is over, and tells of every better one; each is kept at once, so that nothing
 // found is lost.
 func (b *layBook) Look(ctx context.Context, j lay.Job, told func(lay.Result) error) error {

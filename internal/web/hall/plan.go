@@ -10,7 +10,7 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// planned is an operation of the work with what was noted of it and when it would be done.
+// Planned is an operation of the work with what was noted of it and when it would be done.
 type Planned struct {
 	work.Operation
 	Own       string // the step's ID within its garment, "" for one of the maker's own
@@ -103,7 +103,7 @@ func daysOf(from, to time.Time) string {
 	return from.Format("Mon 2") + " to " + to.Format("Mon 2 January")
 }
 
-// operations are those of the plan, in its order.
+// Operations are those of the plan, in its order.
 func (v *EnsembleView) Operations() []work.Operation {
 	out := make([]work.Operation, len(v.Plan))
 	for i := range v.Plan {
@@ -147,7 +147,7 @@ func (v *EnsembleView) DoneCount() int {
 	return n
 }
 
-// soonest is an order that ends sooner than the one that stands, by operations, and when; none when none was found.
+// Soonest is an order that ends sooner than the one that stands, by operations, and when; none when none was found.
 func (v *EnsembleView) Soonest() (ids []string, ends work.Day) {
 	all := v.Operations()
 	minutes := func(all []work.Operation) []float64 {

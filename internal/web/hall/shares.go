@@ -9,7 +9,7 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// shownWeeks is how many weeks of load are shown.
+// ShownWeeks is how many weeks of load are shown.
 const ShownWeeks = 6
 
 // load is what an ensemble takes of the next weeks, hours.
@@ -50,7 +50,7 @@ func (s *Hall) share(ctx context.Context, e store.Ensemble, now time.Time) store
 	return out
 }
 
-// stagesOf drafts ensembles, or finds them drafted.
+// StagesOf drafts ensembles, or finds them drafted.
 func (s *Hall) StagesOf(ctx context.Context) func(e store.Ensemble) ([]ensemble.Stage, error) {
 	return func(e store.Ensemble) ([]ensemble.Stage, error) {
 		_, stages, err := s.Walk(ctx, e)
@@ -58,7 +58,7 @@ func (s *Hall) StagesOf(ctx context.Context) func(e store.Ensemble) ([]ensemble.
 	}
 }
 
-// loads are what all ensembles take of the next weeks, in the order in which the hours go to them.
+// Loads are what all ensembles take of the next weeks, in the order in which the hours go to them.
 func (s *Hall) Loads(ctx context.Context, now time.Time) ([]load, error) {
 	return memo.Find(ctx, s.Memory, loadsKey{s.Store, s.Store.Changes(), now.Format(time.DateOnly)}, loadsWeight, func() ([]load, error) {
 		var all []load

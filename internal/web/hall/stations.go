@@ -68,7 +68,7 @@ type placeLink struct {
 }
 
 // Places are the links to all stations, with the chosen layer kept.
-func (p *Page) Places() []placeLink {
+func (p *Head) Places() []placeLink {
 	if p.E == nil {
 		return nil
 	}

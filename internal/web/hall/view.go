@@ -24,8 +24,14 @@ import (
 	"github.com/gin-gonic/gin"
 )
 
-// page is what every template gets.
-type Page struct {
+// Page is what a template gets: what every page has, and what this one shows.
+type Page[T any] struct {
+	*Head
+	V T
+}
+
+// Head is what every page has.
+type Head struct {
 	Title   string
 	Unit    measure.Unit
 	Reader  measure.Reader
@@ -38,11 +44,10 @@ type Page struct {
 	Known   bool // the words of the trade are known: they are not marked in texts
 	E       *EnsembleView
 	Station string
-	V       any // what the station itself shows
 }
 
-func (s *Hall) Page(c *Call, title string) *Page {
-	p := &Page{Title: title, Unit: c.Reader.Unit, Reader: c.Reader, Version: s.Opt.Version, Path: c.Request.URL.RequestURI(),
+func (s *Hall) Page(c *Call, title string) *Head {
+	p := &Head{Title: title, Unit: c.Reader.Unit, Reader: c.Reader, Version: s.Opt.Version, Path: c.Request.URL.RequestURI(),
 		Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
 	if l, err := c.Cookie("light"); err == nil && (l == "day" || l == "evening") {
 		p.Light = l
@@ -55,15 +60,15 @@ func (s *Hall) Page(c *Call, title string) *Page {
 
 func UnitOf(c *Call) measure.Unit { return c.Reader.Unit }
 
-// render writes a page whole or not at all.
-func (s *Hall) Render(c *Call, status int, name string, p *Page) error {
-	s.renderAs(c.Context, status, name, p)
+// Render writes a page whole or not at all.
+func Render[T any](s *Hall, c *Call, status int, name string, p *Head, v T) error {
+	renderAs(s, c.Context, status, name, p, v)
 	return nil
 }
 
-func (s *Hall) renderAs(c *gin.Context, status int, name string, p *Page) {
+func renderAs[T any](s *Hall, c *gin.Context, status int, name string, p *Head, v T) {
 	var b bytes.Buffer
-	if err := s.templates.ExecuteTemplate(&b, name, p); err != nil {
+	if err := s.templates.ExecuteTemplate(&b, name, Page[T]{p, v}); err != nil {
 		s.Opt.Log.Error("a page could not be drawn", "page", name, "error", err.Error())
 		c.String(http.StatusInternalServerError, "This page could not be drawn. What you entered is kept.")
 		return
@@ -71,19 +76,19 @@ func (s *Hall) renderAs(c *gin.Context, status int, name string, p *Page) {
 	c.Data(status, "text/html; charset=utf-8", []byte(p.Reader.Say(b.String())))
 }
 
-// part renders one part of a page for the page's own requests.
-func (s *Hall) Part(name string, p *Page) (string, error) {
+// Part renders one part of a page for the page's own requests.
+func Part[T any](s *Hall, name string, p *Head, v T) (string, error) {
 	var b bytes.Buffer
-	err := s.templates.ExecuteTemplate(&b, name, p)
+	err := s.templates.ExecuteTemplate(&b, name, Page[T]{p, v})
 	return b.String(), err
 }
 
-// parts answers with redrawn parts of the page, by the ID of the element
+// Parts answers with redrawn parts of the page, by the ID of the element
 // they replace, and whatever else there is to say.
-func (s *Hall) Parts(c *Call, p *Page, answer gin.H, names ...string) error {
+func Parts[T any](s *Hall, c *Call, p *Head, v T, answer gin.H, names ...string) error {
 	parts := map[string]string{}
 	for _, n := range names {
-		html, err := s.Part(n, p)
+		html, err := Part(s, n, p, v)
 		if err != nil {
 			return err
 		}
@@ -168,7 +173,7 @@ func Duration(m float64) string {
 	return fmt.Sprintf("%d h %02d", n/60, n%60)
 }
 
-// ensembleView is an ensemble with everything worked out.
+// EnsembleView is an ensemble with everything worked out.
 type EnsembleView struct {
 	Rec      store.Ensemble
 	Bare     figure.Figure
@@ -225,7 +230,7 @@ type girth struct {
 	MM, Bare float64
 }
 
-// layerView is the chosen layer.
+// LayerView is the chosen layer.
 type LayerView struct {
 	Rec   store.Layer
 	Stage *ensemble.Stage
@@ -244,7 +249,7 @@ func (l *LayerView) Shown() (draft.Draft, error) {
 	return l.Stage.Draft, l.Stage.Err
 }
 
-// view works an ensemble out. layer is the chosen one, or 0.
+// View works an ensemble out. layer is the chosen one, or 0.
 func (s *Hall) View(ctx context.Context, e store.Ensemble, layer uint, u measure.Unit) *EnsembleView {
 	v := &EnsembleView{Rec: e}
 	var err error
@@ -307,7 +312,7 @@ func (s *Hall) View(ctx context.Context, e store.Ensemble, layer uint, u measure
 	return v
 }
 
-// eventOf is the day of an ensemble's event as it is read, and in how many days it
+// EventOf is the day of an ensemble's event as it is read, and in how many days it
 // is; another year than this one is said.
 func (s *Hall) EventOf(e store.Ensemble) (day string, days int, has bool) {
 	t, err := time.Parse(time.DateOnly, e.EventDate)
@@ -359,7 +364,7 @@ func (v *EnsembleView) Dressed() []svg.Dressed {
 	return out
 }
 
-// longDay is a day of a record as a person reads it.
+// LongDay is a day of a record as a person reads it.
 func LongDay(day string) string {
 	t, err := time.Parse(time.DateOnly, day)
 	if err != nil {
@@ -368,7 +373,7 @@ func LongDay(day string) string {
 	return t.Format("2 January 2006")
 }
 
-// eventDay is the day of the event counted from today; -1 for none, or past.
+// EventDay is the day of the event counted from today; -1 for none, or past.
 func (v *EnsembleView) EventDay() int {
 	t, err := time.Parse(time.DateOnly, v.Rec.EventDate)
 	if err != nil {

@@ -28,7 +28,7 @@ type cardKey struct {
 // cardWeight is what a card weighs in the book, bytes.
 const cardWeight = 12 << 10
 
-// card is an ensemble as the first page shows it.
+// Card is an ensemble as the first page shows it.
 func (s *Hall) Card(ctx context.Context, e store.Ensemble) (card, error) {
 	key := cardKey{}
 	plan := e.Plan()
@@ -66,7 +66,7 @@ func (s *Hall) drawCard(ctx context.Context, e store.Ensemble) (card, error) {
 	return c, nil
 }
 
-// walk is ensemble.Walk of an ensemble, with what was drafted before found again.
+// Walk is ensemble.Walk of an ensemble, with what was drafted before found again.
 func (s *Hall) Walk(ctx context.Context, e store.Ensemble) (figure.Figure, []ensemble.Stage, error) {
 	return ensemble.Walk(ctx, e.Plan(), s.Memory)
 }

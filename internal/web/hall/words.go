@@ -16,7 +16,7 @@ import (
 	"ardentgusset/internal/formats/svg"
 )
 
-// priceKey names a notion for its price: its kind and a hash of what it is, for
+// PriceKey names a notion for its price: its kind and a hash of what it is, for
 // one of its unit (the words hold lengths, which are read in either unit).
 // Sewing thread is one, whatever it sews. How a width is written for its reader
 // is not part of what it is.
@@ -27,7 +27,7 @@ func PriceKey(n notion.Notion) string {
 	return fmt.Sprintf("%s-%x", n.Kind, sha256.Sum256([]byte(strings.ReplaceAll(n.What, "⟦^", "⟦~")+"|"+n.Unit)))[:len(n.Kind)+13]
 }
 
-// drawnTechniques keeps the drawings of the book, which never change.
+// DrawnTechniques keeps the drawings of the book, which never change.
 var DrawnTechniques = func() func(technique.Technique) string {
 	all := map[string]string{}
 	for _, t := range technique.All() {
@@ -36,7 +36,7 @@ var DrawnTechniques = func() func(technique.Technique) string {
 	return func(t technique.Technique) string { return all[t.Key] }
 }()
 
-// explained marks the terms in a text where each first stands: a link that is opened on
+// Explained marks the terms in a text where each first stands: a link that is opened on
 // the spot.
 func Explained(text string) template.HTML {
 	var b strings.Builder
@@ -51,13 +51,13 @@ func Explained(text string) template.HTML {
 	return template.HTML(b.String()) // escaped piece by piece
 }
 
-// asks is a setting of garments by its key and how it is counted.
+// Asks is a setting of garments by its key and how it is counted.
 type Asks struct {
 	Key  string
 	Unit draft.Unit
 }
 
-// reckonersFor are the reckoners that can start from a setting of a garment, or be put into it.
+// ReckonersFor are the reckoners that can start from a setting of a garment, or be put into it.
 var ReckonersFor = sync.OnceValue(func() map[Asks][]reckon.About {
 	out := map[Asks][]reckon.About{}
 	add := func(at Asks, a reckon.About) {

@@ -41,15 +41,14 @@ type benchView struct {
 }
 
 func (s *Room) benchStation(c *hall.Call) error {
-	return s.Station(c, "bench", 0, func(p *hall.Page) error {
+	return hall.Station(s.Hall, c, "bench", 0, func(p *hall.Head) (*benchView, error) {
 		v := viewBench(p.E, c.Query("step"), c.Query("only"))
-		p.V = &v
 		if v.Now == nil {
-			return nil
+			return &v, nil
 		}
 		v.helped()
 		if v.Now.Own == "" {
-			return nil
+			return &v, nil
 		}
 		v.Before, v.After = making.Checks(v.Now.Operation.Step, v.Now.Own)
 		for i := range p.E.Stages {
@@ -67,10 +66,10 @@ func (s *Room) benchStation(c *hall.Call) error {
 			}
 			var err error
 			if v.Lessons, err = s.Store.Lessons(c.Ctx(), stage.Kind); err != nil {
-				return err
+				return &v, err
 			}
 		}
-		return nil
+		return &v, nil
 	})
 }
 

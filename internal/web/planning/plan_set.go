@@ -139,8 +139,7 @@ func (s *Room) planOdds(c *hall.Call) error {
 			return err
 		}
 	}
-	p.V = &v
-	return s.Parts(c, p, nil, "odds")
+	return hall.Parts(s.Hall, c, p, &v, nil, "odds")
 }
 
 // putSoonest puts the work in the order that was found to end soonest.

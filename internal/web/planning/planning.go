@@ -99,19 +99,21 @@ func (w weekView) Drawn() string {
 }
 
 func (s *Room) planStation(c *hall.Call) error {
-	return s.Station(c, "plan", 0, func(p *hall.Page) error { return s.fillPlan(c, p) })
+	return hall.Station(s.Hall, c, "plan", 0, func(p *hall.Head) (*planView, error) {
+		v := &planView{}
+		return v, s.fillPlan(c, p, v)
+	})
 }
 
-func (s *Room) fillPlan(c *hall.Call, p *hall.Page) error {
+func (s *Room) fillPlan(c *hall.Call, p *hall.Head, v *planView) error {
 	e := p.E
 	since, err := s.sincePause(c.Ctx(), e.Rec)
 	if err != nil {
 		return err
 	}
-	v := planView{Since: since, Took: tookOf(e), Made: madeOf(e), Lane: c.Query("lane"), AskWays: c.Query("ways") != "",
+	*v = planView{Since: since, Took: tookOf(e), Made: madeOf(e), Lane: c.Query("lane"), AskWays: c.Query("ways") != "",
 		Next:   e.Next(),
 		Paused: e.Rec.Planning.Paused}
-	p.V = &v
 	for i := range v.Hours {
 		day := (i + 1) % 7 // from Monday on
 		v.Hours[i] = dayHours{time.Weekday(day).String()[:3], e.Calendar.Hours[day]}
@@ -153,7 +155,7 @@ func (s *Room) fillPlan(c *hall.Call, p *hall.Page) error {
 		}
 	}
 	v.pack(c, e)
-	return s.weeks(c, &v, e)
+	return s.weeks(c, v, e)
 }
 
 // foresee is when the work would be done, drawn.

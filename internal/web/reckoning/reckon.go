@@ -49,8 +49,7 @@ func (s *Room) reckoners(c *hall.Call) error {
 	for _, r := range reckon.Search(v.Query) {
 		v.Cards = append(v.Cards, reckonCard{r.About(), reckonDrawings()[r.About().Name]})
 	}
-	p.V = v
-	return s.Render(c, http.StatusOK, "reckoners", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "reckoners", p, v)
 }
 
 // reckonView is one reckoner with what was asked of it.
@@ -138,7 +137,6 @@ func (s *Room) reckoner(c *hall.Call) error {
 	set, problems := typedReckoning(c, r)
 	p := s.Page(c, r.About().Title)
 	v := &reckonView{About: r.About(), Papers: pdf.Papers()[:2]}
-	p.V = v
 	if err := v.from(s, c, r, set); err != nil {
 		return err
 	}
@@ -170,9 +168,9 @@ func (s *Room) reckoner(c *hall.Call) error {
 		status = http.StatusUnprocessableEntity
 	}
 	if hall.WantsJSON(c.Context) {
-		return s.Parts(c, p, nil, "reckon-asked", "reckoned")
+		return hall.Parts(s.Hall, c, p, v, nil, "reckon-asked", "reckoned")
 	}
-	return s.Render(c, status, "reckoner", p)
+	return hall.Render(s.Hall, c, status, "reckoner", p, v)
 }
 
 // fields are what is asked, as it was typed, or as it was settled.

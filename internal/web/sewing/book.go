@@ -79,8 +79,7 @@ func (s *Room) book(c *hall.Call) error {
 			}
 		}
 	}
-	p.V = v
-	return s.Render(c, status, "book", p)
+	return hall.Render(s.Hall, c, status, "book", p, v)
 }
 
 func cards(list []technique.Technique) []bookCard {
@@ -135,8 +134,7 @@ func (s *Room) bookEntry(c *hall.Call) error {
 			v.Like = append(v.Like, bookCard{o, hall.DrawnTechniques(o)})
 		}
 	}
-	p.V = v
-	return s.Render(c, http.StatusOK, "book-entry", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "book-entry", p, v)
 }
 
 func years(t technique.Technique) string {
@@ -166,8 +164,7 @@ func (s *Room) words(c *hall.Call) error {
 		}
 		v = append(v, one)
 	}
-	p.V = v
-	return s.Render(c, http.StatusOK, "words", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "words", p, v)
 }
 
 // setWords remembers whether terms are marked where they stand.
@@ -189,8 +186,7 @@ func (s *Room) oneWord(c *hall.Call) error {
 			if drawn, ok := technique.Find(t.Drawn); ok {
 				v["Drawing"] = hall.DrawnTechniques(drawn)
 			}
-			p.V = v
-			return s.Render(c, http.StatusOK, "one-word", p)
+			return hall.Render(s.Hall, c, http.StatusOK, "one-word", p, v)
 		}
 	}
 	return hall.ErrNoPage

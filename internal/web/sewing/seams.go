@@ -103,13 +103,12 @@ type beyondView struct {
 }
 
 func (s *Room) seamsStation(c *hall.Call) error {
-	return s.Station(c, "seams", hall.ID(c, "layer"), func(p *hall.Page) error {
-		p.V = s.viewSeams(p, c.Query("row"))
-		return nil
+	return hall.Station(s.Hall, c, "seams", hall.ID(c, "layer"), func(p *hall.Head) (seamsView, error) {
+		return s.viewSeams(p, c.Query("row")), nil
 	})
 }
 
-func (s *Room) viewSeams(p *hall.Page, chosen string) seamsView {
+func (s *Room) viewSeams(p *hall.Head, chosen string) seamsView {
 	l := p.E.Layer
 	stage := l.Stage
 	v := seamsView{Profiles: technique.Profiles(), Profile: p.E.Rec.Profile, Cut: stage.Layer.Cut != nil}
@@ -287,7 +286,7 @@ func bobbins(thread float64, machines []making.Machine) string {
 	return measure.Count(int(math.Ceil(thread/2/holds)), "bobbin") + " of " + measure.TellLong(holds*1000) + " (" + from + ")"
 }
 
-func (s *Room) viewRow(p *hall.Page, line seamLine) *rowView {
+func (s *Room) viewRow(p *hall.Head, line seamLine) *rowView {
 	stage, rec := p.E.Layer.Stage, p.E.Layer.Rec
 	maker := p.E.Rec.Plan().Maker
 	v := &rowView{seamLine: line, Like: line.Alike(), Was: rec.Sewn[line.Key], WasLike: rec.Sewn[line.Row.Like],
@@ -409,8 +408,7 @@ func (s *Room) seamsAgain(c *hall.Call, row string) error {
 	if p.E.Layer == nil {
 		return hall.ErrNoPage
 	}
-	p.V = s.viewSeams(p, row)
-	return s.Parts(c, p, gin.H{}, "seams-sheet", "seams-table", "seams-choose", "headline", "stations", "stack")
+	return hall.Parts(s.Hall, c, p, s.viewSeams(p, row), gin.H{}, "seams-sheet", "seams-table", "seams-choose", "headline", "stations", "stack")
 }
 
 // setProfile says what is wanted of the way an ensemble is sewn.

@@ -106,12 +106,11 @@ func (s *Room) workroomPage(c *hall.Call, typed typedMachine, wrong error) error
 	if h, ok := s.Store.LastAction(c.Ctx(), store.OfWorkroom, store.TheWorkroom); ok {
 		v.Undo, v.Last = h.Label, h.ID
 	}
-	p.V = v
 	status := http.StatusOK
 	if wrong != nil {
 		status = http.StatusUnprocessableEntity
 	}
-	return s.Render(c, status, "workroom", p)
+	return hall.Render(s.Hall, c, status, "workroom", p, v)
 }
 
 func (s *Room) setMachine(c *hall.Call) error {

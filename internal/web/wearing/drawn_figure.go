@@ -15,7 +15,7 @@ import (
 	"ardentgusset/internal/web/hall"
 )
 
-// drawnFigure is everything the canvas draws, all lengths in mm: rings of
+// DrawnFigure is everything the canvas draws, all lengths in mm: rings of
 // points seen from above (x to the wearer's left, y towards the back) at their
 // drop below the waist, and every word as it is to be read.
 type DrawnFigure struct {

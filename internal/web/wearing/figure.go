@@ -93,13 +93,10 @@ type findingView struct {
 type garmentOffer struct{ Kind, Name string }
 
 func (s *Room) figureStation(c *hall.Call) error {
-	return s.Station(c, "figure", 0, func(p *hall.Page) error {
-		p.V = s.viewFigure(p)
-		return nil
-	})
+	return hall.Station(s.Hall, c, "figure", 0, func(p *hall.Head) (figureView, error) { return s.viewFigure(p), nil })
 }
 
-func (s *Room) viewFigure(p *hall.Page) figureView {
+func (s *Room) viewFigure(p *hall.Head) figureView {
 	v := p.E
 	f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, Across: 560}.Draw(),
 		Periods: silhouette.Periods()}
@@ -226,7 +223,7 @@ func (s *Room) setAim(c *hall.Call) error {
 	case err == nil:
 		return s.Done(c, fmt.Sprintf("/ensembles/%d/figure#silhouette", hall.ID(c, "ensemble")))
 	case errors.As(err, &field) && !hall.WantsJSON(c.Context):
-		return s.Station(c, "figure", 0, func(p *hall.Page) error {
+		return hall.Station(s.Hall, c, "figure", 0, func(p *hall.Head) (figureView, error) {
 			v := s.viewFigure(p)
 			if v.Silhouette != nil {
 				for i := range v.Silhouette.Findings {
@@ -234,9 +231,9 @@ func (s *Room) setAim(c *hall.Call) error {
 					f.Low, f.High = c.DefaultPostForm(string(f.Trait)+"_low", f.Low), c.DefaultPostForm(string(f.Trait)+"_high", f.High)
 				}
 			}
-			p.V, p.Message, p.Status = v, hall.Sentence(field.Why), http.StatusUnprocessableEntity
+			p.Message, p.Status = hall.Sentence(field.Why), http.StatusUnprocessableEntity
 			p.Path = fmt.Sprintf("/ensembles/%d/figure", p.E.Rec.ID)
-			return nil
+			return v, nil
 		})
 	}
 	return err

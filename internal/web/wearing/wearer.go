@@ -192,8 +192,7 @@ func wornOf(text string) figure.Worn {
 
 func (s *Room) newWearer(c *hall.Call) error {
 	p := s.Page(c, "A new wearer")
-	p.V = map[string]string{"Name": "", "Group": "women"}
-	return s.Render(c, http.StatusOK, "newwearer", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "newwearer", p, map[string]string{"Name": "", "Group": "women"})
 }
 
 func groupOf(text string) figure.Group {
@@ -209,8 +208,7 @@ func (s *Room) addWearer(c *hall.Call) error {
 	if errors.As(err, &field) {
 		p := s.Page(c, "A new wearer")
 		p.Message = hall.Sentence(field.Why)
-		p.V = map[string]string{"Name": c.PostForm("name"), "Group": c.PostForm("group")}
-		return s.Render(c, http.StatusUnprocessableEntity, "newwearer", p)
+		return hall.Render(s.Hall, c, http.StatusUnprocessableEntity, "newwearer", p, map[string]string{"Name": c.PostForm("name"), "Group": c.PostForm("group")})
 	}
 	if err != nil {
 		return err
@@ -224,10 +222,11 @@ func (s *Room) wearer(c *hall.Call) error {
 		return err
 	}
 	p := s.Page(c, w.Name)
-	if p.V, err = s.viewWearer(c, w, wornOf(c.Query("worn")), p.Unit); err != nil {
+	v, err := s.viewWearer(c, w, wornOf(c.Query("worn")), p.Unit)
+	if err != nil {
 		return err
 	}
-	return s.Render(c, http.StatusOK, "wearer", p)
+	return hall.Render(s.Hall, c, http.StatusOK, "wearer", p, v)
 }
 
 func (s *Room) changeWearer(c *hall.Call) error {
@@ -280,22 +279,21 @@ func (s *Room) setReading(c *hall.Call) error {
 	if err != nil {
 		return err
 	}
-	p.V = v
 	p.Path = fmt.Sprintf("/wearers/%d?worn=%s", wearer, worn)
 	fields := map[string]gin.H{}
 	for _, f := range append(v.Fields, v.Extras...) {
-		more, err := s.Part("reading-more", &hall.Page{V: f, Unit: p.Unit})
+		more, err := hall.Part(s.Hall, "reading-more", p, f)
 		if err != nil {
 			return err
 		}
-		doubt, err := s.Part("reading-doubt", &hall.Page{V: f, Unit: p.Unit})
+		doubt, err := hall.Part(s.Hall, "reading-doubt", p, f)
 		if err != nil {
 			return err
 		}
 		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f),
 			"doubt": strings.TrimSpace(doubt), "more": more}
 	}
-	return s.Parts(c, p, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states", "wearer-strings")
+	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states", "wearer-strings")
 }
 
 func estimateText(f readingField) string {
