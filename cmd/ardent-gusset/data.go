@@ -186,7 +186,7 @@ func catalogueOut(_ context.Context, c *call) error {
 		v, _ := draft.Settle(g, mean, nil)
 		for _, val := range v.All() {
 			p := val.Parameter
-			q := parameter{Key: p.Key, Label: p.Label, Unit: p.Unit, Default: measure.Say(p.Rule, measure.CM), Options: p.Options,
+			q := parameter{Key: string(p.Key), Label: p.Label, Unit: p.Unit, Default: measure.Say(p.Rule, measure.CM), Options: p.Options,
 				Help: measure.Say(p.Help, measure.CM)}
 			if p.Unit != draft.Choice {
 				q.Low, q.High = &val.Low, &val.High

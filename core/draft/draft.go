@@ -220,7 +220,7 @@ type Drawn struct {
 
 // Pull is how a parameter moves a drawn line: each point by so much for every mm of it.
 type Pull struct {
-	Key    string
+	Key    Key
 	Way    Way
 	Weight []float64 // by point of the line; nil moves it all alike
 }

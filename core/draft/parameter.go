@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"sort"
 	"strings"
 
 	"ardentgusset/core/figure"
@@ -31,12 +30,13 @@ type Option struct {
 // data: the form, the checks, the command line and the guide all come from
 // it.
 type Parameter struct {
-	Key, Label string
-	Unit       Unit
-	Low, High  float64 // inclusive; for lengths mm
-	Options    []Option
-	Rule       string // how the default is found, in words
-	Help       string
+	Key       Key
+	Label     string
+	Unit      Unit
+	Low, High float64 // inclusive; for lengths mm
+	Options   []Option
+	Rule      string // how the default is found, in words
+	Help      string
 	// Default gives the default on a figure, with its reason. Values holds
 	// the parameters before this one.
 	Default func(on figure.Figure, v Values) (float64, figure.Reason)
@@ -54,6 +54,9 @@ type Parameter struct {
 	// SavesTo is the least that is offered where cloth must be saved, when that
 	// is more than the lowest that can be drafted.
 	SavesTo func(on figure.Figure, v Values) float64
+	// Raises is how far the lower edge of the garment rises for every mm more of it; 0 for what leaves the edge
+	// where it is.
+	Raises float64
 	// Sooner is what changing it is called where time must be saved; nil when it is no way to.
 	Sooner *Sooner
 }
@@ -75,7 +78,7 @@ func (p Parameter) Lessened() []float64 {
 
 // Settings are a person's own choices by parameter key: float64 for lengths
 // (mm), counts and ratios, string for choices.
-type Settings map[string]any
+type Settings map[Key]any
 
 // Value is a parameter settled on a figure.
 type Value struct {
@@ -91,38 +94,38 @@ type Value struct {
 // Values are all parameters of a garment settled on a figure.
 type Values struct {
 	list []Value
-	at   map[string]int
+	at   map[Key]int
 }
 
 // All lists the values in the order of the parameters.
 func (v Values) All() []Value { return v.list }
 
 // Has tells whether a parameter of that key has been settled.
-func (v Values) Has(key string) bool { _, ok := v.at[key]; return ok }
+func (v Values) Has(key Key) bool { _, ok := v.at[key]; return ok }
 
 // Get is the value of a parameter. A key that was not asked for is a mistake
 // of the garment, and panics.
-func (v Values) Get(key string) Value {
+func (v Values) Get(key Key) Value {
 	i, ok := v.at[key]
 	if !ok {
-		panic("draft: there is no parameter " + key)
+		panic("draft: there is no parameter " + string(key))
 	}
 	return v.list[i]
 }
 
 // Number is a length in mm, a count or a ratio.
-func (v Values) Number(key string) float64 { return v.Get(key).Number }
+func (v Values) Number(key Key) float64 { return v.Get(key).Number }
 
 // Whole is a count.
-func (v Values) Whole(key string) int { return int(math.Round(v.Number(key))) }
+func (v Values) Whole(key Key) int { return int(math.Round(v.Number(key))) }
 
 // Choice is the key of the chosen option.
-func (v Values) Choice(key string) string { return v.Get(key).Choice }
+func (v Values) Choice(key Key) string { return v.Get(key).Choice }
 
 // SettingError says which setting is wrong and what would be right.
 type SettingError struct {
-	Key, Label string
-	Why        string
+	Key        Key
+	Label, Why string
 }
 
 func (e *SettingError) Error() string { return e.Label + ": " + e.Why }
@@ -137,9 +140,9 @@ func Settle(g Garment, on figure.Figure, set Settings) (Values, []*SettingError)
 
 // SettleAll is Settle for a list of parameters; of names what they are of.
 func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Values, []*SettingError) {
-	v := Values{at: map[string]int{}}
+	v := Values{at: map[Key]int{}}
 	var wrong []*SettingError
-	known := map[string]bool{}
+	known := map[Key]bool{}
 	for _, p := range list {
 		known[p.Key] = true
 		if p.When != nil && !p.When(v) {
@@ -191,15 +194,15 @@ func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Val
 		v.at[p.Key] = len(v.list)
 		v.list = append(v.list, val)
 	}
-	var strange []string
+	var strange []Key
 	for k := range set {
 		if !known[k] {
 			strange = append(strange, k)
 		}
 	}
-	sort.Strings(strange)
+	slices.Sort(strange)
 	for _, k := range strange {
-		wrong = append(wrong, &SettingError{brief(k), brief(k), "there is no such parameter for " + of})
+		wrong = append(wrong, &SettingError{Key(brief(k)), brief(k), "there is no such parameter for " + of})
 	}
 	return v, wrong
 }
@@ -211,7 +214,7 @@ func Fits(g Garment, set Settings) *SettingError {
 	for key, v := range set {
 		at := slices.IndexFunc(g.Parameters(), func(p Parameter) bool { return p.Key == key })
 		if at < 0 {
-			return &SettingError{brief(key), brief(key), "there is no such parameter"}
+			return &SettingError{Key(brief(key)), brief(key), "there is no such parameter"}
 		}
 		p := g.Parameters()[at]
 		if p.Unit == Choice {
@@ -321,12 +324,12 @@ func Fixed(n float64, text string, source figure.Source) func(figure.Figure, Val
 }
 
 // Mm is a length with the same default on every figure.
-func Mm(key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
+func Mm(key Key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
 	return Parameter{Key: key, Label: label, Unit: Length, Low: low, High: high, Rule: why, Help: help, Default: Fixed(usual, why, source)}
 }
 
 // MmFrom is a length whose default is found on the figure.
-func MmFrom(key, label string, low, high float64, rule, help string, find func(on figure.Figure, v Values) (float64,
+func MmFrom(key Key, label string, low, high float64, rule, help string, find func(on figure.Figure, v Values) (float64,
 	figure.Source)) Parameter {
 	return Parameter{Key: key, Label: label, Unit: Length, Low: low, High: high, Rule: rule, Help: help,
 		Default: func(on figure.Figure, v Values) (float64, figure.Reason) {
@@ -336,18 +339,24 @@ func MmFrom(key, label string, low, high float64, rule, help string, find func(o
 }
 
 // Tally is a whole number with the same default on every figure.
-func Tally(key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
+func Tally(key Key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
 	return Parameter{Key: key, Label: label, Unit: Count, Low: low, High: high, Rule: why, Help: help, Default: Fixed(usual, why, source)}
 }
 
 // Times is a ratio with the same default on every figure.
-func Times(key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
+func Times(key Key, label string, low, high, usual float64, why string, source figure.Source, help string) Parameter {
 	return Parameter{Key: key, Label: label, Unit: Ratio, Low: low, High: high, Rule: why, Help: help, Default: Fixed(usual, why, source)}
 }
 
 // Saving names what lessening a parameter is called where cloth must be saved.
 func (p Parameter) Saving(name string) Parameter {
 	p.Saves = name
+	return p
+}
+
+// Raising says how far the lower edge rises for every mm more of a parameter.
+func (p Parameter) Raising(by float64) Parameter {
+	p.Raises = by
 	return p
 }
 
@@ -359,7 +368,7 @@ func (p Parameter) Quicker(what, costs string, to func(now float64) float64) Par
 
 // OneOf is a choice; its options come as key and label in turn, the usual one
 // first.
-func OneOf(key, label, help string, options ...string) Parameter {
+func OneOf(key Key, label, help string, options ...string) Parameter {
 	p := Parameter{Key: key, Label: label, Unit: Choice, First: options[0], Rule: options[1], Help: help}
 	for i := 0; i+1 < len(options); i += 2 {
 		p.Options = append(p.Options, Option{options[i], options[i+1]})
@@ -367,28 +376,17 @@ func OneOf(key, label, help string, options ...string) Parameter {
 	return p
 }
 
-// Without is a list of parameters less those with the given keys.
-func Without(list []Parameter, keys ...string) []Parameter {
-	var out []Parameter
-	for _, p := range list {
-		if !slices.Contains(keys, p.Key) {
-			out = append(out, p)
-		}
-	}
-	return out
-}
-
 // Under are the values as a part of the garment sees them: those whose keys have one of the prefixes can
 // be read without it.
 func (v Values) Under(prefixes ...string) Values {
-	out := Values{list: v.list, at: map[string]int{}}
+	out := Values{list: v.list, at: map[Key]int{}}
 	for k, i := range v.at {
 		out.at[k] = i
 	}
 	for _, prefix := range prefixes {
 		for k, i := range v.at {
-			if short, ok := strings.CutPrefix(k, prefix); ok {
-				out.at[short] = i
+			if short, ok := strings.CutPrefix(string(k), prefix); ok {
+				out.at[Key(short)] = i
 			}
 		}
 	}
@@ -396,12 +394,12 @@ func (v Values) Under(prefixes ...string) Values {
 }
 
 // With is the values with others added that a garment does not ask about.
-func (v Values) With(numbers map[string]float64, choices map[string]string) Values {
-	out := Values{list: slices.Clone(v.list), at: map[string]int{}}
+func (v Values) With(numbers map[Key]float64, choices map[Key]string) Values {
+	out := Values{list: slices.Clone(v.list), at: map[Key]int{}}
 	for k, i := range v.at {
 		out.at[k] = i
 	}
-	put := func(key string, val Value) {
+	put := func(key Key, val Value) {
 		val.Parameter.Key = key
 		out.at[key] = len(out.list)
 		out.list = append(out.list, val)

@@ -65,7 +65,7 @@ func TestOutOfRangeIsBroughtInAndSaid(t *testing.T) {
 	assert.InDelta(t, 2, v.Number("fullness"), 1e-9)
 	said := map[string]string{}
 	for _, w := range wrong {
-		said[w.Key] = measure.Say(w.Error(), measure.IN)
+		said[string(w.Key)] = measure.Say(w.Error(), measure.IN)
 	}
 	assert.Len(t, said, 4)
 	assert.Equal(t, "Width: it lies between 7⅞ in and 35 7/16 in; it was 196⅞ in", said["width"])
@@ -74,7 +74,7 @@ func TestOutOfRangeIsBroughtInAndSaid(t *testing.T) {
 func TestTypedSettings(t *testing.T) {
 	of := map[string]draft.Parameter{}
 	for _, p := range (apron{}).Parameters() {
-		of[p.Key] = p
+		of[string(p.Key)] = p
 	}
 	for _, c := range []struct {
 		key, text string

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -333,7 +334,7 @@ func TestBulkAndFullnessAreJudged(t *testing.T) {
 // Three tiers can be two, and ratios less; what is at its least is not offered.
 func TestFewerAndNarrowerTiers(t *testing.T) {
 	p := plan(stack...)
-	p.Layers[2].Settings = map[string]any{"tiers": "three", "upper_ratio": 1.2}
+	p.Layers[2].Settings = draft.Settings{"tiers": "three", "upper_ratio": 1.2}
 	s := walk(t, p)[2]
 	require.NoError(t, s.Err)
 	titles := map[string]int{}

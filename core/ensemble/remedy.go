@@ -165,7 +165,7 @@ func (s Stage) lessened(g draft.Value) []Remedy {
 		for k, o := range g.Parameter.Options {
 			if k > 0 && o.Key == g.Choice {
 				less := g.Parameter.Options[k-1]
-				out = append(out, Remedy{Key: "less-" + g.Parameter.Key + "-0", Title: g.Parameter.Saves,
+				out = append(out, Remedy{Key: string("less-" + g.Parameter.Key + "-0"), Title: g.Parameter.Saves,
 					Settings: draft.Settings{g.Parameter.Key: less.Key},
 					Why:      fmt.Sprintf("%s: %s in the place of %s.", g.Parameter.Label, less.Label, o.Label)})
 			}

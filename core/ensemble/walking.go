@@ -57,16 +57,12 @@ func (s *Stage) shows(o *Stage, by float64) {
 	over, _ := o.hung()
 	text := fmt.Sprintf("It ends %s above the floor, %s over it %s. A petticoat ends %s higher than its skirt.",
 		measure.Tell(math.Max(floor-low, 0)), o.Name, measure.Tell(math.Max(floor-over, 0)), measure.Tell(under))
-	for _, way := range []struct {
-		key  string
-		sign float64
-	}{{"length", -1}, {"clearance", 1}} {
-		if !s.Values.Has(way.key) || s.Cut != nil {
+	for _, v := range s.Values.All() {
+		if v.Parameter.Raises == 0 || s.Cut != nil {
 			continue
 		}
-		v := s.Values.Get(way.key)
-		if to := math.Round(v.Number + way.sign*by); to >= v.Low && to <= v.High {
-			s.Draft.Offer(false, "Its hem shows below the skirt", text, "Shorten it", draft.Settings{way.key: to})
+		if to := math.Round(v.Number + by/v.Parameter.Raises); to >= v.Low && to <= v.High {
+			s.Draft.Offer(false, "Its hem shows below the skirt", text, "Shorten it", draft.Settings{v.Parameter.Key: to})
 			return
 		}
 	}

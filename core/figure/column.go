@@ -1,10 +1,11 @@
 package figure
 
 import (
-	"ardentgusset/core/plane"
 	"math"
 	"slices"
 	"sort"
+
+	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )

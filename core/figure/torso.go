@@ -1,8 +1,9 @@
 package figure
 
 import (
-	"ardentgusset/core/plane"
 	"math"
+
+	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/interp"
 	"gonum.org/v1/gonum/spatial/r3"

@@ -110,7 +110,7 @@ func shrunk(v draft.Values) (a Answer, err error) {
 	s := cloth.Swatch{Test: cloth.ShrinkTest, Along: measure.Length(v.Number("along")), Across: measure.Length(v.Number("across")),
 		AlongAfter: measure.Length(v.Number("along_after")), AcrossAfter: measure.Length(v.Number("across_after"))}
 	if key, why := s.Fault(); why != "" {
-		return a, wrong(v, map[string]string{"along_mm": "along", "across_mm": "across", "along_after_mm": "along_after",
+		return a, wrong(v, map[string]draft.Key{"along_mm": "along", "across_mm": "across", "along_after_mm": "along_after",
 			"across_after_mm": "across_after"}[key], "%s", why)
 	}
 	f := cloth.Fabric{Swatches: []cloth.Swatch{s}, Width: 1000}

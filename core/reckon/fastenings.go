@@ -47,7 +47,7 @@ func placed(v draft.Values, n int) (at []float64, moved int) {
 		at = []float64{top}
 	} else {
 		var anchors []float64
-		for _, key := range []string{"anchor", "second"} {
+		for _, key := range []draft.Key{"anchor", "second"} {
 			if x := v.Number(key); x > 0 {
 				anchors = append(anchors, x)
 			}
@@ -110,7 +110,7 @@ func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 	if v.Has("across") {
 		a.buttoned(v, across)
 	}
-	for _, key := range []string{"anchor", "second"} {
+	for _, key := range []draft.Key{"anchor", "second"} {
 		x := v.Number(key)
 		if near := nearest(at, x); x > 0 && math.Abs(near-x) > 1 {
 			a.note(true, "None lies where one must", "At %s it would stand only %s from the one at %s: leave that one out, or move first or "+

@@ -57,7 +57,7 @@ type solved struct {
 
 func solve(v draft.Values) (s solved, err error) {
 	f, plain := foldsOf(v.Choice("kind")), v.Number("plain")
-	num := func(key string) float64 {
+	num := func(key draft.Key) float64 {
 		if v.Has(key) {
 			return v.Number(key)
 		}

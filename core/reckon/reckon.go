@@ -33,7 +33,10 @@ type About struct {
 }
 
 // Link joins a setting of garments with an input it starts and a number of the answer it takes back; either may be "".
-type Link struct{ Setting, Input, Number string }
+type Link struct {
+	Setting, Input draft.Key
+	Number         string
+}
 
 // Kind is how a number of an answer is counted and written.
 type Kind string
@@ -231,8 +234,8 @@ func (a Answer) Check() error {
 }
 
 // wrong is an input that can't be, and what would be right.
-func wrong(v draft.Values, key, format string, args ...any) error {
-	label := key
+func wrong(v draft.Values, key draft.Key, format string, args ...any) error {
+	label := string(key)
 	if v.Has(key) {
 		label = v.Get(key).Parameter.Label
 	}

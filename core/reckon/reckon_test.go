@@ -153,16 +153,16 @@ func drawnSettings(t *rapid.T, r Reckoner) draft.Settings {
 		v, _ := Settle(r, set)
 		for _, one := range v.All() {
 			p := one.Parameter
-			if _, has := set[p.Key]; has || rapid.IntRange(0, 3).Draw(t, p.Key+"?") == 0 {
+			if _, has := set[p.Key]; has || rapid.IntRange(0, 3).Draw(t, string(p.Key)+"?") == 0 {
 				continue
 			}
 			switch p.Unit {
 			case draft.Choice:
-				set[p.Key] = p.Options[rapid.IntRange(0, len(p.Options)-1).Draw(t, p.Key)].Key
+				set[p.Key] = p.Options[rapid.IntRange(0, len(p.Options)-1).Draw(t, string(p.Key))].Key
 			case draft.Count:
-				set[p.Key] = float64(rapid.IntRange(int(one.Low), int(math.Min(one.High, one.Low+60))).Draw(t, p.Key))
+				set[p.Key] = float64(rapid.IntRange(int(one.Low), int(math.Min(one.High, one.Low+60))).Draw(t, string(p.Key)))
 			default:
-				x := rapid.Float64Range(0, 1).Draw(t, p.Key)
+				x := rapid.Float64Range(0, 1).Draw(t, string(p.Key))
 				set[p.Key] = one.Low + (one.High-one.Low)*x*x*x
 			}
 		}
@@ -220,7 +220,11 @@ func TestEveryReckonerAnswersOrSaysWhy(t *testing.T) {
 
 // A millimetre more changes no answer by a leap: what is a length grows about as evenly as what is asked.
 func TestAnswersStepEvenly(t *testing.T) {
-	for _, c := range []struct{ name, key, number string }{{"gathers", "finished", "cloth"}, {"band", "round", "long"}, {"circle", "round", "hem"},
+	for _, c := range []struct {
+		name   string
+		key    draft.Key
+		number string
+	}{{"gathers", "finished", "cloth"}, {"band", "round", "long"}, {"circle", "round", "hem"},
 		{"bias", "finished", "strip"}, {"strips", "finished", "cut"}, {"lacing", "open", "lace"}, {"scallops", "deep", "arc"}, {"smocking", "finished", "cloth"},
 		{"elastic", "round", "cloth"}, {"hem", "deep", "surplus"}, {"slash", "open", "bottom"}, {"scale", "real", "scale"}, {"opening", "slit", "passes"},
 		{"pleats", "cloth", "depth"}, {"tiers", "top", "round_2"}, {"stuffing", "deep", "mass"}, {"thread", "long", "thread"}} {
@@ -327,11 +331,11 @@ func TestLevellingLeavesALevelHem(t *testing.T) {
 		n := rapid.IntRange(3, mostStations).Draw(t, "stations")
 		set := draft.Settings{"way": "level", "above": 300.0, "turn": 40.0, "stations": float64(n)}
 		for i := range n {
-			set[fmt.Sprintf("h%d", i+1)] = rapid.Float64Range(180, 260).Draw(t, "h")
+			set[draft.Key(fmt.Sprintf("h%d", i+1))] = rapid.Float64Range(180, 260).Draw(t, "h")
 		}
 		a := do(t, "hem", set)
 		for i := range n {
-			require.InDelta(t, 260, set[fmt.Sprintf("h%d", i+1)].(float64)+value(t, a, fmt.Sprintf("cut_%d", i+1)), 1e-9)
+			require.InDelta(t, 260, set[draft.Key(fmt.Sprintf("h%d", i+1))].(float64)+value(t, a, fmt.Sprintf("cut_%d", i+1)), 1e-9)
 		}
 	})
 	a := do(t, "hem", draft.Settings{"way": "level", "above": 300.0, "turn": 30.0, "stations": 5.0, "h1": 200.0, "h2": 201.0, "h3": 160.0, "h4": 200.0, "h5": 202.0})
@@ -380,8 +384,8 @@ func TestFoundByWhatIsWanted(t *testing.T) {
 		names[a.Name] = true
 		keys := map[string]bool{}
 		for _, p := range r.Parameters() {
-			assert.False(t, keys[p.Key], "%s asks %s twice", a.Name, p.Key)
-			keys[p.Key] = true
+			assert.False(t, keys[string(p.Key)], "%s asks %s twice", a.Name, p.Key)
+			keys[string(p.Key)] = true
 		}
 		for _, l := range a.Links {
 			assert.True(t, l.Input == "" || keys[l.Input], "%s: %s", a.Name, l.Input)

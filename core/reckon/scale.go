@@ -30,7 +30,7 @@ func (Scale) Parameters() []draft.Parameter {
 		length("grid", "Full-size squares, each", 5, 500, 25.4, "To draw it on."),
 		tally("count", "Measures to scale", 0, mostMeasures, 3, "Read off the diagram.")}
 	for i := range mostMeasures {
-		list = append(list, given("count", i+1, length(fmt.Sprintf("m%d", i+1), fmt.Sprintf("%d", i+1), 0, 1000, []float64{12, 30,
+		list = append(list, given("count", i+1, length(draft.Key(fmt.Sprintf("m%d", i+1)), fmt.Sprintf("%d", i+1), 0, 1000, []float64{12, 30,
 			45, 20, 20, 20, 20,
 			20}[i], "On the diagram.")))
 	}
@@ -62,7 +62,7 @@ func (Scale) Reckon(v draft.Values) (a Answer, err error) {
 	}
 	s := Strip{Name: "Full size"}
 	for i := range v.Whole("count") {
-		x := v.Number(fmt.Sprintf("m%d", i+1)) * scale
+		x := v.Number(draft.Key(fmt.Sprintf("m%d", i+1))) * scale
 		a.put(fmt.Sprintf("full_%d", i+1), fmt.Sprintf("Measure %d, full size", i+1), Length, x, "times the scale", figure.Geometry)
 		s.Marks = append(s.Marks, StripMark{x, fmt.Sprint(i + 1), Place})
 		s.Long = math.Max(s.Long, x)

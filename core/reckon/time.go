@@ -29,7 +29,7 @@ func (Time) Parameters() []draft.Parameter {
 		number("sample", "A sample was", 0.1, 1e5, 4, "Of the same."),
 		tally("samples", "Samples timed", 1, mostSamples, 2, "Three say much more than one.")}
 	for i := range mostSamples {
-		list = append(list, given("samples", i+1, number(fmt.Sprintf("t%d", i+1), fmt.Sprintf("Sample %d took, minutes", i+1), 0.05, 10000,
+		list = append(list, given("samples", i+1, number(draft.Key(fmt.Sprintf("t%d", i+1)), fmt.Sprintf("Sample %d took, minutes", i+1), 0.05, 10000,
 			[]float64{12, 14, 13, 12, 12}[i], "")))
 	}
 	return append(list, number("done", "Done already", 0, 1e6, 0, "Of the whole."), number("hours", "Hours a day for it", 0.1, 24, 1.5, ""))
@@ -45,7 +45,7 @@ func (Time) Reckon(v draft.Values) (a Answer, err error) {
 	}
 	var per []float64
 	for i := range v.Whole("samples") {
-		per = append(per, v.Number(fmt.Sprintf("t%d", i+1))/v.Number("sample"))
+		per = append(per, v.Number(draft.Key(fmt.Sprintf("t%d", i+1)))/v.Number("sample"))
 	}
 	mean := stat.Mean(per, nil)
 	likely := mean * left

@@ -1,9 +1,10 @@
 package surface
 
 import (
-	"ardentgusset/core/plane"
 	"fmt"
 	"math"
+
+	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )

@@ -1,11 +1,12 @@
 package surface
 
 import (
-	"ardentgusset/core/plane"
 	"cmp"
 	"errors"
 	"math"
 	"slices"
+
+	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/floats"
 	"gonum.org/v1/gonum/spatial/r3"

@@ -1,10 +1,11 @@
 package surface
 
 import (
-	"ardentgusset/core/figure"
-	"ardentgusset/core/plane"
 	"math"
 	"slices"
+
+	"ardentgusset/core/figure"
+	"ardentgusset/core/plane"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )

@@ -77,21 +77,21 @@ var ensembles = []struct {
 }{
 	{"The lighthouse widow", "about 1887", "Skerrow Harbour pageant", 0, 45, 35, 2, []layer{
 		{"shift", "Shift", store.Sewn, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
-		{"corset", "Corset", store.Drafted, draft.Settings{"laced_waist": 660.0},
+		{"corset", "Corset", store.Drafted, draft.Settings{draft.LacedWaist: 660.0},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Herringbone coutil", "madder", 24 }, []string{"mock-up"}},
 		{"petticoat-tiered", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Striped cambric", 7.2 }, nil},
 		{"skirt-gored-1887", "Walking skirt", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Harbour twill", 31 }, nil},
 	}, "", nil},
 	{"The Tide Warden", "a character of the town’s own legend", "Skerrow Harbour pageant", 1, 45, 0, 1.5, []layer{
 		{"shift", "Under-shift", store.Planned, nil, func(f *cloth.Fabric) { f.Colour = "verdigris" }, nil},
-		{"skirt-gored-1887", "Warden’s skirt", store.Planned, draft.Settings{"hem_round": 3000.0, "clearance": 120.0},
+		{"skirt-gored-1887", "Warden’s skirt", store.Planned, draft.Settings{draft.HemRound: 3000.0, draft.Clearance: 120.0},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Nap, f.Price = "Storm velveteen", "ink", true, 18 }, nil},
 	}, "", nil},
 	// Nine layers, some of them cut, and a waist that has grown since.
 	{"The salt-auction dress", "1885", "The harbour master’s supper", 3, 64, 30, 2.5, []layer{
 		{"shift", "Shift", store.WornNow, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
 		{"drawers", "Drawers", store.Sewn, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
-		{"corset", "Corset", store.Cut, draft.Settings{"laced_waist": 690.0}, func(f *cloth.Fabric) {
+		{"corset", "Corset", store.Cut, draft.Settings{draft.LacedWaist: 690.0}, func(f *cloth.Fabric) {
 			f.Name, f.Colour,
 				f.Price = "Plain coutil", "walnut", 22
 		}, nil},
@@ -127,10 +127,10 @@ var ensembles = []struct {
 	// A character: a padded jacket with fins over a shirt.
 	{"The Gale Marshal", "of the town’s own legend", "The gale watch", 0, 187, 20, 1.5, []layer{
 		{"drawers", "Breeches’ lining", store.Planned, nil, func(f *cloth.Fabric) { f.Name = "Old sheet linen" }, nil},
-		{"bodice-shirt", "Shirt", store.Drafted, draft.Settings{"collar_kind": "flat"}, func(f *cloth.Fabric) {
+		{"bodice-shirt", "Shirt", store.Drafted, draft.Settings{draft.CollarKind: "flat"}, func(f *cloth.Fabric) {
 			f.Name, f.Colour, f.Price = "Sailcloth lawn", "unbleached", 8
 		}, nil},
-		{"jacket-quilted", "Storm jacket", store.Drafted, draft.Settings{"sleeve": "fins", "sleeve_fins": 3.0, "wadding": 5.0},
+		{"jacket-quilted", "Storm jacket", store.Drafted, draft.Settings{draft.Sleeve: "fins", "sleeve_fins": 3.0, "wadding": 5.0},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Waxed sateen", "woad", 17 }, nil},
 	}, "", nil},
 	// For the cold: gores over a petticoat, and a lined cloak over all.
@@ -141,10 +141,10 @@ var ensembles = []struct {
 				"madder", 14
 		},
 			nil},
-		{"skirt-gores", "Skirt", store.Drafted, draft.Settings{"pockets": "right", "trim": "knife", "trim_deep": 110.0},
+		{"skirt-gores", "Skirt", store.Drafted, draft.Settings{draft.Pockets: "right", "trim": "knife", "trim_deep": 110.0},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Peat serge", "walnut", 27 }, nil},
 		{"bodice-shirt", "Shirt waist", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
-		{"cloak", "Fair cloak", store.Drafted, draft.Settings{"circle": 0.75, "panels": 3.0, "lining": "lined"},
+		{"cloak", "Fair cloak", store.Drafted, draft.Settings{draft.Circle: 0.75, draft.Panels: 3.0, "lining": "lined"},
 			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Fulled harbour wool", "woad", 38 }, nil},
 	}, "", nil},
 	// One layer on the bias, to hang for two days.
@@ -164,7 +164,7 @@ var ensembles = []struct {
 		{"bodice-strapless", "Reef bodice", store.Drafted, nil, func(f *cloth.Fabric) {
 			f.Name, f.Colour, f.Price = "Shell-green habutai", "verdigris", 16
 		}, nil},
-		{"sash", "Kelp sash", store.Planned, draft.Settings{"ends": 700.0}, func(f *cloth.Fabric) {
+		{"sash", "Kelp sash", store.Planned, draft.Settings{draft.Ends: 700.0}, func(f *cloth.Fabric) {
 			f.Name, f.Colour = "Kelp silk",
 				"woad"
 		}, nil},

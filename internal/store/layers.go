@@ -105,7 +105,7 @@ func (s *Store) RemoveLayer(ctx context.Context, id uint) error {
 // value is nil. was is what was shown when it was typed (nil for the
 // default): if another tab has set something else meanwhile, nothing is
 // written and a Conflict is returned.
-func (s *Store) SetSetting(ctx context.Context, id uint, key string, value, was any, show func(any) string) error {
+func (s *Store) SetSetting(ctx context.Context, id uint, key draft.Key, value, was any, show func(any) string) error {
 	return s.layer(ctx, id, "a setting of %s", func(tx *gorm.DB, l *Layer) error {
 		if now := l.Settings[key]; !same(now, was) {
 			return &Conflict{Theirs: show(now), Was: settingText(now)}

@@ -6,6 +6,8 @@ import (
 	"math"
 	"slices"
 	"time"
+
+	"ardentgusset/core/draft"
 )
 
 // Lesson is what went wrong with a garment, or what its maker would do otherwise: it is shown when such a garment is made
@@ -17,7 +19,7 @@ type Lesson struct {
 	Step    string    `json:"step,omitempty"`
 	What    string    `json:"what"`
 	Minutes float64   `json:"minutes,omitempty"` // that it cost
-	Setting string    `json:"setting,omitempty"` // of the draft, to be changed by so much
+	Setting draft.Key `json:"setting,omitempty"` // of the draft, to be changed by so much
 	By      float64   `json:"by,omitempty"`
 	At      time.Time `json:"at"`
 }

@@ -472,4 +472,3 @@ func undoParts(tx *gorm.DB, main History) error {
 	}
 	return nil
 }
-

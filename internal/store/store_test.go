@@ -11,6 +11,7 @@ import (
 	"testing"
 
 	"ardentgusset/core/cloth"
+	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 
@@ -169,7 +170,7 @@ func TestTwoTabsEditOneLayer(t *testing.T) {
 	require.NoError(t, s.SetSetting(ctx, id, "laced_waist", nil, 640.0, show))
 	var wg sync.WaitGroup
 	for i := range 8 {
-		wg.Go(func() { _ = s.SetSetting(ctx, id, fmt.Sprint("field ", i), float64(i), nil, show) })
+		wg.Go(func() { _ = s.SetSetting(ctx, id, draft.Key(fmt.Sprint("field ", i)), float64(i), nil, show) })
 	}
 	wg.Wait()
 	var l Layer

@@ -35,7 +35,7 @@ func TestEveryReckonerHasAPage(t *testing.T) {
 		q := url.Values{"u": {"in"}}
 		for _, one := range v.All() {
 			if p := one.Parameter; p.Unit == draft.Length && one.Number > 20 {
-				q.Set(p.Key, fmt.Sprintf("%.4f", one.Number/25.4*1.01))
+				q.Set(string(p.Key), fmt.Sprintf("%.4f", one.Number/25.4*1.01))
 			}
 		}
 		at := "/reckon/" + a.Name + "?" + q.Encode()

@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -52,32 +53,32 @@ func (Apron) Parameters() []draft.Parameter {
 	high.When = func(v draft.Values) bool { return v.Choice("top") == "bib" }
 	across.When = high.When
 	return []draft.Parameter{
-		draft.MmFrom("length", "Length below the band", 200, 1400, "to ⟦15 cm⟧ above the floor", "Three quarters of the skirt to "+
+		part.LengthFrom("Length below the band", 200, 1400, "to ⟦15 cm⟧ above the floor", "Three quarters of the skirt to "+
 			"nearly all of it.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 				return math.Max(on.WaistToFloor(0)-150, 200), figure.Memory
 			}),
 		wide, band,
-		draft.Mm("band", "Band, finished depth", 15, 90, 35, "⟦2.5 cm⟧ to ⟦5 cm⟧", figure.Practice, "Cut at twice this and "+
+		draft.Mm(draft.Band, "Band, finished depth", 15, 90, 35, "⟦2.5 cm⟧ to ⟦5 cm⟧", figure.Practice, "Cut at twice this and "+
 			"folded. The ties are as wide."),
 		draft.Mm("ties", "Each tie, long", 300, 1800, 900, "round the rest of the waist and a bow behind", figure.Memory, "Two are cut."),
 		draft.Mm("corner", "Lower corners, rounded by", 0, 250, 0, "square", figure.Memory, "The radius."),
 		draft.OneOf("top", "Above the band", "The corners of a bib are pinned to the bodice.", "none", "nothing", "bib",
 			"a bib"), high, across,
-		draft.Mm("hem", "Hem allowance", 6, 120, 50, "sides and a round corner take a narrow one", figure.Practice, "At the lower edge."),
+		draft.Mm(draft.Hem, "Hem allowance", 6, 120, 50, "sides and a round corner take a narrow one", figure.Practice, "At the lower edge."),
 		draft.Mm("side", "Allowance at the sides", 6, 25, 12, "a narrow hem, or the selvedge", figure.Practice, "Turned twice."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam.")}
+		part.Allowance(6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam.")}
 }
 
 // Draft drafts it.
 func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	half, long, seam := v.Number("width")/2, v.Number("length"), v.Number("allowance")
+	half, long, seam := v.Number("width")/2, v.Number(draft.FullLength), v.Number(draft.Allowance)
 	r := v.Number("corner")
 	if r > half*0.9 || r > long*0.9 {
 		return draft.Draft{}, fmt.Errorf("a corner rounded by %s does not fit on half of an apron %s wide and %s long: round it less",
 			measure.Tell(r), measure.Tell(2*half), measure.Tell(long))
 	}
-	hem := v.Number("hem")
+	hem := v.Number(draft.Hem)
 	line := []plane.Point{{}, {X: half}}
 	side := []plane.Point{{X: half}, {X: half, Y: long}}
 	if r > 0 {
@@ -92,7 +93,7 @@ func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		{ID: "centre", Name: "centre, on the fold", Line: []plane.Point{{Y: long}, {}}}}}
 	p.Be(pattern.Hem, "hem", "side")
 	p.GatherRows(p.Edges[2].Line)
-	deep, wide := v.Number("band"), v.Number("band_long")
+	deep, wide := v.Number(draft.Band), v.Number("band_long")
 	band := pattern.Rectangle("band", "Band", wide, 2*deep, seam)
 	band.EitherWay = true
 	band.Marks = []pattern.Mark{{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deep}, {X: wide, Y: deep}}, Label: "fold"}}

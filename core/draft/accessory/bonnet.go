@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -40,13 +41,13 @@ func (Brim) Parameters() []draft.Parameter {
 		draft.Times("flare", "It flares by, degrees", 5, 60, 22, "15 to 30", figure.Memory, "0 would be a tube; 60 stands out like a halo."),
 		draft.Mm("ties", "Each tie, long", 300, 1200, 700, "a bow under the chin", figure.Memory, "Two are cut."),
 		draft.Mm("tie_wide", "Ties, wide", 15, 140, 60, "⟦4 cm⟧ to ⟦8 cm⟧", figure.Memory, "Hemmed narrow."),
-		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "trimmed after turning", figure.Practice, "At every seam.")}
+		part.Allowance(6, 20, 10, "trimmed after turning", figure.Practice, "At every seam.")}
 }
 
 // Draft drafts it. The half ring of a cone that flares by an angle has its inner edge at the radius of that half ring over
 // the sine of the angle.
 func (Brim) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	inner, deep, ears, seam := v.Number("inner"), v.Number("deep"), v.Number("ears"), v.Number("allowance")
+	inner, deep, ears, seam := v.Number("inner"), v.Number("deep"), v.Number("ears"), v.Number(draft.Allowance)
 	radius := inner / math.Pi / math.Sin(v.Number("flare")*math.Pi/180)
 	half := inner / radius / 2 // angle of the half, from the middle
 	line := func(at func(share float64) float64, from, to float64) (out []plane.Point) {

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/bodice"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -36,29 +37,29 @@ var of = bodice.Shirt{}
 const needless = 4.0
 
 // necks are what is asked about the neckline that it is drafted to.
-var necks = []string{"neck_front", "neck_back", "neck_wide"}
+var necks = []draft.Key{draft.NeckFront, draft.NeckBack, draft.NeckWide}
 
 func (Collar) Parameters() []draft.Parameter {
 	var out []draft.Parameter
 	for _, p := range of.Parameters() {
 		switch {
-		case p.Key == "collar_kind":
+		case p.Key == draft.CollarKind:
 			p.Options = slices.DeleteFunc(slices.Clone(p.Options), func(o draft.Option) bool { return o.Key == "none" || o.Key == "bound" })
 			out = append(out, p)
 		case p.Key == "collar": // there is no dress beneath that could do without it
 			p.Low = 15
 			out = append(out, p)
-		case strings.HasPrefix(p.Key, "collar"), slices.Contains(necks, p.Key):
+		case strings.HasPrefix(string(p.Key), "collar"), slices.Contains(necks, p.Key):
 			out = append(out, p)
 		}
 	}
-	out = append(out, draft.Mm("band", "Band, finished", 8, 40, 15, "⟦1 cm⟧ to ⟦2 cm⟧", figure.Memory, "Hidden inside the neck."),
+	out = append(out, draft.Mm(draft.Band, "Band, finished", 8, 40, 15, "⟦1 cm⟧ to ⟦2 cm⟧", figure.Memory, "Hidden inside the neck."),
 		draft.OneOf("held", "It is held by", "Basting holds best and is undone for every wash.", "basted", "basting", "buttons",
 			"small buttons and holes"),
 		draft.Mm("cuff", "Cuffs, deep", 0, 160, 70, "⟦6 cm⟧ to ⟦9 cm⟧", figure.Memory, "Turned back over the sleeve’s; 0 for none."))
 	ease := draft.Mm("cuff_ease", "Ease of the cuffs", 10, 140, 60, "over the sleeve’s edge", figure.Memory, "Over the wrist.")
 	ease.When = func(v draft.Values) bool { return v.Number("cuff") >= 20 }
-	return append(out, ease, draft.Mm("allowance", "Seam allowance", 5, 15, 8, "trimmed after turning", figure.Practice, "At every seam."))
+	return append(out, ease, part.Allowance(5, 15, 8, "trimmed after turning", figure.Practice, "At every seam."))
 }
 
 // Draft drafts it.
@@ -67,9 +68,9 @@ func (Collar) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	for _, x := range v.All() {
 		key := x.Parameter.Key
 		switch {
-		case key == "collar_kind":
+		case key == draft.CollarKind:
 			set[key] = x.Choice
-		case strings.HasPrefix(key, "collar") || slices.Contains(necks, key):
+		case strings.HasPrefix(string(key), "collar") || slices.Contains(necks, key):
 			set[key] = x.Number
 		}
 	}
@@ -82,7 +83,7 @@ func (Collar) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		return draft.Draft{}, err
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}, Entry: draft.Entry{Tied: true}}
-	seam := v.Number("allowance")
+	seam := v.Number(draft.Allowance)
 	neck := 0.0
 	var parts []string
 	for _, p := range whole.Pieces {
@@ -110,7 +111,7 @@ func (Collar) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 			d.Seams = append(d.Seams, s)
 		}
 	}
-	long, deep := 2*neck-needless, v.Number("band")
+	long, deep := 2*neck-needless, v.Number(draft.Band)
 	band := pattern.Rectangle("band", "Band", long, 2*deep, seam)
 	band.EitherWay = true
 	band.Marks = []pattern.Mark{{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deep}, {X: long, Y: deep}}, Label: "fold"}}

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -27,23 +28,23 @@ func (Pocket) About() draft.About {
 }
 
 func (Pocket) Parameters() []draft.Parameter {
-	slit := draft.Mm("slit", "Slit, long", 120, 260, 185, "⟦17 cm⟧ to ⟦20 cm⟧: a hand passes", figure.Memory, "Bound, down the "+
+	slit := draft.Mm(draft.Slit, "Slit, long", 120, 260, 185, "⟦17 cm⟧ to ⟦20 cm⟧: a hand passes", figure.Memory, "Bound, down the "+
 		"middle of the front.")
 	slit.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 120, math.Min(260, v.Number("long")-v.Number("from")-80)
+		return 120, math.Min(260, v.Number(draft.Long)-v.Number("from")-80)
 	}
 	top := draft.Mm("top", "Wide at the top", 60, 200, 100, "narrower than below", figure.Memory, "At the tape.")
 	top.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		return 60, math.Min(200, v.Number("wide")-10)
 	}
 	return []draft.Parameter{
-		draft.Tally("pockets", "Pockets", 1, 2, 2, "a pair", figure.Memory, "Two balance each other."),
-		draft.Mm("long", "Long", 280, 450, 330, "⟦30 cm⟧ to ⟦36 cm⟧", figure.Memory, "From the tape to the lowest point."),
+		draft.Tally(draft.Pockets, "Pockets", 1, 2, 2, "a pair", figure.Memory, "Two balance each other."),
+		draft.Mm(draft.Long, "Long", 280, 450, 330, "⟦30 cm⟧ to ⟦36 cm⟧", figure.Memory, "From the tape to the lowest point."),
 		draft.Mm("wide", "Wide", 150, 320, 220, "⟦20 cm⟧ to ⟦25 cm⟧", figure.Memory, "At the widest, near the bottom."),
 		top,
 		draft.Mm("from", "Slit begins below the tape", 20, 80, 40, "⟦4 cm⟧", figure.Memory, "It must lie where the skirt's slit is."),
 		slit,
-		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "bound together", figure.Practice, "Round the edge.")}
+		part.Allowance(6, 20, 10, "bound together", figure.Practice, "Round the edge.")}
 }
 
 // tapeWide is how wide the tape is, mm.
@@ -51,8 +52,8 @@ const tapeWide = 15
 
 // Draft drafts it.
 func (Pocket) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	long, wide, top := v.Number("long"), v.Number("wide")/2, v.Number("top")/2
-	n := v.Whole("pockets")
+	long, wide, top := v.Number(draft.Long), v.Number("wide")/2, v.Number("top")/2
+	n := v.Whole(draft.Pockets)
 	// From the bottom, round, wide a third of the way up, then in to the top.
 	low, out, up := plane.Pt(0, 0), plane.Pt(wide, long*0.3), plane.Pt(top, long)
 	right := plane.Join(plane.Sweep(low, plane.Pt(1, 0), out, plane.Pt(0, 1)),
@@ -60,21 +61,21 @@ func (Pocket) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	outline := plane.Join(plane.Reversed(plane.Mirrored(right, 0)), right)
 	side := func(id, name string) pattern.Piece {
 		p := pattern.Piece{ID: id, Name: name, Cut: n, Edges: []pattern.Edge{
-			{ID: "round", Name: "round edge", Line: outline, Allowance: v.Number("allowance")},
+			{ID: "round", Name: "round edge", Line: outline, Allowance: v.Number(draft.Allowance)},
 			{ID: "top", Name: "upper edge", Line: []plane.Point{up, {X: -top, Y: long}}, Corner: true}}}
 		p.Be(pattern.Bound, "top")
 		return p
 	}
 	front, back := side("front", "Pocket, front"), side("back", "Pocket, back")
 	from := long - v.Number("from")
-	front.Marks = []pattern.Mark{{Kind: pattern.SlashLine, Path: []plane.Point{{Y: from}, {Y: from - v.Number("slit")}}, Label: "slit"}}
+	front.Marks = []pattern.Mark{{Kind: pattern.SlashLine, Path: []plane.Point{{Y: from}, {Y: from - v.Number(draft.Slit)}}, Label: "slit"}}
 	d := draft.Draft{Pieces: []pattern.Piece{front, back}, Cautions: []caution.Caution{caution.Iron, caution.Needle}}
 	for i := range n {
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("round-%d", i+1), A: pattern.Side{Piece: "front", Edge: "round",
 			Copy: pattern.Nth(i, n)},
 			B: pattern.Side{Piece: "back", Edge: "round", Copy: pattern.Nth(i, n)}, Join: pattern.Pocket})
 	}
-	d.Works = append(d.Works, notion.Worked{Key: "slits", Name: "the slits", Of: technique.Placket, Length: v.Number("slit") * float64(n)})
+	d.Works = append(d.Works, notion.Worked{Key: "slits", Name: "the slits", Of: technique.Placket, Length: v.Number(draft.Slit) * float64(n)})
 	tape := on.GirthAt(figure.Waist) + 600
 	d.Buy("tape", "Tape, "+measure.TellStock(tapeWide)+" wide", (tape+float64(n)*2*top)/1000, "m",
 		"the waist, "+measure.Tell(600)+" to tie, and what binds the tops")
@@ -83,7 +84,7 @@ func (Pocket) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	thick := float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: thick}, {Drop: tapeWide, Depth: thick}} // the tape: what hangs from it is limp
 	d.Remark(false, "The slits of the skirts must lie over these", "From "+measure.Tell(v.Number("from"))+" to "+
-		measure.Tell(v.Number("from")+v.Number("slit"))+" below the waist, within ⟦2 cm⟧.")
+		measure.Tell(v.Number("from")+v.Number(draft.Slit))+" below the waist, within ⟦2 cm⟧.")
 	d.Tell("placket", "Cut the slit only when its binding lies ready; bind both sides in one, the lower end with a few stitches across.")
 	d.Entry = draft.Entry{Tied: true}
 	return d, nil

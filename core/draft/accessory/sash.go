@@ -37,7 +37,7 @@ func (Sash) Parameters() []draft.Parameter {
 	tied := func(v draft.Values) bool { return !bow(v) }
 	loop := draft.Mm("loop", "Each loop of the bow, long", 60, 300, 120, "⟦9 cm⟧ to ⟦16 cm⟧", figure.Memory, "From the knot out.")
 	loop.When = bow
-	ends := draft.Mm("ends", "Each end hangs", 100, 1200, 450, "⟦40 cm⟧ to ⟦60 cm⟧", figure.Memory, "Below the knot.")
+	ends := draft.Mm(draft.Ends, "Each end hangs", 100, 1200, 450, "⟦40 cm⟧ to ⟦60 cm⟧", figure.Memory, "Below the knot.")
 	ends.When = tied
 	return []draft.Parameter{
 		draft.OneOf("fastens", "It is", "A tied sash is quickest, a made bow always sits.", "tied", "tied", "bow", "hooked under a made bow"),
@@ -46,12 +46,12 @@ func (Sash) Parameters() []draft.Parameter {
 		draft.OneOf("layers", "Its edges are", "Doubled it has a seam along one side and no hem; single it is hemmed narrow all "+
 			"round.", "hemmed",
 			"hemmed, one layer", "doubled", "doubled, turned"),
-		draft.Mm("allowance", "Seam and hem allowance", 4, 20, 8, "narrow", figure.Practice, "At every edge.")}
+		draft.Mm(draft.Allowance, "Seam and hem allowance", 4, 20, 8, "narrow", figure.Practice, "At every edge.")}
 }
 
 // Draft drafts it.
 func (Sash) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	waist, wide, seam := on.GirthAt(figure.Waist), v.Number("wide"), v.Number("allowance")
+	waist, wide, seam := on.GirthAt(figure.Waist), v.Number("wide"), v.Number(draft.Allowance)
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}, Entry: draft.Entry{Tied: true}}
 	doubled := v.Choice("layers") == "doubled"
 	strip := func(id, name string, long, across float64) {
@@ -79,7 +79,7 @@ func (Sash) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 		d.Fasten(closure.Hooks, 3, 0, "one above the other behind the bow")
 		d.Tell("closure", "The bow: lay two loops, the ends behind, draw the middle together with a thread, and the knot over it.")
 	} else {
-		long = waist + 2*v.Number("ends") + 2*knotted
+		long = waist + 2*v.Number(draft.Ends) + 2*knotted
 		strip("sash", "Sash", long, wide)
 	}
 	d.Measure("long", "the sash", "in length", long)

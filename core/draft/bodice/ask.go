@@ -15,9 +15,9 @@ import (
 // What every bodice is asked for.
 func eases(bust, waist, hip float64, help string) []draft.Parameter {
 	return []draft.Parameter{
-		draft.Mm("bust_ease", "Ease at the bust", -20, 200, bust, "to breathe and move", figure.Memory, help),
-		draft.Mm("waist_ease", "Ease at the waist", -20, 160, waist, "over what is worn under it", figure.Memory, "On the whole girth."),
-		draft.Mm("hip_ease", "Ease at the hip", 0, 200, hip, "it slides over the skirt", figure.Memory,
+		draft.Mm(draft.BustEase, "Ease at the bust", -20, 200, bust, "to breathe and move", figure.Memory, help),
+		draft.Mm(draft.WaistEase, "Ease at the waist", -20, 160, waist, "over what is worn under it", figure.Memory, "On the whole girth."),
+		draft.Mm(draft.HipEase, "Ease at the hip", 0, 200, hip, "it slides over the skirt", figure.Memory,
 			"Below the waist, towards the hip line."),
 	}
 }
@@ -26,25 +26,25 @@ func eases(bust, waist, hip float64, help string) []draft.Parameter {
 // at the hip.
 func loose(bust, hip float64, help string) []draft.Parameter {
 	return []draft.Parameter{
-		draft.Mm("bust_ease", "Ease at the bust", 20, 260, bust, "it hangs from there", figure.Memory, help),
-		draft.Mm("hip_ease", "Ease at the hip, at least", 10, 260, hip, "to walk and sit", figure.Memory,
+		draft.Mm(draft.BustEase, "Ease at the bust", 20, 260, bust, "it hangs from there", figure.Memory, help),
+		draft.Mm(draft.HipEase, "Ease at the hip, at least", 10, 260, hip, "to walk and sit", figure.Memory,
 			"Where the hip is larger than the bust it decides how wide the whole is."),
 	}
 }
 
 func necks(front, back, wide float64) []draft.Parameter {
-	low := draft.Mm("neck_front", "Neckline lower in front by", -8, 190, front, "at the base of the neck", figure.Practice,
+	low := draft.Mm(draft.NeckFront, "Neckline lower in front by", -8, 190, front, "at the base of the neck", figure.Practice,
 		"Below the hollow of the throat, at the centre front.")
 	low.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { // it stays above the bust line
 		t := on.Torso()
 		return -8, math.Max(math.Min(190, 0.75*(t.Throat.Z-t.BustPoint.Z)), 0)
 	}
-	broad := draft.Mm("neck_wide", "Neckline wider by", 0, 90, wide, "at the base of the neck", figure.Practice,
+	broad := draft.Mm(draft.NeckWide, "Neckline wider by", 0, 90, wide, "at the base of the neck", figure.Practice,
 		"Along the shoulder, each side.")
 	broad.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		return 0, math.Max(math.Min(90, on.Length("shoulder_length")-60), 0)
 	}
-	behind := draft.Mm("neck_back", "Neckline lower behind by", -5, 150, back, "at the base of the neck", figure.Practice,
+	behind := draft.Mm(draft.NeckBack, "Neckline lower behind by", -5, 150, back, "at the base of the neck", figure.Practice,
 		"At the centre back.")
 	behind.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		t := on.Torso()
@@ -68,9 +68,9 @@ func armholes(inset, backNeck, backArm, drop float64) []draft.Parameter {
 	inside := draft.Mm("inset", "Armhole inside the shoulder's end by", 0, 60, inset, "the sleeve begins on the bone", figure.Memory,
 		"Along the shoulder.")
 	inside.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // what the neckline leaves of the shoulder
-		return 0, math.Max(math.Min(60, on.Length("shoulder_length")-v.Number("neck_wide")-45), 0)
+		return 0, math.Max(math.Min(60, on.Length("shoulder_length")-v.Number(draft.NeckWide)-45), 0)
 	}
-	low := draft.Mm("scye_drop", "Armhole below the armpit", 4, 70, drop, "high armholes let the arm move", figure.Memory,
+	low := draft.Mm(draft.ScyeDrop, "Armhole below the armpit", 4, 70, drop, "high armholes let the arm move", figure.Memory,
 		"The lower it lies, the more the whole bodice lifts with the arm.")
 	low.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { // the side keeps some length
 		return 4, math.Max(math.Min(70, on.Torso().Underarm-90), 4)
@@ -84,9 +84,9 @@ func armholes(inset, backNeck, backArm, drop float64) []draft.Parameter {
 
 func allowances(seam, hem float64) []draft.Parameter {
 	return []draft.Parameter{
-		draft.Mm("allowance", "Allowance at fitted seams", 10, 45, seam, "the store for alterations", figure.Practice,
+		draft.Mm(draft.Allowance, "Allowance at fitted seams", 10, 45, seam, "the store for alterations", figure.Practice,
 			"At all upright seams; shoulders have 20, neck and armholes 10."),
-		draft.Mm("hem", "Allowance at the lower edge", 8, 60, hem, "faced or turned up", figure.Practice, "A facing takes less."),
+		draft.Mm(draft.Hem, "Allowance at the lower edge", 8, 60, hem, "faced or turned up", figure.Practice, "A facing takes less."),
 	}
 }
 
@@ -100,9 +100,9 @@ const tubeFrom = 60.0
 
 // cutOf is how the upper edge is laid by what was asked.
 func cutOf(on figure.Figure, v draft.Values, low float64) cut {
-	ease := surface.Ease{Bust: v.Number("bust_ease"), Hip: v.Number("hip_ease")}
-	if v.Has("waist_ease") {
-		ease.Waist = v.Number("waist_ease")
+	ease := surface.Ease{Bust: v.Number(draft.BustEase), Hip: v.Number(draft.HipEase)}
+	if v.Has(draft.WaistEase) {
+		ease.Waist = v.Number(draft.WaistEase)
 	} else { // a tube round the fullest
 		ring := math.Max(on.GirthAt(figure.Bust)+ease.Bust, on.GirthAt(figure.Waist)+ease.Hip)
 		if low < -tubeFrom {
@@ -116,8 +116,8 @@ func cutOf(on figure.Figure, v draft.Values, low float64) cut {
 	if v.Has("neck_shape") && v.Choice("neck_shape") != "round" {
 		shape = surface.NeckShape(v.Choice("neck_shape"))
 	}
-	return cut{neck: surface.Neck{Front: v.Number("neck_front"), Back: v.Number("neck_back"), Wide: v.Number("neck_wide"), Shape: shape},
-		inset: v.Number("inset"), backNeck: v.Number("seam_back_neck"), backArm: v.Number("seam_back_arm"), scyeDrop: v.Number("scye_drop"),
+	return cut{neck: surface.Neck{Front: v.Number(draft.NeckFront), Back: v.Number(draft.NeckBack), Wide: v.Number(draft.NeckWide), Shape: shape},
+		inset: v.Number("inset"), backNeck: v.Number("seam_back_neck"), backArm: v.Number("seam_back_arm"), scyeDrop: v.Number(draft.ScyeDrop),
 		ease: ease, low: low}
 }
 
@@ -131,13 +131,13 @@ func (h *half) allow() {
 			case e.ID == p.Fold:
 				e.Allowance = 0
 			case e.ID == "hem":
-				e.Allowance = h.v.Number("hem")
+				e.Allowance = h.v.Number(draft.Hem)
 			case e.ID == "neck" || e.ID == "neck-side" || e.ID == "top" || e.ID == "scye" || e.ID == "scye-back":
 				e.Allowance = 10
 			case e.ID == "shoulder":
 				e.Allowance = 20
 			default:
-				e.Allowance = h.v.Number("allowance")
+				e.Allowance = h.v.Number(draft.Allowance)
 			}
 		}
 	}

@@ -33,16 +33,16 @@ func (Basque) Parameters() []draft.Parameter {
 	out = append(out, necks(0, 0, 0)...)
 	out = append(out, armholes(8, 12, 30, 12)...)
 	out = append(out,
-		draft.Mm("front_point", "Below the waist, centre front", 10, 190, 85, "a point from 1883", figure.Memory,
+		draft.Mm(draft.FrontPoint, "Below the waist, centre front", 10, 190, 85, "a point from 1883", figure.Memory,
 			"⟦6 cm⟧ to ⟦11 cm⟧ in the 1880s, "+
 				"⟦12 cm⟧ to ⟦22 cm⟧ in the cuirass of 1876 to 1882."),
-		draft.Mm("side_low", "Below the waist, side", 10, 190, 30, "cut up over the hip", figure.Memory,
+		draft.Mm(draft.SideLow, "Below the waist, side", 10, 190, 30, "cut up over the hip", figure.Memory,
 			"⟦2 cm⟧ to ⟦4 cm⟧ in the 1880s."),
-		draft.Mm("back_low", "Below the waist, centre back", 10, 190, 95, "over the bustle", figure.Memory, "⟦6 cm⟧ to ⟦14 cm⟧."),
-		draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
+		draft.Mm(draft.BackLow, "Below the waist, centre back", 10, 190, 95, "over the bustle", figure.Memory, "⟦6 cm⟧ to ⟦14 cm⟧."),
+		draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 			"1 is the way the form unrolls."),
 		closes("buttons", "hooks"), laps(13), lapRight(),
-		draft.Tally("buttons", "Buttons, about", 8, 24, 15, "one every ⟦28⟧ or so", figure.Memory,
+		draft.Tally(draft.Buttons, "Buttons, about", 8, 24, 15, "one every ⟦28⟧ or so", figure.Memory,
 			"One lies at the waist and one at the bust; "+
 				"the others evenly between."))
 	out = append(out, collars(38, 70, "stand", "none", "flat", "pointed", "ruffle")...)
@@ -78,7 +78,7 @@ func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		h.frontDart("dart 2", 0.27, 1.14, under, ends))
 	// The second dart takes a little more than the first (from memory: 20 and 25 of the
 	// suppression).
-	front.panel.Take = h.sharing(v.Number("dart_take"), 0.45, 0.55)
+	front.panel.Take = h.sharing(v.Number(draft.DartTake), 0.45, 0.55)
 	err = h.together(sewing{panels: []named{front,
 		h.between("underarm", "Underarm piece", sideFront, sideBack, surface.FromMiddle),
 		h.between("side-back", "Side-back", sideBack, curved, surface.FromMiddle),

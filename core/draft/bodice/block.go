@@ -39,7 +39,7 @@ func (Block) Parameters() []draft.Parameter {
 				"waist dart"),
 		draft.Times("waist_share", "The waist dart takes, of both", 0.15, 0.75, 0.42, "what the waist is smaller", figure.Memory,
 			"Front darts turn about the bust point: what one takes more the other takes less."),
-		draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
+		draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
 			"1 is the way the form unrolls. Less leaves the cloth more to give, mostly before the armhole."),
 		closes("buttons", "zip", "hooks", "lacing", "loops"), laps(20))
 	out = append(out, collars(35, 80, "none", "stand", "flat", "pointed", "ruffle", "bound")...)
@@ -111,7 +111,7 @@ func (h *half) share(swing []float64) []float64 {
 	for _, s := range swing {
 		all += s
 	}
-	all = math.Max(all*h.v.Number("dart_take"), 0.03)
+	all = math.Max(all*h.v.Number(draft.DartTake), 0.03)
 	if len(swing) == 1 {
 		return []float64{all}
 	}
@@ -137,8 +137,8 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	seam := h.top[shoulderBack].line.Reversed()
 	mouth := seam.At(seam.Length() * 0.45)
 	const deepNeck = 45.0 // below that the neckline leaves the dart no room
-	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 && h.v.Number("neck_back") < deepNeck &&
-		h.v.Choice("sleeve") != sleeve.Raglan {
+	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 && h.v.Number(draft.NeckBack) < deepNeck &&
+		h.v.Choice(draft.Sleeve) != sleeve.Raglan {
 		darts = append(darts, surface.Dart{ID: "shoulder", Edge: "shoulder", Line: h.form.Straight(mouth, below, surface.FromBack)})
 	}
 	p := h.panel(side, cb, surface.FromBack, "", darts...)
@@ -148,7 +148,7 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 			if darts[i].ID == "waist" {
 				out[i] = math.Max(s*0.7, 2*math.Asin(math.Min(need/2/line.Length(), 0.5)))
 			} else {
-				out[i] = math.Min(math.Max(s*h.v.Number("dart_take")*0.6, 0.06), 0.3)
+				out[i] = math.Min(math.Max(s*h.v.Number(draft.DartTake)*0.6, 0.06), 0.3)
 			}
 		}
 		return out
@@ -169,14 +169,14 @@ func (h *half) finish(in cloth.Fabric) {
 	h.entered()
 	h.meetsSkirt()
 	h.Spares = append(h.Spares, draft.Spare{Dimension: "girth.waist", Where: "both side seams", Seams: 2,
-		Allowance: h.v.Number("allowance") - 6},
-		draft.Spare{Dimension: "girth.bust", Where: "both side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6})
+		Allowance: h.v.Number(draft.Allowance) - 6},
+		draft.Spare{Dimension: "girth.bust", Where: "both side seams", Seams: 2, Allowance: h.v.Number(draft.Allowance) - 6})
 	h.MockUp = "Close it and look from all sides: centres plumb, the waist level, no drag from bust point to side, the armhole not " +
 		"biting when " +
 		"the arms go forward."
 	h.TryOn = "Over all that is worn under it. Breathe in, sit, lift the arms forward: it must close without pulling at the waist."
 	for _, p := range h.panels {
-		if !h.v.Has("waist_ease") {
+		if !h.v.Has(draft.WaistEase) {
 			break // what hangs falls into folds of its own
 		}
 		if s := p.flat.StrainOver(0.05); s > 0.045 {

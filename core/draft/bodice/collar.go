@@ -26,7 +26,7 @@ func collars(high, wide float64, kinds ...string) []draft.Parameter {
 	is := func(wanted ...string) func(draft.Values) bool {
 		return func(v draft.Values) bool {
 			for _, w := range wanted {
-				if v.Choice("collar_kind") == w {
+				if v.Choice(draft.CollarKind) == w {
 					return true
 				}
 			}
@@ -44,7 +44,7 @@ func collars(high, wide float64, kinds ...string) []draft.Parameter {
 	lap.When = is("flat", "pointed", "sailor")
 	full := draft.Times("collar_full", "Ruffle, times the neckline", 1.2, 3, 1.8, "1.5 to 2.5", figure.Memory, "Gathered to the neckline.")
 	full.When = is("ruffle")
-	return []draft.Parameter{draft.OneOf("collar_kind", "Collar", "It is drafted to the neckline as it is sewn.", options...), stand,
+	return []draft.Parameter{draft.OneOf(draft.CollarKind, "Collar", "It is drafted to the neckline as it is sewn.", options...), stand,
 		flat, lap, full}
 }
 
@@ -105,10 +105,10 @@ func (h *half) lapOf(p *pattern.Piece) (float64, bool) {
 
 // collar adds the collar that is chosen; it is false where the neckline has none.
 func (h *half) collar() (bool, error) {
-	if !h.v.Has("collar_kind") {
+	if !h.v.Has(draft.CollarKind) {
 		return false, nil
 	}
-	switch kind := h.v.Choice("collar_kind"); kind {
+	switch kind := h.v.Choice(draft.CollarKind); kind {
 	case "notched", "shawl":
 		return true, h.lapel(h.panels[0].id)
 	case "bound":

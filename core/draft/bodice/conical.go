@@ -29,7 +29,7 @@ func (Conical) Parameters() []draft.Parameter {
 		"none: it says how much the cloth would have to give."), necksOf(85, 10, 40, "square", "round", "v"),
 		armholes(0, 15, 35, 8),
 		[]draft.Parameter{
-			draft.Mm("front_point", "Point before, below the waist", 0, 130, 70, "⟦5 cm⟧ to ⟦11 cm⟧", figure.Memory,
+			draft.Mm(draft.FrontPoint, "Point before, below the waist", 0, 130, 70, "⟦5 cm⟧ to ⟦11 cm⟧", figure.Memory,
 				"At the centre front."),
 			draft.Mm("back_point", "And behind", 0, 130, 40, "a small one", figure.Memory, "At the centre back."),
 			closes("hooks", "lacing", "buttons"), laps(12)},
@@ -43,7 +43,7 @@ const pointed = 0.36
 
 // Draft drafts it.
 func (Conical) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: "front_point", front: 1, within: pointed},
+	h, err := begun(on, v, lower{by: []lowered{{key: draft.FrontPoint, front: 1, within: pointed},
 		{key: "back_point", back: 1, within: pointed}}})
 	if err != nil {
 		return draft.Draft{}, err

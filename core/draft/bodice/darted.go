@@ -29,9 +29,9 @@ func (Darted) Parameters() []draft.Parameter {
 		[]draft.Parameter{
 			draft.Mm("waist_up", "Waist above the natural one by", 0, 30, 15, "as the years had it", figure.Memory,
 				"Round, but for the points."),
-			draft.Mm("front_point", "Point before, below that", 0, 90, 0, "⟦4 cm⟧ to ⟦7 cm⟧ from 1864", figure.Memory,
+			draft.Mm(draft.FrontPoint, "Point before, below that", 0, 90, 0, "⟦4 cm⟧ to ⟦7 cm⟧ from 1864", figure.Memory,
 				"0 for a round waist."),
-			draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
+			draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 				"1 is the way the form unrolls."),
 			closes("hooks", "buttons"), laps(15), lapRight()},
 		collars(25, 60, "none", "stand", "flat", "bound"), slices.Concat(moves("dart 1", "first dart", "dart 2", "second dart",
@@ -41,7 +41,7 @@ func (Darted) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Darted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: "waist_up", front: -1, side: -1, back: -1}, {key: "front_point", front: 1}}})
+	h, err := begun(on, v, lower{by: []lowered{{key: "waist_up", front: -1, side: -1, back: -1}, {key: draft.FrontPoint, front: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -50,7 +50,7 @@ func (Darted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	side := h.seamBefore(curved, "side", "side", 0.57, 0.60, 0.60)
 	front := h.between("front", "Front", h.centreFront(), side, surface.FromFront, h.frontDart("dart 1", 0.17, 0.76, 35, 0),
 		h.frontDart("dart 2", 0.29, 1.2, 35, 0))
-	front.panel.Take = h.sharing(v.Number("dart_take"), 0.47, 0.53)
+	front.panel.Take = h.sharing(v.Number(draft.DartTake), 0.47, 0.53)
 	back := h.between("back", "Back", curved, h.centreBack(), surface.FromBack).onFold("centre-back")
 	err = h.together(sewing{panels: []named{front, h.between("side-back", "Side-back", side, curved, surface.FromMiddle), back},
 		opens: "centre-front", strain: 2, lined: true, faced: "piped-edge", hem: pattern.FacedOut}, in)

@@ -38,8 +38,8 @@ func (d Draped) Parameters() []draft.Parameter {
 	out := slices.Concat(eases(28, waist, 20, "Of the foundation, ⟦2 cm⟧ to ⟦4 cm⟧ over a closed corset."), necks(0, 0, 0),
 		armholes(0, 8, 20, 12),
 		[]draft.Parameter{
-			draft.Mm("front_point", "Below the waist, centre front", 0, 90, dip, "the waist dips", figure.Memory, "⟦2 cm⟧ to ⟦6 cm⟧."),
-			draft.Times("dart_take", "Of what would open, the foundation’s darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
+			draft.Mm(draft.FrontPoint, "Below the waist, centre front", 0, 90, dip, "the waist dips", figure.Memory, "⟦2 cm⟧ to ⟦6 cm⟧."),
+			draft.Times(draft.DartTake, "Of what would open, the foundation’s darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 				"1 is the way the form unrolls."),
 			draft.Times("full", "The outer at the waist, times the foundation", 1.1, 2.5, full, "gathered", figure.Memory,
 				"1.3 to 2.2 of what is worn; what the darts would take counts in it."),
@@ -61,7 +61,7 @@ func (d Draped) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (d Draped) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: "front_point", front: 1}}})
+	h, err := begun(on, v, lower{by: []lowered{{key: draft.FrontPoint, front: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -70,7 +70,7 @@ func (d Draped) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	sideBack := h.seamBefore(curved, "side-back", "back of the underarm", 0.66, 0.73, 0.70)
 	front := h.between("front", "Front", h.centreFront(), sideFront, surface.FromFront, h.frontDart("dart 1", 0.15, 0.72, 30, 0),
 		h.frontDart("dart 2", 0.27, 1.14, 30, 0))
-	front.panel.Take = h.sharing(v.Number("dart_take"), 0.45, 0.55)
+	front.panel.Take = h.sharing(v.Number(draft.DartTake), 0.45, 0.55)
 	pouch := 0.0
 	if d.Pouched {
 		pouch = v.Number("pouch")

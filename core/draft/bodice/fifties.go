@@ -39,7 +39,7 @@ func (Fifties) Parameters() []draft.Parameter {
 		[]draft.Parameter{
 			draft.OneOf("front_grain", "The front is cut", "On the bias it clings, and grows in length while it hangs.", "straight",
 				"on the straight grain", "bias", "on the bias"),
-			draft.Times("dart_take", "Of what would open, the darts take", 0.6, 1, 0.92, "the rest is eased in", figure.Memory,
+			draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 0.92, "the rest is eased in", figure.Memory,
 				"1 is the way the form unrolls."),
 			draft.OneOf("opens", "It opens", "Loops along the front shoulders button on an underlay of the back’s; it then goes on over "+
 				"the head "+
@@ -85,7 +85,7 @@ func fiftiesOf(on figure.Figure, v draft.Values, in cloth.Fabric, two bool) (dra
 		for _, s := range swing {
 			all += s
 		}
-		all = math.Max(all*v.Number("dart_take"), 0.04)
+		all = math.Max(all*v.Number(draft.DartTake), 0.04)
 		across := math.Min(0.44*all, most) // no more than its seam has room for
 		var out []float64
 		for _, s := range shares {
@@ -111,7 +111,7 @@ func fiftiesOf(on figure.Figure, v draft.Values, in cloth.Fabric, two bool) (dra
 			"hang pinned "+
 			"to its allowances for a night, then cut the waist level. Stay the neck and shoulders on tape.")
 	}
-	stay := 2*h.form.HalfGirth(0) - v.Number("waist_ease") - 12
+	stay := 2*h.form.HalfGirth(0) - v.Number(draft.WaistEase) - 12
 	h.Buy("tape", "Waist stay, "+measure.TellStock(25)+" wide", (stay+80)/1000, "m", "the waist less "+measure.Tell(12)+", and to close it")
 	h.Do("waist-stay", "Tack the waist stay", 20, nil, "At sides, darts and centres, free beside the opening; it closes first, with "+
 		"two hooks.",

@@ -35,10 +35,10 @@ func (HighWaist) Parameters() []draft.Parameter {
 	under.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		return 40, math.Max(on.Torso().BustPoint.Z-40, 60)
 	}
-	return slices.Concat([]draft.Parameter{draft.Mm("bust_ease", "Ease at the bust", 0, 120, 20, "the lining is close", figure.Memory,
+	return slices.Concat([]draft.Parameter{draft.Mm(draft.BustEase, "Ease at the bust", 0, 120, 20, "the lining is close", figure.Memory,
 		"Before it is gathered."),
-		draft.Mm("waist_ease", "Ease under the bust", -20, 80, 10, "over the stays", figure.Memory, "On the whole girth."),
-		draft.Mm("hip_ease", "Ease below that", 0, 100, 20, "out of use at this length", figure.Memory, "It ends above."), under},
+		draft.Mm(draft.WaistEase, "Ease under the bust", -20, 80, 10, "over the stays", figure.Memory, "On the whole girth."),
+		draft.Mm(draft.HipEase, "Ease below that", 0, 100, 20, "out of use at this length", figure.Memory, "It ends above."), under},
 		necksOf(70, 20, 45, "round", "square", "v"), armholes(0, 25, 70, 10),
 		[]draft.Parameter{draft.Times("full", "The front at the waist, times what it is drawn to", 1, 2.4, 1.5, "1.2 to 2.2", figure.Memory,
 			"1 is smooth, with darts."),

@@ -16,8 +16,8 @@ import (
 // lapels asks for what turns back before: the front's upper part, with a collar sewn to it at a
 // notch or in one with it.
 func lapels(usual string, up float64) []draft.Parameter {
-	turned := func(v draft.Values) bool { return v.Choice("collar_kind") != "none" }
-	notched := func(v draft.Values) bool { return v.Choice("collar_kind") == "notched" }
+	turned := func(v draft.Values) bool { return v.Choice(draft.CollarKind) != "none" }
+	notched := func(v draft.Values) bool { return v.Choice(draft.CollarKind) == "notched" }
 	kinds := []string{"notched", "lapels and a notched collar", "shawl", "a shawl, in one with the front", "none", "none: it is faced"}
 	if usual == "shawl" {
 		kinds = []string{kinds[2], kinds[3], kinds[0], kinds[1], kinds[4], kinds[5]}
@@ -37,13 +37,13 @@ func lapels(usual string, up float64) []draft.Parameter {
 	fall := draft.Mm("collar_fall", "Collar’s fall behind", 30, 90, 42, "⟦4 cm⟧ to ⟦45⟧; a shawl’s to ⟦8 cm⟧", figure.Memory,
 		"What turns down over it; it must cover the stand.")
 	breaks.When, wide.When, stand.When, fall.When, gorge.When = turned, turned, turned, turned, notched
-	return []draft.Parameter{draft.OneOf("collar_kind", "Collar", "The front turns back along a line that rolls.", kinds...), breaks, wide,
+	return []draft.Parameter{draft.OneOf(draft.CollarKind, "Collar", "The front turns back along a line that rolls.", kinds...), breaks, wide,
 		gorge, stand, fall}
 }
 
 // lapelled tells whether the front turns back.
 func (h *half) lapelled() bool {
-	return h.v.Has("lapel_break") && h.v.Choice("collar_kind") != "none"
+	return h.v.Has("lapel_break") && h.v.Choice(draft.CollarKind) != "none"
 }
 
 // roll is the line that a front turns back on, and what is drawn by it. up runs up along it, out
@@ -68,7 +68,7 @@ func (h *half) rollOf(p *pattern.Piece) (roll, float64) {
 	r.up = through.Sub(r.brk).Unit()
 	r.out = r.up.Left()
 	down := 70.0
-	if h.v.Choice("collar_kind") == "notched" {
+	if h.v.Choice(draft.CollarKind) == "notched" {
 		down = h.v.Number("lapel_gorge")
 	}
 	r.gorge = r.shoulder.Sub(r.up.Times(down))
@@ -140,7 +140,7 @@ func (h *half) lapel(first string) error {
 	behind, long := h.backNecks(first)
 	below := plane.Part(edge.Line, at, edge.Length())
 	var top []pattern.Edge // from the shoulder to the break
-	if h.v.Choice("collar_kind") == "shawl" {
+	if h.v.Choice(draft.CollarKind) == "shawl" {
 		top = h.shawlEdges(r, long)
 	} else {
 		top = h.lapelEdges(r)
@@ -166,7 +166,7 @@ func (h *half) lapel(first string) error {
 				B: pattern.Side{Piece: facing.ID, Edge: e}, Join: pattern.Turned})
 		}
 	}
-	if h.v.Choice("collar_kind") == "shawl" {
+	if h.v.Choice(draft.CollarKind) == "shawl" {
 		h.shawl(first, facing.ID, behind, long)
 	} else if err := h.notched(first, facing.ID, r, behind, long); err != nil {
 		return err

@@ -30,16 +30,16 @@ func (Mantle) About() draft.About {
 }
 
 func (Mantle) Parameters() []draft.Parameter {
-	low := func(key, label, where string, usual float64) draft.Parameter {
+	low := func(key draft.Key, label, where string, usual float64) draft.Parameter {
 		return draft.Mm(key, label, 60, 190, usual, "over the hip", figure.Memory, where)
 	}
 	return slices.Concat(eases(120, 70, 40, "⟦10 cm⟧ to ⟦14 cm⟧: over a bodice with its sleeves."),
 		necks(0, 0, 5), armholes(0, 0, 0, 20),
 		[]draft.Parameter{
-			low("front_point", "Below the waist, where the ends begin", "At the seam before the arm.", 120),
-			low("side_low", "Below the waist, over the arm", "At the side.", 120),
-			low("back_low", "Below the waist, behind", "At the centre back, open over the bustle.", 160),
-			draft.Mm("ends", "The ends before hang lower by", 0, 700, 300, "⟦35 cm⟧ to ⟦50 cm⟧ below the waist in all", figure.Memory,
+			low(draft.FrontPoint, "Below the waist, where the ends begin", "At the seam before the arm.", 120),
+			low(draft.SideLow, "Below the waist, over the arm", "At the side.", 120),
+			low(draft.BackLow, "Below the waist, behind", "At the centre back, open over the bustle.", 160),
+			draft.Mm(draft.Ends, "The ends before hang lower by", 0, 700, 300, "⟦35 cm⟧ to ⟦50 cm⟧ below the waist in all", figure.Memory,
 				"Straight down from the lower edge."),
 			draft.Times("arms", "Round the arms, times the bust", 1.1, 1.35, 1.18, "1.12 to 1.2 and room to lift them", figure.Memory,
 				"What it measures over the arms, beside the bust with its ease."),
@@ -106,7 +106,7 @@ func (Mantle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 
 // armed is half of what it measures round body and arms from the arms to the waist.
 func (h *half) armed() float64 {
-	return h.v.Number("arms") * (h.on.GirthAt(figure.Bust) + h.v.Number("bust_ease")) / 2
+	return h.v.Number("arms") * (h.on.GirthAt(figure.Bust) + h.v.Number(draft.BustEase)) / 2
 }
 
 // shareAt is the share of the half girth at which an upright line passes a height, or its end where it does not reach it.
@@ -180,9 +180,9 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 	if err != nil {
 		return pattern.Piece{}, err
 	}
-	seam := h.v.Number("allowance")
+	seam := h.v.Number(draft.Allowance)
 	p := pattern.Piece{ID: "over-arm", Name: "Part over the arm", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "hem", Name: "lower edge", Line: []plane.Point{left[0], right[0]}, Allowance: h.v.Number("hem"), Turned: true},
+		{ID: "hem", Name: "lower edge", Line: []plane.Point{left[0], right[0]}, Allowance: h.v.Number(draft.Hem), Turned: true},
 		{ID: "back", Name: "back edge", Line: right, Allowance: seam, Corner: true},
 		{ID: "top", Name: "shoulder edge", Line: top, Allowance: 10, Corner: true},
 		{ID: "left", Name: "front edge", Line: plane.Reversed(left), Allowance: seam, Corner: true}}}
@@ -228,8 +228,8 @@ func (h *half) mantled() error {
 			measure.Tell(math.Max(seam-open, 0)))
 	}
 	p := h.Pieces[i]
-	if ends := h.v.Number("ends"); ends > 1 {
-		p = hanging(p, ends, h.v.Number("allowance"))
+	if ends := h.v.Number(draft.Ends); ends > 1 {
+		p = hanging(p, ends, h.v.Number(draft.Allowance))
 	}
 	p.Split("arm-seam", pattern.Stretch{ID: "hand", Name: "opening for the hand", Length: open},
 		pattern.Stretch{ID: "arm-seam", Name: "seam before the arm"})
@@ -249,10 +249,10 @@ func (h *half) mantled() error {
 		for m := range h.Pieces[n].Edges {
 			e := &h.Pieces[n].Edges[m]
 			if e.ID == "arm-seam" || e.ID == "hand" || e.ID == "end" || e.ID == "split" {
-				e.Corner, e.Allowance = true, h.v.Number("allowance")
+				e.Corner, e.Allowance = true, h.v.Number(draft.Allowance)
 			}
 			if e.ID == "hem" {
-				e.Turned, e.Kind, e.Allowance = true, pattern.Hem, h.v.Number("hem")
+				e.Turned, e.Kind, e.Allowance = true, pattern.Hem, h.v.Number(draft.Hem)
 			}
 		}
 		h.Pieces[n].Cut *= 2
@@ -306,9 +306,9 @@ func (h *half) finishMantle(in cloth.Fabric) {
 	h.Measure("arms", "the mantle", "round the bust and the arms", ring)
 	e, _ := h.edge("over-arm", "hem")
 	h.Measure("over-arm.hem", "the part over the arm", "along its lower edge", e.Length())
-	h.Measure("ends", "the front", "from the waist to its end", -h.hem(0)+h.v.Number("ends"))
+	h.Measure("ends", "the front", "from the waist to its end", -h.hem(0)+h.v.Number(draft.Ends))
 	h.Spares = append(h.Spares, draft.Spare{Dimension: "arms", Where: "the four upright seams", Seams: 4,
-		Allowance: h.v.Number("allowance") - 6})
+		Allowance: h.v.Number(draft.Allowance) - 6})
 	h.Buy("tape", "Ribbon for the waist, "+measure.TellStock(25)+" wide", (h.on.GirthAt(figure.Waist)+ribbonMore+300)/1000, "m",
 		"the waist and "+measure.Tell(ribbonMore)+", and ends to tie: sewn to the back at the waist, tied before under the fronts")
 	h.Fastenings = append(h.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 1, For: "the ribbon at the waist",

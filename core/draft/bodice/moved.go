@@ -28,8 +28,8 @@ func moves(lines ...string) []draft.Parameter {
 }
 
 // movedKey is the parameter that moves a line.
-func movedKey(line string) string {
-	return "move_" + strings.NewReplacer(" ", "_", "-", "_").Replace(line)
+func movedKey(line string) draft.Key {
+	return draft.Key("move_" + strings.NewReplacer(" ", "_", "-", "_").Replace(line))
 }
 
 // moved is how far a line is moved back, as a share of the half girth at the waist.
@@ -58,13 +58,13 @@ type lower struct {
 // front, the side and the centre back. Half waves run between them, level at all three; a point
 // runs out within a share of the half girth, hollow, with its tip at the centre.
 type lowered struct {
-	key               string
+	key               draft.Key
 	front, side, back float64
 	within            float64 // 0 for a wave
 }
 
 // threeLows is a lower edge that is set at all three.
-var threeLows = lower{by: []lowered{{key: "front_point", front: 1}, {key: "side_low", side: 1}, {key: "back_low", back: 1}}}
+var threeLows = lower{by: []lowered{{key: draft.FrontPoint, front: 1}, {key: draft.SideLow, side: 1}, {key: draft.BackLow, back: 1}}}
 
 // at is its height at a share of the half girth.
 func (l lower) at(v draft.Values) func(share float64) float64 {
@@ -96,7 +96,7 @@ func (b lowered) weight(share float64) float64 {
 func (h *half) pulls(e surface.Edge, kind draft.DrawnKind) []draft.Pull {
 	points := thinned(e.Line)
 	var out []draft.Pull
-	pull := func(key string, way draft.Way, weight func(p r3.Vec) float64) {
+	pull := func(key draft.Key, way draft.Way, weight func(p r3.Vec) float64) {
 		if !h.v.Has(key) {
 			return
 		}
@@ -138,12 +138,12 @@ func (h *half) pulls(e surface.Edge, kind draft.DrawnKind) []draft.Pull {
 			t := 1 - p.X/math.Max(first(neckBack).X, 1)
 			return t * t * (3 - 2*t)
 		}
-		pull("neck_front", draft.Down, before)
-		pull("neck_back", draft.Down, behind)
-		pull("neck_wide", draft.Out, func(p r3.Vec) float64 { return 1 - before(p) - behind(p) })
+		pull(draft.NeckFront, draft.Down, before)
+		pull(draft.NeckBack, draft.Down, behind)
+		pull(draft.NeckWide, draft.Out, func(p r3.Vec) float64 { return 1 - before(p) - behind(p) })
 	case kind == draft.DrawnScye:
 		low := between(h.underarm(), h.form.Torso.ShoulderPoint)
-		pull("scye_drop", draft.Down, low)
+		pull(draft.ScyeDrop, draft.Down, low)
 		pull("inset", draft.Out, func(p r3.Vec) float64 { return low(p) - 1 })
 	default:
 		return h.movable(e.ID)
@@ -153,7 +153,7 @@ func (h *half) pulls(e surface.Edge, kind draft.DrawnKind) []draft.Pull {
 
 // pullsOfTop is how an upper edge below the arms is dragged: at the centre, over the bust, at the
 // side and behind.
-func (h *half) pullsOfTop(pull func(key string, way draft.Way, weight func(p r3.Vec) float64)) {
+func (h *half) pullsOfTop(pull func(key draft.Key, way draft.Way, weight func(p r3.Vec) float64)) {
 	apex := h.form.Share(h.form.Torso.BustPoint)
 	hat := func(from, at, to, way float64) func(r3.Vec) float64 { // full at one place, nothing beyond two others
 		return func(p r3.Vec) float64 {
@@ -164,8 +164,8 @@ func (h *half) pullsOfTop(pull func(key string, way draft.Way, weight func(p r3.
 			return way * math.Max(1-(share-at)/math.Max(to-at, 1e-6), 0)
 		}
 	}
-	pull("top_front", draft.Down, hat(-apex, 0, apex, -1))
+	pull(draft.TopFront, draft.Down, hat(-apex, 0, apex, -1))
 	pull("top_cup", draft.Down, hat(0, apex, 0.5, -1))
-	pull("top_side", draft.Down, hat(apex, 0.5, 1e6, 1)) // all behind is reckoned from it
-	pull("top_back", draft.Down, hat(0.5, 1, 2, 1))
+	pull(draft.TopSide, draft.Down, hat(apex, 0.5, 1e6, 1)) // all behind is reckoned from it
+	pull(draft.TopBack, draft.Down, hat(0.5, 1, 2, 1))
 }

@@ -39,7 +39,7 @@ func TestMovedSeams(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		k := rapid.IntRange(0, 2).Draw(t, "seam")
 		by := rapid.Float64Range(-mostMoved, mostMoved).Draw(t, "by")
-		key := []string{"move_side_front", "move_side_back", "move_back"}[k]
+		key := []draft.Key{"move_side_front", "move_side_back", "move_back"}[k]
 		d, err := made(t, Basque{}, on, draft.Settings{"sleeve": "none", key: by})
 		require.NoError(t, err)
 		all := 0.0
@@ -72,7 +72,7 @@ func TestEveryMoveHasItsLine(t *testing.T) {
 		lines := map[string]bool{}
 		for _, l := range d.Drawn {
 			for _, p := range l.Pulls {
-				lines[p.Key] = true
+				lines[string(p.Key)] = true
 				assert.True(t, p.Weight == nil || len(p.Weight) == len(l.Line), p.Key)
 			}
 		}
@@ -80,7 +80,7 @@ func TestEveryMoveHasItsLine(t *testing.T) {
 		for _, p := range g.Parameters() {
 			if len(p.Key) > 5 && p.Key[:5] == "move_" {
 				moving++
-				assert.True(t, lines[p.Key], "%s: %s moves no line", g.About().Kind, p.Key)
+				assert.True(t, lines[string(p.Key)], "%s: %s moves no line", g.About().Kind, p.Key)
 			}
 		}
 		assert.Greater(t, moving, 0, g.About().Kind)
@@ -100,10 +100,10 @@ func TestPulledEdges(t *testing.T) {
 		require.NoError(t, err)
 		for _, l := range plain.Drawn {
 			for _, p := range l.Pulls {
-				if p.Way == draft.Round || v.Get(p.Key).Number+by < v.Get(p.Key).Low || tried[g.About().Kind+p.Key] {
+				if p.Way == draft.Round || v.Get(p.Key).Number+by < v.Get(p.Key).Low || tried[g.About().Kind+string(p.Key)] {
 					continue
 				}
-				tried[g.About().Kind+p.Key] = true
+				tried[g.About().Kind+string(p.Key)] = true
 				moved, err := made(t, g, on, draft.Settings{p.Key: v.Number(p.Key) + by})
 				require.NoError(t, err, "%s: %s", g.About().Kind, p.Key)
 				require.Len(t, moved.Drawn, len(plain.Drawn))

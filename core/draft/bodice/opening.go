@@ -30,7 +30,7 @@ func closes(kinds ...string) draft.Parameter {
 
 // laps asks for the lap of buttons.
 func laps(usual float64) draft.Parameter {
-	p := draft.Mm("lap", "Lap of the opening", 0, 90, usual, "half the button and a little", figure.Memory,
+	p := draft.Mm(draft.Lap, "Lap of the opening", 0, 90, usual, "half the button and a little", figure.Memory,
 		"Beyond the centre; the other side has an underlap as wide besides.")
 	p.When = func(v draft.Values) bool {
 		return !v.Has("closes") || v.Choice("closes") == "buttons" || v.Choice("closes") == "loops"
@@ -43,9 +43,9 @@ func lapRight() draft.Parameter {
 	p := draft.MmFrom("lap_right", "Lap of its right side", 0, 90, "like the left", "A wide one crosses over the left and closes to the "+
 		"side; the left then needs little more than carries the buttons.",
 		func(_ figure.Figure, v draft.Values) (float64, figure.Source) {
-			return v.Number("lap"), figure.Practice
+			return v.Number(draft.Lap), figure.Practice
 		})
-	p.When = func(v draft.Values) bool { return v.Has("lap") && laps(0).When(v) }
+	p.When = func(v draft.Values) bool { return v.Has(draft.Lap) && laps(0).When(v) }
 	return p
 }
 
@@ -97,8 +97,8 @@ func (h *half) close(first, last string) error {
 		return nil
 	}
 	count := closure.CountFor(long, apart[kind], margin)
-	if kind == "buttons" && h.v.Has("buttons") {
-		count = h.v.Whole("buttons")
+	if kind == "buttons" && h.v.Has(draft.Buttons) {
+		count = h.v.Whole(draft.Buttons)
 	}
 	at := closure.Anchored(margin, long-margin, count, h.anchors(side, long)...)
 	if kind == "lacing" {
@@ -128,7 +128,7 @@ func (h *half) buttoned(i int, line []plane.Point, long float64) {
 	const sitting = 110.0 // below the waist the fronts must part
 	from := h.fromNeck(figure.InFront, long, h.v.Number("lapel_break"))
 	to := math.Min(h.fromNeck(figure.InFront, long, math.Max(-sitting, h.hem(0)+40)), long-margin)
-	n := h.v.Whole("buttons")
+	n := h.v.Whole(draft.Buttons)
 	for k := range n {
 		at := from
 		if n > 1 {
@@ -156,7 +156,7 @@ func (h *half) closing() (kind string, lap, turned float64) {
 	case kind != "buttons" && kind != "loops":
 		return kind, 0, 0
 	}
-	if lap = h.v.Number("lap"); kind == "buttons" && lap < leastLap {
+	if lap = h.v.Number(draft.Lap); kind == "buttons" && lap < leastLap {
 		return "zip", 0, 0
 	}
 	return kind, lap, 0

@@ -1,11 +1,13 @@
 package bodice
 
 import (
+	"fmt"
+	"math"
+
+	"ardentgusset/core/draft"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
-	"fmt"
-	"math"
 )
 
 // piece adds the piece of an unrolled panel.
@@ -48,7 +50,7 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 		if q.beside == "centre-front" && h.vee || q.edge == "neck" && q.beside == "shoulder" && h.wide {
 			continue
 		}
-		if (q.edge == "hem" || q.edge == "top") && q.beside != p.Fold || q.beside == "side" && h.v.Has("waist_ease") {
+		if (q.edge == "hem" || q.edge == "top") && q.beside != p.Fold || q.beside == "side" && h.v.Has(draft.WaistEase) {
 			continue
 		}
 		if meets(&piece, q.edge, q.beside, q.start) {

@@ -33,7 +33,7 @@ func (Quilted) Parameters() []draft.Parameter {
 		necks(10, 5, 10), armholes(0, 0, 0, 30),
 		[]draft.Parameter{
 			draft.Mm("wadding", "Wadding, thick", 1, 20, 6, "⟦4⟧ to ⟦8⟧", figure.Memory, "Round the body it takes 2π times its thickness."),
-			draft.Mm("long", "Below the waist", 0, 180, 60, "to the high hip", figure.Memory, "Its lower edge is bound."),
+			draft.Mm(draft.Long, "Below the waist", 0, 180, 60, "to the high hip", figure.Memory, "Its lower edge is bound."),
 			draft.Mm("yoke", "Yoke seam before, below the shoulder", 60, 200, 120, "a panel over the chest", figure.Memory,
 				"At the armhole."),
 			draft.Mm("rows", "Quilting rows apart", 10, 60, 25, "by the wadding", figure.Memory, "Thicker wadding wants wider rows.").Quicker(
@@ -47,7 +47,7 @@ func (Quilted) Parameters() []draft.Parameter {
 // Draft drafts it.
 func (Quilted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	round := 2 * math.Pi * v.Number("wadding")
-	h, err := begunWith(on, v, lower{by: []lowered{{key: "long", front: 1, side: 1, back: 1}}}, round)
+	h, err := begunWith(on, v, lower{by: []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}}, round)
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -99,8 +99,8 @@ func (h *half) chest() error {
 		upper, lower = lower, upper
 	}
 	upper.ID, upper.Name = "chest", "Chest"
-	upper.Allow(h.v.Number("allowance"), "chest")
-	lower.Allow(h.v.Number("allowance"), "chest")
+	upper.Allow(h.v.Number(draft.Allowance), "chest")
+	lower.Allow(h.v.Number(draft.Allowance), "chest")
 	h.Pieces[i] = lower
 	h.Pieces = append(h.Pieces, upper)
 	for k := range h.Seams {

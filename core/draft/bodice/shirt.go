@@ -35,18 +35,18 @@ func (g Shirt) Parameters() []draft.Parameter {
 	}
 	all := slices.Concat(room, necks(0, 0, 0), armholes(0, 0, 0, 40),
 		[]draft.Parameter{
-			draft.Mm("long", "Below the waist", 0, 190, 120, "tucked in", figure.Memory, "0 ends at the waist, to be joined to a skirt."),
+			draft.Mm(draft.Long, "Below the waist", 0, 190, 120, "tucked in", figure.Memory, "0 ends at the waist, to be joined to a skirt."),
 			draft.Mm("stand", "Button stand, finished", 15, 45, 25, "turned twice", figure.Practice,
 				"The centre front lies in its middle: half of it and twice its width are added beyond."),
 			draft.Mm("yoke", "Yoke behind, deep", 50, 140, 95, "⟦8 cm⟧ to ⟦11 cm⟧ below the nape", figure.Memory, "At the centre back."),
 			draft.Times("back_full", "Back gathered under it, times", 1, 1.5, 1.15, "1 for a plain back", figure.Memory,
 				"In its middle part."),
-			draft.Tally("buttons", "Buttons", 4, 12, 7, "every ⟦8 cm⟧ or so", figure.Memory,
+			draft.Tally(draft.Buttons, "Buttons", 4, 12, 7, "every ⟦8 cm⟧ or so", figure.Memory,
 				"One lies at the bust line and one at the waist.")},
 		collars(32, 70, "stand", "flat", "pointed", "sailor", "none", "bound"), slices.Concat(moves("side", "side seam"),
 			lineable(15, 12)), sleeve.Parameters("bishop"))
 	if g.Waisted { // what darts take in below is not gathered above
-		return draft.Without(all, "back_full", "long")
+		return draft.Without(all, "back_full", draft.Long)
 	}
 	return all
 }
@@ -54,8 +54,8 @@ func (g Shirt) Parameters() []draft.Parameter {
 // Draft drafts it.
 func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	var hem lower
-	if v.Has("long") {
-		hem.by = []lowered{{key: "long", front: 1, side: 1, back: 1}}
+	if v.Has(draft.Long) {
+		hem.by = []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}
 	}
 	h, err := begun(on, v, hem)
 	if err != nil {
@@ -63,7 +63,7 @@ func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	waist := 0.5
 	var before, behind []surface.Dart
-	if v.Has("waist_ease") {
+	if v.Has(draft.WaistEase) {
 		waist = h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
 		if middle := waist + (1-waist)*0.48; h.shaped() {
 			behind = append(behind, surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Through(surface.Station{Z: 0, Share: middle},
@@ -72,7 +72,7 @@ func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	side := h.side(waist, waist)
 	var take func(swing []float64) []float64
-	if v.Has("waist_ease") { // the dart at the side takes what the waist leaves of the bust's
+	if v.Has(draft.WaistEase) { // the dart at the side takes what the waist leaves of the bust's
 		bp := h.form.Torso.BustPoint
 		mouth := side.line.At(side.line.Length() - 75)
 		tip := h.form.At(bp.Z, bp.X*1.1, figure.InFront)
@@ -96,7 +96,7 @@ func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	s := sewing{panels: []named{front, back},
 		opens: "centre-front", strain: 0, faced: "face-bias", hem: pattern.Hem, shape: h.yoked}
-	if !v.Has("long") || v.Number("long") < 8 {
+	if !v.Has(draft.Long) || v.Number(draft.Long) < 8 {
 		s.hem = pattern.Enclosed
 	}
 	if err := h.together(s, in); err != nil {

@@ -32,8 +32,8 @@ func (Straight) Parameters() []draft.Parameter {
 	return slices.Concat(loose(110, 80, "⟦8 cm⟧ to ⟦15 cm⟧, over a flattened bust."), necksOf(20, 0, 15, "round", "v", "square"),
 		armholes(0, 0, 0, 45),
 		[]draft.Parameter{
-			draft.Mm("long", "Below the waist", 60, 190, 140, "the low waist", figure.Memory, "⟦10 cm⟧ to ⟦18 cm⟧."),
-			draft.Mm("slit", "Slit from the neckline down, before", 0, 200, 120, "⟦8 cm⟧ to ⟦14 cm⟧", figure.Memory,
+			draft.Mm(draft.Long, "Below the waist", 60, 190, 140, "the low waist", figure.Memory, "⟦10 cm⟧ to ⟦18 cm⟧."),
+			draft.Mm(draft.Slit, "Slit from the neckline down, before", 0, 200, 120, "⟦8 cm⟧ to ⟦14 cm⟧", figure.Memory,
 				"So that the head passes."),
 			draft.Mm("panel", "Panel before, wide", 0, 220, 140, "⟦11 cm⟧ to ⟦17 cm⟧", figure.Memory,
 				"Laid on from the neckline to the low waist; its edges are bound, and have no allowance. 0 for none.")},
@@ -43,7 +43,7 @@ func (Straight) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Straight) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: "long", front: 1, side: 1, back: 1}}})
+	h, err := begun(on, v, lower{by: []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -54,7 +54,7 @@ func (Straight) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	h.headPasses(v.Number("slit"))
+	h.headPasses(v.Number(draft.Slit))
 	if wide := v.Number("panel"); wide >= 20 {
 		e, _ := h.edge("front", "centre-front")
 		p := pattern.Rectangle("panel", "Panel before", wide, e.Length(), 0)
@@ -97,6 +97,6 @@ func (h *half) headPasses(slit float64) {
 		more := math.Ceil(leastSlit(neck, head)/5) * 5
 		h.Offer(true, "The head does not pass", fmt.Sprintf("Neckline and slit give %s; the head measures %s and wants %s more.",
 			measure.Tell(passes), measure.Tell(head), measure.Tell(headEase)), "Make the slit "+measure.Tell(more),
-			draft.Settings{"slit": more})
+			draft.Settings{draft.Slit: more})
 	}
 }

@@ -32,16 +32,16 @@ func (Strapless) About() draft.About {
 }
 
 func (Strapless) Parameters() []draft.Parameter {
-	top := func(key, label string, low, high, usual float64, rule, help string) draft.Parameter {
+	top := func(key draft.Key, label string, low, high, usual float64, rule, help string) draft.Parameter {
 		p := draft.Mm(key, label, low, high, usual, rule, figure.Memory, help)
 		return p
 	}
 	return slices.Concat(eases(0, -15, 20, "It is carried by the waist: tight at the waist and the ribs, none at the bust."),
 		[]draft.Parameter{
 			top("top_cup", "Upper edge above the bust points", 20, 90, 52, "⟦45⟧ to ⟦6 cm⟧", "At the fullest of the cup."),
-			top("top_front", "And at the centre front", -20, 90, 35, "a sweetheart's dip", "Above the level of the bust points."),
-			top("top_side", "Below the armpit, at the side", 5, 90, 20, "free of the arm", "It clears the arm when that hangs."),
-			top("top_back", "Lower still behind, by", 0, 140, 65, "⟦6 cm⟧ to ⟦8 cm⟧", "At the centre back."),
+			top(draft.TopFront, "And at the centre front", -20, 90, 35, "a sweetheart's dip", "Above the level of the bust points."),
+			top(draft.TopSide, "Below the armpit, at the side", 5, 90, 20, "free of the arm", "It clears the arm when that hangs."),
+			top(draft.TopBack, "Lower still behind, by", 0, 140, 65, "⟦6 cm⟧ to ⟦8 cm⟧", "At the centre back."),
 			draft.Mm("low", "Below the waist", 0, 150, 40, "to hold the waist down", figure.Memory, "0 ends at the waist."),
 			draft.OneOf("cups", "Upper cups", "Divided, they are seamed at the level of the bust points; pleats are folded before "+
 				"the edge "+
@@ -84,8 +84,8 @@ func (Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	h.boned("on the seams over the bust", "front", bp.Z-20+low)
 	h.boned("on the side seams", "side-front", h.underarm().Z-15+low)
 	h.boned("on the side-backs", "side-back", h.underarm().Z-40+low)
-	h.boned("beside the opening", "back", h.underarm().Z-v.Number("top_back")-15+low)
-	stay := 2*h.form.HalfGirth(0) - v.Number("waist_ease") - 25
+	h.boned("beside the opening", "back", h.underarm().Z-v.Number(draft.TopBack)-15+low)
+	stay := 2*h.form.HalfGirth(0) - v.Number(draft.WaistEase) - 25
 	h.Buy("tape", "Waist stay, "+measure.TellStock(28)+" wide", (stay+100)/1000, "m",
 		"the waist less "+measure.Tell(25)+", and to close it")
 	h.Do("waist-stay", "Tack the waist stay", 25, nil, "To the seams and bones at the waist, free beside the opening. It closes first: "+
@@ -100,15 +100,15 @@ func cutOff(on figure.Figure, v draft.Values, low lower) (*half, error) {
 	if on.ChildSized() {
 		return nil, errChild
 	}
-	c := surface.Ease{Bust: v.Number("bust_ease"), Waist: v.Number("waist_ease"), Hip: v.Number("hip_ease")}
+	c := surface.Ease{Bust: v.Number(draft.BustEase), Waist: v.Number(draft.WaistEase), Hip: v.Number(draft.HipEase)}
 	hem := low.at(v)
 	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: surface.On(on, hem(0)-20, c), hem: hem, lower: low}
 	t := h.form.Torso
-	side := math.Max(t.Underarm-v.Number("top_side"), h.form.Levels[figure.Underbust]+12)
+	side := math.Max(t.Underarm-v.Number(draft.TopSide), h.form.Levels[figure.Underbust]+12)
 	apex := h.form.Share(t.BustPoint)
 	shares := []float64{-apex, 0, apex, 0.5, 1} // its mirror image beyond the middle: it crosses that level
 	cup := math.Min(t.BustPoint.Z+v.Number("top_cup"), t.Throat.Z-60)
-	heights := []float64{cup, t.BustPoint.Z + v.Number("top_front"), cup, side, side - v.Number("top_back")}
+	heights := []float64{cup, t.BustPoint.Z + v.Number(draft.TopFront), cup, side, side - v.Number(draft.TopBack)}
 	var curve interp.FritschButland
 	if err := curve.Fit(shares, heights); err != nil {
 		return nil, fmt.Errorf("the upper edge can’t be drawn on this body")
@@ -176,8 +176,8 @@ func (h *half) divided(pleated bool, level float64) error {
 			return fmt.Errorf("the level of the bust points reaches the side seam")
 		}
 		upper.ID, upper.Name = id+"-cup", h.Pieces[i].Name+", upper cup"
-		upper.Allow(h.v.Number("allowance"), "cup")
-		lower.Allow(h.v.Number("allowance"), "cup")
+		upper.Allow(h.v.Number(draft.Allowance), "cup")
+		lower.Allow(h.v.Number(draft.Allowance), "cup")
 		h.Pieces[i] = lower
 		h.Seams = append(h.Seams, pattern.Seam{ID: id + "-cup", A: pattern.Side{Piece: id, Edge: "cup"},
 			B: pattern.Side{Piece: upper.ID, Edge: "cup"}, Strain: 2})

@@ -28,10 +28,10 @@ func (Tailored) Parameters() []draft.Parameter {
 	return slices.Concat(eases(90, 60, 70, "⟦8 cm⟧ to ⟦12 cm⟧ over a shirt, ⟦4 cm⟧ to ⟦6 cm⟧ over a bodice."), necks(0, 0, 5),
 		armholes(4, 0, 0, 28),
 		[]draft.Parameter{
-			draft.Mm("long", "Below the waist", 40, 190, 150, "over the hip", figure.Memory, "Level all round."),
-			draft.Times("dart_take", "Of what would open, the dart takes", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
+			draft.Mm(draft.Long, "Below the waist", 40, 190, 150, "over the hip", figure.Memory, "Level all round."),
+			draft.Times(draft.DartTake, "Of what would open, the dart takes", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
 				"1 is the way the form unrolls."),
-			draft.Tally("buttons", "Buttons", 1, 6, 3, "⟦9 cm⟧ to ⟦11 cm⟧ apart", figure.Memory, "The uppermost at the break."),
+			draft.Tally(draft.Buttons, "Buttons", 1, 6, 3, "⟦9 cm⟧ to ⟦11 cm⟧ apart", figure.Memory, "The uppermost at the break."),
 			laps(18), lapRight()},
 		lapels("notched", 90), moves("dart", "front dart", "side-front", "seam before the arm", "side-back", "seam behind the arm"),
 		allowances(15, 40), sleeve.Parameters("fitted"))
@@ -39,7 +39,7 @@ func (Tailored) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (Tailored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: "long", front: 1, side: 1, back: 1}}})
+	h, err := begun(on, v, lower{by: []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -50,7 +50,7 @@ func (Tailored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		darts = append(darts, h.frontDart("dart", 0.22, 1, 30, -90))
 	}
 	front := h.between("front", "Front", h.centreFront(), before, surface.FromFront, darts...).plumb("centre-front")
-	front.panel.Take = h.sharing(v.Number("dart_take"), 1)
+	front.panel.Take = h.sharing(v.Number(draft.DartTake), 1)
 	err = h.together(sewing{panels: []named{front, h.between("underarm", "Underarm piece", before, behind, surface.FromMiddle),
 		h.between("back", "Back", behind, h.centreBack(), surface.FromBack)},
 		opens: "centre-front", strain: 1, faced: "face-shaped", hem: pattern.Hem}, in)

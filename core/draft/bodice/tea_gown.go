@@ -35,13 +35,13 @@ func (TeaGown) About() draft.About {
 const hipLow = 120.0
 
 func (TeaGown) Parameters() []draft.Parameter {
-	pleats := draft.Tally("pleats", "Pleats behind, a side", 1, 4, 2, "two", figure.Memory, "Folded towards the centre back.")
+	pleats := draft.Tally(draft.Pleats, "Pleats behind, a side", 1, 4, 2, "two", figure.Memory, "Folded towards the centre back.")
 	stitched := draft.Mm("stitched", "Pleats stitched down", 20, 240, 120, "⟦12 cm⟧", figure.Memory, "From the neck.")
 	full := draft.Mm("fullness", "Pleated behind, in all", 0, 1000, 450, "⟦50 cm⟧ to ⟦90 cm⟧", figure.Memory,
 		"Cloth beside what the back needs. 0 for a plain back.")
 	full.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		// What a cloth of a usual width has beside the back itself, at its hem.
-		room := usualWidth - ringOf(on, v)/2 - 2*math.Tan(v.Number("flare")*math.Pi/180)*(on.WaistToFloor(90)-v.Number("clearance")) - 80
+		room := usualWidth - ringOf(on, v)/2 - 2*math.Tan(v.Number("flare")*math.Pi/180)*(on.WaistToFloor(90)-v.Number(draft.Clearance)) - 80
 		return math.Max(math.Min(450, math.Floor(room/10)*10), 0), figure.Reason{Text: "⟦45 cm⟧, or what the back leaves of a cloth " +
 			"of ⟦150 cm⟧",
 			Source: figure.Memory}
@@ -55,7 +55,7 @@ func (TeaGown) Parameters() []draft.Parameter {
 	}
 	return slices.Concat(loose(200, 120, "⟦20 cm⟧ and more: it hangs free of the lining."), necks(0, 0, 0), armholes(0, 0, 0, 12),
 		[]draft.Parameter{
-			draft.Mm("clearance", "Hem above the floor", 0, 300, 0, "to the floor", figure.Memory, "In the shoes of the ensemble."),
+			part.Clearance(300, 0, "to the floor", figure.Memory, "In the shoes of the ensemble."),
 			part.TrainAsked(), flare, full, pleats, stitched,
 			draft.Mm("lining_ease", "Lining, ease at bust and waist", 10, 160, 40, "over the figure as it is worn", figure.Memory,
 				"It is fitted; without a corset it wants ⟦4 cm⟧ to ⟦6 cm⟧."),
@@ -67,7 +67,7 @@ func (TeaGown) Parameters() []draft.Parameter {
 // leastFlare is how far the side seams must slope out to go round what it hangs over below the waist, degrees.
 func leastFlare(on figure.Figure, v draft.Values) float64 {
 	ring, least := ringOf(on, v), 0.0
-	for _, drop := range on.Drops(60, on.Floor()-v.Number("clearance")) {
+	for _, drop := range on.Drops(60, on.Floor()-v.Number(draft.Clearance)) {
 		least = math.Max(least, math.Atan((on.Girth(drop)+30-ring)/4/drop)*180/math.Pi)
 	}
 	return math.Ceil(least)
@@ -78,8 +78,8 @@ const usualWidth = 1420.0
 
 // ringOf is what the outer measures round itself from the bust to the hip, mm.
 func ringOf(on figure.Figure, v draft.Values) float64 {
-	return math.Max(on.GirthAt(figure.Bust)+v.Number("bust_ease"), math.Max(on.GirthAt(figure.HighHip),
-		on.GirthAt(figure.Hip))+v.Number("hip_ease"))
+	return math.Max(on.GirthAt(figure.Bust)+v.Number(draft.BustEase), math.Max(on.GirthAt(figure.HighHip),
+		on.GirthAt(figure.Hip))+v.Number(draft.HipEase))
 }
 
 // leastFull is the least fullness that is pleated, mm.
@@ -118,7 +118,7 @@ func (TeaGown) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 
 // toTheFloor lets front and back hang from the hip to the hem, the side seams sloping out from the waist.
 func (h *half) toTheFloor() error {
-	from, clear := h.on.FromNeck(), h.v.Number("clearance")
+	from, clear := h.on.FromNeck(), h.v.Number(draft.Clearance)
 	below := func(b float64) float64 { w := from(b); return w(h.on.Floor()-clear) - w(0) }
 	if least := math.Min(below(0), math.Min(below(90), below(180))); least < hipLow+200 {
 		return fmt.Errorf("below the waist it would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(least, 0)))
@@ -170,7 +170,7 @@ func (h *half) toTheFloor() error {
 			hem.Line, side.Line = plane.Reversed(curve), plane.Reversed(line)
 			centre.Line = append([]plane.Point{end}, centre.Line...)
 		}
-		hem.Allowance, hem.Turned = h.v.Number("hem"), true
+		hem.Allowance, hem.Turned = h.v.Number(draft.Hem), true
 		if err := p.Fault(); err != nil {
 			return err
 		}
@@ -200,7 +200,7 @@ func (h *half) pleatedBehind() error {
 	if !meets(&p, "neck", "centre-back", true) {
 		line = plane.Reversed(line)
 	}
-	pl, err := fullness.KnifePleats(full+zone, zone, h.v.Whole("pleats"))
+	pl, err := fullness.KnifePleats(full+zone, zone, h.v.Whole(draft.Pleats))
 	if err != nil {
 		return err
 	}
@@ -234,10 +234,10 @@ func (h *half) pleatedBehind() error {
 
 // linedFitted adds the fitted lining: a boned basque that is hooked before, cut in lining only.
 func (h *half) linedFitted(in cloth.Fabric) error {
-	set := draft.Settings{"sleeve": "none", "collar_kind": "none", "closes": "hooks", "front_point": hipLow, "side_low": hipLow,
-		"back_low":  hipLow,
-		"bust_ease": h.v.Number("lining_ease"), "waist_ease": h.v.Number("lining_ease"), "hip_ease": math.Max(h.v.Number("lining_ease"), 20)}
-	for _, key := range []string{"neck_front", "neck_back", "neck_wide", "inset", "scye_drop", "allowance"} {
+	set := draft.Settings{draft.Sleeve: "none", draft.CollarKind: "none", "closes": "hooks", draft.FrontPoint: hipLow, draft.SideLow: hipLow,
+		draft.BackLow:  hipLow,
+		draft.BustEase: h.v.Number("lining_ease"), draft.WaistEase: h.v.Number("lining_ease"), draft.HipEase: math.Max(h.v.Number("lining_ease"), 20)}
+	for _, key := range []draft.Key{draft.NeckFront, draft.NeckBack, draft.NeckWide, "inset", draft.ScyeDrop, draft.Allowance} {
 		set[key] = h.v.Number(key)
 	}
 	v, _ := draft.Settle(Basque{}, h.on, set)
@@ -285,7 +285,7 @@ func (h *half) hangs(thick float64) {
 	}
 	_, lap, turned := h.closing()
 	hem -= 2 * (lap + turned)
-	bottom := h.on.Floor() - h.v.Number("clearance")
+	bottom := h.on.Floor() - h.v.Number(draft.Clearance)
 	ring := 2 * h.form.HalfGirth(h.form.Levels[figure.Bust])
 	h.Wear.Foot = nil
 	h.Wear.Cover = []figure.Depth{{Drop: -h.form.Torso.NeckPoint.Z, Depth: 2 * thick}, {Drop: hipLow, Depth: 2 * thick},
@@ -296,7 +296,7 @@ func (h *half) hangs(thick float64) {
 	h.Covered = true
 	h.Measure("hem", "the hem", "all round", hem)
 	h.Cautions = []caution.Caution{caution.Flame, caution.Needle, caution.Iron}
-	h.Spares = append(h.Spares, draft.Spare{Dimension: "hem", Where: "the side seams", Seams: 2, Allowance: h.v.Number("allowance") - 6})
+	h.Spares = append(h.Spares, draft.Spare{Dimension: "hem", Where: "the side seams", Seams: 2, Allowance: h.v.Number(draft.Allowance) - 6})
 }
 
 // tellTea says what is particular about its making.

@@ -27,15 +27,15 @@ func (Vest) Parameters() []draft.Parameter {
 	return slices.Concat(eases(70, 40, 50, "⟦5 cm⟧ to ⟦9 cm⟧, over a shirt."), necksOf(150, 0, 15, "v", "round"),
 		armholes(20, 0, 0, 30),
 		[]draft.Parameter{
-			draft.Mm("front_point", "Points before, below the waist", 20, 180, 130, "⟦12 cm⟧ to ⟦17 cm⟧", figure.Memory,
+			draft.Mm(draft.FrontPoint, "Points before, below the waist", 20, 180, 130, "⟦12 cm⟧ to ⟦17 cm⟧", figure.Memory,
 				"At the centre front, where the fronts end in points."),
-			draft.Mm("side_low", "At the side, below the waist", 0, 150, 70, "⟦6 cm⟧ to ⟦9 cm⟧", figure.Memory,
+			draft.Mm(draft.SideLow, "At the side, below the waist", 0, 150, 70, "⟦6 cm⟧ to ⟦9 cm⟧", figure.Memory,
 				"It covers the band of what is worn below."),
-			draft.Mm("back_low", "Behind, below the waist", 0, 150, 65, "a little less than the side", figure.Memory,
+			draft.Mm(draft.BackLow, "Behind, below the waist", 0, 150, 65, "a little less than the side", figure.Memory,
 				"At the centre back."),
-			draft.Times("dart_take", "Of what would open, the dart takes", 0.6, 1, 0.85, "the rest is eased in", figure.Memory,
+			draft.Times(draft.DartTake, "Of what would open, the dart takes", 0.6, 1, 0.85, "the rest is eased in", figure.Memory,
 				"1 is the way the form unrolls."),
-			draft.Tally("buttons", "Buttons", 3, 9, 5, "every ⟦6 cm⟧ or so", figure.Memory, "One lies at the waist."),
+			draft.Tally(draft.Buttons, "Buttons", 3, 9, 5, "every ⟦6 cm⟧ or so", figure.Memory, "One lies at the waist."),
 			laps(18), lapRight()},
 		slices.Concat(moves("side", "side seam", "dart", "front dart"),
 			allowances(15, 15)))
@@ -53,7 +53,7 @@ func (Vest) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 		darts = append(darts, h.frontDart("dart", 0.25, 1.05, 30, -70))
 	}
 	front := h.between("front", "Front", h.centreFront(), side, surface.FromFront, darts...).plumb("centre-front")
-	front.panel.Take = h.sharing(v.Number("dart_take"), 1)
+	front.panel.Take = h.sharing(v.Number(draft.DartTake), 1)
 	err = h.together(sewing{panels: []named{front, h.between("back", "Back", side, h.centreBack(), surface.FromBack)},
 		opens: "centre-front", strain: 1, faced: "face-shaped", hem: pattern.FacedOut}, in)
 	if err != nil {

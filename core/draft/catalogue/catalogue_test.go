@@ -75,7 +75,7 @@ func TestEveryDraftIsSound(t *testing.T) {
 			t.Logf("%d drafted, %d refused, worst seam %.4f mm; refusals %v", drafted, refused, worst, why)
 			// What is joined of a bodice, sleeves and a skirt is drawn from the spaces of all three at once.
 			least := 3
-			if slices.ContainsFunc(g.Parameters(), func(p draft.Parameter) bool { return strings.HasPrefix(p.Key, "skirt_") }) {
+			if slices.ContainsFunc(g.Parameters(), func(p draft.Parameter) bool { return strings.HasPrefix(string(p.Key), "skirt_") }) {
 				least = 2
 			}
 			require.Greater(t, drafted, least*refused, "most of the parameter space must give a garment")
@@ -114,7 +114,7 @@ func TestSettingsAreRefusedByName(t *testing.T) {
 	_, wrong := draft.Settle(g, on, draft.Settings{"laced_waist": 9.0, "panels": 4.5, "layers": "nine", "nonsense": 1.0, "lacing_gap": math.NaN()})
 	var keys []string
 	for _, w := range wrong {
-		keys = append(keys, w.Key)
+		keys = append(keys, string(w.Key))
 	}
 	require.ElementsMatch(t, []string{"laced_waist", "panels", "layers", "nonsense", "lacing_gap"}, keys)
 }

@@ -1,10 +1,11 @@
 package drafttest
 
 import (
+	"math"
+
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
-	"math"
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -37,12 +38,12 @@ func Wearer(t *rapid.T) figure.Figure {
 
 // Chosen draws settings anywhere in the ranges the garment itself gives: each of them, or not.
 func Chosen(t *rapid.T, g draft.Garment, on figure.Figure) draft.Values {
-	return chosen(t, g, on, func(p draft.Parameter) bool { return rapid.Bool().Draw(t, "set "+p.Key) })
+	return chosen(t, g, on, func(p draft.Parameter) bool { return rapid.Bool().Draw(t, "set "+string(p.Key)) })
 }
 
 // Few draws so many settings and no more, for a garment that asks for very many: every one that is set is settled anew.
 func Few(t *rapid.T, g draft.Garment, on figure.Figure, n int) draft.Values {
-	set, all := map[string]bool{}, g.Parameters()
+	set, all := map[draft.Key]bool{}, g.Parameters()
 	for range n {
 		set[all[rapid.IntRange(0, len(all)-1).Draw(t, "which")].Key] = true
 	}
@@ -62,11 +63,11 @@ func chosen(t *rapid.T, g draft.Garment, on figure.Figure, draws func(draft.Para
 			}
 			switch p.Unit {
 			case draft.Choice:
-				set[p.Key] = p.Options[rapid.IntRange(0, len(p.Options)-1).Draw(t, p.Key)].Key
+				set[p.Key] = p.Options[rapid.IntRange(0, len(p.Options)-1).Draw(t, string(p.Key))].Key
 			case draft.Count:
-				set[p.Key] = float64(rapid.IntRange(int(val.Low), int(val.High)).Draw(t, p.Key))
+				set[p.Key] = float64(rapid.IntRange(int(val.Low), int(val.High)).Draw(t, string(p.Key)))
 			default:
-				set[p.Key] = rapid.Float64Range(val.Low, math.Max(val.Low, val.High)).Draw(t, p.Key)
+				set[p.Key] = rapid.Float64Range(val.Low, math.Max(val.Low, val.High)).Draw(t, string(p.Key))
 			}
 		}
 	}

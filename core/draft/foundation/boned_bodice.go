@@ -34,21 +34,21 @@ func (BonedBodice) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.Mm("top_snug", "Top edge, smaller than the body by", 0, 60, 20, "so that it does not gape", figure.Memory,
 			"All round at the top edge."),
-		draft.Mm("waist_ease", "Ease at the waist", 0, 60, 15, "the stay holds, not the cloth", figure.Memory,
+		draft.Mm(draft.WaistEase, "Ease at the waist", 0, 60, 15, "the stay holds, not the cloth", figure.Memory,
 			"The stay itself is cut to the body."),
 		draft.Mm("above", "Top edge above the bust line, before", 10, 120, 55, "covers the bust", figure.Memory,
 			"At the centre front; the side follows a little lower."),
-		upTo("top_back", "Top edge, back", "Up from the waist.", 0.86, "86 parts in 100 of waist to bust line"),
+		upTo(draft.TopBack, "Top edge, back", "Up from the waist.", 0.86, "86 parts in 100 of waist to bust line"),
 		downTo("below", "Lower edge, all round", "Down from the waist.", 0.42, "to the high hip"),
-		draft.Tally("panels", "Panels a side", 4, 6, 4, "front, side front, side, back", figure.Practice,
+		draft.Tally(draft.Panels, "Panels a side", 4, 6, 4, "front, side front, side, back", figure.Practice,
 			"The first seam runs over the bust point."),
 		draft.OneOf("bones", "Bones", "One more before keeps the edge up under a full bust.", "seams", "on every seam", "more",
 			"on every seam and before"),
-		draft.OneOf("closure", "Closed behind with", "Hooks lie flat and can be moved; lacing adapts.", "hooks", "hooks and eyes",
+		draft.OneOf(draft.Closure, "Closed behind with", "Hooks lie flat and can be moved; lacing adapts.", "hooks", "hooks and eyes",
 			"lacing", "lacing"),
 		draft.Mm("stay", "Waist stay, wide", 15, 40, 25, "grosgrain", figure.Practice, "Closed by itself before the bodice is."),
-		draft.Mm("bone_width", "Bone width", 4, 12, 6, "spiral", figure.Memory, "In casings on the seam allowances."),
-		draft.Mm("allowance", "Seam allowance", 10, 30, 19, "a casing fits on it", figure.Practice, "At the seams."),
+		draft.Mm(draft.BoneWidth, "Bone width", 4, 12, 6, "spiral", figure.Memory, "In casings on the seam allowances."),
+		part.Allowance(10, 30, 19, "a casing fits on it", figure.Practice, "At the seams."),
 		draft.Mm("eyelet_spacing", "Eyelet or hook spacing, about", 12, 45, 20, "nearest even division", figure.Practice,
 			"Along the opening.").Quicker("Fewer eyelets or hooks", fartherApart, wider),
 	}
@@ -63,14 +63,14 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	bustZ := -on.Drop(figure.Bust)
 	top := bustZ + v.Number("above")
 	gap := 0.0
-	if v.Choice("closure") == "lacing" {
+	if v.Choice(draft.Closure) == "lacing" {
 		gap = 20
 	}
-	h := &part.Half{Panels: v.Whole("panels"), Least: 30,
-		Top:    [3]float64{top, bustZ + v.Number("above")*0.35, v.Number("top_back")},
+	h := &part.Half{Panels: v.Whole(draft.Panels), Least: 30,
+		Top:    [3]float64{top, bustZ + v.Number("above")*0.35, v.Number(draft.TopBack)},
 		Bottom: [3]float64{-v.Number("below") * 1.1, -v.Number("below"), -v.Number("below")},
 		Width: func(z float64) float64 {
-			ease := v.Number("waist_ease")
+			ease := v.Number(draft.WaistEase)
 			if z > 0 {
 				ease += (-v.Number("top_snug") - ease) * math.Min(z/top, 1)
 			}
@@ -90,7 +90,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Needle, caution.Steel, caution.Iron}}
 	for i := range h.Panels {
-		p := h.Piece(i, v.Number("allowance"))
+		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4
 		p.Layered(pattern.ForLining)
 		d.Pieces = append(d.Pieces, p)
@@ -110,7 +110,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	straighten(&d.Pieces[0], "front")
 	part.Rename(&d.Pieces[last], "back", "opening", "centre back, opening", 25)
 	snug := v.Number("top_snug")
-	d.Smaller = []figure.Depth{{Drop: -top, Depth: snug}, {Drop: -top * v.Number("waist_ease") / math.Max(snug+v.Number("waist_ease"),
+	d.Smaller = []figure.Depth{{Drop: -top, Depth: snug}, {Drop: -top * v.Number(draft.WaistEase) / math.Max(snug+v.Number(draft.WaistEase),
 		1), Depth: 0}}
 	if err := stiffenBoned(&d, h, v, gap); err != nil {
 		return d, err
@@ -127,7 +127,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 
 // stiffenBoned lays the bones of a boned bodice and closes it behind.
 func stiffenBoned(d *draft.Draft, h *part.Half, v draft.Values, gap float64) error {
-	b := part.Boned{Draft: d, Width: v.Number("bone_width"), Clearance: 10, Count: 2}
+	b := part.Boned{Draft: d, Width: v.Number(draft.BoneWidth), Clearance: 10, Count: 2}
 	channel, last := b.Channel(bone.Spiral), h.Panels-1
 	for i := 1; i < h.Panels; i++ {
 		if err := b.Add(&d.Pieces[i], bone.Spiral, fmt.Sprintf("on seam %d", i), h.Beside(i, channel/2+1.5)); err != nil {
@@ -141,7 +141,7 @@ func stiffenBoned(d *draft.Draft, h *part.Half, v draft.Values, gap float64) err
 	}
 	low, high := h.Reach(h.Panels)
 	long := high - low
-	if v.Choice("closure") == "lacing" {
+	if v.Choice(draft.Closure) == "lacing" {
 		if err := b.Add(&d.Pieces[last], bone.Flat, "at the opening", h.Upright(last, h.Base(last)-channel/2-1)); err != nil {
 			return err
 		}
@@ -161,8 +161,8 @@ func stiffenBoned(d *draft.Draft, h *part.Half, v draft.Values, gap float64) err
 
 // laces settles the questions of lacing that this garment does not ask.
 func laces(v draft.Values, gap float64) draft.Values {
-	return v.With(map[string]float64{"lacing_gap": gap, "eyelet_count": 12}, map[string]string{"eyelet_rule": "spacing",
-		"lacing": "criss-cross", "waist_eyelets": "even", "eyelet_kind": "metal"})
+	return v.With(map[draft.Key]float64{draft.LacingGap: gap, "eyelet_count": 12}, map[draft.Key]string{"eyelet_rule": "spacing",
+		draft.Lacing: "criss-cross", "waist_eyelets": "even", draft.EyeletKind: "metal"})
 }
 
 // tellBoned says what is particular about the making of a boned bodice.
@@ -193,7 +193,7 @@ func finishBoned(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values,
 		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
 	}
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),
-		Allowance: v.Number("allowance")}}
+		Allowance: v.Number(draft.Allowance)}}
 	d.Buy("tape", "Waist stay, grosgrain "+measure.TellStock(v.Number("stay"))+" wide", (waist+150)/1000, "m",
 		"the waist as it is dressed underneath and the ends turned back")
 	d.Fastenings = append(d.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 2, For: "the stay",

@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
@@ -31,17 +32,17 @@ func (BustSupport) About() draft.About {
 
 func (BustSupport) Parameters() []draft.Parameter {
 	return []draft.Parameter{
-		draft.Mm("band", "Band under the bust, finished", 15, 120, 45, "holds without bones", figure.Memory,
+		draft.Mm(draft.Band, "Band under the bust, finished", 15, 120, 45, "holds without bones", figure.Memory,
 			"Double; it carries what the straps do not."),
 		draft.Mm("snug", "Band smaller than the body by", 0, 40, 10, "close", figure.Memory, "All round under the bust."),
 		draft.Mm("above", "Cup above the bust line", 40, 160, 85, "covers the bust", figure.Memory, "At the strap."),
-		draft.Tally("pleats", "Pleats in the lower cup", 0, 8, 3, "slashed and spread", figure.Practice,
+		draft.Tally(draft.Pleats, "Pleats in the lower cup", 0, 8, 3, "slashed and spread", figure.Practice,
 			"Each is opened by its width at the bust line and runs out at the band."),
 		draft.Mm("pleat", "Each pleat opens", 5, 30, 14, "twice its fold", figure.Practice,
 			"Fold the pleats before cutting the edge, so that the outline jogs right."),
 		draft.Mm("strap", "Strap, finished width", 8, 40, 16, "a folded strip", figure.Practice, "Cut at four times this."),
-		draft.Mm("lap", "Lap of the closure behind", 15, 60, 30, "two rows of hooks", figure.Practice, "At the centre back."),
-		draft.Mm("allowance", "Seam allowance", 5, 20, 8, "narrow inside curves", figure.Practice, "Only where a seam will be."),
+		draft.Mm(draft.Lap, "Lap of the closure behind", 15, 60, 30, "two rows of hooks", figure.Practice, "At the centre back."),
+		part.Allowance(5, 20, 8, "narrow inside curves", figure.Practice, "Only where a seam will be."),
 	}
 }
 
@@ -52,7 +53,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	const frontBand, leastFront = 0.5, 0.555
 	over := overBust(on, frontBand)
 	frontBust := math.Max(over.share, leastFront)
-	c := cups{low: under / 2 * frontBand, wide: bust / 2 * frontBust, seam: v.Number("allowance"), n: v.Whole("pleats"),
+	c := cups{low: under / 2 * frontBand, wide: bust / 2 * frontBust, seam: v.Number(draft.Allowance), n: v.Whole(draft.Pleats),
 		open: v.Number("pleat"), side: over.side, centre: over.centre}
 	room := c.wide - c.low // what the cup must bring in
 	if room < 4 {
@@ -72,7 +73,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	lowBack, wideBack := under/2*(1-frontBand), bust/2*(1-frontBust)
 	lowerSide, _ := lower.Edge("side")
 	upperSide, _ := upper.Edge("side")
-	back, backTop := supportBack(lowBack, wideBack, lowerSide.Length(), upperSide.Length(), c.seam, v.Number("lap"))
+	back, backTop := supportBack(lowBack, wideBack, lowerSide.Length(), upperSide.Length(), c.seam, v.Number(draft.Lap))
 	band := supportBand(under, lowBack, c.seam, v)
 	reach := on.Length("neck_to_bust_point") - v.Number("above") + on.Length("back_waist_length") - (-on.Drop(figure.Underbust) + backTop)
 	strap := pattern.Rectangle("strap", "Strap", 4*v.Number("strap"), math.Max(reach, 150)+60, 0)
@@ -82,13 +83,13 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	d.Measure("underbust.made", "the band", "in length", under)
 	d.Measure("bust.made", "the cups and back", "at the bust line", 2*(c.wide+wideBack))
 	d.Measure("cross", "each cup", "along its bust line", plane.Length(c.line))
-	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: "the closure behind", Slide: v.Number("lap") - 15}}
-	d.Fasten(closure.Hooks, int(math.Ceil(v.Number("band")/15))+1, 0,
+	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: "the closure behind", Slide: v.Number(draft.Lap) - 15}}
+	d.Fasten(closure.Hooks, int(math.Ceil(v.Number(draft.Band)/15))+1, 0,
 		"one every "+measure.TellFine(15)+" of the band, one above it")
 	c.remark(&d)
 	t := 2 * float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: on.Drop(figure.Bust) - v.Number("above")*0.6, Depth: t},
-		{Drop: on.Drop(figure.Underbust), Depth: t}, {Drop: on.Drop(figure.Underbust) + v.Number("band"), Depth: 2 * t}}
+		{Drop: on.Drop(figure.Underbust), Depth: t}, {Drop: on.Drop(figure.Underbust) + v.Number(draft.Band), Depth: 2 * t}}
 	tellSupport(&d)
 	d.Entry = draft.Entry{At: draft.AtBack, Through: true}
 	return d, nil
@@ -270,13 +271,13 @@ func supportBack(low, wide, lowerSide, upperSide, seam, lap float64) (back patte
 
 // supportBand is half the band: under the back first, then under the cup.
 func supportBand(under, back, seam float64, v draft.Values) pattern.Piece {
-	band := pattern.Rectangle("band", "Band, half", under/2, 2*v.Number("band"), seam)
+	band := pattern.Rectangle("band", "Band, half", under/2, 2*v.Number(draft.Band), seam)
 	band.Cut, band.EitherWay = 2, true
-	band.Allow(v.Number("lap"), "right")
+	band.Allow(v.Number(draft.Lap), "right")
 	band.Split("top", pattern.Stretch{ID: "to-back", Name: "to the back", Length: back},
 		pattern.Stretch{ID: "to-cup", Name: "to the lower cup"})
 	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Label: "fold",
-		Path: []plane.Point{{Y: v.Number("band")}, {X: under / 2, Y: v.Number("band")}}})
+		Path: []plane.Point{{Y: v.Number(draft.Band)}, {X: under / 2, Y: v.Number(draft.Band)}}})
 	return band
 }
 

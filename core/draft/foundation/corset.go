@@ -49,33 +49,33 @@ func (Corset) Parameters() []draft.Parameter {
 	reach := front.Between
 	front.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // a busk fits in it
 		low, high := reach(on, v)
-		return math.Min(math.Max(low, bone.ShortestFront()-v.Number("top_front")), high), high
+		return math.Min(math.Max(low, bone.ShortestFront()-v.Number(draft.TopFront)), high), high
 	}
 	list := []draft.Parameter{
 		lacedWaist(50, 120, "Girth of the waist inside the closed corset. The cloth is made to this less the lacing gap."),
-		draft.Tally("panels", "Panels a side", 4, 7, 5, "four to seven are usual", figure.Practice,
+		draft.Tally(draft.Panels, "Panels a side", 4, 7, 5, "four to seven are usual", figure.Practice,
 			"More panels share the shaping among more seams."),
 		draft.OneOf("front", "Front", "A spoon busk widens and curves in over the belly (1870s and 1880s); a straight one suits every "+
 			"period of the busk.", "straight", "straight busk", "spoon", "spoon busk"),
 		draft.OneOf("height", "Top edge", "Mid-bust leaves the bust its freedom and lifts it; over the bust holds more and shows above "+
 			"a low neckline.", "mid", "mid-bust", "over", "over the bust"),
-		draft.MmFrom("top_front", "Top edge, front", 40, 300, "nine tenths of waist to bust line, or past it",
+		draft.MmFrom(draft.TopFront, "Top edge, front", 40, 300, "nine tenths of waist to bust line, or past it",
 			"Up the busk from the waist.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 				if v.Choice("height") == "over" {
 					return -on.Drop(figure.Bust)*1.12 + 20, figure.Memory
 				}
 				return -on.Drop(figure.Bust) * 0.9, figure.Memory
 			}),
-		upTo("top_side", "Top edge, side", "Up from the waist below the arm; a hand's breadth must stay free.", 0.78,
+		upTo(draft.TopSide, "Top edge, side", "Up from the waist below the arm; a hand's breadth must stay free.", 0.78,
 			"78 parts in 100 of waist to bust line"),
-		upTo("top_back", "Top edge, back", "Up the lacing edge from the waist.", 0.95, "95 parts in 100 of waist to bust line"),
+		upTo(draft.TopBack, "Top edge, back", "Up the lacing edge from the waist.", 0.95, "95 parts in 100 of waist to bust line"),
 		front,
 		downTo("bottom_side", "Lower edge, side", "Down from the waist over the hip bone.", 0.55, "55 parts in 100 of waist to hip"),
 		downTo("bottom_back", "Lower edge, back", "Down the lacing edge from the waist; it must clear the chair.", 0.6,
 			"six tenths of waist to hip"),
 		draft.Mm("top_ease", "Ease at the top edge", 0, 60, 10, "room for breath", figure.Memory,
 			"At the bust line; fades to nothing at the waist."),
-		draft.Mm("hip_ease", "Hip spring", 0, 80, 20, "flesh moves down when the waist is laced", figure.Memory,
+		draft.Mm(draft.HipEase, "Hip spring", 0, 80, 20, "flesh moves down when the waist is laced", figure.Memory,
 			"Room at the hip line; fades to nothing at the waist."),
 		draft.Times("moved", "Flesh that comes out again", 0, 1, 0, "not reckoned", figure.Memory,
 			"The share of what is laced away that comes out above and below, half at each. 0 leaves the hip spring to hold it; a soft "+
@@ -88,15 +88,15 @@ func (Corset) Parameters() []draft.Parameter {
 			"folding.", "seams", "beside every seam", "both", "beside the seams and in the panels"),
 		draft.OneOf("bone_kind", "Bones of", "Spiral steel bends with curved seams, flat steel holds straight edges; plastic is cut "+
 			"with shears and softens with wear.", "steel", "steel: spiral and flat", "plastic", "plastic"),
-		draft.Mm("bone_width", "Bone width", 4, 12, 6, "the usual narrow bone", figure.Memory,
+		draft.Mm(draft.BoneWidth, "Bone width", 4, 12, 6, "the usual narrow bone", figure.Memory,
 			"Channels are this, the bone's thickness and "+measure.Tell(1.5)+"."),
-		draft.OneOf("ends", "Ends of the bones", "Flossing holds a bone from working through its channel and shows as decoration.",
+		draft.OneOf(draft.Ends, "Ends of the bones", "Flossing holds a bone from working through its channel and shows as decoration.",
 			"plain", "plain", "flossed", "flossed top and bottom"),
 		draft.OneOf("cording", "Cording", "Rows of cord between the layers stiffen without steel: under the bust they lift, over the "+
 			"hips they keep the lower edge from rolling up.", "none", "none", "bust", "under the bust", "hips", "over the hips"),
 		draft.OneOf("modesty", "Modesty panel", "A loose flap behind the lacing keeps the shift from showing through the gap.", "no",
 			"none", "yes", "behind the lacing"),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 15, "enough to let out", figure.Practice,
+		part.Allowance(6, 25, 15, "enough to let out", figure.Practice,
 			"At the panel seams. Top and bottom are bound and have none."),
 	}
 	return slices.Concat(list, carries(20, 0), lacingParameters(24, 50))
@@ -117,13 +117,13 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err
 	}
-	laced, gap := v.Number("laced_waist"), v.Number("lacing_gap")
+	laced, gap := v.Number(draft.LacedWaist), v.Number(draft.LacingGap)
 	moved := v.Number("moved")
 	closed := on.Laced(laced, moved).Carried(carryOf(v, 0))
-	width := part.Worn(closed, v.Number("top_ease"), v.Number("hip_ease"), gap)
+	width := part.Worn(closed, v.Number("top_ease"), v.Number(draft.HipEase), gap)
 	spoon := v.Choice("front") == "spoon"
-	c := &corset{v: v, in: in, layers: 1, Half: &part.Half{Panels: v.Whole("panels"), Least: narrowest,
-		Top:    [3]float64{v.Number("top_front"), v.Number("top_side"), v.Number("top_back")},
+	c := &corset{v: v, in: in, layers: 1, Half: &part.Half{Panels: v.Whole(draft.Panels), Least: narrowest,
+		Top:    [3]float64{v.Number(draft.TopFront), v.Number(draft.TopSide), v.Number(draft.TopBack)},
 		Bottom: [3]float64{-v.Number("bottom_front"), -v.Number("bottom_side"), -v.Number("bottom_back")},
 		Width: func(z float64) float64 {
 			w := width(z)
@@ -159,7 +159,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	}
 	c.made = 2 * c.Half.Width(0)
 	for i := range c.Panels {
-		p := c.Piece(i, v.Number("allowance"))
+		p := c.Piece(i, v.Number(draft.Allowance))
 		if p.Cut = 2 * c.layers; c.layers == 2 {
 			p.Layered(pattern.ForStrength)
 		}
@@ -180,7 +180,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 
 // stiffen places the busk, the bones and the eyelets.
 func (c *corset) stiffen() error {
-	b := part.Boned{Draft: &c.Draft, Width: c.v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
+	b := part.Boned{Draft: &c.Draft, Width: c.v.Number(draft.BoneWidth), Clearance: bone.Clearance, Count: 2}
 	curved, straight := bone.Spiral, bone.Flat
 	if c.v.Choice("bone_kind") == "plastic" {
 		curved, straight = bone.Plastic, bone.Plastic
@@ -241,7 +241,7 @@ func (c *corset) stiffen() error {
 			pattern.Mark{Kind: pattern.Stud, Width: 5, Path: []plane.Point{{X: width/2 + 1, Y: foot + at}}, Label: "stud, left half"})
 		front.Notches = append(front.Notches, pattern.Notch{Edge: "busk", At: top - foot - at, Label: "fastener"})
 	}
-	if c.v.Choice("ends") == "flossed" {
+	if c.v.Choice(draft.Ends) == "flossed" {
 		for i := range c.Pieces {
 			for _, m := range c.Pieces[i].Marks {
 				if m.Kind == pattern.BoneLine {
@@ -329,7 +329,7 @@ func (c *corset) join() {
 	c.Covered, c.Casing = c.layers == 2, c.layers == 1 || c.v.Choice("channels") != "between"
 	if c.v.Choice("modesty") == "yes" {
 		low, top := c.Reach(c.Panels)
-		m := pattern.Rectangle("modesty", "Modesty panel", c.v.Number("lacing_gap")+110, top-low-16, 10)
+		m := pattern.Rectangle("modesty", "Modesty panel", c.v.Number(draft.LacingGap)+110, top-low-16, 10)
 		m.Cut = 2
 		c.Pieces = append(c.Pieces, m)
 	}
@@ -343,7 +343,7 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 		c.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+c.Pieces[i].Name, "at the waist", r-l)
 	}
 	c.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(c.Panels-1)),
-		Seams: 2 * (c.Panels - 1), Allowance: c.v.Number("allowance")}}
+		Seams: 2 * (c.Panels - 1), Allowance: c.v.Number(draft.Allowance)}}
 	bones := 0
 	for _, b := range c.Bones {
 		bones += b.Count
@@ -364,7 +364,7 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 			c.Remark(false, "Cords lie between two layers", "With one layer of cloth back the corded panels with a scrap of lining.")
 		}
 	}
-	if c.v.Choice("ends") == "flossed" {
+	if c.v.Choice(draft.Ends) == "flossed" {
 		c.Buy("floss", "Buttonhole silk for flossing", float64(2*bones)*0.6, "m",
 			fmt.Sprintf("%d bone ends × %s (from memory)", 2*bones, measure.Tell(600)))
 	}
@@ -373,9 +373,9 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 		Cover: []figure.Depth{{Drop: -math.Max(c.Top[1], c.Top[2]), Depth: t},
 			{Drop: math.Max(-c.Bottom[1], -c.Bottom[2]), Depth: t}}}
 	reductionNotes(&c.Draft, on, laced, 50)
-	if c.v.Number("top_front") < -on.Drop(figure.Underbust) {
+	if c.v.Number(draft.TopFront) < -on.Drop(figure.Underbust) {
 		c.Offer(false, "The top edge lies below the bust", "It gives no support there; plan something that does, or raise the front edge.",
-			"Raise the front to mid-bust", draft.Settings{"top_front": math.Round(-on.Drop(figure.Bust) * 0.9)})
+			"Raise the front to mid-bust", draft.Settings{draft.TopFront: math.Round(-on.Drop(figure.Bust) * 0.9)})
 	}
 	if c.layers == 1 && c.v.Choice("channels") == "between" {
 		c.Remark(false, "One layer has no between", "The bones go into casings on the inside; choose outside to show them.")
@@ -390,7 +390,7 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 func (c *corset) tell(bones int) {
 	c.MockUp = fmt.Sprintf("Over the shift, same panels without binding, bones taped on, laced to a gap of %s. Note where it gapes or "+
 		"digs in.",
-		measure.Tell(c.v.Number("lacing_gap")))
+		measure.Tell(c.v.Number(draft.LacingGap)))
 	c.TryOn = "Loosen fully, fasten the busk, draw in evenly from top and bottom to the waist. Wear it an hour."
 	c.Tell("cut", fmt.Sprintf("Each of the %d panels %d times, half of them mirrored.", c.Panels, 2*c.layers))
 	c.Tell("busk", fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, in gaps of the seam at the %d marks; "+
@@ -401,7 +401,7 @@ func (c *corset) tell(bones int) {
 		"Inside, at the waist notches, from busk to lacing edge; the rows of the channels hold it, no row of its own "+
 			"crosses a bone.", work.After{Step: "press", Why: "it lies flat only on pressed seams"})
 	c.Tell("channels", fmt.Sprintf("%d in each half, %s between the rows.", bones/2,
-		measure.TellFine(bone.ChannelWidth(c.v.Number("bone_width"), bone.Spiral.Thickness()))),
+		measure.TellFine(bone.ChannelWidth(c.v.Number(draft.BoneWidth), bone.Spiral.Thickness()))),
 		work.After{Step: "tape", Why: "the tape lies under the bones"})
 	c.Tell("cords", fmt.Sprintf("%d rows, %s apart: stitch a row, lay the cord against it, stitch along its other side with a narrow foot.",
 		cordRows, measure.TellFine(cordPitch)))

@@ -41,16 +41,16 @@ func TestPanelsAddUpToTheWidthMade(t *testing.T) {
 				for _, p := range g.Parameters() {
 					switch p.Key {
 					case "panels":
-						set[p.Key] = rapid.SampledFrom([]float64{3, 4, 5}).Draw(t, p.Key)
+						set[p.Key] = rapid.SampledFrom([]float64{3, 4, 5}).Draw(t, string(p.Key))
 						if _, wrong := draft.Settle(g, usual(t), draft.Settings{p.Key: set[p.Key]}); len(wrong) > 0 {
 							delete(set, p.Key)
 						}
 					case "laced_waist":
-						set[p.Key] = rapid.Float64Range(650, 700).Draw(t, p.Key)
+						set[p.Key] = rapid.Float64Range(650, 700).Draw(t, string(p.Key))
 					case "lacing_gap":
-						set[p.Key] = rapid.Float64Range(0, 60).Draw(t, p.Key)
+						set[p.Key] = rapid.Float64Range(0, 60).Draw(t, string(p.Key))
 					case "closing":
-						set[p.Key] = p.Options[rapid.IntRange(0, len(p.Options)-1).Draw(t, p.Key)].Key
+						set[p.Key] = p.Options[rapid.IntRange(0, len(p.Options)-1).Draw(t, string(p.Key))].Key
 					}
 				}
 				d := drafted(t, g, set)

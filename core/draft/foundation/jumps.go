@@ -32,12 +32,12 @@ const wadding = 2.0 // one thin layer, sewn down (from memory)
 
 func (Jumps) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
-		draft.Mm("ease", "Ease at the waist", 0, 60, 15, "worn for comfort", figure.Memory,
+		draft.Mm(draft.Ease, "Ease at the waist", 0, 60, 15, "worn for comfort", figure.Memory,
 			"Nothing is drawn in; the wadding itself takes room, which is reckoned besides."),
-		draft.Tally("panels", "Panels a side", 3, 5, 3, "front, side and back", figure.Practice, "The back is cut on the fold."),
-		upTo("top_front", "Top edge, front", "Up from the waist.", 1.04, "at the bust line"),
-		upTo("top_side", "Top edge, side", "Below the arm.", 0.84, "84 parts in 100 of waist to bust line"),
-		upTo("top_back", "Top edge, back", "Over the shoulder blades.", 1.15, "above the bust line"),
+		draft.Tally(draft.Panels, "Panels a side", 3, 5, 3, "front, side and back", figure.Practice, "The back is cut on the fold."),
+		upTo(draft.TopFront, "Top edge, front", "Up from the waist.", 1.04, "at the bust line"),
+		upTo(draft.TopSide, "Top edge, side", "Below the arm.", 0.84, "84 parts in 100 of waist to bust line"),
+		upTo(draft.TopBack, "Top edge, back", "Over the shoulder blades.", 1.15, "above the bust line"),
 		draft.MmFrom("tabs", "Tabs, long", 30, 160, "to the high hip", "Cut between the seams, bound, without allowance.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 				return on.Drop(figure.HighHip) * 0.95, figure.Memory
@@ -50,19 +50,19 @@ func (Jumps) Parameters() []draft.Parameter {
 			"Quilt first and cut to the line, or cut larger by this."),
 		draft.OneOf("canvas", "Canvas behind the eyelets", "Without it the eyelets pull out of shape at the first wearing.", "yes",
 			"yes, as wide as the boned edge", "no", "none"),
-		draft.Mm("bone_width", "Bone width", 4, 12, 6, "plastic", figure.Memory,
+		draft.Mm(draft.BoneWidth, "Bone width", 4, 12, 6, "plastic", figure.Memory,
 			"Two bones on each front edge, one behind each seam, two at the back."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice,
+		part.Allowance(6, 25, 12.7, "⟦1/2 in⟧", figure.Practice,
 			"At the seams; the wadding is cut back out of it."),
 	}
 	ask := lacingParameters(25, 20)
 	for i := range ask {
 		switch ask[i].Key {
-		case "lacing":
-			ask[i] = draft.OneOf("lacing", "Lacing", "One lace round and round closes flattest before.", "spiral",
+		case draft.Lacing:
+			ask[i] = draft.OneOf(draft.Lacing, "Lacing", "One lace round and round closes flattest before.", "spiral",
 				"spiral, eyelets staggered", "criss-cross", "criss-cross, both ends")
-		case "eyelet_kind":
-			ask[i] = draft.OneOf("eyelet_kind", "Eyelets made", "Worked by hand they lie flat and soft.", "hand", "worked by hand",
+		case draft.EyeletKind:
+			ask[i] = draft.OneOf(draft.EyeletKind, "Eyelets made", "Worked by hand they lie flat and soft.", "hand", "worked by hand",
 				"metal", "metal")
 		}
 	}
@@ -73,17 +73,17 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err
 	}
-	gap, bustZ := v.Number("lacing_gap"), -on.Drop(figure.Bust)
+	gap, bustZ := v.Number(draft.LacingGap), -on.Drop(figure.Bust)
 	t := 2*float64(in.Thickness) + wadding
 	// Padding all round adds 2πt to the girth its outside must have: the
 	// pattern is drafted half-way through it.
 	room := math.Pi * t
-	waist := on.GirthAt(figure.Waist) + v.Number("ease") + room
-	bust := on.GirthAt(figure.Bust) + v.Number("ease") + room
-	h := &part.Half{Panels: v.Whole("panels"), Least: 40,
-		Top: [3]float64{v.Number("top_front"), v.Number("top_side"), v.Number("top_back")},
+	waist := on.GirthAt(figure.Waist) + v.Number(draft.Ease) + room
+	bust := on.GirthAt(figure.Bust) + v.Number(draft.Ease) + room
+	h := &part.Half{Panels: v.Whole(draft.Panels), Least: 40,
+		Top: [3]float64{v.Number(draft.TopFront), v.Number(draft.TopSide), v.Number(draft.TopBack)},
 		Width: func(z float64) float64 {
-			girth := math.Max(waist+(bust-waist)*math.Min(z/bustZ, 1), on.Girth(-z)+v.Number("ease")+room)
+			girth := math.Max(waist+(bust-waist)*math.Min(z/bustZ, 1), on.Girth(-z)+v.Number(draft.Ease)+room)
 			if z < 0 {
 				girth = waist
 			}
@@ -97,7 +97,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	d := draft.Draft{Cautions: []caution.Caution{caution.Needle, caution.Iron}}
 	spread := on.Girth(v.Number("tabs")) / on.GirthAt(figure.Waist) * 1.04
 	for i := range h.Panels {
-		p := h.Piece(i, v.Number("allowance"))
+		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4
 		p.Layered(pattern.ForLining)
 		tab(&p, v.Number("tabs"), spread, map[int]string{0: "left", h.Panels - 1: "right"}[i])
@@ -111,7 +111,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	straighten(&d.Pieces[0], "front-lacing")
 	straighten(&d.Pieces[last], "back")
 
-	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: 10, Count: 2}
+	b := part.Boned{Draft: &d, Width: v.Number(draft.BoneWidth), Clearance: 10, Count: 2}
 	channel := b.Channel(bone.Plastic)
 	outer, eyelets, inner, end := lane(7, channel)
 	for k, x := range []float64{outer, inner} {
@@ -143,7 +143,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Remark(true, "Nothing behind the eyelets", "Eyelets in unsupported cloth pull out of shape at the first wearing: choose "+
 			"canvas behind them.")
 	}
-	strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
+	strap(&d, &d.Pieces[last], on, v.Number(draft.TopFront), v.Number(draft.TopBack))
 	finishJumps(&d, h, v, t)
 	d.Entry = draft.Entry{At: draft.AtFront, Through: true}
 	return d, nil
@@ -241,7 +241,7 @@ func finishJumps(d *draft.Draft, h *part.Half, v draft.Values, t float64) {
 	length := quilt.Set(d.Quilting).Length()
 	d.Measure("quilting", "the quilting", "in length", length)
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),
-		Allowance: v.Number("allowance")}}
+		Allowance: v.Number(draft.Allowance)}}
 	area := 0.0
 	for i := range d.Pieces {
 		if d.Pieces[i].Fold != "" || d.Pieces[i].Mirrored && d.Pieces[i].ID != "strap" {

@@ -47,7 +47,7 @@ func laceable(on figure.Figure) error {
 // the bare one, usual less by default, and never less on a wearer who may not
 // be laced.
 func lacedWaist(usual, most float64, help string) draft.Parameter {
-	return draft.Parameter{Key: "laced_waist", Label: "Laced waist", Unit: draft.Length,
+	return draft.Parameter{Key: draft.LacedWaist, Label: "Laced waist", Unit: draft.Length,
 		Rule: "the bare waist less the usual reduction", Help: help,
 		Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
 			bare := on.Bare().GirthAt(figure.Waist)
@@ -67,7 +67,7 @@ func lacedWaist(usual, most float64, help string) draft.Parameter {
 
 // upTo and downTo are edge heights as shares of the way from the waist to the
 // bust line and to the hip line.
-func upTo(key, label, help string, share float64, rule string) draft.Parameter {
+func upTo(key draft.Key, label, help string, share float64, rule string) draft.Parameter {
 	p := draft.MmFrom(key, label, 30, 300, rule, help, func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 		return -on.Drop(figure.Bust) * share, figure.Memory
 	})
@@ -78,7 +78,7 @@ func upTo(key, label, help string, share float64, rule string) draft.Parameter {
 	return p
 }
 
-func downTo(key, label, help string, share float64, rule string) draft.Parameter {
+func downTo(key draft.Key, label, help string, share float64, rule string) draft.Parameter {
 	p := draft.MmFrom(key, label, 30, 240, rule, help, func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 		return on.Drop(figure.Hip) * share, figure.Memory
 	})
@@ -101,9 +101,9 @@ func wider(now float64) float64 { return math.Max(math.Min(now*1.34, mostApart),
 
 func lacingParameters(spacing, gap float64) []draft.Parameter {
 	return []draft.Parameter{
-		draft.Mm("lacing_gap", "Lacing gap", 0, 120, gap, "parallel, the same from top to bottom", figure.Practice,
+		draft.Mm(draft.LacingGap, "Lacing gap", 0, 120, gap, "parallel, the same from top to bottom", figure.Practice,
 			"Left open between the two edges when it is closed."),
-		draft.OneOf("lacing", "Lacing", "Criss-cross draws in evenly and can be drawn tighter at the waist; spiral is one lace round "+
+		draft.OneOf(draft.Lacing, "Lacing", "Criss-cross draws in evenly and can be drawn tighter at the waist; spiral is one lace round "+
 			"and round, quick, and closes flatter.",
 			"criss-cross", "criss-cross, both ends", "loops", "criss-cross with loops at the waist", "spiral", "spiral, eyelets staggered"),
 		draft.OneOf("eyelet_rule", "Eyelets set out", "Folding the paper in half and half again needs no ruler and gives 3, 5, 9 or 17.",
@@ -117,7 +117,7 @@ func lacingParameters(spacing, gap float64) []draft.Parameter {
 		}),
 		draft.OneOf("waist_eyelets", "Eyelets at the waist", "Two more close to the waist hold where the strain is greatest.", "even",
 			"as everywhere", "close", "closer together"),
-		draft.OneOf("eyelet_kind", "Eyelets made", "Hand-worked ones are right for anything before about 1830; each takes time "+
+		draft.OneOf(draft.EyeletKind, "Eyelets made", "Hand-worked ones are right for anything before about 1830; each takes time "+
 			"and floss.", "metal", "metal", "hand", "worked by hand"),
 	}
 }
@@ -146,9 +146,9 @@ func lacingEdge(d *draft.Draft, piece *pattern.Piece, v draft.Values, place stri
 		}
 	}
 	l := closure.Lacing{Place: place, Piece: piece.ID, Style: closure.CrissCross, Left: left, Right: left, Inset: in,
-		Gap: v.Number("lacing_gap"), Open: v.Number("lacing_gap") + 150,
-		Tail: 300, Waist: waist, Hand: v.Choice("eyelet_kind") == "hand"}
-	switch v.Choice("lacing") {
+		Gap: v.Number(draft.LacingGap), Open: v.Number(draft.LacingGap) + 150,
+		Tail: 300, Waist: waist, Hand: v.Choice(draft.EyeletKind) == "hand"}
+	switch v.Choice(draft.Lacing) {
 	case "loops":
 		l.Loop = 400
 	case "spiral":
@@ -220,7 +220,7 @@ func reductionNotes(d *draft.Draft, on figure.Figure, laced, gentle float64) {
 		d.Offer(true, "Laced in by "+measure.Tell(reduction),
 			"More than an experienced wearer usually takes ("+measure.Tell(70)+" to "+measure.Tell(80)+"). Begin with a gentle "+
 				"reduction and come down over weeks.",
-			"Lace in by "+measure.Tell(gentle), draft.Settings{"laced_waist": math.Round(bare - gentle)})
+			"Lace in by "+measure.Tell(gentle), draft.Settings{draft.LacedWaist: math.Round(bare - gentle)})
 	case reduction > 50:
 		d.Remark(false, "Laced in by "+measure.Tell(reduction),
 			"Up to "+measure.Tell(50)+" is gentle; "+measure.Tell(70)+" to "+measure.Tell(80)+" is for the experienced.")

@@ -35,15 +35,15 @@ func (ShortStays) Parameters() []draft.Parameter {
 			"Down from the underbust line."),
 		draft.Mm("above", "Top edge above the bust line, before", -20, 60, 15, "holds the fullest part", figure.Memory,
 			"At the centre front; low necklines want less."),
-		draft.Tally("panels", "Panels a side", 2, 3, 2, "front and back", figure.Practice, "Three add a side piece."),
+		draft.Tally(draft.Panels, "Panels a side", 2, 3, 2, "front and back", figure.Practice, "Three add a side piece."),
 		draft.Times("lift", "Gussets, of the bust's own room", 0.7, 1.3, 1, "just what the bust needs", figure.Memory,
 			"More for a softer bust; less presses it flat."),
-		draft.Mm("ease", "Ease under the bust", -40, 40, -10, "close, so that it holds", figure.Memory,
+		draft.Mm(draft.Ease, "Ease under the bust", -40, 40, -10, "close, so that it holds", figure.Memory,
 			"Negative is smaller than the body."),
 		draft.OneOf("cord", "Stiffened with", "Cords before are soft and washable; bones hold straighter.", "bones",
 			"bones beside the lacing", "cords", "rows of cord before and bones at the lacing"),
-		draft.Mm("bone_width", "Bone width", 4, 10, 6, "plastic", figure.Memory, "Two at each lacing edge, one in each back."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12, "usual", figure.Practice, "At the seams; top and lower edge are bound."),
+		draft.Mm(draft.BoneWidth, "Bone width", 4, 10, 6, "plastic", figure.Memory, "Two at each lacing edge, one in each back."),
+		part.Allowance(6, 25, 12, "usual", figure.Practice, "At the seams; top and lower edge are bound."),
 	}
 	return slices.Concat(list, carries(55, 10), draft.Without(lacingParameters(20, 15), "waist_eyelets"))
 }
@@ -60,16 +60,16 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err
 	}
-	gap := v.Number("lacing_gap")
+	gap := v.Number(draft.LacingGap)
 	on = on.Carried(carryOf(v, 0)) // it is as wide as the bust is where it lifts it to
 	under, bust := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
 	low := math.Max(under-v.Number("below"), 5)
-	girthLow, girthBust := on.GirthAt(figure.Underbust)+v.Number("ease"), on.GirthAt(figure.Bust)
+	girthLow, girthBust := on.GirthAt(figure.Underbust)+v.Number(draft.Ease), on.GirthAt(figure.Bust)
 	// The panels follow the ribs; what the bust needs more goes into four
 	// gussets.
 	ribs := func(z float64) float64 {
 		if z <= under {
-			return on.Girth(-z) + v.Number("ease")
+			return on.Girth(-z) + v.Number(draft.Ease)
 		}
 		return girthLow + (girthBust-girthLow)*0.35*(z-under)/math.Max(bust-under, 1)
 	}
@@ -87,7 +87,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		grows := math.Max(0, math.Min(1, (z-(top-high))/high)) * wide * 4
 		return math.Max(ribs(z), on.Girth(-math.Min(z, bust))*(1-lessBust)-grows)
 	}
-	h := &part.Half{Panels: v.Whole("panels"), Least: 60,
+	h := &part.Half{Panels: v.Whole(draft.Panels), Least: 60,
 		Top: [3]float64{top, bust * 0.97, bust * 1.02}, Bottom: [3]float64{low, low, low},
 		Width: func(z float64) float64 {
 			z = math.Max(z, low)
@@ -104,9 +104,9 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	d := draft.Draft{Cautions: []caution.Caution{caution.Needle, caution.Iron}}
 	held := lessBust*girthBust + math.Max(0, 1-v.Number("lift"))*need/math.Max(v.Number("lift"), 0.1)
 	d.Smaller = []figure.Depth{{Drop: -top, Depth: held}, {Drop: -bust, Depth: held},
-		{Drop: -under, Depth: math.Max(-v.Number("ease"), 0)}, {Drop: -low, Depth: math.Max(-v.Number("ease"), 0)}}
+		{Drop: -under, Depth: math.Max(-v.Number(draft.Ease), 0)}, {Drop: -low, Depth: math.Max(-v.Number(draft.Ease), 0)}}
 	for i := range h.Panels {
-		p := h.Piece(i, v.Number("allowance"))
+		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4
 		p.Layered(pattern.ForLining)
 		d.Pieces = append(d.Pieces, p)
@@ -124,7 +124,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	for i := 1; i < h.Panels; i++ {
 		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "stitched-twice")
 	}
-	if err := bustGussets(&d, &d.Pieces[0], on, wide, high, end+channel+16, v.Number("allowance")*0.6); err != nil {
+	if err := bustGussets(&d, &d.Pieces[0], on, wide, high, end+channel+16, v.Number(draft.Allowance)*0.6); err != nil {
 		return d, err
 	}
 	strap(&d, &d.Pieces[last], on, hi, bust*1.02)
@@ -140,7 +140,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 // gives how high the front edge ends, how wide a channel is and how far in the lacing reaches, mm.
 func laceShortStays(d *draft.Draft, h *part.Half, v draft.Values) (top, channel, end float64, err error) {
 	last := h.Panels - 1
-	b := part.Boned{Draft: d, Width: v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
+	b := part.Boned{Draft: d, Width: v.Number(draft.BoneWidth), Clearance: bone.Clearance, Count: 2}
 	channel = b.Channel(bone.Plastic)
 	outer, eyelets, inner, taken := lane(1, channel)
 	for k, x := range []float64{outer, inner} {
@@ -149,7 +149,7 @@ func laceShortStays(d *draft.Draft, h *part.Half, v draft.Values) (top, channel,
 		}
 	}
 	lo, hi := h.Reach(0)
-	lacingEdge(d, &d.Pieces[0], v.With(nil, map[string]string{"waist_eyelets": "even"}), "at the centre front",
+	lacingEdge(d, &d.Pieces[0], v.With(nil, map[draft.Key]string{"waist_eyelets": "even"}), "at the centre front",
 		[]plane.Point{{Y: lo}, {Y: hi}}, eyelets, -1)
 	if err := b.Add(&d.Pieces[last], bone.Plastic, "beside the centre back", h.Upright(last, h.Base(last)-channel)); err != nil {
 		return 0, 0, 0, err
@@ -233,7 +233,7 @@ func finishShortStays(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Va
 	d.Measure("underbust.made", "the cloth", "at the underbust", made)
 	d.Measure("gusset", "each gusset", "in width, at its top", wide)
 	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)),
-		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+		Seams: 2 * (h.Panels - 1), Allowance: v.Number(draft.Allowance)}}
 	d.Flat, d.Covered = true, true
 	d.Buy("tape", "Drawstring for the top edge, "+measure.TellStock(5)+" wide", (on.GirthAt(figure.Bust)*0.55+300)/1000, "m",
 		"over the bust, to draw the gussets in")

@@ -34,13 +34,13 @@ func (Stays) Parameters() []draft.Parameter {
 		lacedWaist(30, 90, "Girth of the waist inside the closed stays. They shape a cone more than they draw in."),
 		draft.OneOf("closing", "Laced", "Behind needs help to put on; before is for those who dress alone, often over a stomacher; both "+
 			"fits a changing body.", "back", "behind", "front", "before", "both", "before and behind"),
-		draft.Tally("panels", "Panels a side", 3, 6, 4, "four or five are usual", figure.Memory, "Seams lean towards the point."),
+		draft.Tally(draft.Panels, "Panels a side", 3, 6, 4, "four or five are usual", figure.Memory, "Seams lean towards the point."),
 		draft.OneOf("boning", "Boning", "Fully boned stays stand by themselves; half boned are lighter, cooler and quicker.", "half",
 			"half boned", "full", "fully boned"),
-		upTo("top_front", "Top edge, front", "Up from the waist; just over the bust line holds it.", 1.06, "just over the bust line"),
-		upTo("top_side", "Top edge, side", "Below the arm; a hand's breadth must stay free.", 0.86,
+		upTo(draft.TopFront, "Top edge, front", "Up from the waist; just over the bust line holds it.", 1.06, "just over the bust line"),
+		upTo(draft.TopSide, "Top edge, side", "Below the arm; a hand's breadth must stay free.", 0.86,
 			"86 parts in 100 of waist to bust line"),
-		upTo("top_back", "Top edge, back", "Over the shoulder blades.", 1.2, "a fifth above the bust line"),
+		upTo(draft.TopBack, "Top edge, back", "Over the shoulder blades.", 1.2, "a fifth above the bust line"),
 		draft.MmFrom("point", "Point, before", 0, 160, "a third of the way to the hip", "Down from the waist at the centre front.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 				return on.Drop(figure.Hip) * 0.34, figure.Memory
@@ -54,20 +54,20 @@ func (Stays) Parameters() []draft.Parameter {
 			"yes", "sewn behind, tied before", "no", "none"),
 		draft.OneOf("bone_kind", "Bones of", "Plastic stands nearest to baleen and is cut with shears; flat steel is firmer. Steel must "+
 			"be capped.", "plastic", "plastic", "steel", "flat steel"),
-		draft.Mm("bone_width", "Bone width", 4, 12, 6, "narrow", figure.Memory,
+		draft.Mm(draft.BoneWidth, "Bone width", 4, 12, 6, "narrow", figure.Memory,
 			"Channels are this, the bone's thickness and "+measure.Tell(1.5)+"."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12, "enough to let out", figure.Practice,
+		part.Allowance(6, 25, 12, "enough to let out", figure.Practice,
 			"At the panel seams; tabs, top and point are bound and have none."),
 	}
 	ask := lacingParameters(22, 40)
 	for i := range ask {
 		switch ask[i].Key {
-		case "lacing":
-			ask[i] = draft.OneOf("lacing", "Lacing", "Stays of the period are laced round and round with one lace; criss-cross is "+
+		case draft.Lacing:
+			ask[i] = draft.OneOf(draft.Lacing, "Lacing", "Stays of the period are laced round and round with one lace; criss-cross is "+
 				"easier to draw alone.", "spiral", "spiral, eyelets staggered", "criss-cross", "criss-cross, "+
 				"both ends", "loops", "criss-cross with loops at the waist")
-		case "eyelet_kind":
-			ask[i] = draft.OneOf("eyelet_kind", "Eyelets made", "Hand-worked ones are right for the period; each takes time and floss.",
+		case draft.EyeletKind:
+			ask[i] = draft.OneOf(draft.EyeletKind, "Eyelets made", "Hand-worked ones are right for the period; each takes time and floss.",
 				"hand", "worked by hand", "metal", "metal")
 		}
 	}
@@ -78,7 +78,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err
 	}
-	laced, gap := v.Number("laced_waist"), v.Number("lacing_gap")
+	laced, gap := v.Number(draft.LacedWaist), v.Number(draft.LacingGap)
 	closing := v.Choice("closing")
 	gaps := gap
 	if closing == "both" {
@@ -87,8 +87,8 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	// What the bust measures in them is drawn to a cone.
 	closed := on.Laced(laced, 0).Carried(carryOf(v, 1))
 	bust, bustZ := closed.GirthAt(figure.Bust), -closed.Drop(figure.Bust)
-	h := &part.Half{Panels: v.Whole("panels"), Least: narrowest,
-		Top:    [3]float64{v.Number("top_front"), v.Number("top_side"), v.Number("top_back")},
+	h := &part.Half{Panels: v.Whole(draft.Panels), Least: narrowest,
+		Top:    [3]float64{v.Number(draft.TopFront), v.Number(draft.TopSide), v.Number(draft.TopBack)},
 		Bottom: [3]float64{-v.Number("point"), 0, -v.Number("point") * 0.35},
 		// A cone: the girth grows straight from the waist to the bust line, and
 		// nowhere presses more than it says.
@@ -115,7 +115,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Cautions = append(d.Cautions, caution.Steel)
 	}
 	for i := range h.Panels {
-		p := h.Piece(i, v.Number("allowance"))
+		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4
 		p.Layered(pattern.ForLining)
 		if i > 0 {
@@ -132,7 +132,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if v.Choice("bone_kind") == "steel" {
 		kind = bone.Flat
 	}
-	b := part.Boned{Draft: &d, Width: v.Number("bone_width"), Clearance: bone.Clearance, Count: 2}
+	b := part.Boned{Draft: &d, Width: v.Number(draft.BoneWidth), Clearance: bone.Clearance, Count: 2}
 	_, _, _, room := lane(1, b.Channel(kind)) // bone, eyelets, bone
 	room += 2
 	if err := staysEdges(&d, h, b, kind, v); err != nil {
@@ -146,7 +146,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Seams[len(d.Seams)-1].Note = "it ends at the waist, tabs stay free; or stitch it and press it open"
 	}
 	if v.Choice("straps") == "yes" {
-		strap(&d, &d.Pieces[last], on, v.Number("top_front"), v.Number("top_back"))
+		strap(&d, &d.Pieces[last], on, v.Number(draft.TopFront), v.Number(draft.TopBack))
 	}
 	finishStays(&d, h, on, closed, v, in, kind)
 	d.Entry = draft.Entry{At: draft.AtBack, Through: true}
@@ -294,7 +294,7 @@ func fanBones(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v draf
 // finishStays adds what follows from the pieces: dimensions, notions, what it does to
 // the figure, and the order of work.
 func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft.Values, in cloth.Fabric, kind bone.Kind) {
-	bustZ, laced := -on.Drop(figure.Bust), v.Number("laced_waist")
+	bustZ, laced := -on.Drop(figure.Bust), v.Number(draft.LacedWaist)
 	made := 2 * h.Width(0)
 	d.Measure("waist.made", "the cloth", "at the waist", made)
 	d.Measure("top.made", "the cloth", "at the bust line", 2*h.Width(bustZ))
@@ -303,7 +303,7 @@ func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft
 		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
 	}
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(h.Panels-1)),
-		Seams: 2 * (h.Panels - 1), Allowance: v.Number("allowance")}}
+		Seams: 2 * (h.Panels - 1), Allowance: v.Number(draft.Allowance)}}
 	channels, count := 0.0, 0
 	for _, x := range d.Bones {
 		channels += float64(x.Count) * x.Channel

@@ -25,13 +25,14 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if err != nil {
 		return draft.Draft{}, err
 	}
+	j.let(d.Drawn)
 	pattern.Fair(d.Pieces, d.Seams) // while the lower edge is still free
 	waist := drawn(d, "hem")
 	if !waist.Above || len(waist.Runs) == 0 {
 		return draft.Draft{}, fmt.Errorf("the lower edge of the bodice slants too much for a waist seam: let it lie more level")
 	}
 	shape := j.skirt(v)
-	b := part.Bodice{Seam: 2 * waist.Half(), Side: j.side(waist), Opening: j.below(v), Opens: j.opens, Allowance: v.Number("allowance")}
+	b := part.Bodice{Seam: 2 * waist.Half(), Side: j.side(waist), Opening: j.below(v), Opens: j.opens, Allowance: v.Number(draft.Allowance)}
 	s, err := shape.garment.Draft(on.From(waist.Drop), b.Told(shape.below(v)), in)
 	if err != nil {
 		return draft.Draft{}, fmt.Errorf("the skirt: %w", err)
@@ -53,6 +54,14 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		d.Drawn = append(d.Drawn, opened(d, on, waist.Drop))
 	}
 	return d, nil
+}
+
+// let leaves the lines alone that a setting pulls which the dress decides.
+func (j Joined) let(lines []draft.Drawn) {
+	decided := j.set.keys()
+	for i := range lines {
+		lines[i].Pulls = slices.DeleteFunc(slices.Clone(lines[i].Pulls), func(p draft.Pull) bool { return slices.Contains(decided, p.Key) })
+	}
 }
 
 // opened is the line of a skirt's front edges as they hang, from the waist seam to the hem.
@@ -215,17 +224,17 @@ func merge(d *draft.Draft, s draft.Draft, shape Skirt, drop float64) {
 }
 
 // asks is the dress's key for a setting of the skirt; ok is false for one that it does not ask for.
-func (s Skirt) asks(key string) (string, bool) {
+func (s Skirt) asks(key draft.Key) (draft.Key, bool) {
 	switch key {
-	case "clearance", "hem":
+	case draft.Clearance, draft.Hem:
 		return "skirt_" + key, true
-	case "placket":
+	case draft.Placket:
 		return "skirt_opening", true
 	}
 	if slices.Contains(s.set.keys(bySeam...), key) {
 		return "", false
 	}
-	return s.key + "_" + key, true
+	return draft.Key(s.key) + "_" + key, true
 }
 
 // hookEvery is how far apart the hooks of a placket stand in a dress, mm (from memory).

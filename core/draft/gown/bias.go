@@ -16,14 +16,13 @@ func Bias() Joined {
 				"clings and swings. It must hang for two days before its hem is levelled.",
 			Usual: cloth.Fabric{Name: "Silk satin", Colour: "woad", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.02}},
 		bodice: bodice.Cowl{},
-		set:    decided{numbers: map[string]float64{"hem": 25}},
+		set:    decided{numbers: map[draft.Key]float64{draft.Hem: 25}},
 		skirts: []Skirt{
 			{key: "gores", label: "gores on the bias", garment: skirt.Gores{}, bias: true, hem: asked{usual: 25,
-				why: "room to level; then rolled"}, usual: map[string]asked{"gores": {usual: 5, why: "few seams"},
-				"hem_round": {usual: 2100, why: "⟦160 cm⟧ to ⟦250 cm⟧"}, "hip_ease": {usual: 50, why: "⟦4 cm⟧ to ⟦6 cm⟧: it narrows " +
-					"while it hangs"}, "rear": {usual: 1.2, why: "nearly even all round"}}},
+				why: "room to level; then rolled"}, usual: []draft.Adjustment{draft.Usual(draft.Gores, 5, "few seams"), draft.Usual(draft.HemRound, 2100, "⟦160 cm⟧ to ⟦250 cm⟧"), draft.Usual(draft.HipEase, 50, "⟦4 cm⟧ to ⟦6 cm⟧: it narrows "+
+				"while it hangs"), draft.Usual("rear", 1.2, "nearly even all round")}},
 			{key: "circle", label: "a part of a circle on the bias", garment: skirt.Circle{}, bias: true, hem: asked{usual: 25,
-				why: "room to level; then rolled"}, usual: map[string]asked{"give": {usual: 5, why: "silk crêpe and satin 4 to 6"}}},
+				why: "room to level; then rolled"}, usual: []draft.Adjustment{draft.Usual("give", 5, "silk crêpe and satin 4 to 6")}},
 		},
 		opens:     "centre-back",
 		clearance: asked{usual: 40, why: "1931 to 1938 ⟦24 cm⟧ by day; to the floor in the evening"},

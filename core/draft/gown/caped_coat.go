@@ -60,11 +60,11 @@ func (CapedCoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	}
 	neck := on.At(-on.Torso().NeckPoint.Z)
 	c := wrap.Cape{Front: before, Back: behind, Shoulder: shoulder, Depth: v.Number("cape_depth"), Wider: v.Number("cape_wider"),
-		Ring:  (on.GirthAt(figure.Bust) + v.Number("bust_ease")) * broad,
-		Angle: v.Number("cape_dart"), Seam: v.Number("allowance"), Hem: v.Number("cape_hem"), Lining: v.Choice("cape_lining")}
+		Ring:  (on.GirthAt(figure.Bust) + v.Number(draft.BustEase)) * broad,
+		Angle: v.Number("cape_dart"), Seam: v.Number(draft.Allowance), Hem: v.Number("cape_hem"), Lining: v.Choice("cape_lining")}
 	c.From = math.Min(v.Number("cape_gap")/neck.Girth()*360, 60)
 	layers := 2 // outer and lining
-	if v.Choice("collar_kind") != "none" {
+	if v.Choice(draft.CollarKind) != "none" {
 		layers += 2
 	}
 	return d, c.SewnOn(&d, on, plane.Length(line), layers, float64(in.Thickness))
@@ -88,9 +88,9 @@ func capeLine(front *pattern.Piece, v draft.Values) (line []plane.Point, before 
 	}
 	before = besideRoll
 	from := shoulder.Line[len(shoulder.Line)-1].Add(down.Times(before))
-	if neck, ok := front.Edge("neck"); ok && v.Choice("collar_kind") != "shawl" {
+	if neck, ok := front.Edge("neck"); ok && v.Choice(draft.CollarKind) != "shawl" {
 		before = neck.Length()
-		if v.Choice("collar_kind") == "none" {
+		if v.Choice(draft.CollarKind) == "none" {
 			before = math.Max(before-v.Number("cape_gap"), before*0.4)
 		}
 		from, _ = plane.Along(neck.Line, before)

@@ -17,7 +17,7 @@ func Fifties() Joined {
 			Usual: cloth.Fabric{Name: "Polished cotton", Colour: "weld", Width: 1400, Selvedge: 10, Thickness: 0.3, Weight: 140,
 				Shrinkage: 0.04}},
 		bodice: bodice.Fifties{},
-		set:    decided{numbers: map[string]float64{"hem": 15, "hip_ease": 30}, choices: map[string]string{"opens": "back"}},
+		set:    decided{numbers: map[draft.Key]float64{draft.Hem: 15, draft.HipEase: 30}, choices: map[draft.Key]string{"opens": "back"}},
 		skirts: []Skirt{
 			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 15, why: "narrow: a wide one does not " +
 				"lie on the curve"}},

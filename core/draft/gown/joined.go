@@ -15,8 +15,8 @@ import (
 type Joined struct {
 	about  draft.About
 	bodice draft.Garment
-	set    decided          // of the bodice
-	upper  map[string]asked // other defaults than the bodice has by itself, by its keys
+	set    decided            // of the bodice
+	upper  []draft.Adjustment // of the bodice's parameters
 	// skirts are the shapes that its skirt may have, the usual one first.
 	skirts []Skirt
 	opens  string // "centre-back" or "centre-front", "" where it goes on over the head
@@ -36,12 +36,12 @@ type asked struct {
 
 // decided are settings that a dress decides and does not ask.
 type decided struct {
-	numbers map[string]float64
-	choices map[string]string
+	numbers map[draft.Key]float64
+	choices map[draft.Key]string
 }
 
 // keys are what is decided, with others.
-func (d decided) keys(others ...string) []string {
+func (d decided) keys(others ...draft.Key) []draft.Key {
 	out := slices.Clone(others)
 	for k := range d.numbers {
 		out = append(out, k)
@@ -59,14 +59,12 @@ type Skirt struct {
 	set        decided
 	hem        asked // its allowance, mm
 	bias       bool  // its panels lie on the bias of the cloth
-	// usual are other defaults than the skirt has by itself, by its keys, and first other first options
-	// of its choices.
-	usual map[string]asked
-	first map[string]string
+	// usual and first are adjustments of the skirt's parameters: other defaults and other first options.
+	usual, first []draft.Adjustment
 }
 
 // bySeam are a skirt's own parameters that a bodice takes the place of, or the dress asks for.
-var bySeam = []string{"band", "closure", "lap", "placket", "ease", "waist_ease", "allowance", "clearance", "hem"}
+var bySeam = []draft.Key{draft.Band, draft.Closure, draft.Lap, draft.Placket, draft.Ease, draft.WaistEase, draft.Allowance, draft.Clearance, draft.Hem}
 
 // About describes it.
 func (j Joined) About() draft.About { return j.about }
@@ -74,8 +72,8 @@ func (j Joined) About() draft.About { return j.about }
 // Parameters are the bodice's, then the skirt's.
 func (j Joined) Parameters() []draft.Parameter {
 	var out []draft.Parameter
-	for _, p := range draft.Without(j.bodice.Parameters(), j.set.keys()...) {
-		out = append(out, view{values: j.above, figure: same}.of(usually(p, j.upper), p.Key))
+	for _, p := range draft.Without(draft.Adjust(j.bodice.Parameters(), j.upper...), j.set.keys()...) {
+		out = append(out, view{values: j.above, figure: same}.of(p, p.Key))
 	}
 	if len(j.skirts) > 1 {
 		var options []string
@@ -96,10 +94,11 @@ func (j Joined) Parameters() []draft.Parameter {
 			values: func(v draft.Values) draft.Values { return s.below(v) },
 			when:   func(v draft.Values) bool { return j.skirt(v).key == s.key },
 			bodice: func(on figure.Figure, v draft.Values) part.Bodice {
-				return part.Bodice{Seam: j.nearly(on, v), Side: 0.5, Opening: j.below(v), Opens: j.opens, Allowance: v.Number("allowance")}
+				return part.Bodice{Seam: j.nearly(on, v), Side: 0.5, Opening: j.below(v), Opens: j.opens, Allowance: v.Number(draft.Allowance)}
 			}}
-		for _, p := range draft.Without(s.garment.Parameters(), s.set.keys(bySeam...)...) {
-			out = append(out, seen.of(s.as(p), s.key+"_"+p.Key))
+		own := draft.Adjust(draft.Adjust(s.garment.Parameters(), s.usual...), s.first...)
+		for _, p := range draft.Less(draft.Without(own, s.set.keys()...), bySeam...) {
+			out = append(out, seen.of(p, draft.Key(s.key)+"_"+p.Key))
 		}
 	}
 	return out
@@ -111,31 +110,6 @@ func (j Joined) hem() draft.Parameter {
 	p.Default = func(_ figure.Figure, v draft.Values) (float64, figure.Reason) {
 		h := j.skirt(v).hem
 		return h.usual, figure.Reason{Text: h.why, Source: figure.Practice}
-	}
-	return p
-}
-
-// as is a parameter of the skirt with the dress's default.
-func (s Skirt) as(p draft.Parameter) draft.Parameter {
-	p = usually(p, s.usual)
-	if f, ok := s.first[p.Key]; ok {
-		p.First = f
-		for _, o := range p.Options {
-			if o.Key == f {
-				p.Rule = o.Label
-			}
-		}
-	}
-	return p
-}
-
-// usually is a parameter with another default, where the dress has one.
-func usually(p draft.Parameter, with map[string]asked) draft.Parameter {
-	if u, ok := with[p.Key]; ok {
-		p.Default, p.Rule = draft.Fixed(u.usual, u.why, figure.Memory), u.why
-		if u.help != "" {
-			p.Help = u.help
-		}
 	}
 	return p
 }
@@ -180,10 +154,10 @@ func (j Joined) below(v draft.Values) float64 {
 // rests on it.
 func (j Joined) nearly(on figure.Figure, v draft.Values) float64 {
 	girth := on.Girth(j.drop(on, v))
-	if v.Has("waist_ease") {
-		return girth + v.Number("waist_ease")
+	if v.Has(draft.WaistEase) {
+		return girth + v.Number(draft.WaistEase)
 	}
-	return math.Max(on.GirthAt(figure.Bust)+v.Number("bust_ease"), girth+v.Number("hip_ease"))
+	return math.Max(on.GirthAt(figure.Bust)+v.Number(draft.BustEase), girth+v.Number(draft.HipEase))
 }
 
 // view is how a part of the dress sees it.
@@ -198,7 +172,7 @@ type view struct {
 func same(on figure.Figure, _ draft.Values) figure.Figure { return on }
 
 // of is a parameter of the part, asked under a key of the dress.
-func (w view) of(p draft.Parameter, key string) draft.Parameter {
+func (w view) of(p draft.Parameter, key draft.Key) draft.Parameter {
 	out := p
 	out.Key = key
 	as := func(on figure.Figure, v draft.Values) (figure.Figure, draft.Values) {

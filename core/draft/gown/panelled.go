@@ -35,12 +35,12 @@ func (Panelled) About() draft.About {
 const firstWide, firstDeep = 0.8, 0.67
 
 func (Panelled) Parameters() []draft.Parameter {
-	deep := draft.MmFrom("neck_front", "Neck, deep before", 30, 260, "as deep as the head needs, ⟦9 cm⟧ at least",
+	deep := draft.MmFrom(draft.NeckFront, "Neck, deep before", 30, 260, "as deep as the head needs, ⟦9 cm⟧ at least",
 		"From the height of the shoulders at the neck. Low before, it does not choke when the arms are lifted.",
 		func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 			need := on.Length("head_girth") + headEase
 			for mm := 90.0; mm < 260; mm++ {
-				if panelledNeck(v.Number("neck_wide"), mm, v.Number("neck_back"))+2*v.Number("neck_slit") >= need {
+				if panelledNeck(v.Number(draft.NeckWide), mm, v.Number(draft.NeckBack))+2*v.Number("neck_slit") >= need {
 					return mm, figure.Practice
 				}
 			}
@@ -51,15 +51,15 @@ func (Panelled) Parameters() []draft.Parameter {
 	panel.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		return 50, math.Max(math.Min(320, panelledRound(on, v)/2-320), 60)
 	}
-	sleeve := draft.MmFrom("sleeve", "Sleeve, half as wide", 130, 400, "⟦22 cm⟧, or the arm with ease",
+	sleeve := draft.MmFrom(draft.Sleeve, "Sleeve, half as wide", 130, 400, "⟦22 cm⟧, or the arm with ease",
 		"What is sewn to front and back each; the panel’s width comes to it where its top is sewn to the sleeve.",
 		func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 			return math.Max(220, math.Ceil(on.Length("upper_arm_girth")/2+45)), figure.Memory
 		})
 	return []draft.Parameter{
-		draft.Mm("clearance", "Hem above the floor", 0, 900, 120, "to the ankle: free to move in", figure.Memory,
+		part.Clearance(900, 120, "to the ankle: free to move in", figure.Memory,
 			"At the side, in the shoes of the ensemble."),
-		draft.Mm("ease", "Ease round the body", 60, 400, 120, "goes on over the head", figure.Memory, "Over the larger of bust and waist; "+
+		draft.Mm(draft.Ease, "Ease round the body", 60, 400, 120, "goes on over the head", figure.Memory, "Over the larger of bust and waist; "+
 			"over the hips half of it."),
 		panel, sleeve,
 		draft.OneOf("panel_top", "The panel’s top", "Sewn to the sleeve it gives the arm room. Hemmed, it stays open under the arm and lets "+
@@ -67,20 +67,20 @@ func (Panelled) Parameters() []draft.Parameter {
 		draft.Mm("wedge", "Shoulder, sloped by", 0, 60, 32, "⟦2.5 cm⟧ to ⟦4 cm⟧ over the shoulder: shallow, the arms are lifted",
 			figure.Memory,
 			"The surplus is folded and stitched down, not cut off."),
-		draft.Mm("neck_wide", "Neck, half width", 60, 160, 100, "⟦10 cm⟧", figure.Memory, "From the centre to the shoulder seam."),
-		draft.Mm("neck_back", "Neck, deep behind", 10, 120, 25, "just below the nape", figure.Memory, "As before."),
+		draft.Mm(draft.NeckWide, "Neck, half width", 60, 160, 100, "⟦10 cm⟧", figure.Memory, "From the centre to the shoulder seam."),
+		draft.Mm(draft.NeckBack, "Neck, deep behind", 10, 120, 25, "just below the nape", figure.Memory, "As before."),
 		draft.Mm("neck_slit", "Neck slit, down the centre front", 0, 200, 0, "none", figure.Memory, "Both its edges count."), deep,
-		draft.OneOf("ends", "Lower edge and sleeve ends", "A selvedge needs no hem: front, back and panels then lie across the cloth, their "+
+		draft.OneOf(draft.Ends, "Lower edge and sleeve ends", "A selvedge needs no hem: front, back and panels then lie across the cloth, their "+
 			"lower edges along it.", "turned", "hemmed", "selvedge", "the selvedge"),
-		draft.Mm("hem", "Hem allowance", 8, 60, 20, "once, by hand: fulled cloth does not fray", figure.Practice,
+		draft.Mm(draft.Hem, "Hem allowance", 8, 60, 20, "once, by hand: fulled cloth does not fray", figure.Practice,
 			"At lower edge and sleeves, "+
 				"where they are hemmed."),
-		draft.Mm("allowance", "Seam allowance", 8, 25, 15, "both sides are stitched down", figure.Practice, "At every seam.")}
+		part.Allowance(8, 25, 15, "both sides are stitched down", figure.Practice, "At every seam.")}
 }
 
 // panelledRound is what it measures round the body, mm.
 func panelledRound(on figure.Figure, v draft.Values) float64 {
-	ease := v.Number("ease")
+	ease := v.Number(draft.Ease)
 	return math.Max(math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist))+ease, math.Max(on.GirthAt(figure.HighHip),
 		on.GirthAt(figure.Hip))+ease/2)
 }
@@ -99,15 +99,15 @@ type panelled struct {
 }
 
 func panelledOn(on figure.Figure, v draft.Values) (*panelled, error) {
-	s := &panelled{panel: v.Number("panel"), arm: v.Number("sleeve"), wedge: v.Number("wedge"), neck: v.Number("neck_wide"),
-		kept: v.Choice("ends") == "selvedge", sewn: v.Choice("panel_top") == "sewn"}
+	s := &panelled{panel: v.Number("panel"), arm: v.Number(draft.Sleeve), wedge: v.Number("wedge"), neck: v.Number(draft.NeckWide),
+		kept: v.Choice(draft.Ends) == "selvedge", sewn: v.Choice("panel_top") == "sewn"}
 	s.half = panelledRound(on, v)/4 - s.panel/2
 	if s.half < s.neck+50 {
 		return nil, fmt.Errorf("the panels leave front and back only %s wide, and the neck takes %s of it: make the panels narrower",
 			measure.Tell(2*s.half), measure.Tell(2*s.neck))
 	}
 	down := (on.Length("front_length") + on.Length("back_waist_length")) / 2
-	s.long = down + on.WaistToFloor(90) - v.Number("clearance")
+	s.long = down + on.WaistToFloor(90) - v.Number(draft.Clearance)
 	if s.long < s.wedge+s.arm+250 {
 		return nil, fmt.Errorf("below the arms it would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(s.long-
 			s.wedge-s.arm, 0)))
@@ -122,7 +122,7 @@ func panelledOn(on figure.Figure, v draft.Values) (*panelled, error) {
 
 // body is the front or the back, on its fold.
 func (s *panelled) body(id, name string, deep float64, v draft.Values) pattern.Piece {
-	seam := v.Number("allowance")
+	seam := v.Number(draft.Allowance)
 	edge := func(id, name string, line ...plane.Point) pattern.Edge {
 		return pattern.Edge{ID: id, Name: name, Line: line, Allowance: seam, Corner: id == "armhole"}
 	}
@@ -154,12 +154,12 @@ func (s *panelled) end(p *pattern.Piece, edge string, v draft.Values) {
 		e.Allowance, e.Kind, e.Technique, e.Name = 0, pattern.Opening, "selvedge", e.Name+", the selvedge"
 		return
 	}
-	e.Allowance, e.Turned, e.Kind = v.Number("hem"), true, pattern.Hem
+	e.Allowance, e.Turned, e.Kind = v.Number(draft.Hem), true, pattern.Hem
 }
 
 // pieces are all of it.
 func (s *panelled) pieces(v draft.Values) []pattern.Piece {
-	seam := v.Number("allowance")
+	seam := v.Number(draft.Allowance)
 	panel := pattern.Rectangle("panel", "Side panel", s.panel, s.long-s.wedge-s.arm, seam)
 	panel.Cut = 2
 	for i := range panel.Edges {
@@ -188,7 +188,7 @@ func (s *panelled) pieces(v draft.Values) []pattern.Piece {
 	}
 	sleeve.Split("top", stretches...)
 	sleeve.Notches = append(sleeve.Notches, pattern.Notch{Edge: "head-front", At: 0, Label: "shoulder"})
-	return []pattern.Piece{s.body("front", "Front", v.Number("neck_front"), v), s.body("back", "Back", v.Number("neck_back"), v),
+	return []pattern.Piece{s.body("front", "Front", v.Number(draft.NeckFront), v), s.body("back", "Back", v.Number(draft.NeckBack), v),
 		panel, sleeve}
 }
 
@@ -225,11 +225,11 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Measure("body", "the dress", "round the body", ring)
 	d.Measure("length", "the dress", "from the shoulder", s.long)
 	d.Measure("sleeve", "each sleeve", "in length from the body", s.sleeve)
-	neck := panelledNeck(s.neck, v.Number("neck_front"), v.Number("neck_back")) + 2*v.Number("neck_slit")
+	neck := panelledNeck(s.neck, v.Number(draft.NeckFront), v.Number(draft.NeckBack)) + 2*v.Number("neck_slit")
 	d.Measure("neck", "the neck", "round, with its slit", neck)
-	d.Spares = []draft.Spare{{Dimension: "body", Where: "the side seams", Seams: 4, Allowance: v.Number("allowance")}}
+	d.Spares = []draft.Spare{{Dimension: "body", Where: "the side seams", Seams: 4, Allowance: v.Number(draft.Allowance)}}
 	if !s.kept {
-		d.Spares = append(d.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: math.Max(v.Number("hem")-8, 0)})
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: math.Max(v.Number(draft.Hem)-8, 0)})
 	}
 	if need := on.Length("head_girth") + headEase; neck < need-1 {
 		d.Offer(true, "The head does not pass the neck", fmt.Sprintf("It measures %s; the head and a little ease %s.",
@@ -240,10 +240,10 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		d.Fasten(closure.Hooks, 1, 0, "at the top of the neck slit; or a brooch")
 	}
 	part.GettingIn(d, on, draft.Entry{Closed: ring, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string, draft.Settings) {
-		return "Give it more ease", draft.Settings{"ease": math.Min(v.Number("ease")+math.Ceil(2*lacks)+10, 400)}
+		return "Give it more ease", draft.Settings{draft.Ease: math.Min(v.Number(draft.Ease)+math.Ceil(2*lacks)+10, 400)}
 	})
 	top, _ := on.Span()
-	bottom := on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))
+	bottom := on.FallsTo(90, on.WaistToFloor(90)-v.Number(draft.Clearance))
 	for drop := top; drop < bottom+40; drop += 40 {
 		at := math.Min(drop, bottom)
 		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, ring/on.Girth(at))})
@@ -252,10 +252,10 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		{Drop: on.Drop(figure.Hip), Girth: math.Max(ring*0.97, on.GirthAt(figure.Hip))}, {Drop: bottom, Girth: ring}}
 	d.Wear.Hem = ring
 	d.MockUp = "Neck and shoulders in cheap cloth: lift both arms; it must not choke, and the sleeves stand straight out."
-	if room, long := float64(in.Usable()), s.long+v.Number("allowance"); s.kept && long > room {
+	if room, long := float64(in.Usable()), s.long+v.Number(draft.Allowance); s.kept && long > room {
 		d.Offer(true, "It is longer than the cloth is wide", fmt.Sprintf("%s with its shoulder seam, the cloth %s between its selvedges: "+
 			"it can’t lie across. Hem it, or let it end %s higher.", measure.Tell(long), measure.Tell(room), measure.Tell(long-room)),
-			"Hem it", draft.Settings{"ends": "turned"})
+			"Hem it", draft.Settings{draft.Ends: "turned"})
 	}
 	if s.kept {
 		d.Tell("cut", "Lay the lower edges of front, back and panels, and the ends of the sleeves, along the selvedge; coloured bands at "+
@@ -269,9 +269,9 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Tell("sleeves", "Shoulders and neck first: hem the neck and try it over the head before the sleeves go on.")
 	d.Do("neck", "Cut the neck, try it on, enlarge it", 30, nil, fmt.Sprintf("Fold corner to corner to find the middle. Cut the first line, "+
 		"%s wide and %s deep before; try it over the head; enlarge it by little to the neck edge at most: %s wide, %s deep.",
-		measure.Tell(2*s.neck*firstWide), measure.Tell(v.Number("neck_front")*firstDeep), measure.Tell(2*s.neck),
-		measure.Tell(v.Number("neck_front"))), work.After{Step: "seams", Why: "the shoulders are sewn first"})
+		measure.Tell(2*s.neck*firstWide), measure.Tell(v.Number(draft.NeckFront)*firstDeep), measure.Tell(2*s.neck),
+		measure.Tell(v.Number(draft.NeckFront))), work.After{Step: "seams", Why: "the shoulders are sewn first"})
 	if !s.kept {
-		d.Tell("hem", "Turn "+measure.Tell(v.Number("hem"))+" once to the inside, by hand; check the face before sewing.")
+		d.Tell("hem", "Turn "+measure.Tell(v.Number(draft.Hem))+" once to the inside, by hand; check the face before sewing.")
 	}
 }

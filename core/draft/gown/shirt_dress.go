@@ -17,7 +17,7 @@ func ShirtDress() Joined {
 			Usual: cloth.Fabric{Name: "Cotton poplin", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 0.25, Weight: 115,
 				Shrinkage: 0.04}},
 		bodice: bodice.Shirt{Waisted: true},
-		set:    decided{numbers: map[string]float64{"hem": 15, "hip_ease": 40}},
+		set:    decided{numbers: map[draft.Key]float64{draft.Hem: 15, draft.HipEase: 40}},
 		skirts: []Skirt{
 			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 15,
 				why: "narrow: a wide one does not lie on the curve"}},

@@ -38,7 +38,7 @@ const pitch, hidden = 4.8, 2
 const ofFront, ofSleeve, ofBack = 0.30, 0.16, 0.19
 
 func (Smocked) Parameters() []draft.Parameter {
-	slit := draft.MmFrom("slit", "Opening behind, from the neck down", 60, 400, "so long that the head passes", "Both its edges count.",
+	slit := draft.MmFrom(draft.Slit, "Opening behind, from the neck down", 60, 400, "so long that the head passes", "Both its edges count.",
 		func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 			return math.Max(math.Ceil((on.Length("head_girth")+headEase-on.Length("neck_girth")-v.Number("neck_ease"))/2)+10, 100),
 				figure.Practice
@@ -51,7 +51,7 @@ func (Smocked) Parameters() []draft.Parameter {
 	wider.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		return math.Max(110, math.Ceil(leastOut(on, v)+20)), figure.Reason{Text: "goes round the bust with room", Source: figure.Memory}
 	}
-	round := draft.Mm("hem_round", "Hem, all round", 1200, 5000, 2200, "2.4 times the bust, to ⟦240 cm⟧", figure.Memory,
+	round := draft.Mm(draft.HemRound, "Hem, all round", 1200, 5000, 2200, "2.4 times the bust, to ⟦240 cm⟧", figure.Memory,
 		"2.4 to 3 times the bust.")
 	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		low := math.Ceil(4 * (cutNeck(on, v)*math.Max(ofFront/2, ofBack) + v.Number("wider")))
@@ -63,22 +63,22 @@ func (Smocked) Parameters() []draft.Parameter {
 			"fits the cloth", Source: figure.Memory}
 	}
 	return []draft.Parameter{
-		draft.Mm("clearance", "Hem above the floor", 0, 1000, 420, "to the calf", figure.Memory, "In the shoes of the ensemble."),
+		part.Clearance(1000, 420, "to the calf", figure.Memory, "In the shoes of the ensemble."),
 		draft.Mm("neck_ease", "Ease at the neck", 10, 160, 30, "⟦2 cm⟧ to ⟦4 cm⟧ for a close neck", figure.Memory,
 			"Over the base of the neck, as it is finished."),
 		draft.Times("full", "Cut, times the finished neck", 2, 4, 3, "3 to 1", figure.Practice, "2.5 for thick cloth, 3.5 for fine."),
 		draft.Tally("rows", "Rows of pleats, half rows counted", 6, 40, 12, "ten to smock and two in the allowance", figure.Practice,
 			"Each half row lies ⟦~4.8⟧ below the last."),
 		wider,
-		draft.Mm("scye_drop", "Armhole below the armpit", 20, 160, 50, "loose", figure.Memory, "Raglans of gathered cloth lie low."),
+		draft.Mm(draft.ScyeDrop, "Armhole below the armpit", 20, 160, 50, "loose", figure.Memory, "Raglans of gathered cloth lie low."),
 		round,
 		draft.Mm("wrist_ease", "Sleeve at the wrist, finished", 10, 120, 40, "drawn in on elastic or a cuff", figure.Memory,
 			"Over the wrist."),
 		slit,
-		draft.Mm("lap", "Lap behind, each side", 15, 60, 38, "button and two edges, and a strip", figure.Practice,
+		draft.Mm(draft.Lap, "Lap behind, each side", 15, 60, 38, "button and two edges, and a strip", figure.Practice,
 			"Beyond the centre back; a button of ⟦12⟧ needs ⟦28⟧."),
-		draft.Mm("hem", "Hem allowance", 20, 200, 100, "deep, to let down", figure.Practice, "Turned once and ⟦~6⟧ under."),
-		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "French seams: they go through the pleater", figure.Practice, "At every seam.")}
+		draft.Mm(draft.Hem, "Hem allowance", 20, 200, 100, "deep, to let down", figure.Practice, "Turned once and ⟦~6⟧ under."),
+		part.Allowance(6, 20, 10, "French seams: they go through the pleater", figure.Practice, "At every seam.")}
 }
 
 // cutNeck is how long the neck is cut, mm.
@@ -110,7 +110,7 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 	s.cut = s.neck * v.Number("full")
 	s.front, s.sleeve, s.back = s.cut*ofFront/2, s.cut*ofSleeve/2, s.cut*ofBack
 	t := on.Torso()
-	s.downF, s.downB = t.Throat.Z-t.Underarm+v.Number("scye_drop"), t.Nape.Z-t.Underarm+v.Number("scye_drop")
+	s.downF, s.downB = t.Throat.Z-t.Underarm+v.Number(draft.ScyeDrop), t.Nape.Z-t.Underarm+v.Number(draft.ScyeDrop)
 	if s.downF < 60 || math.Abs(s.downB-s.downF) > s.sleeve {
 		return nil, fmt.Errorf("the armhole leaves no raglan seam before: let it lie deeper below the armpit")
 	}
@@ -118,14 +118,14 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 		return nil, fmt.Errorf("under the arms it would measure %s, over a bust of %s: cut it fuller at the neck, or wider at the arm",
 			measure.Tell(ring), measure.Tell(on.GirthAt(figure.Bust)))
 	}
-	from, clear := on.FromNeck(), v.Number("clearance")
+	from, clear := on.FromNeck(), v.Number(draft.Clearance)
 	s.before, s.behind = from(0)(on.Floor()-clear), from(180)(on.Floor()-clear)
 	s.side = (s.before - s.downF + s.behind - s.downB) / 2
 	if s.side < 200 {
 		return nil, fmt.Errorf("below the arms it would be only %s long: let its hem come nearer the floor",
 			measure.Tell(math.Max(s.side, 0)))
 	}
-	s.foot = v.Number("hem_round") / 4
+	s.foot = v.Number(draft.HemRound) / 4
 	if narrow := math.Max(s.front, s.back) + s.out; s.foot < narrow {
 		return nil, fmt.Errorf("the hem is narrower than the dress under the arms: %s at least", measure.Tell(4*narrow))
 	}
@@ -134,7 +134,7 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 	if s.arm < s.downB+120 {
 		return nil, fmt.Errorf("the armhole lies %s below the neck and leaves no sleeve: make it higher", measure.Tell(s.downB))
 	}
-	s.opened = v.Number("slit")
+	s.opened = v.Number(draft.Slit)
 	return s, nil
 }
 
@@ -147,14 +147,14 @@ func (s *smocked) raglan(half, down float64) []plane.Point {
 
 // body is half the front, or a back; it lies right of its centre.
 func (s *smocked) body(id, name string, half, down, long float64, v draft.Values) pattern.Piece {
-	seam := v.Number("allowance")
+	seam := v.Number(draft.Allowance)
 	line := s.raglan(half, down)
 	under := line[len(line)-1]
 	slant := math.Asin(math.Max(-0.9, math.Min(0.9, (s.foot-under.X)/s.side)))
 	foot := under.Add(plane.Pt(s.side*math.Sin(slant), -s.side*math.Cos(slant)))
 	hem := plane.Sweep(plane.Pt(0, -long), plane.Pt(1, 0), foot, plane.Pt(math.Cos(slant), math.Sin(slant)))
 	p := pattern.Piece{ID: id, Name: name, Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
+		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number(draft.Hem), Turned: true},
 		{ID: "side", Name: "side", Line: []plane.Point{foot, under}, Allowance: seam},
 		{ID: "raglan", Name: "raglan edge", Line: plane.Reversed(line), Allowance: seam, Corner: true},
 		{ID: "neck", Name: "neck edge", Line: []plane.Point{{X: half}, {}}, Allowance: seam},
@@ -178,7 +178,7 @@ func (s *smocked) rows(p *pattern.Piece, v draft.Values) {
 
 // arms is the whole sleeve; its front is the shorter as the neck lies lower before, and its wrist slants by as much.
 func (s *smocked) arms(v draft.Values) pattern.Piece {
-	seam := v.Number("allowance")
+	seam := v.Number(draft.Allowance)
 	back, front := s.raglan(s.sleeve, s.downB), plane.Mirrored(s.raglan(s.sleeve, s.downF), 0)
 	under, before := back[len(back)-1], front[len(front)-1]
 	long := s.arm - (s.downF+s.downB)/2
@@ -201,7 +201,7 @@ func (Smocked) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	lap := v.Number("lap")
+	lap := v.Number(draft.Lap)
 	front := s.body("front", "Front", s.front, s.downF, s.before, v)
 	front.Cut, front.Mirrored, front.Fold = 1, false, "centre"
 	e, _ := front.Edge("centre")
@@ -272,23 +272,23 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 			}
 		}
 	}
-	hem -= 2 * v.Number("lap")
+	hem -= 2 * v.Number(draft.Lap)
 	ring := 2*s.front + 2*s.back + 4*s.out
 	d.Measure("neck", "the neck", "finished", s.neck)
 	d.Measure("neck.cut", "the neck", "as it is cut, without the laps", s.cut)
 	d.Measure("smocked", "the pleats", "from the first row to the last", deep)
 	d.Measure("body", "the dress", "under the arms", ring)
 	d.Measure("hem", "the hem", "all round", hem)
-	d.Spares = []draft.Spare{{Dimension: "hem", Where: "the hem", Slide: math.Max(v.Number("hem")-10, 0)}}
+	d.Spares = []draft.Spare{{Dimension: "hem", Where: "the hem", Slide: math.Max(v.Number(draft.Hem)-10, 0)}}
 	if room := s.neck + 2*s.opened; room < on.Length("head_girth")+headEase {
 		d.Offer(true, "The head does not pass the neck", fmt.Sprintf("With its opening it measures %s; the head and a little ease %s.",
 			measure.Tell(room), measure.Tell(on.Length("head_girth")+headEase)), "Lengthen the opening",
-			draft.Settings{"slit": math.Min(math.Ceil(s.opened+(on.Length("head_girth")+headEase-room)/2), 400)})
+			draft.Settings{draft.Slit: math.Min(math.Ceil(s.opened+(on.Length("head_girth")+headEase-room)/2), 400)})
 	}
 	const button, edge = 12.0, 8.0
-	if v.Number("lap") < button+2*edge {
+	if v.Number(draft.Lap) < button+2*edge {
 		d.Offer(false, "The lap is narrow for a button", fmt.Sprintf("A button of %s and two edges of %s take %s.", measure.TellFine(button),
-			measure.TellFine(edge), measure.TellFine(button+2*edge)), "Make it as wide", draft.Settings{"lap": button + 2*edge})
+			measure.TellFine(edge), measure.TellFine(button+2*edge)), "Make it as wide", draft.Settings{draft.Lap: button + 2*edge})
 	}
 	part.GettingIn(d, on, draft.Entry{At: draft.AtBack, Closed: ring, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string,
 		draft.Settings) {
@@ -299,11 +299,11 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 		"snap there")
 	d.Works = append(d.Works, notion.Worked{Key: "smocking", Name: "the smocked rows", Of: technique.Gather, Technique: "smocking",
 		Length: s.cut * float64(rows-hidden)})
-	thread := (s.cut + 2*v.Number("lap") + 300) * float64(rows) / 1000
+	thread := (s.cut + 2*v.Number(draft.Lap) + 300) * float64(rows) / 1000
 	d.Buy("thread", "Pleating thread", thread, "m", fmt.Sprintf("%d rows, each the cut neck and %s", rows, measure.Tell(300)))
 	d.Buy("elastic", "Elastic, "+measure.TellStock(6), 2*(2*s.wrist+25)/1000, "m", "in the casings at the wrists")
 	top, _ := on.Span()
-	bottom := on.Floor() - v.Number("clearance")
+	bottom := on.Floor() - v.Number(draft.Clearance)
 	for drop := top; drop < bottom+40; drop += 40 {
 		at := math.Min(drop, bottom)
 		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, ring/on.Girth(at))})

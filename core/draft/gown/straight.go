@@ -48,34 +48,34 @@ func (Straight) Parameters() []draft.Parameter {
 		return 170, math.Max(math.Min(500, on.Length("upper_arm_girth")+v.Number("sleeve_ease")-21), 180)
 	}
 	side.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 100, math.Min(2400, 1000*v.Number("gores"))
+		return 100, math.Min(2400, 1000*v.Number(draft.Gores))
 	}
 	return []draft.Parameter{
-		draft.Mm("clearance", "Hem above the floor", 0, 700, 30, "for walking ⟦3 cm⟧ and more; 0 lies on the foot", figure.Memory,
+		part.Clearance(700, 30, "for walking ⟦3 cm⟧ and more; 0 lies on the foot", figure.Memory,
 			"At the side, in the shoes of the ensemble. Level it when it has hung."),
-		draft.Mm("ease", "Ease round the body", 40, 300, 100, "goes on over the head", figure.Memory,
+		draft.Mm(draft.Ease, "Ease round the body", 40, 300, 100, "goes on over the head", figure.Memory,
 			"Over the larger of bust and waist."),
 		draft.Mm("gore_from", "Gores begin below the waist by", -120, 200, 0, "at the waist", figure.Memory,
 			"All of them. Higher, they give room over full hips."),
-		draft.Tally("gores", "Side gores, a side", 1, 5, 1, "one; many narrow ones hang in many folds", figure.Memory,
+		draft.Tally(draft.Gores, "Side gores, a side", 1, 5, 1, "one; many narrow ones hang in many folds", figure.Memory,
 			"They share what the sides are wide at the hem."), side, centre,
 		draft.Mm("sleeve_ease", "Ease round the upper arm", 40, 300, 110, "the arm bends", figure.Memory, "Over the upper arm girth."),
 		wrist,
 		draft.Mm("gusset", "Gusset, side of the square", 60, 160, 120, "⟦12 cm⟧", figure.Practice, "Set under each arm on its corner."),
-		draft.Mm("neck_wide", "Neck, half width", 60, 200, 85, "⟦7.5 cm⟧ to ⟦10 cm⟧", figure.Memory, "From the centre to the "+
+		draft.Mm(draft.NeckWide, "Neck, half width", 60, 200, 85, "⟦7.5 cm⟧ to ⟦10 cm⟧", figure.Memory, "From the centre to the "+
 			"shoulder seam."),
-		draft.Mm("neck_front", "Neck, deep before", 40, 260, 100, "⟦9 cm⟧ to ⟦11 cm⟧", figure.Memory, "Cut it smaller, try it "+
+		draft.Mm(draft.NeckFront, "Neck, deep before", 40, 260, 100, "⟦9 cm⟧ to ⟦11 cm⟧", figure.Memory, "Cut it smaller, try it "+
 			"on, then enlarge."),
-		draft.Mm("neck_back", "Neck, deep behind", 15, 160, 25, "just below the nape", figure.Memory, "From the shoulder line."),
+		draft.Mm(draft.NeckBack, "Neck, deep behind", 15, 160, 25, "just below the nape", figure.Memory, "From the shoulder line."),
 		slit,
-		draft.Mm("hem", "Hem allowance", 10, 80, 25, "a narrow hem on a wide curve", figure.Practice, "At the lower edge and the wrists."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12, "run and felled", figure.Practice, "At every seam.")}
+		draft.Mm(draft.Hem, "Hem allowance", 10, 80, 25, "a narrow hem on a wide curve", figure.Practice, "At the lower edge and the wrists."),
+		part.Allowance(6, 25, 12, "run and felled", figure.Practice, "At every seam.")}
 }
 
 // neckRound is what the neck measures without its slit, mm.
 func neckRound(_ figure.Figure, v draft.Values) float64 {
-	w := v.Number("neck_wide")
-	return 2 * (plane.Length(neckLine(w, v.Number("neck_front"), 0)) + plane.Length(neckLine(w, v.Number("neck_back"), 0)))
+	w := v.Number(draft.NeckWide)
+	return 2 * (plane.Length(neckLine(w, v.Number(draft.NeckFront), 0)) + plane.Length(neckLine(w, v.Number(draft.NeckBack), 0)))
 }
 
 // neckLine is half of a neckline from its end on the shoulder, at a height, down to the centre.
@@ -102,18 +102,18 @@ func (s *straight) wide(hem, down float64) float64 { return hem * math.Max(down,
 const leastGore = 20.0
 
 func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
-	s := &straight{gusset: v.Number("gusset"), side: v.Number("side_gore"), gores: v.Whole("gores"), centre: v.Number("centre_gore"),
+	s := &straight{gusset: v.Number("gusset"), side: v.Number("side_gore"), gores: v.Whole(draft.Gores), centre: v.Number("centre_gore"),
 		wrist: v.Number("wrist") / 2}
 	if s.centre < leastGore {
 		s.centre = 0
 	}
 	girth := math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist))
-	s.half = (girth + v.Number("ease")) / 4
+	s.half = (girth + v.Number(draft.Ease)) / 4
 	s.armhole = (on.Length("upper_arm_girth") + v.Number("sleeve_ease")) / 2
 	// The way from the shoulder to the waist, at the middle of each half: between front and back.
 	down := (on.Length("front_length") + on.Length("back_waist_length")) / 2
 	s.above = down + v.Number("gore_from")
-	s.slant = on.WaistToFloor(90) - v.Number("clearance") - v.Number("gore_from")
+	s.slant = on.WaistToFloor(90) - v.Number(draft.Clearance) - v.Number("gore_from")
 	if least := s.armhole + s.gusset + 40; s.above < least {
 		s.slant -= least - s.above
 		s.above = least
@@ -149,7 +149,7 @@ func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
 
 // body is half of the front or the back: its centre is a seam, into which a gore is set below.
 func (s *straight) body(id, name string, deep float64, v draft.Values) pattern.Piece {
-	seam, neck := v.Number("allowance"), v.Number("neck_wide")
+	seam, neck := v.Number(draft.Allowance), v.Number(draft.NeckWide)
 	h := s.above + s.slant
 	corner, under := plane.Pt(s.half, h), plane.Pt(s.half, h-s.armhole)
 	low := plane.Pt(s.half, under.Y-s.gusset)
@@ -159,7 +159,7 @@ func (s *straight) body(id, name string, deep float64, v draft.Values) pattern.P
 	line := neckLine(neck, deep, h)
 	cf := line[len(line)-1]
 	p := pattern.Piece{ID: id, Name: name, Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		edge("hem", "hem", v.Number("hem"), plane.Pt(0, 0), plane.Pt(s.half, 0)),
+		edge("hem", "hem", v.Number(draft.Hem), plane.Pt(0, 0), plane.Pt(s.half, 0)),
 		edge("gore", "gore edge", seam, plane.Pt(s.half, 0), plane.Pt(s.half, s.slant)),
 		edge("side", "side edge", seam, plane.Pt(s.half, s.slant), low),
 		edge("gusset", "gusset edge", seam, low, under),
@@ -188,9 +188,9 @@ func (s *straight) gore(id, name string, wide float64, v draft.Values) pattern.P
 		sin, cos := math.Sincos(half * (2*float64(i)/n - 1))
 		arc = append(arc, plane.Pt(s.slant*sin, high-s.slant*cos))
 	}
-	seam := v.Number("allowance")
+	seam := v.Number(draft.Allowance)
 	return pattern.Piece{ID: id, Name: name, Cut: 2, Edges: []pattern.Edge{
-		{ID: "hem", Name: "hem", Line: arc, Allowance: v.Number("hem"), Corner: false},
+		{ID: "hem", Name: "hem", Line: arc, Allowance: v.Number(draft.Hem), Corner: false},
 		{ID: "right", Name: "right edge", Line: []plane.Point{arc[n], {Y: high}}, Allowance: seam, Corner: true},
 		{ID: "left", Name: "left edge", Line: []plane.Point{{Y: high}, arc[0]}, Allowance: seam, Corner: true}}}
 }
@@ -205,10 +205,10 @@ func (s *straight) goreID(k int) string {
 
 // arm is the sleeve: straight along the arm, tapering from the armhole to the wrist.
 func (s *straight) arm(v draft.Values) pattern.Piece {
-	seam := v.Number("allowance")
+	seam := v.Number(draft.Allowance)
 	a, w := plane.Pt(s.armhole, s.sleeve), plane.Pt(s.wrist, 0)
 	p := pattern.Piece{ID: "sleeve", Name: "Sleeve", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "bottom", Name: "wrist", Line: []plane.Point{{X: -w.X}, w}, Allowance: v.Number("hem")},
+		{ID: "bottom", Name: "wrist", Line: []plane.Point{{X: -w.X}, w}, Allowance: v.Number(draft.Hem)},
 		{ID: "right", Name: "back edge", Line: []plane.Point{w, a}, Allowance: seam},
 		{ID: "top", Name: "head", Line: []plane.Point{a, {X: -a.X, Y: a.Y}}, Allowance: seam},
 		{ID: "left", Name: "front edge", Line: []plane.Point{{X: -a.X, Y: a.Y}, {X: -w.X}}, Allowance: seam}}}
@@ -229,12 +229,12 @@ func (Straight) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	square := pattern.Rectangle("gusset", "Underarm gusset", s.gusset, s.gusset, v.Number("allowance"))
+	square := pattern.Rectangle("gusset", "Underarm gusset", s.gusset, s.gusset, v.Number(draft.Allowance))
 	square.Cut = 2
 	for i := range square.Edges {
 		square.Edges[i].Corner = true
 	}
-	s.pieces = []pattern.Piece{s.body("front", "Front", v.Number("neck_front"), v), s.body("back", "Back", v.Number("neck_back"), v)}
+	s.pieces = []pattern.Piece{s.body("front", "Front", v.Number(draft.NeckFront), v), s.body("back", "Back", v.Number(draft.NeckBack), v)}
 	for k := range s.gores { // from the front to the back
 		name := "Side gore"
 		if s.gores > 1 {
@@ -307,7 +307,7 @@ func (s *straight) sew(d *draft.Draft, v draft.Values) {
 
 // finish measures it and says what is particular.
 func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric) {
-	seam, thick := v.Number("allowance"), float64(in.Thickness)
+	seam, thick := v.Number(draft.Allowance), float64(in.Thickness)
 	arc := func(wide float64) float64 { return 2 * s.slant * math.Asin(wide/2/s.slant) }
 	hem := 4*s.half + 2*float64(s.gores)*arc(s.side/float64(s.gores)) + 2*arc(s.centre)
 	d.Measure("body", "the gown", "round the body", 4*s.half)
@@ -315,7 +315,7 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Measure("length", "the gown", "from the shoulder", s.above+s.slant)
 	d.Measure("sleeve", "each sleeve", "in length from the body", s.sleeve)
 	d.Spares = []draft.Spare{{Dimension: "body", Where: "the side and centre seams", Seams: 4, Allowance: seam},
-		{Dimension: "length", Where: "the hem", Slide: math.Max(v.Number("hem")-8, 0)}}
+		{Dimension: "length", Where: "the hem", Slide: math.Max(v.Number(draft.Hem)-8, 0)}}
 	neck := neckRound(on, v) + 2*v.Number("neck_slit")
 	d.Measure("neck", "the neck", "round, with its slit", neck)
 	if need := on.Length("head_girth") + headEase; neck < need-1 {
@@ -328,7 +328,7 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	}
 	part.GettingIn(d, on, draft.Entry{Closed: 4 * s.half, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string,
 		draft.Settings) {
-		return "Give it more ease", draft.Settings{"ease": math.Min(v.Number("ease")+math.Ceil(lacks)+10, 300)}
+		return "Give it more ease", draft.Settings{draft.Ease: math.Min(v.Number(draft.Ease)+math.Ceil(lacks)+10, 300)}
 	})
 	if s.overHips < 20 {
 		d.Offer(s.overHips < -10, "Tight over the hips", fmt.Sprintf("Body and gores leave %s of ease there at the tightest.",
@@ -355,6 +355,6 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Tell("close", "From the wrist through the gusset down to the gore.")
 	d.Tell("bind", "The neck and its slit have no allowance: the binding takes its place.")
 	d.Tell("hang", "A day at least: the slanting sides of the gores drop.")
-	d.Tell("hem", "Level it on the wearer, then turn "+measure.Tell(v.Number("hem"))+" in twice.", work.After{Step: "close",
+	d.Tell("hem", "Level it on the wearer, then turn "+measure.Tell(v.Number(draft.Hem))+" in twice.", work.After{Step: "close",
 		Why: "the hem runs round over the side seams"})
 }

@@ -18,16 +18,15 @@ func Twenties() Joined {
 			Usual: cloth.Fabric{Name: "Silk crêpe", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 95,
 				Shrinkage: 0.04}},
 		bodice: bodice.Straight{},
-		set:    decided{numbers: map[string]float64{"hem": 15}},
+		set:    decided{numbers: map[draft.Key]float64{draft.Hem: 15}},
 		skirts: []Skirt{
 			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 12, why: "narrow, on the curve"},
-				usual: map[string]asked{"circle": {usual: 0.4, why: "flares a little"}, "sides": {usual: 1,
-					why: "four panels fit the cloth; none makes it of two halves"}}},
+				usual: []draft.Adjustment{draft.Usual(draft.Circle, 0.4, "flares a little"), draft.Usual("sides", 1, "four panels fit the cloth; none makes it of two halves")}},
 			{key: "breadths", label: "pleated or gathered breadths", garment: skirt.Breadths{}, hem: asked{usual: 50,
-				why: "on the straight of the cloth"}, first: map[string]string{"into": "knife"}},
+				why: "on the straight of the cloth"}, first: []draft.Adjustment{draft.Firstly(draft.Into, "knife")}},
 		},
 		clearance: asked{usual: 330, why: "1920 ⟦23 cm⟧, 1925 ⟦30 cm⟧, 1928 ⟦42 cm⟧"},
-		level:     func(_ figure.Figure, v draft.Values) float64 { return v.Number("long") },
+		level:     func(_ figure.Figure, v draft.Values) float64 { return v.Number(draft.Long) },
 		told:      "The panel’s lower end is caught in it. It lies where nothing draws it in: stay it with a tape.",
 	}
 }

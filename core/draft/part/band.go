@@ -43,8 +43,8 @@ type Bodice struct {
 
 // Told are a skirt's values with those that tell it of the bodice.
 func (b Bodice) Told(v draft.Values) draft.Values {
-	return v.With(map[string]float64{"waist_seam": b.Seam, "side_share": b.Side, "placket": b.Opening, "allowance": b.Allowance},
-		map[string]string{"opens": b.Opens})
+	return v.With(map[draft.Key]float64{"waist_seam": b.Seam, "side_share": b.Side, draft.Placket: b.Opening, draft.Allowance: b.Allowance},
+		map[draft.Key]string{"opens": b.Opens})
 }
 
 // SideShare is where a bodice's side seam comes to the waist seam, as a share of its half from the centre
@@ -80,33 +80,33 @@ const widestRing = 4.9
 // making.
 func OnBand(depth, ease float64, own ...draft.Parameter) []draft.Parameter {
 	list := []draft.Parameter{
-		draft.Mm("band", "Band, finished depth", 12, 160, depth, "usual", figure.Practice,
+		draft.Mm(draft.Band, "Band, finished depth", 12, 160, depth, "usual", figure.Practice,
 			"From the waist down. To "+measure.Tell(deepest)+" it is a straight strip, cut at twice this and folded; a deeper one is "+
 				"shaped to the hips and cut twice. A deep band of thin cloth lets the bulk begin below the waist."),
 	}
 	return append(append(list, own...),
-		draft.Mm("ease", "Ease in the band", 0, 40, ease, "the band turns over its own thickness", figure.Memory,
+		draft.Mm(draft.Ease, "Ease in the band", 0, 40, ease, "the band turns over its own thickness", figure.Memory,
 			"Added to the waist as it is dressed underneath."),
-		draft.OneOf("closure", "Closed with", "Hooks lie flattest. Buttons are quickest to do and undo. A drawstring fits any waist, "+
+		draft.OneOf(draft.Closure, "Closed with", "Hooks lie flattest. Buttons are quickest to do and undo. A drawstring fits any waist, "+
 			"and its gathers add bulk.",
 			"hooks", "hooks and eyes", "buttons", "buttons", "drawstring", "a drawstring"),
-		draft.Mm("lap", "Lap of the band", 12, 60, 25.4, "⟦1 in⟧", figure.Practice,
+		draft.Mm(draft.Lap, "Lap of the band", 12, 60, 25.4, "⟦1 in⟧", figure.Practice,
 			"The underlap for hooks or buttons; it carries no gathers."),
-		draft.Mm("placket", "Placket opening", 100, 320, 228.6, "⟦7 in⟧ to ⟦10 in⟧", figure.Practice,
+		draft.Mm(draft.Placket, "Placket opening", 100, 320, 228.6, "⟦7 in⟧ to ⟦10 in⟧", figure.Practice,
 			"Left open from the band down, so that the waist passes the hips."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."))
+		Allowance(6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."))
 }
 
 // BandOn is the band for a figure at its place in the stack.
 func BandOn(on figure.Figure, v draft.Values) Band {
 	if v.Has("waist_seam") {
 		long := v.Number("waist_seam")
-		return Band{Waist: long, Length: long, Lower: long, Allowance: v.Number("allowance"), Opening: v.Number("placket"), None: true}
+		return Band{Waist: long, Length: long, Lower: long, Allowance: v.Number(draft.Allowance), Opening: v.Number(draft.Placket), None: true}
 	}
-	b := Band{Waist: on.GirthAt(figure.Waist) + v.Number("ease"), Depth: v.Number("band"), Lap: v.Number("lap"),
-		Allowance: v.Number("allowance"), Closure: v.Choice("closure"), At: draft.AtBack}
-	if v.Has("placket") { // else it opens from end to end
-		b.Opening = v.Number("placket")
+	b := Band{Waist: on.GirthAt(figure.Waist) + v.Number(draft.Ease), Depth: v.Number(draft.Band), Lap: v.Number(draft.Lap),
+		Allowance: v.Number(draft.Allowance), Closure: v.Choice(draft.Closure), At: draft.AtBack}
+	if v.Has(draft.Placket) { // else it opens from end to end
+		b.Opening = v.Number(draft.Placket)
 	}
 	b.Length = b.Waist
 	if b.Closure == "drawstring" {
@@ -120,7 +120,7 @@ func BandOn(on figure.Figure, v draft.Values) Band {
 		// widens evenly: nowhere tighter than what bulges in between.
 		reach := on.Reached(b.Depth)
 		for t := 0.2; t < 1.01; t += 0.1 {
-			b.Lower = math.Max(b.Lower, b.Length+(on.Girth(reach*t)+v.Number("ease")-b.Length)/t)
+			b.Lower = math.Max(b.Lower, b.Length+(on.Girth(reach*t)+v.Number(draft.Ease)-b.Length)/t)
 		}
 		if most := b.Length + widestRing*b.Depth; b.Lower > most {
 			b.Lower, b.stands = most, true
@@ -223,7 +223,7 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 	if b.stands {
 		d.Offer(false, "The band is too deep to lie flat", fmt.Sprintf("What is worn under it stands out at once below the waist: a "+
 			"band %s deep lifts off it. A narrow one lies at "+
-			"the waist.", measure.Tell(b.Depth)), "Take a narrow band", draft.Settings{"band": 25.0})
+			"the waist.", measure.Tell(b.Depth)), "Take a narrow band", draft.Settings{draft.Band: 25.0})
 	}
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "band", Where: "the closure of the band", Slide: math.Max(b.Lap-10, 0) / 2})
 	rows := max(1, int(b.Depth/40)+1)
@@ -242,7 +242,7 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 			"the casing and "+measure.Tell(350)+" to tie at each end")
 		d.Offer(false, "A drawstring bunches at the waist", fmt.Sprintf("It draws %s into %s: about %s thick under what is worn on top. "+
 			"Hooks lie flatter.", measure.Tell(b.Length), measure.Tell(b.Waist), measure.TellFine(bulk)),
-			"Close it with hooks", draft.Settings{"closure": "hooks"})
+			"Close it with hooks", draft.Settings{draft.Closure: "hooks"})
 	}
 	if bulk > 5 && b.Closure != "drawstring" {
 		d.Remark(false, fmt.Sprintf("The waist is %s thick", measure.TellFine(bulk)),
@@ -252,7 +252,7 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 		d.Entry = draft.Entry{At: b.At, Through: true}
 		return
 	}
-	GettingIn(d, on, draft.Entry{At: b.At, Closed: b.Length, Slit: b.Opening}, Lengthened("placket", 320))
+	GettingIn(d, on, draft.Entry{At: b.At, Closed: b.Length, Slit: b.Opening}, Lengthened(draft.Placket, 320))
 }
 
 // Mending is what makes a garment large enough to get into that lacks so much, mm, of what must pass, or
@@ -260,7 +260,7 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 type Mending func(lacks, longer float64, e draft.Entry) (label string, fix draft.Settings)
 
 // Lengthened lengthens the opening that a setting gives, to a most of so many mm.
-func Lengthened(key string, most float64) Mending {
+func Lengthened(key draft.Key, most float64) Mending {
 	return func(_, longer float64, e draft.Entry) (string, draft.Settings) {
 		if e.Slit+longer > most {
 			return "", nil

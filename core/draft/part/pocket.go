@@ -13,17 +13,17 @@ import (
 
 // PocketsAsked asks for pockets in the seams of a skirt.
 func PocketsAsked() []draft.Parameter {
-	down := draft.Mm("pocket_down", "Pocket begins below the waist by", 40, 320, 90, "the hand finds it; in the 1870s ⟦20 cm⟧", figure.Memory,
+	down := draft.Mm(draft.PocketDown, "Pocket begins below the waist by", 40, 320, 90, "the hand finds it; in the 1870s ⟦20 cm⟧", figure.Memory,
 		"Down the seam, from the seam at the waist.")
-	mouth := draft.Mm("pocket_mouth", "Pocket, its mouth", 110, 220, 150, "a hand with a glove", figure.Practice, "Along the seam.")
-	down.When = func(v draft.Values) bool { return v.Choice("pockets") != "none" }
+	mouth := draft.Mm(draft.PocketMouth, "Pocket, its mouth", 110, 220, 150, "a hand with a glove", figure.Practice, "Along the seam.")
+	down.When = func(v draft.Values) bool { return v.Choice(draft.Pockets) != "none" }
 	mouth.When = down.When
 	kind := draft.OneOf("pocket_kind", "Kind of pocket", "In the seam: both halves are sewn on before it is closed. A patch is set "+
 		"on before "+
 		"the seams are sewn, a slit is bound and has its bag behind it.", "seam", "in the side seam", "patch", "a patch, set on",
 		"slit", "a bound slit")
 	kind.When = down.When
-	return []draft.Parameter{draft.OneOf("pockets", "Pockets", "At the side; the opening of the skirt keeps its own.", "none", "none",
+	return []draft.Parameter{draft.OneOf(draft.Pockets, "Pockets", "At the side; the opening of the skirt keeps its own.", "none", "none",
 		"right", "one, at the right", "both", "one at each side"), kind, down, mouth}
 }
 
@@ -34,7 +34,7 @@ const bagWide, bagBelow, bagRound, bagSeam, belowPocket = 160.0, 110.0, 60.0, 12
 // Pocketed sets the pockets that were asked for into the seam nearest to the side: a notch at both ends of each mouth,
 // and the bags. opensLeft is set where the opening lies in the left one of the seam before the back.
 func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) error {
-	if !v.Has("pocket_mouth") {
+	if !v.Has(draft.PocketMouth) {
 		return nil
 	}
 	at, off := 0, math.Inf(1)
@@ -46,8 +46,8 @@ func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) 
 	if at == 0 {
 		return fmt.Errorf("the skirt has no seam at the side for a pocket")
 	}
-	down, mouth := v.Number("pocket_down"), v.Number("pocket_mouth")
-	both := v.Choice("pockets") == "both"
+	down, mouth := v.Number(draft.PocketDown), v.Number(draft.PocketMouth)
+	both := v.Choice(draft.Pockets) == "both"
 	if v.Has("pocket_kind") && v.Choice("pocket_kind") != "seam" {
 		return placed(d, v, pieces[at-1].Piece, both)
 	}

@@ -18,7 +18,7 @@ const patchDeeper, patchHem, slitWider, slitDeep, besideSeam = 20.0, 30.0, 50.0,
 
 // placed sets patches or bound slits on a piece of a skirt, before its back seam, level with the waist.
 func placed(d *draft.Draft, v draft.Values, piece string, both bool) error {
-	down, mouth, patch := v.Number("pocket_down"), v.Number("pocket_mouth"), v.Choice("pocket_kind") == "patch"
+	down, mouth, patch := v.Number(draft.PocketDown), v.Number(draft.PocketMouth), v.Choice("pocket_kind") == "patch"
 	deep := slitDeep
 	if patch {
 		deep = mouth + patchDeeper

@@ -19,7 +19,7 @@ func TrainAsked() draft.Parameter {
 	p := draft.Mm("train", "Train, behind the heels", 0, 1500, 0,
 		"none; by day ⟦10 cm⟧ to ⟦40 cm⟧, in the evening ⟦50 cm⟧ and more",
 		figure.Memory, "How far its end lies behind where the skirt would fall to the floor, at the centre back.")
-	p.When = func(v draft.Values) bool { return v.Number("clearance") <= trainBelow }
+	p.When = func(v draft.Values) bool { return v.Number(draft.Clearance) <= trainBelow }
 	return p
 }
 
@@ -84,7 +84,7 @@ func Trained(d *draft.Draft, on figure.Figure, v draft.Values, pieces []Between)
 	if !v.Has("train") || v.Number("train") < 1 {
 		return nil
 	}
-	t := train{long: v.Number("train"), clear: v.Number("clearance"), ways: []float64{0}, angles: []float64{pieces[0].From}}
+	t := train{long: v.Number("train"), clear: v.Number(draft.Clearance), ways: []float64{0}, angles: []float64{pieces[0].From}}
 	find := func(id string) *pattern.Piece {
 		for i := range d.Pieces {
 			if d.Pieces[i].ID == id {

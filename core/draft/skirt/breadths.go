@@ -38,7 +38,7 @@ const roomy, fullest = 30.0, 6.0
 var shown = map[string]float64{"knife": 25, "box": 60, "inverted": 90}
 
 func (Breadths) Parameters() []draft.Parameter {
-	round := draft.Mm("hem_round", "Cloth, all round", 900, 9000, 0, "", figure.Memory,
+	round := draft.Mm(draft.HemRound, "Cloth, all round", 900, 9000, 0, "", figure.Memory,
 		"1740 to 1790 ⟦280 cm⟧ to ⟦360 cm⟧, 1840 to 1855 ⟦350 cm⟧ to ⟦450 cm⟧, over hoops to ⟦600 cm⟧, a dirndl 2.2 to 3 times its waist.").
 		Saving("Fewer breadths")
 	round.Rule = "2.5 times the waist, or more where what it hangs over needs it"
@@ -59,7 +59,7 @@ func (Breadths) Parameters() []draft.Parameter {
 	shows := draft.MmFrom("shows", "Each pleat shows", 8, 160, "knife pleats ⟦2.5 cm⟧, box pleats ⟦6 cm⟧, inverted ones ⟦9 cm⟧",
 		"About: a whole number of them comes between every two seams.",
 		func(_ figure.Figure, v draft.Values) (float64, figure.Source) {
-			if mm, ok := shown[v.Choice("into")]; ok {
+			if mm, ok := shown[v.Choice(draft.Into)]; ok {
 				return mm, figure.Memory
 			}
 			return 25, figure.Memory
@@ -67,18 +67,18 @@ func (Breadths) Parameters() []draft.Parameter {
 	behind := draft.Times("behind", "Part of the cloth in the back half", 0.5, 0.74, 0.5, "even all round", figure.Memory,
 		"Half is even. Six tenths and more lie flatter before, as over a bustle or in the 1860s.")
 	behind.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		ratio := v.Number("hem_round") / part.BandOn(on, v).Lower
+		ratio := v.Number(draft.HemRound) / part.BandOn(on, v).Lower
 		more := math.Min(1-1.02/ratio, (fullest+0.3)/ratio-1) // before nothing is stretched, behind all can be taken in
 		return 0.5, math.Max(math.Min(0.74, (2+more)/4), 0.5)
 	}
 	list := part.OnBand(30, 10,
-		draft.Mm("clearance", "Hem above the floor", 0, 700, 40, "clears the street; for work and for dancing to ⟦15 cm⟧",
+		part.Clearance(700, 40, "clears the street; for work and for dancing to ⟦15 cm⟧",
 			figure.Memory, "All round, in the shoes of the ensemble."),
 		part.TrainAsked(),
-		draft.OneOf("into", "Taken in by", "Gathers suit light cloth, pleats a firm one. Cartridge pleats take in the most, and stand out.",
+		draft.OneOf(draft.Into, "Taken in by", "Gathers suit light cloth, pleats a firm one. Cartridge pleats take in the most, and stand out.",
 			"gathers", "gathers", "knife", "knife pleats to the back", "box", "box pleats", "inverted", "inverted pleats",
 			"cartridge", "cartridge pleats"),
-		draft.Mm("hem", "Hem allowance", 10, 160, 60, "straight, so it may be deep: to let down", figure.Practice, "Turned up "+
+		draft.Mm(draft.Hem, "Hem allowance", 10, 160, 60, "straight, so it may be deep: to let down", figure.Practice, "Turned up "+
 			"once and under."))
 	// Its cloth and what rests on that are asked when its band is known.
 	shows.When = pleated
@@ -87,12 +87,12 @@ func (Breadths) Parameters() []draft.Parameter {
 	stitched.When = pleated
 	deep := draft.Mm("depth", "Cartridge pleats, deep", 6, 30, 15, "⟦1.2 cm⟧ to ⟦2 cm⟧", figure.Memory,
 		"Twice the length of the gathering stitches.")
-	deep.When = func(v draft.Values) bool { return v.Choice("into") == "cartridge" }
+	deep.When = func(v draft.Values) bool { return v.Choice(draft.Into) == "cartridge" }
 	return append(append(list, round, behind, shows, stitched, deep), extras()...)
 }
 
 // pleated tells whether the cloth is laid in flat pleats.
-func pleated(v draft.Values) bool { return shown[v.Choice("into")] > 0 }
+func pleated(v draft.Values) bool { return shown[v.Choice(draft.Into)] > 0 }
 
 // stitchedDown is how far down its pleats are stitched, mm: 0 for none.
 func stitchedDown(v draft.Values) float64 {
@@ -109,7 +109,7 @@ func leastRound(on figure.Figure, v draft.Values) float64 {
 	if pleated(v) { // folds take some of it
 		most *= 1.3
 	}
-	for _, drop := range on.Drops(0, on.FallsTo(90, math.Max(on.WaistToFloor(90)-v.Number("clearance"), band.Depth+120))) {
+	for _, drop := range on.Drops(0, on.FallsTo(90, math.Max(on.WaistToFloor(90)-v.Number(draft.Clearance), band.Depth+120))) {
 		most = math.Max(most, on.Girth(drop)+roomy)
 	}
 	return math.Ceil(most)
@@ -150,7 +150,7 @@ func breadth(in cloth.Fabric, seam float64) float64 { return float64(in.Usable()
 // straightOn lays the breadths out.
 func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) (*straight, error) {
 	const steps = 60
-	round := v.Number("hem_round")
+	round := v.Number(draft.HemRound)
 	s := &straight{half: round / 2, more: 4*v.Number("behind") - 2}
 	n, err := fullness.Panels(round, float64(in.Usable()), band.Allowance)
 	if err != nil {
@@ -171,7 +171,7 @@ func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Ban
 	var xs []float64
 	for i := range ways {
 		b := 180 * float64(i) / steps
-		ways[i] = on.WaistToFloor(b) - v.Number("clearance") - band.Depth
+		ways[i] = on.WaistToFloor(b) - v.Number(draft.Clearance) - band.Depth
 		if ways[i] < 120 {
 			return nil, fmt.Errorf("the skirt would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(ways[i], 0)))
 		}
@@ -224,9 +224,9 @@ func (s *straight) pieces(v draft.Values) []pattern.Piece {
 			}
 			top = append(top, plane.Pt(at(x), s.long.Predict(x)))
 		}
-		wide, seam := to-from, v.Number("allowance")
+		wide, seam := to-from, v.Number(draft.Allowance)
 		p.Edges = []pattern.Edge{
-			{ID: "hem", Name: "hem", Line: []plane.Point{{}, {X: wide}}, Allowance: v.Number("hem"), Turned: true},
+			{ID: "hem", Name: "hem", Line: []plane.Point{{}, {X: wide}}, Allowance: v.Number(draft.Hem), Turned: true},
 			{ID: "right", Name: "side edge", Line: []plane.Point{{X: wide}, top[0]}, Allowance: seam},
 			{ID: "top", Name: "waist edge", Line: top, Allowance: seam},
 			{ID: leftID, Name: leftName, Line: []plane.Point{top[parts], {}}, Allowance: seam}}
@@ -247,7 +247,7 @@ const smooth = 30.0
 func taken(p *pattern.Piece, v draft.Values, long, low float64) (topped, error) {
 	top, _ := p.Edge("top")
 	t := topped{long: long, more: top.Length() - long, by: pattern.Gathers}
-	into := v.Choice("into")
+	into := v.Choice(draft.Into)
 	if into == "gathers" || into == "cartridge" {
 		p.GatherRows(top.Line)
 		return t, nil
@@ -273,7 +273,7 @@ func taken(p *pattern.Piece, v draft.Values, long, low float64) (topped, error) 
 		return t, err
 	}
 	var upper, lower []fullness.Mark
-	switch v.Choice("into") {
+	switch v.Choice(draft.Into) {
 	case "box":
 		upper, lower = above.BoxMarks(), below.BoxMarks()
 	case "inverted":
@@ -337,7 +337,7 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 // finish measures and closes it.
 func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
 	thick, hem := float64(in.Thickness), 2*s.half
-	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))
+	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number(draft.Clearance))
 	bulk := band.Bulk(thick, thick, hem)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}}
 	for drop := band.Depth + 40; ; drop += 50 {
@@ -351,30 +351,30 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Measure("hem", "the hem", "all round", hem)
 	for i, where := range []string{"front", "side", "back"} {
 		b := 90 * float64(i)
-		d.Measure("length."+where, "the skirt", "in length at the "+where, on.WaistToFloor(b)-v.Number("clearance")-band.Depth)
+		d.Measure("length."+where, "the skirt", "in length at the "+where, on.WaistToFloor(b)-v.Number(draft.Clearance)-band.Depth)
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number("hem")-12, 0)})
+			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
 	}
 	band.Finish(d, on, bulk)
 	if under := on.Fullness(); under > hem+10 {
 		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
 			"shows in folds.", measure.Tell(under), measure.Tell(hem)),
-			"Take more cloth", draft.Settings{"hem_round": math.Ceil(under*1.04/10) * 10})
+			"Take more cloth", draft.Settings{draft.HemRound: math.Ceil(under*1.04/10) * 10})
 	}
 	n := 2*len(s.ends) - 3
 	if s.folded {
 		n--
 	}
-	if whole := float64(n) * breadth(in, band.Allowance); whole > hem+20 && whole < 1.35*hem && whole <= v.Get("hem_round").High {
+	if whole := float64(n) * breadth(in, band.Allowance); whole > hem+20 && whole < 1.35*hem && whole <= v.Get(draft.HemRound).High {
 		d.Offer(false, "The breadths are cut narrower than the cloth", fmt.Sprintf("%s make %s with their seams; used whole they make %s.",
 			measure.Count(n, "breadth"), measure.Tell(hem), measure.Tell(whole)), "Use them whole",
-			draft.Settings{"hem_round": math.Floor(whole)})
+			draft.Settings{draft.HemRound: math.Floor(whole)})
 	}
 }
 
 // tell says what is particular about its making.
 func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band part.Band) {
-	into, hem := v.Choice("into"), 2*s.half
+	into, hem := v.Choice(draft.Into), 2*s.half
 	ratio := hem / band.Lower
 	switch into {
 	case "gathers":

@@ -162,7 +162,7 @@ func TestPleatsAreShapedToTheHip(t *testing.T) {
 // A millimetre more moves the cloth, and every breadth's part of the band, by little.
 func TestBreadthsMoveEvenly(t *testing.T) {
 	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
-	for _, key := range []string{"clearance", "ease", "hem_round"} {
+	for _, key := range []draft.Key{"clearance", "ease", "hem_round"} {
 		last := 0.0
 		for by := range 8 {
 			v, _ := draft.Settle(Breadths{}, on, nil)

@@ -33,7 +33,7 @@ func (Circle) About() draft.About {
 const loosely = 30.0
 
 func (Circle) Parameters() []draft.Parameter {
-	share := draft.Times("circle", "Part of a circle", 0.25, 1, 0.75, "three quarters, or more where the hips need it",
+	share := draft.Times(draft.Circle, "Part of a circle", 0.25, 1, 0.75, "three quarters, or more where the hips need it",
 		figure.Memory, "1 is a whole circle, ½ a half one. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")
 	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least, _ := leastCircle(on, v)
@@ -46,14 +46,14 @@ func (Circle) Parameters() []draft.Parameter {
 		return 0.75, figure.Reason{Text: "falls in folds all round, and is no heavier than it must be", Source: figure.Memory}
 	}
 	return append(part.OnBand(30, 10,
-		draft.Mm("clearance", "Hem above the floor", 0, 700, 290, "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧",
+		part.Clearance(700, 290, "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧",
 			figure.Memory, "All round, in the shoes of the ensemble."),
 		part.TrainAsked(), share,
 		draft.Tally("sides", "Side panels a side", 0, 3, 1, "one: four panels in all", figure.Memory,
 			"More panels fit a narrower cloth; none makes it of two halves."),
 		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 3, "cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6",
 			figure.Memory, "Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
-		draft.Mm("hem", "Hem allowance", 4, 40, 12, "narrow: a wide one does not lie on the curve", figure.Practice,
+		draft.Mm(draft.Hem, "Hem allowance", 4, 40, 12, "narrow: a wide one does not lie on the curve", figure.Practice,
 			"Turned twice, or faced on the bias.")), extras()...)
 }
 
@@ -65,8 +65,8 @@ const bulging = 60.0
 // to the hundredth; whole is false when not even a whole one does.
 func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 	deep, half := 0.0, on.GirthAt(figure.Waist)/2 // a shaped band is larger below, and leaves more
-	if v.Has("band") {
-		deep = v.Number("band")
+	if v.Has(draft.Band) {
+		deep = v.Number(draft.Band)
 	}
 	drops := on.Drops(deep, on.Drop(figure.Hip)+150)
 	need := make([]float64, len(drops))
@@ -82,7 +82,7 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 			below[k] = append(below[k], falls[len(drops)]-falls[i])
 		}
 	}
-	clear := v.Number("clearance")
+	clear := v.Number(draft.Clearance)
 	goes := func(share float64) bool {
 		t, err := part.TurnedOver(on.At(0), share, steps, func(b float64) float64 {
 			return below[int(math.Round(b*steps/180))][0] - clear
@@ -183,9 +183,9 @@ func (t turned) pieces(v draft.Values) []pattern.Piece {
 			p.Name = "Side back panel"
 		}
 		hem, right, top, left := t.Panel(from, to, about, way)
-		seam := v.Number("allowance")
+		seam := v.Number(draft.Allowance)
 		p.Edges = []pattern.Edge{
-			{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
+			{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number(draft.Hem), Turned: true},
 			{ID: "right", Name: "side edge", Line: right, Allowance: seam},
 			{ID: "top", Name: "waist edge", Line: top, Allowance: seam},
 			{ID: leftID, Name: "front edge", Line: left, Allowance: seam}}
@@ -200,13 +200,13 @@ func (t turned) pieces(v draft.Values) []pattern.Piece {
 
 // Draft drafts it.
 func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	band, clear := part.BandOn(on, v), v.Number("clearance")
+	band, clear := part.BandOn(on, v), v.Number(draft.Clearance)
 	if _, whole := leastCircle(on, v); !whole {
 		return draft.Draft{}, fmt.Errorf("not even a whole circle goes round what is worn under it: choose a skirt of straight breadths " +
 			"or of gores, or wear less under it")
 	}
 	long := func(b float64) float64 { return on.WaistToFloor(b) - clear - band.Depth }
-	t, err := turnedOn(on, v.Number("circle"), v.Whole("sides"), long, band.Lower/2, part.SideShare(v))
+	t, err := turnedOn(on, v.Number(draft.Circle), v.Whole("sides"), long, band.Lower/2, part.SideShare(v))
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -237,7 +237,7 @@ const foldsOf = 0.35
 func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
 	hem := 2 * t.panels[len(t.panels)-1] * t.Outer
 	thick := float64(in.Thickness)
-	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))
+	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number(draft.Clearance))
 	bulk := band.Bulk(thick, thick, band.Lower)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: thick},
 		{Drop: reach, Depth: thick * 1.5}}
@@ -249,12 +249,12 @@ func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 		at := i * (len(t.Inner) - 1) / 2
 		d.Measure("length."+where, "the skirt", "in length at the "+where, t.Outer-t.Inner[at])
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number("hem")-8, 0)})
+			Slide: math.Max(v.Number(draft.Hem)-8, 0)})
 	}
 	band.Finish(d, on, bulk)
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (band.Lower+50)/1000, "m",
 		"along the waist edge, which lies on every grain and stretches")
-	if wide := t.widest() + 2*v.Number("allowance"); wide > float64(in.Width-2*in.Selvedge) && v.Whole("sides") < 3 {
+	if wide := t.widest() + 2*v.Number(draft.Allowance); wide > float64(in.Width-2*in.Selvedge) && v.Whole("sides") < 3 {
 		d.Offer(false, "A panel is wider than the cloth", fmt.Sprintf("Laid with its middle along the cloth it is %s wide, the cloth %s "+
 			"between its selvedges.", measure.Tell(wide), measure.Tell(float64(in.Width-2*in.Selvedge))),
 			"One panel more a side", draft.Settings{"sides": v.Number("sides") + 1})
@@ -266,7 +266,7 @@ func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by three quarters of that at 30°, by a quarter at "+
 		"15°, along them by nothing.", measure.Tell(drop)))
 	d.Tell("hem", fmt.Sprintf("Trim it level first. Turn %s, with a gathering thread, or face it on the bias: the raw edge is longer "+
-		"than the line it lies on.", measure.TellFine(v.Number("hem"))))
+		"than the line it lies on.", measure.TellFine(v.Number(draft.Hem))))
 }
 
 // widest is how wide the widest whole panel lies, its middle along the cloth.

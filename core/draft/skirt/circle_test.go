@@ -129,7 +129,7 @@ func TestCircleOverHoops(t *testing.T) {
 // A millimetre more of any length moves hem and waist edge by a few.
 func TestCircleMovesEvenly(t *testing.T) {
 	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
-	for _, key := range []string{"clearance", "band", "ease"} {
+	for _, key := range []draft.Key{"clearance", "band", "ease"} {
 		last := 0.0
 		for by := range 8 { // a deeper band would be a shaped one
 			v, _ := draft.Settle(Circle{}, on, nil)

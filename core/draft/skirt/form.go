@@ -44,16 +44,16 @@ type form struct {
 // the figure's own waist lies between the seams.
 func formOf(on figure.Figure, v draft.Values) *form {
 	n := v.Whole("side_gores")
-	f := &form{n: n + 2, waist: on.GirthAt(figure.Waist) + v.Number("waist_ease"), pleated: true}
+	f := &form{n: n + 2, waist: on.GirthAt(figure.Waist) + v.Number(draft.WaistEase), pleated: true}
 	f.bearings = []float64{0}
 	for i := range n + 1 {
 		f.bearings = append(f.bearings, 180*(firstSeam+(lastSeam-firstSeam)*float64(i)/float64(n)))
 	}
 	f.bearings = append(f.bearings, 180)
-	long := on.Fall(90, on.Floor()-v.Number("clearance"))
-	f.Skirt = &part.Skirt{On: on, Long: long, Ease: v.Number("hip_ease"), Bearings: f.bearings}
+	long := on.Fall(90, on.Floor()-v.Number(draft.Clearance))
+	f.Skirt = &part.Skirt{On: on, Long: long, Ease: v.Number(draft.HipEase), Bearings: f.bearings}
 	f.Settle()
-	f.hip = on.GirthAt(figure.Hip) + v.Number("hip_ease")
+	f.hip = on.GirthAt(figure.Hip) + v.Number(draft.HipEase)
 	f.back = f.waist / 2 * v.Number("back_share")
 	f.backCloth = math.Max((f.back-free)*v.Number("pleat_ratio")+free, 0)
 	section := on.At(0)
@@ -382,13 +382,13 @@ func sided(pieces []pattern.Piece) {
 
 // hangsFrom is what the gores hang from: a straight band with hooks, or the bodice they are sewn to.
 func (f *form) hangsFrom(v draft.Values) part.Band {
-	b := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Allowance: v.Number("allowance"), Closure: "hooks",
-		Opening: v.Number("placket"), None: true, At: draft.AtBack}
+	b := part.Band{Waist: f.waist, Length: f.waist, Lower: f.waist, Allowance: v.Number(draft.Allowance), Closure: "hooks",
+		Opening: v.Number(draft.Placket), None: true, At: draft.AtBack}
 	if !f.Parted {
 		b.At = draft.AtLeft
 	}
-	if v.Has("band") {
-		b.Depth, b.Lap, b.None = v.Number("band"), v.Number("lap"), false
+	if v.Has(draft.Band) {
+		b.Depth, b.Lap, b.None = v.Number(draft.Band), v.Number(draft.Lap), false
 	}
 	return b
 }

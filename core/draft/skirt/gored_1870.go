@@ -42,15 +42,15 @@ func (TiedBack) Parameters() []draft.Parameter {
 			}
 		}
 		switch p.Key {
-		case "clearance":
+		case draft.Clearance:
 			set(25, "⟦2.5 cm⟧", "1870 to 1876", "All round, in the shoes of the ensemble. 1877 to 1882 ⟦3 cm⟧.")
 		case "back_share":
 			set(0.33, "a third", "the pleats take ⟦9 cm⟧ to ⟦14 cm⟧ each side of the centre", "")
-		case "pocket_down":
+		case draft.PocketDown:
 			set(200, "⟦20 cm⟧", "as the years had it", "")
-		case "pocket_mouth":
+		case draft.PocketMouth:
 			set(150, "⟦15 cm⟧", "a hand", "")
-		case "hem_round":
+		case draft.HemRound:
 			p.Rule, p.Help = "⟦=3.2 m⟧, or more where what it hangs over needs it",
 				"1870 to 1876 ⟦270 cm⟧ to ⟦400 cm⟧, 1877 to 1882 ⟦180 cm⟧ to ⟦240 cm⟧."
 			p.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {

@@ -51,16 +51,16 @@ func (Gored) Parameters() []draft.Parameter {
 	more := extras()
 	for i := range more {
 		switch p := &more[i]; p.Key {
-		case "pockets":
+		case draft.Pockets:
 			p.First = "right"
-		case "pocket_down":
+		case draft.PocketDown:
 			p.Default, p.Rule = draft.Fixed(100, "where a hand falls", figure.Memory), "⟦10 cm⟧"
-		case "pocket_mouth":
+		case draft.PocketMouth:
 			p.Default, p.Rule = draft.Fixed(170, "a hand with a glove", figure.Practice), "⟦17 cm⟧"
 		}
 	}
 	own := []draft.Parameter{
-		{Key: "clearance", Label: "Hem above the floor", Unit: draft.Length, Low: 0, High: 400,
+		{Key: draft.Clearance, Raises: 1, Label: "Hem above the floor", Unit: draft.Length, Low: 0, High: 400,
 			Rule: "⟦4 cm⟧", Help: "All round, in the shoes of the ensemble.",
 			Default: draft.Fixed(40, "clears the street", figure.Memory)},
 		{Key: "side_gores", Label: "Side gores a side", Unit: draft.Count, Low: 1, High: 3,
@@ -75,7 +75,7 @@ func (Gored) Parameters() []draft.Parameter {
 		{Key: "pleat_ratio", Label: "Pleated cloth, times finished", Unit: draft.Ratio, Low: 1.5, High: 5, Saves: "Shallower pleats behind",
 			Rule: "3", Help: "Full-depth knife pleats take three times.",
 			Default: draft.Fixed(3, "full-depth knife pleats", figure.Practice)},
-		{Key: "hem_round", Label: "Hem, all round", Unit: draft.Length, Saves: "Less flare",
+		{Key: draft.HemRound, Label: "Hem, all round", Unit: draft.Length, Saves: "Less flare",
 			Rule: "⟦=2.4 m⟧, or more where what it hangs over needs it",
 			Help: "1877–82 ⟦180 cm⟧ to ⟦220 cm⟧, 1883–89 ⟦220 cm⟧ to ⟦280 " +
 				"cm⟧, 1890–96 ⟦300 cm⟧ to ⟦450 cm⟧.",
@@ -94,7 +94,7 @@ func (Gored) Parameters() []draft.Parameter {
 				low := math.Ceil(leastHem(on, v)) + 10
 				return low, math.Max(4500, low*1.5)
 			}},
-		{Key: "pleats", Label: "Pleats a side", Unit: draft.Count, Low: 1, High: 12,
+		{Key: draft.Pleats, Label: "Pleats a side", Unit: draft.Count, Low: 1, High: 12,
 			Rule: "4", Help: "Turned towards the centre back.",
 			Default: draft.Fixed(4, "deep, quiet pleats", figure.Memory)},
 	}
@@ -104,25 +104,25 @@ func (Gored) Parameters() []draft.Parameter {
 // fitted asks for what every skirt that is shaped to waist and hip has.
 func fitted() []draft.Parameter {
 	return []draft.Parameter{
-		{Key: "waist_ease", Label: "Ease at the waist", Unit: draft.Length, Low: 0, High: 60,
+		{Key: draft.WaistEase, Label: "Ease at the waist", Unit: draft.Length, Low: 0, High: 60,
 			Rule: "⟦1 cm⟧", Help: "Over the waist as it is dressed underneath.",
 			Default: draft.Fixed(10, "the band turns over its own thickness", figure.Memory)},
-		{Key: "hip_ease", Label: "Ease at the hip", Unit: draft.Length, Low: 10, High: 200,
+		{Key: draft.HipEase, Label: "Ease at the hip", Unit: draft.Length, Low: 10, High: 200,
 			Rule: "⟦5 cm⟧", Help: "Over the hip as it is dressed underneath.",
 			Default: draft.Fixed(50, "the skirt hangs free of the petticoat", figure.Memory)},
-		{Key: "placket", Label: "Placket opening", Unit: draft.Length, Low: 150, High: 320,
+		{Key: draft.Placket, Label: "Placket opening", Unit: draft.Length, Low: 150, High: 320,
 			Rule: "⟦9 in⟧", Help: "In the left seam before the back breadth; the pleats stop short of it.",
 			Default: draft.Fixed(228.6, "⟦8 in⟧ to ⟦9 in⟧", figure.Practice)},
-		{Key: "band", Label: "Band, finished depth", Unit: draft.Length, Low: 12, High: 60,
+		{Key: draft.Band, Label: "Band, finished depth", Unit: draft.Length, Low: 12, High: 60,
 			Rule: "⟦2.5 cm⟧", Help: "Sits upwards from the waist seam.",
 			Default: draft.Fixed(25, "a narrow band", figure.Practice)},
-		{Key: "lap", Label: "Lap of the band", Unit: draft.Length, Low: 12, High: 60,
+		{Key: draft.Lap, Label: "Lap of the band", Unit: draft.Length, Low: 12, High: 60,
 			Rule: "⟦2.5 cm⟧", Help: "The underlap for the hooks.",
 			Default: draft.Fixed(25, "two hooks", figure.Practice)},
-		{Key: "allowance", Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 30,
+		{Key: draft.Allowance, Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 30,
 			Rule: "⟦1.5 cm⟧", Help: "At every seam and the waist.",
 			Default: draft.Fixed(15, "enough to fell", figure.Practice)},
-		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 10, High: 120, Saves: "A facing instead of a deep hem",
+		{Key: draft.Hem, Label: "Hem allowance", Unit: draft.Length, Low: 10, High: 120, Saves: "A facing instead of a deep hem",
 			Rule: "⟦5 cm⟧", Help: "Turned up, or faced; levelled after hanging.",
 			Default: draft.Fixed(50, "room to level", figure.Memory)},
 	}
@@ -137,19 +137,19 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		return draft.Draft{}, fmt.Errorf("the back takes only %s of the band a side, too little to pleat: give it a larger part",
 			measure.Tell(f.back))
 	}
-	round := v.Number("hem_round")
+	round := v.Number(draft.HemRound)
 	if err := f.hemmed(round); err != nil {
 		return draft.Draft{}, err
 	}
 	if err := f.dart(); err != nil {
 		return draft.Draft{}, err
 	}
-	seam := v.Number("allowance")
-	pieces, err := f.gores(seam, v.Number("hem"))
+	seam := v.Number(draft.Allowance)
+	pieces, err := f.gores(seam, v.Number(draft.Hem))
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	pl, err := fullness.KnifePleats(f.backCloth-free, f.back-free, v.Whole("pleats"))
+	pl, err := fullness.KnifePleats(f.backCloth-free, f.back-free, v.Whole(draft.Pleats))
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -158,7 +158,7 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	d := draft.Draft{Pieces: pieces, Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	part.RemarkSlope(&d, f.moved)
 	f.band(&d, v)
-	d.Pieces = append(d.Pieces, plackets(v.Number("placket"))...)
+	d.Pieces = append(d.Pieces, plackets(v.Number(draft.Placket))...)
 	for i := 1; i < f.n; i++ {
 		edge := "left"
 		if i == f.n-1 {
@@ -167,11 +167,11 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Sew(fmt.Sprintf("gore-%d", i), pieces[i-1].ID, "right", pieces[i].ID, edge, "plain")
 		if i == f.n-1 {
 			last := &d.Seams[len(d.Seams)-1]
-			last.Open, last.Note = v.Number("placket"), "on the left open for "+measure.Tell(v.Number("placket"))+" at the top"
+			last.Open, last.Note = v.Number(draft.Placket), "on the left open for "+measure.Tell(v.Number(draft.Placket))+" at the top"
 		}
 	}
-	f.markOpening(&d, v.Number("placket"))
-	d.Works = append(d.Works, notion.Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: v.Number("placket")})
+	f.markOpening(&d, v.Number(draft.Placket))
+	d.Works = append(d.Works, notion.Worked{Key: "placket", Name: "the placket", Of: technique.Placket, Length: v.Number(draft.Placket)})
 	finish(&d, on, v, in, f, pl)
 	return d, finished(&d, on, v, in, betweens(d.Pieces[:f.n], f.bearings, true))
 }
@@ -179,8 +179,8 @@ func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 // band adds the band, marked where each piece begins, from the opening on, and
 // its seams.
 func (f *form) band(d *draft.Draft, v draft.Values) {
-	lap, deep := v.Number("lap"), v.Number("band")
-	band := pattern.Rectangle("band", "Band", f.waist+lap, 2*deep, v.Number("allowance"))
+	lap, deep := v.Number(draft.Lap), v.Number(draft.Band)
+	band := pattern.Rectangle("band", "Band", f.waist+lap, 2*deep, v.Number(draft.Allowance))
 	band.EitherWay = true
 	band.Be(pattern.Enclosed, "left", "right", "top")
 	band.Marks = append(band.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{Y: deep}, {X: f.waist + lap, Y: deep}},
@@ -258,7 +258,7 @@ func plackets(opening float64) []pattern.Piece {
 }
 
 func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f *form, pl fullness.Pleats) {
-	lap, round := v.Number("lap"), v.Number("hem_round")
+	lap, round := v.Number(draft.Lap), v.Number(draft.HemRound)
 	for k, share := range f.share {
 		p := &d.Pieces[k]
 		run := draft.WaistRun{Piece: p.ID, Name: p.Name, Long: share}
@@ -283,11 +283,11 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	seams := f.n - 1
 	d.Spares = []draft.Spare{
 		{Dimension: "band", Where: "the closure of the band", Slide: math.Max(lap-10, 0) / 2},
-		{Dimension: "hip", Where: fmt.Sprintf("all %d seams", 2*seams), Seams: 2 * seams, Allowance: v.Number("allowance")},
+		{Dimension: "hip", Where: fmt.Sprintf("all %d seams", 2*seams), Seams: 2 * seams, Allowance: v.Number(draft.Allowance)},
 	}
 	for _, where := range []string{"front", "side", "back"} {
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number("hem")-12, 0)})
+			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
 	}
 	d.Fasten(closure.Hooks, 3, 0, "two on the band, one part-way down the placket")
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m",
@@ -317,11 +317,11 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %s in what the edges of the gores do not.",
 			measure.Tell(f.hip-f.waist), measure.Count(n, "dart takes", "darts take")))
 	}
-	part.GettingIn(d, on, draft.Entry{At: draft.AtLeft, Closed: f.waist, Slit: v.Number("placket")}, part.Lengthened("placket", 320))
+	part.GettingIn(d, on, draft.Entry{At: draft.AtLeft, Closed: f.waist, Slit: v.Number(draft.Placket)}, part.Lengthened(draft.Placket, 320))
 	if under := on.Fullness(); under > round+10 {
 		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
 			"shows in folds.", measure.Tell(under), measure.Tell(round)),
-			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*1.04/10) * 10})
+			"Make the hem fuller", draft.Settings{draft.HemRound: math.Ceil(under*1.04/10) * 10})
 	}
 	if back, front := on.WaistToFloor(180), on.WaistToFloor(0); back-front > 20 {
 		d.Remark(false, "The back is cut longer than the front",
@@ -343,7 +343,7 @@ func tell(d *draft.Draft, v draft.Values, f *form, pl fullness.Pleats) {
 		"%s beside the seam stay flat.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.TellFine(free)),
 		work.After{Step: "press", Why: "the seams lie under the pleats"})
 	d.Tell("band", fmt.Sprintf("Stay tape in the seam. Match the band’s marks to the seams; it is %s long without its ends.",
-		measure.Tell(f.waist+v.Number("lap"))))
+		measure.Tell(f.waist+v.Number(draft.Lap))))
 	d.Tell("closure", "Two on the band, one part-way down the placket; closed, both ends lie level.")
-	d.Tell("hem", fmt.Sprintf("Turn up %s, ease the fullness in.", measure.Tell(v.Number("hem"))))
+	d.Tell("hem", fmt.Sprintf("Turn up %s, ease the fullness in.", measure.Tell(v.Number(draft.Hem))))
 }

@@ -27,7 +27,7 @@ func (Gores) About() draft.About {
 }
 
 func (Gores) Parameters() []draft.Parameter {
-	round := draft.Mm("hem_round", "Hem, all round", 900, 6500, 0, "", figure.Memory,
+	round := draft.Mm(draft.HemRound, "Hem, all round", 900, 6500, 0, "", figure.Memory,
 		"1890 to 1898 ⟦300 cm⟧ to ⟦450 cm⟧, 1909 to 1914 ⟦130 cm⟧ to ⟦200 cm⟧, 1931 to 1946 ⟦140 cm⟧ to ⟦250 cm⟧. A stride takes "+
 			"about ⟦155 cm⟧.").
 		Saving("Less flare")
@@ -46,9 +46,9 @@ func (Gores) Parameters() []draft.Parameter {
 		return math.Max(gored(on, v).leastRound()*1.05, math.Min(on.Fullness(), 2400))
 	}
 	own := []draft.Parameter{
-		draft.Mm("clearance", "Hem above the floor", 0, 700, 30, "1890s walking skirts ⟦2 cm⟧ to ⟦5 cm⟧, the 1930s ⟦24 cm⟧, 1947 to 1960 "+
+		part.Clearance(700, 30, "1890s walking skirts ⟦2 cm⟧ to ⟦5 cm⟧, the 1930s ⟦24 cm⟧, 1947 to 1960 "+
 			"⟦29 cm⟧ to ⟦45 cm⟧", figure.Memory, "All round, in the shoes of the ensemble."), part.TrainAsked(),
-		draft.Tally("gores", "Gores", 5, 9, 7, "seven share the flare", figure.Memory,
+		draft.Tally(draft.Gores, "Gores", 5, 9, 7, "seven share the flare", figure.Memory,
 			"An odd number has a seam down the centre back, an even one lies on the fold there; the front always does."),
 		draft.OneOf("fit", "Shaped", "From the hip: close to there, and flared below. From the waist: one straight slope, which "+
 			"stands off "+
@@ -59,10 +59,10 @@ func (Gores) Parameters() []draft.Parameter {
 	shared := fitted()
 	for i := range shared {
 		switch shared[i].Key {
-		case "hip_ease":
+		case draft.HipEase:
 			shared[i].Default = draft.Fixed(40, "smooth, and free to walk in", figure.Memory)
 			shared[i].Rule = "⟦4 cm⟧"
-		case "placket":
+		case draft.Placket:
 			shared[i].Help = "In the seam at the centre back, or the left one before the back gore."
 		}
 	}
@@ -74,9 +74,9 @@ func gatheredBehind() draft.Parameter {
 	p := draft.Mm("gathered", "Gathered in behind, in all", 0, 700, 0, "none; 1890s ⟦12 cm⟧ to ⟦20 cm⟧", figure.Memory,
 		"Cloth left at the centre back to be gathered or pleated.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		last := 180 - 180/v.Number("gores")
-		if v.Whole("gores")%2 == 1 {
-			last = 180 - 360/v.Number("gores")
+		last := 180 - 180/v.Number(draft.Gores)
+		if v.Whole(draft.Gores)%2 == 1 {
+			last = 180 - 360/v.Number(draft.Gores)
 		}
 		return 0, math.Min(700, fullest*2*on.At(0).Arc(last, 180))
 	}
@@ -88,12 +88,12 @@ func waistOf(on figure.Figure, v draft.Values) float64 {
 	if v.Has("waist_seam") {
 		return v.Number("waist_seam")
 	}
-	return on.GirthAt(figure.Waist) + v.Number("waist_ease")
+	return on.GirthAt(figure.Waist) + v.Number(draft.WaistEase)
 }
 
 // gored settles where the seams stand: evenly, the front gore on its fold.
 func gored(on figure.Figure, v draft.Values) *form {
-	n := v.Whole("gores")
+	n := v.Whole(draft.Gores)
 	f := &form{n: n/2 + 1, waist: waistOf(on, v), behind: v.Number("gathered") / 2,
 		conical: v.Choice("fit") == "waist"}
 	f.bearings = []float64{0}
@@ -101,10 +101,10 @@ func gored(on figure.Figure, v draft.Values) *form {
 		f.bearings = append(f.bearings, b)
 	}
 	f.bearings = append(f.bearings, 180)
-	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number("clearance")), Ease: v.Number("hip_ease"), Bearings: f.bearings,
+	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number(draft.Clearance)), Ease: v.Number(draft.HipEase), Bearings: f.bearings,
 		Parted: n%2 == 1}
 	f.Settle()
-	f.hip = on.GirthAt(figure.Hip) + v.Number("hip_ease")
+	f.hip = on.GirthAt(figure.Hip) + v.Number(draft.HipEase)
 	section := on.At(0)
 	arcs := section.Arcs(f.bearings...)
 	for k := range f.n {
@@ -118,7 +118,7 @@ func gored(on figure.Figure, v draft.Values) *form {
 // Draft drafts it.
 func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	f := gored(on, v)
-	seam, opening, asked := v.Number("allowance"), v.Number("placket"), v.Number("hem_round")
+	seam, opening, asked := v.Number(draft.Allowance), v.Number(draft.Placket), v.Number(draft.HemRound)
 	// A gore that is no plain cone has a hem that is a little shorter or longer than an arc: what the first
 	// drawing is out by goes into the second.
 	var pieces []pattern.Piece
@@ -130,7 +130,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			return draft.Draft{}, err
 		}
 		var err error
-		if pieces, err = f.gores(seam, v.Number("hem")); err != nil {
+		if pieces, err = f.gores(seam, v.Number(draft.Hem)); err != nil {
 			return draft.Draft{}, err
 		}
 		drawn := 0.0
@@ -177,12 +177,12 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 
 // finishGores measures, closes and says what is particular.
 func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
-	round, thick := v.Number("hem_round"), float64(in.Thickness)
+	round, thick := v.Number(draft.HemRound), float64(in.Thickness)
 	d.Measure("hip", "the skirt", "at the hip", f.hip+v.Number("gathered"))
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the skirt", "in length at the "+where, f.Length(90*float64(i)))
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number("hem")-12, 0)})
+			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
 	}
 	hem := 0.0 // as it is drawn: a gore that is no plain cone differs a little from what was asked
 	for k := range f.n {
@@ -194,9 +194,9 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 		d.Remark(false, "The hem measures "+measure.Tell(hem), "It was asked to be "+measure.Tell(round)+
 			"; over these hips the gores can’t be drawn narrower.")
 	}
-	seams := v.Whole("gores")
+	seams := v.Whole(draft.Gores)
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "hip", Where: fmt.Sprintf("all %d seams", seams), Seams: seams,
-		Allowance: v.Number("allowance")})
+		Allowance: v.Number(draft.Allowance)})
 	bulk := band.Bulk(thick, thick, f.waist+v.Number("gathered"))
 	reach := f.Reach()
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: 40, Depth: thick}, {Drop: reach, Depth: thick * 1.5}}
@@ -215,7 +215,7 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 	if under := on.Fullness(); under > round+10 {
 		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
 			"shows in folds.", measure.Tell(under), measure.Tell(round)),
-			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*1.04/10) * 10})
+			"Make the hem fuller", draft.Settings{draft.HemRound: math.Ceil(under*1.04/10) * 10})
 	}
 	if f.conical {
 		loose := 0.0
@@ -234,5 +234,5 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 	d.Tell("seams", "From the hem up, hip notch to hip notch; of two edges the one that lies more on the bias lies on top.")
 	d.Tell("press", "Over a curve at the hip.")
 	d.Tell("hang", "A day and a night at least before the hem is levelled: the slanting edges drop.")
-	d.Tell("hem", fmt.Sprintf("Turn up %s and ease the fullness in, or face it.", measure.Tell(v.Number("hem"))))
+	d.Tell("hem", fmt.Sprintf("Turn up %s and ease the fullness in, or face it.", measure.Tell(v.Number(draft.Hem))))
 }

@@ -105,7 +105,7 @@ func TestGoresAddUp(t *testing.T) {
 // A millimetre more moves hem and hip by little.
 func TestGoresMoveEvenly(t *testing.T) {
 	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
-	for _, key := range []string{"clearance", "hip_ease", "hem_round", "gathered"} {
+	for _, key := range []draft.Key{"clearance", "hip_ease", "hem_round", "gathered"} {
 		last := 0.0
 		for by := range 8 {
 			v, _ := draft.Settle(Gores{}, on, nil)

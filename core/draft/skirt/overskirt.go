@@ -34,7 +34,7 @@ func (Overskirt) About() draft.About {
 func (Overskirt) Parameters() []draft.Parameter {
 	puffs := draft.Tally("puffs", "Puffs behind", 1, 3, 2, "two, the upper one larger", figure.Memory,
 		"Each is looped up from a point on the cloth to a ring higher up on its tape.")
-	pleats := draft.Tally("pleats", "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory, "They turn up, the first ⟦6 cm⟧ below "+
+	pleats := draft.Tally(draft.Pleats, "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory, "They turn up, the first ⟦6 cm⟧ below "+
 		"the band.")
 	pleats.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		return 3, math.Max(math.Min(9, 1+math.Floor((v.Number("side")-firstPleat-lastPleat)/25)), 3)
@@ -57,8 +57,8 @@ func (Overskirt) Parameters() []draft.Parameter {
 			"A puff that stands out so far takes up twice that."),
 		draft.Times("back_full", "Back at the band, times what it is taken into", 2, 6.5, 5, "5 to 6 to 1", figure.Memory,
 			"Pleated small, or gathered."),
-		draft.Mm("hem", "Hem allowance", 10, 60, 25, "faced or turned; trimmed before it is draped", figure.Memory, "All round "+
-			"both pieces.")), "placket")
+		draft.Mm(draft.Hem, "Hem allowance", 10, 60, 25, "faced or turned; trimmed before it is draped", figure.Memory, "All round "+
+			"both pieces.")), draft.Placket)
 }
 
 // covers is how far round the apron reaches, degrees (from memory: just behind the hip), firstPleat how
@@ -81,14 +81,14 @@ func (a apron) takeUp() float64 { return (a.cut - a.drawn) / float64(a.pleats) }
 func apronOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) (apron, error) {
 	waist := on.At(0)
 	a := apron{waist: band.Lower * waist.Arc(0, covers) / waist.Girth(), front: v.Number("front"), drawn: v.Number("side"),
-		pleats: v.Whole("pleats")}
+		pleats: v.Whole(draft.Pleats)}
 	a.cut = a.drawn * v.Number("draws")
 	hip := on.At(math.Min(on.Drop(figure.Hip), on.FallsTo(90, a.drawn))).Arc(0, covers)
 	// It is cut on the fold, in one breadth: a narrow cloth takes from what would only fold.
-	room := float64(in.Usable())/2 - math.Max(v.Number("allowance"), v.Number("hem")) - 4 // its sides slant
+	room := float64(in.Usable())/2 - math.Max(v.Number(draft.Allowance), v.Number(draft.Hem)) - 4 // its sides slant
 	least := math.Max(hip, a.waist)
 	if least > room-5 {
-		room, a.seamed = 2*room-v.Number("allowance"), true
+		room, a.seamed = 2*room-v.Number(draft.Allowance), true
 	}
 	if least > room-5 {
 		return a, fmt.Errorf("the apron goes round %s from side to side, and this cloth has %s: choose a wider cloth, or shorter sides",
@@ -117,13 +117,13 @@ func (a apron) piece(v draft.Values) (pattern.Piece, error) {
 	hem := plane.Sweep(low, plane.Pt(1, 0), foot, plane.Pt(foot.X, 1.3*(foot.Y-low.Y)).Unit())
 	top := plane.Sweep(corner, side.Right(), plane.Pt(0, 0), plane.Pt(-1, 0))
 	p := pattern.Piece{ID: "apron", Name: "Apron front", Cut: 1, Fold: "centre", Edges: []pattern.Edge{
-		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
-		{ID: "side", Name: "side, drawn up", Line: []plane.Point{foot, corner}, Allowance: v.Number("allowance")},
-		{ID: "top", Name: "waist edge", Line: top, Allowance: v.Number("allowance")},
+		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number(draft.Hem), Turned: true},
+		{ID: "side", Name: "side, drawn up", Line: []plane.Point{foot, corner}, Allowance: v.Number(draft.Allowance)},
+		{ID: "top", Name: "waist edge", Line: top, Allowance: v.Number(draft.Allowance)},
 		{ID: "centre", Name: "centre, on the fold", Line: []plane.Point{{}, {Y: -a.front}}}}}
 	if a.seamed {
 		p.Cut, p.Mirrored, p.Fold = 2, true, ""
-		part.Rename(&p, "centre", "centre", "centre seam", v.Number("allowance"))
+		part.Rename(&p, "centre", "centre", "centre seam", v.Number(draft.Allowance))
 	}
 	p.Be(pattern.Hem, "hem")
 	p.Be(pattern.FacedOut, "side")
@@ -179,7 +179,7 @@ func loops(cut, drawn float64, puffs int) []looped {
 // backBreadths are the half back from its centre out, so wide in all: on the fold, or from a seam down the
 // centre.
 func backBreadths(v draft.Values, in cloth.Fabric, wide, cut float64) ([]pattern.Piece, error) {
-	seam, hem := v.Number("allowance"), v.Number("hem")
+	seam, hem := v.Number(draft.Allowance), v.Number(draft.Hem)
 	n, err := fullness.Panels(2*wide, float64(in.Usable()), math.Max(seam, hem))
 	if err != nil {
 		return nil, err

@@ -34,12 +34,12 @@ func (Pinafore) Parameters() []draft.Parameter {
 	list := Breadths{}.Parameters()
 	for i := range list {
 		switch p := &list[i]; p.Key {
-		case "band":
+		case draft.Band:
 			p.Default, p.Rule = draft.Fixed(36, "wide enough to carry a bib", figure.Memory), "⟦3.6 cm⟧"
 			p.High = straightest
-		case "clearance":
+		case draft.Clearance:
 			p.Default, p.Rule = draft.Fixed(380, "to the calf", figure.Memory), "to the calf"
-		case "hem_round":
+		case draft.HemRound:
 			usual := p.Default
 			p.Rule = "2.1 times the waist, or more where what it hangs over needs it"
 			p.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
@@ -82,7 +82,7 @@ func (Pinafore) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if err != nil {
 		return d, err
 	}
-	seam, wide, high := v.Number("allowance"), v.Number("bib_wide"), v.Number("bib_high")
+	seam, wide, high := v.Number(draft.Allowance), v.Number("bib_wide"), v.Number("bib_high")
 	at := -1
 	for i := range d.Pieces {
 		if d.Pieces[i].ID == "band" {
@@ -106,8 +106,8 @@ func (Pinafore) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		}
 	}
 	long := top.Length() // the upper edge runs back from the lap's end
-	lap := v.Number("lap")
-	if v.Choice("closure") == "drawstring" {
+	lap := v.Number(draft.Lap)
+	if v.Choice(draft.Closure) == "drawstring" {
 		lap = 0
 	}
 	from := long - middle - wide/2

@@ -29,24 +29,24 @@ func (Tube) About() draft.About {
 func (Tube) Parameters() []draft.Parameter {
 	narrower := draft.Mm("taper", "Hem narrower than the hip by", 0, 160, 40, "⟦=0 cm⟧ to ⟦=8 cm⟧", figure.Memory, "All round. 0 hangs "+
 		"straight.")
-	high := draft.MmFrom("slit", "Slit or pleat, high", 0, 600, "so high that a full stride finds room above it", "From the hem up, in "+
+	high := draft.MmFrom(draft.Slit, "Slit or pleat, high", 0, 600, "so high that a full stride finds room above it", "From the hem up, in "+
 		"the seam at the centre back. 0 for none.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-		ring := on.GirthAt(figure.Hip) + v.Number("hip_ease") - v.Number("taper")
-		return slitFor(ring, v.Number("clearance")), figure.Memory
+		ring := on.GirthAt(figure.Hip) + v.Number(draft.HipEase) - v.Number("taper")
+		return slitFor(ring, v.Number(draft.Clearance)), figure.Memory
 	})
 	list := fitted()
 	for i := range list {
 		switch list[i].Key {
-		case "placket":
+		case draft.Placket:
 			list[i].Help = "In the seam at the centre back."
-		case "hip_ease":
+		case draft.HipEase:
 			list[i].Default, list[i].Rule = draft.Fixed(40, "⟦2.5 cm⟧ to ⟦6 cm⟧: one sits in it", figure.Memory), "⟦4 cm⟧"
 		}
 	}
-	clear := draft.Mm("clearance", "Hem above the floor", 0, 700, 330, "1909 to 1914 ⟦5 cm⟧, the 1950s ⟦33 cm⟧ to ⟦45 cm⟧", figure.Memory,
+	clear := part.Clearance(700, 330, "1909 to 1914 ⟦5 cm⟧, the 1950s ⟦33 cm⟧ to ⟦45 cm⟧", figure.Memory,
 		"All round, in the shoes of the ensemble.")
 	high.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // what the opening leaves of the seam
-		return 0, math.Max(math.Min(600, on.WaistToFloor(180)-v.Number("clearance")-v.Number("placket")-110), 0)
+		return 0, math.Max(math.Min(600, on.WaistToFloor(180)-v.Number(draft.Clearance)-v.Number(draft.Placket)-110), 0)
 	}
 	pleat := draft.OneOf("vent", "To walk in it has", "A pleat stays closed while one stands; a slit shows.", "pleat",
 		"a pleat behind", "slit", "a slit behind", "none", "neither: short steps")
@@ -75,10 +75,10 @@ const standsOut = 60.0
 // tubeOn settles what goes round what.
 func tubeOn(on figure.Figure, v draft.Values) *form {
 	f := &form{n: 2, waist: waistOf(on, v), bearings: []float64{0, 90, 180}}
-	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number("clearance")), Ease: v.Number("hip_ease"), Bearings: f.bearings,
+	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number(draft.Clearance)), Ease: v.Number(draft.HipEase), Bearings: f.bearings,
 		Parted: true}
 	f.Settle()
-	f.hip = on.GirthAt(figure.Hip) + v.Number("hip_ease")
+	f.hip = on.GirthAt(figure.Hip) + v.Number(draft.HipEase)
 	section := on.At(0)
 	for _, arc := range section.Arcs(f.bearings...) {
 		f.share = append(f.share, f.waist*arc/section.Girth())
@@ -91,7 +91,7 @@ func tubeOn(on figure.Figure, v draft.Values) *form {
 
 // Draft drafts it.
 func (Tube) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	for _, drop := range on.Drops(on.Drop(figure.Hip)+20, on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))) {
+	for _, drop := range on.Drops(on.Drop(figure.Hip)+20, on.FallsTo(90, on.WaistToFloor(90)-v.Number(draft.Clearance))) {
 		if out := on.Girth(drop); out > on.GirthAt(figure.Hip)+standsOut {
 			return draft.Draft{}, fmt.Errorf("what is worn under it measures %s below the hip and %s there: a narrow skirt falls "+
 				"straight from the "+
@@ -102,8 +102,8 @@ func (Tube) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 	if err := f.dart(); err != nil {
 		return draft.Draft{}, err
 	}
-	seam, opening := v.Number("allowance"), v.Number("placket")
-	pieces, err := f.gores(seam, v.Number("hem"))
+	seam, opening := v.Number(draft.Allowance), v.Number(draft.Placket)
+	pieces, err := f.gores(seam, v.Number(draft.Hem))
 	if err != nil {
 		return draft.Draft{}, fmt.Errorf("two side seams are too few to shape so narrow a skirt to this body (%w): a skirt of gores "+
 			"suits it", err)
@@ -139,10 +139,10 @@ func (Tube) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 
 // vent opens the seam at the centre back from the hem up, as a slit or with a pleat cut on.
 func (f *form) vent(back *pattern.Piece, v draft.Values, opening float64) error {
-	if !v.Has("slit") || v.Number("slit") < 20 {
+	if !v.Has(draft.Slit) || v.Number(draft.Slit) < 20 {
 		return nil
 	}
-	slit := v.Number("slit")
+	slit := v.Number(draft.Slit)
 	right, _ := back.Edge("right")
 	if room := right.Length() - opening - 80; slit > room {
 		return fmt.Errorf("slit and opening leave nothing of the seam behind: a slit of %s at most", measure.Tell(math.Max(room, 0)))
@@ -193,24 +193,24 @@ func (f *form) finishTube(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the skirt", "in length at the "+where, f.Length(90*float64(i)))
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number("hem")-12, 0)})
+			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
 	}
-	d.Spares = append(d.Spares, draft.Spare{Dimension: "hip", Where: "side and back seams", Seams: 3, Allowance: v.Number("allowance")})
+	d.Spares = append(d.Spares, draft.Spare{Dimension: "hip", Where: "side and back seams", Seams: 3, Allowance: v.Number(draft.Allowance)})
 	bulk, reach := band.Bulk(thick, thick, f.waist), f.Reach()
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: 40, Depth: thick}, {Drop: reach, Depth: thick}}
 	d.Wear.Hang, d.Wear.Hem = part.Flare(on, 0, reach, hem, inFolds), hem
 	band.Finish(d, on, bulk)
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m", "along the waist seam")
 	slit := 0.0
-	if v.Has("slit") {
-		slit = v.Number("slit")
+	if v.Has(draft.Slit) {
+		slit = v.Number(draft.Slit)
 		d.Wear.Slit = slit
 	}
-	if step := part.Step(hem, v.Number("clearance")+slit); step < part.Stride-1 {
+	if step := part.Step(hem, v.Number(draft.Clearance)+slit); step < part.Stride-1 {
 		text := fmt.Sprintf("Above its slit it measures about %s round: steps of %s at most, where a full one is %s.", measure.Tell(hem),
 			measure.Tell(step), measure.Tell(part.Stride))
-		if need := slitFor(hem, v.Number("clearance")); v.Has("slit") && need > slit && need < 600 {
-			d.Offer(false, "One walks in short steps", text, "Open it higher", draft.Settings{"slit": need})
+		if need := slitFor(hem, v.Number(draft.Clearance)); v.Has(draft.Slit) && need > slit && need < 600 {
+			d.Offer(false, "One walks in short steps", text, "Open it higher", draft.Settings{draft.Slit: need})
 		} else {
 			d.Remark(false, "One walks in short steps", text)
 		}

@@ -40,7 +40,7 @@ const usualWidth = 1380.0
 const behindHalf = 45.0
 
 func (Umbrella) Parameters() []draft.Parameter {
-	share := draft.Times("circle", "Part of a circle", 0.2, 1, 0.36, "a third and a little more; above a half in the fullest years",
+	share := draft.Times(draft.Circle, "Part of a circle", 0.2, 1, 0.36, "a third and a little more; above a half in the fullest years",
 		figure.Memory,
 		"½ is half a circle. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")
 	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return math.Min(leastUmbrella(on, v), 1), 1 }
@@ -52,7 +52,7 @@ func (Umbrella) Parameters() []draft.Parameter {
 	}
 	gathered := draft.Mm("gathered", "Taken in behind, in all", 0, 500, 160, "two box pleats of ⟦4 cm⟧, or ⟦12 cm⟧ to ⟦20 cm⟧ gathered",
 		figure.Memory, "Cloth of the waist edge at the centre back, beside what the band has there.")
-	panels := draft.Tally("panels", "Panels a side", 1, 2, 1, "one where the cloth is wide enough, else a seam at the side", figure.Memory,
+	panels := draft.Tally(draft.Panels, "Panels a side", 1, 2, 1, "one where the cloth is wide enough, else a seam at the side", figure.Memory,
 		"One is the umbrella’s own cut.")
 	panels.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		if u, err := opened(on, v); err == nil && u.Outer*math.Sin(math.Min(u.Angle[len(u.Angle)-1], math.Pi/2)) > usualWidth {
@@ -61,7 +61,7 @@ func (Umbrella) Parameters() []draft.Parameter {
 		return 1, figure.Reason{Text: "half of it lies across a cloth of ⟦150 cm⟧", Source: figure.Memory}
 	}
 	list := append(fitted(), // their order is that of what rests on them
-		draft.Mm("clearance", "Hem above the floor", 0, 400, 20, "⟦=2 cm⟧; for cycling ⟦20 cm⟧ and more", figure.Memory,
+		part.Clearance(400, 20, "⟦=2 cm⟧; for cycling ⟦20 cm⟧ and more", figure.Memory,
 			"All round, in the shoes of the ensemble."), part.TrainAsked(),
 		draft.Tally("darts", "Darts a side", 0, float64(len(umbrellaDarts)), 2, "two: ⟦15⟧ and ⟦18⟧", figure.Memory,
 			"At a fifth and two fifths of the half waist."), gathered, share,
@@ -69,11 +69,11 @@ func (Umbrella) Parameters() []draft.Parameter {
 			"two", "a seam", "one", "on the fold"), panels)
 	for i := range list {
 		switch p := &list[i]; p.Key {
-		case "hip_ease":
+		case draft.HipEase:
 			p.Default, p.Rule = draft.Fixed(40, "smooth, and free to walk in", figure.Memory), "⟦4 cm⟧"
-		case "placket":
+		case draft.Placket:
 			p.Help = "In the seam at the centre back."
-		case "hem":
+		case draft.Hem:
 			p.Default, p.Rule, p.Saves = draft.Fixed(15, "a wide one does not lie on the curve: it is faced", figure.Practice), "⟦15⟧", ""
 			p.High = 40
 		}
@@ -83,7 +83,7 @@ func (Umbrella) Parameters() []draft.Parameter {
 
 // umbrellaEdge is how long the half of its upper edge is before darts and pleats are sewn, mm.
 func umbrellaEdge(on figure.Figure, v draft.Values) float64 {
-	half := (on.GirthAt(figure.Waist) + v.Number("waist_ease") + v.Number("gathered")) / 2
+	half := (on.GirthAt(figure.Waist) + v.Number(draft.WaistEase) + v.Number("gathered")) / 2
 	for _, d := range umbrellaDarts[:v.Whole("darts")] {
 		half += d.take
 	}
@@ -93,10 +93,10 @@ func umbrellaEdge(on figure.Figure, v draft.Values) float64 {
 // leastUmbrella is the least part of a circle that goes round what it hangs over, to the hundredth.
 func leastUmbrella(on figure.Figure, v draft.Values) float64 {
 	half, least := umbrellaEdge(on, v), 0.2
-	drops := on.Drops(40, on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance")))
+	drops := on.Drops(40, on.FallsTo(90, on.WaistToFloor(90)-v.Number(draft.Clearance)))
 	needs := make([]float64, len(drops))
 	for i, drop := range drops {
-		ease := math.Min(v.Number("hip_ease"), v.Number("hip_ease")*drop/on.Drop(figure.Hip))
+		ease := math.Min(v.Number(draft.HipEase), v.Number(draft.HipEase)*drop/on.Drop(figure.Hip))
 		needs[i] = (on.Girth(drop)+ease)/2 - half
 	}
 	for _, b := range []float64{0, 90, 180} {
@@ -117,7 +117,7 @@ type umbrella struct {
 func opened(on figure.Figure, v draft.Values) (*umbrella, error) {
 	const steps, behind = 60, 10 // of them in the cloth that is taken in
 	half, bearing := umbrellaEdge(on, v), bearings(on.At(0))
-	u := &umbrella{plain: (on.GirthAt(figure.Waist)+v.Number("waist_ease"))/2 - behindHalf}
+	u := &umbrella{plain: (on.GirthAt(figure.Waist)+v.Number(draft.WaistEase))/2 - behindHalf}
 	if v.Number("gathered") < 1 {
 		u.plain += behindHalf
 	}
@@ -130,7 +130,7 @@ func opened(on figure.Figure, v draft.Values) (*umbrella, error) {
 	if half-u.before < 1 {
 		last = steps
 	}
-	sewn := 2 * u.plain / (on.GirthAt(figure.Waist) + v.Number("waist_ease")) // of the half band
+	sewn := 2 * u.plain / (on.GirthAt(figure.Waist) + v.Number(draft.WaistEase)) // of the half band
 	for i := range ways {
 		share := math.Min(float64(i)/float64(last), 1)
 		b := bearing(share * sewn)
@@ -139,10 +139,10 @@ func opened(on figure.Figure, v draft.Values) (*umbrella, error) {
 			b += (180 - b) * float64(i-last) / float64(steps-last)
 			along[i] += (1 - along[i]) * float64(i-last) / float64(steps-last)
 		}
-		ways[i] = on.Fall(b, on.Floor()-v.Number("clearance"))
+		ways[i] = on.Fall(b, on.Floor()-v.Number(draft.Clearance))
 	}
 	var err error
-	if u.Turned, err = part.TurnedBy(v.Number("circle"), along, ways, half); err != nil {
+	if u.Turned, err = part.TurnedBy(v.Number(draft.Circle), along, ways, half); err != nil {
 		return nil, err
 	}
 	return u, u.Fair()
@@ -151,7 +151,7 @@ func opened(on figure.Figure, v draft.Values) (*umbrella, error) {
 // pieces are its half, or a front and a back of it, the centre front upright.
 func (u *umbrella) pieces(v draft.Values) []pattern.Piece {
 	whole := u.Angle[len(u.Angle)-1]
-	if v.Whole("panels") == 1 {
+	if v.Whole(draft.Panels) == 1 {
 		return []pattern.Piece{u.piece(v, "half", "Half", 0, whole)}
 	}
 	side := whole / 2
@@ -160,14 +160,14 @@ func (u *umbrella) pieces(v draft.Values) []pattern.Piece {
 
 // piece is what lies between two angles, with the darts and the pleats that fall on it.
 func (u *umbrella) piece(v draft.Values, id, name string, from, to float64) pattern.Piece {
-	whole, seam := u.Angle[len(u.Angle)-1], v.Number("allowance")
+	whole, seam := u.Angle[len(u.Angle)-1], v.Number(draft.Allowance)
 	about := from
 	if from > 0 {
 		about = (from + to) / 2
 	}
 	hem, right, top, left := u.Panel(from, to, about, 1)
 	p := pattern.Piece{ID: id, Name: name, Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true},
+		{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number(draft.Hem), Turned: true},
 		{ID: "right", Name: "back edge", Line: right, Allowance: seam},
 		{ID: "top", Name: "waist edge", Line: top, Allowance: seam},
 		{ID: "left", Name: "front edge", Line: left, Allowance: seam}}}
@@ -221,8 +221,8 @@ func (Umbrella) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		return draft.Draft{}, err
 	}
 	d := draft.Draft{Pieces: u.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
-	band := part.Band{Allowance: v.Number("allowance"), Closure: "hooks", Opening: v.Number("placket"), At: draft.AtBack,
-		Depth: v.Number("band"), Lap: v.Number("lap")}
+	band := part.Band{Allowance: v.Number(draft.Allowance), Closure: "hooks", Opening: v.Number(draft.Placket), At: draft.AtBack,
+		Depth: v.Number(draft.Band), Lap: v.Number(draft.Lap)}
 	n := len(d.Pieces)
 	joined(&d, n, false, band.Opening, measure.Tell(band.Opening), "side")
 	if p := d.Pieces[0]; p.Fold == "" {
@@ -302,7 +302,7 @@ func (u *umbrella) runs(d *draft.Draft, v draft.Values) (runs []draft.WaistRun, 
 func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
 	whole, thick := u.Angle[len(u.Angle)-1], float64(in.Thickness)
 	hem := 2 * whole * u.Outer
-	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number("clearance"))
+	reach := on.FallsTo(90, on.WaistToFloor(90)-v.Number(draft.Clearance))
 	bulk := band.Bulk(thick, thick, 2*umbrellaEdge(on, v))
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: 40, Depth: thick}, {Drop: reach, Depth: thick * 1.5}}
 	d.Wear.Hang, d.Wear.Hem = part.Flare(on, 0, reach, hem, foldsOf), hem
@@ -310,14 +310,14 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Measure("hip", "the skirt", "at the hip", atHip)
 	d.Measure("hem", "the hem", "all round", hem)
 	for i, where := range []string{"front", "side", "back"} {
-		d.Measure("length."+where, "the skirt", "in length at the "+where, on.Fall(90*float64(i), on.Floor()-v.Number("clearance")))
+		d.Measure("length."+where, "the skirt", "in length at the "+where, on.Fall(90*float64(i), on.Floor()-v.Number(draft.Clearance)))
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number("hem")-8, 0)})
+			Slide: math.Max(v.Number(draft.Hem)-8, 0)})
 	}
 	band.Finish(d, on, bulk)
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (band.Lower+50)/1000, "m",
 		"along the waist edge, which lies on every grain and stretches")
-	across := u.Outer * math.Sin(math.Min(whole/v.Number("panels"), math.Pi/2))
+	across := u.Outer * math.Sin(math.Min(whole/v.Number(draft.Panels), math.Pi/2))
 	if v.Choice("seams") == "one" {
 		if across *= 2; across > float64(in.Width-2*in.Selvedge) {
 			d.Offer(false, "It is wider than the cloth", fmt.Sprintf("Opened out it measures %s across, the cloth %s between its selvedges: "+
@@ -329,7 +329,7 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		d.Remark(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and shows "+
 			"in folds. A larger part of a circle is wider.", measure.Tell(under), measure.Tell(hem)))
 	}
-	if loose := atHip - on.GirthAt(figure.Hip) - v.Number("hip_ease") - v.Number("gathered"); loose > 250 {
+	if loose := atHip - on.GirthAt(figure.Hip) - v.Number(draft.HipEase) - v.Number("gathered"); loose > 250 {
 		d.Remark(false, "It stands off the hip by "+measure.Tell(loose), "One cone from the waist to so wide a hem can’t lie on the "+
 			"hip: the "+
 			"surplus falls into the flutes. A smaller part of a circle, or gores, lie closer.")

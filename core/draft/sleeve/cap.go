@@ -19,12 +19,12 @@ var capped = Kind{Key: "cap", Label: "a cap over the shoulder",
 				"Measured up from either side; what is below it is faced."),
 			draft.Mm("sleeve_cap", "Deep over the shoulder", 40, 160, 80, "⟦6 cm⟧ to ⟦11 cm⟧", figure.Memory,
 				"Running out to nothing at both ends."),
-			draft.Times("sleeve_head", "Ease of the head, parts in a hundred", 0, 8, 4, "3 to 5", figure.Memory,
+			draft.Times(draft.SleeveHead, "Ease of the head, parts in a hundred", 0, 8, 4, "3 to 5", figure.Memory,
 				"How much longer the cap is than what it is set to.")}
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		top := a.upper(d, v.Number("sleeve_cover"))
-		long := top.Around() * (1 + v.Number("sleeve_head")/100)
+		long := top.Around() * (1 + v.Number(draft.SleeveHead)/100)
 		deep := v.Number("sleeve_cap")
 		// A bow over the shoulder, as long as it must be: its height is found by halving.
 		wide := long * 0.82

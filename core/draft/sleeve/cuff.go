@@ -15,7 +15,7 @@ var cuffed = map[string]bool{"fitted": true, "straight": true, "gathered": true,
 
 // cuffs asks for a turned-back cuff.
 func cuffs() []draft.Parameter {
-	may := func(v draft.Values) bool { return cuffed[v.Choice("sleeve")] }
+	may := func(v draft.Values) bool { return cuffed[v.Choice(draft.Sleeve)] }
 	kind := draft.OneOf("cuff", "Cuff", "Turned back, it is cut a little longer than the sleeve’s lower edge and widens upwards, so that "+
 		"it stands off.", "none", "none: the lower edge is hemmed", "turned", "turned back")
 	deep := draft.Mm("cuff_deep", "Cuff, deep", 35, 160, 75, "⟦6 cm⟧ to ⟦11 cm⟧", figure.Memory, "As it lies turned back.")
@@ -32,7 +32,7 @@ const cuffOver = 4.0
 
 // Cuff adds the cuff that is chosen to a drafted sleeve.
 func Cuff(d *draft.Draft, v draft.Values) {
-	if !v.Has("cuff") || !cuffed[v.Choice("sleeve")] || v.Choice("cuff") != "turned" {
+	if !v.Has("cuff") || !cuffed[v.Choice(draft.Sleeve)] || v.Choice("cuff") != "turned" {
 		return
 	}
 	type side struct {

@@ -21,16 +21,16 @@ var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number(draft.SleeveArm), a.Around()*v.Number(draft.SleeveHead)/100)
 		if err != nil {
 			return err
 		}
 		width := h.width
-		long := one.long * v.Number("sleeve_long")
+		long := one.long * v.Number(draft.SleeveLong)
 		under := math.Max(long-h.high, 60)
 		bend := math.Min(math.Max(one.bend-h.high, 20), under-20)
-		foot := math.Min(one.girth(long)+v.Number("sleeve_wrist"), width)
-		elbow := math.Max(math.Min(one.elbow+v.Number("sleeve_arm")*0.8, width), foot)
+		foot := math.Min(one.girth(long)+v.Number(draft.SleeveWrist), width)
+		elbow := math.Max(math.Min(one.elbow+v.Number(draft.SleeveArm)*0.8, width), foot)
 		// The tube is opened at two lines: in front at a quarter of its width, behind where
 		// the hind seam leaves the armhole; each moved under the arm by the roll.
 		roll := v.Number("sleeve_roll")

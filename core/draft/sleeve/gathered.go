@@ -81,12 +81,12 @@ var gathered = Kind{Key: "gathered", Label: "with a full, gathered head",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		plain, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*0.02)
+		plain, err := headFor(a, one.upper+v.Number(draft.SleeveArm), a.Around()*0.02)
 		if err != nil {
 			return err
 		}
 		h := plain.puffed(a.Around()*v.Number("sleeve_full"), v.Number("sleeve_stand"))
-		full(d, h, plain, one, v, one.girth(one.long*v.Number("sleeve_long"))+v.Number("sleeve_wrist"))
+		full(d, h, plain, one, v, one.girth(one.long*v.Number(draft.SleeveLong))+v.Number(draft.SleeveWrist))
 		d.Remark(false, "The head must be held up", "Gathered cloth falls by its own weight. A frill of stiff net, half as long again as "+
 			"the armhole and as deep as "+measure.Tell(60+v.Number("sleeve_stand")/3)+", or a plain lining sleeve shorter by what it "+
 			"stands off, "+
@@ -107,7 +107,7 @@ var bishop = Kind{Key: "bishop", Label: "bishop, gathered into a cuff",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number(draft.SleeveArm), a.Around()*v.Number(draft.SleeveHead)/100)
 		if err != nil {
 			return err
 		}
@@ -173,7 +173,7 @@ func seamUnder(d *draft.Draft) {
 
 // full adds a sleeve with a full head that narrows to a lower edge.
 func full(d *draft.Draft, h, plain head, one arm, v draft.Values, foot float64) {
-	long := one.long * v.Number("sleeve_long")
+	long := one.long * v.Number(draft.SleeveLong)
 	p := body(h, math.Max(long-plain.high, 30), foot, 0)
 	p.Allow(hem, "hem")
 	p.Edges[0].Turned = true

@@ -23,13 +23,13 @@ var raglan = Kind{Key: Raglan, Label: "raglan, in two parts up to the neckline",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), 0)
+		h, err := headFor(a, one.upper+v.Number(draft.SleeveArm), 0)
 		if err != nil {
 			return err
 		}
-		r := raglanOf{h: h, a: a, long: one.long * v.Number("sleeve_long")}
+		r := raglanOf{h: h, a: a, long: one.long * v.Number(draft.SleeveLong)}
 		r.under = math.Max(r.long-h.high, 40)
-		r.foot = math.Min(one.girth(r.long)+v.Number("sleeve_wrist"), h.width*1.3)
+		r.foot = math.Min(one.girth(r.long)+v.Number(draft.SleeveWrist), h.width*1.3)
 		front, err := r.parted(d, true, v.Number("sleeve_neck"), v.Number("sleeve_down"))
 		if err != nil {
 			return err

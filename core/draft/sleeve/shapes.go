@@ -27,12 +27,12 @@ var mutton = Kind{Key: "mutton", Label: "leg-of-mutton, full above and close bel
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		plain, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*0.02)
+		plain, err := headFor(a, one.upper+v.Number(draft.SleeveArm), a.Around()*0.02)
 		if err != nil {
 			return err
 		}
 		h := plain.puffed(a.Around()*v.Number("sleeve_full"), v.Number("sleeve_stand"))
-		elbow, wrist := one.elbow*v.Number("sleeve_forearm"), one.wrist+v.Number("sleeve_wrist")
+		elbow, wrist := one.elbow*v.Number("sleeve_forearm"), one.wrist+v.Number(draft.SleeveWrist)
 		p := body(h, one.long-plain.high, wrist, 0)
 		bend := math.Max(one.bend-plain.high, 40)
 		mid := (h.front[0].X + h.back[0].X) / 2
@@ -67,12 +67,12 @@ var bell = Kind{Key: "bell", Label: "bell or pagoda, widening below",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number(draft.SleeveArm), a.Around()*v.Number(draft.SleeveHead)/100)
 		if err != nil {
 			return err
 		}
 		width := h.width
-		long := one.long*v.Number("sleeve_long") - h.high
+		long := one.long*v.Number(draft.SleeveLong) - h.high
 		foot, drop := one.elbow*v.Number("sleeve_flare"), v.Number("sleeve_drop")
 		if long < 60 {
 			return fmt.Errorf("a bell sleeve needs some length below the armpit: choose it longer than %s of the arm", "0.35")
@@ -165,7 +165,7 @@ var elbowed = Kind{Key: "elbow", Label: "to the elbow, with ruffles",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number(draft.SleeveArm), a.Around()*v.Number(draft.SleeveHead)/100)
 		if err != nil {
 			return err
 		}

@@ -65,11 +65,11 @@ func All() []Kind {
 
 // Chosen is the kind that is chosen in a bodice's parameters; false for no sleeve.
 func Chosen(v draft.Values) (Kind, bool) {
-	if !v.Has("sleeve") {
+	if !v.Has(draft.Sleeve) {
 		return Kind{}, false
 	}
 	for _, k := range All() {
-		if k.Key == v.Choice("sleeve") {
+		if k.Key == v.Choice(draft.Sleeve) {
 			return k, true
 		}
 	}
@@ -97,18 +97,18 @@ func Parameters(first string) []draft.Parameter {
 	if first != "none" {
 		add("none", "none")
 	}
-	out := []draft.Parameter{draft.OneOf("sleeve", "Sleeve", "Any of them fits any armhole: its head is drafted to the armhole’s "+
+	out := []draft.Parameter{draft.OneOf(draft.Sleeve, "Sleeve", "Any of them fits any armhole: its head is drafted to the armhole’s "+
 		"own length.",
 		options...)}
-	seen := map[string]int{}
+	seen := map[draft.Key]int{}
 	for _, k := range All() {
 		for _, p := range k.Parameters() {
 			if at, ok := seen[p.Key]; ok { // kinds may ask the same
 				was := out[at].When
-				out[at].When = func(v draft.Values) bool { return was(v) || v.Choice("sleeve") == k.Key }
+				out[at].When = func(v draft.Values) bool { return was(v) || v.Choice(draft.Sleeve) == k.Key }
 				continue
 			}
-			p.When = func(v draft.Values) bool { return v.Choice("sleeve") == k.Key }
+			p.When = func(v draft.Values) bool { return v.Choice(draft.Sleeve) == k.Key }
 			seen[p.Key] = len(out)
 			out = append(out, p)
 		}
@@ -122,7 +122,7 @@ const ofScye = 0.68
 
 // What every set-in sleeve is asked for.
 func armEase(usual float64) draft.Parameter {
-	p := draft.MmFrom("sleeve_arm", "Ease round the upper arm", 15, 200, "the arm bends in it, and the head fits the armhole",
+	p := draft.MmFrom(draft.SleeveArm, "Ease round the upper arm", 15, 200, "the arm bends in it, and the head fits the armhole",
 		"Added to the upper arm girth for the width of the sleeve at the armpit.",
 		func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 			return math.Max(usual, ofScye*(on.Length("scye_girth")+30)-on.Length("upper_arm_girth")), figure.Memory
@@ -135,18 +135,18 @@ func armEase(usual float64) draft.Parameter {
 }
 
 func headEase(usual float64) draft.Parameter {
-	return draft.Times("sleeve_head", "Ease of the head, parts in a hundred of the armhole", 0, 12, usual,
+	return draft.Times(draft.SleeveHead, "Ease of the head, parts in a hundred of the armhole", 0, 12, usual,
 		"wool takes 6 to 10, silk 2 to 4, cotton 2 to 5", figure.Memory, "How much longer the sleeve’s head is than the armhole; eased in "+
 			"between the notches.")
 }
 
 func longSleeve() draft.Parameter {
-	return draft.Times("sleeve_long", "Length, as a part of the arm", 0.2, 1.1, 1, "to the wrist bone", figure.Practice,
+	return draft.Times(draft.SleeveLong, "Length, as a part of the arm", 0.2, 1.1, 1, "to the wrist bone", figure.Practice,
 		"The whole arm ends at the wrist bone, a little over half of it at the elbow.")
 }
 
 func wristEase(usual float64) draft.Parameter {
-	return draft.Mm("sleeve_wrist", "Ease at the lower edge", 10, 400, usual, "the hand passes, or a slit is left", figure.Memory,
+	return draft.Mm(draft.SleeveWrist, "Ease at the lower edge", 10, 400, usual, "the hand passes, or a slit is left", figure.Memory,
 		"Added to the arm’s girth at the lower edge.")
 }
 

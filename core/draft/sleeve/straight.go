@@ -18,14 +18,14 @@ var straight = Kind{Key: "straight", Label: "straight, of one piece",
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)
-		h, err := headFor(a, one.upper+v.Number("sleeve_arm"), a.Around()*v.Number("sleeve_head")/100)
+		h, err := headFor(a, one.upper+v.Number(draft.SleeveArm), a.Around()*v.Number(draft.SleeveHead)/100)
 		if err != nil {
 			return err
 		}
 		width := h.width
-		long := one.long * v.Number("sleeve_long")
+		long := one.long * v.Number(draft.SleeveLong)
 		under := math.Max(long-h.high, 40)
-		foot := math.Min(one.girth(long)+v.Number("sleeve_wrist"), width*1.6)
+		foot := math.Min(one.girth(long)+v.Number(draft.SleeveWrist), width*1.6)
 		shift := (width - foot) / 2
 		dart := v.Number("sleeve_elbow_dart")
 		at := math.Max(one.bend-h.high, 0)

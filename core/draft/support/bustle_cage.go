@@ -33,7 +33,7 @@ func (BustleCage) Parameters() []draft.Parameter {
 			"shelf", "shelf (1880s)", "slope", "slope (1870s)"),
 		draft.Mm("projection", "Stands out behind", 60, 400, 180, "⟦12 cm⟧ to ⟦20 cm⟧ and more in the 1880s", figure.Memory,
 			"From the seat to the furthest steel."),
-		draft.MmFrom("long", "Length down the back", 250, 1000, "to the knee", "From the waist to the lowest steel.",
+		draft.MmFrom(draft.Long, "Length down the back", 250, 1000, "to the knee", "From the waist to the lowest steel.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 				return on.Drop(figure.Knee) * 0.98, figure.Memory
 			}),
@@ -42,7 +42,7 @@ func (BustleCage) Parameters() []draft.Parameter {
 			"Channels are made "+measure.TellFine(6)+" wider."),
 		draft.Mm("turned", "Turned in at each end", 10, 40, 20, "tipped and stitched", figure.Memory,
 			"The steel ends short of the edge; the cloth is turned over it."),
-	), "placket")
+	), draft.Placket)
 }
 
 // knots is what a tape is longer than the chord it ties, mm (from memory: two
@@ -53,7 +53,7 @@ const knots = 200.0
 func steelCount() draft.Parameter {
 	p := draft.Tally("steels", "Steels", 3, 10, 6, "six carry a heavy drapery", figure.Memory, "More steels, smoother line.")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 3, math.Min(10, math.Max(3, math.Floor((v.Number("long")-55)/46)+1))
+		return 3, math.Min(10, math.Max(3, math.Floor((v.Number(draft.Long)-55)/46)+1))
 	}
 	return p
 }
@@ -62,8 +62,8 @@ func steelCount() draft.Parameter {
 const cageFrom, cageTo = 88.0, 272.0
 
 func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	n, long, out := v.Whole("steels"), v.Number("long"), v.Number("projection")
-	band := part.BandOn(on, v.With(map[string]float64{"placket": 0}, nil)) // it opens before, from end to end
+	n, long, out := v.Whole("steels"), v.Number(draft.Long), v.Number("projection")
+	band := part.BandOn(on, v.With(map[draft.Key]float64{draft.Placket: 0}, nil)) // it opens before, from end to end
 	seam := band.Allowance
 	first := 55.0
 	if long-first < 45*float64(n-1) {

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -53,7 +54,7 @@ func (BustlePad) Parameters() []draft.Parameter {
 			"second layer.", "no", "none", "yes", "both sides, same cloth"),
 		draft.Times("packing", "Packing, grams a litre", 20, 200, 80, "shredded cotton scraps", figure.Memory,
 			"Weigh a measured cupful of your stuffing, pressed as firmly as you will."),
-		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "clipped and turned", figure.Practice, "All round."),
+		part.Allowance(6, 20, 10, "clipped and turned", figure.Practice, "All round."),
 	}
 }
 
@@ -239,8 +240,8 @@ func tuftsOn(p *pattern.Piece, lines [][]plane.Point) int {
 // padSide is one side of the pad.
 func padSide(id, name string, edges [2][]plane.Point, v draft.Values) pattern.Piece {
 	p := pattern.Piece{ID: id, Name: name, Cut: 1, Edges: []pattern.Edge{
-		{ID: "lower", Name: "lower edge", Line: edges[0], Allowance: v.Number("allowance")},
-		{ID: "upper", Name: "waist edge", Line: edges[1], Allowance: v.Number("allowance")},
+		{ID: "lower", Name: "lower edge", Line: edges[0], Allowance: v.Number(draft.Allowance)},
+		{ID: "upper", Name: "waist edge", Line: edges[1], Allowance: v.Number(draft.Allowance)},
 	}}
 	if v.Choice("lined") == "yes" {
 		p.Cut = 2

@@ -43,14 +43,14 @@ func cordGroups() draft.Parameter {
 	p := draft.Tally("groups", "Groups of cords", 1, 10, 5, "up to the knee", figure.Memory, "Counted from the hem.")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		each := v.Number("cords")*v.Number("cord") + v.Number("apart")
-		return 1, math.Min(10, math.Max(1, math.Floor((v.Number("length")*0.75-30+v.Number("apart"))/each)))
+		return 1, math.Min(10, math.Max(1, math.Floor((v.Number(draft.FullLength)*0.75-30+v.Number("apart"))/each)))
 	}
 	return p
 }
 
 func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
-	long, hem, seam, cord := v.Number("length"), v.Number("hem_round"), v.Number("allowance"), v.Number("cord")
+	long, hem, seam, cord := v.Number(draft.FullLength), v.Number(draft.HemRound), v.Number(draft.Allowance), v.Number("cord")
 	if least := leastGathered * band.Lower; hem < least {
 		return draft.Draft{}, fmt.Errorf("the hem is too narrow to be gathered to the band: choose %s or more, or a shallower band",
 			measure.Tell(least))

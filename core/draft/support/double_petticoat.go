@@ -27,8 +27,8 @@ func (DoublePetticoat) About() draft.About {
 func (DoublePetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(90, 8,
 		lengthBelow(260, "waist to floor, less the band and ⟦26 cm⟧: warm and clear of wet ground"),
-		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
-		draft.Mm("hip_ease", "Ease at the hip", 20, 160, 60, "thick cloth needs room", figure.Memory,
+		draft.Tally(draft.Gores, "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
+		draft.Mm(draft.HipEase, "Ease at the hip", 20, 160, 60, "thick cloth needs room", figure.Memory,
 			"Between the body as dressed underneath and the cloth."),
 		hemRound(1900, "warmth without weight"),
 		draft.Mm("ring", "Rings apart", 60, 300, 152.4, "every ⟦6 in⟧", figure.Practice,
@@ -39,7 +39,7 @@ func (DoublePetticoat) Parameters() []draft.Parameter {
 }
 
 func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), v.Number("allowance"))
+	g, err := goredBody(on, v, v.Number(draft.HemRound), v.Number(draft.HipEase), v.Number(draft.Allowance))
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -85,7 +85,7 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		g.Remark(false, fmt.Sprintf("Crossing seams are %s thick under the needle", measure.TellFine(seam)),
 			"Try it on a scrap; trim the inner allowances in steps, or turn the wheel by hand there.")
 	}
-	if v.Choice("closure") == "drawstring" {
+	if v.Choice(draft.Closure) == "drawstring" {
 		g.Remark(false, "A drawstring undoes what the yoke is for", "It gathers thick cloth at the waist.")
 	}
 	return g.Draft, nil

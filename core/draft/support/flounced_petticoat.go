@@ -46,9 +46,9 @@ func (g FlouncedPetticoat) Parameters() []draft.Parameter {
 		long, most, usual = lengthBelow(40, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor"), 6, 3
 	}
 	list := part.OnBand(25.4, 5, long,
-		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory,
+		draft.Tally(draft.Gores, "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory,
 			"One is enough for a hem to about ⟦=2 m⟧."),
-		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory,
+		draft.Mm(draft.HipEase, "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory,
 			"Between the body as dressed underneath and the cloth."),
 		hemRound(2400, "skirts of the 1870s to 1900s"),
 		draft.Tally("flounces", "Flounces", 1, most, usual, map[bool]string{false: "one deep one", true: "three tiers"}[g.Outer],
@@ -120,7 +120,7 @@ func flounceDepth() draft.Parameter {
 	p := draft.Mm("flounce", "Flounce, finished depth", 60, 500, 250, "a quarter of the skirt", figure.Memory,
 		"With its heading.").Saving("Shallower flounces")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 60, math.Max(80, math.Min(500, v.Number("length")*0.8/v.Number("flounces")+15))
+		return 60, math.Max(80, math.Min(500, v.Number(draft.FullLength)*0.8/v.Number("flounces")+15))
 	}
 	return p
 }
@@ -211,7 +211,7 @@ func (outer FlouncedPetticoat) setOn(g *gored, v draft.Values, in cloth.Fabric, 
 }
 
 func (outer FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth)
+	g, err := goredBody(on, v, v.Number(draft.HemRound), v.Number(draft.HipEase), turnedUnder+hemDepth)
 	if err != nil {
 		return draft.Draft{}, err
 	}

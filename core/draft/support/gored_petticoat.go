@@ -21,16 +21,16 @@ func (GoredPetticoat) About() draft.About {
 func (GoredPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(25.4, 5,
 		lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
-		draft.Tally("gores", "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory,
+		draft.Tally(draft.Gores, "Side gores a side", 1, 2, 2, "two share the flare", figure.Memory,
 			"One is enough for a hem to about ⟦=2 m⟧."),
-		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory,
+		draft.Mm(draft.HipEase, "Ease at the hip", 10, 160, 50, "sits without pulling", figure.Memory,
 			"Between the body as dressed underneath and the cloth."),
 		hemRound(2200, "walking skirts of the 1880s"),
 	)
 }
 
 func (GoredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth)
+	g, err := goredBody(on, v, v.Number(draft.HemRound), v.Number(draft.HipEase), turnedUnder+hemDepth)
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
@@ -36,7 +37,7 @@ func (HipRoll) Parameters() []draft.Parameter {
 			"For a pair, each takes four tenths of this."),
 		draft.Times("packing", "Packing, grams a litre", 20, 200, 85, "shredded scraps", figure.Memory,
 			"Firm: a soft roll goes flat under heavy skirts."),
-		draft.Mm("allowance", "Seam allowance", 6, 20, 10, "clipped and turned", figure.Practice, "All round."),
+		part.Allowance(6, 20, 10, "clipped and turned", figure.Practice, "All round."),
 	}
 }
 
@@ -72,7 +73,7 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 		return line
 	}
 	outer, waistEdge := arc(true), plane.Reversed(arc(false))
-	a := v.Number("allowance")
+	a := v.Number(draft.Allowance)
 	p := pattern.Piece{ID: "roll", Name: "Roll, each side", Cut: 2 * copies, Edges: []pattern.Edge{
 		{ID: "outer", Name: "outer edge", Line: outer, Allowance: a},
 		{ID: "right", Name: "end", Line: []plane.Point{outer[len(outer)-1], waistEdge[0]}, Allowance: a},

@@ -49,7 +49,7 @@ const steepest = 0.5
 // lowestRound asks for the length round the lowest steel: wider than the hips,
 // and no wider than the cloth over it can fall.
 func lowestRound() draft.Parameter {
-	p := draft.Mm("hem_round", "Lowest steel, round", 1800, 4600, 3000, "⟦280 cm⟧ to ⟦400 cm⟧ in the years of the hoop", figure.Memory,
+	p := draft.Mm(draft.HemRound, "Lowest steel, round", 1800, 4600, 3000, "⟦280 cm⟧ to ⟦400 cm⟧ in the years of the hoop", figure.Memory,
 		"The skirt over it is half as wide again.")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		low := math.Max(1800, 1.3*on.GirthAt(figure.Hip))
@@ -60,10 +60,10 @@ func lowestRound() draft.Parameter {
 
 // hoopGores asks for the gores: enough that none leans too far.
 func hoopGores() draft.Parameter {
-	p := draft.Tally("gores", "Side gores a side", 2, 5, 3, "narrow ones follow the steels", figure.Memory,
+	p := draft.Tally(draft.Gores, "Side gores a side", 2, 5, 3, "narrow ones follow the steels", figure.Memory,
 		"Front and back are one piece each; all gores go round as far.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		spread := (v.Number("hem_round") - on.GirthAt(figure.Waist)) / (on.Floor() - v.Number("lowest"))
+		spread := (v.Number(draft.HemRound) - on.GirthAt(figure.Waist)) / (on.Floor() - v.Number("lowest"))
 		return math.Max(2, math.Min(5, math.Ceil(spread/(4*leaning)-1))), 5
 	}
 	return p
@@ -124,7 +124,7 @@ func firstSteel(on figure.Figure, band part.Band) float64 {
 
 func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
-	n, hem := v.Whole("hoops"), v.Number("hem_round")
+	n, hem := v.Whole("hoops"), v.Number(draft.HemRound)
 	bottom := on.Floor() - v.Number("lowest")
 	first := firstSteel(on, band)
 	if bottom-first < betweenSteels*float64(n) {
@@ -144,7 +144,7 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	short := band.Opening > slit
 	band.Opening = math.Min(band.Opening, slit)
 	s := &part.Skirt{Band: band, On: worn, Long: worn.Fall(90, bottom+below) - band.Depth, Ease: 2, Turned: 40, Close: true}
-	gores := v.Whole("gores")
+	gores := v.Whole(draft.Gores)
 	for i := range 2*gores + 2 {
 		if i%2 == 1 || i == 0 {
 			s.Bearings = append(s.Bearings, 180*float64(i)/float64(2*gores+2))
@@ -211,7 +211,7 @@ func tellHoop(d *draft.Draft, n int) {
 // the figure.
 func hoopSteels(on figure.Figure, v draft.Values, first, bottom float64) (drops []float64, props []figure.Prop, hoops []bone.Hoop,
 	err error) {
-	n, hem, behind := v.Whole("hoops"), v.Number("hem_round"), v.Number("behind")
+	n, hem, behind := v.Whole("hoops"), v.Number(draft.HemRound), v.Number("behind")
 	waist := on.At(0)
 	drops = make([]float64, n)
 	props = []figure.Prop{{Drop: 0, Section: waist}}

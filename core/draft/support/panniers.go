@@ -29,14 +29,14 @@ func (Panniers) About() draft.About {
 func (Panniers) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.Mm("projection", "Each stands out", 60, 450, 160, "a modest pair", figure.Memory, "From the hip to the widest steel."),
-		draft.MmFrom("long", "Length from the waist", 180, 600, "just below the hip, and a hand more", "To the lowest steel.",
+		draft.MmFrom(draft.Long, "Length from the waist", 180, 600, "just below the hip, and a hand more", "To the lowest steel.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 				return on.Drop(figure.Hip) * 1.45, figure.Memory
 			}),
 		draft.Tally("steels", "Steels in each", 2, 5, 3, "three", figure.Memory, "The lowest is the widest."),
 		draft.Mm("steel", "Steel or cane width", 4, 12, 7, "boning or cane", figure.Memory,
 			"Channels are made "+measure.TellFine(5)+" wider."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."),
+		part.Allowance(6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."),
 	}
 }
 
@@ -45,7 +45,7 @@ func (Panniers) Parameters() []draft.Parameter {
 const stopped = 6.0
 
 func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	n, long, out, seam := v.Whole("steels"), v.Number("long"), v.Number("projection"), v.Number("allowance")
+	n, long, out, seam := v.Whole("steels"), v.Number(draft.Long), v.Number("projection"), v.Number(draft.Allowance)
 	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}, Entry: draft.Entry{Tied: true}}
 	props := []figure.Prop{{Drop: 0, Section: on.At(0)}}
 	hip := on.At(on.Drop(figure.Hip))
@@ -187,7 +187,7 @@ func tellPanniers(d *draft.Draft) {
 // finishPanniers adds what follows from the pieces: dimensions, notions, what they do to the
 // figure.
 func finishPanniers(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, props []figure.Prop) {
-	long := v.Number("long")
+	long := v.Number(draft.Long)
 	for i, h := range d.Hoops {
 		d.Measure(fmt.Sprintf("steel-%d", i+1), h.Place, "in length", h.Cut())
 	}

@@ -6,6 +6,7 @@ import (
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -41,7 +42,7 @@ func (ShoulderPads) Parameters() []draft.Parameter {
 			"The sleeve hangs from there."),
 		long,
 		draft.Mm("along", "Along the armhole", 140, 280, 200, "half before, half behind", figure.Memory, "The pad's straight edge."),
-		draft.Mm("allowance", "Seam allowance", 5, 15, 8, "trimmed and turned", figure.Practice, "All round."),
+		part.Allowance(5, 15, 8, "trimmed and turned", figure.Practice, "All round."),
 	}
 }
 
@@ -50,7 +51,7 @@ func (ShoulderPads) Parameters() []draft.Parameter {
 const layer, graded = 4.0, 12.0
 
 func (ShoulderPads) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	along, reach, a := v.Number("along"), v.Number("reach"), v.Number("allowance")
+	along, reach, a := v.Number("along"), v.Number("reach"), v.Number(draft.Allowance)
 	arm := plane.Cubic(plane.Pt(0, 0), plane.Pt(along*0.3, -9), plane.Pt(along*0.7, -9), plane.Pt(along, 0))
 	var inner []plane.Point
 	const n = 64

@@ -22,10 +22,10 @@ const inFolds = 0.42
 // lengthBelow asks for the length at the side from the band to the hem: as far
 // as leaves the floor clear by so much.
 func lengthBelow(clear float64, rule string) draft.Parameter {
-	return draft.MmFrom("length", "Length below the band, at the side", 250, 1400, rule,
+	return part.LengthFrom("Length below the band, at the side", 250, 1400, rule,
 		"From the lower edge of the band to the hem. Before and behind it follows what is worn under it.", func(on figure.Figure,
 			v draft.Values) (float64, figure.Source) {
-			return on.WaistToFloor(90) - v.Number("band") - clear, figure.Memory
+			return on.WaistToFloor(90) - v.Number(draft.Band) - clear, figure.Memory
 		})
 }
 
@@ -41,7 +41,7 @@ const mostGathered = 7.0
 // hemRound asks for the hem of a petticoat: never less than goes round what is
 // worn under it, and by default fuller than that.
 func hemRound(usual float64, why string) draft.Parameter {
-	p := draft.Mm("hem_round", "Hem, all round", 1100, 6000, usual, why, figure.Memory,
+	p := draft.Mm(draft.HemRound, "Hem, all round", 1100, 6000, usual, why, figure.Memory,
 		"A petticoat is at least as full as what it carries needs.").Saving("Less flare")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least := math.Ceil(leastHem(on, v))
@@ -64,13 +64,13 @@ func hemRound(usual float64, why string) draft.Parameter {
 // choices hangs over.
 func leastHem(on figure.Figure, v draft.Values) float64 {
 	gores, ease := 1, 40.0
-	if v.Has("gores") {
-		gores = v.Whole("gores")
+	if v.Has(draft.Gores) {
+		gores = v.Whole(draft.Gores)
 	}
-	if v.Has("hip_ease") {
-		ease = v.Number("hip_ease")
+	if v.Has(draft.HipEase) {
+		ease = v.Number(draft.HipEase)
 	}
-	return part.Skirt{On: on, Long: v.Number("length"), Band: part.Band{Depth: v.Number("band")}, Ease: ease, Gores: gores}.Least()
+	return part.Skirt{On: on, Long: v.Number(draft.FullLength), Band: part.Band{Depth: v.Number(draft.Band)}, Ease: ease, Gores: gores}.Least()
 }
 
 // thinHem says when the cloth worn under a garment is fuller than its own hem,
@@ -85,7 +85,7 @@ func thinHem(d *draft.Draft, on figure.Figure, hem float64, asksHem bool) {
 		}
 		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
 			"shows in folds.", measure.Tell(under), measure.Tell(hem)),
-			"Make the hem fuller", draft.Settings{"hem_round": math.Ceil(under*fullerThan/10) * 10})
+			"Make the hem fuller", draft.Settings{draft.HemRound: math.Ceil(under*fullerThan/10) * 10})
 	}
 }
 
@@ -101,8 +101,8 @@ type gored struct {
 
 // goredBody drafts front, side gores, back breadth and band.
 func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned float64) (*gored, error) {
-	g := &gored{long: v.Number("length"), hem: hem}
-	g.Skirt = &part.Skirt{Band: part.BandOn(on, v), On: on, Long: g.long, Hem: hem, Ease: hipEase, Gores: v.Whole("gores"), Turned: turned}
+	g := &gored{long: v.Number(draft.FullLength), hem: hem}
+	g.Skirt = &part.Skirt{Band: part.BandOn(on, v), On: on, Long: g.long, Hem: hem, Ease: hipEase, Gores: v.Whole(draft.Gores), Turned: turned}
 	var err error
 	if g.top, err = g.Into(&g.Draft); err != nil {
 		return nil, err

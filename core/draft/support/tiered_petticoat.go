@@ -57,20 +57,20 @@ func (g TieredPetticoat) Parameters() []draft.Parameter {
 				if v.Choice("tiers") == "three" {
 					share = 0.4
 				}
-				return math.Round(v.Number("length") * share), figure.Reason{Text: "to just above the knee, or a third of three tiers " +
+				return math.Round(v.Number(draft.FullLength) * share), figure.Reason{Text: "to just above the knee, or a third of three tiers " +
 					"and a little more", Source: figure.Practice}
 			},
-			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return 120, v.Number("length") - 120 }},
+			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return 120, v.Number(draft.FullLength) - 120 }},
 		draft.OneOf("basis", "Gathered from", "Take the hip for a slim waist with full hips, so that the tier passes them with ease.",
 			"waist", "the waist", "hip", "the hip"),
 		roomy("upper_ratio", "Upper tier, times the basis", "1.5 to 2 for heavy cloth, 2 medium, 2.5 to 3 fine, 3 sheer.",
 			func(on figure.Figure, v draft.Values) float64 {
-				return widestOver(on, 0, on.FallsTo(90, v.Number("band")+v.Number("upper_length"))) / tierBasis(on, v)
+				return widestOver(on, 0, on.FallsTo(90, v.Number(draft.Band)+v.Number("upper_length"))) / tierBasis(on, v)
 			}).Saving("A narrower upper tier"),
 		roomy("lower_ratio", "Each further tier, times the one above",
 			"Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each.", func(on figure.Figure,
 				v draft.Values) float64 {
-				return widestOver(on, 0, on.FallsTo(90, v.Number("band")+v.Number("length"))) / (tierBasis(on, v) * v.Number("upper_ratio"))
+				return widestOver(on, 0, on.FallsTo(90, v.Number(draft.Band)+v.Number(draft.FullLength))) / (tierBasis(on, v) * v.Number("upper_ratio"))
 			}).Saving("Narrower tiers"),
 	}
 	return part.OnBand(25.4, 5, list...)
@@ -78,7 +78,7 @@ func (g TieredPetticoat) Parameters() []draft.Parameter {
 
 // roomy asks for a fullness that is never less than goes round what the tier
 // hangs over, and by default a twentieth more than that.
-func roomy(key, label, help string, least func(on figure.Figure, v draft.Values) float64) draft.Parameter {
+func roomy(key draft.Key, label, help string, least func(on figure.Figure, v draft.Values) float64) draft.Parameter {
 	p := draft.Times(key, label, 1.2, 4, 2, "medium cloth", figure.Practice, help)
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		low := math.Max(1.2, math.Ceil(least(on, v)*100)/100)
@@ -135,7 +135,7 @@ func (g TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	band := part.BandOn(on, v)
 	seam := band.Allowance
 	basis := math.Max(band.Waist, tierBasis(on, v))
-	long, upperLong := v.Number("length"), v.Number("upper_length")
+	long, upperLong := v.Number(draft.FullLength), v.Number("upper_length")
 	placket := math.Min(band.Opening, upperLong-40)
 	tiers, err := tiersOf(band, v, in, basis)
 	if err != nil {
@@ -204,7 +204,7 @@ func offerFewerBreadths(d *draft.Draft, tiers []*tier, in cloth.Fabric, basis, s
 	for i, t := range tiers {
 		fits := float64(t.n-1) * (float64(in.Usable()) - 2*seam)
 		ratio := math.Floor(fits/above*100) / 100
-		key := "upper_ratio"
+		key := draft.Key("upper_ratio")
 		if i > 0 {
 			key = "lower_ratio"
 		}
@@ -335,7 +335,7 @@ func (t *tier) breadth(placket, seam float64) pattern.Piece {
 
 // tiersOf are the tiers from the band down, with their widths, breadths and sections.
 func tiersOf(band part.Band, v draft.Values, in cloth.Fabric, basis float64) ([]*tier, error) {
-	seam, long, upperLong := band.Allowance, v.Number("length"), v.Number("upper_length")
+	seam, long, upperLong := band.Allowance, v.Number(draft.FullLength), v.Number("upper_length")
 	tiers := []*tier{{id: "upper", name: "Upper tier", height: upperLong}, {id: "lower", name: "Lower tier", height: long - upperLong}}
 	if v.Choice("tiers") == "three" {
 		half := (long - upperLong) / 2

@@ -24,12 +24,12 @@ func (UnderPetticoat) About() draft.About {
 
 func (UnderPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(38, 5,
-		draft.MmFrom("length", "Length below the band, at the side", 250, 1100, "to the middle of the calf",
+		part.LengthFrom("Length below the band, at the side", 250, 1100, "to the middle of the calf",
 			"From the lower edge of the band to the hem.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 				return on.Drop(figure.Knee) + 130, figure.Memory
 			}),
-		draft.Tally("gores", "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
-		draft.Mm("hip_ease", "Ease at the hip", 10, 160, 40, "close", figure.Memory,
+		draft.Tally(draft.Gores, "Side gores a side", 1, 2, 1, "one is enough", figure.Memory, "Two share a wide flare between them."),
+		draft.Mm(draft.HipEase, "Ease at the hip", 10, 160, 40, "close", figure.Memory,
 			"Between the body as dressed underneath and the cloth."),
 		strideHem(),
 	)
@@ -37,7 +37,7 @@ func (UnderPetticoat) Parameters() []draft.Parameter {
 
 // strideHem is narrow, and still wide enough for a stride.
 func strideHem() draft.Parameter {
-	p := draft.MmFrom("hem_round", "Hem, all round", 1100, 4500, "half as much again as the hips, so that a stride passes",
+	p := draft.MmFrom(draft.HemRound, "Hem, all round", 1100, 4500, "half as much again as the hips, so that a stride passes",
 		"Narrower than anything worn over it.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 			return math.Max(on.GirthAt(figure.Hip)*1.55, leastHem(on, v)*1.1), figure.Memory
 		})
@@ -49,7 +49,7 @@ func strideHem() draft.Parameter {
 }
 
 func (UnderPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	g, err := goredBody(on, v, v.Number("hem_round"), v.Number("hip_ease"), turnedUnder+hemDepth)
+	g, err := goredBody(on, v, v.Number(draft.HemRound), v.Number(draft.HipEase), turnedUnder+hemDepth)
 	if err != nil {
 		return draft.Draft{}, err
 	}

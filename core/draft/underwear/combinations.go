@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -27,29 +28,29 @@ func (Combinations) About() draft.About {
 
 func (Combinations) Parameters() []draft.Parameter {
 	return append([]draft.Parameter{
-		draft.Mm("bust_ease", "Ease round the bust", 20, 200, 70, "loose under the corset", figure.Memory,
+		draft.Mm(draft.BustEase, "Ease round the bust", 20, 200, 70, "loose under the corset", figure.Memory,
 			"Between body and cloth at the bust line."),
-		draft.Mm("waist_ease", "Ease in the waistband", 5, 120, 35, "bare waist, not drawn in", figure.Memory,
+		draft.Mm(draft.WaistEase, "Ease in the waistband", 5, 120, 35, "bare waist, not drawn in", figure.Memory,
 			"It goes under the corset and must fit the body as it is without it."),
 		draft.Mm("neck_drop", "Neck, below the hollow of the throat", 20, 220, 110, "under a day bodice", figure.Memory,
 			"Down the centre front."),
-		draft.Mm("band", "Waistband, finished", 12, 60, 25.4, "⟦1 in⟧", figure.Practice,
+		draft.Mm(draft.Band, "Waistband, finished", 12, 60, 25.4, "⟦1 in⟧", figure.Practice,
 			"In two layers; the inner is felled by hand over the raw edges."),
 		draft.Mm("extension", "Front extension for buttons", 15, 50, 25, "turned twice", figure.Practice,
 			"Cut at twice this beyond the centre front."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."),
+		part.Allowance(6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam."),
 	}, draft.Without(legParameters(), "crotch")...)
 }
 
 func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}}
-	seam := v.Number("allowance")
-	waist := on.GirthAt(figure.Waist) + v.Number("waist_ease")
-	top, err := legsInto(&d, on, v.With(nil, map[string]string{"crotch": "open"}), seam, v.Number("band"), 0, waist)
+	seam := v.Number(draft.Allowance)
+	waist := on.GirthAt(figure.Waist) + v.Number(draft.WaistEase)
+	top, err := legsInto(&d, on, v.With(nil, map[draft.Key]string{"crotch": "open"}), seam, v.Number(draft.Band), 0, waist)
 	if err != nil {
 		return d, err
 	}
-	bust := on.GirthAt(figure.Bust) + v.Number("bust_ease")
+	bust := on.GirthAt(figure.Bust) + v.Number(draft.BustEase)
 	long := on.Length("back_waist_length")
 	ext := v.Number("extension")
 	front, back, taken, err := bodice(on, bust, math.Max(waist*1.12, bust*0.86), v.Number("neck_drop"), seam, ext)
@@ -61,7 +62,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	// The band: underlap, right front, back, left front; the legs below it from
 	// centre front round.
 	q := waist / 4
-	band := pattern.Rectangle("band", "Waistband", waist+2*ext, v.Number("band"), seam)
+	band := pattern.Rectangle("band", "Waistband", waist+2*ext, v.Number(draft.Band), seam)
 	band.Cut = 2
 	band.Layered(pattern.ForLining)
 	band.EitherWay = true
@@ -106,7 +107,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	gather("band-leg-left", "to-leg-left", "leg", "top", "left", top/2, 2*q)
 	gather("band-leg-right", "to-leg-right", "leg", "top", "right", top/2, 2*q)
 	d.Sew("shoulder", "front", "shoulder", "back", "shoulder", "french")
-	opening := long - v.Number("neck_drop") + v.Number("band")
+	opening := long - v.Number("neck_drop") + v.Number(draft.Band)
 	n := max(4, int(opening/70)+1)
 	buttons(&d.Pieces[0], ext, n-1)
 	d.Fasten(closure.Buttons, n, 11,
@@ -120,9 +121,9 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	t := float64(in.Thickness)
 	bottom := rise(on) + v.Number("leg")
 	d.Wear.Cover = []figure.Depth{{Drop: -long + v.Number("neck_drop") + 60, Depth: t}, {Drop: -30, Depth: 1.3 * t},
-		{Drop: 0, Depth: 3 * t}, {Drop: v.Number("band"), Depth: 3 * t}, {Drop: v.Number("band") + 40, Depth: 1.5 * t}, {Drop: bottom,
+		{Drop: 0, Depth: 3 * t}, {Drop: v.Number(draft.Band), Depth: 3 * t}, {Drop: v.Number(draft.Band) + 40, Depth: 1.5 * t}, {Drop: bottom,
 			Depth: 1.5 * t}}
-	hip := on.GirthAt(figure.Hip) + v.Number("ease")
+	hip := on.GirthAt(figure.Hip) + v.Number(draft.Ease)
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
 		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
 	tellCombinations(&d)

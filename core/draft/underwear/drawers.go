@@ -28,12 +28,12 @@ const bandEase = 10
 func (Drawers) Parameters() []draft.Parameter {
 	own := legParameters() // the ease they ask for is that round the hips
 	list := part.OnBand(32, bandEase)
-	return slices.Concat(list[:1], own, draft.Without(list[1:], "ease"))
+	return slices.Concat(list[:1], own, draft.Without(list[1:], draft.Ease))
 }
 
 func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}}
-	band := part.BandOn(on, v.With(map[string]float64{"ease": bandEase}, nil))
+	band := part.BandOn(on, v.With(map[draft.Key]float64{draft.Ease: bandEase}, nil))
 	if v.Choice("crotch") == "open" {
 		band.Opening = 0 // the band opens from end to end, the crotch with it
 	}
@@ -56,7 +56,7 @@ func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	bottom := rise(on) + v.Number("leg")
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: t * 1.4},
 		{Drop: bottom, Depth: t * 1.4}}
-	hip := on.GirthAt(figure.Hip) + v.Number("ease")
+	hip := on.GirthAt(figure.Hip) + v.Number(draft.Ease)
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
 		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
 	band.Finish(&d, on, bulk)

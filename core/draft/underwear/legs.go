@@ -33,7 +33,7 @@ func legParameters() []draft.Parameter {
 
 // hipEase lets the thigh in.
 func hipEase() draft.Parameter {
-	p := draft.Mm("ease", "Ease round the hips", 40, 500, 160, "loose", figure.Memory, "Between body and cloth at the hip line.")
+	p := draft.Mm(draft.Ease, "Ease round the hips", 40, 500, 160, "loose", figure.Memory, "Between body and cloth at the hip line.")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		least := on.Length("thigh_girth")*1.09/(0.5+frontPoint+backPoint) - math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))
 		return math.Max(40, math.Ceil(least)), math.Max(500, math.Ceil(least)+200)
@@ -46,7 +46,7 @@ func legRatio() draft.Parameter {
 	p := draft.Times("leg_ratio", "Leg, times the knee", 1.1, 3, 1.7, "full enough to bend", figure.Memory,
 		"Width of the leg at its hem before it is gathered.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number("ease")
+		hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number(draft.Ease)
 		most := hip * (0.5 + frontPoint + backPoint) * 1.14 / on.Length("knee_girth")
 		least := math.Ceil((on.Length("knee_girth")+cuffEase)*1.05/on.Length("knee_girth")*100) / 100
 		return math.Max(1.1, least), math.Max(least+0.05, math.Min(3, math.Floor(most*100)/100))
@@ -92,7 +92,7 @@ func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.
 		return pattern.Piece{}, fmt.Errorf("a band %s deep leaves the legs only %s to the crotch: choose a narrower band",
 			measure.Tell(below), measure.Tell(math.Max(body, 0)))
 	}
-	hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number("ease")
+	hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number(draft.Ease)
 	thigh := on.Length("thigh_girth")
 	hip = math.Max(hip, least*1.04/topShare)
 	wide := hip / 2
@@ -209,7 +209,7 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
 	}
 	d.Measure("leg", "each leg", "in length, inside", v.Number("leg"))
-	d.Measure("hip", "the legs", "round the hips", math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))+v.Number("ease"))
+	d.Measure("hip", "the legs", "round the hips", math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))+v.Number(draft.Ease))
 	d.Measure("leg.hem", "each leg", "at the hem", hem.Length())
 	return top, nil
 }

@@ -31,7 +31,7 @@ func (Shift) About() draft.About {
 
 func (Shift) Parameters() []draft.Parameter {
 	return []draft.Parameter{
-		{Key: "ease", Label: "Ease round the body", Unit: draft.Length, Low: 40, High: 400,
+		{Key: draft.Ease, Label: "Ease round the body", Unit: draft.Length, Low: 40, High: 400,
 			Rule: "⟦14 cm⟧", Help: "Over the largest of bust, waist and hip as they are without a corset.",
 			Default: draft.Fixed(140, "pulls on over the head without an opening", figure.Memory)},
 		{Key: "sleeve_ease", Label: "Ease round the upper arm", Unit: draft.Length, Low: 30, High: 300,
@@ -44,7 +44,7 @@ func (Shift) Parameters() []draft.Parameter {
 			Rule: "⟦18 cm⟧", Help: "From the shoulder line down the arm; measured from the body's edge.",
 			Default: draft.Fixed(180, "to the middle of the upper arm", figure.Memory),
 			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return v.Number("gusset") + 20, 700 }},
-		{Key: "length", Label: "Length from the shoulder", Unit: draft.Length, Low: 500, High: 1500,
+		{Key: draft.FullLength, Raises: -1, Label: "Length from the shoulder", Unit: draft.Length, Low: 500, High: 1500,
 			Rule: "front length and waist to knee", Help: "From the shoulder to the hem.",
 			Default: func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
 				return on.Length("front_length") + on.Length("waist_to_knee"), figure.Reason{Text: "front length and waist to knee",
@@ -58,7 +58,7 @@ func (Shift) Parameters() []draft.Parameter {
 			Rule: "⟦22 cm⟧", Help: "Width of each of the two side gores at the hem.",
 			Default: draft.Fixed(220, "room to walk", figure.Memory),
 			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
-				return 60, math.Min(500, 1.5*(v.Number("length")-goreTop(on, v)))
+				return 60, math.Min(500, 1.5*(v.Number(draft.FullLength)-goreTop(on, v)))
 			}},
 		{Key: "neck_width", Label: "Neck, half width", Unit: draft.Length, Low: 60, High: 220,
 			Rule: "half of across back less ⟦5.5 cm⟧", Help: "From the centre to the end of the shoulder seam.",
@@ -70,17 +70,17 @@ func (Shift) Parameters() []draft.Parameter {
 				_, _, half := widthOf(on, v)
 				return 60, math.Max(70, half-20)
 			}},
-		{Key: "neck_front", Label: "Neck depth, front", Unit: draft.Length, Low: 40, High: 260,
+		{Key: draft.NeckFront, Label: "Neck depth, front", Unit: draft.Length, Low: 40, High: 260,
 			Rule: "⟦17 cm⟧", Help: "Cut it smaller first, try it on, then enlarge.",
 			Default: draft.Fixed(170, "hides under a low bodice", figure.Memory)},
-		{Key: "neck_back", Label: "Neck depth, back", Unit: draft.Length, Low: 20, High: 200,
+		{Key: draft.NeckBack, Label: "Neck depth, back", Unit: draft.Length, Low: 20, High: 200,
 			Rule:    "⟦6 cm⟧",
 			Help:    "From the shoulder line down the centre back.",
 			Default: draft.Fixed(60, "lies below the nape", figure.Memory)},
-		{Key: "allowance", Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 25,
+		{Key: draft.Allowance, Label: "Seam allowance", Unit: draft.Length, Low: 6, High: 25,
 			Rule: "⟦1.2 cm⟧", Help: "Felled: one side trimmed, the other turned over it.",
 			Default: draft.Fixed(12, "enough to run and fell", figure.Practice)},
-		{Key: "hem", Label: "Hem allowance", Unit: draft.Length, Low: 6, High: 60, Saves: "A facing instead of a hem",
+		{Key: draft.Hem, Label: "Hem allowance", Unit: draft.Length, Low: 6, High: 60, Saves: "A facing instead of a hem",
 			Rule: "⟦2 cm⟧", Help: "Turned twice, at the lower edge and the sleeves.",
 			Default: draft.Fixed(20, "turned twice", figure.Practice)},
 	}
@@ -94,7 +94,7 @@ func widthOf(on figure.Figure, v draft.Values) (fullest figure.Level, girth, hal
 			fullest, girth = l, g
 		}
 	}
-	return fullest, girth, (girth + v.Number("ease")) / 4
+	return fullest, girth, (girth + v.Number(draft.Ease)) / 4
 }
 
 // armholeOf is half the width of the sleeve.
@@ -112,13 +112,13 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	gusset := v.Number("gusset")
 	fullest, girth, half := widthOf(on, v)
 	armhole := armholeOf(on, v)
-	length, flare := v.Number("length"), v.Number("flare")
+	length, flare := v.Number(draft.FullLength), v.Number("flare")
 	top := goreTop(on, v)
 	slant := length - top // the gore's slanted edge, and the body edge it is sewn to
 
-	seam, hem := v.Number("allowance"), v.Number("hem")
-	front := shiftBody("front", "Front", v.Number("neck_front"), half, top, slant, armhole, on, v)
-	back := shiftBody("back", "Back", v.Number("neck_back"), half, top, slant, armhole, on, v)
+	seam, hem := v.Number(draft.Allowance), v.Number(draft.Hem)
+	front := shiftBody("front", "Front", v.Number(draft.NeckFront), half, top, slant, armhole, on, v)
+	back := shiftBody("back", "Back", v.Number(draft.NeckBack), half, top, slant, armhole, on, v)
 
 	gore := shiftGore(slant, flare, seam, hem)
 	sleeve := shiftSleeve(armhole, v.Number("sleeve_length"), gusset, seam, hem)
@@ -173,7 +173,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "The head may not pass the neck",
 			Text: fmt.Sprintf("The opening measures %s; a head needs about %s. Widen or deepen the neck.", measure.Tell(over),
 				measure.Tell(580)),
-			Fix: draft.Settings{"neck_front": math.Min(260, v.Number("neck_front")+50)}, FixLabel: "Deepen the front by " +
+			Fix: draft.Settings{draft.NeckFront: math.Min(260, v.Number(draft.NeckFront)+50)}, FixLabel: "Deepen the front by " +
 				measure.Tell(50)})
 	}
 	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
@@ -226,7 +226,7 @@ func cover(on figure.Figure, length, thickness, width float64) []figure.Depth {
 // breadth from the shoulder line down, cut off square. The gores begin at slant above its
 // hem.
 func shiftBody(id, name string, depth, half, top, slant, armhole float64, on figure.Figure, v draft.Values) pattern.Piece {
-	seam, hem, gusset, neck := v.Number("allowance"), v.Number("hem"), v.Number("gusset"), v.Number("neck_width")
+	seam, hem, gusset, neck := v.Number(draft.Allowance), v.Number(draft.Hem), v.Number("gusset"), v.Number("neck_width")
 	// On the fold at x = 0; the shoulder lies along the top.
 	h := top + slant
 	cf, corner := plane.Pt(0, h-depth), plane.Pt(half, h)

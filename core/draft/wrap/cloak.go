@@ -37,13 +37,13 @@ func (Cloak) About() draft.About {
 const shortest, abovePath = 280.0, 60.0
 
 func (Cloak) Parameters() []draft.Parameter {
-	long := draft.MmFrom("length", "Length behind, from the nape", shortest, 2000, "to ⟦6 cm⟧ above the floor",
+	long := part.LengthFrom("Length behind, from the nape", shortest, 2000, "to ⟦6 cm⟧ above the floor",
 		"Over whatever stands out behind. A short cape ⟦30 cm⟧ to ⟦45 cm⟧.", func(on figure.Figure, _ draft.Values) (float64,
 			figure.Source) {
 			return on.Over(180, on.Floor()-abovePath), figure.Memory
 		})
 	long.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { return shortest, on.Over(180, on.Floor()) }
-	panels := draft.Tally("panels", "Panels a side", 1, 4, 1, "", figure.Memory,
+	panels := draft.Tally(draft.Panels, "Panels a side", 1, 4, 1, "", figure.Memory,
 		"More fit a narrower cloth; with one the whole of it lies on the fold behind.")
 	panels.Rule = "as many as a cloth of ⟦150 cm⟧ needs"
 	panels.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
@@ -68,9 +68,9 @@ func (Cloak) Parameters() []draft.Parameter {
 		p.When = func(v draft.Values) bool { return v.Choice("neck") == is }
 	}
 	return []draft.Parameter{long,
-		draft.Times("circle", "Part of a circle", 0.4, 1, 0.5, "half a circle: little cloth, and it hangs close", figure.Memory,
+		draft.Times(draft.Circle, "Part of a circle", 0.4, 1, 0.5, "half a circle: little cloth, and it hangs close", figure.Memory,
 			"½ hangs close, ¾ closes over the arms, a whole circle falls in deep folds.").Saving("Less of a circle"),
-		draft.Mm("ease", "Ease at the neck", 0, 80, 20, "over a collar more", figure.Memory, "Added to the neck."),
+		draft.Mm(draft.Ease, "Ease at the neck", 0, 80, 20, "over a collar more", figure.Memory, "Added to the neck."),
 		panels,
 		draft.OneOf("neck", "At the neck", "It carries the weight: a hood or a collar helps to hold it.", "hood", "a hood",
 			"collar", "a collar",
@@ -78,9 +78,9 @@ func (Cloak) Parameters() []draft.Parameter {
 		draft.OneOf("lining", "Lining", "Of the same pieces, its hem left free.", "none", "none", "lined", "lined"),
 		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 2, "wool 2 to 3", figure.Memory,
 			"Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
-		draft.Mm("hem", "Hem allowance", 4, 60, 20, "narrow: a wide one does not lie on the curve", figure.Practice, "Turned, or "+
+		draft.Mm(draft.Hem, "Hem allowance", 4, 60, 20, "narrow: a wide one does not lie on the curve", figure.Practice, "Turned, or "+
 			"faced on the bias."),
-		draft.Mm("allowance", "Seam allowance", 6, 25, 15, "enough to fell", figure.Practice, "At every seam, the neck and the fronts.")}
+		part.Allowance(6, 25, 15, "enough to fell", figure.Practice, "At every seam, the neck and the fronts.")}
 }
 
 // stretches is by how much a neck edge, on every grain, is cut shorter than it is sewn, mm (common
@@ -103,7 +103,7 @@ func across(radius, whole float64, n int) float64 {
 
 // halfNeck is half of the neck edge as it is cut, mm.
 func halfNeck(on figure.Figure, v draft.Values) float64 {
-	return (on.Length("neck_girth") + v.Number("ease") - stretches) / 2
+	return (on.Length("neck_girth") + v.Number(draft.Ease) - stretches) / 2
 }
 
 // cloak is it as it is cut: the left half, round the middle of the circle.
@@ -152,13 +152,13 @@ func smoothed(ways []float64) (moved float64) {
 // cut lays the circle out.
 func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 	const steps = 60
-	c := &cloak{whole: math.Pi * v.Number("circle")}
+	c := &cloak{whole: math.Pi * v.Number(draft.Circle)}
 	c.neck = halfNeck(on, v) / c.whole
 	hangs := on.FromNeck()
 	behind := hangs(180)
 	low, high := -on.Torso().Nape.Z+shortest/2, on.Floor()
 	for range 50 {
-		if mid := (low + high) / 2; behind(mid) < v.Number("length") {
+		if mid := (low + high) / 2; behind(mid) < v.Number(draft.FullLength) {
 			low = mid
 		} else {
 			high = mid
@@ -176,7 +176,7 @@ func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 	}
 	c.angle[steps] = c.whole
 	c.moved = smoothed(c.ways)
-	by := v.Number("length") - c.ways[steps] // behind it is as long as asked
+	by := v.Number(draft.FullLength) - c.ways[steps] // behind it is as long as asked
 	for i := range c.ways {
 		c.ways[i] += by
 	}
@@ -220,7 +220,7 @@ func (c *cloak) round(down func(i int) float64) (sum float64) {
 
 // pieces are the panels from the front to the back.
 func (c *cloak) pieces(v draft.Values) []pattern.Piece {
-	n := v.Whole("panels")
+	n := v.Whole(draft.Panels)
 	one := c.whole / (float64(n) - 0.5) // the back lies half on the fold
 	if n == 1 {
 		one = c.whole
@@ -230,8 +230,8 @@ func (c *cloak) pieces(v draft.Values) []pattern.Piece {
 		from, to := one*float64(k), math.Min(one*float64(k+1), c.whole)
 		p := pattern.Piece{ID: fmt.Sprintf("side-%d", k), Name: "Side panel", Cut: 2, Mirrored: true}
 		about, way := (from+to)/2, 1.0
-		left := pattern.Edge{ID: "left", Name: "front edge", Allowance: v.Number("allowance")}
-		right := pattern.Edge{ID: "right", Name: "back edge", Allowance: v.Number("allowance")}
+		left := pattern.Edge{ID: "left", Name: "front edge", Allowance: v.Number(draft.Allowance)}
+		right := pattern.Edge{ID: "right", Name: "back edge", Allowance: v.Number(draft.Allowance)}
 		switch {
 		case k == n-1:
 			p = pattern.Piece{ID: "back", Name: "Back", Cut: 1, Fold: "centre"}
@@ -248,8 +248,8 @@ func (c *cloak) pieces(v draft.Values) []pattern.Piece {
 		}
 		hem, side, top, other := c.panel(from, to, about, way)
 		right.Line, left.Line = side, other
-		p.Edges = []pattern.Edge{{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number("hem"), Turned: true}, right,
-			{ID: "top", Name: "neck edge", Line: top, Allowance: v.Number("allowance")}, left}
+		p.Edges = []pattern.Edge{{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number(draft.Hem), Turned: true}, right,
+			{ID: "top", Name: "neck edge", Line: top, Allowance: v.Number(draft.Allowance)}, left}
 		p.Be(pattern.Hem, "hem")
 		open := "left"
 		if n == 1 {
@@ -313,7 +313,7 @@ func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 	a, b := plane.Pt(deep, high-r), plane.Pt(deep-r, high)
 	crown := plane.Join([]plane.Point{{X: deep}, a}, plane.Quarter(a, plane.Pt(deep, high), b),
 		[]plane.Point{b, {Y: high}})
-	seam := v.Number("allowance")
+	seam := v.Number(draft.Allowance)
 	p := pattern.Piece{ID: "hood", Name: "Hood", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "neck", Name: "neck edge", Line: []plane.Point{{}, {X: deep}}, Allowance: seam},
 		{ID: "crown", Name: "crown", Line: crown, Allowance: seam},
@@ -367,7 +367,7 @@ func collar(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 	for _, s := range necks {
 		sum += s.Length
 	}
-	p := pattern.Rectangle("collar", "Collar", sum, v.Number("collar"), v.Number("allowance"))
+	p := pattern.Rectangle("collar", "Collar", sum, v.Number("collar"), v.Number(draft.Allowance))
 	p.Fold = "left"
 	p.Allow(0, "left")
 	back := slices.Clone(necks)
@@ -398,7 +398,7 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the cloak", "in length at the "+where, c.ways[i*(len(c.ways)-1)/2])
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number("hem")-6, 0)})
+			Slide: math.Max(v.Number(draft.Hem)-6, 0)})
 	}
 	// Round shoulders and arms, a hand below the points of the shoulders.
 	arms := -on.Torso().ShoulderPoint.Z + 80
@@ -434,13 +434,13 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 
 // tell says what is particular about its making.
 func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
-	n, most := v.Whole("panels"), slices.Max(c.ways)
+	n, most := v.Whole(draft.Panels), slices.Max(c.ways)
 	drop := most * v.Number("give") / 100
 	wide := across(c.neck+most, c.whole, n)
-	if room := float64(in.Width - 2*in.Selvedge); wide+2*v.Number("allowance") > room && n < 4 {
+	if room := float64(in.Width - 2*in.Selvedge); wide+2*v.Number(draft.Allowance) > room && n < 4 {
 		d.Offer(false, "A panel is wider than the cloth", fmt.Sprintf("It is %s wide with its seams, the cloth %s between its selvedges.",
-			measure.Tell(wide+2*v.Number("allowance")), measure.Tell(room)), "One panel more a side",
-			draft.Settings{"panels": float64(n + 1)})
+			measure.Tell(wide+2*v.Number(draft.Allowance)), measure.Tell(room)), "One panel more a side",
+			draft.Settings{draft.Panels: float64(n + 1)})
 	}
 	d.MockUp = "The upper ⟦30 cm⟧ in cheap cloth, over all that is worn under it: the neck lies where it is meant to, nothing " +
 		"drags at the shoulders."
@@ -449,5 +449,5 @@ func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
 		measure.Tell(drop)))
 	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn %s, with a "+
 		"gathering thread.",
-		measure.TellFine(c.moved), measure.TellFine(v.Number("hem"))))
+		measure.TellFine(c.moved), measure.TellFine(v.Number(draft.Hem))))
 }

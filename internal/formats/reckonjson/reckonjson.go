@@ -46,7 +46,7 @@ func List() []About {
 		one := About{Name: a.Name, Title: a.Title, What: a.What}
 		v, _ := reckon.Settle(r, nil)
 		for _, p := range r.Parameters() {
-			f := Field{Key: p.Key, Label: p.Label, Unit: units[p.Unit], Options: p.Options, Help: said(p.Help)}
+			f := Field{Key: string(p.Key), Label: p.Label, Unit: units[p.Unit], Options: p.Options, Help: said(p.Help)}
 			if p.Unit == draft.Choice {
 				f.Default = p.First
 			} else {
@@ -129,9 +129,9 @@ func Write(w io.Writer, r reckon.Reckoner, set draft.Settings) error {
 		Folds: said(a.Folds), Notes: []note{}}
 	for _, one := range v.All() {
 		if one.Parameter.Unit == draft.Choice {
-			out.Input[one.Parameter.Key] = one.Choice
+			out.Input[string(one.Parameter.Key)] = one.Choice
 		} else {
-			out.Input[one.Parameter.Key] = one.Number
+			out.Input[string(one.Parameter.Key)] = one.Number
 		}
 	}
 	for _, n := range a.Numbers {

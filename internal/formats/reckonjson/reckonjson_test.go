@@ -33,8 +33,8 @@ func TestListsWhatItAnswers(t *testing.T) {
 			} else {
 				require.Less(t, *f.Low, *f.High, "%s %s", a.Name, f.Key)
 			}
-			if asked.Has(f.Key) {
-				set[f.Key] = f.Default
+			if asked.Has(draft.Key(f.Key)) {
+				set[draft.Key(f.Key)] = f.Default
 			}
 		}
 		var none, own bytes.Buffer

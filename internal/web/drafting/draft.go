@@ -133,7 +133,7 @@ func typedSetting(c *hall.Call, kind string, u measure.Unit) (p draft.Parameter,
 	}
 	key := c.PostForm("key")
 	for _, candidate := range g.Parameters() {
-		if candidate.Key == key {
+		if string(candidate.Key) == key {
 			p = candidate
 		}
 	}
@@ -157,15 +157,15 @@ func typedSetting(c *hall.Call, kind string, u measure.Unit) (p draft.Parameter,
 
 // inRange refuses a setting that this layer, as it stands, can't be drafted
 // with.
-func inRange(e *hall.EnsembleView, key string, u measure.Unit) error {
+func inRange(e *hall.EnsembleView, key draft.Key, u measure.Unit) error {
 	for _, w := range e.Layer.Stage.Wrong {
 		if w.Key == key {
 			for _, v := range e.Layer.Stage.Values.All() {
 				if v.Parameter.Key == key && v.Parameter.Unit != draft.Choice {
-					return &store.FieldError{Field: key, Why: v.Parameter.Range(v.Low, v.High, u)}
+					return &store.FieldError{Field: string(key), Why: v.Parameter.Range(v.Low, v.High, u)}
 				}
 			}
-			return &store.FieldError{Field: key, Why: w.Why}
+			return &store.FieldError{Field: string(key), Why: w.Why}
 		}
 	}
 	return nil
@@ -207,7 +207,7 @@ func (s *Room) setting(c *hall.Call, keep bool) error {
 		}
 		// Nor is what would take the drawing away, where there was one.
 		if why := p.E.Layer.Stage.NowErr; why != nil && s.drafts(c, l) {
-			return &store.FieldError{Field: param.Key, Why: why.Error()}
+			return &store.FieldError{Field: string(param.Key), Why: why.Error()}
 		}
 		if keep {
 			show := func(v any) string {
@@ -247,7 +247,7 @@ func (s *Room) setting(c *hall.Call, keep bool) error {
 			if keep {
 				h["was"] = f.Was
 			}
-			fields[f.Key] = h
+			fields[string(f.Key)] = h
 		}
 		return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "waists", "making",
 			"shown",
@@ -293,7 +293,7 @@ func (s *Room) applySettings(c *hall.Call) error {
 			return store.ErrGone
 		}
 		if err := draft.Fits(g, set); err != nil {
-			return &store.FieldError{Field: err.Key, Why: err.Why}
+			return &store.FieldError{Field: string(err.Key), Why: err.Why}
 		}
 		return s.Store.ApplySettings(c.Ctx(), l.ID, set)
 	})

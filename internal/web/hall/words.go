@@ -53,7 +53,7 @@ func Explained(text string) template.HTML {
 
 // Asks is a setting of garments by its key and how it is counted.
 type Asks struct {
-	Key  string
+	Key  draft.Key
 	Unit draft.Unit
 }
 

@@ -271,7 +271,7 @@ func (s *Room) doStep(c *hall.Call) (ask string, err error) {
 
 // wentWrong keeps what went wrong with a step, what it cost, and what would be otherwise next time.
 func (s *Room) wentWrong(c *hall.Call, st *store.Store, l store.Layer, step string) error {
-	one := store.Lesson{Step: step, What: c.PostForm("reason"), Setting: c.PostForm("setting")}
+	one := store.Lesson{Step: step, What: c.PostForm("reason"), Setting: draft.Key(c.PostForm("setting"))}
 	if text := strings.TrimSpace(strings.Replace(c.PostForm("lost"), ",", ".", 1)); text != "" {
 		x, err := strconv.ParseFloat(text, 64)
 		if err != nil {

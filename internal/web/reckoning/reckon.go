@@ -111,11 +111,11 @@ type reckonGarment struct {
 }
 
 // typedReckoning reads what was asked from an address. What can't be read is told by field.
-func typedReckoning(c *hall.Call, r reckon.Reckoner) (set draft.Settings, problems map[string]string) {
+func typedReckoning(c *hall.Call, r reckon.Reckoner) (set draft.Settings, problems map[draft.Key]string) {
 	unit := measure.UnitOf(c.DefaultQuery("u", string(c.Reader.Unit)))
-	set, problems = draft.Settings{}, map[string]string{}
+	set, problems = draft.Settings{}, map[draft.Key]string{}
 	for _, p := range r.Parameters() {
-		text := strings.TrimSpace(c.Query(p.Key))
+		text := strings.TrimSpace(c.Query(string(p.Key)))
 		if text == "" {
 			continue
 		}
@@ -174,7 +174,7 @@ func (s *Room) reckoner(c *hall.Call) error {
 }
 
 // fields are what is asked, as it was typed, or as it was settled.
-func (v *reckonView) fields(c *hall.Call, settled draft.Values, set draft.Settings, problems map[string]string, u measure.Unit) {
+func (v *reckonView) fields(c *hall.Call, settled draft.Values, set draft.Settings, problems map[draft.Key]string, u measure.Unit) {
 	state := url.Values{"u": {string(u)}}
 	for _, one := range settled.All() {
 		q := one.Parameter
@@ -183,10 +183,10 @@ func (v *reckonView) fields(c *hall.Call, settled draft.Values, set draft.Settin
 		switch {
 		case q.Unit == draft.Choice:
 			f.Value = one.Choice
-		case f.Problem != "" && c.Query(q.Key) != "":
-			f.Value = c.Query(q.Key)
-		case own && c.Query(q.Key) != "" && measure.UnitOf(c.DefaultQuery("u", string(u))) == u:
-			f.Value = c.Query(q.Key) // as it was typed
+		case f.Problem != "" && c.Query(string(q.Key)) != "":
+			f.Value = c.Query(string(q.Key))
+		case own && c.Query(string(q.Key)) != "" && measure.UnitOf(c.DefaultQuery("u", string(u))) == u:
+			f.Value = c.Query(string(q.Key)) // as it was typed
 		default:
 			f.Value = exactly(q, one.Number, u)
 		}
@@ -197,10 +197,10 @@ func (v *reckonView) fields(c *hall.Call, settled draft.Values, set draft.Settin
 			v.Problems = append(v.Problems, q.Label+": "+f.Problem)
 		}
 		switch {
-		case own && q.Unit == draft.Length && f.Problem == "" && c.Query(q.Key) != f.Value: // in the other unit, or a garment's own
-			state.Set(q.Key, strconv.FormatFloat(one.Number, 'f', 3, 64)+" mm")
+		case own && q.Unit == draft.Length && f.Problem == "" && c.Query(string(q.Key)) != f.Value: // in the other unit, or a garment's own
+			state.Set(string(q.Key), strconv.FormatFloat(one.Number, 'f', 3, 64)+" mm")
 		case own || f.Problem != "":
-			state.Set(q.Key, f.Value)
+			state.Set(string(q.Key), f.Value)
 		}
 		v.Fields = append(v.Fields, f)
 	}
@@ -283,7 +283,7 @@ func (v *reckonView) from(s *Room, c *hall.Call, r reckon.Reckoner, set draft.Se
 		}
 		v.For.settings = append(v.For.settings, q)
 		for _, link := range r.About().Links {
-			if link.Setting == q.Key && link.Input != "" && c.Query(link.Input) == "" {
+			if link.Setting == q.Key && link.Input != "" && c.Query(string(link.Input)) == "" {
 				v.For.Started = start(r, set, link.Input, q.Unit, one.Number) || v.For.Started
 			}
 		}
@@ -293,7 +293,7 @@ func (v *reckonView) from(s *Room, c *hall.Call, r reckon.Reckoner, set draft.Se
 
 // start sets an input of a reckoner to a garment's number, and the choice that has it asked; it is false where there is no such
 // input of the kind.
-func start(r reckon.Reckoner, set draft.Settings, input string, unit draft.Unit, x float64) bool {
+func start(r reckon.Reckoner, set draft.Settings, input draft.Key, unit draft.Unit, x float64) bool {
 	all := r.Parameters()
 	if !slices.ContainsFunc(all, func(p draft.Parameter) bool { return p.Key == input && p.Unit == unit }) {
 		return false
@@ -369,7 +369,7 @@ func (s *Room) reckonStrips(c *hall.Call) error {
 	}
 	set, problems := typedReckoning(c, r)
 	for key, why := range problems {
-		return &store.FieldError{Field: key, Why: why}
+		return &store.FieldError{Field: string(key), Why: why}
 	}
 	paper, ok := pdf.PaperOf(c.DefaultQuery("sheet", "a4"))
 	if !ok || paper.Whole {
@@ -379,7 +379,7 @@ func (s *Room) reckonStrips(c *hall.Call) error {
 	if err != nil {
 		var field *draft.SettingError
 		if errors.As(err, &field) {
-			return &store.FieldError{Field: field.Key, Why: field.Why}
+			return &store.FieldError{Field: string(field.Key), Why: field.Why}
 		}
 		return err
 	}

@@ -97,7 +97,7 @@ func drawnLines(stage *ensemble.Stage) []drawnLine {
 				continue
 			}
 			v := stage.Values.Get(p.Key)
-			one := drawnPull{Key: p.Key, Name: v.Parameter.Label, Way: p.Way, Moved: [3]float64{v.Number, v.Low, v.High},
+			one := drawnPull{Key: string(p.Key), Name: v.Parameter.Label, Way: p.Way, Moved: [3]float64{v.Number, v.Low, v.High},
 				Was: stage.Settings[p.Key]}
 			for _, w := range p.Weight {
 				one.Weight = append(one.Weight, math.Round(w*1000)/1000)
