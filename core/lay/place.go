@@ -1,12 +1,14 @@
 package lay
 
 import (
-	"cmp"
 	"context"
 	"math"
 	"math/rand/v2"
+	"runtime"
 	"slices"
 	"sort"
+	"sync"
+	"sync/atomic"
 	"time"
 
 	"ardentgusset/core/plane"
@@ -50,8 +52,9 @@ func place(ctx context.Context, j Job, tries int) Result {
 		func(a, b *item) bool { return a.length > b.length },
 		func(a, b *item) bool { return a.width > b.width },
 	}
-	var best Result
-	for try := range tries {
+	// Every try has its order before the first begins, so that they can go on side by side.
+	all := make([][]item, tries)
+	for try := range all {
 		order := append([]item(nil), items...)
 		sort.SliceStable(order, func(x, y int) bool { return sorts[try%len(sorts)](&order[x], &order[y]) })
 		if try >= len(sorts) {
@@ -62,12 +65,16 @@ func place(ctx context.Context, j Job, tries int) Result {
 				order[k], order[l] = order[l], order[k]
 			}
 		}
-		r := run(ctx, j, order)
+		all[try] = order
+		if len(items) > many {
+			all = all[:1]
+			break
+		}
+	}
+	var best Result
+	for try, r := range each(ctx, j, all) {
 		if try == 0 || len(r.Unplaced) < len(best.Unplaced) || (len(r.Unplaced) == len(best.Unplaced) && r.Length < best.Length-1e-9) {
 			best = r
-		}
-		if ctx.Err() != nil || len(items) > many {
-			break
 		}
 	}
 	if tries == orders && len(items) <= many && ctx.Err() == nil {
@@ -78,6 +85,32 @@ func place(ctx context.Context, j Job, tries int) Result {
 	}
 	inOrder(j, best.Placements)
 	return best
+}
+
+// each lays the pieces in several orders side by side, as many at once as there are cores; what the context
+// ends before it was begun is left out, but never the first.
+func each(ctx context.Context, j Job, orders [][]item) []Result {
+	out := make([]Result, len(orders))
+	begun := 1
+	var next atomic.Int64
+	var all sync.WaitGroup
+	var mu sync.Mutex
+	for range min(workers(), len(orders)) {
+		all.Go(func() {
+			for {
+				i := int(next.Add(1)) - 1
+				if i >= len(orders) || i > 0 && ctx.Err() != nil {
+					return
+				}
+				mu.Lock()
+				begun = max(begun, i+1)
+				mu.Unlock()
+				out[i] = run(ctx, j, orders[i])
+			}
+		})
+	}
+	all.Wait()
+	return out[:begun]
 }
 
 // inOrder puts placements in the order of the job, so that a reader finds them.
@@ -195,33 +228,7 @@ func run(ctx context.Context, j Job, order []item) Result {
 		if len(order) > many || hurried {
 			floor, lying, beside = among(all, r.Length, longest, len(order), hurried)
 		}
-		var best Placement
-		var bestPose *pose
-		bestEnd, bestY := math.Inf(1), 0.0
-		for k := range it.poses {
-			p := &it.poses[k]
-			low, high := c.Selvedge-p.box.Min.Y, c.Width-c.Selvedge-p.box.Max.Y
-			if high < low {
-				if high < low-edgeSlack {
-					continue
-				}
-				high = low
-			}
-			for n, dy := range heights(p, low, high, beside, c, it.piece.Match, residue) {
-				if bestPose != nil && late() || n > 1 && hurried {
-					break
-				}
-				x, ok := slide(p, dy, floor, lying, c, it.piece.Match, residue, bestEnd-p.box.Max.X)
-				if !ok {
-					continue
-				}
-				end := x + p.box.Max.X
-				if low := dy + p.box.Min.Y; end < bestEnd-1e-9 || (end < bestEnd+1e-9 && low < bestY-1e-9) {
-					bestEnd, bestY, bestPose = end, low, p
-					best = Placement{ID: it.piece.ID, Copy: it.copy, Mirrored: it.mirrored, Turn: p.turn, X: x, Y: dy}
-				}
-			}
-		}
+		best, bestPose, bestEnd := nearest(j, &it, floor, lying, beside, residue, hurried, late)
 		if bestPose == nil {
 			why := "no room is left on the cloth in hand"
 			if hurried {
@@ -248,6 +255,91 @@ func run(ctx context.Context, j Job, order []item) Result {
 	}
 	return r
 }
+
+// seat is a pose at a height, and how far along the cloth it begins there; found is set where it has room.
+type seat struct {
+	pose  *pose
+	x, dy float64
+	found bool
+}
+
+// worthSharing is how many seats, times what lies already, are tried by several at once.
+const worthSharing = 4000
+
+// nearest is where a copy lies nearest to the cloth's beginning, in which pose, and where it then ends; no pose
+// where it has no room.
+func nearest(j Job, it *item, floor float64, lying, beside []placed, residue map[string]plane.Point, hurried bool,
+	late func() bool) (best Placement, in *pose, end float64) {
+	c := j.Cloth
+	var seats []seat
+	for k := range it.poses {
+		p := &it.poses[k]
+		low, high := c.Selvedge-p.box.Min.Y, c.Width-c.Selvedge-p.box.Max.Y
+		if high < low {
+			if high < low-edgeSlack {
+				continue
+			}
+			high = low
+		}
+		for n, dy := range heights(p, low, high, beside, c, it.piece.Match, residue) {
+			if n > 1 && hurried {
+				break
+			}
+			seats = append(seats, seat{pose: p, dy: dy})
+		}
+	}
+	// What is found anywhere bounds what is looked for everywhere.
+	var bound atomic.Uint64
+	bound.Store(math.Float64bits(math.Inf(1)))
+	try := func(s *seat) {
+		limit := math.Float64frombits(bound.Load())
+		if s.x, s.found = slide(s.pose, s.dy, floor, lying, c, it.piece.Match, residue, limit-s.pose.box.Max.X); !s.found {
+			return
+		}
+		for end := s.x + s.pose.box.Max.X; ; {
+			was := bound.Load()
+			if end >= math.Float64frombits(was) || bound.CompareAndSwap(was, math.Float64bits(end)) {
+				return
+			}
+		}
+	}
+	hands := 1
+	if len(seats)*len(lying) > worthSharing {
+		hands = min(workers(), len(seats))
+	}
+	var next atomic.Int64
+	var all sync.WaitGroup
+	work := func() {
+		for {
+			i := int(next.Add(1)) - 1
+			if i >= len(seats) || !math.IsInf(math.Float64frombits(bound.Load()), 1) && late() {
+				return
+			}
+			try(&seats[i])
+		}
+	}
+	for range hands - 1 {
+		all.Go(work)
+	}
+	work()
+	all.Wait()
+	end = math.Inf(1)
+	least := 0.0
+	for _, s := range seats {
+		if !s.found {
+			continue
+		}
+		to := s.x + s.pose.box.Max.X
+		if low := s.dy + s.pose.box.Min.Y; to < end-1e-9 || (to < end+1e-9 && low < least-1e-9) {
+			end, least, in = to, low, s.pose
+			best = Placement{ID: it.piece.ID, Copy: it.copy, Mirrored: it.mirrored, Turn: s.pose.turn, X: s.x, Y: s.dy}
+		}
+	}
+	return best, in, end
+}
+
+// workers is how many cores there are to work on.
+func workers() int { return runtime.GOMAXPROCS(0) }
 
 // heights are the places across the cloth worth trying: against the edges,
 // and against what lies there already; or every place where the repeat
@@ -299,7 +391,6 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 	}
 	// Nor can what ends behind the floor.
 	spans = slices.DeleteFunc(spans, func(s span) bool { return s.to <= x || s.from > limit })
-	slices.SortFunc(spans, func(a, b span) int { return cmp.Compare(a.from, b.from) })
 	step := 0.0
 	if m != nil && c.RepeatX > 0 {
 		if want, ok := residue[m.Group]; ok {
@@ -321,19 +412,25 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 		}
 		return true
 	}
-	for i := 0; ; {
+	for {
 		// Past every stretch that holds x.
 		// One that begins just here counts: where two stretches meet end to
 		// end, corner passes corner and the shapes still overlap.
-		for i < len(spans) && spans[i].from <= x+1e-7 {
-			if spans[i].to > x+1e-7 {
-				next := spans[i].to
-				if step > 0 {
-					next = x + math.Ceil((next-x)/step-1e-9)*step
+		next := math.Inf(1) // where the next stretch begins
+		for moved := true; moved; {
+			moved, next = false, math.Inf(1)
+			for _, s := range spans {
+				switch {
+				case s.from > x+1e-7:
+					next = math.Min(next, s.from)
+				case s.to > x+1e-7:
+					to := s.to
+					if step > 0 {
+						to = x + math.Ceil((to-x)/step-1e-9)*step
+					}
+					x, moved = to, true
 				}
-				x = next
 			}
-			i++
 		}
 		if x > limit+1e-9 || (c.Length > 0 && x+p.box.Max.X > c.Length+1e-9) {
 			return 0, false
@@ -341,14 +438,14 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 		if fits(x) {
 			return x, true
 		}
-		if i >= len(spans) {
+		if math.IsInf(next, 1) {
 			// Inside something that has no side to its right: can't be.
 			return 0, false
 		}
 		if step > 0 {
 			x += step
 		} else {
-			x = math.Max(x, spans[i].from) + 1e-6
+			x = math.Max(x, next) + 1e-6
 		}
 	}
 }

@@ -106,12 +106,12 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 		}
 		// Two tries from the best so far, each with chances of its own; they
 		// meet before the next, so that the order they end in does not count.
-		var tries [workers]attempt
+		tries := make([]attempt, beside)
 		var wait sync.WaitGroup
 		for k := range tries {
 			wait.Go(func() {
-				random := rand.New(rand.NewPCG(uint64(j.Seed), uint64(round*workers+k+1)))
-				tries[k] = s.try(ctx, held, random, cut*steps[k], (failed+k)%3 != 0)
+				random := rand.New(rand.NewPCG(uint64(j.Seed), uint64(round*beside+k+1)))
+				tries[k] = s.try(ctx, held, random, cut*steps[k%len(steps)], (failed+k)%3 != 0)
 			})
 		}
 		wait.Wait()
@@ -152,8 +152,8 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 	cut, failed, tries := boldest, 0, 0
 	least, longest := s.least(), s.longest(best)
 	over := func() bool { return s.full.Load() || len(best.Unplaced) == 0 && best.Length <= least*1.0002 }
-	var stops [workers]context.CancelFunc
-	var targets [workers]float64
+	hands := max(workers(), 1)
+	stops, targets := make([]context.CancelFunc, hands), make([]float64, hands)
 	var wait sync.WaitGroup
 	take := func(t attempt) {
 		held, failed = t, 0
@@ -169,7 +169,7 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 			}
 		}
 	}
-	for k := range workers {
+	for k := range hands {
 		wait.Go(func() {
 			if k == 0 { // first of all, and not for long
 				mine, stop := context.WithTimeout(ctx, time.Duration(s.job.Seconds*abutShare*float64(time.Second)))
@@ -190,7 +190,7 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 				from := held
 				tries++
 				random := rand.New(rand.NewPCG(uint64(s.job.Seed), uint64(tries)))
-				step := cut * steps[k]
+				step := cut * steps[k%len(steps)]
 				disturb := (failed+k)%3 != 0
 				mine, stop := context.WithCancel(ctx)
 				stops[k], targets[k] = stop, from.result.Length*(1-step)
@@ -216,9 +216,9 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 	return held, best
 }
 
-// workers is how many tries go on side by side; mostSearched is how many
+// mostSearched is how many
 // pieces are searched over: with more, the first lay stands.
-const workers, mostSearched = 2, 200
+const mostSearched = 200
 
 // raceShare is how much of the time they have; the rest is for pushing all
 // pieces together.
@@ -233,7 +233,11 @@ const abutShare = 0.4
 // step, the other a more careful one.
 const timid, boldest = 0.004, 0.035
 
-var steps = [workers]float64{1, 0.5}
+var steps = []float64{1, 0.5}
+
+// beside is how many tries go on side by side in a round: the same everywhere, so that the same number of rounds
+// gives the same lay on every machine.
+const beside = 2
 
 func better(a, b Result) bool {
 	if len(a.Unplaced) != len(b.Unplaced) {

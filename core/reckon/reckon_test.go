@@ -388,7 +388,7 @@ func TestFoundByWhatIsWanted(t *testing.T) {
 			keys[string(p.Key)] = true
 		}
 		for _, l := range a.Links {
-			assert.True(t, l.Input == "" || keys[l.Input], "%s: %s", a.Name, l.Input)
+			assert.True(t, l.Input == "" || keys[string(l.Input)], "%s: %s", a.Name, l.Input)
 		}
 		_, err := Do(r, nil)
 		assert.NoError(t, err, "%s answers its own example", a.Name)
