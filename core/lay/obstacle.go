@@ -130,22 +130,22 @@ func (o *placed) forbidden(shape []plane.Point, box plane.Box, dy float64, out [
 				if k > first && o.band(e.a.Y) < k {
 					continue
 				}
-				from, to := math.Max(a.Y, e.a.Y), math.Min(b.Y, e.b.Y)
+				from, to := max(a.Y, e.a.Y), min(b.Y, e.b.Y)
 				if to-from < shortest {
 					// A level side crosses whatever passes its height.
 					switch {
 					case e.b.Y-e.a.Y < shortest && a.Y < e.a.Y-shortest && b.Y > e.a.Y+shortest:
 						x := at(a, b, e.a.Y)
-						out = append(out, span{math.Min(e.a.X, e.b.X) - x, math.Max(e.a.X, e.b.X) - x})
+						out = append(out, span{min(e.a.X, e.b.X) - x, max(e.a.X, e.b.X) - x})
 					case b.Y-a.Y < shortest && e.a.Y < a.Y-shortest && e.b.Y > a.Y+shortest:
 						x := at(e.a, e.b, a.Y)
-						out = append(out, span{x - math.Max(a.X, b.X), x - math.Min(a.X, b.X)})
+						out = append(out, span{x - max(a.X, b.X), x - min(a.X, b.X)})
 					}
 					continue
 				}
 				x0 := at(e.a, e.b, from) - at(a, b, from)
 				x1 := at(e.a, e.b, to) - at(a, b, to)
-				out = append(out, span{math.Min(x0, x1), math.Max(x0, x1)})
+				out = append(out, span{min(x0, x1), max(x0, x1)})
 			}
 		}
 	}

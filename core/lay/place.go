@@ -422,7 +422,7 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 			for _, s := range spans {
 				switch {
 				case s.from > x+1e-7:
-					next = math.Min(next, s.from)
+					next = min(next, s.from)
 				case s.to > x+1e-7:
 					to := s.to
 					if step > 0 {

@@ -444,6 +444,14 @@ func bigJob(seed uint64, n int) Job {
 	return j
 }
 
+// BenchmarkFirstLay is what a page waits for: 57 mixed pieces laid once.
+func BenchmarkFirstLay(b *testing.B) {
+	j := bigJob(1, 57)
+	for b.Loop() {
+		Place(context.Background(), j)
+	}
+}
+
 // BenchmarkLaySize prints how long a first full answer takes as the pieces grow
 // in number, and how much of the cloth it uses.
 func BenchmarkLaySize(b *testing.B) {
