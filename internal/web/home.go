@@ -24,6 +24,7 @@ type homeView struct {
 
 type homeEnsemble struct {
 	store.Ensemble
+	Drawn   bool // its card is; otherwise the page asks for it once it stands
 	Drawing string
 	Event   string
 	Days    int
@@ -50,26 +51,41 @@ func (s *Server) home(c *hall.Call) error {
 		h.Deleted = &d
 	}
 	for _, e := range all {
-		card, err := s.Card(c.Ctx(), e)
-		if err != nil {
-			return err
-		}
-		one := homeEnsemble{Ensemble: e, Drawing: card.Drawing, Steps: len(card.Steps)}
-		one.Event, one.Days, _ = s.EventOf(e)
-		done := map[hall.CardStep]bool{}
-		for _, l := range e.Layers {
-			for _, log := range l.Steps {
-				done[hall.CardStep{Layer: strconv.Itoa(int(l.ID)), Own: log.Step}] = log.DoneAt != nil
-			}
-		}
-		for _, step := range card.Steps {
-			if done[step] {
-				one.Done++
-			}
-		}
-		h.Ensembles = append(h.Ensembles, one)
+		card, drawn := s.CardDrawn(e)
+		h.Ensembles = append(h.Ensembles, s.cardOf(e, card, drawn))
 	}
 	return hall.Render(s.Hall, c, http.StatusOK, "home", p, h)
+}
+
+// cardOf is an ensemble with its card.
+func (s *Server) cardOf(e store.Ensemble, card hall.Card, drawn bool) homeEnsemble {
+	one := homeEnsemble{Ensemble: e, Drawn: drawn, Drawing: card.Drawing, Steps: len(card.Steps)}
+	one.Event, one.Days, _ = s.EventOf(e)
+	done := map[hall.CardStep]bool{}
+	for _, l := range e.Layers {
+		for _, log := range l.Steps {
+			done[hall.CardStep{Layer: strconv.Itoa(int(l.ID)), Own: log.Step}] = log.DoneAt != nil
+		}
+	}
+	for _, step := range card.Steps {
+		if done[step] {
+			one.Done++
+		}
+	}
+	return one
+}
+
+// card is an ensemble's card for the page that stands already.
+func (s *Server) card(c *hall.Call) error {
+	e, err := s.Store.Ensemble(c.Ctx(), hall.ID(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	drawn, err := s.Card(c.Ctx(), e)
+	if err != nil {
+		return err
+	}
+	return hall.Render(s.Hall, c, http.StatusOK, "ensemble-card", s.Page(c, e.Name), s.cardOf(e, drawn, true))
 }
 
 // setUnit and setLight keep a choice of this browser.

@@ -19,6 +19,7 @@ import { reckon } from "./reckon.js";
 import { odds } from "./odds.js";
 import { pending } from "./pending.js";
 import { beginnings } from "./beginnings.js";
+import { cards } from "./cards.js";
 
 edits();
 keys();
@@ -53,3 +54,4 @@ document.addEventListener("click", (e) => {
 document.querySelector(".stations [aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
 
 pending();
+cards();

@@ -21,7 +21,7 @@ import (
 	"ardentgusset/internal/web/wearing"
 )
 
-//go:embed home.html main.js
+//go:embed home.html main.js cards.js
 var ownFiles embed.FS
 
 // Options are what the program around the interface decides.
@@ -64,6 +64,7 @@ func New(st *store.Store, opt Options) (*Server, error) {
 func (s *Server) routes(d hall.Doors) {
 	h := s.Handle
 	d.Root.GET("/", h(s.home))
+	d.Ensemble.GET("/card", h(s.card))
 	d.Root.POST("/unit", h(s.setUnit))
 	d.Root.POST("/light", h(s.setLight))
 	d.Root.POST("/money", h(s.setMoney))

@@ -133,7 +133,18 @@ func TestFirstPageOfManyEnsembles(t *testing.T) {
 			require.NoError(t, err)
 		}
 	}
+	// What is not drawn yet is asked for by the page once it stands.
 	page := get(t, s, "/")
+	waiting := regexp.MustCompile(`data-card="([^"]+)"`).FindAllStringSubmatch(page, -1)
+	require.NotEmpty(t, waiting)
+	for _, m := range waiting {
+		card := get(t, s, m[1])
+		assert.Contains(t, card, "steps done")
+		assert.Contains(t, card, "<svg")
+		assert.NotContains(t, card, "<html")
+	}
+	page = get(t, s, "/")
+	assert.NotContains(t, page, "data-card")
 	assert.Less(t, len(page), 150_000)
 	assert.Equal(t, 29, strings.Count(page, "steps done"))
 	assert.Contains(t, page, "2026</b>, past", "a past event says its year")

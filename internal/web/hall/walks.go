@@ -10,8 +10,8 @@ import (
 	"ardentgusset/internal/store"
 )
 
-// card is what the first page shows of an ensemble.
-type card struct {
+// Card is what the first page shows of an ensemble.
+type Card struct {
 	Drawing string
 	Steps   []CardStep
 }
@@ -28,24 +28,38 @@ type cardKey struct {
 // cardWeight is what a card weighs in the book, bytes.
 const cardWeight = 12 << 10
 
-// Card is an ensemble as the first page shows it.
-func (s *Hall) Card(ctx context.Context, e store.Ensemble) (card, error) {
-	key := cardKey{}
+// keyOf is the key of an ensemble's card; false where nothing tells it from others.
+func keyOf(e store.Ensemble) (key cardKey, told bool) {
 	plan := e.Plan()
 	for _, l := range plan.Layers {
 		key.had += string(l.Had) + "/"
 	}
-	var told bool
-	if key.walk, told = plan.Key(); !told {
-		return s.drawCard(ctx, e)
-	}
-	return memo.Find(ctx, s.Memory, key, cardWeight, func() (card, error) { return s.drawCard(ctx, e) })
+	key.walk, told = plan.Key()
+	return key, told
 }
 
-func (s *Hall) drawCard(ctx context.Context, e store.Ensemble) (card, error) {
+// CardDrawn is an ensemble's card where it was drawn before; false where it is still to be.
+func (s *Hall) CardDrawn(e store.Ensemble) (Card, bool) {
+	key, told := keyOf(e)
+	if !told {
+		return Card{}, false
+	}
+	return memo.Get[Card](s.Memory, key)
+}
+
+// Card is an ensemble as the first page shows it.
+func (s *Hall) Card(ctx context.Context, e store.Ensemble) (Card, error) {
+	key, told := keyOf(e)
+	if !told {
+		return s.drawCard(ctx, e)
+	}
+	return memo.Find(ctx, s.Memory, key, cardWeight, func() (Card, error) { return s.drawCard(ctx, e) })
+}
+
+func (s *Hall) drawCard(ctx context.Context, e store.Ensemble) (Card, error) {
 	bare, stages, err := s.Walk(ctx, e)
 	if ctx.Err() != nil {
-		return card{}, ctx.Err()
+		return Card{}, ctx.Err()
 	}
 	if err != nil {
 		bare, stages, _ = ensemble.Walk(ctx, ensemble.Plan{Group: e.Wearer.Group}, s.Memory)
@@ -57,7 +71,7 @@ func (s *Hall) drawCard(ctx context.Context, e store.Ensemble) (card, error) {
 				Surface: stage.Surface()})
 		}
 	}
-	c := card{Drawing: stand.Draw()}
+	c := Card{Drawing: stand.Draw()}
 	if steps, err := ensemble.Order(stages); err == nil {
 		for _, s := range steps {
 			c.Steps = append(c.Steps, CardStep{Layer: s.Layer, Own: s.Own})
