@@ -231,7 +231,7 @@ const abutShare = 0.4
 // The strip is shortened by between timid and boldest of its length at a time:
 // less when it does not succeed, more when it does. One worker takes the bold
 // step, the other a more careful one.
-const timid, boldest = 0.0012, 0.035
+const timid, boldest = 0.004, 0.035
 
 var steps = []float64{1, 0.5}
 

@@ -52,8 +52,10 @@ func text(s string) string {
 		switch {
 		case r < ' ' || r == 127:
 			b.WriteByte(' ')
+		case r > 0xffff: // the format has no code for it
+			b.WriteByte('?')
 		case r > 126:
-			fmt.Fprintf(&b, "\\U+%04X", r&0xffff)
+			fmt.Fprintf(&b, "\\U+%04X", r)
 		default:
 			b.WriteRune(r)
 		}

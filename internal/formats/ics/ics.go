@@ -36,5 +36,5 @@ func Write(w io.Writer, name string, entries []Entry, stamp time.Time) error {
 		one.SetAllDayStartAt(e.From)
 		one.SetAllDayEndAt(e.To.AddDate(0, 0, 1)) // the end is not counted in
 	}
-	return c.SerializeTo(w)
+	return c.SerializeTo(w, ical.WithNewLineWindows) // lines end so everywhere (RFC 5545, 3.1)
 }

@@ -205,47 +205,15 @@ func (s *sheet) polyline(line []plane.Point, place func(plane.Point) (float64, f
 
 // style sets pen and dash for one of our lines; each differs by dash or
 // weight, never by colour.
-func (s *sheet) style(kind string) {
-	s.SetDrawColor(30, 33, 48)
-	weight, dash := 0.25, []float64(nil)
-	switch kind {
-	case "cut":
-		weight = 0.5
-	case "sew":
-		dash = []float64{3, 1.5}
-	case "bound":
-		weight = 0.7
-	case "on-fold", string(pattern.FoldLine):
-		dash = []float64{8, 1.5, 1.5, 1.5}
-	case string(pattern.WaistLine):
-		dash = []float64{0.4, 1.4}
-	case string(pattern.BustLine):
-		dash = []float64{3, 1.4, 0.4, 1.4}
-	case string(pattern.Gather):
-		dash = []float64{1.2, 1.2}
-	case string(pattern.PleatTo):
-		dash = []float64{2.5, 2.5}
-	case string(pattern.BoneLine):
-		s.SetDrawColor(170, 170, 170)
-	case string(pattern.BuskLine):
-		s.SetDrawColor(140, 140, 140)
-	case string(pattern.TapeLine):
-		dash = []float64{10, 2.5}
-	case string(pattern.QuiltLine):
-		weight = 0.12
-	case string(pattern.TuckLine):
-		dash = []float64{5, 1.5, 1, 1.5}
-	case string(pattern.CordLine):
-		weight, dash = 0.5, []float64{0.5, 0.9}
-	case string(pattern.RingLine):
-		dash = []float64{1.5, 1.5, 5, 1.5}
-	case string(pattern.SlashLine):
-		dash = []float64{6, 1.5}
-	case string(pattern.Section):
-		dash = []float64{0.8, 3}
+func (s *sheet) style(class string) {
+	l := pattern.LineOf(class)
+	if l.Grey > 0 {
+		s.SetDrawColor(l.Grey, l.Grey, l.Grey)
+	} else {
+		s.SetDrawColor(30, 33, 48)
 	}
-	s.SetLineWidth(weight)
-	s.SetDashPattern(dash, 0)
+	s.SetLineWidth(l.Weight)
+	s.SetDashPattern(l.Dash, 0)
 }
 
 // piece draws one piece through place, which takes a point of the spread to
@@ -253,18 +221,18 @@ func (s *sheet) style(kind string) {
 func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 	p := l.piece
 	via := func(q plane.Point) (float64, float64) { return place(l.move(q)) }
-	s.style("cut")
+	s.style(pattern.CutLineClass)
 	s.polyline(l.cut, place, true)
 	for _, e := range p.Edges {
 		switch {
 		case e.ID == p.Fold:
-			s.style("on-fold")
+			s.style(pattern.FoldClass)
 		case p.WithoutAllowance(e):
-			s.style("bound")
+			s.style(pattern.BoundClass)
 		case e.Allowance == 0:
-			s.style("cut")
+			s.style(pattern.CutLineClass)
 		default:
-			s.style("sew")
+			s.style(pattern.SewClass)
 		}
 		s.polyline(e.Line, via, false)
 	}
@@ -274,7 +242,7 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 			s.polyline(line, via, false)
 		}
 	}
-	s.style("notch")
+	s.style(pattern.NotchClass)
 	for _, nt := range p.Notches {
 		if e, ok := p.Edge(nt.Edge); ok {
 			at, dir := plane.Along(e.Line, nt.At)
@@ -298,40 +266,20 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 	s.text(x-6, y+size*0.45, size*0.8, "", p.CutNote())
 }
 
-// The lines that occur, for the legend.
-var lines = []struct{ kind, label string }{
-	{"cut", "cutting line"}, {"sew", "sewing line"}, {"bound", "bound edge, no allowance"}, {"on-fold",
-		"on the fold of the cloth, or fold"},
-	{"notch", "notch"}, {"waist", "waist level"}, {"bust", "bust level"},
-	{"gather", "gathering row"}, {"bone", "bone or busk, both sides"}, {"pleat-fold",
-		"pleat: fold here"}, {"pleat-to", "pleat: bring the fold to here"}, {"dart", "dart"},
-	{"tape", "tape inside, both sides"}, {"quilt", "quilting"}, {"tuck", "tuck: both its lines"}, {"cord", "cord"}, {"hoop",
-		"steel, both sides"}, {"ring", "row through both layers"}, {"slash", "slash"}, {"section", "set the next " +
-		"piece on here"}, {"tie", "sew a tape or tie on here"},
-}
-
+// legend says what the lines are that occur, and what is cut.
 func (s *sheet) legend(pieces []pattern.Piece, x, y float64) {
-	used := map[string]bool{"cut": true, "sew": true}
-	for i := range pieces {
-		used["notch"] = used["notch"] || len(pieces[i].Notches) > 0
-		for _, m := range pieces[i].Marks {
-			used[string(m.Kind)] = true
-		}
-		used["on-fold"] = used["on-fold"] || pieces[i].Fold != "" || used[string(pattern.FoldLine)]
-		used["bone"] = used["bone"] || used["busk"]
-		for _, e := range pieces[i].Edges {
-			used["bound"] = used["bound"] || pieces[i].WithoutAllowance(e)
-		}
-	}
 	yy := y
-	for _, l := range lines {
-		if !used[l.kind] {
-			continue
+	for _, l := range pattern.LinesOn(pieces) {
+		s.style(l.Class)
+		if l.Signed() {
+			for _, line := range (pattern.Mark{Kind: l.Mark, Path: []plane.Point{{}}}).Strokes() {
+				s.polyline(line, func(q plane.Point) (float64, float64) { return x + 9 + q.X, yy - q.Y }, false)
+			}
+		} else {
+			s.Line(x, yy, x+18, yy)
 		}
-		s.style(l.kind)
-		s.Line(x, yy, x+18, yy)
 		s.SetDashPattern(nil, 0)
-		s.text(x+21, yy+1.2, 8, "", l.label)
+		s.text(x+21, yy+1.2, 8, "", l.Label)
 		yy += 6
 	}
 	yy += 4

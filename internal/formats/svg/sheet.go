@@ -124,7 +124,7 @@ func (s Sheet) Draw(pieces []pattern.Piece) string {
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="sheet" role="img" aria-label="%s"%s viewBox="0 0 %s %s" data-unit="%s">`,
 		esc(s.Title), size, n(w), n(h), n(unit))
 	if s.TrueScale {
-		d.put(`<title>%s</title><style>%s</style>`, esc(s.Title), lineLanguage)
+		d.put(`<title>%s</title><style>%s</style>`, esc(s.Title), lineLanguage())
 	}
 	for _, sp := range spots {
 		letters.keepClear(s.nameBox(sp, unit))

@@ -24,7 +24,7 @@ type draftView struct {
 	Cut     bool // there is a draft that cloth was cut to
 	Trued   []pattern.Trued
 	Making  *makingView
-	Legend  []svg.Line
+	Legend  []pattern.LineKind
 	Params  []paramView
 	Dims    bool
 	Width   float64 // all the cloth's cut edges, for the foot line
@@ -78,7 +78,7 @@ func lessonNotes(l *hall.LayerView, all []store.Learnt) []hall.NoteView {
 func (s *Room) viewDraft(p *hall.Head, dims bool) draftView {
 	l := p.E.Layer
 	d, err := l.Shown()
-	v := draftView{Dims: dims, Legend: svg.Legend(d.Pieces), Cut: l.Stage.Layer.Cut != nil}
+	v := draftView{Dims: dims, Legend: pattern.LinesOn(d.Pieces), Cut: l.Stage.Layer.Cut != nil}
 	if err != nil {
 		v.Err = hall.Sentence(err.Error())
 	} else {

@@ -34,6 +34,9 @@ func chosenLayer(c *Call, e store.Ensemble) uint {
 
 // Station renders a station's page of an ensemble.
 func Station[T any](s *Hall, c *Call, name string, layer uint, fill func(*Head) (T, error)) error {
+	if c.Param("layer") != "" && layer == 0 { // its address names none
+		return store.ErrGone
+	}
 	e, err := s.Store.Ensemble(c.Ctx(), ID(c, "ensemble"))
 	if err != nil {
 		return err

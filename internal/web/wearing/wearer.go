@@ -237,6 +237,9 @@ func (s *Room) changeWearer(c *hall.Call) error {
 	return s.Done(c, fmt.Sprintf("/wearers/%d", w))
 }
 
+// mostTyped is how much is kept of what was typed for a reading, letters.
+const mostTyped = 80
+
 // setReading keeps one reading as it was typed.
 func (s *Room) setReading(c *hall.Call) error {
 	p := s.Page(c, "")
@@ -262,8 +265,8 @@ func (s *Room) setReading(c *hall.Call) error {
 	if _, scan := fmt.Sscan(c.PostForm("was"), &e.Was); scan != nil {
 		e.Was = 0
 	}
-	if len(e.Typed) > 80 {
-		e.Typed = e.Typed[:80]
+	if typed := []rune(e.Typed); len(typed) > mostTyped {
+		e.Typed = string(typed[:mostTyped])
 	}
 	if err := s.NoteEnsembles(c, func(e store.Ensemble) bool { return e.WearerID == wearer }); err != nil {
 		return err
