@@ -11,6 +11,7 @@ import (
 // Kind of stiffener.
 type Kind string
 
+// Bone materials, softest first.
 const (
 	Spiral  Kind = "spiral steel" // bends both ways: for curved seams
 	Flat    Kind = "flat steel"   // bends one way: for straight places

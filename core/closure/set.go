@@ -45,6 +45,7 @@ func (l Lacing) Mass() float64 { return 0 }
 // Fastener is a kind of thing that closes an opening, one beside the other.
 type Fastener string
 
+// The fasteners there are.
 const (
 	Hooks   Fastener = "hooks"
 	Buttons Fastener = "buttons"

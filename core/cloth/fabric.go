@@ -88,11 +88,13 @@ func Fibres() []string {
 	return []string{"linen", "cotton", "wool", "silk", "hemp", "viscose", "polyester", "nylon", "blend"}
 }
 
+// Weaves are those a cloth may have.
 func Weaves() []string {
 	return []string{"plain", "twill", "herringbone", "coutil", "satin", "basket", "flannel", "velvet", "brocade", "gauze", "net",
 		"felt", "knit"}
 }
 
+// Ironings are the heats a cloth may take, the coolest first.
 func Ironings() []string {
 	return []string{"none", "cool", "silk", "wool, under a cloth", "cotton", "linen"}
 }

@@ -11,6 +11,7 @@ import (
 // Role is what a cloth does in a garment.
 type Role string
 
+// The parts a cloth has in a garment.
 const (
 	Outer       Role = "outer"
 	Strength    Role = "strength"
@@ -40,6 +41,7 @@ func (r Role) Label() string {
 // Fitness is how well a cloth suits.
 type Fitness int
 
+// How well a cloth suits.
 const (
 	Poor Fitness = iota
 	Fair
@@ -47,6 +49,7 @@ const (
 	Unjudged // nothing is known that would tell
 )
 
+// String is it in words.
 func (f Fitness) String() string { return [...]string{"poor", "fair", "good", "not known"}[f] }
 
 // Verdict is one judgement on a cloth, and why.

@@ -10,6 +10,7 @@ import (
 // Test is what is tried on a swatch before the cloth is cut.
 type Test string
 
+// The tests that a swatch is put to.
 const (
 	ShrinkTest  Test = "shrink"
 	GatherTest  Test = "gather"

@@ -228,6 +228,7 @@ type Pull struct {
 // Way is the way that a line is moved.
 type Way string
 
+// Necklines by shape.
 const (
 	Round Way = "round" // round the figure, towards the back
 	Down  Way = "down"
@@ -237,6 +238,7 @@ const (
 // DrawnKind is what a drawn line is.
 type DrawnKind string
 
+// What lines are drawn on a figure.
 const (
 	DrawnSeam DrawnKind = "seam"
 	DrawnDart DrawnKind = "dart"

@@ -21,6 +21,7 @@ const (
 // Manner is how a garment is put on.
 type Manner string
 
+// The manners of getting in.
 const (
 	PutRound    Manner = "put round and closed" // it opens from edge to edge
 	TiedOn      Manner = "tied on"

@@ -13,6 +13,7 @@ import (
 // Unit is how a parameter is counted and typed.
 type Unit string
 
+// How numbers of an answer are read.
 const (
 	Length Unit = "length" // mm
 	Count  Unit = "count"  // whole
@@ -128,6 +129,7 @@ type SettingError struct {
 	Label, Why string
 }
 
+// Error says it in words.
 func (e *SettingError) Error() string { return e.Label + ": " + e.Why }
 
 // Settle resolves settings against a garment's parameters on a figure. A

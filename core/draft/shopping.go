@@ -48,6 +48,7 @@ type Clash struct {
 // else.
 type ClashError struct{ Clash }
 
+// Error says it in words.
 func (e *ClashError) Error() string {
 	return fmt.Sprintf("%s: %s; choose narrower bones or fewer of them", e.Piece, e.What)
 }

@@ -69,6 +69,7 @@ func BandCut(f Folding, finished, allowance float64) float64 {
 	return 2*finished + 2*allowance
 }
 
+// BandFinished is how wide a band comes out that is cut so wide, mm.
 func BandFinished(f Folding, cut, allowance float64) float64 {
 	switch f {
 	case Faced, Curved:

@@ -3,6 +3,7 @@ package ensemble
 // Fit is how a garment goes round what is under it now, beside what was meant.
 type Fit string
 
+// How a garment goes round what is under it.
 const (
 	Tight   Fit = "tight"
 	AsMeant Fit = "as meant"

@@ -10,6 +10,7 @@ import (
 // Had is how a maker comes by a layer.
 type Had string
 
+// The ways of coming by a layer.
 const (
 	ToMake   Had = "" // it is made
 	Bought   Had = "bought"

@@ -7,6 +7,7 @@ import "ardentgusset/core/figure"
 // Kind names a family.
 type Kind string
 
+// The families, from the skin outwards.
 const (
 	Underwear  Kind = "underwear"
 	Foundation Kind = "foundation"

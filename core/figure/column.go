@@ -74,6 +74,7 @@ func (s *Section) tangency(i int) (x, y float64) {
 // Facing is which half of a section is meant.
 type Facing bool
 
+// The halves of a section.
 const (
 	InFront Facing = true
 	Behind  Facing = false

@@ -49,6 +49,7 @@ const (
 // Level is a named height on the figure.
 type Level string
 
+// The named heights, from the top down.
 const (
 	Bust      Level = "bust"
 	Underbust Level = "underbust"
@@ -379,6 +380,7 @@ func (f Figure) Girth(drop float64) float64 {
 	return sum * 2 * math.Pi / directions
 }
 
+// GirthAt is what a tape reads at a level, mm.
 func (f Figure) GirthAt(level Level) float64 { return f.Girth(f.levels[level]) }
 
 // Keeping is the figure with a book that what is worked out on it, and on all that it is dressed to,

@@ -11,6 +11,7 @@ import (
 // Source says where a number comes from.
 type Source string
 
+// Where numbers come from.
 const (
 	Practice Source = "common practice, no source"
 	Memory   Source = "from memory"
@@ -236,6 +237,7 @@ type Reading struct {
 // Group says which of the 507 bodies a missing reading is estimated from.
 type Group string
 
+// Whose body is estimated from.
 const (
 	AllBodies Group = "all"
 	Women     Group = "women"

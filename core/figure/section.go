@@ -142,7 +142,9 @@ func (s Section) Girth() float64 {
 
 // Breadth is the width from side to side, Depth from front to back.
 func (s Section) Breadth() float64 { return s.support[directions/4] + s.support[directions*3/4] }
-func (s Section) Depth() float64   { return s.support[0] + s.support[directions/2] }
+
+// Depth is the distance from front to back, mm.
+func (s Section) Depth() float64 { return s.support[0] + s.support[directions/2] }
 
 // Reach is how far the section stands from the axis at a bearing in degrees.
 func (s Section) Reach(degrees float64) float64 {

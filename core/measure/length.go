@@ -30,6 +30,7 @@ const (
 // Unit is the unit a person reads lengths in: centimetres or inches.
 type Unit string
 
+// The units that lengths are read in.
 const (
 	CM Unit = "cm"
 	IN Unit = "in"

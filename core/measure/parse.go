@@ -19,6 +19,7 @@ type ParseError struct {
 	Why  string // what would be right
 }
 
+// Error says it in words.
 func (e *ParseError) Error() string { return fmt.Sprintf("%q: %s", e.Text, e.Why) }
 
 var vulgar = map[rune][2]float64{

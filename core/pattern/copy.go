@@ -10,6 +10,8 @@ import (
 // Hand is the wearer's side.
 type Hand string
 
+// The sides of a wearer.
+// Left is a vector turned a quarter to the left.
 const (
 	Left  Hand = "left"
 	Right Hand = "right"
@@ -26,6 +28,7 @@ type Copy struct {
 // Nth is one of n copies in a ring, counted from 0; the one after the last is the first.
 func Nth(i, n int) Copy { return Copy{N: i%n + 1, Of: n} }
 
+// String is it in words.
 func (c Copy) String() string {
 	var parts []string
 	if c.Hand != "" {

@@ -9,6 +9,7 @@ import (
 // MarkKind is what a mark on a piece means. Each is drawn in its own way.
 type MarkKind string
 
+// The kinds of mark there are.
 const (
 	WaistLine MarkKind = "waist"
 	BustLine  MarkKind = "bust"

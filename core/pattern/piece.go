@@ -140,6 +140,7 @@ type Notch struct {
 // For is what a cut of a piece is for.
 type For string
 
+// What a piece is cut for.
 const (
 	ForOuter       For = "outer"
 	ForStrength    For = "strength" // the layer that takes the strain

@@ -24,6 +24,7 @@ func (p Piece) Copied() Piece {
 // NoEdgeError names an edge that a piece does not have.
 type NoEdgeError struct{ Piece, Edge string }
 
+// Error says it in words.
 func (e *NoEdgeError) Error() string { return fmt.Sprintf("%s has no edge %s", e.Piece, e.Edge) }
 
 func (p *Piece) index(id string) (int, error) {

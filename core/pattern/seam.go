@@ -12,6 +12,7 @@ type Side struct {
 // Takeup is what takes up what one edge of a seam has more than the other.
 type Takeup string
 
+// The ways that a longer edge is taken up.
 const (
 	Equal       Takeup = "" // nothing: the edges are of one length
 	Eased       Takeup = "eased"

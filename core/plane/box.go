@@ -22,8 +22,11 @@ func BoxOf(lines ...[]Point) Box {
 	return b
 }
 
+// Width is how far the box reaches along x.
 func (b Box) Width() float64 { return b.Max.X - b.Min.X }
 
+// Height is how far it reaches along y.
 func (b Box) Height() float64 { return b.Max.Y - b.Min.Y }
 
+// Centre is its middle.
 func (b Box) Centre() Point { return b.Min.Mid(b.Max) }

@@ -19,28 +19,40 @@ type Point struct{ X, Y float64 }
 // Pt is Point{x, y}.
 func Pt(x, y float64) Point { return Point{x, y} }
 
+// Add is p + q.
 func (p Point) Add(q Point) Point { return Point{p.X + q.X, p.Y + q.Y} }
 
+// Sub is p − q.
 func (p Point) Sub(q Point) Point { return Point{p.X - q.X, p.Y - q.Y} }
 
+// Times is p, k times as long.
 func (p Point) Times(k float64) Point { return Point{p.X * k, p.Y * k} }
 
+// Dot is the inner product of two vectors.
 func (p Point) Dot(q Point) float64 { return p.X*q.X + p.Y*q.Y }
 
+// Cross is the outer product of two vectors: positive where the second lies to the left of the first.
 func (p Point) Cross(q Point) float64 { return p.X*q.Y - p.Y*q.X }
 
+// Norm is the length of a vector.
 func (p Point) Norm() float64 { return math.Sqrt(p.X*p.X + p.Y*p.Y) }
 
+// To is the distance from one point to another.
 func (p Point) To(q Point) float64 { return q.Sub(p).Norm() }
 
+// Mid is half way from one point to another.
 func (p Point) Mid(q Point) Point { return p.Toward(q, 0.5) }
 
+// Left is a vector turned a quarter to the left.
 func (p Point) Left() Point { return Point{-p.Y, p.X} }
 
+// Right is a vector turned a quarter to the right.
 func (p Point) Right() Point { return Point{p.Y, -p.X} }
 
+// Same tells whether two points are one, to within what can be drawn.
 func (p Point) Same(q Point) bool { return p.To(q) < 1e-6 }
 
+// Toward is the point a share of the way to another.
 func (p Point) Toward(q Point, t float64) Point { return Point{p.X + (q.X-p.X)*t, p.Y + (q.Y-p.Y)*t} }
 
 // Unit is p scaled to length 1, or the zero vector when p has no length.

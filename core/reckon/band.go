@@ -13,6 +13,7 @@ import (
 // Band is a waistband, cuff or collar stand.
 type Band struct{}
 
+// About describes it.
 func (Band) About() About {
 	return About{Name: "band", Title: "Bands and cuffs", What: "How wide and long to cut a band by the way it is folded, and whether " +
 		"the edge " +
@@ -20,6 +21,7 @@ func (Band) About() About {
 		Links: []Link{{"band", "finished", "finished"}}}
 }
 
+// Parameters are what is asked about it.
 func (Band) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("way", "Made", "", "folded", "of one strip, folded once", "faced", "of two strips", "double",
@@ -48,6 +50,7 @@ var whyCut = map[edge.Folding]string{edge.Folded: "twice the finished depth and 
 	edge.Curved: "the finished depth and two allowances, twice",
 	edge.Twice:  "four times the finished depth"}
 
+// Reckon does the sum.
 func (Band) Reckon(v draft.Values) (a Answer, err error) {
 	seam, way := v.Number("allowance"), v.Choice("way")
 	closed := v.Number("round") + v.Number("ease")

@@ -13,12 +13,14 @@ import (
 // Bias is strips for bindings and pipings.
 type Bias struct{}
 
+// About describes it.
 func (Bias) About() About {
 	return About{Name: "bias", Title: "Bias strips and bindings", What: "How wide to cut, how much a piece of cloth gives, and what " +
 		"comes off " +
 		"the edge that is bound.", Asked: "bias binding strip piping cord how much bias continuous bind edge mitre corner"}
 }
 
+// Parameters are what is asked about it.
 func (Bias) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.OneOf("kind", "For", "", "single", "binding, folded in at both edges", "double", "binding, folded in half first", "facing",
@@ -43,6 +45,7 @@ func boundEdge() draft.Parameter {
 	return when("kind", []string{"single", "double"}, length("edge", "Allowance the edge has", 0, 60, 12.7, "As the pattern gives it."))[0]
 }
 
+// Reckon does the sum.
 func (Bias) Reckon(v draft.Values) (a Answer, err error) {
 	strip, why := 0.0, ""
 	switch v.Choice("kind") {

@@ -13,6 +13,7 @@ import (
 // Bones is channels, and what goes into them.
 type Bones struct{}
 
+// About describes it.
 func (Bones) About() About {
 	return About{Name: "bones", Title: "Bones and channels", What: "Channel width, bone length to buy or cut, tips, and how boned " +
 		"layers are set " +
@@ -20,6 +21,7 @@ func (Bones) About() About {
 		Links: []Link{{"bone_width", "wide", ""}}}
 }
 
+// Parameters are what is asked about it.
 func (Bones) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("kind", "Kind", "", string(bone.Spiral), "spiral steel", string(bone.Flat), "flat steel", string(bone.Plastic),
@@ -32,6 +34,7 @@ func (Bones) Parameters() []draft.Parameter {
 		tally("layers", "Boned layers over each other", 1, 4, 1, "A bodice over a corset.")}
 }
 
+// Reckon does the sum.
 func (Bones) Reckon(v draft.Values) (a Answer, err error) {
 	kind, wide, channel := bone.Kind(v.Choice("kind")), v.Number("wide"), v.Number("channel")
 	b, ok := bone.Fit(kind, "", wide, channel, v.Number("clear"))

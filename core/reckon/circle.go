@@ -13,6 +13,7 @@ import (
 // Circle is a skirt, flounce or peplum cut as a part of a circle.
 type Circle struct{}
 
+// About describes it.
 func (Circle) About() About {
 	return About{Name: "circle", Title: "Circles and parts of one", What: "Radius, hem, pieces for the width of the cloth, and what " +
 		"the bias " +
@@ -20,6 +21,7 @@ func (Circle) About() About {
 		Links: []Link{{"circle", "part", "part"}, {"circle_circle", "part", "part"}, {"give", "give", ""}, {"circle_give", "give", ""}}}
 }
 
+// Parameters are what is asked about it.
 func (Circle) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		length("round", "Measures round at the top", 30, 3000, 720, "The waist, or the edge it is sewn to."),
@@ -32,6 +34,7 @@ func (Circle) Parameters() []draft.Parameter {
 		number("give", "Gives on the bias, in 100", 0, 12, 3, "Cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6.")}
 }
 
+// Reckon does the sum.
 func (Circle) Reckon(v draft.Values) (a Answer, err error) {
 	round, part := v.Number("round")+v.Number("ease"), v.Number("part")
 	long := v.Number("long") - v.Number("band")

@@ -12,6 +12,7 @@ import (
 // Cloth is what cloth is measured by: weights, old measures, shrinkage, threads.
 type Clothes struct{}
 
+// About describes it.
 func (Clothes) About() About {
 	return About{Name: "cloth", Title: "Cloth by weight and measure", What: "Weights and widths in other units, old measures, what a " +
 		"swatch shrank by, " +
@@ -19,6 +20,7 @@ func (Clothes) About() About {
 		"warp weft weight convert"}
 }
 
+// Parameters are what is asked about it.
 func (Clothes) Parameters() []draft.Parameter {
 	list := []draft.Parameter{draft.OneOf("what", "What", "", "weight", "the weight of cloth", "old", "an old measure", "shrink",
 		"what a swatch shrank by",
@@ -47,6 +49,7 @@ func (Clothes) Parameters() []draft.Parameter {
 			100, 80, ""))...)
 }
 
+// Reckon does the sum.
 func (c Clothes) Reckon(v draft.Values) (Answer, error) {
 	switch v.Choice("what") {
 	case "old":

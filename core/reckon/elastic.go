@@ -11,11 +11,13 @@ import (
 // Elastic is a casing that draws a sleeve, leg or waist in.
 type Elastic struct{}
 
+// About describes it.
 func (Elastic) About() About {
 	return About{Name: "elastic", Title: "Elastic casings", What: "Cloth and elastic for a round, and whether the casing takes it.",
 		Asked: "elastic casing puff sleeve waist draw in ring gap threading"}
 }
 
+// Parameters are what is asked about it.
 func (Elastic) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		length("round", "Goes round", 60, 2000, 254, "Arm, leg, waist."),
@@ -30,6 +32,7 @@ func (Elastic) Parameters() []draft.Parameter {
 		draft.OneOf("rows", "A row along the upper fold", "", "no", "no", "yes", "yes: a small frill or a firm edge")}
 }
 
+// Reckon does the sum.
 func (Elastic) Reckon(v draft.Values) (a Answer, err error) {
 	round, net := v.Number("round"), v.Number("round")*v.Number("full")
 	ring := v.Number("cut") - v.Number("overlap")

@@ -13,6 +13,7 @@ import (
 // Fastenings is buttons, hooks, snaps and loops along an opening.
 type Fastenings struct{}
 
+// About describes it.
 func (Fastenings) About() About {
 	return About{Name: "buttons", Title: "Buttons, hooks, snaps", What: "Even places with one where the strain is, none where there " +
 		"may be none; " +
@@ -20,6 +21,7 @@ func (Fastenings) About() About {
 		Links: []Link{{"buttons", "count", "count"}, {"lap", "lap", "lap"}}}
 }
 
+// Parameters are what is asked about it.
 func (Fastenings) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.OneOf("kind", "What", "", "button", "buttons", "hook", "hooks", "snap", "snaps"),
@@ -79,6 +81,7 @@ func nearest(at []float64, x float64) float64 {
 	return best
 }
 
+// Reckon does the sum.
 func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 	long, n := v.Number("long"), v.Whole("count")
 	span := long - v.Number("top") - v.Number("bottom")

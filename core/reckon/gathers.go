@@ -14,6 +14,7 @@ import (
 // Gathers is much cloth drawn into little on threads.
 type Gathers struct{}
 
+// About describes it.
 func (Gathers) About() About {
 	return About{Name: "gathers", Title: "Gathers", What: "How much cloth, where the rows run, and marks that bring both edges " +
 		"together evenly.",
@@ -23,6 +24,7 @@ func (Gathers) About() About {
 			{"back_full", "ratio", "ratio"}}}
 }
 
+// Parameters are what is asked about it.
 func (Gathers) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		length("finished", "Finished length", 20, 20000, 700, "The edge it is drawn up to: a band, a yoke, without its underlap."),
@@ -47,6 +49,7 @@ func (Gathers) Parameters() []draft.Parameter {
 // common practice, no source).
 const besideSeam, thickRow = 3.175, 0.8
 
+// Reckon does the sum.
 func (Gathers) Reckon(v draft.Values) (a Answer, err error) {
 	finished, parts := v.Number("finished"), v.Whole("parts")
 	ratio, cloth := 0.0, 0.0

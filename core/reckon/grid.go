@@ -12,12 +12,14 @@ import (
 // Grid is beads, shells, tufts or studs set over a shape.
 type Grid struct{}
 
+// About describes it.
 func (Grid) About() About {
 	return About{Name: "grid", Title: "Beads and tufts on a grid", What: "How many lie on a shape, what they weigh and cost, and how " +
 		"far the stock goes.",
 		Asked: "bead shell sequin stud tuft grid decoration rows count stock spacing"}
 }
 
+// Parameters are what is asked about it.
 func (Grid) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("shape", "Shape", "", "rectangle", "rectangle", "triangle", "triangle, point down", "round", "round or oval"),
@@ -29,6 +31,7 @@ func (Grid) Parameters() []draft.Parameter {
 		tally("stock", "In hand", 0, 100000, 200, ""), number("minutes", "Minutes to sew one on", 0, 60, 1, "Timed over ten of yours.")}
 }
 
+// Reckon does the sum.
 func (Grid) Reckon(v draft.Values) (a Answer, err error) {
 	wide, high, edge := v.Number("wide"), v.Number("high"), v.Number("edge")
 	if 2*edge >= math.Min(wide, high) {

@@ -14,6 +14,7 @@ import (
 // Hem is how deep a hem turns on a curve, and how a hem is levelled from heights read round it.
 type Hem struct{}
 
+// About describes it.
 func (Hem) About() About {
 	return About{Name: "hem", Title: "Hems and levelling", What: "How much too long the raw edge is on a curve and which hem suits; " +
 		"or what to cut at " +
@@ -24,6 +25,7 @@ func (Hem) About() About {
 // mostStations is at how many places round a hem its height is read.
 const mostStations = 12
 
+// Parameters are what is asked about it.
 func (Hem) Parameters() []draft.Parameter {
 	list := []draft.Parameter{draft.OneOf("way", "What", "", "curve", "a hem on a curve", "level", "level a hem")}
 	list = append(list, when("way", []string{"curve"},
@@ -42,6 +44,7 @@ func (Hem) Parameters() []draft.Parameter {
 	return append(list, when("way", []string{"level"}, stations...)...)
 }
 
+// Reckon does the sum.
 func (h Hem) Reckon(v draft.Values) (Answer, error) {
 	if v.Choice("way") == "level" {
 		return levelled(v)

@@ -13,12 +13,14 @@ import (
 // Lacing is eyelets and the lace through them.
 type Lacing struct{}
 
+// About describes it.
 func (Lacing) About() About {
 	return About{Name: "lacing", Title: "Eyelets and lacing", What: "Places of the eyelets, and how long a lace must be for a range of gaps.",
 		Asked: "eyelet lace lacing corset cord how long criss cross spiral ladder grommet",
 		Links: []Link{{"eyelet_count", "pairs", "pairs"}, {"eyelet_spacing", "", "spacing"}, {"lacing_gap", "gap", ""}}}
 }
 
+// Parameters are what is asked about it.
 func (Lacing) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("style", "Way", "", "criss-cross", "criss-cross", "spiral", "spiral: one end", "ladder", "ladder: level bars"),
@@ -35,6 +37,7 @@ func (Lacing) Parameters() []draft.Parameter {
 		length("eyelet", "Eyelet, across", 2, 16, 5, "Its outside.")}
 }
 
+// Reckon does the sum.
 func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 	long, margin, n := v.Number("long"), v.Number("margin"), v.Whole("pairs")
 	if 2*margin >= long {

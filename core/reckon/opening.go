@@ -12,6 +12,7 @@ import (
 // Opening is whether head or hips pass, and how a neck is cut in stages.
 type Opening struct{}
 
+// About describes it.
 func (Opening) About() About {
 	return About{Name: "opening", Title: "Neck openings and getting in", What: "How far to cut a neck at first and at most; or " +
 		"whether a closed garment " +
@@ -20,6 +21,7 @@ func (Opening) About() About {
 		Links: []Link{{"placket", "slit", "slit"}, {"slit", "slit", "slit"}}}
 }
 
+// Parameters are what is asked about it.
 func (Opening) Parameters() []draft.Parameter {
 	list := []draft.Parameter{draft.OneOf("what", "What", "", "neck", "a neck opening", "in", "getting in")}
 	list = append(list, when("what", []string{"neck"},
@@ -33,6 +35,7 @@ func (Opening) Parameters() []draft.Parameter {
 	return append(list, length("slit", "Opening, long", 0, 1200, 230, "Both its edges count."))
 }
 
+// Reckon does the sum.
 func (Opening) Reckon(v draft.Values) (a Answer, err error) {
 	slit := v.Number("slit")
 	closed, must, e := 0.0, 0.0, draft.Entry{}

@@ -14,6 +14,7 @@ import (
 // Pleats is cloth laid into equal folds: any one of its numbers from the others.
 type Pleats struct{}
 
+// About describes it.
 func (Pleats) About() About {
 	return About{Name: "pleats", Title: "Pleats", What: "Cloth, finished width, count, depth and spacing: any of them from the " +
 		"others, with " +
@@ -21,6 +22,7 @@ func (Pleats) About() About {
 		Links: []Link{{"pleats", "count", "count"}, {"pleat_ratio", "", "full"}}}
 }
 
+// Parameters are what is asked about it.
 func (Pleats) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.OneOf("kind", "Kind", "", "knife", "knife: all one way", "box", "box", "inverted", "inverted", "cartridge", "cartridge",
@@ -119,6 +121,7 @@ func cartridges(v draft.Values, s solved) (solved, error) {
 	return s, nil
 }
 
+// Reckon does the sum.
 func (Pleats) Reckon(v draft.Values) (a Answer, err error) {
 	kind, plain := v.Choice("kind"), v.Number("plain")
 	s, err := solve(v)

@@ -14,6 +14,7 @@ import (
 // Quilting is parallel rows through layers, or level rings round a skirt.
 type Quilting struct{}
 
+// About describes it.
 func (Quilting) About() About {
 	return About{Name: "quilting", Title: "Quilting rows and rings", What: "Rows, where they cross a seam, thread, bobbins and time; " +
 		"rings round a flared " +
@@ -21,6 +22,7 @@ func (Quilting) About() About {
 		Links: []Link{{"rows", "spacing", "spacing"}, {"angle", "angle", ""}}}
 }
 
+// Parameters are what is asked about it.
 func (Quilting) Parameters() []draft.Parameter {
 	list := []draft.Parameter{draft.OneOf("shape", "What", "", "rows", "rows over a piece", "rings", "rings round a skirt")}
 	list = append(list, when("shape", []string{"rows"},
@@ -35,6 +37,7 @@ func (Quilting) Parameters() []draft.Parameter {
 		length("slip", "Slip in marking a row", 0, 5, 0.5, "From the row before."))
 }
 
+// Reckon does the sum.
 func (Quilting) Reckon(v draft.Values) (a Answer, err error) {
 	spacing, total, rows := v.Number("spacing"), 0.0, 0
 	strip := Strip{Name: "From the base line"}

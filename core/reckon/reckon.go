@@ -41,6 +41,9 @@ type Link struct {
 // Kind is how a number of an answer is counted and written.
 type Kind string
 
+// How numbers of an answer are read.
+// Times is p, k times as long.
+// How numbers of an answer are read.
 const (
 	Length  Kind = "mm"
 	Fine    Kind = "mm, small"
@@ -101,6 +104,7 @@ func plainly(x float64) string { return fmt.Sprintf("%g", math.Round(x*1000)/100
 // MarkKind is what is done at a mark of a strip.
 type MarkKind string
 
+// What a mark on a strip says.
 const (
 	Place  MarkKind = "place"
 	FoldAt MarkKind = "fold"
@@ -139,6 +143,7 @@ func (s Strip) Tape(tick float64) (from, step []float64) {
 // ShapeKind is what a line of a drawing is.
 type ShapeKind string
 
+// What lines of a drawing are.
 const (
 	Cloth   ShapeKind = "cloth"
 	Other   ShapeKind = "other" // a second cloth

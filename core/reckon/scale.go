@@ -12,6 +12,7 @@ import (
 // Scale is a reduced diagram brought to full size.
 type Scale struct{}
 
+// About describes it.
 func (Scale) About() About {
 	return About{Name: "scale", Title: "Scale a diagram up", What: "The scale from two points, checked by a second distance; grid " +
 		"squares; a list of " +
@@ -21,6 +22,7 @@ func (Scale) About() About {
 // mostMeasures is how many distances are scaled at once.
 const mostMeasures = 8
 
+// Parameters are what is asked about it.
 func (Scale) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		length("paper", "A distance on the diagram", 1, 1000, 50, "As long a one as there is."),
@@ -37,6 +39,7 @@ func (Scale) Parameters() []draft.Parameter {
 	return list
 }
 
+// Reckon does the sum.
 func (Scale) Reckon(v draft.Values) (a Answer, err error) {
 	scale := v.Number("real") / v.Number("paper")
 	a.put("scale", "Times as large", Times, scale, "true over drawn", figure.Geometry)

@@ -13,6 +13,7 @@ import (
 // Scallops is an edge of arcs, in one tier or several in ratio.
 type Scallops struct{}
 
+// About describes it.
 func (Scallops) About() About {
 	return About{Name: "scallops", Title: "Scallops", What: "Count, chord, depth and radius; several tiers in ratio; whether the " +
 		"edge can be turned.",
@@ -20,6 +21,7 @@ func (Scallops) About() About {
 		Links: []Link{{"scallop", "chord", "chord"}, {"scallop_deep", "deep", "deep"}}}
 }
 
+// Parameters are what is asked about it.
 func (Scallops) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		length("long", "Edge", 30, 20000, 2400, "Sewing line, all round or seam to seam."),
@@ -39,6 +41,7 @@ func whenBy(choice string, p draft.Parameter) draft.Parameter {
 	return when("by", []string{choice}, p)[0]
 }
 
+// Reckon does the sum.
 func (Scallops) Reckon(v draft.Values) (a Answer, err error) {
 	long, deep := v.Number("long"), v.Number("deep")
 	n := 0

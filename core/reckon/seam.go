@@ -12,6 +12,7 @@ import (
 // Seam is what an allowance is spent on.
 type Seam struct{}
 
+// About describes it.
 func (Seam) About() About {
 	return About{Name: "seams", Title: "Seam budgets", What: "What each pass of a seam takes of its allowance, what is trimmed, and " +
 		"how deep a notch " +
@@ -19,6 +20,7 @@ func (Seam) About() About {
 		Links: []Link{{"allowance", "allowance", ""}}}
 }
 
+// Parameters are what is asked about it.
 func (Seam) Parameters() []draft.Parameter {
 	list := []draft.Parameter{draft.OneOf("kind", "Seam", "", "french", "French", "felled", "flat-felled", "bound", "bound edges", "plain",
 		"plain, pressed open"),
@@ -32,6 +34,7 @@ func (Seam) Parameters() []draft.Parameter {
 	return append(list, length("notch", "Notches clipped in by", 0, 20, 3, "From the raw edge."))
 }
 
+// Reckon does the sum.
 func (Seam) Reckon(v draft.Values) (a Answer, err error) {
 	allow, thick := v.Number("allowance"), v.Number("thick")
 	line := func(y float64, kind ShapeKind, label string) { a.draw(kind, label, pt(0, y), pt(120, y)) }

@@ -14,12 +14,14 @@ import (
 // Slash is a pattern piece cut and opened: for flare, for gathers, or for pleats that are folded back.
 type Slash struct{}
 
+// About describes it.
 func (Slash) About() About {
 	return About{Name: "slash", Title: "Slash and spread", What: "Cuts, what each opens by, and the new outline; pleats folded back " +
 		"are checked against the " +
 		"old edge.", Asked: "slash spread flare fullness pattern cut open hinge pleat add"}
 }
 
+// Parameters are what is asked about it.
 func (Slash) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("way", "Opened", "", "parallel", "evenly, top and bottom", "hinged", "at the bottom only", "both",
@@ -35,6 +37,7 @@ func (Slash) Parameters() []draft.Parameter {
 
 func onlyBoth(p draft.Parameter) draft.Parameter { return when("way", []string{"both"}, p)[0] }
 
+// Reckon does the sum.
 func (Slash) Reckon(v draft.Values) (a Answer, err error) {
 	wide, foot, high, n := v.Number("wide"), v.Number("foot"), v.Number("high"), v.Whole("cuts")
 	open, over := v.Number("open"), v.Number("open")

@@ -12,6 +12,7 @@ import (
 // Smocking is rows of small pleats drawn up on threads.
 type Smocking struct{}
 
+// About describes it.
 func (Smocking) About() About {
 	return About{Name: "smocking", Title: "Smocking pleats", What: "Cloth for a finished width, rows and how deep they reach, " +
 		"threads, and the pleats " +
@@ -19,6 +20,7 @@ func (Smocking) About() About {
 		Links: []Link{{"rows", "rows", "rows"}, {"full", "full", "full"}}}
 }
 
+// Parameters are what is asked about it.
 func (Smocking) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		length("finished", "Finished width", 20, 3000, 330, "Neck, yoke or cuff."),
@@ -31,6 +33,7 @@ func (Smocking) Parameters() []draft.Parameter {
 		length("tail", "Thread beyond each end", 0, 600, 150, "To tie and to draw.")}
 }
 
+// Reckon does the sum.
 func (Smocking) Reckon(v draft.Values) (a Answer, err error) {
 	finished, rows, hidden := v.Number("finished"), v.Whole("rows"), v.Whole("hidden")
 	if hidden >= rows {

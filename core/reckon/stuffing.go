@@ -11,11 +11,13 @@ import (
 // Stuffing is what fills a pad.
 type Stuffing struct{}
 
+// About describes it.
 func (Stuffing) About() About {
 	return About{Name: "stuffing", Title: "Stuffing", What: "Volume and weight by compartment, from a sample that was weighed.",
 		Asked: "stuffing filling pad bustle roll wadding scraps how much weight volume"}
 }
 
+// Parameters are what is asked about it.
 func (Stuffing) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		length("wide", "Compartment, wide", 10, 2000, 300, ""), length("high", "and high", 10, 2000, 180, ""),
@@ -30,6 +32,7 @@ func (Stuffing) Parameters() []draft.Parameter {
 // pillow is the part of its box that a pillow fills (from memory: between the half of two wedges and the two thirds of a lens).
 const pillow = 0.58
 
+// Reckon does the sum.
 func (Stuffing) Reckon(v draft.Values) (a Answer, err error) {
 	wide, high, deep := v.Number("wide"), v.Number("high"), v.Number("deep")
 	part, why, source := pillow, "what a pillow fills of its box", figure.Memory

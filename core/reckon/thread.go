@@ -12,12 +12,14 @@ import (
 // Thread is how much a seam takes, and which needle.
 type Thread struct{}
 
+// About describes it.
 func (Thread) About() About {
 	return About{Name: "thread", Title: "Thread, needle, stitch", What: "Thread for a length in any stitch, spools and bobbins, " +
 		"needle and stitch length " +
 		"for the cloth.", Asked: "thread spool bobbin needle size stitch length per inch spi"}
 }
 
+// Parameters are what is asked about it.
 func (Thread) Parameters() []draft.Parameter {
 	var options []string
 	for _, f := range stitch.Forms() {
@@ -47,6 +49,7 @@ var needles = []struct {
 	long float64 // stitch, mm
 }{{70, 60, 2}, {120, 70, 2}, {220, 80, 2.5}, {320, 90, 2.5}, {480, 100, 3}, {math.Inf(1), 110, 3}}
 
+// Reckon does the sum.
 func (Thread) Reckon(v draft.Values) (a Answer, err error) {
 	f := stitch.FormOf(stitch.Kind(v.Choice("kind")))
 	long, thick, each := v.Number("long"), v.Number("thick"), 0.0

@@ -13,6 +13,7 @@ import (
 // Tiers are strips each fuller than the one above, flounces, ruffles and tucks.
 type Tiers struct{}
 
+// About describes it.
 func (Tiers) About() About {
 	return About{Name: "tiers", Title: "Tiers, flounces, tucks", What: "Breadths for each tier, whole cloth widths with the fullness " +
 		"left to " +
@@ -21,6 +22,7 @@ func (Tiers) About() About {
 		Links: []Link{{"tucks", "tucks", ""}, {"tuck", "tuck", ""}, {"heading", "heading", ""}, {"hem_round", "", "sweep"}}}
 }
 
+// Parameters are what is asked about it.
 func (Tiers) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		length("top", "What the first is gathered to", 50, 6000, 711.2, "The waist, or the skirt it is set on."),
@@ -46,6 +48,7 @@ type tier struct {
 	panels          int
 }
 
+// Reckon does the sum.
 func (Tiers) Reckon(v draft.Values) (a Answer, err error) {
 	n, long, first := v.Whole("count"), v.Number("long"), v.Number("first")
 	if n > 1 && first >= long {

@@ -14,6 +14,7 @@ import (
 // Time is a sample that was timed, and the whole of it.
 type Time struct{}
 
+// About describes it.
 func (Time) About() About {
 	return About{Name: "time", Title: "How long it will take", What: "From a timed sample to the whole, with a spread, and the days " +
 		"it fills.",
@@ -23,6 +24,7 @@ func (Time) About() About {
 // mostSamples is how many may be timed.
 const mostSamples = 5
 
+// Parameters are what is asked about it.
 func (Time) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		number("whole", "The whole is so many", 1, 1e6, 120, "Eyelets, squares, motifs, hand's breadths of hem."),
@@ -35,6 +37,7 @@ func (Time) Parameters() []draft.Parameter {
 	return append(list, number("done", "Done already", 0, 1e6, 0, "Of the whole."), number("hours", "Hours a day for it", 0.1, 24, 1.5, ""))
 }
 
+// Reckon does the sum.
 func (Time) Reckon(v draft.Values) (a Answer, err error) {
 	left := v.Number("whole") - v.Number("done")
 	if left <= 0 {

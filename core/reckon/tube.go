@@ -14,6 +14,7 @@ import (
 // Tube is straps, loops, ties and false channels.
 type Tube struct{}
 
+// About describes it.
 func (Tube) About() About {
 	return About{Name: "strips", Title: "Straps, loops and ties", What: "Cut width from the finished one, room to turn it, how long " +
 		"each loop " +
@@ -21,6 +22,7 @@ func (Tube) About() About {
 		Links: []Link{{"ties", "each", ""}}}
 }
 
+// Parameters are what is asked about it.
 func (Tube) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.OneOf("way", "Made", "", "turned", "sewn and turned", "folded", "edges folded in, stitched", "channel", "laid on as a channel"),
@@ -36,6 +38,7 @@ func (Tube) Parameters() []draft.Parameter {
 		"Elastic, a bone, a cord; 0 for nothing."))
 }
 
+// Reckon does the sum.
 func (Tube) Reckon(v draft.Values) (a Answer, err error) {
 	finished, seam, count := v.Number("finished"), v.Number("seam"), v.Whole("count")
 	cut, why := edge.Tube(finished, seam), "twice the width and twice the seam"

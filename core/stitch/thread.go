@@ -5,6 +5,7 @@ package stitch
 // Kind of stitch a row is sewn in.
 type Kind string
 
+// The kinds of sewing that thread is reckoned for.
 const (
 	Lockstitch Kind = "lockstitch"
 	GatherRow  Kind = "gathering row"

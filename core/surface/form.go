@@ -288,4 +288,6 @@ func (s *Form) HalfGirth(z float64) float64 {
 
 // Bottom and Top are the heights the form runs between.
 func (s *Form) Bottom() float64 { return s.rows[0].z }
-func (s *Form) Top() float64    { return s.rows[len(s.rows)-1].z }
+
+// Top is the height of its upper end, mm.
+func (s *Form) Top() float64 { return s.rows[len(s.rows)-1].z }

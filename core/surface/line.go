@@ -191,6 +191,7 @@ type Neck struct {
 // NeckShape is how a neckline runs in front.
 type NeckShape string
 
+// Necklines by shape.
 const (
 	Round  NeckShape = ""
 	Square NeckShape = "square" // level, then up to the shoulder

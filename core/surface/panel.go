@@ -34,6 +34,7 @@ type Panel struct {
 // Datum is what distances round the form are counted from.
 type Datum int
 
+// Where a panel is held while it is unrolled.
 const (
 	FromFront Datum = iota
 	FromBack

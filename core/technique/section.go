@@ -126,6 +126,7 @@ func apart(a, b, c, d plane.Point) float64 {
 // Look is how a row of stitches looks on the right side.
 type Look string
 
+// What is seen of a technique on the right side.
 const (
 	SeamLine Look = "seam"    // two edges meeting
 	FoldEdge Look = "fold"    // an edge that is folded or bound

@@ -13,6 +13,7 @@ import (
 // Family sorts techniques by what they are for.
 type Family string
 
+// The families of the book.
 const (
 	Stitches   Family = "stitches"
 	Seams      Family = "seams"
@@ -51,6 +52,7 @@ func Families() []FamilyAbout {
 // Work is a kind of thing that is worked: a technique is chosen among those of one kind.
 type Work string
 
+// The kinds of work there are.
 const (
 	Alone      Work = "" // a stitch that is used within others
 	Join       Work = "seam"

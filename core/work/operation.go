@@ -12,6 +12,7 @@ import (
 // Station is where and with what a step is done: steps of one station follow each other without a change of tools.
 type Station string
 
+// The stations of a workroom.
 const (
 	AtTable    Station = "table"   // cutting, marking, pinning
 	AtMachine  Station = "machine" // sewing by machine
@@ -73,6 +74,7 @@ func Around(s Step) Spread {
 // estimates: (a + 4m + b)/6 and, of the shape taken here, (mean − a)(b − mean)/7.
 func (s Spread) Mean() float64 { return (s.Low + 4*s.Likely + s.High) / 6 }
 
+// Variance is that of the time, in minutes squared.
 func (s Spread) Variance() float64 { return (s.Mean() - s.Low) * (s.High - s.Mean()) / 7 }
 
 // Times is the spread of something that takes so many times as long.

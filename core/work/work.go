@@ -17,6 +17,7 @@ import (
 // Need is what a step can't be done without.
 type Need string
 
+// What steps may need.
 const (
 	Machine Need = "machine"
 	Iron    Need = "iron"
@@ -99,6 +100,7 @@ func Order(steps []Step) ([]Step, error) {
 // first.
 type LoopError struct{ Steps []Step }
 
+// Error says it in words.
 func (e *LoopError) Error() string {
 	names := make([]string, 0, len(e.Steps)+1)
 	for _, s := range e.Steps {

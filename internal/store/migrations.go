@@ -170,30 +170,74 @@ type (
 	}
 )
 
+// TableName is the table it stands in.
 func (ensemble0007) TableName() string { return "ensembles" }
+
+// TableName is the table it stands in.
 func (ensemble0008) TableName() string { return "ensembles" }
+
+// TableName is the table it stands in.
 func (received0009) TableName() string { return "receiveds" }
-func (stepLog0010) TableName() string  { return "step_logs" }
-func (layer0007) TableName() string    { return "layers" }
-func (clocked0007) TableName() string  { return "clockeds" }
-func (clocked0011) TableName() string  { return "clockeds" }
-func (layer0012) TableName() string    { return "layers" }
+
+// TableName is the table it stands in.
+func (stepLog0010) TableName() string { return "step_logs" }
+
+// TableName is the table it stands in.
+func (layer0007) TableName() string { return "layers" }
+
+// TableName is the table it stands in.
+func (clocked0007) TableName() string { return "clockeds" }
+
+// TableName is the table it stands in.
+func (clocked0011) TableName() string { return "clockeds" }
+
+// TableName is the table it stands in.
+func (layer0012) TableName() string { return "layers" }
+
+// TableName is the table it stands in.
 func (workroom0007) TableName() string { return "workrooms" }
 
-func (wearer0004) TableName() string   { return "wearers" }
-func (reading0004) TableName() string  { return "readings" }
+// TableName is the table it stands in.
+func (wearer0004) TableName() string { return "wearers" }
+
+// TableName is the table it stands in.
+func (reading0004) TableName() string { return "readings" }
+
+// TableName is the table it stands in.
 func (ensemble0004) TableName() string { return "ensembles" }
+
+// TableName is the table it stands in.
 func (ensemble0006) TableName() string { return "ensembles" }
-func (layer0004) TableName() string    { return "layers" }
-func (stepLog0004) TableName() string  { return "step_logs" }
-func (timing0004) TableName() string   { return "timings" }
-func (history0004) TableName() string  { return "histories" }
+
+// TableName is the table it stands in.
+func (layer0004) TableName() string { return "layers" }
+
+// TableName is the table it stands in.
+func (stepLog0004) TableName() string { return "step_logs" }
+
+// TableName is the table it stands in.
+func (timing0004) TableName() string { return "timings" }
+
+// TableName is the table it stands in.
+func (history0004) TableName() string { return "histories" }
+
+// TableName is the table it stands in.
 func (cutDraft0004) TableName() string { return "cut_drafts" }
+
+// TableName is the table it stands in.
 func (foundLay0004) TableName() string { return "found_lays" }
-func (stashed0004) TableName() string  { return "stasheds" }
-func (photo0004) TableName() string    { return "photos" }
-func (layer0005) TableName() string    { return "layers" }
-func (history0005) TableName() string  { return "histories" }
+
+// TableName is the table it stands in.
+func (stashed0004) TableName() string { return "stasheds" }
+
+// TableName is the table it stands in.
+func (photo0004) TableName() string { return "photos" }
+
+// TableName is the table it stands in.
+func (layer0005) TableName() string { return "layers" }
+
+// TableName is the table it stands in.
+func (history0005) TableName() string { return "histories" }
 
 // added adds the columns a table lacks, each by itself: nothing that is there
 // is rebuilt.

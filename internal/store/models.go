@@ -50,6 +50,7 @@ type Reading struct {
 // Side is the side of the body a number was taken on; "" for the whole.
 type Side string
 
+// The sides that readings are taken on.
 const (
 	LeftSide  Side = "left"
 	RightSide Side = "right"
@@ -100,6 +101,7 @@ func (r Reading) Spread(side Side) measure.Length {
 // State is how far a layer has come.
 type State string
 
+// How far a layer may have come.
 const (
 	Planned State = "planned"
 	Drafted State = "drafted"
@@ -228,10 +230,15 @@ type Stashed struct {
 }
 
 // AfterFind and BeforeSave see to it that whatever can be addressed has an ID.
-func (b *Stashed) AfterFind(*gorm.DB) error  { b.Fabric.Number(); return nil }
+func (b *Stashed) AfterFind(*gorm.DB) error { b.Fabric.Number(); return nil }
+
+// BeforeSave brings it to what is kept.
 func (b *Stashed) BeforeSave(*gorm.DB) error { b.Fabric.Number(); return nil }
 
-func (l *Layer) AfterFind(*gorm.DB) error  { l.Laying.Number(); return nil }
+// AfterFind brings it back from what is kept.
+func (l *Layer) AfterFind(*gorm.DB) error { l.Laying.Number(); return nil }
+
+// BeforeSave brings it to what is kept.
 func (l *Layer) BeforeSave(*gorm.DB) error { l.Laying.Number(); return nil }
 
 // Photo is a picture, kept under the hash of its bytes. It never changes.
@@ -282,6 +289,7 @@ type Workroom struct {
 // Scope is what an undo brings back as a whole.
 type Scope string
 
+// What actions are on.
 const (
 	OfWearer   Scope = "wearer"
 	OfEnsemble Scope = "ensemble"

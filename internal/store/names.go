@@ -13,6 +13,7 @@ const LongestName, LongestNote = 120, 2000
 // FieldError is about one field of what a person entered.
 type FieldError struct{ Field, Why string }
 
+// Error says it in words.
 func (e *FieldError) Error() string { return e.Why }
 
 // Named makes a name fit to keep: trimmed, on one line. It fails on an empty

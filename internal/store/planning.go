@@ -225,6 +225,7 @@ func (p *Planning) TryHours(hours [7]float64) error {
 	return nil
 }
 
+// TryDays tells whether the days can be used as they are typed.
 func (p *Planning) TryDays(d PlannedDays) error {
 	d, err := d.checked()
 	if err == nil {

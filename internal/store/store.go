@@ -60,6 +60,7 @@ type Conflict struct {
 	Was    string // the same as a field sends it back, so that it can be entered again
 }
 
+// Error says it in words.
 func (c *Conflict) Error() string {
 	return fmt.Sprintf("this was changed to %s in another tab meanwhile. Enter yours again to use it instead", c.Theirs)
 }
@@ -67,6 +68,7 @@ func (c *Conflict) Error() string {
 // InUse: a wearer who is still dressed in something can't be deleted.
 type InUse struct{ Ensembles []string }
 
+// Error says it in words.
 func (e *InUse) Error() string {
 	return "still the wearer of " + strings.Join(e.Ensembles, ", ") + ": give these another wearer or delete them first"
 }

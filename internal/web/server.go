@@ -72,6 +72,7 @@ func (s *Server) routes(d hall.Doors) {
 	d.Root.POST("/restore", h(s.restore))
 }
 
+// ServeHTTP answers a request.
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.ServeHTTP(w, r) }
 
 // Close closes the data file.

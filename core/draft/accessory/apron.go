@@ -19,12 +19,14 @@ import (
 // Apron is a gathered apron on a band with ties, with a bib that is pinned up or without.
 type Apron struct{}
 
+// About describes it.
 func (Apron) About() draft.About {
 	return draft.About{Kind: "apron", Name: "Apron", Family: family.Accessory,
 		What:  "One breadth gathered to a band and tied behind; its corners square or rounded, with a bib to pin up or without.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.05}}
 }
 
+// Parameters are what is asked about it.
 func (Apron) Parameters() []draft.Parameter {
 	wide := draft.Mm("width", "Width", 400, 1600, 0, "", figure.Memory, "⟦65 cm⟧ to ⟦90 cm⟧ cover the front.")
 	wide.Rule = "⟦=75 cm⟧, or more where what is under it is wider"

@@ -18,6 +18,7 @@ import (
 // Brim is the brim of a bonnet: a part of a cone from ear to ear, stiffened and wired.
 type Brim struct{}
 
+// About describes it.
 func (Brim) About() draft.About {
 	return draft.About{Kind: "bonnet-brim", Name: "Bonnet brim", Family: family.Accessory,
 		What: "A brim that frames the face from ear to ear, deepest above the forehead, stiffened, wired at its edge, with ties. The crown " +
@@ -29,6 +30,7 @@ func (Brim) About() draft.About {
 // wire overlaps itself by, mm (from memory; common practice, no source).
 const ofHead, wireLap = 0.56, 50.0
 
+// Parameters are what is asked about it.
 func (Brim) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.MmFrom("inner", "Inner edge, ear to ear", 200, 520, "over the head from ear to ear, and ⟦2 cm⟧",

@@ -22,6 +22,7 @@ import (
 // Collar is a collar on a band of its own, with cuffs if wanted, that is basted or buttoned to what is worn.
 type Collar struct{}
 
+// About describes it.
 func (Collar) About() draft.About {
 	return draft.About{Kind: "collar-loose", Name: "Loose collar and cuffs", Family: family.Accessory,
 		What: "A stand, flat, pointed or sailor’s collar drafted to the wearer’s neckline, on a narrow band that is basted or " +
@@ -39,6 +40,7 @@ const needless = 4.0
 // necks are what is asked about the neckline that it is drafted to.
 var necks = []draft.Key{draft.NeckFront, draft.NeckBack, draft.NeckWide}
 
+// Parameters are what is asked about it.
 func (Collar) Parameters() []draft.Parameter {
 	var out []draft.Parameter
 	for _, p := range of.Parameters() {

@@ -20,6 +20,7 @@ import (
 // Pocket is a pocket, or a pair, on a tape round the waist, reached through slits in the skirts.
 type Pocket struct{}
 
+// About describes it.
 func (Pocket) About() draft.About {
 	return draft.About{Kind: "pocket-tied", Name: "Tied pockets", Family: family.Underwear,
 		What: "One or two pockets on a tape round the waist, under the skirts: of the 1700s to the 1850s, and for any skirt with a slit " +
@@ -27,6 +28,7 @@ func (Pocket) About() draft.About {
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}
 }
 
+// Parameters are what is asked about it.
 func (Pocket) Parameters() []draft.Parameter {
 	slit := draft.Mm(draft.Slit, "Slit, long", 120, 260, 185, "⟦17 cm⟧ to ⟦20 cm⟧: a hand passes", figure.Memory, "Bound, down the "+
 		"middle of the front.")

@@ -16,6 +16,7 @@ import (
 // Sash is a sash that is tied, or hooked under a bow that is made up and sewn on.
 type Sash struct{}
 
+// About describes it.
 func (Sash) About() draft.About {
 	return draft.About{Kind: "sash", Name: "Sash", Family: family.Accessory,
 		What: "A length of light cloth round the waist: tied, with its ends hanging, or hooked under a bow of loops and tails that is " +
@@ -32,6 +33,7 @@ const knotted, tails = 70.0, 2.8
 // lies double.
 func BowLength(loop float64) float64 { return 4*loop + knotted + tails*loop }
 
+// Parameters are what is asked about it.
 func (Sash) Parameters() []draft.Parameter {
 	bow := func(v draft.Values) bool { return v.Choice("fastens") == "bow" }
 	tied := func(v draft.Values) bool { return !bow(v) }

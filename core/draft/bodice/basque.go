@@ -20,6 +20,7 @@ import (
 // buttoned before, boned, with a basque over the skirt.
 type Basque struct{}
 
+// About describes it.
 func (Basque) About() draft.About {
 	return draft.About{Kind: "bodice-basque", Name: "Basque bodice, 1869 to 1889", Family: family.Bodice,
 		What: "Front with two darts, underarm piece, side-back and back, flat-lined, boned and buttoned before; a basque runs out " +
@@ -28,6 +29,7 @@ func (Basque) About() draft.About {
 		Usual: cloth.Fabric{Name: "Wool suiting", Colour: "woad", Width: 1400, Selvedge: 10, Thickness: 0.6, Weight: 220, Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (Basque) Parameters() []draft.Parameter {
 	out := eases(20, 0, 25, "⟦1 cm⟧ to ⟦3 cm⟧ over a closed corset.")
 	out = append(out, necks(0, 0, 0)...)

@@ -22,6 +22,7 @@ import (
 // behind.
 type Block struct{}
 
+// About describes it.
 func (Block) About() draft.About {
 	return draft.About{Kind: "bodice-plain", Name: "Plain bodice with darts", Family: family.Bodice,
 		What: "Front and back with darts at waist, side and shoulder, to the waist; it opens behind. The ground that others are " +
@@ -29,6 +30,7 @@ func (Block) About() draft.About {
 		Usual: cloth.Fabric{Name: "Firm cotton", Colour: "chalk", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (Block) Parameters() []draft.Parameter {
 	out := eases(60, 30, 40, "On the whole girth: ⟦4 cm⟧ to ⟦8 cm⟧ for clothes without a corset.")
 	out = append(out, necksOf(0, 0, 0, "round", "square", "v")...)

@@ -16,6 +16,7 @@ import (
 // a point before.
 type Conical struct{}
 
+// About describes it.
 func (Conical) About() draft.About {
 	return draft.About{Kind: "bodice-conical", Name: "Bodice over stays, 1740 to 1789", Family: family.Bodice,
 		What: "Front and back without darts over a cone, the side seam far back, low square neck, a point below the waist; it meets " +
@@ -24,6 +25,7 @@ func (Conical) About() draft.About {
 			Shrinkage: 0.02}}
 }
 
+// Parameters are what is asked about it.
 func (Conical) Parameters() []draft.Parameter {
 	return slices.Concat(eases(5, 5, 10, "To ⟦1 cm⟧: it lies on the stays. Over a body without stays it needs darts, and is refused "+
 		"none: it says how much the cloth would have to give."), necksOf(85, 10, 40, "square", "round", "v"),

@@ -20,6 +20,7 @@ import (
 // laces.
 type Cowl struct{}
 
+// About describes it.
 func (Cowl) About() draft.About {
 	return draft.About{Kind: "bodice-cowl", Name: "Bias bodice with a cowl", Family: family.Bodice,
 		What: "The front on the bias, its dart turned into folds at the neckline, faced with itself; the back of boned panels, laced. " +
@@ -27,6 +28,7 @@ func (Cowl) About() draft.About {
 		Usual: cloth.Fabric{Name: "Silk satin", Colour: "woad", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.02}}
 }
 
+// Parameters are what is asked about it.
 func (Cowl) Parameters() []draft.Parameter {
 	return slices.Concat(eases(30, 15, 30, "⟦2 cm⟧ to ⟦4 cm⟧: the bias gives and clings."), necks(10, 60, 35), armholes(15, 0, 0, 15),
 		[]draft.Parameter{

@@ -16,6 +16,7 @@ import (
 // shoulder seam behind the ridge.
 type Darted struct{}
 
+// About describes it.
 func (Darted) About() draft.About {
 	return draft.About{Kind: "bodice-darted", Name: "Darted bodice, 1856 to 1867", Family: family.Bodice,
 		What: "Front with two darts, side-back and back; round waist or small points, armholes piped, hooked before. Flat-lined in " +
@@ -24,6 +25,7 @@ func (Darted) About() draft.About {
 			Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (Darted) Parameters() []draft.Parameter {
 	return slices.Concat(eases(20, 0, 20, "⟦1 cm⟧ to ⟦35⟧ over a closed corset."), necks(0, 0, 0), armholes(0, 25, 55, 10),
 		[]draft.Parameter{

@@ -16,6 +16,7 @@ import (
 // 1890s, or pouched over the waist, as of 1899 to 1908.
 type Draped struct{ Pouched bool }
 
+// About describes it.
 func (d Draped) About() draft.About {
 	if d.Pouched {
 		return draft.About{Kind: "bodice-pouched", Name: "Pouched bodice, 1899 to 1908", Family: family.Bodice,
@@ -30,6 +31,7 @@ func (d Draped) About() draft.About {
 		Usual: cloth.Fabric{Name: "Silk satin", Colour: "madder", Width: 1100, Selvedge: 10, Thickness: 0.3, Weight: 130, Shrinkage: 0.02}}
 }
 
+// Parameters are what is asked about it.
 func (d Draped) Parameters() []draft.Parameter {
 	waist, dip, full, up, pouch := 3.0, 20.0, 1.9, 1.1, 0.0
 	if d.Pouched {

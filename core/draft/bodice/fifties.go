@@ -23,6 +23,7 @@ import (
 // on the straight grain or the bias.
 type Fifties struct{}
 
+// About describes it.
 func (Fifties) About() draft.About {
 	return draft.About{Kind: "bodice-1950s", Name: "Fitted bodice, 1947 to 1959", Family: family.Bodice,
 		What: "Front with two waist darts and a side dart, back with one; facings, a waist stay, a zip behind or loops on the shoulders. " +
@@ -31,6 +32,7 @@ func (Fifties) About() draft.About {
 			Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (Fifties) Parameters() []draft.Parameter {
 	bones := slices.Concat(moves("side", "side seam"),
 		lineable(15, 15))

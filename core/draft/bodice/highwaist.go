@@ -19,6 +19,7 @@ import (
 // drawstrings, a small back with its seams far in.
 type HighWaist struct{}
 
+// About describes it.
 func (HighWaist) About() draft.About {
 	return draft.About{Kind: "bodice-high-waist", Name: "High-waisted bodice, 1793 to 1822", Family: family.Bodice,
 		What: "A full front drawn in at neck and waist on cords, side-back and a narrow back; the waist lies under the bust, the " +
@@ -28,6 +29,7 @@ func (HighWaist) About() draft.About {
 			Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (HighWaist) Parameters() []draft.Parameter {
 	under := draft.MmFrom("under", "Waist below the bust point", 40, 170, "below the fullest of the bust",
 		"⟦55⟧ to ⟦85⟧ below the bust point, by the years; never above what the bust rests on.",

@@ -22,6 +22,7 @@ import (
 // that is sewn to both from the end of the shoulder down, with an opening for the hand.
 type Mantle struct{}
 
+// About describes it.
 func (Mantle) About() draft.About {
 	return draft.About{Kind: "mantle", Name: "Mantle over a bustle, 1880 to 1889", Family: family.Wrap,
 		What: "A back fitted to the waist that springs over the bustle, long ends before, and between them a part that covers the arm: " +
@@ -29,6 +30,7 @@ func (Mantle) About() draft.About {
 		Usual: cloth.Fabric{Name: "Wool coating", Colour: "ink", Width: 1500, Selvedge: 10, Thickness: 1.0, Weight: 360, Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (Mantle) Parameters() []draft.Parameter {
 	low := func(key draft.Key, label, where string, usual float64) draft.Parameter {
 		return draft.Mm(key, label, 60, 190, usual, "over the hip", figure.Memory, where)

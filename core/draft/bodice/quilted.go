@@ -20,6 +20,7 @@ import (
 // piping between them.
 type Quilted struct{}
 
+// About describes it.
 func (Quilted) About() draft.About {
 	return draft.About{Kind: "jacket-quilted", Name: "Padded, quilted jacket", Family: family.Bodice,
 		What: "Six panels a half mapped on the figure, quilted over wadding and piped between; a hidden zip before, a stand collar. For " +
@@ -28,6 +29,7 @@ func (Quilted) About() draft.About {
 			Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (Quilted) Parameters() []draft.Parameter {
 	return slices.Concat(eases(40, 40, 40, "⟦2 cm⟧ to ⟦6 cm⟧ over what is worn beneath; what the wadding takes is added by itself."),
 		necks(10, 5, 10), armholes(0, 0, 0, 30),

@@ -22,12 +22,14 @@ import (
 // stand turned twice before; or, Waisted, one that darts take in to the waist.
 type Shirt struct{ Waisted bool }
 
+// About describes it.
 func (Shirt) About() draft.About {
 	return draft.About{Kind: "bodice-shirt", Name: "Shirt bodice", Family: family.Bodice,
 		What:  "Fronts with a button stand turned twice, a back gathered or plain under a yoke, a collar; loose at the waist, 1890s on.",
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 90, Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (g Shirt) Parameters() []draft.Parameter {
 	room := loose(100, 50, "⟦7 cm⟧ to ⟦14 cm⟧; fitted ⟦6 cm⟧.")
 	if g.Waisted {

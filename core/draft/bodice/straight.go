@@ -20,6 +20,7 @@ import (
 // the head through a slit, with a panel laid on before.
 type Straight struct{}
 
+// About describes it.
 func (Straight) About() draft.About {
 	return draft.About{Kind: "bodice-straight", Name: "Straight body, 1919 to 1929", Family: family.Bodice,
 		What: "Front and back of one width from the bust down to a low waist, a neck slit, a panel with bound edges laid on before. " +
@@ -28,6 +29,7 @@ func (Straight) About() draft.About {
 		Usual: cloth.Fabric{Name: "Silk crêpe", Colour: "verdigris", Width: 1100, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (Straight) Parameters() []draft.Parameter {
 	return slices.Concat(loose(110, 80, "⟦8 cm⟧ to ⟦15 cm⟧, over a flattened bust."), necksOf(20, 0, 15, "round", "v", "square"),
 		armholes(0, 0, 0, 45),

@@ -23,6 +23,7 @@ import (
 // be divided and pleated, a peplum if wanted.
 type Strapless struct{}
 
+// About describes it.
 func (Strapless) About() draft.About {
 	return draft.About{Kind: "bodice-strapless", Name: "Strapless bodice", Family: family.Bodice,
 		What: "Four panels a half with a seam over the bust point, boned, on a waist stay that carries it; upper cups plain, divided or " +
@@ -31,6 +32,7 @@ func (Strapless) About() draft.About {
 			Shrinkage: 0.02}}
 }
 
+// Parameters are what is asked about it.
 func (Strapless) Parameters() []draft.Parameter {
 	top := func(key draft.Key, label string, low, high, usual float64, rule, help string) draft.Parameter {
 		p := draft.Mm(key, label, low, high, usual, rule, figure.Memory, help)

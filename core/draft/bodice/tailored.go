@@ -16,6 +16,7 @@ import (
 // arm, a curved seam behind.
 type Tailored struct{}
 
+// About describes it.
 func (Tailored) About() draft.About {
 	return draft.About{Kind: "jacket-tailored", Name: "Tailored jacket", Family: family.Bodice,
 		What: "Front with a dart, underarm piece, back with a seam; lapels with a collar or a shawl, faced before, coat sleeves. Over a " +
@@ -24,6 +25,7 @@ func (Tailored) About() draft.About {
 			Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (Tailored) Parameters() []draft.Parameter {
 	return slices.Concat(eases(90, 60, 70, "⟦8 cm⟧ to ⟦12 cm⟧ over a shirt, ⟦4 cm⟧ to ⟦6 cm⟧ over a bodice."), necks(0, 0, 5),
 		armholes(4, 0, 0, 28),

@@ -24,6 +24,7 @@ import (
 // the neck down, open before.
 type TeaGown struct{}
 
+// About describes it.
 func (TeaGown) About() draft.About {
 	return draft.About{Kind: "gown-tea", Name: "Tea gown, 1890 to 1910", Family: family.Gown,
 		What: "A loose outer of front and back that falls from the shoulders to the floor, its back laid in deep pleats at the neck, over " +
@@ -34,6 +35,7 @@ func (TeaGown) About() draft.About {
 // hipLow is how far below the waist its bodice part and its lining reach, mm; it is lengthened from there.
 const hipLow = 120.0
 
+// Parameters are what is asked about it.
 func (TeaGown) Parameters() []draft.Parameter {
 	pleats := draft.Tally(draft.Pleats, "Pleats behind, a side", 1, 4, 2, "two", figure.Memory, "Folded towards the centre back.")
 	stitched := draft.Mm("stitched", "Pleats stitched down", 20, 240, 120, "⟦12 cm⟧", figure.Memory, "From the neck.")

@@ -14,6 +14,7 @@ import (
 // Vest is a sleeveless waistcoat with points before and a back of lining.
 type Vest struct{}
 
+// About describes it.
 func (Vest) About() draft.About {
 	return draft.About{Kind: "vest", Name: "Waistcoat", Family: family.Bodice,
 		What: "Fronts with a dart and points below the waist, a pointed neckline to the first button, a back of lining with a " +
@@ -23,6 +24,7 @@ func (Vest) About() draft.About {
 			Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (Vest) Parameters() []draft.Parameter {
 	return slices.Concat(eases(70, 40, 50, "⟦5 cm⟧ to ⟦9 cm⟧, over a shirt."), necksOf(150, 0, 15, "v", "round"),
 		armholes(20, 0, 0, 30),

@@ -22,6 +22,7 @@ import (
 // every seam and a stay round the waist that carries the skirt.
 type BonedBodice struct{}
 
+// About describes it.
 func (BonedBodice) About() draft.About {
 	return draft.About{Kind: "boned-bodice", Name: "Strapless boned foundation", Family: family.Foundation,
 		What: "A close bodice of panels without straps, boned on its seams, with a waist stay that takes the weight; sewn inside a " +
@@ -30,6 +31,7 @@ func (BonedBodice) About() draft.About {
 			Shrinkage: 0.01}}
 }
 
+// Parameters are what is asked about it.
 func (BonedBodice) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.Mm("top_snug", "Top edge, smaller than the body by", 0, 60, 20, "so that it does not gape", figure.Memory,
@@ -55,6 +57,7 @@ func (BonedBodice) Parameters() []draft.Parameter {
 	return append(list, carries(15, 0)...)
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err

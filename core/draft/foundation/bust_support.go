@@ -23,6 +23,7 @@ import (
 // lower half pleated, on a band, with straps.
 type BustSupport struct{}
 
+// About describes it.
 func (BustSupport) About() draft.About {
 	return draft.About{Kind: "bust-support", Name: "Bust support with pleated cups", Family: family.Foundation,
 		What: "A band, cups divided across the bust with pleats below, straps; for bustiers and the soft lines of the 1910s to 1950s.",
@@ -30,6 +31,7 @@ func (BustSupport) About() draft.About {
 			Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (BustSupport) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.Mm(draft.Band, "Band under the bust, finished", 15, 120, 45, "holds without bones", figure.Memory,
@@ -46,6 +48,7 @@ func (BustSupport) Parameters() []draft.Parameter {
 	}
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	under, bust := on.GirthAt(figure.Underbust)-v.Number("snug"), on.GirthAt(figure.Bust)
 	// The front takes more of the bust line than of the band: that is the bust.

@@ -25,6 +25,7 @@ import (
 // a busk before and lacing behind, drafted as a half of 4 to 7 panels.
 type Corset struct{}
 
+// About describes it.
 func (Corset) About() draft.About {
 	return draft.About{
 		Kind: "corset", Name: "Corset", Family: family.Foundation,
@@ -43,6 +44,7 @@ const (
 	spoonEase       = 12.0 // room over the belly that a spoon busk is bent for (from memory)
 )
 
+// Parameters are what is asked about it.
 func (Corset) Parameters() []draft.Parameter {
 	front := downTo("bottom_front", "Lower edge, front", "Down the busk from the waist; sitting must stay possible.", 0.7,
 		"seven tenths of waist to hip")
@@ -113,6 +115,7 @@ type corset struct {
 	made   float64
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err

@@ -21,6 +21,7 @@ import (
 // Jumps are a quilted, lightly boned bodice with tabs and straps, laced before.
 type Jumps struct{}
 
+// About describes it.
 func (Jumps) About() draft.About {
 	return draft.About{Kind: "jumps", Name: "Jumps", Family: family.Foundation,
 		What: "A quilted bodice with few bones, tabs and straps, laced before; worn at home in place of stays.",
@@ -30,6 +31,7 @@ func (Jumps) About() draft.About {
 
 const wadding = 2.0 // one thin layer, sewn down (from memory)
 
+// Parameters are what is asked about it.
 func (Jumps) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.Mm(draft.Ease, "Ease at the waist", 0, 60, 15, "worn for comfort", figure.Memory,
@@ -69,6 +71,7 @@ func (Jumps) Parameters() []draft.Parameter {
 	return append(list, ask...)
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err

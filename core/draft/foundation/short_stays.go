@@ -22,6 +22,7 @@ import (
 // bust with gussets that lift it, straps, laced before.
 type ShortStays struct{}
 
+// About describes it.
 func (ShortStays) About() draft.About {
 	return draft.About{Kind: "short-stays", Name: "Short stays", Family: family.Foundation,
 		What: "Ends a little below the bust; two gussets a side lift it, straps carry it, lacing before. For high waists, about 1795 " +
@@ -29,6 +30,7 @@ func (ShortStays) About() draft.About {
 		Usual: cloth.Fabric{Name: "Cotton jean", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.45, Weight: 220, Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (ShortStays) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		draft.Mm("below", "Reaches below the bust", 15, 120, 50, "a hand's breadth of band", figure.Memory,
@@ -56,6 +58,7 @@ const turnedIn = 5.0
 // memory).
 const lessBust = 0.01
 
+// Draft drafts it to a figure, in a cloth.
 func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err

@@ -22,6 +22,7 @@ import (
 // waist to the bust, a point before, tabs over the hips.
 type Stays struct{}
 
+// About describes it.
 func (Stays) About() draft.About {
 	return draft.About{Kind: "stays", Name: "Stays", Family: family.Foundation,
 		What: "Conical stays with tabs and straps, fully or half boned, laced behind, before or both; for the eighteenth century.",
@@ -29,6 +30,7 @@ func (Stays) About() draft.About {
 			Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (Stays) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
 		lacedWaist(30, 90, "Girth of the waist inside the closed stays. They shape a cone more than they draw in."),
@@ -74,6 +76,7 @@ func (Stays) Parameters() []draft.Parameter {
 	return slices.Concat(list, carries(35, -15), ask)
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err

@@ -18,6 +18,7 @@ import (
 // CapedCoat is a coat that a cape of three pieces is sewn on to, at its neck and fronts.
 type CapedCoat struct{}
 
+// About describes it.
 func (CapedCoat) About() draft.About {
 	return draft.About{Kind: "coat-caped", Name: "Coat with a shoulder cape", Family: family.Wrap,
 		What: "A coat with a waist seam, and a cape over its shoulders that is drafted to the coat’s neck: a back and two fronts with a " +
@@ -25,6 +26,7 @@ func (CapedCoat) About() draft.About {
 		Usual: cloth.Fabric{Name: "Wool coating", Colour: "woad", Width: 1500, Selvedge: 10, Thickness: 1.2, Weight: 420, Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (CapedCoat) Parameters() []draft.Parameter {
 	return append(SkirtedCoat().Parameters(), wrap.CapeAsked()...)
 }

@@ -21,6 +21,7 @@ import (
 // lower edge and the ends of its sleeves may be the selvedge.
 type Panelled struct{}
 
+// About describes it.
 func (Panelled) About() draft.About {
 	return draft.About{Kind: "dress-panelled", Name: "Straight dress with side panels", Family: family.Gown,
 		What: "Two rectangles and two panels in the sides, all as long as the dress, and straight sleeves: for firm wool, every seam " +
@@ -34,6 +35,7 @@ func (Panelled) About() draft.About {
 // of 200 by 90).
 const firstWide, firstDeep = 0.8, 0.67
 
+// Parameters are what is asked about it.
 func (Panelled) Parameters() []draft.Parameter {
 	deep := draft.MmFrom(draft.NeckFront, "Neck, deep before", 30, 260, "as deep as the head needs, ⟦9 cm⟧ at least",
 		"From the height of the shoulders at the neck. Low before, it does not choke when the arms are lifted.",

@@ -22,8 +22,10 @@ import (
 // the figure, and robings lie along its fronts.
 type Open struct{}
 
+// About describes it.
 func (Open) About() draft.About { return openGown().About() }
 
+// Parameters are what is asked about it.
 func (Open) Parameters() []draft.Parameter {
 	deep := draft.Mm("back_pleat", "Each pleat of the back takes", 30, 120, 70, "⟦6 cm⟧ to ⟦85⟧", figure.Memory,
 		"Two a side, folded towards the side; stitched down to the waist.")

@@ -22,6 +22,7 @@ import (
 // seams before the pleats are drawn up, and bound together at the neck.
 type Smocked struct{}
 
+// About describes it.
 func (Smocked) About() draft.About {
 	return draft.About{Kind: "dress-smocked", Name: "Smocked dress", Family: family.Gown,
 		What: "Front, backs and full sleeves joined by raglan seams, the neck drawn up in many small pleats, smocked and bound; a deep " +
@@ -37,6 +38,7 @@ const pitch, hidden = 4.8, 2
 // The parts of the cut neck that front, each sleeve and each back have (from memory).
 const ofFront, ofSleeve, ofBack = 0.30, 0.16, 0.19
 
+// Parameters are what is asked about it.
 func (Smocked) Parameters() []draft.Parameter {
 	slit := draft.MmFrom(draft.Slit, "Opening behind, from the neck down", 60, 400, "so long that the head passes", "Both its edges count.",
 		func(on figure.Figure, v draft.Values) (float64, figure.Source) {

@@ -22,6 +22,7 @@ import (
 // seams, tapering sleeves with gussets.
 type Straight struct{}
 
+// About describes it.
 func (Straight) About() draft.About {
 	return draft.About{Kind: "gown-straight", Name: "Straight gown with gores", Family: family.Gown,
 		What: "Straight breadths from shoulder to hem, with one gore or many narrow ones in the sides and in the centres before and " +
@@ -34,6 +35,7 @@ func (Straight) About() draft.About {
 // headEase is what a neck must have more than the head it passes, mm (common practice, no source).
 const headEase = 15.0
 
+// Parameters are what is asked about it.
 func (Straight) Parameters() []draft.Parameter {
 	slit := draft.MmFrom("neck_slit", "Neck slit, down the centre front", 0, 300, "as long as the head needs",
 		"Left open at the top of the centre seam: both its edges count.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {

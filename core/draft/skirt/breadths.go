@@ -23,6 +23,7 @@ import (
 // of the cloth; where the way to the floor is longer its upper edge rises.
 type Breadths struct{}
 
+// About describes it.
 func (Breadths) About() draft.About {
 	return draft.About{Kind: "skirt-breadths", Name: "Skirt of straight breadths", Family: family.Skirt,
 		What: "Whole breadths of cloth, gathered or pleated into a band: nothing is wasted, and it can be let down or made over. " +
@@ -37,6 +38,7 @@ const roomy, fullest = 30.0, 6.0
 // shown is what a pleat of each kind usually shows, mm (from memory).
 var shown = map[string]float64{"knife": 25, "box": 60, "inverted": 90}
 
+// Parameters are what is asked about it.
 func (Breadths) Parameters() []draft.Parameter {
 	round := draft.Mm(draft.HemRound, "Cloth, all round", 900, 9000, 0, "", figure.Memory,
 		"1740 to 1790 ⟦280 cm⟧ to ⟦360 cm⟧, 1840 to 1855 ⟦350 cm⟧ to ⟦450 cm⟧, over hoops to ⟦600 cm⟧, a dirndl 2.2 to 3 times its waist.").

@@ -22,6 +22,7 @@ import (
 // towards that middle, so that the hem comes out level.
 type Circle struct{}
 
+// About describes it.
 func (Circle) About() draft.About {
 	return draft.About{Kind: "skirt-circle", Name: "Circle skirt", Family: family.Skirt,
 		What: "A whole circle, or any part of one, on a band: smooth at the waist, all its fullness at the hem. In a front, a back and " +
@@ -32,6 +33,7 @@ func (Circle) About() draft.About {
 // loosely is how much wider than the figure a circle hangs over it at least, mm (from memory).
 const loosely = 30.0
 
+// Parameters are what is asked about it.
 func (Circle) Parameters() []draft.Parameter {
 	share := draft.Times(draft.Circle, "Part of a circle", 0.25, 1, 0.75, "three quarters, or more where the hips need it",
 		figure.Memory, "1 is a whole circle, ½ a half one. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")

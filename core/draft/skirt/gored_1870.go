@@ -18,6 +18,7 @@ import (
 // that draw its fullness to the back.
 type TiedBack struct{}
 
+// About describes it.
 func (TiedBack) About() draft.About {
 	return draft.About{
 		Kind: "skirt-tied-back", Name: "Skirt tied back, about 1875", Family: family.Skirt,
@@ -31,6 +32,7 @@ func (TiedBack) About() draft.About {
 // tiedAt are how far below the waist the tapes lie, mm, and tieEnds what each has to be tied with (both from memory).
 var tiedAt, tieEnds = []float64{250, 400, 550}, 300.0
 
+// Parameters are what is asked about it.
 func (TiedBack) Parameters() []draft.Parameter {
 	list := Gored{}.Parameters()
 	for i := range list {

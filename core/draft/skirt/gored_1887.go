@@ -26,6 +26,7 @@ import (
 // breadths pleated into the band.
 type Gored struct{}
 
+// About describes it.
 func (Gored) About() draft.About {
 	return draft.About{
 		Kind: "skirt-gored-1887", Name: "Gored skirt, about 1887", Family: family.Skirt,
@@ -47,6 +48,7 @@ const steepestAtAll, mostDarts = 34.0, 4
 // of those years, mm (from memory).
 const usualHem, periodLow = 2400.0, 2200.0
 
+// Parameters are what is asked about it.
 func (Gored) Parameters() []draft.Parameter {
 	more := extras()
 	for i := range more {
@@ -131,6 +133,7 @@ func fitted() []draft.Parameter {
 // free is what stays unpleated beside the seam for the placket, mm.
 const free = 20.0
 
+// Draft drafts it to a figure, in a cloth.
 func (Gored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	f := formOf(on, v)
 	if f.back < free+20 {

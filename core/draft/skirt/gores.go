@@ -19,6 +19,7 @@ import (
 // to the hem.
 type Gores struct{}
 
+// About describes it.
 func (Gores) About() draft.About {
 	return draft.About{Kind: "skirt-gores", Name: "Skirt of gores", Family: family.Skirt,
 		What: "Five to nine gores that are shaped in their seams: smooth over the hip, full at the hem. The 1890s and their trumpet " +
@@ -26,6 +27,7 @@ func (Gores) About() draft.About {
 		Usual: cloth.Fabric{Name: "Wool serge", Colour: "walnut", Width: 1500, Selvedge: 10, Thickness: 0.5, Weight: 230, Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (Gores) Parameters() []draft.Parameter {
 	round := draft.Mm(draft.HemRound, "Hem, all round", 900, 6500, 0, "", figure.Memory,
 		"1890 to 1898 ⟦300 cm⟧ to ⟦450 cm⟧, 1909 to 1914 ⟦130 cm⟧ to ⟦200 cm⟧, 1931 to 1946 ⟦140 cm⟧ to ⟦250 cm⟧. A stride takes "+

@@ -22,6 +22,7 @@ import (
 // are drawn up in pleats, and a back drawn up in puffs on tapes.
 type Overskirt struct{}
 
+// About describes it.
 func (Overskirt) About() draft.About {
 	return draft.About{Kind: "overskirt", Name: "Draped overskirt", Family: family.Skirt,
 		What: "An apron front, its sides drawn up in pleats that fan to the hips, and a back looped up in puffs on tapes: over " +
@@ -31,6 +32,7 @@ func (Overskirt) About() draft.About {
 			Shrinkage: 0.02}}
 }
 
+// Parameters are what is asked about it.
 func (Overskirt) Parameters() []draft.Parameter {
 	puffs := draft.Tally("puffs", "Puffs behind", 1, 3, 2, "two, the upper one larger", figure.Memory,
 		"Each is looped up from a point on the cloth to a ring higher up on its tape.")

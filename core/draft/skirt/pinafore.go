@@ -17,6 +17,7 @@ import (
 // Pinafore is a skirt of a few straight breadths with a bib on its band and straps that cross behind.
 type Pinafore struct{}
 
+// About describes it.
 func (Pinafore) About() draft.About {
 	return draft.About{Kind: "skirt-pinafore", Name: "Pinafore skirt", Family: family.Skirt,
 		What: "Three straight breadths gathered to a band, a doubled bib on it before, and straps over the shoulders that cross behind. " +
@@ -30,6 +31,7 @@ const strapRoom = 40.0
 // straightest is how deep a band may be that carries a bib: a deeper one is shaped to the hips, mm.
 const straightest = 38.0
 
+// Parameters are what is asked about it.
 func (Pinafore) Parameters() []draft.Parameter {
 	list := Breadths{}.Parameters()
 	for i := range list {

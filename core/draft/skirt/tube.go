@@ -18,6 +18,7 @@ import (
 // Tube is a narrow skirt of a front and two backs, straight or tapering below the hip, with a slit or a pleat to walk in.
 type Tube struct{}
 
+// About describes it.
 func (Tube) About() draft.About {
 	return draft.About{Kind: "skirt-tube", Name: "Narrow skirt", Family: family.Skirt,
 		What: "A front and two backs fitted to the hip by darts, straight or narrower to the hem, with a slit or a pleat behind to walk " +
@@ -26,6 +27,7 @@ func (Tube) About() draft.About {
 			Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (Tube) Parameters() []draft.Parameter {
 	narrower := draft.Mm("taper", "Hem narrower than the hip by", 0, 160, 40, "⟦=0 cm⟧ to ⟦=8 cm⟧", figure.Memory, "All round. 0 hangs "+
 		"straight.")

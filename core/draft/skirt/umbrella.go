@@ -20,6 +20,7 @@ import (
 // is left lies in pleats or gathers behind.
 type Umbrella struct{}
 
+// About describes it.
 func (Umbrella) About() draft.About {
 	return draft.About{Kind: "skirt-umbrella", Name: "Umbrella skirt, 1893 to 1902", Family: family.Skirt,
 		What: "Nearly half a circle in one, smooth before, falling in flutes from the hip, with its one seam behind on the bias. Darts at " +
@@ -39,6 +40,7 @@ const usualWidth = 1380.0
 // behindHalf is how much of the half band takes what is pleated behind, mm (from memory).
 const behindHalf = 45.0
 
+// Parameters are what is asked about it.
 func (Umbrella) Parameters() []draft.Parameter {
 	share := draft.Times(draft.Circle, "Part of a circle", 0.2, 1, 0.36, "a third and a little more; above a half in the fullest years",
 		figure.Memory,

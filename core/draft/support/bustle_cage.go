@@ -21,12 +21,14 @@ import (
 // into curves by tapes before them.
 type BustleCage struct{}
 
+// About describes it.
 func (BustleCage) About() draft.About {
 	return draft.About{Kind: "bustle-cage", Name: "Bustle cage", Family: family.Support,
 		What:  "Half steels in the channels of a back panel, laced into curves; a shelf for the 1880s or a soft slope for the 1870s.",
 		Usual: cloth.Fabric{Name: "Cotton drill", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.5, Weight: 220, Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (BustleCage) Parameters() []draft.Parameter {
 	return draft.Without(part.OnBand(30, 5,
 		draft.OneOf("form", "Form", "A shelf stands out at once below the waist and falls straight; a slope grows all the way down.",
@@ -61,6 +63,7 @@ func steelCount() draft.Parameter {
 // The panel covers the back from side to side, between these bearings.
 const cageFrom, cageTo = 88.0, 272.0
 
+// Draft drafts it to a figure, in a cloth.
 func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	n, long, out := v.Whole("steels"), v.Number(draft.Long), v.Number("projection")
 	band := part.BandOn(on, v.With(map[draft.Key]float64{draft.Placket: 0}, nil)) // it opens before, from end to end

@@ -21,6 +21,7 @@ import (
 // and hips.
 type BustlePad struct{}
 
+// About describes it.
 func (BustlePad) About() draft.About {
 	return draft.About{Kind: "bustle-pad", Name: "Bustle pad", Family: family.Support,
 		What: "A stuffed, quilted and tufted pad on ties; fills the back of the skirt a little and carries the band and the pleats.",
@@ -28,6 +29,7 @@ func (BustlePad) About() draft.About {
 			Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (BustlePad) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("shape", "Covers", "Hip and back pads round out the whole skirt, as about 1900; the back alone gives the "+
@@ -58,6 +60,7 @@ func (BustlePad) Parameters() []draft.Parameter {
 	}
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	w, long, height, rim := v.Number("width"), v.Number("depth"), v.Number("height"), math.Min(v.Number("rim"), v.Number("height"))
 	waist := on.GirthAt(figure.Waist)

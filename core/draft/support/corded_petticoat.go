@@ -20,6 +20,7 @@ import (
 // cord, for the full skirts of the 1820s to 1850s.
 type CordedPetticoat struct{}
 
+// About describes it.
 func (CordedPetticoat) About() draft.About {
 	return draft.About{Kind: "petticoat-corded", Name: "Corded petticoat", Family: family.Support,
 		What: "Straight breadths gathered to a band, with groups of cord stitched in from the hem up; stands out without steel.",
@@ -27,6 +28,7 @@ func (CordedPetticoat) About() draft.About {
 			Shrinkage: 0.05}}
 }
 
+// Parameters are what is asked about it.
 func (CordedPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(25.4, 5,
 		lengthBelow(90, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦5 cm⟧ shorter than the skirt"),
@@ -48,6 +50,7 @@ func cordGroups() draft.Parameter {
 	return p
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	long, hem, seam, cord := v.Number(draft.FullLength), v.Number(draft.HemRound), v.Number(draft.Allowance), v.Number("cord")

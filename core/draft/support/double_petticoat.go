@@ -17,6 +17,7 @@ import (
 // held together by level rows of stitching, on a yoke of thin cloth.
 type DoublePetticoat struct{}
 
+// About describes it.
 func (DoublePetticoat) About() draft.About {
 	return draft.About{Kind: "petticoat-double", Name: "Double winter petticoat", Family: family.Support,
 		What: "Two layers of flannel turned at the hem and stitched in level rings; a light deep yoke keeps the bulk off the waist.",
@@ -24,6 +25,7 @@ func (DoublePetticoat) About() draft.About {
 			Shrinkage: 0.05}}
 }
 
+// Parameters are what is asked about it.
 func (DoublePetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(90, 8,
 		lengthBelow(260, "waist to floor, less the band and ⟦26 cm⟧: warm and clear of wet ground"),
@@ -38,6 +40,7 @@ func (DoublePetticoat) Parameters() []draft.Parameter {
 	)
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	g, err := goredBody(on, v, v.Number(draft.HemRound), v.Number(draft.HipEase), v.Number(draft.Allowance))
 	if err != nil {

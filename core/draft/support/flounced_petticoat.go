@@ -24,6 +24,7 @@ import (
 // flounces may be cut in scallops.
 type FlouncedPetticoat struct{ Outer bool }
 
+// About describes it.
 func (g FlouncedPetticoat) About() draft.About {
 	if g.Outer {
 		return draft.About{Kind: "skirt-flounced", Name: "Flounced skirt", Family: family.Skirt,
@@ -39,6 +40,7 @@ func (g FlouncedPetticoat) About() draft.About {
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 85, Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (g FlouncedPetticoat) Parameters() []draft.Parameter {
 	long, most, usual := lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
 		4.0, 1.0
@@ -210,6 +212,7 @@ func (outer FlouncedPetticoat) setOn(g *gored, v draft.Values, in cloth.Fabric, 
 	return set, nil
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (outer FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	g, err := goredBody(on, v, v.Number(draft.HemRound), v.Number(draft.HipEase), turnedUnder+hemDepth)
 	if err != nil {

@@ -11,6 +11,7 @@ import (
 // GoredPetticoat is a plain petticoat of gores.
 type GoredPetticoat struct{}
 
+// About describes it.
 func (GoredPetticoat) About() draft.About {
 	return draft.About{Kind: "petticoat-gored", Name: "Gored petticoat", Family: family.Support,
 		What: "Gores before and at the sides, a straight breadth gathered behind; smooth over the hips, for the 1870s and after.",
@@ -18,6 +19,7 @@ func (GoredPetticoat) About() draft.About {
 			Shrinkage: 0.03}}
 }
 
+// Parameters are what is asked about it.
 func (GoredPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(25.4, 5,
 		lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt"),
@@ -29,6 +31,7 @@ func (GoredPetticoat) Parameters() []draft.Parameter {
 	)
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (GoredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	g, err := goredBody(on, v, v.Number(draft.HemRound), v.Number(draft.HipEase), turnedUnder+hemDepth)
 	if err != nil {

@@ -21,6 +21,7 @@ import (
 // sides, or a pair for the hips.
 type HipRoll struct{}
 
+// About describes it.
 func (HipRoll) About() draft.About {
 	return draft.About{Kind: "hip-roll", Name: "Hip roll", Family: family.Support,
 		What: "A stuffed crescent at the waist, thick behind and running out before; or a pair for the hips. Sixteenth to eighteenth " +
@@ -28,6 +29,7 @@ func (HipRoll) About() draft.About {
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}
 }
 
+// Parameters are what is asked about it.
 func (HipRoll) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.OneOf("form", "Form", "One roll lifts the whole skirt; a pair widens the hips and leaves back and front flat.", "round",
@@ -41,6 +43,7 @@ func (HipRoll) Parameters() []draft.Parameter {
 	}
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	waist, thick := on.GirthAt(figure.Waist), v.Number("thick")
 	share, copies := v.Number("around"), 1

@@ -19,6 +19,7 @@ import (
 // HoopSkirt is a skirt held out by closed steels: a cone, a dome or a bell.
 type HoopSkirt struct{}
 
+// About describes it.
 func (HoopSkirt) About() draft.About {
 	return draft.About{Kind: "hoop-skirt", Name: "Hoop skirt", Family: family.Support,
 		What: "Closed steels in channels of a gored skirt, as cone, dome or bell; round, or with more of it behind.",
@@ -26,6 +27,7 @@ func (HoopSkirt) About() draft.About {
 			Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (HoopSkirt) Parameters() []draft.Parameter {
 	return part.OnBand(38, 5,
 		lowestRound(),
@@ -122,6 +124,7 @@ func firstSteel(on figure.Figure, band part.Band) float64 {
 	return math.Max(on.Drop(figure.HighHip)+40, math.Min(band.Depth+opening+45, on.Drop(figure.Hip)+80))
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	n, hem := v.Whole("hoops"), v.Number(draft.HemRound)

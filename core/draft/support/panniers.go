@@ -20,12 +20,14 @@ import (
 // the waist.
 type Panniers struct{}
 
+// About describes it.
 func (Panniers) About() draft.About {
 	return draft.About{Kind: "panniers", Name: "Panniers", Family: family.Support,
 		What:  "A pair of side hoops of the eighteenth century: wide at the hips, flat before and behind, and usable as pockets.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}
 }
 
+// Parameters are what is asked about it.
 func (Panniers) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		draft.Mm("projection", "Each stands out", 60, 450, 160, "a modest pair", figure.Memory, "From the hip to the widest steel."),
@@ -44,6 +46,7 @@ func (Panniers) Parameters() []draft.Parameter {
 // mm (from memory).
 const stopped = 6.0
 
+// Draft drafts it to a figure, in a cloth.
 func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	n, long, out, seam := v.Whole("steels"), v.Number(draft.Long), v.Number("projection"), v.Number(draft.Allowance)
 	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}, Entry: draft.Entry{Tied: true}}

@@ -19,6 +19,7 @@ import (
 // wadding in a cover.
 type ShoulderPads struct{}
 
+// About describes it.
 func (ShoulderPads) About() draft.About {
 	return draft.About{Kind: "shoulder-pads", Name: "Shoulder pads", Family: family.Support,
 		What: "A pair of half moons, thick at the arm and running out towards the neck: they square the shoulders of a 1930s or 1940s " +
@@ -27,6 +28,7 @@ func (ShoulderPads) About() draft.About {
 			Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (ShoulderPads) Parameters() []draft.Parameter {
 	lift := draft.Mm("lift", "The shoulder's end rises by", 4, 40, 12, "⟦8⟧ to ⟦18⟧", figure.Memory,
 		"What is left of the pad's thickness under cloth. It stays below the neck.")
@@ -50,6 +52,7 @@ func (ShoulderPads) Parameters() []draft.Parameter {
 // each layer is shorter by, mm (from memory).
 const layer, graded = 4.0, 12.0
 
+// Draft drafts it to a figure, in a cloth.
 func (ShoulderPads) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	along, reach, a := v.Number("along"), v.Number("reach"), v.Number(draft.Allowance)
 	arm := plane.Cubic(plane.Pt(0, 0), plane.Pt(along*0.3, -9), plane.Pt(along*0.7, -9), plane.Pt(along, 0))

@@ -23,6 +23,7 @@ import (
 // TieredPetticoat is a petticoat of two or three gathered tiers on a band; or, Outer, a skirt of them.
 type TieredPetticoat struct{ Outer bool }
 
+// About describes it.
 func (g TieredPetticoat) About() draft.About {
 	if g.Outer {
 		return draft.About{
@@ -41,6 +42,7 @@ func (g TieredPetticoat) About() draft.About {
 	}
 }
 
+// Parameters are what is asked about it.
 func (g TieredPetticoat) Parameters() []draft.Parameter {
 	long := lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt")
 	if g.Outer {
@@ -131,6 +133,7 @@ func stretches(prefix, name string, n int, each float64) []pattern.Stretch {
 	return out
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (g TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	seam := band.Allowance

@@ -14,6 +14,7 @@ import (
 // the corset or under the cage, for warmth and decency.
 type UnderPetticoat struct{}
 
+// About describes it.
 func (UnderPetticoat) About() draft.About {
 	return draft.About{Kind: "under-petticoat", Name: "Under-petticoat", Family: family.Underwear,
 		What: "Short, narrow and warm: knee to calf length, under every support; worn beneath hoops so that nothing is seen when " +
@@ -22,6 +23,7 @@ func (UnderPetticoat) About() draft.About {
 			Shrinkage: 0.05}}
 }
 
+// Parameters are what is asked about it.
 func (UnderPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(38, 5,
 		part.LengthFrom("Length below the band, at the side", 250, 1100, "to the middle of the calf",
@@ -48,6 +50,7 @@ func strideHem() draft.Parameter {
 	return p
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (UnderPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	g, err := goredBody(on, v, v.Number(draft.HemRound), v.Number(draft.HipEase), turnedUnder+hemDepth)
 	if err != nil {

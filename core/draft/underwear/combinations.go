@@ -20,12 +20,14 @@ import (
 // Combinations are a bodice and drawers in one, joined at a waistband.
 type Combinations struct{}
 
+// About describes it.
 func (Combinations) About() draft.About {
 	return draft.About{Kind: "combinations", Name: "Combinations", Family: family.Underwear,
 		What:  "Sleeveless bodice and open legs joined at a band: one layer less at the waist under a corset, from the 1870s on.",
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.04}}
 }
 
+// Parameters are what is asked about it.
 func (Combinations) Parameters() []draft.Parameter {
 	return append([]draft.Parameter{
 		draft.Mm(draft.BustEase, "Ease round the bust", 20, 200, 70, "loose under the corset", figure.Memory,
@@ -42,6 +44,7 @@ func (Combinations) Parameters() []draft.Parameter {
 	}, draft.Without(legParameters(), "crotch")...)
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}}
 	seam := v.Number(draft.Allowance)

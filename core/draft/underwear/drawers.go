@@ -16,6 +16,7 @@ import (
 // Drawers are two legs on a band.
 type Drawers struct{}
 
+// About describes it.
 func (Drawers) About() draft.About {
 	return draft.About{Kind: "drawers", Name: "Drawers", Family: family.Underwear,
 		What:  "Two full legs on a band, open or closed at the crotch, gathered below the knee with a frill.",
@@ -25,12 +26,14 @@ func (Drawers) About() draft.About {
 // bandEase is the ease in the band of drawers, mm (from memory).
 const bandEase = 10
 
+// Parameters are what is asked about it.
 func (Drawers) Parameters() []draft.Parameter {
 	own := legParameters() // the ease they ask for is that round the hips
 	list := part.OnBand(32, bandEase)
 	return slices.Concat(list[:1], own, draft.Without(list[1:], draft.Ease))
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}}
 	band := part.BandOn(on, v.With(map[draft.Key]float64{draft.Ease: bandEase}, nil))

@@ -20,6 +20,7 @@ import (
 // old economical cut.
 type Shift struct{}
 
+// About describes it.
 func (Shift) About() draft.About {
 	return draft.About{
 		Kind: "shift", Name: "Shift", Family: family.Underwear,
@@ -29,6 +30,7 @@ func (Shift) About() draft.About {
 	}
 }
 
+// Parameters are what is asked about it.
 func (Shift) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		{Key: draft.Ease, Label: "Ease round the body", Unit: draft.Length, Low: 40, High: 400,
@@ -108,6 +110,7 @@ func goreTop(on figure.Figure, v draft.Values) float64 {
 	return math.Max(on.Length("front_length"), armholeOf(on, v)+v.Number("gusset")+60)
 }
 
+// Draft drafts it to a figure, in a cloth.
 func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	gusset := v.Number("gusset")
 	fullest, girth, half := widthOf(on, v)

@@ -25,6 +25,7 @@ import (
 // long, so that it hangs level.
 type Cloak struct{}
 
+// About describes it.
 func (Cloak) About() draft.About {
 	return draft.About{Kind: "cloak", Name: "Cape or cloak", Family: family.Wrap,
 		What: "Half a circle or more, hung from the neck and open before; to the waist or to the ground, with a hood or a collar. Cut to " +
@@ -36,6 +37,7 @@ func (Cloak) About() draft.About {
 // (from memory).
 const shortest, abovePath = 280.0, 60.0
 
+// Parameters are what is asked about it.
 func (Cloak) Parameters() []draft.Parameter {
 	long := part.LengthFrom("Length behind, from the nape", shortest, 2000, "to ⟦6 cm⟧ above the floor",
 		"Over whatever stands out behind. A short cape ⟦30 cm⟧ to ⟦45 cm⟧.", func(on figure.Figure, _ draft.Values) (float64,

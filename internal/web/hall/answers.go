@@ -57,6 +57,7 @@ func (s *Hall) Fail(c *gin.Context, err error) {
 	renderAs(s, c, status, "error", p, struct{}{})
 }
 
+// Sentence is a text with a capital at its beginning and a stop at its end.
 func Sentence(s string) string {
 	if s == "" {
 		return s
@@ -69,6 +70,7 @@ func Sentence(s string) string {
 	return s
 }
 
+// WantsJSON tells whether a page's own script asks.
 func WantsJSON(c *gin.Context) bool { return c.GetHeader("X-From-Page") != "" }
 
 // Done answers a change: JSON to the page's own requests, otherwise the page
@@ -82,6 +84,7 @@ func (s *Hall) Done(c *Call, to string) error {
 	return nil
 }
 
+// Remember keeps a choice of this browser.
 func Remember(c *Call, key, value string) {
 	http.SetCookie(c.Writer, &http.Cookie{Name: key, Value: value, Path: "/", MaxAge: 365 * 24 * 3600, SameSite: http.SameSiteLaxMode,
 		HttpOnly: true})
@@ -104,4 +107,5 @@ func OwnPath(to string) string {
 	return to
 }
 
+// ErrNoPage: the address names nothing.
 var ErrNoPage = errors.New("there is no such page")

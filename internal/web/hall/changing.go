@@ -112,6 +112,7 @@ func (s *Hall) NoteEnsembles(c *Call, which func(e store.Ensemble) bool) error {
 	return nil
 }
 
+// Encode is a value as a form sends it back.
 func Encode(v any) string {
 	if v == nil {
 		return ""

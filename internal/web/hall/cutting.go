@@ -135,6 +135,7 @@ func othersOn(p *Head) []string {
 	return out
 }
 
+// ViewGuard is what must be sure before a layer is cut.
 func (s *Hall) ViewGuard(c *Call, p *Head) GuardView {
 	stage := p.E.Layer.Stage
 	v := GuardView{State: store.State(c.DefaultQuery("state", string(store.Cut)))}

@@ -151,6 +151,7 @@ func (s *Hall) logged(c *gin.Context) {
 		time.Since(start).Milliseconds())
 }
 
+// Recovered answers for a request that panicked.
 func (s *Hall) Recovered(c *gin.Context) {
 	defer func() {
 		if r := recover(); r != nil {

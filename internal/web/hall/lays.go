@@ -36,6 +36,7 @@ func newLayBook(st *store.Store, book *memo.Book) *layBook {
 	return &layBook{store: st, book: book, seats: make(chan struct{}, longSearches), hands: make(chan struct{}, firstLays)}
 }
 
+// HashOf is the hash of a job, by which its lay is kept.
 func HashOf(j lay.Job) string {
 	text, err := json.Marshal(j)
 	if err != nil { // a number that is none: no such job passes its check
@@ -73,6 +74,7 @@ func (b *layBook) Get(ctx context.Context, j lay.Job) (lay.Result, bool) {
 	}
 }
 
+// Put keeps a lay in the place of the one that was kept.
 func (b *layBook) Put(key string, r lay.Result) { memo.Put(b.book, layKey(key), r, layWeight) }
 
 // Look goes on from the lay that is known until the context ends or its time

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/measure"
 )
 
+// NoteView is a note as it is shown.
 type NoteView struct {
 	draft.Note
 	Caution  bool

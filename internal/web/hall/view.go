@@ -46,6 +46,7 @@ type Head struct {
 	Station string
 }
 
+// Page is the head of a page for who asks.
 func (s *Hall) Page(c *Call, title string) *Head {
 	p := &Head{Title: title, Unit: c.Reader.Unit, Reader: c.Reader, Version: s.Opt.Version, Path: c.Request.URL.RequestURI(),
 		Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
@@ -58,6 +59,7 @@ func (s *Hall) Page(c *Call, title string) *Head {
 	return p
 }
 
+// UnitOf is the unit that who asks reads lengths in.
 func UnitOf(c *Call) measure.Unit { return c.Reader.Unit }
 
 // Render writes a page whole or not at all.
@@ -162,6 +164,7 @@ func lengthOf(v any) measure.Length {
 	return 0
 }
 
+// Duration is a time in minutes as it is read.
 func Duration(m float64) string {
 	n := int(math.Round(m))
 	if n < 60 {

@@ -214,6 +214,7 @@ func (s *Room) figureJSON(c *hall.Call) error {
 	return nil
 }
 
+// DrawFigure is everything the canvas draws of a dressed figure.
 func DrawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u measure.Unit) DrawnFigure {
 	d := DrawnFigure{Floor: tenth(bare.Length("waist_to_floor_side")), Rule: drawnRule{100, measure.Length(100).In(measure.CM)}}
 	if u == measure.IN {
