@@ -1,4 +1,4 @@
-.PHONY: demo test test-all cover bench build assets shots fuzz tools
+.PHONY: demo test test-all explore cover bench build assets shots fuzz tools
 
 export CGO_ENABLED ?= 0
 
@@ -14,10 +14,14 @@ demo: build
 test:
 	./scripts/test.sh
 
-# The same over all 507 bodies, with long searches, more of every property and
-# many more kills.
+# The same over all 507 bodies, with long searches and many more kills.
 test-all:
 	EVERY_BODY=1 ./scripts/test.sh
+
+# New random cases of every property, for so many minutes; what fails is printed with its seed, to become a
+# fixed case.
+explore:
+	./scripts/explore.sh $(or $(MINUTES),10)
 
 # How much of the code the tests reach.
 cover:

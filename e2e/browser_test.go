@@ -73,7 +73,8 @@ func app(t *testing.T, withDemo bool) string {
 	}
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	srv, err := web.New(st, web.Options{Path: path, Loopback: true, Now: func() time.Time { return today }, Version: "test"})
+	srv, err := web.New(st, web.Options{Path: path, Loopback: true, Now: func() time.Time { return today }, Version: "test",
+		Book: demotest.Book})
 	require.NoError(t, err)
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)

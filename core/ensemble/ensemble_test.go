@@ -4,9 +4,12 @@ import (
 	"context"
 	"encoding/json"
 	"math"
+	"slices"
 	"strconv"
+	"sync"
 	"testing"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/figure"
@@ -456,4 +459,60 @@ func TestHowFarALayerStandsOut(t *testing.T) {
 	}{{"behind", 180}, {"beside", 90}} {
 		assert.Less(t, by(4, side.name), lowest(4, side.bearing)-lowest(3, side.bearing)+60, side.name)
 	}
+}
+
+// Walks that go on side by side with one book come out as each would alone, and a walk that nobody waits for ends.
+func TestWalksSideBySide(t *testing.T) {
+	p, book := plan(stack...), memo.New(64<<20)
+	alone := walk(t, p)
+	var all sync.WaitGroup
+	for i := range 6 {
+		all.Go(func() {
+			q := p
+			q.Layers = slices.Clone(p.Layers)
+			q.Layers[3].Name = "skirt " + strconv.Itoa(i%3)
+			_, stages, err := Walk(t.Context(), q, book)
+			if !assert.NoError(t, err) {
+				return
+			}
+			for k := range stages {
+				assert.Equal(t, alone[k].Draft.Dimensions, stages[k].Draft.Dimensions)
+				assert.Len(t, stages[k].Surface(), len(alone[k].Surface()))
+			}
+			assert.Equal(t, q.Layers[3].Name, stages[3].Name)
+		})
+	}
+	all.Wait()
+	gone, stop := context.WithCancel(t.Context())
+	stop()
+	_, _, err := Walk(gone, p, nil)
+	assert.ErrorIs(t, err, context.Canceled)
+}
+
+// One step after another is the walk, and what changes no draft is taken from whoever asks.
+func TestStepsAreTheWalk(t *testing.T) {
+	p, book := plan(stack...), memo.New(64<<20)
+	whole := walk(t, p)
+	on, err := Begin(t.Context(), p, book)
+	require.NoError(t, err)
+	over := p.readOver()
+	for i, l := range p.Layers {
+		var s Stage
+		s, on = Step(on, l, over[i]...)
+		assert.Equal(t, whole[i].Draft.Dimensions, s.Draft.Dimensions, l.Kind)
+		assert.InDelta(t, whole[i].After.GirthAt(figure.Hip), on.On.GirthAt(figure.Hip), 1e-9)
+	}
+	q := p
+	q.Layers = slices.Clone(p.Layers)
+	q.Layers[0].Had, q.Layers[0].Laying = Bought, Laying{Beside: []Beside{{Role: cloth.Lining, Fabric: p.Layers[0].Fabric}}}
+	a, ok := p.Key()
+	require.True(t, ok)
+	b, _ := q.Key()
+	assert.Equal(t, a, b)
+	_, stages, err := Walk(t.Context(), q, book)
+	require.NoError(t, err)
+	assert.Equal(t, Bought, stages[0].Had)
+	q.Layers[0].Settings = draft.Settings{draft.FullLength: 1000.0}
+	c, _ := q.Key()
+	assert.NotEqual(t, a, c)
 }

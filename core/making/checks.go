@@ -21,9 +21,11 @@ func Checks(s work.Step, own string) (before, after []Check) {
 			{"Every piece of the list lies on the cloth, pairs mirrored.", "Find the one that is missing now; afterwards there is no " +
 				"cloth."}},
 			[]Check{{"As many pieces as the list has.", "Look under the table before anything is cut again."}}},
-		{[]string{"mark"}, nil, []Check{{"The right side of every piece is marked.", "Hold it to the light beside another and mark it now."},
+		{[]string{"mark"}, nil, []Check{{"The right side of every piece is marked.",
+			"Hold it to the light beside another and mark it now."},
 			{"Both halves carry the same marks.", "Lay left on right and carry the marks over."}}},
-		{[]string{"darts"}, []Check{{"The dart’s legs are equally long.", "Mark it anew from the pattern; a leg was stretched or misread."}},
+		{[]string{"darts"}, []Check{{"The dart’s legs are equally long.",
+			"Mark it anew from the pattern; a leg was stretched or misread."}},
 			[]Check{{"Left laid on right they end level.", "Mark the shorter one and sew it on; unpick nothing else."}}},
 		{[]string{"seams", "close", "gussets", "sleeves", "waist", "tiers", "pocket"}, []Check{
 			{"Right sides together, and the edges that are named.", "Turn the piece: the notches lie on each other when it is right."},

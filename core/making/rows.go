@@ -104,7 +104,8 @@ func seamName(a, b *pattern.Piece, ea, eb *pattern.Edge, s pattern.Seam) string 
 
 // likes are the words for all rows that are alike.
 var likes = map[string]string{"like/beside": "all seams side by side", "like/inset": "everything set in", "like/sleeve": "both sleeves",
-	"like/band": "all that the band takes", "like/tier": "all tiers", "like/waist": "the waist seam", "like/turned": "all that is turned out",
+	"like/band": "all that the band takes", "like/tier": "all tiers", "like/waist": "the waist seam",
+	"like/turned": "all that is turned out",
 	"like/facing": "all facings", "like/placket": "the placket", "like/set on": "all that is set on", "like/pocket": "the pocket",
 	"like/piecing": "all piecings", "like/hem": "all hems", "like/bound": "all bound edges", "like/faced": "all faced edges",
 	"like/opening": "all edges of openings", "like/busk": "both busk edges", "like/casing": "all casings",

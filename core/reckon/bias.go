@@ -82,7 +82,8 @@ func (Bias) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("square", "A square that is enough, each side", Length, side, "the root of length times width, cut in one", figure.Geometry)
 	a.sum("%s × %s ÷ %s = %s", measure.Tell(wide), measure.Tell(high), measure.TellFine(strip), measure.TellLong(whole))
 	if whole-strip < need {
-		a.note(true, "Not enough", "%s are missing even when it is cut in one: a square of %s is enough.", measure.TellLong(need-whole+strip),
+		a.note(true, "Not enough", "%s are missing even when it is cut in one: a square of %s is enough.",
+			measure.TellLong(need-whole+strip),
 			measure.Tell(side))
 	} else if joined < need {
 		a.note(false, "Only in one", "Cut one by one it is %s short; cut in one it is enough.", measure.TellLong(need-joined))

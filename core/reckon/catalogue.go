@@ -8,7 +8,8 @@ import (
 
 // All are the reckoners, in the order of the work.
 func All() []Reckoner {
-	return []Reckoner{Gathers{}, Pleats{}, Tiers{}, Band{}, Circle{}, Bias{}, Tube{}, Fastenings{}, Lacing{}, Bones{}, Scallops{}, Quilting{},
+	return []Reckoner{Gathers{}, Pleats{}, Tiers{}, Band{}, Circle{}, Bias{}, Tube{}, Fastenings{}, Lacing{}, Bones{}, Scallops{},
+		Quilting{},
 		Smocking{}, Elastic{}, Seam{}, Hem{}, Thread{}, Clothes{}, Slash{}, Scale{}, Grid{}, Stuffing{}, Opening{}, Time{}}
 }
 

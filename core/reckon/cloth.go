@@ -36,7 +36,8 @@ func (Clothes) Parameters() []draft.Parameter {
 	list = append(list, when("what", []string{"old"}, number("many", "How many", 0.01, 1000, 4, ""), draft.OneOf("of", "of", "",
 		measures...))...)
 	list = append(list, when("what", []string{"shrink"},
-		length("along", "Square before, along", 20, 2000, 200, "Along the warp."), length("along_after", "after the wash", 10, 2100, 194, ""),
+		length("along", "Square before, along", 20, 2000, 200, "Along the warp."), length("along_after", "after the wash", 10, 2100,
+			194, ""),
 		length("across", "Square before, across", 20, 2000, 200, ""), length("across_after", "after the wash", 10, 2100, 197, ""),
 		length("need", "Washed length wanted", 50, 1e5, 4000, ""))...)
 	list = append(list, when("what", []string{"count"},

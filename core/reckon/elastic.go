@@ -61,7 +61,8 @@ func (Elastic) Reckon(v draft.Values) (a Answer, err error) {
 	a.sum("%s − %s = %s; %s ÷ %s = %s", measure.Tell(v.Number("cut")), measure.TellFine(v.Number("overlap")), measure.Tell(ring),
 		measure.Tell(net), measure.Tell(ring), plainly(net/ring))
 	if v.Number("wide") > clear-1+1e-9 {
-		a.note(true, "The elastic is too wide for the casing", "It leaves %s: turn down %s, or take a narrower one.", measure.TellFine(clear),
+		a.note(true, "The elastic is too wide for the casing", "It leaves %s: turn down %s, or take a narrower one.",
+			measure.TellFine(clear),
 			measure.TellFine(v.Number("wide")+1+v.Number("stitch")))
 	}
 	if ring < round*0.85 {

@@ -116,8 +116,9 @@ func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 	for _, key := range []draft.Key{"anchor", "second"} {
 		x := v.Number(key)
 		if near := nearest(at, x); x > 0 && math.Abs(near-x) > 1 {
-			a.note(true, "None lies where one must", "At %s it would stand only %s from the one at %s: leave that one out, or move first or "+
-				"last.", measure.Tell(x), measure.TellFine(math.Abs(near-x)), measure.Tell(near))
+			a.note(true, "None lies where one must",
+				"At %s it would stand only %s from the one at %s: leave that one out, or move first or "+
+					"last.", measure.Tell(x), measure.TellFine(math.Abs(near-x)), measure.Tell(near))
 		}
 	}
 	if moved > 0 {

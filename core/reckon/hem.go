@@ -38,7 +38,8 @@ func (Hem) Parameters() []draft.Parameter {
 		length("turn", "Hem that is turned up", 0, 400, 30, "It is left below the line."),
 		tally("stations", "Places read, evenly round", 3, mostStations, 8, "From the centre front on.")}
 	for i := range mostStations {
-		stations = append(stations, given("stations", i+1, length(draft.Key(fmt.Sprintf("h%d", i+1)), fmt.Sprintf("Height at %d", i+1), 0, 1500,
+		stations = append(stations, given("stations", i+1, length(draft.Key(fmt.Sprintf("h%d", i+1)), fmt.Sprintf("Height at %d",
+			i+1), 0, 1500,
 			[]float64{180, 176, 168, 160, 158, 162, 170, 177, 180, 180, 180, 180}[i], "Floor to raw edge, as it hangs.")))
 	}
 	return append(list, when("way", []string{"level"}, stations...)...)

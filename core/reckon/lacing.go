@@ -15,7 +15,8 @@ type Lacing struct{}
 
 // About describes it.
 func (Lacing) About() About {
-	return About{Name: "lacing", Title: "Eyelets and lacing", What: "Places of the eyelets, and how long a lace must be for a range of gaps.",
+	return About{Name: "lacing", Title: "Eyelets and lacing",
+		What:  "Places of the eyelets, and how long a lace must be for a range of gaps.",
 		Asked: "eyelet lace lacing corset cord how long criss cross spiral ladder grommet",
 		Links: []Link{{"eyelet_count", "pairs", "pairs"}, {"eyelet_spacing", "", "spacing"}, {"lacing_gap", "gap", ""}}}
 }

@@ -149,8 +149,9 @@ func (Pleats) Reckon(v draft.Values) (a Answer, err error) {
 		a.sum("%s ÷ %g ÷ 2 = %s deep, %g to a pleat", measure.TellFine(p.TakeUp), f, measure.TellFine(s.depth), f)
 	}
 	if kind != "cartridge" && s.depth > p.Reveal/f+1e-9 {
-		a.note(false, "The folds lie over one another", "Each is %s deep and shows %s: three layers and more lie at the seam. Fewer pleats, "+
-			"or less cloth, lie flatter.", measure.TellFine(s.depth), measure.TellFine(p.Reveal))
+		a.note(false, "The folds lie over one another",
+			"Each is %s deep and shows %s: three layers and more lie at the seam. Fewer pleats, "+
+				"or less cloth, lie flatter.", measure.TellFine(s.depth), measure.TellFine(p.Reveal))
 	}
 	cloth := s.cloth / float64(s.count)
 	if rep := v.Number("repeat"); rep >= 2 {

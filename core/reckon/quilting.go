@@ -94,7 +94,8 @@ func (Quilting) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("bobbins", "Bobbins to wind", Count, float64(bobbins), "half lies below; each holds about ⟦=40 m⟧", figure.Memory)
 	a.put("minutes", "Time", Minutes, quilt.Minutes(total), "4 minutes a metre with marking and ends", figure.Memory)
 	if slip := v.Number("slip"); slip > 0 && rows > 1 {
-		a.put("slip", "The last row may lie off by", Fine, slip*float64(rows-1), "where each is marked from the one before", figure.Geometry)
+		a.put("slip", "The last row may lie off by", Fine, slip*float64(rows-1), "where each is marked from the one before",
+			figure.Geometry)
 		a.put("slip_base", "marked from one base line", Fine, slip, "the same for every row", figure.Geometry)
 	}
 	a.note(false, "Quilting draws in", "Quilt first, then cut to the line; rows all the same way, longest first.")

@@ -363,7 +363,7 @@ func TestImpossibleIsRefusedWithWhatWouldDo(t *testing.T) {
 		_, err := Do(r, c.set)
 		var s *draft.SettingError
 		require.ErrorAs(t, err, &s, c.name)
-		assert.Equal(t, c.field, s.Key, c.name)
+		assert.Equal(t, c.field, string(s.Key), c.name)
 		assert.Contains(t, measure.Say(s.Error(), measure.CM), c.says, c.name)
 	}
 }

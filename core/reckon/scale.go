@@ -32,9 +32,10 @@ func (Scale) Parameters() []draft.Parameter {
 		length("grid", "Full-size squares, each", 5, 500, 25.4, "To draw it on."),
 		tally("count", "Measures to scale", 0, mostMeasures, 3, "Read off the diagram.")}
 	for i := range mostMeasures {
-		list = append(list, given("count", i+1, length(draft.Key(fmt.Sprintf("m%d", i+1)), fmt.Sprintf("%d", i+1), 0, 1000, []float64{12, 30,
-			45, 20, 20, 20, 20,
-			20}[i], "On the diagram.")))
+		list = append(list, given("count", i+1, length(draft.Key(fmt.Sprintf("m%d", i+1)), fmt.Sprintf("%d", i+1), 0, 1000,
+			[]float64{12, 30,
+				45, 20, 20, 20, 20,
+				20}[i], "On the diagram.")))
 	}
 	return list
 }

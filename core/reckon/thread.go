@@ -76,7 +76,8 @@ func (Thread) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("minutes", "Sewing", Minutes, long/1000*f.Minutes, "the row alone, without pinning", figure.Memory)
 	for _, n := range needles {
 		if v.Number("weight") <= n.most {
-			a.put("needle", "Machine needle", Count, n.size, "hundredths of a millimetre across, by the weight of the cloth", figure.Practice)
+			a.put("needle", "Machine needle", Count, n.size, "hundredths of a millimetre across, by the weight of the cloth",
+				figure.Practice)
 			a.put("usual", "Usual stitch for it", Fine, n.long, "finer cloth, shorter stitch", figure.Practice)
 			break
 		}

@@ -31,7 +31,8 @@ func (Time) Parameters() []draft.Parameter {
 		number("sample", "A sample was", 0.1, 1e5, 4, "Of the same."),
 		tally("samples", "Samples timed", 1, mostSamples, 2, "Three say much more than one.")}
 	for i := range mostSamples {
-		list = append(list, given("samples", i+1, number(draft.Key(fmt.Sprintf("t%d", i+1)), fmt.Sprintf("Sample %d took, minutes", i+1), 0.05, 10000,
+		list = append(list, given("samples", i+1, number(draft.Key(fmt.Sprintf("t%d", i+1)), fmt.Sprintf("Sample %d took, minutes",
+			i+1), 0.05, 10000,
 			[]float64{12, 14, 13, 12, 12}[i], "")))
 	}
 	return append(list, number("done", "Done already", 0, 1e6, 0, "Of the whole."), number("hours", "Hours a day for it", 0.1, 24, 1.5, ""))
@@ -68,7 +69,8 @@ func (Time) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("days", "Days of it", Plain, math.Ceil(spread.Likely/60/v.Number("hours")*10)/10, "hours over hours a day", figure.Geometry)
 	a.put("days_high", "up to", Plain, math.Ceil(spread.High/60/v.Number("hours")*10)/10, "the same, at worst", figure.Geometry)
 	a.sum("%s × %s minutes = %s hours", plainly(left), plainly(mean), plainly(spread.Likely/60))
-	a.note(false, "Samples flatter", "The first are done fresh. Tired hands, bad light and threading are not in them: nearer the upper end.")
+	a.note(false, "Samples flatter",
+		"The first are done fresh. Tired hands, bad light and threading are not in them: nearer the upper end.")
 	a.box(Cloth, "", 0, 0, spread.High, spread.High/8)
 	a.box(Other, "", 0, 0, spread.Likely, spread.High/8)
 	a.box(Stitch, "", 0, 0, spread.Low, spread.High/8)

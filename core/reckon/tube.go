@@ -25,7 +25,8 @@ func (Tube) About() About {
 // Parameters are what is asked about it.
 func (Tube) Parameters() []draft.Parameter {
 	list := []draft.Parameter{
-		draft.OneOf("way", "Made", "", "turned", "sewn and turned", "folded", "edges folded in, stitched", "channel", "laid on as a channel"),
+		draft.OneOf("way", "Made", "", "turned", "sewn and turned", "folded", "edges folded in, stitched", "channel",
+			"laid on as a channel"),
 		length("finished", "Finished width", 2, 300, 12.7, ""),
 		length("seam", "Seam allowance", 2, 25, 6.35, "As it is after trimming."),
 		draft.OneOf("what", "What", "", "strap", "straps or ties", "loop", "button loops")}

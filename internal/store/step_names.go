@@ -14,7 +14,8 @@ var stepsNow = map[string]string{
 	"shift/fell": "seams", "shift/gores": "gussets", "shift/sides": "close", "skirt-gored-1887/fell": "finish",
 	"stays/straps": "set-on", "jumps/straps": "set-on", "panniers/top": "casing", "petticoat-double/hem": "check",
 	"gores": "seams", "breadths": "seams", "legs": "seams", "bodice": "seams", "body": "seams", "cups": "seams", "bags": "seams",
-	"shoulder": "seams", "neck": "bind", "casings": "channels", "steel": "bones", "hooks": "closure", "buttons": "closure", "lace": "try-on",
+	"shoulder": "seams", "neck": "bind", "casings": "channels", "steel": "bones", "hooks": "closure", "buttons": "closure",
+	"lace":    "try-on",
 	"balance": "try-on", "tapes": "try-on", "bind-low": "bind", "pleat": "pleats", "gather-lower": "gather", "gather-upper": "gather",
 	"frills": "hem", "leg-bands": "band", "crotch": "face", "flounce-hems": "hem", "flounces": "set-on",
 }

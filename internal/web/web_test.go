@@ -33,7 +33,7 @@ func demoServer(t testing.TB, change func(*hall.Options)) *Server {
 	path := demotest.File(t, today)
 	st, err := store.Open(path)
 	require.NoError(t, err)
-	opt := hall.Options{Path: path, Loopback: true, Now: func() time.Time { return today }}
+	opt := hall.Options{Path: path, Loopback: true, Now: func() time.Time { return today }, Book: demotest.Book}
 	if change != nil {
 		change(&opt)
 	}

@@ -67,7 +67,8 @@ func (Apron) Parameters() []draft.Parameter {
 		draft.Mm("corner", "Lower corners, rounded by", 0, 250, 0, "square", figure.Memory, "The radius."),
 		draft.OneOf("top", "Above the band", "The corners of a bib are pinned to the bodice.", "none", "nothing", "bib",
 			"a bib"), high, across,
-		draft.Mm(draft.Hem, "Hem allowance", 6, 120, 50, "sides and a round corner take a narrow one", figure.Practice, "At the lower edge."),
+		draft.Mm(draft.Hem, "Hem allowance", 6, 120, 50, "sides and a round corner take a narrow one", figure.Practice,
+			"At the lower edge."),
 		draft.Mm("side", "Allowance at the sides", 6, 25, 12, "a narrow hem, or the selvedge", figure.Practice, "Turned twice."),
 		part.Allowance(6, 25, 12.7, "⟦1/2 in⟧", figure.Practice, "At every seam.")}
 }

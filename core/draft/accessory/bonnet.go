@@ -23,7 +23,8 @@ func (Brim) About() draft.About {
 	return draft.About{Kind: "bonnet-brim", Name: "Bonnet brim", Family: family.Accessory,
 		What: "A brim that frames the face from ear to ear, deepest above the forehead, stiffened, wired at its edge, with ties. The crown " +
 			"is draped or gathered to it.",
-		Usual: cloth.Fabric{Name: "Silk taffeta", Colour: "walnut", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 110, Shrinkage: 0.02}}
+		Usual: cloth.Fabric{Name: "Silk taffeta", Colour: "walnut", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 110,
+			Shrinkage: 0.02}}
 }
 
 // ofHead is the part of a head's girth that lies from ear to ear over its crown at the back of a brim, and wireLap what a
@@ -40,7 +41,8 @@ func (Brim) Parameters() []draft.Parameter {
 			}),
 		draft.Mm("deep", "Deep above the forehead", 40, 200, 90, "⟦7 cm⟧ to ⟦11 cm⟧", figure.Memory, "At the middle."),
 		draft.Mm("ears", "Deep at the ears", 15, 140, 45, "about half", figure.Memory, "It runs out to there in a fair curve."),
-		draft.Times("flare", "It flares by, degrees", 5, 60, 22, "15 to 30", figure.Memory, "0 would be a tube; 60 stands out like a halo."),
+		draft.Times("flare", "It flares by, degrees", 5, 60, 22, "15 to 30", figure.Memory,
+			"0 would be a tube; 60 stands out like a halo."),
 		draft.Mm("ties", "Each tie, long", 300, 1200, 700, "a bow under the chin", figure.Memory, "Two are cut."),
 		draft.Mm("tie_wide", "Ties, wide", 15, 140, 60, "⟦4 cm⟧ to ⟦8 cm⟧", figure.Memory, "Hemmed narrow."),
 		part.Allowance(6, 20, 10, "trimmed after turning", figure.Practice, "At every seam.")}

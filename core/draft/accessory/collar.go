@@ -134,7 +134,8 @@ func (Collar) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		n := max(int(math.Round(long/75)), 5)
 		d.Fasten(closure.Buttons, n, 9, fmt.Sprintf("one every %s of the band, inside", measure.Tell(long/float64(n))))
 	}
-	d.Tell("band", "The collar between its layers. Baste it inside the finished neck, centre back to centre back; it comes off to be washed.")
+	d.Tell("band",
+		"The collar between its layers. Baste it inside the finished neck, centre back to centre back; it comes off to be washed.")
 	return d, nil
 }
 

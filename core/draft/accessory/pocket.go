@@ -77,7 +77,8 @@ func (Pocket) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 			Copy: pattern.Nth(i, n)},
 			B: pattern.Side{Piece: "back", Edge: "round", Copy: pattern.Nth(i, n)}, Join: pattern.Pocket})
 	}
-	d.Works = append(d.Works, notion.Worked{Key: "slits", Name: "the slits", Of: technique.Placket, Length: v.Number(draft.Slit) * float64(n)})
+	d.Works = append(d.Works, notion.Worked{Key: "slits", Name: "the slits", Of: technique.Placket,
+		Length: v.Number(draft.Slit) * float64(n)})
 	tape := on.GirthAt(figure.Waist) + 600
 	d.Buy("tape", "Tape, "+measure.TellStock(tapeWide)+" wide", (tape+float64(n)*2*top)/1000, "m",
 		"the waist, "+measure.Tell(600)+" to tie, and what binds the tops")

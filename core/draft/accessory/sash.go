@@ -42,7 +42,8 @@ func (Sash) Parameters() []draft.Parameter {
 	ends := draft.Mm(draft.Ends, "Each end hangs", 100, 1200, 450, "⟦40 cm⟧ to ⟦60 cm⟧", figure.Memory, "Below the knot.")
 	ends.When = tied
 	return []draft.Parameter{
-		draft.OneOf("fastens", "It is", "A tied sash is quickest, a made bow always sits.", "tied", "tied", "bow", "hooked under a made bow"),
+		draft.OneOf("fastens", "It is", "A tied sash is quickest, a made bow always sits.", "tied", "tied", "bow",
+			"hooked under a made bow"),
 		draft.Mm("wide", "Wide, finished", 40, 300, 150, "⟦12 cm⟧ to ⟦20 cm⟧", figure.Memory, "It folds to a third where it is tied."),
 		ends, loop,
 		draft.OneOf("layers", "Its edges are", "Doubled it has a seam along one side and no hem; single it is hemmed narrow all "+

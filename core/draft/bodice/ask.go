@@ -116,9 +116,11 @@ func cutOf(on figure.Figure, v draft.Values, low float64) cut {
 	if v.Has("neck_shape") && v.Choice("neck_shape") != "round" {
 		shape = surface.NeckShape(v.Choice("neck_shape"))
 	}
-	return cut{neck: surface.Neck{Front: v.Number(draft.NeckFront), Back: v.Number(draft.NeckBack), Wide: v.Number(draft.NeckWide), Shape: shape},
-		inset: v.Number("inset"), backNeck: v.Number("seam_back_neck"), backArm: v.Number("seam_back_arm"), scyeDrop: v.Number(draft.ScyeDrop),
-		ease: ease, low: low}
+	return cut{neck: surface.Neck{Front: v.Number(draft.NeckFront), Back: v.Number(draft.NeckBack), Wide: v.Number(draft.NeckWide),
+		Shape: shape},
+		inset: v.Number("inset"), backNeck: v.Number("seam_back_neck"), backArm: v.Number("seam_back_arm"),
+		scyeDrop: v.Number(draft.ScyeDrop),
+		ease:     ease, low: low}
 }
 
 // allow gives the pieces the allowances that were asked for.

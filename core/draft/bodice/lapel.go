@@ -37,7 +37,8 @@ func lapels(usual string, up float64) []draft.Parameter {
 	fall := draft.Mm("collar_fall", "Collar’s fall behind", 30, 90, 42, "⟦4 cm⟧ to ⟦45⟧; a shawl’s to ⟦8 cm⟧", figure.Memory,
 		"What turns down over it; it must cover the stand.")
 	breaks.When, wide.When, stand.When, fall.When, gorge.When = turned, turned, turned, turned, notched
-	return []draft.Parameter{draft.OneOf(draft.CollarKind, "Collar", "The front turns back along a line that rolls.", kinds...), breaks, wide,
+	return []draft.Parameter{draft.OneOf(draft.CollarKind, "Collar", "The front turns back along a line that rolls.", kinds...),
+		breaks, wide,
 		gorge, stand, fall}
 }
 
@@ -324,7 +325,8 @@ func (h *half) notched(front, facing string, r roll, behind []necklinePart, long
 		if k > 0 { // the back's neckline lies between the two collars
 			up.Be(pattern.Enclosed, stretches[k].ID)
 		}
-		h.Seams = append(h.Seams, pattern.Seam{ID: "collar-" + parts[k].piece, A: pattern.Side{Piece: "under-collar", Edge: stretches[k].ID},
+		h.Seams = append(h.Seams, pattern.Seam{ID: "collar-" + parts[k].piece, A: pattern.Side{Piece: "under-collar",
+			Edge: stretches[k].ID},
 			B: pattern.Side{Piece: parts[k].piece, Edge: "neck"}, Strain: 1})
 	}
 	side := func(piece, edge string) pattern.Side { return pattern.Side{Piece: piece, Edge: edge} }

@@ -76,7 +76,8 @@ func (Mantle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	at := h.top[scyeFront].line.Length() * mantleBefore
 	// The front hangs: it is as wide at the waist as above and below.
 	bust, waist, hip := h.form.HalfGirth(h.form.Levels[figure.Bust]), h.form.HalfGirth(0), h.form.HalfGirth(h.form.Levels[figure.Hip])
-	before := upright{"arm-seam", "seam before the arm", h.climb(h.top[scyeFront].line.At(at), mantleShare*bust/waist, mantleShare*bust/hip),
+	before := upright{"arm-seam", "seam before the arm", h.climb(h.top[scyeFront].line.At(at), mantleShare*bust/waist,
+		mantleShare*bust/hip),
 		scyeFront, at}
 	behind := h.bowed("back", "back seam", mantleBehind, mantleWaist, mantleHip)
 	if err := h.add(h.between("front", "Front", h.centreFront(), before, surface.FromFront).plumb("centre-front"),
@@ -148,7 +149,8 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 		low, high := line[0].Z, line[len(line)-1].Z
 		run := func(k float64) []plane.Point {
 			return plane.Through([]plane.Point{{X: wide(low) / 2}, {X: wide(low) / 2, Y: -low * k * 0.5}, {X: wide(0) / 2, Y: -low * k},
-				{X: (wide(0) + wide(arm)) / 4, Y: (arm/2 - low) * k}, {X: wide(arm) / 2, Y: (arm - low) * k}, {X: end, Y: (high - low) * k}})
+				{X: (wide(0) + wide(arm)) / 4, Y: (arm/2 - low) * k}, {X: wide(arm) / 2, Y: (arm - low) * k}, {X: end,
+					Y: (high - low) * k}})
 		}
 		a, b := 0.1, 2.0
 		for range 50 {

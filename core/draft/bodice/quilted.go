@@ -38,7 +38,8 @@ func (Quilted) Parameters() []draft.Parameter {
 			draft.Mm(draft.Long, "Below the waist", 0, 180, 60, "to the high hip", figure.Memory, "Its lower edge is bound."),
 			draft.Mm("yoke", "Yoke seam before, below the shoulder", 60, 200, 120, "a panel over the chest", figure.Memory,
 				"At the armhole."),
-			draft.Mm("rows", "Quilting rows apart", 10, 60, 25, "by the wadding", figure.Memory, "Thicker wadding wants wider rows.").Quicker(
+			draft.Mm("rows", "Quilting rows apart", 10, 60, 25, "by the wadding", figure.Memory,
+				"Thicker wadding wants wider rows.").Quicker(
 				"Rows farther apart", "it is softer, and the wadding may shift", func(now float64) float64 { return now * 1.5 }),
 			draft.Times("angle", "Rows, degrees from level", 0, 90, 45, "diagonal", figure.Memory, "90 for upright rows."),
 			closes("zip", "hooks")},

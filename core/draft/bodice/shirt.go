@@ -37,7 +37,8 @@ func (g Shirt) Parameters() []draft.Parameter {
 	}
 	all := slices.Concat(room, necks(0, 0, 0), armholes(0, 0, 0, 40),
 		[]draft.Parameter{
-			draft.Mm(draft.Long, "Below the waist", 0, 190, 120, "tucked in", figure.Memory, "0 ends at the waist, to be joined to a skirt."),
+			draft.Mm(draft.Long, "Below the waist", 0, 190, 120, "tucked in", figure.Memory,
+				"0 ends at the waist, to be joined to a skirt."),
 			draft.Mm("stand", "Button stand, finished", 15, 45, 25, "turned twice", figure.Practice,
 				"The centre front lies in its middle: half of it and twice its width are added beyond."),
 			draft.Mm("yoke", "Yoke behind, deep", 50, 140, 95, "⟦8 cm⟧ to ⟦11 cm⟧ below the nape", figure.Memory, "At the centre back."),

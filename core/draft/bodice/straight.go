@@ -26,7 +26,8 @@ func (Straight) About() draft.About {
 		What: "Front and back of one width from the bust down to a low waist, a neck slit, a panel with bound edges laid on before. " +
 			"It goes " +
 			"on over the head.",
-		Usual: cloth.Fabric{Name: "Silk crêpe", Colour: "verdigris", Width: 1100, Selvedge: 10, Thickness: 0.25, Weight: 95, Shrinkage: 0.04}}
+		Usual: cloth.Fabric{Name: "Silk crêpe", Colour: "verdigris", Width: 1100, Selvedge: 10, Thickness: 0.25, Weight: 95,
+			Shrinkage: 0.04}}
 }
 
 // Parameters are what is asked about it.

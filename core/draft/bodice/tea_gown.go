@@ -43,7 +43,8 @@ func (TeaGown) Parameters() []draft.Parameter {
 		"Cloth beside what the back needs. 0 for a plain back.")
 	full.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		// What a cloth of a usual width has beside the back itself, at its hem.
-		room := usualWidth - ringOf(on, v)/2 - 2*math.Tan(v.Number("flare")*math.Pi/180)*(on.WaistToFloor(90)-v.Number(draft.Clearance)) - 80
+		room := usualWidth - ringOf(on,
+			v)/2 - 2*math.Tan(v.Number("flare")*math.Pi/180)*(on.WaistToFloor(90)-v.Number(draft.Clearance)) - 80
 		return math.Max(math.Min(450, math.Floor(room/10)*10), 0), figure.Reason{Text: "⟦45 cm⟧, or what the back leaves of a cloth " +
 			"of ⟦150 cm⟧",
 			Source: figure.Memory}
@@ -229,16 +230,19 @@ func (h *half) pleatedBehind() error {
 			}
 		}
 	}
-	h.Tell("pleats", fmt.Sprintf("%d a side, towards the centre back: each shows %s and takes up %s, stitched down for %s, free below. The "+
-		"neck is stayed before they are laid.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.Tell(deep)))
+	h.Tell("pleats",
+		fmt.Sprintf("%d a side, towards the centre back: each shows %s and takes up %s, stitched down for %s, free below. The "+
+			"neck is stayed before they are laid.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.Tell(deep)))
 	return nil
 }
 
 // linedFitted adds the fitted lining: a boned basque that is hooked before, cut in lining only.
 func (h *half) linedFitted(in cloth.Fabric) error {
-	set := draft.Settings{draft.Sleeve: "none", draft.CollarKind: "none", "closes": "hooks", draft.FrontPoint: hipLow, draft.SideLow: hipLow,
+	set := draft.Settings{draft.Sleeve: "none", draft.CollarKind: "none", "closes": "hooks", draft.FrontPoint: hipLow,
+		draft.SideLow:  hipLow,
 		draft.BackLow:  hipLow,
-		draft.BustEase: h.v.Number("lining_ease"), draft.WaistEase: h.v.Number("lining_ease"), draft.HipEase: math.Max(h.v.Number("lining_ease"), 20)}
+		draft.BustEase: h.v.Number("lining_ease"), draft.WaistEase: h.v.Number("lining_ease"),
+		draft.HipEase: math.Max(h.v.Number("lining_ease"), 20)}
 	for _, key := range []draft.Key{draft.NeckFront, draft.NeckBack, draft.NeckWide, "inset", draft.ScyeDrop, draft.Allowance} {
 		set[key] = h.v.Number(key)
 	}
@@ -298,7 +302,8 @@ func (h *half) hangs(thick float64) {
 	h.Covered = true
 	h.Measure("hem", "the hem", "all round", hem)
 	h.Cautions = []caution.Caution{caution.Flame, caution.Needle, caution.Iron}
-	h.Spares = append(h.Spares, draft.Spare{Dimension: "hem", Where: "the side seams", Seams: 2, Allowance: h.v.Number(draft.Allowance) - 6})
+	h.Spares = append(h.Spares, draft.Spare{Dimension: "hem", Where: "the side seams", Seams: 2,
+		Allowance: h.v.Number(draft.Allowance) - 6})
 }
 
 // tellTea says what is particular about its making.

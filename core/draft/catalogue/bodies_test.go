@@ -97,6 +97,7 @@ func TestAllMeasuredBodies(t *testing.T) {
 				}
 				if err != nil {
 					refused, why = refused+1, err.Error()
+					wearers(t, err, g.About().Kind)
 					continue
 				}
 				for _, s := range pattern.True(d.Pieces, d.Seams) {

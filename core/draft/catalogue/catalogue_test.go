@@ -30,6 +30,7 @@ var digits = regexp.MustCompile("[0-9.,]+")
 func TestEveryDraftIsSound(t *testing.T) {
 	for _, g := range some(t) {
 		t.Run(g.About().Kind, func(t *testing.T) {
+			t.Parallel()
 			drafted, refused := 0, 0
 			worst := 0.0
 			why := map[string]int{}

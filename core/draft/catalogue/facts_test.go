@@ -217,9 +217,6 @@ func TestEverythingCanBePutOn(t *testing.T) {
 func TestRefusalsAreTheWearers(t *testing.T) {
 	few := some(t)
 	bodies := []map[string]float64{{}, {"hip_girth": 780}, {"hip_girth": 820, "waist_girth": 800, "high_hip_girth": 810}, {"bust_girth": 1300, "waist_girth": 1200, "hip_girth": 1150}, {"waist_girth": 600, "hip_girth": 1200}}
-	for _, r := range someBodies(t, 25) {
-		bodies = append(bodies, map[string]float64{"bust_girth": r[10] * 10, "waist_girth": r[11] * 10, "high_hip_girth": r[12] * 10, "hip_girth": r[13] * 10, "height": r[23] * 10})
-	}
 	for _, mm := range bodies {
 		on := average(t, mm)
 		for _, g := range few {
@@ -228,12 +225,18 @@ func TestRefusalsAreTheWearers(t *testing.T) {
 			if err == nil {
 				err = d.Check()
 			}
-			if err != nil {
-				for _, own := range []string{"crosses", "out of true", "does not meet", "inside out", "can't be placed", "falls inside", "not there"} {
-					assert.NotContains(t, err.Error(), own, fmt.Sprint(g.About().Kind, mm))
-				}
-			}
+			wearers(t, err, fmt.Sprint(g.About().Kind, mm))
 		}
+	}
+}
+
+// wearers tells that a refusal is about the wearer and the choices, and not about what the program drew.
+func wearers(t *testing.T, err error, of string) {
+	if err == nil {
+		return
+	}
+	for _, own := range []string{"crosses", "out of true", "does not meet", "inside out", "can't be placed", "falls inside", "not there"} {
+		assert.NotContains(t, err.Error(), own, of)
 	}
 }
 

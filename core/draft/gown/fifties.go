@@ -19,8 +19,9 @@ func Fifties() Joined {
 		bodice: bodice.Fifties{},
 		set:    decided{numbers: map[draft.Key]float64{draft.Hem: 15, draft.HipEase: 30}, choices: map[draft.Key]string{"opens": "back"}},
 		skirts: []Skirt{
-			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 15, why: "narrow: a wide one does not " +
-				"lie on the curve"}},
+			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 15,
+				why: "narrow: a wide one does not " +
+					"lie on the curve"}},
 			{key: "breadths", label: "gathered or pleated breadths", garment: skirt.Breadths{}, hem: asked{usual: 80,
 				why: "⟦6 cm⟧ to ⟦10 cm⟧, on the straight of the cloth"}},
 			{key: "gores", label: "gores", garment: skirt.Gores{}, hem: asked{usual: 30, why: "eased in"}},

@@ -64,7 +64,8 @@ type Skirt struct {
 }
 
 // bySeam are a skirt's own parameters that a bodice takes the place of, or the dress asks for.
-var bySeam = []draft.Key{draft.Band, draft.Closure, draft.Lap, draft.Placket, draft.Ease, draft.WaistEase, draft.Allowance, draft.Clearance, draft.Hem}
+var bySeam = []draft.Key{draft.Band, draft.Closure, draft.Lap, draft.Placket, draft.Ease, draft.WaistEase, draft.Allowance,
+	draft.Clearance, draft.Hem}
 
 // About describes it.
 func (j Joined) About() draft.About { return j.about }
@@ -94,7 +95,8 @@ func (j Joined) Parameters() []draft.Parameter {
 			values: func(v draft.Values) draft.Values { return s.below(v) },
 			when:   func(v draft.Values) bool { return j.skirt(v).key == s.key },
 			bodice: func(on figure.Figure, v draft.Values) part.Bodice {
-				return part.Bodice{Seam: j.nearly(on, v), Side: 0.5, Opening: j.below(v), Opens: j.opens, Allowance: v.Number(draft.Allowance)}
+				return part.Bodice{Seam: j.nearly(on, v), Side: 0.5, Opening: j.below(v), Opens: j.opens,
+					Allowance: v.Number(draft.Allowance)}
 			}}
 		own := draft.Adjust(draft.Adjust(s.garment.Parameters(), s.usual...), s.first...)
 		for _, p := range draft.Less(draft.Without(own, s.set.keys()...), bySeam...) {

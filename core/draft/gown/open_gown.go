@@ -21,7 +21,8 @@ func openGown() Joined {
 		set:    decided{numbers: map[draft.Key]float64{draft.Hem: 15, draft.HipEase: 10, draft.FrontPoint: 0, "back_point": 0}},
 		skirts: []Skirt{{key: "breadths", label: "straight breadths", garment: skirt.Breadths{},
 			hem: asked{usual: 25, why: "a narrow hem, or faced with ribbon"}, first: []draft.Adjustment{draft.Firstly(draft.Into, "knife")},
-			usual: []draft.Adjustment{draft.Usual("shows", 20, "small pleats, ⟦1.5 cm⟧ to ⟦2.5 cm⟧"), draft.Usual(draft.HemRound, 3000, "⟦280 cm⟧ to ⟦340 cm⟧, over wide panniers to ⟦520 cm⟧")}}},
+			usual: []draft.Adjustment{draft.Usual("shows", 20, "small pleats, ⟦1.5 cm⟧ to ⟦2.5 cm⟧"), draft.Usual(draft.HemRound,
+				3000, "⟦280 cm⟧ to ⟦340 cm⟧, over wide panniers to ⟦520 cm⟧")}}},
 		opens:     "centre-front",
 		clearance: asked{usual: 60, why: "clear of the floor by day"},
 		told: "Each pleat to its mark, turned towards the back, the skirt’s turned edge under the bodice’s: felled from outside. The front " +

@@ -61,19 +61,22 @@ func (Panelled) Parameters() []draft.Parameter {
 	return []draft.Parameter{
 		part.Clearance(900, 120, "to the ankle: free to move in", figure.Memory,
 			"At the side, in the shoes of the ensemble."),
-		draft.Mm(draft.Ease, "Ease round the body", 60, 400, 120, "goes on over the head", figure.Memory, "Over the larger of bust and waist; "+
-			"over the hips half of it."),
+		draft.Mm(draft.Ease, "Ease round the body", 60, 400, 120, "goes on over the head", figure.Memory,
+			"Over the larger of bust and waist; "+
+				"over the hips half of it."),
 		panel, sleeve,
-		draft.OneOf("panel_top", "The panel’s top", "Sewn to the sleeve it gives the arm room. Hemmed, it stays open under the arm and lets "+
-			"air in.", "sewn", "sewn to the sleeve", "open", "hemmed, and open"),
+		draft.OneOf("panel_top", "The panel’s top",
+			"Sewn to the sleeve it gives the arm room. Hemmed, it stays open under the arm and lets "+
+				"air in.", "sewn", "sewn to the sleeve", "open", "hemmed, and open"),
 		draft.Mm("wedge", "Shoulder, sloped by", 0, 60, 32, "⟦2.5 cm⟧ to ⟦4 cm⟧ over the shoulder: shallow, the arms are lifted",
 			figure.Memory,
 			"The surplus is folded and stitched down, not cut off."),
 		draft.Mm(draft.NeckWide, "Neck, half width", 60, 160, 100, "⟦10 cm⟧", figure.Memory, "From the centre to the shoulder seam."),
 		draft.Mm(draft.NeckBack, "Neck, deep behind", 10, 120, 25, "just below the nape", figure.Memory, "As before."),
 		draft.Mm("neck_slit", "Neck slit, down the centre front", 0, 200, 0, "none", figure.Memory, "Both its edges count."), deep,
-		draft.OneOf(draft.Ends, "Lower edge and sleeve ends", "A selvedge needs no hem: front, back and panels then lie across the cloth, their "+
-			"lower edges along it.", "turned", "hemmed", "selvedge", "the selvedge"),
+		draft.OneOf(draft.Ends, "Lower edge and sleeve ends",
+			"A selvedge needs no hem: front, back and panels then lie across the cloth, their "+
+				"lower edges along it.", "turned", "hemmed", "selvedge", "the selvedge"),
 		draft.Mm(draft.Hem, "Hem allowance", 8, 60, 20, "once, by hand: fulled cloth does not fray", figure.Practice,
 			"At lower edge and sleeves, "+
 				"where they are hemmed."),
@@ -182,7 +185,8 @@ func (s *panelled) pieces(v draft.Values) []pattern.Piece {
 	sleeve := pattern.Rectangle("sleeve", "Sleeve", round, s.sleeve, seam)
 	sleeve.Cut = 2
 	s.end(&sleeve, "bottom", v)
-	stretches := []pattern.Stretch{{ID: "head-back", Name: "head, to the back", Length: s.arm}, {ID: "head-front", Name: "head, to the front",
+	stretches := []pattern.Stretch{{ID: "head-back", Name: "head, to the back", Length: s.arm}, {ID: "head-front",
+		Name:   "head, to the front",
 		Length: s.arm}}
 	if s.sewn {
 		stretches = append(append([]pattern.Stretch{{ID: "under-back", Name: "to the panel, behind", Length: s.panel / 2}}, stretches...),
@@ -269,10 +273,11 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		measure.Tell(s.arm)+" below the shoulder seam, on both sides alike. Each seam is stitched down at both sides before the next is "+
 		"begun. Shoulders as a shallow wedge.")
 	d.Tell("sleeves", "Shoulders and neck first: hem the neck and try it over the head before the sleeves go on.")
-	d.Do("neck", "Cut the neck, try it on, enlarge it", 30, nil, fmt.Sprintf("Fold corner to corner to find the middle. Cut the first line, "+
-		"%s wide and %s deep before; try it over the head; enlarge it by little to the neck edge at most: %s wide, %s deep.",
-		measure.Tell(2*s.neck*firstWide), measure.Tell(v.Number(draft.NeckFront)*firstDeep), measure.Tell(2*s.neck),
-		measure.Tell(v.Number(draft.NeckFront))), work.After{Step: "seams", Why: "the shoulders are sewn first"})
+	d.Do("neck", "Cut the neck, try it on, enlarge it", 30, nil,
+		fmt.Sprintf("Fold corner to corner to find the middle. Cut the first line, "+
+			"%s wide and %s deep before; try it over the head; enlarge it by little to the neck edge at most: %s wide, %s deep.",
+			measure.Tell(2*s.neck*firstWide), measure.Tell(v.Number(draft.NeckFront)*firstDeep), measure.Tell(2*s.neck),
+			measure.Tell(v.Number(draft.NeckFront))), work.After{Step: "seams", Why: "the shoulders are sewn first"})
 	if !s.kept {
 		d.Tell("hem", "Turn "+measure.Tell(v.Number(draft.Hem))+" once to the inside, by hand; check the face before sewing.")
 	}

@@ -45,7 +45,8 @@ func (Smocked) Parameters() []draft.Parameter {
 			return math.Max(math.Ceil((on.Length("head_girth")+headEase-on.Length("neck_girth")-v.Number("neck_ease"))/2)+10, 100),
 				figure.Practice
 		})
-	wider := draft.Mm("wider", "Body wider at the arm by", 60, 520, 110, "each panel, from its raglan seam out; more where the bust asks it",
+	wider := draft.Mm("wider", "Body wider at the arm by", 60, 520, 110,
+		"each panel, from its raglan seam out; more where the bust asks it",
 		figure.Memory, "The seam runs from the neck slanting out to under the arm; more is wider, and lifts less.")
 	wider.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		return math.Min(math.Max(60, leastOut(on, v)), 500), 520
@@ -289,7 +290,8 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 	}
 	const button, edge = 12.0, 8.0
 	if v.Number(draft.Lap) < button+2*edge {
-		d.Offer(false, "The lap is narrow for a button", fmt.Sprintf("A button of %s and two edges of %s take %s.", measure.TellFine(button),
+		d.Offer(false, "The lap is narrow for a button", fmt.Sprintf("A button of %s and two edges of %s take %s.",
+			measure.TellFine(button),
 			measure.TellFine(edge), measure.TellFine(button+2*edge)), "Make it as wide", draft.Settings{draft.Lap: button + 2*edge})
 	}
 	part.GettingIn(d, on, draft.Entry{At: draft.AtBack, Closed: ring, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string,

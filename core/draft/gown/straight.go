@@ -70,7 +70,8 @@ func (Straight) Parameters() []draft.Parameter {
 			"on, then enlarge."),
 		draft.Mm(draft.NeckBack, "Neck, deep behind", 15, 160, 25, "just below the nape", figure.Memory, "From the shoulder line."),
 		slit,
-		draft.Mm(draft.Hem, "Hem allowance", 10, 80, 25, "a narrow hem on a wide curve", figure.Practice, "At the lower edge and the wrists."),
+		draft.Mm(draft.Hem, "Hem allowance", 10, 80, 25, "a narrow hem on a wide curve", figure.Practice,
+			"At the lower edge and the wrists."),
 		part.Allowance(6, 25, 12, "run and felled", figure.Practice, "At every seam.")}
 }
 

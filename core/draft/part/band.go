@@ -101,7 +101,8 @@ func OnBand(depth, ease float64, own ...draft.Parameter) []draft.Parameter {
 func BandOn(on figure.Figure, v draft.Values) Band {
 	if v.Has("waist_seam") {
 		long := v.Number("waist_seam")
-		return Band{Waist: long, Length: long, Lower: long, Allowance: v.Number(draft.Allowance), Opening: v.Number(draft.Placket), None: true}
+		return Band{Waist: long, Length: long, Lower: long, Allowance: v.Number(draft.Allowance), Opening: v.Number(draft.Placket),
+			None: true}
 	}
 	b := Band{Waist: on.GirthAt(figure.Waist) + v.Number(draft.Ease), Depth: v.Number(draft.Band), Lap: v.Number(draft.Lap),
 		Allowance: v.Number(draft.Allowance), Closure: v.Choice(draft.Closure), At: draft.AtBack}

@@ -7,8 +7,9 @@ import (
 
 // LayersAsked asks what a garment's pieces are cut in beside their cloth.
 func LayersAsked() draft.Parameter {
-	return draft.OneOf("lined", "Lining", "Flat-lined, outer and lining of each piece are basted together and sewn as one: it hangs firmer, "+
-		"and its edges are faced. An interlining between them stiffens or warms; it is cut to the folds.", "none", "none",
+	return draft.OneOf("lined", "Lining",
+		"Flat-lined, outer and lining of each piece are basted together and sewn as one: it hangs firmer, "+
+			"and its edges are faced. An interlining between them stiffens or warms; it is cut to the folds.", "none", "none",
 		"flat", "flat-lined", "inter", "flat-lined over an interlining")
 }
 

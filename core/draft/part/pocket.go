@@ -13,7 +13,8 @@ import (
 
 // PocketsAsked asks for pockets in the seams of a skirt.
 func PocketsAsked() []draft.Parameter {
-	down := draft.Mm(draft.PocketDown, "Pocket begins below the waist by", 40, 320, 90, "the hand finds it; in the 1870s ⟦20 cm⟧", figure.Memory,
+	down := draft.Mm(draft.PocketDown, "Pocket begins below the waist by", 40, 320, 90, "the hand finds it; in the 1870s ⟦20 cm⟧",
+		figure.Memory,
 		"Down the seam, from the seam at the waist.")
 	mouth := draft.Mm(draft.PocketMouth, "Pocket, its mouth", 110, 220, 150, "a hand with a glove", figure.Practice, "Along the seam.")
 	down.When = func(v draft.Values) bool { return v.Choice(draft.Pockets) != "none" }

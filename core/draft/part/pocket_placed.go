@@ -45,7 +45,8 @@ func placed(d *draft.Draft, v draft.Values, piece string, both bool) error {
 		low := up.Times(-deep)
 		for _, q := range []plane.Point{outer, inner, inner.Add(low), outer.Add(low)} {
 			if !plane.Inside(outline, q) {
-				return fmt.Errorf("the %s is too narrow for a pocket with a mouth of %s: take one in the seam, or fewer gores", lower(p.Name),
+				return fmt.Errorf("the %s is too narrow for a pocket with a mouth of %s: take one in the seam, or fewer gores",
+					lower(p.Name),
 					measure.Tell(mouth))
 			}
 		}

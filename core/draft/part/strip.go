@@ -93,7 +93,8 @@ func (h *Half) lay() error {
 				default:
 					s.left[next], s.right[next] = q.free()
 				}
-				if off := s.left[next].To(s.right[next]) - q.wide; math.Abs(off) > flatSlack && h.knots[next] > low && h.knots[next] < high {
+				if off := s.left[next].To(s.right[next]) - q.wide; math.Abs(off) > flatSlack && h.knots[next] > low &&
+					h.knots[next] < high {
 					return fmt.Errorf("panel %d widens too fast to be cut flat at %s from the waist: choose more panels, or edges nearer "+
 						"the waist", i+1, measure.Tell(math.Abs(h.knots[next])))
 				}

@@ -77,7 +77,8 @@ func (Breadths) Parameters() []draft.Parameter {
 		part.Clearance(700, 40, "clears the street; for work and for dancing to ⟦15 cm⟧",
 			figure.Memory, "All round, in the shoes of the ensemble."),
 		part.TrainAsked(),
-		draft.OneOf(draft.Into, "Taken in by", "Gathers suit light cloth, pleats a firm one. Cartridge pleats take in the most, and stand out.",
+		draft.OneOf(draft.Into, "Taken in by",
+			"Gathers suit light cloth, pleats a firm one. Cartridge pleats take in the most, and stand out.",
 			"gathers", "gathers", "knife", "knife pleats to the back", "box", "box pleats", "inverted", "inverted pleats",
 			"cartridge", "cartridge pleats"),
 		draft.Mm(draft.Hem, "Hem allowance", 10, 160, 60, "straight, so it may be deep: to let down", figure.Practice, "Turned up "+

@@ -320,7 +320,8 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 		d.Remark(false, "Darts take the waist in", fmt.Sprintf("Hip and waist differ by %s; %s in what the edges of the gores do not.",
 			measure.Tell(f.hip-f.waist), measure.Count(n, "dart takes", "darts take")))
 	}
-	part.GettingIn(d, on, draft.Entry{At: draft.AtLeft, Closed: f.waist, Slit: v.Number(draft.Placket)}, part.Lengthened(draft.Placket, 320))
+	part.GettingIn(d, on, draft.Entry{At: draft.AtLeft, Closed: f.waist, Slit: v.Number(draft.Placket)},
+		part.Lengthened(draft.Placket, 320))
 	if under := on.Fullness(); under > round+10 {
 		d.Offer(false, "What is worn under it is fuller", fmt.Sprintf("The hem beneath measures %s, this one %s: it is crushed and "+
 			"shows in folds.", measure.Tell(under), measure.Tell(round)),

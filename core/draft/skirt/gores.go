@@ -103,8 +103,9 @@ func gored(on figure.Figure, v draft.Values) *form {
 		f.bearings = append(f.bearings, b)
 	}
 	f.bearings = append(f.bearings, 180)
-	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number(draft.Clearance)), Ease: v.Number(draft.HipEase), Bearings: f.bearings,
-		Parted: n%2 == 1}
+	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number(draft.Clearance)), Ease: v.Number(draft.HipEase),
+		Bearings: f.bearings,
+		Parted:   n%2 == 1}
 	f.Settle()
 	f.hip = on.GirthAt(figure.Hip) + v.Number(draft.HipEase)
 	section := on.At(0)

@@ -36,8 +36,9 @@ func (Overskirt) About() draft.About {
 func (Overskirt) Parameters() []draft.Parameter {
 	puffs := draft.Tally("puffs", "Puffs behind", 1, 3, 2, "two, the upper one larger", figure.Memory,
 		"Each is looped up from a point on the cloth to a ring higher up on its tape.")
-	pleats := draft.Tally(draft.Pleats, "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory, "They turn up, the first ⟦6 cm⟧ below "+
-		"the band.")
+	pleats := draft.Tally(draft.Pleats, "Pleats at each side", 3, 9, 5, "four to seven", figure.Memory,
+		"They turn up, the first ⟦6 cm⟧ below "+
+			"the band.")
 	pleats.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		return 3, math.Max(math.Min(9, 1+math.Floor((v.Number("side")-firstPleat-lastPleat)/25)), 3)
 	}

@@ -31,11 +31,12 @@ func (Tube) About() draft.About {
 func (Tube) Parameters() []draft.Parameter {
 	narrower := draft.Mm("taper", "Hem narrower than the hip by", 0, 160, 40, "⟦=0 cm⟧ to ⟦=8 cm⟧", figure.Memory, "All round. 0 hangs "+
 		"straight.")
-	high := draft.MmFrom(draft.Slit, "Slit or pleat, high", 0, 600, "so high that a full stride finds room above it", "From the hem up, in "+
-		"the seam at the centre back. 0 for none.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-		ring := on.GirthAt(figure.Hip) + v.Number(draft.HipEase) - v.Number("taper")
-		return slitFor(ring, v.Number(draft.Clearance)), figure.Memory
-	})
+	high := draft.MmFrom(draft.Slit, "Slit or pleat, high", 0, 600, "so high that a full stride finds room above it",
+		"From the hem up, in "+
+			"the seam at the centre back. 0 for none.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+			ring := on.GirthAt(figure.Hip) + v.Number(draft.HipEase) - v.Number("taper")
+			return slitFor(ring, v.Number(draft.Clearance)), figure.Memory
+		})
 	list := fitted()
 	for i := range list {
 		switch list[i].Key {
@@ -77,8 +78,9 @@ const standsOut = 60.0
 // tubeOn settles what goes round what.
 func tubeOn(on figure.Figure, v draft.Values) *form {
 	f := &form{n: 2, waist: waistOf(on, v), bearings: []float64{0, 90, 180}}
-	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number(draft.Clearance)), Ease: v.Number(draft.HipEase), Bearings: f.bearings,
-		Parted: true}
+	f.Skirt = &part.Skirt{On: on, Long: on.Fall(90, on.Floor()-v.Number(draft.Clearance)), Ease: v.Number(draft.HipEase),
+		Bearings: f.bearings,
+		Parted:   true}
 	f.Settle()
 	f.hip = on.GirthAt(figure.Hip) + v.Number(draft.HipEase)
 	section := on.At(0)

@@ -54,7 +54,8 @@ func (Umbrella) Parameters() []draft.Parameter {
 	}
 	gathered := draft.Mm("gathered", "Taken in behind, in all", 0, 500, 160, "two box pleats of ⟦4 cm⟧, or ⟦12 cm⟧ to ⟦20 cm⟧ gathered",
 		figure.Memory, "Cloth of the waist edge at the centre back, beside what the band has there.")
-	panels := draft.Tally(draft.Panels, "Panels a side", 1, 2, 1, "one where the cloth is wide enough, else a seam at the side", figure.Memory,
+	panels := draft.Tally(draft.Panels, "Panels a side", 1, 2, 1, "one where the cloth is wide enough, else a seam at the side",
+		figure.Memory,
 		"One is the umbrella’s own cut.")
 	panels.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		if u, err := opened(on, v); err == nil && u.Outer*math.Sin(math.Min(u.Angle[len(u.Angle)-1], math.Pi/2)) > usualWidth {
@@ -322,8 +323,9 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	across := u.Outer * math.Sin(math.Min(whole/v.Number(draft.Panels), math.Pi/2))
 	if v.Choice("seams") == "one" {
 		if across *= 2; across > float64(in.Width-2*in.Selvedge) {
-			d.Offer(false, "It is wider than the cloth", fmt.Sprintf("Opened out it measures %s across, the cloth %s between its selvedges: "+
-				"corners are pieced.", measure.Tell(across), measure.Tell(float64(in.Width-2*in.Selvedge))),
+			d.Offer(false, "It is wider than the cloth",
+				fmt.Sprintf("Opened out it measures %s across, the cloth %s between its selvedges: "+
+					"corners are pieced.", measure.Tell(across), measure.Tell(float64(in.Width-2*in.Selvedge))),
 				"With a seam before", draft.Settings{"seams": "two"})
 		}
 	}

@@ -77,8 +77,9 @@ func (r raglanOf) parted(d *draft.Draft, front bool, neck, down float64) (yokeOf
 			continue
 		}
 		if over.Kind == pattern.Opening {
-			return out, errors.New("a raglan sleeve takes the shoulders with it, and these open there: choose another opening, or another " +
-				"sleeve")
+			return out,
+				errors.New("a raglan sleeve takes the shoulders with it, and these open there: choose another opening, or another " +
+					"sleeve")
 		}
 		n := besideShoulder(p, front)
 		if n.ID != "neck" && n.ID != "neck-side" {

@@ -223,8 +223,9 @@ func headFor(a Armhole, width, ease float64) (head, error) {
 	}
 	h.asked = width
 	if share := h.high / a.Depth; share < flattest {
-		return h, fmt.Errorf("the sleeve is too wide for this armhole: its head would be %s high on an armhole %s deep; less ease round the "+
-			"arm", measure.Tell(h.high), measure.Tell(a.Depth))
+		return h,
+			fmt.Errorf("the sleeve is too wide for this armhole: its head would be %s high on an armhole %s deep; less ease round the "+
+				"arm", measure.Tell(h.high), measure.Tell(a.Depth))
 	}
 	return h, nil
 }

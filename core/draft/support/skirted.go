@@ -70,7 +70,8 @@ func leastHem(on figure.Figure, v draft.Values) float64 {
 	if v.Has(draft.HipEase) {
 		ease = v.Number(draft.HipEase)
 	}
-	return part.Skirt{On: on, Long: v.Number(draft.FullLength), Band: part.Band{Depth: v.Number(draft.Band)}, Ease: ease, Gores: gores}.Least()
+	return part.Skirt{On: on, Long: v.Number(draft.FullLength), Band: part.Band{Depth: v.Number(draft.Band)}, Ease: ease,
+		Gores: gores}.Least()
 }
 
 // thinHem says when the cloth worn under a garment is fuller than its own hem,
@@ -102,7 +103,8 @@ type gored struct {
 // goredBody drafts front, side gores, back breadth and band.
 func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned float64) (*gored, error) {
 	g := &gored{long: v.Number(draft.FullLength), hem: hem}
-	g.Skirt = &part.Skirt{Band: part.BandOn(on, v), On: on, Long: g.long, Hem: hem, Ease: hipEase, Gores: v.Whole(draft.Gores), Turned: turned}
+	g.Skirt = &part.Skirt{Band: part.BandOn(on, v), On: on, Long: g.long, Hem: hem, Ease: hipEase, Gores: v.Whole(draft.Gores),
+		Turned: turned}
 	var err error
 	if g.top, err = g.Into(&g.Draft); err != nil {
 		return nil, err

@@ -59,8 +59,9 @@ func (g TieredPetticoat) Parameters() []draft.Parameter {
 				if v.Choice("tiers") == "three" {
 					share = 0.4
 				}
-				return math.Round(v.Number(draft.FullLength) * share), figure.Reason{Text: "to just above the knee, or a third of three tiers " +
-					"and a little more", Source: figure.Practice}
+				return math.Round(v.Number(draft.FullLength) * share),
+					figure.Reason{Text: "to just above the knee, or a third of three tiers " +
+						"and a little more", Source: figure.Practice}
 			},
 			Between: func(_ figure.Figure, v draft.Values) (float64, float64) { return 120, v.Number(draft.FullLength) - 120 }},
 		draft.OneOf("basis", "Gathered from", "Take the hip for a slim waist with full hips, so that the tier passes them with ease.",
@@ -72,7 +73,8 @@ func (g TieredPetticoat) Parameters() []draft.Parameter {
 		roomy("lower_ratio", "Each further tier, times the one above",
 			"Sew a test strip of the real cloth and see what it takes happily. Three tiers take less each.", func(on figure.Figure,
 				v draft.Values) float64 {
-				return widestOver(on, 0, on.FallsTo(90, v.Number(draft.Band)+v.Number(draft.FullLength))) / (tierBasis(on, v) * v.Number("upper_ratio"))
+				return widestOver(on, 0, on.FallsTo(90, v.Number(draft.Band)+v.Number(draft.FullLength))) / (tierBasis(on,
+					v) * v.Number("upper_ratio"))
 			}).Saving("Narrower tiers"),
 	}
 	return part.OnBand(25.4, 5, list...)

@@ -96,7 +96,7 @@ func TestTightOverTheHipsIsSaid(t *testing.T) {
 	require.Greater(t, on.GirthAt(figure.Hip), 565*1.4)
 	v, wrong := draft.Settle(TieredPetticoat{}, on, draft.Settings{"upper_ratio": 1.4})
 	require.Len(t, wrong, 1)
-	assert.Equal(t, "upper_ratio", wrong[0].Key)
+	assert.Equal(t, draft.Key("upper_ratio"), wrong[0].Key)
 	assert.GreaterOrEqual(t, v.Number("upper_ratio")*560, on.GirthAt(figure.Hip))
 	_, wrong = draft.Settle(TieredPetticoat{}, on, draft.Settings{"upper_ratio": 1.4, "basis": "hip"})
 	assert.Empty(t, wrong)

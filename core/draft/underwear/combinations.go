@@ -124,7 +124,8 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	t := float64(in.Thickness)
 	bottom := rise(on) + v.Number("leg")
 	d.Wear.Cover = []figure.Depth{{Drop: -long + v.Number("neck_drop") + 60, Depth: t}, {Drop: -30, Depth: 1.3 * t},
-		{Drop: 0, Depth: 3 * t}, {Drop: v.Number(draft.Band), Depth: 3 * t}, {Drop: v.Number(draft.Band) + 40, Depth: 1.5 * t}, {Drop: bottom,
+		{Drop: 0, Depth: 3 * t}, {Drop: v.Number(draft.Band), Depth: 3 * t}, {Drop: v.Number(draft.Band) + 40, Depth: 1.5 * t},
+		{Drop: bottom,
 			Depth: 1.5 * t}}
 	hip := on.GirthAt(figure.Hip) + v.Number(draft.Ease)
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},

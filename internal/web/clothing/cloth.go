@@ -418,7 +418,8 @@ func (s *Room) clothParts(c *hall.Call, l store.Layer, names ...string) error {
 	for _, f := range append(slices.Clone(v.Fields), v.More...) {
 		fields[f.Key] = gin.H{"value": f.Value, "other": f.Other, "was": f.Was}
 	}
-	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack", "tape", "headline",
+	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack",
+		"tape", "headline",
 		"stations"}, names...)...)
 }
 

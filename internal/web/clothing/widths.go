@@ -63,7 +63,8 @@ func (s *Room) compareWidths(c *hall.Call) error {
 		row := widthRow{Width: w, Own: math.Abs(float64(w-own)) < 1}
 		// As it would be cut now: breadths follow the width of the cloth.
 		l := &e.Layers[at]
-		l.Fabric.Width, l.Fabric.InHand, l.Fabric.Lengths, l.Fabric.NoMore, l.Cut, l.CutHash, l.Laying.Pinned = w, 0, nil, false, nil, "", nil
+		l.Fabric.Width, l.Fabric.InHand, l.Fabric.Lengths, l.Fabric.NoMore, l.Cut, l.CutHash, l.Laying.Pinned = w, 0, nil, false,
+			nil, "", nil
 		_, stages, err := s.Walk(c.Ctx(), e)
 		if err != nil {
 			return err

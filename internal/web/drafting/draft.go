@@ -97,7 +97,8 @@ func (s *Room) viewDraft(p *hall.Head, dims bool) draftView {
 	}
 	for _, val := range l.Stage.Values.All() {
 		one := viewParam(val, l.Rec.Settings[val.Parameter.Key], p.Unit)
-		one.Sums, one.For = hall.ReckonersFor()[hall.Asks{Key: val.Parameter.Key, Unit: val.Parameter.Unit}], fmt.Sprintf("%d/%d", p.E.Rec.ID, l.Rec.ID)
+		one.Sums, one.For = hall.ReckonersFor()[hall.Asks{Key: val.Parameter.Key, Unit: val.Parameter.Unit}], fmt.Sprintf("%d/%d",
+			p.E.Rec.ID, l.Rec.ID)
 		v.Params = append(v.Params, one)
 	}
 	return v
@@ -249,7 +250,8 @@ func (s *Room) setting(c *hall.Call, keep bool) error {
 			}
 			fields[string(f.Key)] = h
 		}
-		return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing", "waists", "making",
+		return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "draft-sheet", "urgent", "margin", "stack", "tape", "truing",
+			"waists", "making",
 			"shown",
 			"headline", "stations")
 	})

@@ -33,7 +33,8 @@ func (s *Room) newEnsemble(c *hall.Call) error {
 	if n, err := strconv.ParseUint(c.Query("wearer"), 10, 32); err == nil {
 		wearer = uint(n)
 	}
-	return hall.Render(s.Hall, c, http.StatusOK, "particulars", p, particularsView{Wearers: ws, New: true, Rec: store.Ensemble{WearerID: wearer, Stock: p.Unit},
+	return hall.Render(s.Hall, c, http.StatusOK, "particulars", p, particularsView{Wearers: ws, New: true,
+		Rec:  store.Ensemble{WearerID: wearer, Stock: p.Unit},
 		Heel: measure.Length(0).In(p.Unit), Hours: "2"})
 }
 
@@ -48,7 +49,8 @@ func (s *Room) particulars(c *hall.Call) error {
 	}
 	p := s.Page(c, e.Name)
 	p.E = s.View(c.Ctx(), e, 0, p.Unit)
-	return hall.Render(s.Hall, c, http.StatusOK, "particulars", p, particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit), Hours: fmt.Sprint(e.Hours), Was: e.Particulars()})
+	return hall.Render(s.Hall, c, http.StatusOK, "particulars", p, particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit),
+		Hours: fmt.Sprint(e.Hours), Was: e.Particulars()})
 }
 
 // typedEnsemble reads the form. What was typed comes back with the error.
@@ -131,7 +133,8 @@ func (s *Room) saveEnsemble(c *hall.Call, fresh bool) error {
 		return listErr
 	}
 	p.Message = hall.Sentence(field.Why)
-	return hall.Render(s.Hall, c, http.StatusUnprocessableEntity, "particulars", p, particularsView{Wearers: ws, Rec: e, Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh,
+	return hall.Render(s.Hall, c, http.StatusUnprocessableEntity, "particulars", p, particularsView{Wearers: ws, Rec: e,
+		Heel: c.PostForm("heel"), Hours: c.PostForm("hours"), Field: field.Field, New: fresh,
 		Was: was})
 }
 

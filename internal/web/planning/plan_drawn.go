@@ -43,7 +43,8 @@ func needlework(v *hall.EnsembleView, lane string, event int) svg.Needlework {
 			From: from, To: to, Done: p.Done, Ready: p.Ready, Chain: p.Chain, Station: string(p.Station), Said: told(p)})
 		last := -1 // of what it waits for on other threads, the one that ends last: it has waited for the others as well
 		for _, a := range p.After {
-			if k, ok := stitches[a.Step]; ok && w.Stitches[k].Lane != at && !p.Done && (last < 0 || w.Stitches[k].To > w.Stitches[last].To) {
+			if k, ok := stitches[a.Step]; ok && w.Stitches[k].Lane != at && !p.Done && (last < 0 ||
+				w.Stitches[k].To > w.Stitches[last].To) {
 				last = k
 			}
 		}

@@ -296,7 +296,8 @@ func (s *Room) viewRow(p *hall.Head, line seamLine) *rowView {
 		var out []rankedView
 		for _, r := range technique.Rank(of, line.Situation, p.E.Rec.Profile) {
 			as := line.As(r.Technique, thick, maker)
-			one := rankedView{Ranked: r, Drawing: hall.DrawnTechniques(r.Technique), Minutes: as.Minutes + as.FinishMinutes, Thread: as.Thread,
+			one := rankedView{Ranked: r, Drawing: hall.DrawnTechniques(r.Technique), Minutes: as.Minutes + as.FinishMinutes,
+				Thread: as.Thread,
 				Chosen: r.Key == now, Home: years(r.Technique)}
 			if line.A.Piece != "" && math.Abs(as.Wants-line.AllowA) > 0.5 {
 				one.Allowance = measure.TellFine(line.AllowA) + " → " + measure.TellFine(as.Wants)
@@ -396,7 +397,8 @@ func (s *Room) sew(c *hall.Call) error {
 // seamsAgain answers with the redrawn station, or goes back to it.
 func (s *Room) seamsAgain(c *hall.Call, row string) error {
 	if !hall.WantsJSON(c.Context) {
-		return s.Done(c, fmt.Sprintf("/ensembles/%d/layers/%d/seams?row=%s", hall.ID(c, "ensemble"), hall.ID(c, "layer"), url.QueryEscape(row)))
+		return s.Done(c, fmt.Sprintf("/ensembles/%d/layers/%d/seams?row=%s", hall.ID(c, "ensemble"), hall.ID(c, "layer"),
+			url.QueryEscape(row)))
 	}
 	e, err := s.Store.Ensemble(c.Ctx(), hall.ID(c, "ensemble"))
 	if err != nil {
@@ -408,7 +410,8 @@ func (s *Room) seamsAgain(c *hall.Call, row string) error {
 	if p.E.Layer == nil {
 		return hall.ErrNoPage
 	}
-	return hall.Parts(s.Hall, c, p, s.viewSeams(p, row), gin.H{}, "seams-sheet", "seams-table", "seams-choose", "headline", "stations", "stack")
+	return hall.Parts(s.Hall, c, p, s.viewSeams(p, row), gin.H{}, "seams-sheet", "seams-table", "seams-choose", "headline",
+		"stations", "stack")
 }
 
 // setProfile says what is wanted of the way an ensemble is sewn.

@@ -208,7 +208,8 @@ func (s *Room) addWearer(c *hall.Call) error {
 	if errors.As(err, &field) {
 		p := s.Page(c, "A new wearer")
 		p.Message = hall.Sentence(field.Why)
-		return hall.Render(s.Hall, c, http.StatusUnprocessableEntity, "newwearer", p, map[string]string{"Name": c.PostForm("name"), "Group": c.PostForm("group")})
+		return hall.Render(s.Hall, c, http.StatusUnprocessableEntity, "newwearer", p, map[string]string{"Name": c.PostForm("name"),
+			"Group": c.PostForm("group")})
 	}
 	if err != nil {
 		return err
@@ -231,7 +232,8 @@ func (s *Room) wearer(c *hall.Call) error {
 
 func (s *Room) changeWearer(c *hall.Call) error {
 	w := hall.ID(c, "wearer")
-	if err := s.Store.ChangeWearer(c.Ctx(), w, c.PostForm("name"), groupOf(c.PostForm("group")), figure.Care(c.PostForm("care"))); err != nil {
+	if err := s.Store.ChangeWearer(c.Ctx(), w, c.PostForm("name"), groupOf(c.PostForm("group")),
+		figure.Care(c.PostForm("care"))); err != nil {
 		return err
 	}
 	return s.Done(c, fmt.Sprintf("/wearers/%d", w))
@@ -296,7 +298,8 @@ func (s *Room) setReading(c *hall.Call) error {
 		fields[f.Key] = gin.H{"value": f.Typed, "was": float64(f.MM), "other": f.Other, "estimate": estimateText(f),
 			"doubt": strings.TrimSpace(doubt), "more": more}
 	}
-	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states", "wearer-strings")
+	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "wearer-stand", "wearer-notes", "wearer-undo", "wearer-states",
+		"wearer-strings")
 }
 
 func estimateText(f readingField) string {
