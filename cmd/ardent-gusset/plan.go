@@ -111,14 +111,14 @@ func planned(ctx context.Context, cal work.Calendar, all []work.Operation, event
 	minutes := make([]float64, len(all))
 	for i := range all {
 		if !all[i].Done {
-			minutes[i] = all[i].Minutes
+			minutes[i] = all[i].Minutes()
 		}
 	}
 	placed, _ := cal.Schedule(all, minutes)
 	day := func(d work.Day) string { return cal.Date(d).Format(time.DateOnly) }
 	for i, o := range all {
 		if !o.Done {
-			out.Order = append(out.Order, plannedStep{o.ID, day(placed[i].Start), day(placed[i].End), o.Minutes})
+			out.Order = append(out.Order, plannedStep{o.ID, day(placed[i].Start), day(placed[i].End), o.Minutes()})
 		}
 	}
 	_, chain, _ := work.Critical(all, minutes)

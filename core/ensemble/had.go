@@ -79,7 +79,7 @@ func elsewhere(s Stage, all []work.Operation, outer bool) (Way, bool) {
 		if o.Done {
 			return w, false
 		}
-		w.saves[o.ID] = o.Minutes
+		w.saves[o.ID] = o.Minutes()
 		if len(w.saves) == 1 {
 			w.saves[o.ID] -= fetching + fitted
 		}

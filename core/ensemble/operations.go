@@ -87,9 +87,10 @@ func Operations(stages []Stage, g Given) ([]work.Operation, error) {
 		if s.Technique == "" { // what was clocked of a technique is in its time already
 			o.Spread = o.Spread.Times(g.Pace.Of(o.Station))
 		}
-		o.Whole = o.Spread.Likely
-		o.Spread = left(o.Spread, g.Spent(s.Layer, s.Own))
-		o.Minutes = o.Spread.Likely
+		whole := o.Spread.Likely
+		if o.Spread = left(o.Spread, g.Spent(s.Layer, s.Own)); whole > 0 {
+			o.Share = o.Spread.Likely / whole
+		}
 		out = append(out, o)
 	}
 	schooled(out, g.Schools)
@@ -146,8 +147,8 @@ func belated(all []work.Operation) {
 	}
 	for k, c := range dear {
 		o := &all[k]
-		more := o.Whole * (c.Times - 1)
-		o.Spread, o.Whole, o.Minutes = o.Spread.Times(c.Times), o.Whole*c.Times, o.Minutes*c.Times
+		more := o.Whole() * (c.Times - 1)
+		o.Spread = o.Spread.Times(c.Times)
 		o.Late = fmt.Sprintf("“%s” was done before it: %s", from[k], c.Why)
 		if more >= 1 {
 			o.Late += fmt.Sprintf(" (+%.0f min)", more)
@@ -191,14 +192,13 @@ func schooled(all []work.Operation, schools []School) {
 			}
 		case own == "press" && slices.Contains(schools, PressAsYouGo):
 			if k, ok := at[key("seams")]; ok { // the iron stands by: its time goes to the seams
-				moved := all[i].Minutes - 1
+				moved := all[i].Minutes() - 1
 				if moved > 0 && !all[i].Done && !all[k].Done {
-					share := 1 / math.Max(all[i].Minutes, 1)
+					share := 1 / math.Max(all[i].Minutes(), 1)
 					all[k].Spread = work.Spread{Low: all[k].Spread.Low + all[i].Spread.Low*(1-share), Likely: all[k].Spread.Likely + moved,
 						High: all[k].Spread.High + all[i].Spread.High*(1-share)}
-					all[k].Minutes = all[k].Spread.Likely
 					all[k].Needs = append(slices.Clone(all[k].Needs), work.Iron)
-					all[i].Spread, all[i].Minutes = work.Spread{Low: 1, Likely: 1, High: 2}, 1
+					all[i].Spread = work.Spread{Low: 1, Likely: 1, High: 2}
 				}
 			}
 		}
@@ -224,8 +224,7 @@ func extended(all []work.Operation, extras []Extra) ([]work.Operation, error) {
 			lane = "job/" + x.Job
 		}
 		at[x.ID] = len(all)
-		all = append(all, work.Operation{Step: s, Lane: lane, Station: work.StationOf(s), Spread: work.Around(s), Done: x.Done,
-			Whole: x.Minutes})
+		all = append(all, work.Operation{Step: s, Lane: lane, Station: work.StationOf(s), Spread: work.Around(s), Done: x.Done})
 	}
 	for _, x := range extras {
 		for _, a := range x.After { // what is no longer part of the work is not waited for

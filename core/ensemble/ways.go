@@ -236,8 +236,8 @@ func without(s Stage, all []work.Operation, outer bool) (Way, bool) {
 			if o.Done {
 				return w, false
 			}
-			w.Saves += o.Minutes
-			w.saves[o.ID] = o.Minutes
+			w.Saves += o.Minutes()
+			w.saves[o.ID] = o.Minutes()
 		}
 	}
 	return w, w.Saves >= worthwhile && !s.Draft.Wear.Shapes()
@@ -252,14 +252,14 @@ func (w Way) Try(all []work.Operation) []work.Operation {
 		}
 		part := 1 - w.Saves/math.Max(total(out), 1)
 		for i := range out {
-			out[i].Spread, out[i].Minutes = out[i].Spread.Times(part), out[i].Minutes*part
+			out[i].Spread = out[i].Spread.Times(part)
 		}
 		return out
 	}
 	for i := range out {
-		if saved, ok := w.saves[out[i].ID]; ok && out[i].Minutes > 0 {
-			part := math.Max(1-saved/out[i].Minutes, 0) // one step may take longer for it
-			out[i].Spread, out[i].Minutes = out[i].Spread.Times(part), out[i].Minutes*part
+		if saved, ok := w.saves[out[i].ID]; ok && out[i].Minutes() > 0 {
+			part := math.Max(1-saved/out[i].Minutes(), 0) // one step may take longer for it
+			out[i].Spread = out[i].Spread.Times(part)
 		}
 	}
 	return out
@@ -268,7 +268,7 @@ func (w Way) Try(all []work.Operation) []work.Operation {
 func total(all []work.Operation) (sum float64) {
 	for _, o := range all {
 		if !o.Done {
-			sum += o.Minutes
+			sum += o.Minutes()
 		}
 	}
 	return sum

@@ -47,11 +47,22 @@ type Operation struct {
 	Step
 	Lane    string // the garment, or the side job, it belongs to
 	Station Station
-	Spread  Spread
+	Spread  Spread  // of what is left of it
+	Share   float64 // which part of it that is, 0 to 1; 0 for all of it
 	Done    bool
-	Whole   float64 // likely minutes in all, also of what was begun
 	Late    string  // what it costs that something was done before it that should come after, "" for nothing
 	Thread  string  // what is on the machine for it, "" for anything
+}
+
+// Minutes is how long what is left of it is likely to take.
+func (o Operation) Minutes() float64 { return o.Spread.Likely }
+
+// Whole is how long it is likely to take in all, also what is done of it, minutes.
+func (o Operation) Whole() float64 {
+	if o.Share > 0 {
+		return o.Spread.Likely / o.Share
+	}
+	return o.Spread.Likely
 }
 
 // Spread is how long a step takes, minutes: at best, most likely, and when things go wrong.
@@ -137,7 +148,7 @@ func Batched(all []Operation) ([]Operation, error) {
 			first := map[Station]int{}
 			for i := n - 1; i >= 0; i-- {
 				if ready(i) {
-					most[ordered[i].Station] += math.Max(ordered[i].Minutes, 1)
+					most[ordered[i].Station] += math.Max(ordered[i].Minutes(), 1)
 					first[ordered[i].Station] = i
 				}
 			}

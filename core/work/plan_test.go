@@ -171,7 +171,7 @@ func TestSchedulesKeepTheCalendar(t *testing.T) {
 		minutes := make([]float64, len(all))
 		at := map[string]int{}
 		for i := range all {
-			minutes[i], at[all[i].ID] = all[i].Minutes, i
+			minutes[i], at[all[i].ID] = all[i].Minutes(), i
 		}
 		placed, unplaced := c.Schedule(all, minutes)
 		spent, machine := map[Day]float64{}, map[Day]float64{}
@@ -279,7 +279,7 @@ func TestSchedulerAgainstEveryOrder(t *testing.T) {
 		c.Outs = []Outage{{Span: Span{1, 3}, Need: Machine}}
 		minutes := make([]float64, len(all))
 		for i := range all {
-			minutes[i] = all[i].Minutes
+			minutes[i] = all[i].Minutes()
 		}
 		best := soonest(c, all, minutes)
 		_, placed := c.Best(all, minutes)
@@ -302,7 +302,7 @@ func TestNetworksAgainstEveryOrder(t *testing.T) {
 		minutes := make([]float64, len(all))
 		order := make([]int, len(all))
 		for i := range all {
-			minutes[i], order[i] = all[i].Minutes, i
+			minutes[i], order[i] = all[i].Minutes(), i
 		}
 		n := Network{Operations: all, Capacity: map[Need]int{Machine: 1, Table: 2, Hand: 1}}
 		best := math.Inf(1)

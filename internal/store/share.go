@@ -45,8 +45,8 @@ func (s *Store) InTurn(ctx context.Context, now time.Time, walk func(Ensemble) (
 		left := 0.0
 		for i, o := range one.Work {
 			if !o.Done {
-				one.Minutes[i] = o.Minutes
-				left += o.Minutes
+				one.Minutes[i] = o.Minutes()
+				left += o.Minutes()
 			}
 		}
 		if !each(one, Share{Taken: one.Calendar.Taken, Ahead: share.Ahead}) {

@@ -47,7 +47,7 @@ func (v *EnsembleView) plan(now time.Time) {
 	minutes := make([]float64, len(all))
 	for i := range all {
 		if !all[i].Done {
-			minutes[i] = all[i].Minutes
+			minutes[i] = all[i].Minutes()
 		}
 	}
 	placed, unplaced := v.Calendar.Schedule(all, minutes)
@@ -77,7 +77,7 @@ func (v *EnsembleView) plan(now time.Time) {
 			}
 		}
 		if !one.Done {
-			v.Left += one.Minutes
+			v.Left += one.Minutes()
 			if !slices.Contains(unplaced, i) {
 				p.From, p.To = v.Calendar.Date(placed[i].Start), v.Calendar.Date(placed[i].End)
 				p.When = daysOf(p.From, p.To)
@@ -154,7 +154,7 @@ func (v *EnsembleView) Soonest() (ids []string, ends work.Day) {
 		out := make([]float64, len(all))
 		for i := range all {
 			if !all[i].Done {
-				out[i] = all[i].Minutes
+				out[i] = all[i].Minutes()
 			}
 		}
 		return out

@@ -25,7 +25,7 @@ func timedBy(e *hall.EnsembleView, of func(*hall.Planned) string) map[string]tim
 	for i := range e.Plan {
 		if p := &e.Plan[i]; p.Done && p.Spent > 0 {
 			sum := by[of(p)]
-			by[of(p)] = timed{sum.expected + p.Whole, sum.taken + p.Spent}
+			by[of(p)] = timed{sum.expected + p.Whole(), sum.taken + p.Spent}
 		}
 	}
 	return by
@@ -180,7 +180,7 @@ func (s *Room) logCSV(c *hall.Call) error {
 			}
 			_ = w.Write([]string{l.Name, name, string(q.Station), t.StartedAt.Format(time.RFC3339), end,
 				strconv.FormatFloat(long.Minutes(), 'f', 1, 64),
-				strconv.FormatFloat(q.Whole, 'f', 0, 64), yes(q.Done)})
+				strconv.FormatFloat(q.Whole(), 'f', 0, 64), yes(q.Done)})
 		}
 	}
 	w.Flush()

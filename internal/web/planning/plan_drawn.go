@@ -125,5 +125,5 @@ func told(p *hall.Planned) string {
 	case len(p.Waits) > 0:
 		text += ", after " + strings.ToLower(p.Waits[0].Name)
 	}
-	return text + ", " + hall.Duration(p.Minutes) + ", " + p.When
+	return text + ", " + hall.Duration(p.Minutes()) + ", " + p.When
 }

@@ -71,7 +71,7 @@ func planEntries(v *hall.EnsembleView) []ics.Entry {
 		}
 		for d := q.From; !d.After(q.To); d = d.AddDate(0, 0, 1) {
 			key := d.Format(time.DateOnly)
-			days[key] = append(days[key], q.Name+" ("+q.LayerName+"), "+hall.Duration(q.Minutes))
+			days[key] = append(days[key], q.Name+" ("+q.LayerName+"), "+hall.Duration(q.Minutes()))
 		}
 	}
 	keys := make([]string, 0, len(days))
@@ -111,7 +111,7 @@ func (s *Room) planCSV(c *hall.Call) error {
 			after = append(after, names[a.Step])
 		}
 		minutes := func(m float64) string { return strconv.FormatFloat(m, 'f', 0, 64) }
-		_ = w.Write([]string{strconv.Itoa(q.Number), q.LayerName, q.Name, string(q.Station), minutes(q.Minutes), minutes(q.Spread.Low),
+		_ = w.Write([]string{strconv.Itoa(q.Number), q.LayerName, q.Name, string(q.Station), minutes(q.Minutes()), minutes(q.Spread.Low),
 			minutes(q.Spread.High), day(q.From), day(q.To), yes(q.Done), yes(q.Chain), strings.Join(after, "; "), q.Note})
 	}
 	w.Flush()

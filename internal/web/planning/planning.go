@@ -249,7 +249,7 @@ func (v *planView) pack(c *hall.Call, e *hall.EnsembleView) {
 			continue
 		}
 		done[p.ID] = true // what follows on it may be taken along too
-		left -= p.Minutes
+		left -= p.Minutes()
 		v.Bag = append(v.Bag, p)
 		take(p.LayerName+", as far as it is", "for "+strings.ToLower(p.Name))
 		if p.LayerID == 0 {
