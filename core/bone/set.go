@@ -48,8 +48,8 @@ func (s Set) Works() []notion.Worked {
 	if s.Casing {
 		said = "casing-tape"
 	}
-	return []notion.Worked{{Key: "channels", Name: "channel", Of: technique.Channel, Count: n, Length: long, Technique: said},
-		{Key: "bones", Name: "bone", Of: technique.Bone, Count: n}}
+	return []notion.Worked{{Key: "channels", Name: "channel", Each: true, Of: technique.Channel, Count: n, Length: long, Technique: said},
+		{Key: "bones", Name: "bone", Each: true, Of: technique.Bone, Count: n}}
 }
 
 // Mass is what the bones weigh, g.
@@ -90,8 +90,8 @@ func (h Hoops) Works() []notion.Worked {
 	for _, x := range h {
 		long += float64(x.Count) * x.Around
 	}
-	return []notion.Worked{{Key: "hoop-channels", Name: "channel", Of: technique.Channel, Count: h.count(), Length: long,
-		Technique: "hoop-channel"}, {Key: "steels", Name: "steel", Of: technique.Bone, Count: h.count()}}
+	return []notion.Worked{{Key: "hoop-channels", Name: "channel", Each: true, Of: technique.Channel, Count: h.count(), Length: long,
+		Technique: "hoop-channel"}, {Key: "steels", Name: "steel", Each: true, Of: technique.Bone, Count: h.count()}}
 }
 
 // Mass is what the steels weigh, g.

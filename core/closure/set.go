@@ -36,7 +36,7 @@ func (l Lacing) Works() []notion.Worked {
 	if l.Hand {
 		said = "eyelet-hand"
 	}
-	return []notion.Worked{{Key: "eyelets", Name: "eyelet", Of: technique.Eyelet, Count: l.Eyelets(), Technique: said}}
+	return []notion.Worked{{Key: "eyelets", Name: "eyelet", Each: true, Of: technique.Eyelet, Count: l.Eyelets(), Technique: said}}
 }
 
 // Mass is nothing beside what is bought for it.
@@ -63,14 +63,15 @@ type fastened struct {
 // fasteners are all kinds. A new one is a line here.
 var fasteners = map[Fastener]fastened{
 	Hooks: {"hook", "pair", func(float64) string { return "Hooks and eyes" },
-		[]notion.Worked{{Key: "hooks", Name: "hook and eye|hooks and eyes", Of: technique.Hook}}},
+		[]notion.Worked{{Key: "hooks", Name: "hook and eye", Each: true, Many: "hooks and eyes", Of: technique.Hook}}},
 	Zips: {"zip", "piece", func(size float64) string { return "Zip, " + measure.Tell(size) + " long" },
-		[]notion.Worked{{Key: "zips", Name: "zip", Of: technique.Zip}}},
+		[]notion.Worked{{Key: "zips", Name: "zip", Each: true, Of: technique.Zip}}},
 	Loops: {"button", "piece", func(size float64) string { return "Round buttons with loops, " + measure.TellStock(size) },
-		[]notion.Worked{{Key: "loops", Name: "loop", Of: technique.Loop}, {Key: "buttons", Name: "button", Of: technique.Button}}},
+		[]notion.Worked{{Key: "loops", Name: "loop", Each: true, Of: technique.Loop}, {Key: "buttons", Name: "button", Each: true,
+			Of: technique.Button}}},
 	Buttons: {"button", "piece", func(size float64) string { return "Flat buttons, " + measure.TellStock(size) },
-		[]notion.Worked{{Key: "buttonholes", Name: "buttonhole", Of: technique.Buttonhole},
-			{Key: "buttons", Name: "button", Of: technique.Button}}},
+		[]notion.Worked{{Key: "buttonholes", Name: "buttonhole", Each: true, Of: technique.Buttonhole},
+			{Key: "buttons", Name: "button", Each: true, Of: technique.Button}}},
 }
 
 // Fastening is a number of fasteners along an opening.

@@ -102,7 +102,7 @@ func TestWhatComesTooLateIsDear(t *testing.T) {
 	late, err := Operations(stages, given(bones.ID))
 	require.NoError(t, err)
 	dear := find(late, "/channels")
-	assert.InDelta(t, 3*channels.Minutes(), dear.Minutes, 0.01)
+	assert.InDelta(t, 3*channels.Minutes(), dear.Minutes(), 0.01)
 	assert.Contains(t, dear.Late, "Put the bones in")
 	both, err := Operations(stages, given(bones.ID, channels.ID))
 	require.NoError(t, err)

@@ -2,7 +2,6 @@ package making
 
 import (
 	"math"
-	"strings"
 
 	"ardentgusset/core/measure"
 	"ardentgusset/core/notion"
@@ -227,10 +226,9 @@ func workedRows(g Garment, c Choices, m Maker) []Row {
 	add("tufts", measure.Count(n, "tuft"), technique.Tuft, n, 0, "")
 	for _, w := range worked(g) {
 		name := w.Name
-		if one, many, two := strings.Cut(name, "|"); w.Count > 0 && (two || !strings.HasPrefix(name, "the ")) {
-			name = measure.Count(w.Count, one)
-			if two {
-				name = measure.Count(w.Count, one, many)
+		if w.Each && w.Count > 0 {
+			if name = measure.Count(w.Count, w.Name); w.Many != "" {
+				name = measure.Count(w.Count, w.Name, w.Many)
 			}
 		}
 		if w.Count == 0 && w.Length < 1 {

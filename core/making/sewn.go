@@ -49,9 +49,8 @@ func (r Row) Grades(thick float64) []float64 {
 	if r.B.Piece == "" || thick < gradeFrom || used-gradeStep < narrowest {
 		return nil
 	}
-	switch r.Technique.Lies {
-	case "to one side", "into the band", "under the facing", "between the layers":
-		return []float64{used, used - gradeStep}
+	if !r.Technique.Lies.Stacked() {
+		return nil
 	}
-	return nil
+	return []float64{used, used - gradeStep}
 }

@@ -8,7 +8,9 @@ import (
 // Worked is a thing that is worked and is neither a seam nor an edge nor a mark.
 type Worked struct {
 	Key       string // its row's: kept with what was chosen for it
-	Name      string // what a maker calls it; of what is counted, one of them
+	Name      string // what a maker calls all of it, or, where each is counted, one of them
+	Each      bool   // they are counted: "14 hooks and eyes"
+	Many      string // several of them, where that is not the name with an s
 	Of        technique.Work
 	Join      pattern.Join
 	Technique string  // key of the usual one; "" for that of its kind

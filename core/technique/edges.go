@@ -49,7 +49,7 @@ var edges = []Technique{
 		Wrong: "On a curve it stands off: use bias.", Section: "a -14,0 4,0; b -5,1.2 5.2,1.2 5.2,-1.2 -5,-1.2; s3 " +
 			"-3,2.1 -3,-2.1", Right: []Seen{{FoldEdge, 0}, {Dashes, -5}}},
 	{Key: "face-shaped", Name: "Shaped facing", Family: Edges, Of: Face,
-		Lies:  "under the facing",
+		Lies:  LieUnderFacing,
 		Asked: 10, Used: 8,
 		Passes: []Pass{{stitch.Lockstitch, 2, 1}, {stitch.Lockstitch, 3, 1}}, Handling: 10, Needs: sewing, Fit: Fit{Strong: 2, Clean: 3,
 			Curve: 3},
@@ -60,7 +60,7 @@ var edges = []Technique{
 		Wrong: "It rolls out: understitch, or take a hair off its edge.", Section: "a -12,0 1,0 1,-1.2 -5,-1.2; b -12,-4.8 1,-4.8 " +
 			"1,-3.6 -5,-3.6; s2 -3,-.6 -3,-4.2", Right: []Seen{{FoldEdge, 0}}},
 	{Key: "face-bias", Name: "Bias facing", Family: Edges, Of: Face,
-		Lies:  "under the facing",
+		Lies:  LieUnderFacing,
 		Asked: 8, Used: 6,
 		Passes: []Pass{{stitch.Lockstitch, 2, 1}, {stitch.Felling, 2, 1}}, Handling: 8, Needs: both, Fit: Fit{Strong: 1, Clean: 3,
 			Curve: 3},
@@ -77,7 +77,7 @@ var edges = []Technique{
 		Suits: "openings, frills, ties", NotFor: "strong curves", Wrong: "Ropes: it was turned off the thread.", Section: turn2 +
 			"s3 -2.5,.9 -2.5,-3.4", Right: []Seen{{FoldEdge, 0}, {Line, -8}}},
 	{Key: "piped-edge", Name: "Piped edge", Family: Edges, Of: Face,
-		Lies:  "inside, felled",
+		Lies:  LieFelled,
 		Asked: 10, Used: 10,
 		Passes: []Pass{{stitch.Lockstitch, 2, 1}, {stitch.Lockstitch, 3, 1},
 			{stitch.Felling, 2, 1}}, Handling: 12, Needs: both, Fit: Fit{Strong: 3, Clean: 3, Curve: 2, Shows: true}, From: 1820, To: 1900,
@@ -89,7 +89,7 @@ var edges = []Technique{
 		Section: "a -14,0 1,0 1,-4; b 2.2,-4 2.2,1.6 4.6,1.6 4.6,-1.4 3.4,-1.4 3.4,-4; x 3.4,.1; s3 -.4,-2.6 " +
 			"4.6,-2.6", Right: []Seen{{FoldEdge, 0}, {Pads, -1}}},
 	{Key: "bag-out", Name: "Lined to the edge and turned", Others: []string{"bagged out"}, Family: Edges, Of: Turn,
-		Lies:  "between the layers",
+		Lies:  LieBetween,
 		Asked: 10, Used: 6,
 		Passes: byMachine(stitch.Lockstitch, 2), Handling: 7, Needs: sewing, Fit: Fit{Strong: 2, Clean: 3, Curve: 2},
 		What: "Outer cloth and lining sewn right sides together all round but for a gap, and turned out.",
@@ -106,7 +106,7 @@ var edges = []Technique{
 		Suits: "straight breadths, linings, hidden edges", NotFor: "a selvedge that draws up", Wrong: "It puckers after washing: snip " +
 			"or cut it off.", Section: one + "x 14.6,0", Right: []Seen{{FoldEdge, 0}}},
 	{Key: "band-felled", Name: "Band, felled inside", Family: Edges, Of: Band,
-		Faces: "right sides together, then folded over", Lies: "into the band",
+		Faces: "right sides together, then folded over", Lies: LieInBand,
 		Asked: 12, Used: 12,
 		Passes: []Pass{{stitch.Lockstitch, 2, 1}, {stitch.Felling, 3, 1}}, Handling: 25, Needs: both, Fit: Fit{Strong: 2, Clean: 3,
 			Curve: 1},
@@ -117,7 +117,7 @@ var edges = []Technique{
 		Section: "a -14,0 0,0 0,-1.4 2.6,-1.4; b -2.6,2.4 -2.6,1.2 12,1.2 12,-3.6 -2.6,-3.6 -2.6,-2.6 1,-2.6; s3 -1.6,2.1 " +
 			"-1.6,-3.2", Right: []Seen{{SeamLine, 0}}},
 	{Key: "band-ditch", Name: "Band, stitched in the ditch", Family: Edges, Of: Band,
-		Faces: "right sides together, then folded over", Lies: "into the band",
+		Faces: "right sides together, then folded over", Lies: LieInBand,
 		Asked: 12, Used: 12,
 		Passes: []Pass{{stitch.Lockstitch, 2, 1}, {stitch.Lockstitch, 4, 1}}, Handling: 18, Needs: sewing, Fit: Fit{Strong: 3, Clean: 3,
 			Curve: 1}, From: 1870,
@@ -129,7 +129,7 @@ var edges = []Technique{
 		Section: "a -14,0 0,0 0,-1.4 2.6,-1.4; b -2.6,2.4 -2.6,1.2 12,1.2 12,-3.6 -4,-3.6 -4,-2.6 1,-2.6; s4 -1.6,2.1 " +
 			"-1.6,-4.4", Right: []Seen{{SeamLine, 0}}},
 	{Key: "scallop-faced", Name: "Scallops, faced", Family: Edges, Of: Face,
-		Lies:  "under the facing",
+		Lies:  LieUnderFacing,
 		Asked: 6, Used: 5, Passes: byMachine(stitch.Lockstitch, 2),
 		Handling: 30, Needs: sewing, Fit: Fit{Strong: 2, Clean: 3, Curve: 3}, From: 1830,
 		What: "A row of arcs sewn through edge and facing before either is cut, then trimmed, clipped and turned.",

@@ -100,7 +100,7 @@ var hems = []Technique{
 		Suits: "stage clothes, lining", NotFor: "an inside of its time", Wrong: "Waves: less feed, or ease the edge.", Section: turn1 +
 			"s2 -3,.9 -3,-2", Right: []Seen{{FoldEdge, 0}, {Line, -9}}},
 	{Key: "hem-join", Name: "Two layers joined at the hem", Family: Hems, Of: Turn,
-		Lies:  "between the layers",
+		Lies:  LieBetween,
 		Asked: 12, Used: 8,
 		Passes: byMachine(stitch.Lockstitch, 2), Handling: 6, Needs: sewing, Fit: Fit{Strong: 3, Clean: 3, Curve: 2},
 		What: "Outer skirt and inner are sewn right sides together at the hem and turned: there is no other hem.",

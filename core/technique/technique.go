@@ -101,6 +101,27 @@ type Fit struct {
 	Shows  bool    // rows or an edge are seen on the right side
 }
 
+// Lie is where the allowances of a seam or an edge end up.
+type Lie string
+
+// The ways that allowances lie.
+const (
+	LieOpen        Lie = "open"
+	LieToOneSide   Lie = "to one side"
+	LieInBand      Lie = "into the band"
+	LieUnderFacing Lie = "under the facing"
+	LieBetween     Lie = "between the layers"
+	LieEnclosed    Lie = "enclosed"
+	LieBeneathLap  Lie = "beneath the lap"
+	LieInPiece     Lie = "inside each piece"
+	LieFelled      Lie = "inside, felled"
+)
+
+// Stacked tells whether both allowances lie on each other, so that they are graded.
+func (l Lie) Stacked() bool {
+	return l == LieToOneSide || l == LieInBand || l == LieUnderFacing || l == LieBetween
+}
+
 // Pass is one row of stitching that a technique takes.
 type Pass struct {
 	Stitch stitch.Kind
@@ -119,7 +140,8 @@ type Technique struct {
 	What   string // one or two sentences
 	// Faces says which faces of the cloth meet as it is sewn; "" for right sides together.
 	// Lies is where the allowances end up.
-	Faces, Lies string
+	Faces string
+	Lies  Lie
 	// Seam type by ISO 4916 and ASTM D6193, only where sure.
 	Seam string
 	// Asked is the allowance it asks of each edge, and Used how much of it is in the

@@ -50,8 +50,8 @@ type Operation struct {
 	Spread  Spread  // of what is left of it
 	Share   float64 // which part of it that is, 0 to 1; 0 for all of it
 	Done    bool
-	Late    string  // what it costs that something was done before it that should come after, "" for nothing
-	Thread  string  // what is on the machine for it, "" for anything
+	Late    string // what it costs that something was done before it that should come after, "" for nothing
+	Thread  string // what is on the machine for it, "" for anything
 }
 
 // Minutes is how long what is left of it is likely to take.
