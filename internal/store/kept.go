@@ -348,7 +348,7 @@ func keep(m ensemble.Made) keptCut {
 			return keptTold{t.Step, t.How, each(t.After, func(a work.After) keptAfter { return keptAfter(a) })}
 		}),
 		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn, Entry: keptEntryOf(d.Entry),
-		Works: each(d.Works, func(w notion.Worked) keptWorked { return keptWorked(w) }),
+		Works: each(d.Works, keptWorkedOf),
 		Wear: keptWear{d.Wear.LaceTo, d.Wear.Moved,
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
 			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
@@ -407,7 +407,7 @@ func (k keptCut) read() ensemble.Made {
 			return draft.Told{Step: t.Step, How: t.How, After: each(t.After, func(a keptAfter) work.After { return work.After(a) })}
 		}),
 		MockUp: d.MockUp, Flat: d.Flat, Covered: d.Covered, Casing: d.Casing, Filled: d.Filled, TryOn: d.TryOn, Entry: d.Entry.entry(),
-		Works: each(d.Works, func(w keptWorked) notion.Worked { return notion.Worked(w) }),
+		Works: each(d.Works, keptWorked.worked),
 		Wear: draft.Wear{LaceTo: d.Wear.LaceTo, Moved: d.Wear.Moved, Carry: figure.Carry(d.Wear.Carry),
 			Pads: each(d.Wear.Pads, func(p keptPad) figure.Pad {
 				return figure.Pad{Bearing: p.Bearing, Spread: p.Spread, Depth: depths(p.Depth)}

@@ -1,6 +1,11 @@
 package store
 
-import "ardentgusset/core/draft"
+import (
+	"strings"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/notion"
+)
 
 // keptWaist is the seam line at the waist of what was cut.
 type keptWaist struct {
@@ -70,4 +75,16 @@ func (k *keptEntry) entry() draft.Entry {
 		return draft.Entry{}
 	}
 	return draft.Entry(*k)
+}
+
+// keptWorkedOf is what is kept of something that is worked: of what is counted, only the sets that are kept besides
+// know the words.
+func keptWorkedOf(w notion.Worked) keptWorked {
+	return keptWorked{Key: w.Key, Name: w.Name, Of: w.Of, Join: w.Join, Technique: w.Technique, Count: w.Count, Length: w.Length}
+}
+
+// worked is it again; what was counted before that was kept by itself is told by its name.
+func (w keptWorked) worked() notion.Worked {
+	return notion.Worked{Key: w.Key, Name: w.Name, Each: w.Count > 0 && !strings.HasPrefix(w.Name, "the "), Of: w.Of, Join: w.Join,
+		Technique: w.Technique, Count: w.Count, Length: w.Length}
 }
