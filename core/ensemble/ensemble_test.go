@@ -37,8 +37,11 @@ func plan(kinds ...string) Plan {
 
 var stack = []string{"shift", "corset", "petticoat-tiered", "skirt-gored-1887"}
 
+// tested keeps what was drafted for all tests of the package.
+var tested = memo.New(512 << 20)
+
 func walk(t testing.TB, p Plan) []Stage {
-	_, stages, err := Walk(t.Context(), p, nil)
+	_, stages, err := Walk(t.Context(), p, tested)
 	require.NoError(t, err)
 	for _, s := range stages {
 		require.NoError(t, s.Err, s.Kind)
@@ -289,6 +292,7 @@ func TestWhatIsCutStaysAndIsSaved(t *testing.T) {
 	p := plan(stack...)
 	before := walk(t, p)
 	frozen := before[1].Draft
+	frozen.Spares = slices.Clone(frozen.Spares)
 	p.Layers[1].Cut = &Made{Draft: frozen}
 	p.Layers[1].Settings = draft.Settings{"laced_waist": 668.0} // was 660
 	after := walk(t, p)

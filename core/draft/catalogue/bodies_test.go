@@ -79,7 +79,7 @@ func TestAllMeasuredBodies(t *testing.T) {
 		if r[24] == 0 {
 			group = figure.Women
 		}
-		f, err := figure.New(readings(map[string]float64{"bust_girth": r[10] * 10, "waist_girth": r[11] * 10, "high_hip_girth": r[12] * 10, "hip_girth": r[13] * 10, "height": r[23] * 10}), group, 0)
+		f, err := newFigure(readings(map[string]float64{"bust_girth": r[10] * 10, "waist_girth": r[11] * 10, "high_hip_girth": r[12] * 10, "hip_girth": r[13] * 10, "height": r[23] * 10}), group, 0)
 		require.NoError(t, err)
 		figures = append(figures, f)
 	}
@@ -155,7 +155,7 @@ func TestExtremeBodies(t *testing.T) {
 		"a short torso":        {"hip_girth": 950, "waist_girth": 720, "bust_girth": 900, "height": 1450, "back_waist_length": 320, "waist_to_hip": 150, "waist_to_bust": 130},
 		"as long as it may be": {"hip_girth": 1100, "waist_girth": 900, "bust_girth": 1000, "height": 2300},
 	} {
-		on, err := figure.New(readings(b), figure.AllBodies, 0)
+		on, err := newFigure(readings(b), figure.AllBodies, 0)
 		require.NoError(t, err, name)
 		made := 0
 		for _, g := range All() {
@@ -184,9 +184,9 @@ func TestExtremeBodies(t *testing.T) {
 // Nothing that laces or bones is drafted for a child, whatever its size, and
 // nobody is drawn in against a doctor's word. Everything else is.
 func TestChildrenAndDoctors(t *testing.T) {
-	small, err := figure.New(readings(map[string]float64{"hip_girth": 640, "waist_girth": 560, "bust_girth": 600, "height": 1180}), figure.AllBodies, 0)
+	small, err := newFigure(readings(map[string]float64{"hip_girth": 640, "waist_girth": 560, "bust_girth": 600, "height": 1180}), figure.AllBodies, 0)
 	require.NoError(t, err)
-	grown, err := figure.New(readings(map[string]float64{"hip_girth": 980, "waist_girth": 710, "bust_girth": 910, "height": 1660}), figure.Women, 0)
+	grown, err := newFigure(readings(map[string]float64{"hip_girth": 980, "waist_girth": 710, "bust_girth": 910, "height": 1660}), figure.Women, 0)
 	require.NoError(t, err)
 	for _, g := range All() {
 		kind := g.About().Kind

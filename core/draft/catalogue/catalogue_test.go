@@ -109,7 +109,7 @@ func TestDefaultsDraft(t *testing.T) {
 }
 
 func TestSettingsAreRefusedByName(t *testing.T) {
-	on, err := figure.New(nil, figure.Women, 0)
+	on, err := newFigure(nil, figure.Women, 0)
 	require.NoError(t, err)
 	g, _ := Find("corset")
 	_, wrong := draft.Settle(g, on, draft.Settings{"laced_waist": 9.0, "panels": 4.5, "layers": "nine", "nonsense": 1.0, "lacing_gap": math.NaN()})

@@ -89,12 +89,12 @@ func TestOutputsMoveEvenly(t *testing.T) {
 					mm[k] = v
 				}
 				mm[key] += by
-				on, err := figure.New(readings(mm), figure.Women, measure.Length(0))
+				on, err := newFigure(readings(mm), figure.Women, measure.Length(0))
 				require.NoError(t, err)
 				return dressedGirths(t, s.Kinds, on, nil)
 			})
 		}
-		on, err := figure.New(readings(bodies), figure.Women, 0)
+		on, err := newFigure(readings(bodies), figure.Women, 0)
 		require.NoError(t, err)
 		for i, kind := range s.Kinds {
 			g, _ := Find(kind)

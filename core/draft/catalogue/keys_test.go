@@ -13,7 +13,7 @@ import (
 // What a garment takes over from others, and what its lines are pulled by, names parameters that it asks
 // for; none is asked twice, and every step waits only for steps that can be.
 func TestKeysNameParameters(t *testing.T) {
-	on, err := figure.New(nil, figure.Women, 0)
+	on, err := newFigure(nil, figure.Women, 0)
 	require.NoError(t, err)
 	for _, g := range All() {
 		kind := g.About().Kind

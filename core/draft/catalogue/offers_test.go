@@ -19,7 +19,7 @@ func TestEveryOfferCanBeApplied(t *testing.T) {
 			for k, v := range mm {
 				list = append(list, figure.Reading{Key: k, Value: measure.Length(v)})
 			}
-			on, err := figure.New(list, figure.Women, 0)
+			on, err := newFigure(list, figure.Women, 0)
 			require.NoError(t, err)
 			for _, p := range g.Parameters() {
 				for _, o := range append(p.Options, draft.Option{}) {

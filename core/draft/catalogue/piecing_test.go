@@ -17,7 +17,7 @@ import (
 // with a reason, or nothing is lost and nothing added, all seams are as true as
 // before and both parts can be cut.
 func TestPiecingKeepsEverything(t *testing.T) {
-	f, err := figure.New(nil, figure.Women, 0)
+	f, err := newFigure(nil, figure.Women, 0)
 	require.NoError(t, err)
 	done, refused := 0, map[string]int{}
 	for _, g := range some(t) {

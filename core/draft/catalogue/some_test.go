@@ -1,6 +1,8 @@
 package catalogue
 
 import (
+	"context"
+	"fmt"
 	"hash/fnv"
 	"math/rand/v2"
 	"os"
@@ -8,8 +10,12 @@ import (
 	"testing"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/draft/gown"
 	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/memo"
 
 	"github.com/stretchr/testify/require"
 )
@@ -76,4 +82,14 @@ func sampled[T any](t testing.TB, all []T, n int, long func(T) bool, name func(T
 	}
 	t.Log("tried among others: " + strings.Join(names, ", "))
 	return append(out, slow[:min(n, len(slow))]...)
+}
+
+// figureKey is a body by its readings, as they are written down.
+type figureKey string
+
+// newFigure is figure.New, once for all tests, with a book that keeps what is unrolled on it.
+func newFigure(list []figure.Reading, group figure.Group, heel measure.Length) (figure.Figure, error) {
+	key := figureKey(fmt.Sprint(list, group, float64(heel)))
+	f, err := memo.Find(context.Background(), drafttest.Book, key, 200<<10, func() (figure.Figure, error) { return figure.New(list, group, heel) })
+	return f.Keeping(drafttest.Book), err
 }

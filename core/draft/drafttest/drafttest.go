@@ -3,25 +3,38 @@
 package drafttest
 
 import (
+	"context"
+	"fmt"
+	"maps"
 	"math"
+	"slices"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/memo"
 	"ardentgusset/core/pattern"
 
 	"github.com/stretchr/testify/require"
 )
 
+// Book keeps bodies and panels for all tests of a package: many draft to the same.
+var Book = memo.New(512 << 20)
+
+// bodyKey is a body by its readings, as they are written down.
+type bodyKey string
+
 // Body is a woman of those readings, mm, in shoes with a heel so high.
 func Body(t require.TestingT, readings map[string]float64, heel float64) figure.Figure {
-	var list []figure.Reading
-	for k, v := range readings {
-		list = append(list, figure.Reading{Key: k, Value: measure.Length(v)})
-	}
-	on, err := figure.New(list, figure.Women, measure.Length(heel))
+	on, err := memo.Find(context.Background(), Book, bodyKey(fmt.Sprint(readings, heel)), 200<<10, func() (figure.Figure, error) {
+		var list []figure.Reading
+		for _, k := range slices.Sorted(maps.Keys(readings)) {
+			list = append(list, figure.Reading{Key: k, Value: measure.Length(readings[k])})
+		}
+		return figure.New(list, figure.Women, measure.Length(heel))
+	})
 	require.NoError(t, err)
-	return on
+	return on.Keeping(Book)
 }
 
 // Make drafts a garment to a figure with settings, the rest by default, in its usual

@@ -30,6 +30,7 @@ func Wearer(t *rapid.T) figure.Figure {
 	}
 	f, err := figure.New(list, figure.Women, measure.Length(share("heel", 0, 70)))
 	require.NoError(t, err)
+	f = f.Keeping(Book)
 	if rapid.Bool().Draw(t, "dressed") {
 		f = f.Covered(func(float64) float64 { return 1.5 })
 	}
