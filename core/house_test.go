@@ -142,3 +142,96 @@ func TestHabits(t *testing.T) {
 		}))
 	}
 }
+
+// The core holds nothing that changes: what is kept is kept in a book that its owner hands in. Variables of its rooms
+// are tables; nothing assigns to them, and none of them is a lock or a map that is filled while the program runs. The
+// room that drafts for tests keeps what they all draft to.
+func TestTheCoreHoldsNothingThatChanges(t *testing.T) {
+	rooms := map[string][]*ast.File{}
+	require.NoError(t, filepath.WalkDir(".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.Contains(path, "drafttest") {
+			return err
+		}
+		f, err := parser.ParseFile(token.NewFileSet(), path, nil, parser.ParseComments)
+		require.NoError(t, err)
+		rooms[filepath.Dir(path)] = append(rooms[filepath.Dir(path)], f)
+		return nil
+	}))
+	seen := 0
+	for room, files := range rooms {
+		vars := map[string]bool{}
+		for _, f := range files {
+			for _, decl := range f.Decls {
+				g, ok := decl.(*ast.GenDecl)
+				if !ok || g.Tok != token.VAR || g.Doc != nil && strings.Contains(g.Doc.List[len(g.Doc.List)-1].Text, "go:embed") {
+					continue
+				}
+				for _, s := range g.Specs {
+					v := s.(*ast.ValueSpec)
+					for _, name := range v.Names {
+						vars[name.Name] = true
+						seen++
+					}
+					// A lock, a pool or an atomic, or a structure of its own without a value, is there to change.
+					assert.False(t, len(v.Values) == 0 && v.Type != nil, "%s: %s begins empty: it can only be there to be filled", room, v.Names[0])
+					for _, x := range v.Values {
+						ast.Inspect(x, func(n ast.Node) bool {
+							if sel, ok := n.(*ast.SelectorExpr); ok {
+								if pkg, ok := sel.X.(*ast.Ident); ok && pkg.Name == "memo" {
+									t.Errorf("%s: %s is a book; it belongs to whoever asks", room, v.Names[0])
+								}
+							}
+							return true
+						})
+					}
+				}
+			}
+		}
+		for _, f := range files {
+			for _, decl := range f.Decls {
+				fn, ok := decl.(*ast.FuncDecl)
+				if !ok || fn.Body == nil {
+					continue
+				}
+				ast.Inspect(fn.Body, func(n ast.Node) bool {
+					var left []ast.Expr
+					switch x := n.(type) {
+					case *ast.AssignStmt:
+						if x.Tok != token.DEFINE {
+							left = x.Lhs
+						}
+					case *ast.IncDecStmt:
+						left = []ast.Expr{x.X}
+					}
+					for _, e := range left {
+						if id := rootOf(e); id != nil && vars[id.Name] && (id.Obj == nil || f.Scope.Lookup(id.Name) == id.Obj) {
+							t.Errorf("%s: %s changes %s", room, fn.Name.Name, id.Name)
+						}
+					}
+					return true
+				})
+			}
+		}
+	}
+	assert.Greater(t, seen, 40)
+}
+
+// rootOf is the variable that an expression stands in.
+func rootOf(e ast.Expr) *ast.Ident {
+	for {
+		switch x := e.(type) {
+		case *ast.Ident:
+			return x
+		case *ast.SelectorExpr:
+			e = x.X
+		case *ast.IndexExpr:
+			e = x.X
+		case *ast.StarExpr:
+			e = x.X
+		case *ast.ParenExpr:
+			e = x.X
+		default:
+			return nil
+		}
+	}
+}

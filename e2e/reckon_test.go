@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"ardentgusset/core/reckon"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -19,7 +21,7 @@ func TestReckonersOnAPhone(t *testing.T) {
 	b.press("/")
 	b.until(`document.activeElement?.id === "r-q"`)
 	b.accessible("the index of reckoners")
-	assert.Equal(t, 24, js[int](b, `document.querySelectorAll(".reckon-card svg").length`))
+	assert.Equal(t, len(reckon.All()), js[int](b, `document.querySelectorAll(".reckon-card svg").length`))
 	b.press("button spacing")
 	b.until(`document.querySelectorAll(".reckon-card").length < 10`)
 	assert.Contains(t, b.text(".reckon-card"), "Buttons")
