@@ -6,6 +6,7 @@ package draft
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/caution"
@@ -199,10 +200,11 @@ func (d *Draft) Offer(grave bool, title, text, label string, fix Settings) {
 	d.Notes = append(d.Notes, Note{Title: title, Text: text, Grave: grave, Fix: fix, FixLabel: label})
 }
 
-// Do adds a step of the garment's own, that comes after the given ones. Those that the
-// garment does not have are passed over.
-func (d *Draft) Do(id, name string, minutes float64, needs []work.Need, how string, after ...work.After) {
-	d.Own = append(d.Own, work.Step{ID: id, Name: name, How: how, Needs: needs, Minutes: math.Round(minutes), After: after})
+// Do adds a step of the garment's own, that comes after the given ones: handwork of a kind, for so many of
+// what is counted. Those steps that the garment does not have are passed over.
+func (d *Draft) Do(id, name string, kind work.Handwork, count int, how string, after ...work.After) {
+	d.Own = append(d.Own, work.Step{ID: id, Name: name, How: how, Needs: slices.Clone(kind.Needs()), Minutes: kind.Minutes(count),
+		After: after})
 }
 
 // Drawn is a line of the garment as it lies on the figure: x to the wearer's left, y forward, z

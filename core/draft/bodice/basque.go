@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Basque is the close bodice of about 1869 to 1889: side bodies and side-backs, two darts a side,
@@ -108,8 +109,9 @@ func (h *half) taped(step string) {
 		"the waist and to close it; it hooks first and takes the strain")
 	h.Fastenings = append(h.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 2, For: "the waist tape",
 		Why: "it closes by itself, first"})
-	h.Do("waist-tape", "Tack the waist tape", 25, nil, "At centre back, side-backs and underarms, free before. It is shorter than the "+
-		"waist seam by "+measure.Tell(12)+" and hooks before the garment is closed.", after(step, "it lies over what is under it"))
+	h.Do("waist-tape", "Tack the waist tape", work.TackTape, 1,
+		"At centre back, side-backs and underarms, free before. It is shorter than the "+
+			"waist seam by "+measure.Tell(12)+" and hooks before the garment is closed.", after(step, "it lies over what is under it"))
 }
 
 // bones lays bones beside the seams, from below the waist to below the armhole, and in the

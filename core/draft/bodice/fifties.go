@@ -15,6 +15,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -115,8 +116,9 @@ func fiftiesOf(on figure.Figure, v draft.Values, in cloth.Fabric, two bool) (dra
 	}
 	stay := 2*h.form.HalfGirth(0) - v.Number(draft.WaistEase) - 12
 	h.Buy("tape", "Waist stay, "+measure.TellStock(25)+" wide", (stay+80)/1000, "m", "the waist less "+measure.Tell(12)+", and to close it")
-	h.Do("waist-stay", "Tack the waist stay", 20, nil, "At sides, darts and centres, free beside the opening; it closes first, with "+
-		"two hooks.",
+	h.Do("waist-stay", "Tack the waist stay", work.TackStay, 1,
+		"At sides, darts and centres, free beside the opening; it closes first, with "+
+			"two hooks.",
 		after("seams", "it lies on the seams"))
 	return *h.Draft, nil
 }

@@ -16,6 +16,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Mantle is the wrap of 1880 to 1889: a back that is fitted over the bustle, fronts with long ends, and a part over the arm
@@ -317,9 +318,10 @@ func (h *half) finishMantle(in cloth.Fabric) {
 		"the waist and "+measure.Tell(ribbonMore)+", and ends to tie: sewn to the back at the waist, tied before under the fronts")
 	h.Fastenings = append(h.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 1, For: "the ribbon at the waist",
 		Why: "it closes first, before the neck: else the neck sinks"})
-	h.Do("ribbon", "Sew the ribbon in at the waist", 15, nil, "To the back and its seams at the waist line only; it closes before "+
-		"the fronts "+
-		"do.", after("seams", "it lies over the seams"))
+	h.Do("ribbon", "Sew the ribbon in at the waist", work.TackRibbon, 1,
+		"To the back and its seams at the waist line only; it closes before "+
+			"the fronts "+
+			"do.", after("seams", "it lies over the seams"))
 	if e, ok := h.edge("over-arm", "arm-seam"); ok {
 		h.Remark(false, "How far the arms reach", fmt.Sprintf("The upper arm stays by the body: the seam before it is closed for %s, "+
 			"and the "+

@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 
 	"gonum.org/v1/gonum/interp"
 	"gonum.org/v1/gonum/spatial/r3"
@@ -90,9 +91,10 @@ func (Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	stay := 2*h.form.HalfGirth(0) - v.Number(draft.WaistEase) - 25
 	h.Buy("tape", "Waist stay, "+measure.TellStock(28)+" wide", (stay+100)/1000, "m",
 		"the waist less "+measure.Tell(25)+", and to close it")
-	h.Do("waist-stay", "Tack the waist stay", 25, nil, "To the seams and bones at the waist, free beside the opening. It closes first: "+
-		"it is what "+
-		"carries the bodice.", after("bones", "it lies over the bones"))
+	h.Do("waist-stay", "Tack the waist stay", work.TackBoned, 1,
+		"To the seams and bones at the waist, free beside the opening. It closes first: "+
+			"it is what "+
+			"carries the bodice.", after("bones", "it lies over the bones"))
 	h.TryOn += " Lift the arms: it must stay where it is, held at the waist."
 	return *h.Draft, h.sound()
 }

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Tailored is the jacket with lapels, of the 1890s and since: a dart before, a piece under the
@@ -69,8 +70,9 @@ func (Tailored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		p.Cut += 2
 	}
 	h.Covered = true
-	h.Do("pads", "Tack the shoulder pads in", 20, nil, "Those it was drafted over, along the shoulder seam and the armhole. Where it was "+
-		"drafted over none it has no room for them: put shoulder pads on under it first, as a layer, and "+
-		"draft it anew.", after("sleeves", "the head is set first"))
+	h.Do("pads", "Tack the shoulder pads in", work.TackPads, 1,
+		"Those it was drafted over, along the shoulder seam and the armhole. Where it was "+
+			"drafted over none it has no room for them: put shoulder pads on under it first, as a layer, and "+
+			"draft it anew.", after("sleeves", "the head is set first"))
 	return *h.Draft, nil
 }

@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Vest is a sleeveless waistcoat with points before and a back of lining.
@@ -68,8 +69,9 @@ func (Vest) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 	f.Cut = 6
 	f.Also = []pattern.CutFor{{For: pattern.ForLining, N: 2}, {For: pattern.ForInterfacing, N: 2}}
 	h.Buy("buckle", "Buckle for the back strap", 1, "piece", "it draws the back in at the waist")
-	h.Do("strap", "Straps of the back", 35, nil, "Two, turned, from the side seams to the middle of the back at the waist, one with "+
-		"the buckle.",
+	h.Do("strap", "Straps of the back", work.BackStraps, 1,
+		"Two, turned, from the side seams to the middle of the back at the waist, one with "+
+			"the buckle.",
 		after("darts", "they are caught in the side seams"))
 	return *h.Draft, nil
 }

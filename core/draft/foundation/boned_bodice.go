@@ -174,7 +174,7 @@ func tellBoned(d *draft.Draft) {
 	d.Tell("cut", "Two layers, the front on the fold.")
 	d.Tell("seams", "Over a ham at the bust; notch the allowances there.")
 	d.Tell("channels", "One casing on each seam, closed at the lower end.")
-	d.Do("stay", "Set the waist stay", 40, []work.Need{work.Hand}, "Tacked at every seam allowance but the last before the opening.",
+	d.Do("stay", "Set the waist stay", work.SetStay, 1, "Tacked at every seam allowance but the last before the opening.",
 		work.After{Step: "channels", Why: "it lies over the casings"})
 	d.Tell("bones", measure.TellFine(10)+" free at both ends.")
 	d.Tell("face", "Face or turn in top and lower edge; understitch the top.", work.After{Step: "bones", Why: "the edges are closed only " +

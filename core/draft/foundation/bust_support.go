@@ -335,7 +335,7 @@ func tellSupport(d *draft.Draft) {
 	d.Tell("seams", "The bust line first: clip, press over a ham, topstitch, lay the lining in; then centre and sides.",
 		work.After{Step: "pleats", Why: "pleats are held in the bust line"})
 	d.Tell("band", "It closes over all raw edges.")
-	d.Do("straps", "Turn the straps and sew them on", 25, []work.Need{work.Hand, work.Wearer}, "Their length on the wearer.",
+	d.Do("straps", "Turn the straps and sew them on", work.TurnStraps, 1, "Their length on the wearer.",
 		work.After{Step: "band", Why: "they carry the finished cups"})
 	d.Tell("try-on", "", work.After{Step: "straps", Why: "the straps carry it"})
 	d.TryOn = "Straps and closure set so that the bust line seam runs over the bust point."

@@ -400,7 +400,7 @@ func (c *corset) tell(bones int) {
 		"studs on "+
 		"the left.", measure.Tell(c.busk.Length), len(c.busk.Studs)))
 	c.Tell("seams", "Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the same length.")
-	c.Do("tape", "Waist tape", 30, []work.Need{work.Machine},
+	c.Do("tape", "Waist tape", work.SetTape, 1,
 		"Inside, at the waist notches, from busk to lacing edge; the rows of the channels hold it, no row of its own "+
 			"crosses a bone.", work.After{Step: "press", Why: "it lies flat only on pressed seams"})
 	c.Tell("channels", fmt.Sprintf("%d in each half, %s between the rows.", bones/2,

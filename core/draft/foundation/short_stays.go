@@ -177,7 +177,7 @@ func gusset(wide, high, allowance float64) pattern.Piece {
 func tellShortStays(d *draft.Draft) {
 	d.MockUp = "Over the shift, gussets pinned, straps tied: it says how far each slash goes, and a slash can’t be taken back."
 	d.Tell("gussets", "Point first.")
-	d.Do("points", "Work a bar at every gusset’s point", 24, []work.Need{work.Hand},
+	d.Do("points", "Work a bar at every gusset’s point", work.WorkGussetBar, 1,
 		"Buttonhole stitch across it: all the strain is there.",
 		work.After{Step: "gussets", Why: "it closes the point"})
 	d.Tell("channels", "Each panel flat.")

@@ -273,7 +273,7 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		measure.Tell(s.arm)+" below the shoulder seam, on both sides alike. Each seam is stitched down at both sides before the next is "+
 		"begun. Shoulders as a shallow wedge.")
 	d.Tell("sleeves", "Shoulders and neck first: hem the neck and try it over the head before the sleeves go on.")
-	d.Do("neck", "Cut the neck, try it on, enlarge it", 30, nil,
+	d.Do("neck", "Cut the neck, try it on, enlarge it", work.CutNeck, 1,
 		fmt.Sprintf("Fold corner to corner to find the middle. Cut the first line, "+
 			"%s wide and %s deep before; try it over the head; enlarge it by little to the neck edge at most: %s wide, %s deep.",
 			measure.Tell(2*s.neck*firstWide), measure.Tell(v.Number(draft.NeckFront)*firstDeep), measure.Tell(2*s.neck),

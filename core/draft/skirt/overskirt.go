@@ -16,6 +16,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Overskirt is a draped overskirt of the 1870s and 1880s on a band of its own: an apron front whose sides
@@ -358,7 +359,7 @@ func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.
 		"let them fan out, then stitch the edge to a tape %s long, pleat by pleat.", o.pleats, measure.TellFine(o.takeUp()),
 		measure.Tell(o.drawn)))
 	d.Tell("band", "The folds of the back are drawn up into it last.")
-	d.Do("loop-up", "Tie up the puffs", 15, nil, fmt.Sprintf("Tapes from the band at the centre back and half-way to each "+
+	d.Do("loop-up", "Tie up the puffs", work.TieUp, 1, fmt.Sprintf("Tapes from the band at the centre back and half-way to each "+
 		"side%s. The tapes carry it, "+
 		"not the seams.", where))
 }

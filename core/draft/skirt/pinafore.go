@@ -141,7 +141,7 @@ func (Pinafore) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 			measure.Tell(way)),
 			"Make them as long", draft.Settings{"strap_long": math.Min(way+strapRoom, 1500)})
 	}
-	d.Do("straps", "Make the bib and set its straps", 45, []work.Need{work.Machine, work.Iron},
+	d.Do("straps", "Make the bib and set its straps", work.BibAndStraps, 1,
 		fmt.Sprintf("Straps sewn lengthwise and turned; "+
 			"each into an upper corner of the bib before its sides are sewn and turned. Then try on: crossed behind, pinned %s beside the "+
 			"centre back, cut %s longer and set into the band.", measure.Tell(v.Number("strap_end")), measure.Tell(20)),

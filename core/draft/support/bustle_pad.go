@@ -173,7 +173,7 @@ func tellPad(d *draft.Draft, lines, tufts int, rim float64) {
 	d.Tell("turn", "Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the "+
 		"waist edge. Clip the curves, trim the corners.", work.After{Step: "darts",
 		Why: "the outer side fits the inner only with its darts sewn"})
-	d.Do("rim", "Stuff the rim", 20, []work.Need{work.Hand}, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)),
+	d.Do("rim", "Stuff the rim", work.StuffRim, 1, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)),
 		work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
 	filled := work.After{Step: "rim", Why: "the rim is stuffed before the middle"}
 	if lines > 0 {
@@ -181,7 +181,7 @@ func tellPad(d *draft.Draft, lines, tufts int, rim float64) {
 			work.After{Step: "rim", Why: "quilting before full stuffing passes under the foot"})
 		filled = work.After{Step: "quilt", Why: "the middle is filled last"}
 	}
-	d.Do("fill", "Stuff row by row; the rest of the stuffing; close", 25+12*float64(lines), []work.Need{work.Hand},
+	d.Do("fill", "Stuff row by row; the rest of the stuffing; close", work.StuffRows, lines,
 		"Fill the middle, turn the opening in and topstitch or fell it.", filled)
 	if tufts > 0 {
 		d.Tell("tufts", "A few tight stitches through everything at each dot.",

@@ -140,7 +140,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 // tellCorded says what is particular about the making of a corded petticoat with so many rows
 // of cord, length mm of them in all.
 func tellCorded(d *draft.Draft, rows int, length float64) {
-	d.Do("shrink", "Wash the cord", 20, []work.Need{work.Iron},
+	d.Do("shrink", "Wash the cord", work.WashCord, 1,
 		"As hot as the petticoat will be washed, with the cloth: cord that shrinks later puckers every row.")
 	d.Tell("cut", "Tear or cut the breadths; the band, the underlap and the facing of the opening.", work.After{Step: "shrink",
 		Why: "what is cut must not shrink"})
@@ -148,7 +148,7 @@ func tellCorded(d *draft.Draft, rows int, length float64) {
 	d.Tell("press", "Open and flat: a cord laid over a ridge shows it.")
 	d.Tell("hem", "Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",
 		work.After{Step: "press", Why: "the hem runs over the seams"})
-	d.Do("rows", "Mark the rows", 5+math.Round(length/1000), []work.Need{work.Table},
+	d.Do("rows", "Mark the rows", work.MarkRows, int(math.Round(length/1000)),
 		"Each measured up from the hem’s edge, not from the row below, or slips add up.", work.After{Step: "hem",
 			Why: "rows are measured from the finished hem"})
 	d.Tell("cords", fmt.Sprintf("%s from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.",
@@ -156,6 +156,6 @@ func tellCorded(d *draft.Draft, rows int, length float64) {
 		work.After{Step: "rows", Why: "a row runs over all breadths in one go, along its mark"})
 	d.Tell("close", "Leave the opening above; turn the rest of the hem.")
 	d.Tell("band", "Quarter band and top, not counting the underlap.")
-	d.Do("starch", "Starch and dry it spread out", 30, []work.Need{work.Iron}, "Over a line or a form; the cords set as they dry.",
+	d.Do("starch", "Starch and dry it spread out", work.Starch, 1, "Over a line or a form; the cords set as they dry.",
 		work.After{Step: "closure", Why: "it is starched whole"}, work.After{Step: "band", Why: "it is starched whole"})
 }

@@ -80,7 +80,7 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		g.Remark(false, fmt.Sprintf("%s, %s of stitching", measure.Count(n, "level ring"), measure.TellLong(total)),
 			"Each row must reach the same height above the hem on every gore, or the ends do not meet.")
 	}
-	g.Do("check", "Check the hem", 15, []work.Need{work.Wearer},
+	g.Do("check", "Check the hem", work.CheckHem, 1,
 		"It was closed at the beginning; see that it hangs level over what is worn "+
 			"under it, and let the yoke seam take what differs.", work.After{Step: "band", Why: "it hangs from the band"})
 	seam := 2*2*thick + 2*thick

@@ -104,10 +104,10 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: t / 2}, {Drop: rollTape, Depth: t}, {Drop: rollTape + thick, Depth: t}}
 	d.Tell("turn", "Ties caught in the ends, their tails pinned inside, away from the needle; leave "+measure.Tell(90)+" open in the "+
 		"waist edge.")
-	d.Do("stuff", "Stuff it", 40, []work.Need{work.Hand},
+	d.Do("stuff", "Stuff it", work.Stuff, 1,
 		"Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: "turn",
 			Why: "it is stuffed through the opening"})
-	d.Do("close", "Close it by hand", 15, []work.Need{work.Hand},
+	d.Do("close", "Close it by hand", work.CloseOpening, 1,
 		"Fell the opening; try it under the petticoats before it is closed for good.", work.After{Step: "stuff",
 			Why: "stuffing settles: look once more"})
 	d.Entry = draft.Entry{Tied: true}

@@ -12,6 +12,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 
 	"gonum.org/v1/gonum/interp"
 	"gonum.org/v1/gonum/spatial/r3"
@@ -231,10 +232,11 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 	d.Remark(false, fmt.Sprintf("%s under the needle at the neck", measure.Count(under, "layer")), fmt.Sprintf("Coat, collar and cape "+
 		"are about %s thick together where it is sewn on: a long stitch, a strong needle, and a scrap of as many layers tried first.",
 		measure.TellFine(float64(under)*thick)))
-	d.Do("cape", "Sew the cape on", 35, nil, fmt.Sprintf("Darts first: lay left on right, they must end level. Back to front, press "+
-		"open. Coat "+
-		"and cape both right side out: centre back to centre back, the dart to the shoulder seam, then the folded front edge to the "+
-		"line on the coat, %s of it. Baste by hand, try on, stitch from the centre back to each side.", measure.Tell(edge)))
+	d.Do("cape", "Sew the cape on", work.SewCape, 1,
+		fmt.Sprintf("Darts first: lay left on right, they must end level. Back to front, press "+
+			"open. Coat "+
+			"and cape both right side out: centre back to centre back, the dart to the shoulder seam, then the folded front edge to the "+
+			"line on the coat, %s of it. Baste by hand, try on, stitch from the centre back to each side.", measure.Tell(edge)))
 	c.drawn(d, on, s)
 	return nil
 }
