@@ -1,4 +1,4 @@
-.PHONY: demo test test-all explore cover bench build assets shots fuzz tools
+.PHONY: notice demo test test-all explore cover bench build assets shots fuzz tools
 
 export CGO_ENABLED ?= 0
 
@@ -33,6 +33,10 @@ bench:
 
 assets:
 	./scripts/assets.sh
+
+# The list of what is linked in, with the licences' texts.
+notice:
+	./scripts/notice.sh
 
 # The pictures of the guide, taken from the demo data.
 shots: build
