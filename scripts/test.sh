@@ -5,6 +5,8 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 export CGO_ENABLED="${CGO_ENABLED:-0}"
+# The same results wherever the checkout lies.
+export GOFLAGS="${GOFLAGS:-} -trimpath"
 
 need=()
 command -v chromium >/dev/null 2>&1 || command -v google-chrome >/dev/null 2>&1 || need+=(chromium)

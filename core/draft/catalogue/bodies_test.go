@@ -20,13 +20,9 @@ import (
 
 // measured is the table of 507 measured adults (Heinz, Peterson, Johnson and
 // Kerr, Journal of Statistics Education, 2003), one row of centimetres each.
-var measured = sync.OnceValues(func() ([][]float64, error) {
-	text, err := os.ReadFile("../../figure/bodies.csv")
-	if err != nil {
-		return nil, err
-	}
+var measured = sync.OnceValue(func() [][]float64 {
 	var out [][]float64
-	for _, line := range strings.Split(strings.TrimSpace(string(text)), "\n") {
+	for _, line := range strings.Split(strings.TrimSpace(figure.Table()), "\n") {
 		var row []float64
 		for _, f := range strings.FieldsFunc(line, func(r rune) bool { return r == ',' || r == ' ' || r == ';' }) {
 			x, err := strconv.ParseFloat(f, 64)
@@ -40,13 +36,12 @@ var measured = sync.OnceValues(func() ([][]float64, error) {
 			out = append(out, row)
 		}
 	}
-	return out, nil
+	return out
 })
 
 // someBodies are n rows spread over the table, or all of them when EVERY_BODY is set.
 func someBodies(t require.TestingT, n int) [][]float64 {
-	rows, err := measured()
-	require.NoError(t, err)
+	rows := measured()
 	require.Len(t, rows, 507)
 	if os.Getenv("EVERY_BODY") != "" {
 		return rows
