@@ -4,11 +4,19 @@ import { redraw, settle } from "./edits.js";
 import { sayWrong } from "./say.js";
 
 const room = () => document.querySelector("[data-cloth-room]");
-const says = (text) => { const p = document.querySelector("[data-hand-says]"); if (p) p.textContent = text; };
+const says = (text) => {
+  const p = document.querySelector("[data-hand-says]");
+  if (p) p.textContent = text;
+};
 
 async function ask(move, signal) {
   const box = room();
-  const r = await fetch(`${box.dataset.clothRoom}/hand?cloth=${box.dataset.role}`, { method: "POST", body: JSON.stringify(move), signal, headers: { "X-From-Page": "1", "Content-Type": "application/json" } });
+  const r = await fetch(`${box.dataset.clothRoom}/hand?cloth=${box.dataset.role}`, {
+    method: "POST",
+    body: JSON.stringify(move),
+    signal,
+    headers: { "X-From-Page": "1", "Content-Type": "application/json" },
+  });
   const a = await r.json();
   if (!r.ok) throw new Error(a.error || "Not done.");
   return a;
@@ -34,13 +42,21 @@ export function hand() {
     }
     document.querySelector("#cloth-lay")?.classList.toggle("by-hand", on);
   };
-  new MutationObserver(() => on && ready()).observe(document.querySelector(".paper"), { childList: true, subtree: true });
+  new MutationObserver(() => on && ready()).observe(document.querySelector(".paper"), {
+    childList: true,
+    subtree: true,
+  });
   button.addEventListener("click", () => {
     on = !on;
     button.setAttribute("aria-pressed", String(on));
     drop(false);
     ready();
-    says(on ? "Drag a piece, or choose one with Tab: arrows move it (Shift: further), t turns it, Enter lays it down, p lets a pinned one go, Escape puts it back." : "");
+    says(
+      on
+        ? "Drag a piece, or choose one with Tab: arrows move it (Shift: further), t turns it, Enter lays it down, " +
+          "p lets a pinned one go, Escape puts it back."
+        : "",
+    );
   });
 
   const key = (g) => ({ sheet: g.closest("svg").dataset.sheet, id: g.dataset.piece, copy: Number(g.dataset.copy) });
@@ -56,7 +72,8 @@ export function hand() {
   }
 
   // One question at a time; the newest place is asked next.
-  let asking = null, wanted = null;
+  let asking = null,
+    wanted = null;
   async function move(to) {
     wanted = to;
     if (asking || !held) return;
@@ -102,7 +119,10 @@ export function hand() {
       const a = await ask({ ...k, x, y, turn, drop: true, ...more });
       if (!a.parts) {
         show(a);
-        says(`Not laid down: it ${a.faults.join(", ")}. Move it on, Escape puts it back, or m makes room: it is pinned there and the rest placed anew.`);
+        says(
+          `Not laid down: it ${a.faults.join(", ")}. Move it on, Escape puts it back, or m makes room: ` +
+            "it is pinned there and the rest placed anew.",
+        );
         return;
       }
       held = null;
@@ -117,17 +137,24 @@ export function hand() {
     }
   }
 
-  document.addEventListener("pointerdown", (e) => {
-    const g = on && e.target.closest?.(".laid[data-copy]");
-    if (!g || e.button !== 0) return;
-    e.stopPropagation(); // the drawing stays
-    e.preventDefault();
-    g.focus();
-    take(g);
-    const svg = g.closest("svg");
-    const scale = () => { const m = svg.getScreenCTM(); return 1 / m.a; };
-    held.drag = { px: e.clientX, py: e.clientY, x: held.x, y: held.y, scale: scale() };
-  }, true);
+  document.addEventListener(
+    "pointerdown",
+    (e) => {
+      const g = on && e.target.closest?.(".laid[data-copy]");
+      if (!g || e.button !== 0) return;
+      e.stopPropagation(); // the drawing stays
+      e.preventDefault();
+      g.focus();
+      take(g);
+      const svg = g.closest("svg");
+      const scale = () => {
+        const m = svg.getScreenCTM();
+        return 1 / m.a;
+      };
+      held.drag = { px: e.clientX, py: e.clientY, x: held.x, y: held.y, scale: scale() };
+    },
+    true,
+  );
   document.addEventListener("pointermove", (e) => {
     if (!held?.drag) return;
     const d = held.drag;
@@ -143,38 +170,42 @@ export function hand() {
     lay();
   });
 
-  document.addEventListener("keydown", (e) => {
-    if (!on || e.ctrlKey || e.metaKey || e.altKey) return;
-    const g = e.target.closest?.(".laid[data-copy]");
-    if (!g) return;
-    const inch = document.body.dataset.unit === "in";
-    const step = (inch ? 1.5875 : 1) * (e.shiftKey ? (inch ? 16 : 20) : 1);
-    const way = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[e.key];
-    if (way || ["t", "Enter", " ", "p", "m", "Escape"].includes(e.key)) {
-      e.preventDefault();
-      e.stopPropagation();
-    }
-    if (way) {
-      take(g);
-      held.x += way[0];
-      held.y += way[1];
-      move({ x: held.x, y: held.y, turn: held.turn });
-    } else if (e.key === "t") {
-      take(g);
-      move({ x: held.x, y: held.y, turn: held.turn, next: true });
-    } else if (e.key === "Enter" || e.key === " ") {
-      if (held) lay();
-      else take(g);
-    } else if (e.key === "m" && held) {
-      lay({ room: true });
-    } else if (e.key === "p") {
-      drop();
-      take(g);
-      if (g.classList.contains("pinned")) lay({ loose: true });
-      else lay();
-    } else if (e.key === "Escape") {
-      drop();
-      says("Put back.");
-    }
-  }, true);
+  document.addEventListener(
+    "keydown",
+    (e) => {
+      if (!on || e.ctrlKey || e.metaKey || e.altKey) return;
+      const g = e.target.closest?.(".laid[data-copy]");
+      if (!g) return;
+      const inch = document.body.dataset.unit === "in";
+      const step = (inch ? 1.5875 : 1) * (e.shiftKey ? (inch ? 16 : 20) : 1);
+      const way = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[e.key];
+      if (way || ["t", "Enter", " ", "p", "m", "Escape"].includes(e.key)) {
+        e.preventDefault();
+        e.stopPropagation();
+      }
+      if (way) {
+        take(g);
+        held.x += way[0];
+        held.y += way[1];
+        move({ x: held.x, y: held.y, turn: held.turn });
+      } else if (e.key === "t") {
+        take(g);
+        move({ x: held.x, y: held.y, turn: held.turn, next: true });
+      } else if (e.key === "Enter" || e.key === " ") {
+        if (held) lay();
+        else take(g);
+      } else if (e.key === "m" && held) {
+        lay({ room: true });
+      } else if (e.key === "p") {
+        drop();
+        take(g);
+        if (g.classList.contains("pinned")) lay({ loose: true });
+        else lay();
+      } else if (e.key === "Escape") {
+        drop();
+        says("Put back.");
+      }
+    },
+    true,
+  );
 }

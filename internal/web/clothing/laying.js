@@ -10,14 +10,20 @@ async function keep(control, value) {
   const row = control.closest(".param, #cloth-how, .sheet-box");
   const problem = row?.querySelector("[data-problem]");
   try {
-    const a = await send(`${box.dataset.clothRoom}/laying?cloth=${box.dataset.role}`, { key: control.dataset.laying, value });
+    const a = await send(`${box.dataset.clothRoom}/laying?cloth=${box.dataset.role}`, {
+      key: control.dataset.laying,
+      value,
+    });
     if (problem) problem.textContent = "";
     const id = document.activeElement?.id;
     const name = document.activeElement?.dataset?.laying;
     redraw(a.parts);
     settle(document, a.fields, null);
     // The hand stays where it was.
-    (id && document.getElementById(id) || name && document.querySelector(`[data-laying="${CSS.escape(name)}"]`))?.focus();
+    (
+      (id && document.getElementById(id)) ||
+      (name && document.querySelector(`[data-laying="${CSS.escape(name)}"]`))
+    )?.focus();
   } catch (err) {
     if (problem) problem.textContent = err.message;
     else sayWrong("Not kept: " + err.message);
@@ -38,7 +44,9 @@ function tryChoices(button) {
   button.addEventListener("click", () => {
     if (source) return end("Stopped.");
     list.replaceChildren();
-    let tried = 0, of = 0, useful = 0;
+    let tried = 0,
+      of = 0,
+      useful = 0;
     button.textContent = "stop trying";
     says.textContent = "Trying …";
     source = new EventSource(button.dataset.try);
@@ -59,7 +67,15 @@ function tryChoices(button) {
       const before = fits ? [...list.children].find((li) => !li.classList.contains("fits")) : null;
       list.insertBefore(card, before || null);
     });
-    source.addEventListener("over", () => end(of === 0 ? "Nothing can be changed any more: the cloth is cut." : useful ? `${useful} of ${of} ways help.` : `None of ${of} ways saves cloth.`));
+    source.addEventListener("over", () =>
+      end(
+        of === 0
+          ? "Nothing can be changed any more: the cloth is cut."
+          : useful
+            ? `${useful} of ${of} ways help.`
+            : `None of ${of} ways saves cloth.`,
+      ),
+    );
     source.onerror = () => end("Trying broke off. " + (useful ? "What was found stands below." : ""));
   });
   addEventListener("pagehide", () => source?.close());
@@ -84,7 +100,12 @@ export function laying() {
     if (!box || !key) return;
     const cell = e.target.closest("td");
     try {
-      const a = await send(box.dataset.pricePost, { key, was: cell.querySelector("[data-price]").dataset.was, value: cell.querySelector("[data-price]").value, have: cell.querySelector("[data-have]").checked ? "yes" : "no" });
+      const a = await send(box.dataset.pricePost, {
+        key,
+        was: cell.querySelector("[data-price]").dataset.was,
+        value: cell.querySelector("[data-price]").value,
+        have: cell.querySelector("[data-have]").checked ? "yes" : "no",
+      });
       redraw(a.parts);
       document.querySelector(`[data-price="${CSS.escape(key)}"]`)?.focus();
     } catch (err) {

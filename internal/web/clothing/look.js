@@ -8,7 +8,9 @@ export function look() {
   if (!button) return;
   const says = document.querySelector("[data-look-says]");
   const idle = button.textContent;
-  let going = null, clock = 0, found = 0;
+  let going = null,
+    clock = 0,
+    found = 0;
   const figure = () => document.querySelector("#cloth-lay .figure")?.textContent || "";
   const end = (text) => {
     going?.abort();
@@ -18,7 +20,10 @@ export function look() {
     button.setAttribute("aria-pressed", "false");
     says.textContent = text;
   };
-  const outcome = () => (found ? `${found} shorter ${found === 1 ? "lay" : "lays"} found; the best is kept: ${figure()}.` : "Nothing shorter was found.");
+  const outcome = () =>
+    found
+      ? `${found} shorter ${found === 1 ? "lay" : "lays"} found; the best is kept: ${figure()}.`
+      : "Nothing shorter was found.";
   button.addEventListener("click", async () => {
     if (going) return end("Stopped. " + outcome());
     found = 0;
@@ -28,17 +33,23 @@ export function look() {
     says.textContent = "Waiting for its turn …";
     const mine = (going = new AbortController());
     try {
-      await listen(button.dataset.look, {
-        begun: (data) => {
-          const { seconds } = JSON.parse(data);
-          clock = setInterval(() => { says.textContent = `Looking, ${Math.round((Date.now() - since) / 1000)} of ${seconds} s; ${found} shorter so far.`; }, 500);
+      await listen(
+        button.dataset.look,
+        {
+          begun: (data) => {
+            const { seconds } = JSON.parse(data);
+            clock = setInterval(() => {
+              says.textContent = `Looking, ${Math.round((Date.now() - since) / 1000)} of ${seconds} s; ${found} shorter so far.`;
+            }, 500);
+          },
+          better: (data) => {
+            found += 1;
+            redraw(JSON.parse(data).parts);
+          },
+          over: () => end(outcome()),
         },
-        better: (data) => {
-          found += 1;
-          redraw(JSON.parse(data).parts);
-        },
-        over: () => end(outcome()),
-      }, mine.signal);
+        mine.signal,
+      );
       if (going === mine) end("The search broke off. " + outcome());
     } catch (err) {
       if (going === mine) end(`${err.message} ${outcome()}`);

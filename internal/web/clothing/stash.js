@@ -9,7 +9,10 @@ export function stash() {
   const page = document.querySelector("[data-stash]");
   if (!page) return;
   const base = page.dataset.stash;
-  const problem = (text) => { const p = page.querySelector("#stash-pieces > [data-problem]"); if (p) p.textContent = text; };
+  const problem = (text) => {
+    const p = page.querySelector("#stash-pieces > [data-problem]");
+    if (p) p.textContent = text;
+  };
 
   async function post(path, fields) {
     try {
@@ -43,7 +46,9 @@ export function stash() {
     g.append(line);
     for (const [x, y] of corners) {
       const dot = document.createElementNS(NS, "circle");
-      dot.setAttribute("cx", x); dot.setAttribute("cy", -y); dot.setAttribute("r", 4 * px);
+      dot.setAttribute("cx", x);
+      dot.setAttribute("cy", -y);
+      dot.setAttribute("r", 4 * px);
       g.append(dot);
     }
     if (cross) {
@@ -53,13 +58,20 @@ export function stash() {
     }
     svg.append(g);
   }
-  const tell = (text) => { const p = marking?.box.querySelector("[data-mark-says]"); if (p) p.textContent = text; };
+  const tell = (text) => {
+    const p = marking?.box.querySelector("[data-mark-says]");
+    if (p) p.textContent = text;
+  };
   function begin(box, kind) {
     cancel();
     const svg = box.querySelector("svg");
     marking = { box, svg, kind, corners: [], cross: [Number(svg.dataset.length) / 2, Number(svg.dataset.width) / 2] };
     svg.classList.add("being-marked");
-    tell(kind === "flaw" ? "Click round the flaw; the first corner again, or Enter, closes it. Escape gives up." : "Click the corners of the cloth in order; the first again, or Enter, closes it. Escape gives up.");
+    tell(
+      kind === "flaw"
+        ? "Click round the flaw; the first corner again, or Enter, closes it. Escape gives up."
+        : "Click the corners of the cloth in order; the first again, or Enter, closes it. Escape gives up.",
+    );
     box.querySelector(".cloth-box").focus();
   }
   function cancel() {
@@ -84,7 +96,9 @@ export function stash() {
     if (first && marking.corners.length > 2 && Math.hypot(first[0] - p[0], first[1] - p[1]) < 9 * px) return close();
     marking.corners.push(p);
     draw();
-    tell(`${marking.corners.length} ${marking.corners.length === 1 ? "corner" : "corners"}. The first again, or Enter, closes it.`);
+    tell(
+      `${marking.corners.length} ${marking.corners.length === 1 ? "corner" : "corners"}. The first again, or Enter, closes it.`,
+    );
   }
 
   page.addEventListener("click", (e) => {
@@ -96,32 +110,42 @@ export function stash() {
     if (b.dataset.mark) begin(box, b.dataset.mark);
     else if (b.dataset.square !== undefined) post("/pieces", { do: "outline", piece: box.dataset.piece, corners: "" });
     else if (b.dataset.remove !== undefined) post("/pieces", { do: "remove", piece: box.dataset.piece });
-    else if (b.dataset.unflaw !== undefined) post("/pieces", { do: "unflaw", piece: box.dataset.piece, flaw: b.dataset.unflaw });
+    else if (b.dataset.unflaw !== undefined)
+      post("/pieces", { do: "unflaw", piece: box.dataset.piece, flaw: b.dataset.unflaw });
     else if (b.dataset.unswatch !== undefined) post("/swatches", { do: "remove", swatch: b.dataset.unswatch });
     else if (b.dataset.trace !== undefined) trace(b);
   });
-  page.addEventListener("keydown", (e) => {
-    if (!marking || !e.target.closest(".cloth-box")) return;
-    const px = Number(marking.svg.dataset.px) * (e.shiftKey ? 20 : 4);
-    const way = { ArrowLeft: [-px, 0], ArrowRight: [px, 0], ArrowUp: [0, px], ArrowDown: [0, -px] }[e.key];
-    if (!way && !["Enter", " ", "Escape"].includes(e.key)) return;
-    e.preventDefault();
-    e.stopPropagation();
-    if (way) {
-      marking.cross = [marking.cross[0] + way[0], marking.cross[1] + way[1]];
-      draw();
-    } else if (e.key === " ") corner([...marking.cross]);
-    else if (e.key === "Enter") close();
-    else cancel();
-  }, true);
+  page.addEventListener(
+    "keydown",
+    (e) => {
+      if (!marking || !e.target.closest(".cloth-box")) return;
+      const px = Number(marking.svg.dataset.px) * (e.shiftKey ? 20 : 4);
+      const way = { ArrowLeft: [-px, 0], ArrowRight: [px, 0], ArrowUp: [0, px], ArrowDown: [0, -px] }[e.key];
+      if (!way && !["Enter", " ", "Escape"].includes(e.key)) return;
+      e.preventDefault();
+      e.stopPropagation();
+      if (way) {
+        marking.cross = [marking.cross[0] + way[0], marking.cross[1] + way[1]];
+        draw();
+      } else if (e.key === " ") corner([...marking.cross]);
+      else if (e.key === "Enter") close();
+      else cancel();
+    },
+    true,
+  );
 
   page.addEventListener("change", async (e) => {
     const t = e.target;
-    if (t.dataset.pieceName !== undefined) post("/pieces", { do: "name", piece: t.closest(".stash-piece").dataset.piece, name: t.value });
+    if (t.dataset.pieceName !== undefined)
+      post("/pieces", { do: "name", piece: t.closest(".stash-piece").dataset.piece, name: t.value });
     if (t.dataset.outlineFile !== undefined && t.files[0]) {
       const piece = t.closest(".stash-piece").dataset.piece;
       try {
-        const r = await fetch(base + "/outline.svg", { method: "POST", body: t.files[0], headers: { "X-From-Page": "1" } });
+        const r = await fetch(base + "/outline.svg", {
+          method: "POST",
+          body: t.files[0],
+          headers: { "X-From-Page": "1" },
+        });
         const a = await r.json();
         if (!r.ok) throw new Error(a.error);
         await post("/pieces", { do: "outline", piece, corners: JSON.stringify(a.corners) });
@@ -131,7 +155,11 @@ export function stash() {
     }
     if (t.dataset.photoPost && t.files[0]) {
       try {
-        const r = await fetch(t.dataset.photoPost, { method: "POST", body: t.files[0], headers: { "X-From-Page": "1" } });
+        const r = await fetch(t.dataset.photoPost, {
+          method: "POST",
+          body: t.files[0],
+          headers: { "X-From-Page": "1" },
+        });
         const a = await r.json();
         if (!r.ok) throw new Error(a.error);
         location.reload();
@@ -146,7 +174,10 @@ export function stash() {
       e.preventDefault();
       const p = form.parentElement.querySelector("[data-problem]");
       const r = await post("/swatches", new FormData(form));
-      if (r !== true) { problem(""); p.textContent = r.message; }
+      if (r !== true) {
+        problem("");
+        p.textContent = r.message;
+      }
     } else if (form.matches("[data-stash-do]")) {
       e.preventDefault();
       if ((await post("/pieces", new FormData(form))) === true) form.reset();
@@ -174,22 +205,47 @@ export function stash() {
       const n = traced.points.length;
       const size = img.naturalWidth / r.width;
       marks.innerHTML = "";
-      const add = (name, attrs) => { const el = document.createElementNS(NS, name); for (const [a, v] of Object.entries(attrs)) el.setAttribute(a, v); marks.append(el); };
+      const add = (name, attrs) => {
+        const el = document.createElementNS(NS, name);
+        for (const [a, v] of Object.entries(attrs)) el.setAttribute(a, v);
+        marks.append(el);
+      };
       traced.points.forEach(([x, y], i) => add("circle", { cx: x, cy: y, r: 5 * size, class: i < 2 ? "scale" : "" }));
-      if (n > 3) add("path", { d: "M" + traced.points.slice(2).map((p) => p.join(" ")).join("L") });
+      if (n > 3)
+        add("path", {
+          d:
+            "M" +
+            traced.points
+              .slice(2)
+              .map((p) => p.join(" "))
+              .join("L"),
+        });
       if (n === 1) says.textContent = "Now the second.";
       else if (n === 2) {
-        says.innerHTML = `<label>How far are they apart? <input class="input short" data-apart autocomplete="off"></label> Then click the corners in order.`;
+        says.innerHTML = '<label>How far are they apart? <input class="input short" data-apart autocomplete="off"></label>' +
+          " Then click the corners in order.";
         says.querySelector("input").focus();
       }
     };
     async function finish() {
       const apart = says.querySelector("[data-apart]")?.value;
       const [a, b, ...rest] = traced.points;
-      if (!apart || rest.length < 3) { say("Two points, their distance, and three corners at least."); return; }
+      if (!apart || rest.length < 3) {
+        say("Two points, their distance, and three corners at least.");
+        return;
+      }
       const pixels = Math.hypot(a[0] - b[0], a[1] - b[1]);
-      const r = await post("/pieces", { do: "trace", apart, pixels: String(pixels), corners: JSON.stringify(rest.map(([x, y]) => [x, -y])), name: "traced from the photo" });
-      if (r !== true) { sayWrong(r.message); return; }
+      const r = await post("/pieces", {
+        do: "trace",
+        apart,
+        pixels: String(pixels),
+        corners: JSON.stringify(rest.map(([x, y]) => [x, -y])),
+        name: "traced from the photo",
+      });
+      if (r !== true) {
+        sayWrong(r.message);
+        return;
+      }
       traced = null;
       photo.onclick = null;
       photo.classList.remove("being-marked");

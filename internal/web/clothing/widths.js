@@ -15,7 +15,10 @@ export function widths() {
     button.textContent = "Laying it on every width … stop";
     try {
       const own = form.querySelector("input").value.trim();
-      const r = await fetch(form.dataset.widths + (own ? "?width=" + encodeURIComponent(own) : ""), { headers: { "X-From-Page": "1" }, signal: going.signal });
+      const r = await fetch(form.dataset.widths + (own ? "?width=" + encodeURIComponent(own) : ""), {
+        headers: { "X-From-Page": "1" },
+        signal: going.signal,
+      });
       const answer = await r.json();
       if (r.ok) redraw(answer.parts);
       else sayWrong(answer.error);

@@ -4,6 +4,7 @@ export function lace() {
     if (!e.target.matches("[data-lace]")) return;
     const box = e.target.closest("[data-lacing]");
     for (const el of box.querySelectorAll("[data-lace-step]")) el.hidden = el.dataset.laceStep !== e.target.value;
-    for (const el of box.querySelectorAll("[data-lace-row]")) el.classList.toggle("picked-row", el.dataset.laceRow === e.target.value);
+    for (const el of box.querySelectorAll("[data-lace-row]"))
+      el.classList.toggle("picked-row", el.dataset.laceRow === e.target.value);
   });
 }

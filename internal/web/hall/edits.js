@@ -13,9 +13,19 @@ export async function send(url, fields, signal) {
   try {
     answer = await r.json();
   } catch {
-    throw new Error(r.status === 401 ? "Enter the passphrase again, then repeat this." : "The program gave no answer that can be read.");
+    throw new Error(
+      r.status === 401
+        ? "Enter the passphrase again, then repeat this."
+        : "The program gave no answer that can be read.",
+    );
   }
-  if (!r.ok) throw Object.assign(new Error(answer.error || "Not done."), { field: answer.field, was: answer.was, theirs: answer.theirs, refused: true });
+  if (!r.ok)
+    throw Object.assign(new Error(answer.error || "Not done."), {
+      field: answer.field,
+      was: answer.was,
+      theirs: answer.theirs,
+      refused: true,
+    });
   calm();
   return answer;
 }
@@ -32,7 +42,8 @@ export function redraw(parts) {
     old.replaceWith(fresh);
     if (open) fresh.querySelector("details")?.setAttribute("open", "");
     const sheet = fresh.querySelector("svg.sheet");
-    if (view && sheet) { // stay where the eye was
+    if (view && sheet) {
+      // stay where the eye was
       sheet.dataset.moved = view;
       sheet.dataset.whole = sheet.getAttribute("viewBox");
       sheet.setAttribute("viewBox", view);
@@ -48,8 +59,18 @@ export function settle(root, fields, except) {
     const row = input.closest(".param, .reading");
     if (f.was !== undefined) input.dataset.was = f.was;
     const refused = input.getAttribute("aria-invalid"); // what was typed stays until it is put right
-    if (input !== except && !refused && document.activeElement !== input && f.value !== undefined && input.value !== f.value) input.value = f.value;
-    const put = (sel, text) => { const el = row.querySelector(sel); if (el && text !== undefined) el.textContent = text; };
+    if (
+      input !== except &&
+      !refused &&
+      document.activeElement !== input &&
+      f.value !== undefined &&
+      input.value !== f.value
+    )
+      input.value = f.value;
+    const put = (sel, text) => {
+      const el = row.querySelector(sel);
+      if (el && text !== undefined) el.textContent = text;
+    };
     put("[data-other]", f.other);
     put("[data-estimate]", f.estimate);
     put("[data-reason]", f.reason);
@@ -65,7 +86,8 @@ export function settle(root, fields, except) {
       doubt.innerHTML = f.doubt;
     }
     const more = row.querySelector("[data-more]");
-    if (more && f.more !== undefined) { // never under a hand that is typing
+    if (more && f.more !== undefined) {
+      // never under a hand that is typing
       if (more.contains(document.activeElement)) more.due = f.more;
       else more.innerHTML = f.more;
     }
@@ -145,10 +167,17 @@ function insist(root, url, input, extra, was, row) {
 
 // Entered again with Enter, a value counts that was refused before.
 document.addEventListener("keydown", (e) => {
-  if (e.key === "Enter" && e.target.dataset?.key && e.target.getAttribute("aria-invalid") && e.target.tagName !== "TEXTAREA") e.target.dispatchEvent(new Event("change", { bubbles: true }));
+  if (
+    e.key === "Enter" &&
+    e.target.dataset?.key &&
+    e.target.getAttribute("aria-invalid") &&
+    e.target.tagName !== "TEXTAREA"
+  )
+    e.target.dispatchEvent(new Event("change", { bubbles: true }));
 });
 
-const lengths = () => (document.querySelector("[data-lengths]")?.getAttribute("aria-pressed") === "true" ? "yes" : "no");
+const lengths = () =>
+  document.querySelector("[data-lengths]")?.getAttribute("aria-pressed") === "true" ? "yes" : "no";
 
 export function edits() {
   const layer = document.querySelector("[data-layer-post]");
@@ -165,7 +194,11 @@ export function edits() {
         going?.abort();
         going = new AbortController();
         try {
-          const a = await send(base + "/preview", { key: e.target.dataset.key, value: e.target.value, lengths: lengths() }, going.signal);
+          const a = await send(
+            base + "/preview",
+            { key: e.target.dataset.key, value: e.target.value, lengths: lengths() },
+            going.signal,
+          );
           problem(e.target, "");
           settle(choices, a.fields, e.target);
           redraw(a.parts);
@@ -226,7 +259,13 @@ export function edits() {
           input.focus();
           return;
         }
-        await send(measuring.dataset.post, { key: b.dataset.standIn, value: b.dataset.value, was: "0", worn: "bare", provisional: "yes" });
+        await send(measuring.dataset.post, {
+          key: b.dataset.standIn,
+          value: b.dataset.value,
+          was: "0",
+          worn: "bare",
+          provisional: "yes",
+        });
         location.reload();
       } catch (err) {
         sayWrong("Not kept: " + err.message);
@@ -245,7 +284,9 @@ export function edits() {
       }
       if (e.key !== "Enter") return;
       e.preventDefault();
-      const all = [...measuring.querySelectorAll("input[data-key]:not([data-side]):not([data-again])")].filter((f) => f.checkVisibility());
+      const all = [...measuring.querySelectorAll("input[data-key]:not([data-side]):not([data-again])")].filter((f) =>
+        f.checkVisibility(),
+      );
       const next = all[all.indexOf(fields[0]) + 1];
       (next || measuring.querySelector("[data-last]")).focus();
     });
@@ -255,13 +296,24 @@ export function edits() {
     note.addEventListener("submit", (e) => e.preventDefault());
     note.addEventListener("change", async (e) => {
       try {
-        await send(note.dataset.notePost, { step: note.dataset.step, do: "note", note: e.target.value, was: e.target.dataset.was });
+        await send(note.dataset.notePost, {
+          step: note.dataset.step,
+          do: "note",
+          note: e.target.value,
+          was: e.target.dataset.was,
+        });
         e.target.dataset.was = e.target.value;
         problem(e.target, "");
         say("Noted.");
       } catch (err) {
-        if (err instanceof TypeError) { // nobody answered
-          shelve(note.dataset.notePost, { step: note.dataset.step, do: "note", note: e.target.value, was: e.target.dataset.was });
+        if (err instanceof TypeError) {
+          // nobody answered
+          shelve(note.dataset.notePost, {
+            step: note.dataset.step,
+            do: "note",
+            note: e.target.value,
+            was: e.target.dataset.was,
+          });
           return say("Kept on this device.");
         }
         problem(e.target, err.message);

@@ -19,7 +19,8 @@ export function lights() {
   // A layer in the stack shows itself on the figure.
   const pick = (e) => {
     const id = e.target.closest?.(".stack [data-layer]")?.dataset.layer;
-    for (const el of document.querySelectorAll(".garment")) el.classList.toggle("picked", id !== undefined && el.dataset.layer === id);
+    for (const el of document.querySelectorAll(".garment"))
+      el.classList.toggle("picked", id !== undefined && el.dataset.layer === id);
   };
   document.addEventListener("mouseover", pick);
   document.addEventListener("focusin", pick);

@@ -42,14 +42,18 @@ export function pan() {
     else if (e.key === "-" || e.key === "−") zoom(svg, 1.25);
     else if (e.key === "0") whole(svg);
   });
-  document.addEventListener("wheel", (e) => {
-    const box = e.target.closest?.(".drawing");
-    const svg = box?.querySelector("svg");
-    if (!svg || !(e.ctrlKey || e.metaKey || box.contains(document.activeElement))) return;
-    e.preventDefault();
-    const r = svg.getBoundingClientRect();
-    zoom(svg, e.deltaY < 0 ? 0.9 : 1.11, [(e.clientX - r.left) / r.width, (e.clientY - r.top) / r.height]);
-  }, { passive: false });
+  document.addEventListener(
+    "wheel",
+    (e) => {
+      const box = e.target.closest?.(".drawing");
+      const svg = box?.querySelector("svg");
+      if (!svg || !(e.ctrlKey || e.metaKey || box.contains(document.activeElement))) return;
+      e.preventDefault();
+      const r = svg.getBoundingClientRect();
+      zoom(svg, e.deltaY < 0 ? 0.9 : 1.11, [(e.clientX - r.left) / r.width, (e.clientY - r.top) / r.height]);
+    },
+    { passive: false },
+  );
   let held;
   document.addEventListener("pointerdown", (e) => {
     const box = e.target.closest?.(".drawing");
@@ -66,5 +70,9 @@ export function pan() {
     if (Math.hypot(e.clientX - held.x, e.clientY - held.y) < 3) return;
     move(held.svg, [x - (e.clientX - held.x) * scale, y - (e.clientY - held.y) * scale, w, h]);
   });
-  for (const end of ["pointerup", "pointercancel"]) document.addEventListener(end, () => { held?.box.classList.remove("held"); held = null; });
+  for (const end of ["pointerup", "pointercancel"])
+    document.addEventListener(end, () => {
+      held?.box.classList.remove("held");
+      held = null;
+    });
 }

@@ -7,7 +7,9 @@ export function say(text) {
   box.textContent = text;
   wrong = false;
   clearTimeout(fading);
-  fading = setTimeout(() => { box.textContent = ""; }, 8000);
+  fading = setTimeout(() => {
+    box.textContent = "";
+  }, 8000);
 }
 
 // sayWrong says what went wrong. It stays until something goes right again, or

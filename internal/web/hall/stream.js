@@ -7,7 +7,9 @@ export function listen(url, handlers, signal) {
       let said = "";
       try {
         said = (await r.json()).error;
-      } catch { /* no answer that can be read */ }
+      } catch {
+        /* no answer that can be read */
+      }
       throw new Error(said || "The program gave no answer that can be read.");
     }
     const reader = r.body.pipeThrough(new TextDecoderStream()).getReader();
@@ -18,7 +20,11 @@ export function listen(url, handlers, signal) {
       text += value;
       for (let end; (end = text.indexOf("\n\n")) >= 0; text = text.slice(end + 2)) {
         const lines = text.slice(0, end).split("\n");
-        const of = (name) => lines.filter((l) => l.startsWith(name + ":")).map((l) => l.slice(name.length + 1).trimStart()).join("\n");
+        const of = (name) =>
+          lines
+            .filter((l) => l.startsWith(name + ":"))
+            .map((l) => l.slice(name.length + 1).trimStart())
+            .join("\n");
         handlers[of("event")]?.(of("data"));
       }
     }

@@ -3,10 +3,24 @@ import { dropPhoto, keepPhoto, keptPhotos } from "./photos.js";
 import { say, sayWrong } from "./say.js";
 
 const shelf = "bench-waiting";
-const read = () => { try { return JSON.parse(localStorage.getItem(shelf)) || []; } catch { return []; } };
+const read = () => {
+  try {
+    return JSON.parse(localStorage.getItem(shelf)) || [];
+  } catch {
+    return [];
+  }
+};
 const write = (list) => localStorage.setItem(shelf, JSON.stringify(list));
-const token = () => [...crypto.getRandomValues(new Uint8Array(16))].map((b) => b.toString(16).padStart(2, "0")).join("");
-const words = { done: "done", undone: "not done", start: "clock started", stop: "clock stopped", note: "note", wrong: "it went wrong" };
+const token = () =>
+  [...crypto.getRandomValues(new Uint8Array(16))].map((b) => b.toString(16).padStart(2, "0")).join("");
+const words = {
+  done: "done",
+  undone: "not done",
+  start: "clock started",
+  stop: "clock stopped",
+  note: "note",
+  wrong: "it went wrong",
+};
 let sending = false;
 
 // post sends one thing; it fails with the server's own words, or as lost when nobody answered.
@@ -14,7 +28,11 @@ async function post(one) {
   let answer;
   const waited = Date.now() - one.at; // how long ago it was done, whatever the clock shows
   try {
-    answer = await fetch(one.url, { method: "POST", headers: { "X-From-Page": "1" }, body: new URLSearchParams({ ...one.fields, once: one.once, ...(waited > 3000 ? { ago: String(waited) } : {}) }) });
+    answer = await fetch(one.url, {
+      method: "POST",
+      headers: { "X-From-Page": "1" },
+      body: new URLSearchParams({ ...one.fields, once: one.once, ...(waited > 3000 ? { ago: String(waited) } : {}) }),
+    });
   } catch {
     throw Object.assign(new Error("no connection"), { lost: true });
   }
@@ -27,8 +45,14 @@ async function post(one) {
 // waiting is all that was not sent, in the order it was done, each with how it is let go.
 async function waiting() {
   const photos = await keptPhotos();
-  return [...read().map((one) => ({ ...one, what: words[one.fields.do] || one.fields.do, drop: () => write(read().filter((o) => o.once !== one.once)) })),
-    ...photos.map((one) => ({ ...one, what: "photo", drop: () => dropPhoto(one.url) }))].sort((a, b) => a.at - b.at);
+  return [
+    ...read().map((one) => ({
+      ...one,
+      what: words[one.fields.do] || one.fields.do,
+      drop: () => write(read().filter((o) => o.once !== one.once)),
+    })),
+    ...photos.map((one) => ({ ...one, what: "photo", drop: () => dropPhoto(one.url) })),
+  ].sort((a, b) => a.at - b.at);
 }
 
 async function show() {
@@ -39,7 +63,9 @@ async function show() {
   box.replaceChildren();
   if (!list.length) return;
   const p = document.createElement("p");
-  p.textContent = list.some((one) => one.refused) ? "Not taken: something was changed elsewhere meanwhile." : `${list.length} kept on this device, to be sent when there is a connection.`;
+  p.textContent = list.some((one) => one.refused)
+    ? "Not taken: something was changed elsewhere meanwhile."
+    : `${list.length} kept on this device, to be sent when there is a connection.`;
   const ul = document.createElement("ul");
   for (const one of list) {
     const li = document.createElement("li");
@@ -48,7 +74,10 @@ async function show() {
       const b = document.createElement("button");
       b.type = "button";
       b.textContent = "Let it go";
-      b.addEventListener("click", async () => { await one.drop(); show(); });
+      b.addEventListener("click", async () => {
+        await one.drop();
+        show();
+      });
       li.append(b);
     }
     ul.append(li);
@@ -60,7 +89,11 @@ async function show() {
 async function postPhoto(one) {
   let answer;
   try {
-    answer = await fetch(one.url, { method: "POST", body: one.body, headers: { "X-From-Page": "1", Accept: "application/json" } });
+    answer = await fetch(one.url, {
+      method: "POST",
+      body: one.body,
+      headers: { "X-From-Page": "1", Accept: "application/json" },
+    });
   } catch {
     throw Object.assign(new Error("no connection"), { lost: true });
   }
@@ -103,7 +136,7 @@ async function send() {
         write(read().map((o) => (o.once === one.once ? { ...o, refused: err.message } : o)));
       }
     }
-    if (!read().some((one) => !one.refused) && await sendPhotos()) sent++;
+    if (!read().some((one) => !one.refused) && (await sendPhotos())) sent++;
   } finally {
     sending = false;
     await show();
@@ -114,7 +147,8 @@ async function send() {
   }
 }
 
-function mark(form, fields) { // the page as it will be
+function mark(form, fields) {
+  // the page as it will be
   const button = form.querySelector(".big-done");
   if (button && (fields.do === "done" || fields.do === "undone")) {
     button.value = fields.do === "done" ? "undone" : "done";
@@ -129,15 +163,22 @@ function mark(form, fields) { // the page as it will be
 
 // shelve puts something on the shelf that could not be sent.
 export function shelve(url, fields) {
-  const list = read().filter((one) => !(one.url === url && one.fields.do === "note" && one.fields.step === fields.step && !one.refused));
-  write([...list, { url, fields, once: token(), at: Date.now(), name: document.getElementById("now-name")?.textContent || "" }]);
+  const list = read().filter(
+    (one) => !(one.url === url && one.fields.do === "note" && one.fields.step === fields.step && !one.refused),
+  );
+  write([
+    ...list,
+    { url, fields, once: token(), at: Date.now(), name: document.getElementById("now-name")?.textContent || "" },
+  ]);
   show();
 }
 
 export function bench() {
   if ("serviceWorker" in navigator && isSecureContext) navigator.serviceWorker.register("/worker.js").catch(() => {});
   show();
-  const some = async () => { if ((await waiting()).some((one) => !one.refused)) send(); };
+  const some = async () => {
+    if ((await waiting()).some((one) => !one.refused)) send();
+  };
   some();
   addEventListener("online", send);
   setInterval(some, 15000);
@@ -147,7 +188,13 @@ export function bench() {
       e.preventDefault();
       const data = new FormData(form, e.submitter);
       const fields = Object.fromEntries([...data].filter(([k]) => k !== "back"));
-      const one = { url: form.getAttribute("action"), fields, once: token(), at: Date.now(), name: document.getElementById("now-name")?.textContent || "" };
+      const one = {
+        url: form.getAttribute("action"),
+        fields,
+        once: token(),
+        at: Date.now(),
+        name: document.getElementById("now-name")?.textContent || "",
+      };
       write([...read(), one]); // first on the shelf: a tab that closes now loses nothing
       try {
         if (read().length > 1) throw Object.assign(new Error(""), { lost: true }); // in order
@@ -185,17 +232,24 @@ export function bench() {
     }
   };
   const picture = document.querySelector("[data-step-photo]");
-  picture?.addEventListener("change", () => { if (picture.files[0]) photo(picture.dataset.stepPhoto, picture.files[0]); });
+  picture?.addEventListener("change", () => {
+    if (picture.files[0]) photo(picture.dataset.stepPhoto, picture.files[0]);
+  });
   const none = document.querySelector("[data-no-photo]");
   none?.addEventListener("click", () => photo(none.dataset.noPhoto, ""));
   document.querySelector("[data-speak]")?.addEventListener("click", () => {
     if (!("speechSynthesis" in window)) return sayWrong("This browser does not read aloud.");
     speechSynthesis.cancel();
-    const text = [...document.querySelectorAll("#now-name, .now .how, .checks label")].map((n) => n.textContent).join(". ");
+    const text = [...document.querySelectorAll("#now-name, .now .how, .checks label")]
+      .map((n) => n.textContent)
+      .join(". ");
     speechSynthesis.speak(new SpeechSynthesisUtterance(text));
   });
   const large = document.querySelector("[data-large]");
-  const grow = (on) => { document.body.classList.toggle("hands-full", on); large?.setAttribute("aria-pressed", String(on)); };
+  const grow = (on) => {
+    document.body.classList.toggle("hands-full", on);
+    large?.setAttribute("aria-pressed", String(on));
+  };
   if (large) {
     grow(sessionStorage.getItem("hands-full") === "yes");
     large.addEventListener("click", () => {

@@ -10,9 +10,14 @@ export function odds() {
         running?.abort();
         running = new AbortController();
         try {
-          const r = await fetch(form.dataset.odds + "?" + new URLSearchParams(new FormData(form)), { signal: running.signal, headers: { Accept: "application/json" } });
+          const r = await fetch(form.dataset.odds + "?" + new URLSearchParams(new FormData(form)), {
+            signal: running.signal,
+            headers: { Accept: "application/json" },
+          });
           if (r.ok) redraw((await r.json()).parts); // half a date is no mistake yet: what is wrong is said when it is kept
-        } catch { /* the page shows what is kept */ }
+        } catch {
+          /* the page shows what is kept */
+        }
       }, 120);
     });
   }

@@ -1,10 +1,11 @@
 // Photos of the work that could not be sent are kept on the device, one for each step: a later one takes its place.
-const open = () => new Promise((yes, no) => {
-  const ask = indexedDB.open("bench-photos", 1);
-  ask.onupgradeneeded = () => ask.result.createObjectStore("photos", { keyPath: "url" });
-  ask.onsuccess = () => yes(ask.result);
-  ask.onerror = () => no(ask.error);
-});
+const open = () =>
+  new Promise((yes, no) => {
+    const ask = indexedDB.open("bench-photos", 1);
+    ask.onupgradeneeded = () => ask.result.createObjectStore("photos", { keyPath: "url" });
+    ask.onsuccess = () => yes(ask.result);
+    ask.onerror = () => no(ask.error);
+  });
 
 async function within(mode, run) {
   const db = await open();

@@ -14,7 +14,11 @@ function forms() {
         form.append(box);
       }
       try {
-        const answer = await fetch(form.getAttribute("action"), { method: "POST", headers: { "X-From-Page": "1" }, body: new URLSearchParams(new FormData(form, e.submitter)) });
+        const answer = await fetch(form.getAttribute("action"), {
+          method: "POST",
+          headers: { "X-From-Page": "1" },
+          body: new URLSearchParams(new FormData(form, e.submitter)),
+        });
         const said = await answer.json();
         if (!answer.ok) {
           box.textContent = said.error || "It could not be kept.";
@@ -46,12 +50,20 @@ export function sequence() {
     list.querySelectorAll(".drop-before").forEach((n) => n.classList.remove("drop-before"));
     over.classList.add("drop-before");
   });
-  list.addEventListener("dragend", () => { held = null; list.querySelectorAll(".drop-before").forEach((n) => n.classList.remove("drop-before")); });
+  list.addEventListener("dragend", () => {
+    held = null;
+    list.querySelectorAll(".drop-before").forEach((n) => n.classList.remove("drop-before"));
+  });
   list.addEventListener("drop", async (e) => {
     const over = e.target.closest("li[draggable]");
     if (!held || !over || over === held) return;
     e.preventDefault();
-    const body = new URLSearchParams({ what: "move", step: held.dataset.id, before: over.dataset.id, back: location.pathname + location.search });
+    const body = new URLSearchParams({
+      what: "move",
+      step: held.dataset.id,
+      before: over.dataset.id,
+      back: location.pathname + location.search,
+    });
     try {
       const answer = await fetch(list.dataset.sequence, { method: "POST", headers: { "X-From-Page": "1" }, body });
       if (answer.ok) return location.reload();

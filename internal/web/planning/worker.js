@@ -22,7 +22,7 @@ async function fresh(request) {
     }
     return answer;
   } catch (err) {
-    const old = await cache.match(request) || await cache.match(request, { ignoreSearch: true });
+    const old = (await cache.match(request)) || (await cache.match(request, { ignoreSearch: true }));
     if (old) return old;
     throw err;
   }
@@ -31,5 +31,6 @@ async function fresh(request) {
 self.addEventListener("fetch", (e) => {
   const url = new URL(e.request.url);
   if (e.request.method !== "GET" || url.origin !== location.origin) return;
-  if (url.pathname.startsWith("/static/") || /^\/ensembles\/\d+\/(bench|plan)$/.test(url.pathname)) e.respondWith(fresh(e.request));
+  if (url.pathname.startsWith("/static/") || /^\/ensembles\/\d+\/(bench|plan)$/.test(url.pathname))
+    e.respondWith(fresh(e.request));
 });

@@ -1,21 +1,31 @@
 // A reckoner answers while it is typed; its address holds all of it, and the last ones are kept on this device.
 import { redraw } from "./edits.js";
 
-const shelf = "reckoned-lately", most = 12;
-const read = () => { try { return JSON.parse(localStorage.getItem(shelf)) || []; } catch { return []; } };
+const shelf = "reckoned-lately",
+  most = 12;
+const read = () => {
+  try {
+    return JSON.parse(localStorage.getItem(shelf)) || [];
+  } catch {
+    return [];
+  }
+};
 
 function recents() {
   const box = document.querySelector("[data-recents]");
   const list = read();
   if (!box || !list.length) return;
   box.hidden = false;
-  box.querySelector("ul").replaceChildren(...list.map((one) => {
-    const li = document.createElement("li"), a = document.createElement("a");
-    a.href = one.path;
-    a.textContent = `${one.title}: ${one.said}`;
-    li.append(a);
-    return li;
-  }));
+  box.querySelector("ul").replaceChildren(
+    ...list.map((one) => {
+      const li = document.createElement("li"),
+        a = document.createElement("a");
+      a.href = one.path;
+      a.textContent = `${one.title}: ${one.said}`;
+      li.append(a);
+      return li;
+    }),
+  );
 }
 
 function keep(page) {
@@ -23,10 +33,22 @@ function keep(page) {
   if (!first || !location.search) return;
   const path = location.pathname + location.search;
   const said = first.querySelector("dt").textContent + " " + first.querySelector("b").textContent;
-  const list = read().filter((one) => one.path !== path && !(one.name === page.dataset.reckoner && Date.now() - one.at < 60000));
+  const list = read().filter(
+    (one) => one.path !== path && !(one.name === page.dataset.reckoner && Date.now() - one.at < 60000),
+  );
   try {
-    localStorage.setItem(shelf, JSON.stringify([{ path, said, name: page.dataset.reckoner, title: page.dataset.title, at: Date.now() }, ...list].slice(0, most)));
-  } catch { /* a browser that keeps nothing */ }
+    localStorage.setItem(
+      shelf,
+      JSON.stringify(
+        [{ path, said, name: page.dataset.reckoner, title: page.dataset.title, at: Date.now() }, ...list].slice(
+          0,
+          most,
+        ),
+      ),
+    );
+  } catch {
+    /* a browser that keeps nothing */
+  }
 }
 
 export function reckon() {
@@ -91,7 +113,9 @@ function one(page) {
       history.replaceState(null, "", at);
       clearTimeout(later);
       later = setTimeout(() => keep(page), 1200);
-    } catch { /* typed on meanwhile; without a connection the button asks for a page of its own */ }
+    } catch {
+      /* typed on meanwhile; without a connection the button asks for a page of its own */
+    }
   };
   form.addEventListener("input", () => {
     clearTimeout(wait);

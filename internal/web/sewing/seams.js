@@ -19,7 +19,8 @@ export function seams() {
       if (part) redraw({ [id]: part.outerHTML });
     }
     history.replaceState(null, "", address);
-    if (matchMedia("(max-width: 900px)").matches) document.getElementById("seams-choose").scrollIntoView({ block: "start" });
+    if (matchMedia("(max-width: 900px)").matches)
+      document.getElementById("seams-choose").scrollIntoView({ block: "start" });
   };
   document.addEventListener("click", (e) => {
     const at = e.target.closest("[data-row]");
@@ -27,7 +28,10 @@ export function seams() {
     e.preventDefault();
     const focused = at.matches("a");
     choose(at.dataset.row).then(() => {
-      if (focused) document.querySelector(`#seams-table a[data-row="${CSS.escape(at.dataset.row)}"]`)?.focus({ preventScroll: true });
+      if (focused)
+        document
+          .querySelector(`#seams-table a[data-row="${CSS.escape(at.dataset.row)}"]`)
+          ?.focus({ preventScroll: true });
     });
   });
   document.addEventListener("submit", async (e) => {

@@ -20,7 +20,9 @@ export function words() {
     if (!answer.ok) return location.assign(a.href);
     box.innerHTML = await answer.text();
     box.showPopover();
-    const at = a.getBoundingClientRect(), wide = box.offsetWidth, high = box.offsetHeight;
+    const at = a.getBoundingClientRect(),
+      wide = box.offsetWidth,
+      high = box.offsetHeight;
     box.style.left = Math.max(8, Math.min(at.left, innerWidth - wide - 8)) + "px";
     box.style.top = (at.bottom + high + 8 < innerHeight ? at.bottom + 6 : Math.max(8, at.top - high - 6)) + "px";
     box.querySelector("a")?.focus({ preventScroll: true });
@@ -36,7 +38,8 @@ export function words() {
 function ask() {
   const form = document.querySelector(".book-ask");
   if (!form) return;
-  let clock = 0, last = 0;
+  let clock = 0,
+    last = 0;
   const look = async () => {
     const mine = ++last;
     const query = new URLSearchParams([...new FormData(form)].filter(([, v]) => v));
@@ -47,6 +50,13 @@ function ask() {
     document.getElementById("book-found").replaceWith(page.getElementById("book-found"));
     history.replaceState(null, "", address);
   };
-  form.addEventListener("input", () => { clearTimeout(clock); clock = setTimeout(look, 120); });
-  form.addEventListener("submit", (e) => { e.preventDefault(); clearTimeout(clock); look(); });
+  form.addEventListener("input", () => {
+    clearTimeout(clock);
+    clock = setTimeout(look, 120);
+  });
+  form.addEventListener("submit", (e) => {
+    e.preventDefault();
+    clearTimeout(clock);
+    look();
+  });
 }

@@ -23,7 +23,8 @@ function slid(line, pull, layer, ringAt, by) {
 
 function round(ring) {
   if (!ring) return 0;
-  const p = ring.p, n = p.length;
+  const p = ring.p,
+    n = p.length;
   let sum = 0;
   for (let i = 0; i < n; i += 2) sum += Math.hypot(p[(i + 2) % n] - p[i], p[(i + 3) % n] - p[i + 1]);
   return sum;
@@ -32,7 +33,10 @@ function round(ring) {
 // The point of a ring so far round from the one nearest to x, y: towards the back on the left.
 function along(p, x, y, by) {
   const n = p.length;
-  let best = Infinity, from = 0, part = 0, area = 0;
+  let best = Infinity,
+    from = 0,
+    part = 0,
+    area = 0;
   for (let i = 0; i < n; i += 2) {
     const [ax, ay, bx, by2] = [p[i], p[i + 1], p[(i + 2) % n], p[(i + 3) % n]];
     area += ax * by2 - bx * ay;
@@ -41,9 +45,12 @@ function along(p, x, y, by) {
     const off = Math.hypot(ax + (bx - ax) * t - x, ay + (by2 - ay) * t - y);
     if (off < best) [best, from, part] = [off, i, t];
   }
-  let left = by * (area > 0 ? 1 : -1), i = from, t = part;
+  let left = by * (area > 0 ? 1 : -1),
+    i = from,
+    t = part;
   for (let k = 0; k < n; k++) {
-    const a = [p[i], p[i + 1]], b = [p[(i + 2) % n], p[(i + 3) % n]];
+    const a = [p[i], p[i + 1]],
+      b = [p[(i + 2) % n], p[(i + 3) % n]];
     const l = Math.hypot(b[0] - a[0], b[1] - a[1]);
     const to = t + left / (l || 1);
     if (to >= 0 && to <= 1) return [a[0] + (b[0] - a[0]) * to, a[1] + (b[1] - a[1]) * to];
@@ -59,7 +66,8 @@ function along(p, x, y, by) {
 
 // What can be grabbed at a place of the page: the nearest line that moves and looks this way, by what moves it most there.
 function grab(lines, place, near, x, y) {
-  let best = 9, found = null;
+  let best = 9,
+    found = null;
   for (const { line, layer } of lines) {
     let last = null;
     for (let i = 0; i < line.p.length; i += 3) {
@@ -84,8 +92,10 @@ function slideTo(held, ringAt, place, x, y) {
   const [now, low, high] = held.pull.moved;
   const point = { p: held.line.p.slice(held.i, held.i + 3) };
   const pull = { ...held.pull, w: held.pull.w && [held.pull.w[held.i / 3]] };
-  const side = held.pull.way === "down" ? 1 : 0, at = [x, y][side];
-  let best = 0, off = Infinity;
+  const side = held.pull.way === "down" ? 1 : 0,
+    at = [x, y][side];
+  let best = 0,
+    off = Infinity;
   for (let by = low - now; by <= high - now + 1e-9; by += 0.5) {
     const q = slid(point, pull, held.layer, ringAt, by);
     const d = Math.abs(place(q[0], q[1], q[2])[side] - at);
@@ -97,7 +107,10 @@ function slideTo(held, ringAt, place, x, y) {
 // What is being done, in the reader's unit.
 function tells(held, by) {
   const mm = held.pull.moved[0] + by;
-  const far = document.body.dataset.unit === "in" ? `${(Math.abs(mm) / 25.4).toFixed(2)} in` : `${(Math.abs(mm) / 10).toFixed(1)} cm`;
+  const far =
+    document.body.dataset.unit === "in"
+      ? `${(Math.abs(mm) / 25.4).toFixed(2)} in`
+      : `${(Math.abs(mm) / 10).toFixed(1)} cm`;
   return `${held.pull.name}: ${mm < -0.05 ? "−" : ""}${far}`;
 }
 
@@ -105,12 +118,20 @@ function tells(held, by) {
 async function keep(ensemble, held, by, pieces) {
   const layer = `${ensemble}/layers/${held.layer.id}`;
   try {
-    const a = await send(layer + "/settings", { key: held.pull.key, value: (held.pull.moved[0] + by).toFixed(1) + " mm", was: JSON.stringify(held.pull.was ?? null) });
+    const a = await send(layer + "/settings", {
+      key: held.pull.key,
+      value: (held.pull.moved[0] + by).toFixed(1) + " mm",
+      was: JSON.stringify(held.pull.was ?? null),
+    });
     held.pull.was = JSON.parse(a.fields[held.pull.key].was);
     const box = document.createElement("template");
     box.innerHTML = a.parts?.["draft-sheet"] || "";
     const sheet = box.content.querySelector("svg.sheet");
-    if (sheet) pieces.replaceChildren(sheet, Object.assign(document.createElement("a"), { href: layer + "/draft", textContent: "To its draft" }));
+    if (sheet)
+      pieces.replaceChildren(
+        sheet,
+        Object.assign(document.createElement("a"), { href: layer + "/draft", textContent: "To its draft" }),
+      );
     pieces.hidden = !sheet;
     return true;
   } catch (err) {
@@ -121,7 +142,8 @@ async function keep(ensemble, held, by, pieces) {
 
 // While a line is dragged its pieces follow, one answer at a time; what it is let go at is kept last.
 function following(ensemble, pieces) {
-  let busy = Promise.resolve(true), waits = null;
+  let busy = Promise.resolve(true),
+    waits = null;
   return (held, by) => {
     if (waits) {
       waits.by = by;
@@ -144,13 +166,18 @@ export function draggable(figure) {
   let moving = null;
   const follow = following(figure.ensemble, figure.pieces);
   const under = (e) => {
-    const r = figure.canvas.getBoundingClientRect(), layer = figure.layer(), view = figure.view();
+    const r = figure.canvas.getBoundingClientRect(),
+      layer = figure.layer(),
+      view = figure.view();
     const lines = (layer?.lines || []).filter((l) => l.pulls).map((line) => ({ line, layer }));
     return view && lines.length ? grab(lines, view.P, view.near, e.clientX - r.left, e.clientY - r.top) : null;
   };
   return {
     holds: (layer, line) => moving !== null && moving.layer === layer && pulledBy(line, moving.pull.key) !== undefined,
-    slid: (line, layer) => ({ ...line, p: slid(line, pulledBy(line, moving.pull.key), layer, figure.ringAt, moving.by) }),
+    slid: (line, layer) => ({
+      ...line,
+      p: slid(line, pulledBy(line, moving.pull.key), layer, figure.ringAt, moving.by),
+    }),
     grabbed(e) {
       const line = under(e);
       if (!line) return false;
