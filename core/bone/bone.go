@@ -33,6 +33,9 @@ func (k Kind) Thickness() float64 {
 	return 2
 }
 
+// Steel tells that bones of the kind are cut from steel and capped.
+func (k Kind) Steel() bool { return k == Spiral || k == Flat }
+
 // Bone is one bone in its channel. All mm.
 type Bone struct {
 	Kind      Kind

@@ -200,6 +200,23 @@ func (d *Draft) Offer(grave bool, title, text, label string, fix Settings) {
 	d.Notes = append(d.Notes, Note{Title: title, Text: text, Grave: grave, Fix: fix, FixLabel: label})
 }
 
+// Warn adds cautions, each once.
+func (d *Draft) Warn(of ...caution.Caution) {
+	for _, c := range of {
+		if !slices.Contains(d.Cautions, c) {
+			d.Cautions = append(d.Cautions, c)
+		}
+	}
+}
+
+// Bone adds bones; those of steel come with their caution.
+func (d *Draft) Bone(b bone.Bone) {
+	d.Bones = append(d.Bones, b)
+	if b.Kind.Steel() {
+		d.Warn(caution.Steel)
+	}
+}
+
 // Do adds a step of the garment's own, that comes after the given ones: handwork of a kind, for so many of
 // what is counted. Those steps that the garment does not have are passed over.
 func (d *Draft) Do(id, name string, kind work.Handwork, count int, how string, after ...work.After) {

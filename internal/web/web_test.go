@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"encoding/xml"
 	"fmt"
 	"io"
 	"log/slog"
@@ -100,6 +101,41 @@ func TestStaticFilesAreAskedAfter(t *testing.T) {
 		assert.Contains(t, ask(s, "GET", path, nil, nil).Header().Get("Content-Type"), kind)
 	}
 	assert.Equal(t, 404, ask(s, "GET", "/static/../server.go", nil, nil).Code)
+}
+
+// Files that lie beside the pages: the bench's worker, which answers for what lies below it, the browser's
+// icon, and the pieces as a drawing of their true size.
+func TestFilesBesideThePages(t *testing.T) {
+	s := demoServer(t, nil)
+	w := ask(s, "GET", "/worker.js", nil, nil)
+	require.Equal(t, 200, w.Code)
+	assert.Contains(t, w.Header().Get("Content-Type"), "javascript")
+	assert.Equal(t, "no-cache", w.Header().Get("Cache-Control"), "a new version of the program runs with its own worker")
+	assert.Contains(t, w.Body.String(), "addEventListener(\"fetch\"")
+
+	w = ask(s, "GET", "/favicon.ico", nil, nil)
+	require.Equal(t, http.StatusFound, w.Code)
+	w = ask(s, "GET", w.Header().Get("Location"), nil, nil)
+	require.Equal(t, 200, w.Code)
+	assert.Contains(t, w.Header().Get("Content-Type"), "image/svg+xml")
+
+	w = ask(s, "GET", "/ensembles/1/layers/2/pieces.svg", nil, nil)
+	require.Equal(t, 200, w.Code)
+	assert.Contains(t, w.Header().Get("Content-Type"), "image/svg+xml")
+	assert.Contains(t, w.Header().Get("Content-Disposition"), "attachment")
+	var drawing struct {
+		Width   string `xml:"width,attr"`
+		Height  string `xml:"height,attr"`
+		ViewBox string `xml:"viewBox,attr"`
+	}
+	require.NoError(t, xml.Unmarshal(w.Body.Bytes(), &drawing))
+	var x, y, wide, high, width, height float64
+	_, err := fmt.Sscan(drawing.ViewBox, &x, &y, &wide, &high)
+	require.NoError(t, err)
+	_, err = fmt.Sscanf(drawing.Width+" "+drawing.Height, "%fmm %fmm", &width, &height)
+	require.NoError(t, err)
+	assert.InDelta(t, wide, width, 0.06, "a millimetre of the drawing is one on paper")
+	assert.InDelta(t, high, height, 0.06)
 }
 
 func TestWhatIsNotThere(t *testing.T) {

@@ -133,7 +133,7 @@ func (h *half) boned(place, piece string, long float64) {
 	const width, clearance = 6.0, 8.0
 	if b, ok := bone.Fit(bone.Spiral, place, width, long, clearance); ok {
 		b.Piece, b.Count = piece, 2
-		h.Bones = append(h.Bones, b)
+		h.Bone(b)
 		h.Casing = true
 	}
 }

@@ -160,7 +160,7 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 
 // finish says what is particular, measures and closes.
 func (h *half) finish(in cloth.Fabric) {
-	h.Cautions = []caution.Caution{caution.Needle, caution.Iron}
+	h.Warn(caution.Needle, caution.Iron)
 	h.measure()
 	thick := float64(in.Thickness)
 	if part.Lined(h.v) { // about as thick as the outer

@@ -303,7 +303,7 @@ func (h *half) belowWaist(cb *pattern.Edge) float64 {
 // finishMantle measures, closes and says what is particular.
 func (h *half) finishMantle(in cloth.Fabric) {
 	thick := float64(in.Thickness)
-	h.Cautions = []caution.Caution{caution.Needle, caution.Iron, caution.Flame}
+	h.Warn(caution.Needle, caution.Iron, caution.Flame)
 	h.wear(2 * thick)
 	h.Covered = true
 	h.entered()

@@ -269,7 +269,7 @@ func (h *half) linedFitted(in cloth.Fabric) error {
 	}
 	for _, b := range d.Bones {
 		b.Piece, b.Place = "lining-"+b.Piece, b.Place+" of the lining"
-		h.Bones = append(h.Bones, b)
+		h.Bone(b)
 	}
 	h.Casing = h.Casing || d.Casing
 	for _, f := range d.Fastenings {
@@ -301,7 +301,7 @@ func (h *half) hangs(thick float64) {
 	h.Wear.Hem = hem
 	h.Covered = true
 	h.Measure("hem", "the hem", "all round", hem)
-	h.Cautions = []caution.Caution{caution.Flame, caution.Needle, caution.Iron}
+	h.Warn(caution.Flame, caution.Needle, caution.Iron)
 	h.Spares = append(h.Spares, draft.Spare{Dimension: "hem", Where: "the side seams", Seams: 2,
 		Allowance: h.v.Number(draft.Allowance) - 6})
 }

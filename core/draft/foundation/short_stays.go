@@ -104,7 +104,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
-	d := draft.Draft{Cautions: []caution.Caution{caution.Needle, caution.Iron}}
+	d := draft.Draft{Cautions: []caution.Caution{caution.Lacing, caution.Needle, caution.Iron}}
 	held := lessBust*girthBust + math.Max(0, 1-v.Number("lift"))*need/math.Max(v.Number("lift"), 0.1)
 	d.Smaller = []figure.Depth{{Drop: -top, Depth: held}, {Drop: -bust, Depth: held},
 		{Drop: -under, Depth: math.Max(-v.Number(draft.Ease), 0)}, {Drop: -low, Depth: math.Max(-v.Number(draft.Ease), 0)}}

@@ -114,9 +114,6 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		return draft.Draft{}, err
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Lacing, caution.Needle, caution.Iron}}
-	if v.Choice("bone_kind") == "steel" {
-		d.Cautions = append(d.Cautions, caution.Steel)
-	}
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4

@@ -207,11 +207,7 @@ func merge(d *draft.Draft, s draft.Draft, shape Skirt, drop float64) {
 	}
 	d.Notions, d.Fastenings = append(d.Notions, s.Notions...), append(d.Fastenings, s.Fastenings...)
 	d.Works, d.Own, d.Told = append(d.Works, s.Works...), append(d.Own, s.Own...), append(d.Told, s.Told...)
-	for _, c := range s.Cautions {
-		if !slices.Contains(d.Cautions, c) {
-			d.Cautions = append(d.Cautions, c)
-		}
-	}
+	d.Warn(s.Cautions...)
 	d.MockUp = strings.TrimSpace(d.MockUp + " " + s.MockUp)
 	d.Covered = false // what lies between layers above does not below
 	for _, c := range s.Wear.Cover {

@@ -415,7 +415,7 @@ func (b Boned) Add(piece *pattern.Piece, kind bone.Kind, place string, path []pl
 			measure.Tell(fit.Channel))
 	}
 	fit.Piece, fit.Count = piece.ID, b.Count
-	b.Draft.Bones = append(b.Draft.Bones, fit)
+	b.Draft.Bone(fit)
 	piece.Marks = append(piece.Marks, pattern.Mark{Kind: pattern.BoneLine, Path: path, Width: b.Width, Channel: b.Channel(kind),
 		Long: fit.Length, Label: "bone"})
 	return nil

@@ -56,7 +56,7 @@ var finned = Kind{Key: "fins", Label: "plain, with stiffened fins",
 		d.Pieces = append(d.Pieces, fin)
 		if b, ok := bone.Fit(bone.Spiral, "along the outer edge of a fin", boneWide, plane.Length(fin.Edges[2].Line), 10); ok {
 			b.Piece, b.Count = "fin", 2*n
-			d.Bones = append(d.Bones, b)
+			d.Bone(b)
 		}
 		d.Buy("stiffening", "Stiff interfacing for the fins", 4*float64(n)*long*wide/1e6, "m²", "both layers of every fin")
 		d.Do("fins", "Make the fins", work.MakeFins, 2*n, "Interface both layers; sew them face to "+
