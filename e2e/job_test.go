@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -177,16 +178,21 @@ var pages = []string{"/", "/reckon", "/reckon/pleats?kind=box", "/reckon/hem?way
 	"/stash", "/stash/1", "/ensembles/2/layers/6/cloth?wait=1", "/ensembles/1/layers/4/cut", "/ensembles/1/cut", "/ensembles/1/layers/4/guard", "/ensembles/1/layers/4/wall"}
 
 func TestEveryPageIsAccessible(t *testing.T) {
-	b := open(t, app(t, true))
+	at := app(t, true)
 	for _, scheme := range []string{"light", "dark"} {
-		b.light(scheme)
-		for _, p := range pages {
-			b.visit(p)
-			if scheme == "dark" {
-				b.contrasts(scheme + " " + p)
-			} else {
-				b.accessible(scheme + " " + p)
-			}
+		for some := range slices.Chunk(pages, 8) { // a tab has so long and no longer
+			t.Run(scheme+" from "+some[0], func(t *testing.T) {
+				b := open(t, at)
+				b.light(scheme)
+				for _, p := range some {
+					b.visit(p)
+					if scheme == "dark" {
+						b.contrasts(scheme + " " + p)
+					} else {
+						b.accessible(scheme + " " + p)
+					}
+				}
+			})
 		}
 	}
 }
