@@ -41,7 +41,8 @@ var shown = map[string]float64{"knife": 25, "box": 60, "inverted": 90}
 // Parameters are what is asked about it.
 func (Breadths) Parameters() []draft.Parameter {
 	round := draft.Mm(draft.HemRound, "Cloth, all round", 900, 9000, 0, "", figure.Memory,
-		"1740 to 1790 ⟦280 cm⟧ to ⟦360 cm⟧, 1840 to 1855 ⟦350 cm⟧ to ⟦450 cm⟧, over hoops to ⟦600 cm⟧, a dirndl 2.2 to 3 times its waist.").
+		"1740 to 1790 ⟦280 cm⟧ to ⟦360 cm⟧, 1840 to 1855 ⟦350 cm⟧ to ⟦450 cm⟧, "+
+			"over hoops to ⟦600 cm⟧, a dirndl 2.2 to 3 times its waist.").
 		Saving("Fewer breadths")
 	round.Rule = "2.5 times the waist, or more where what it hangs over needs it"
 	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
@@ -85,8 +86,8 @@ func (Breadths) Parameters() []draft.Parameter {
 			"once and under."))
 	// Its cloth and what rests on that are asked when its band is known.
 	shows.When = pleated
-	stitched := draft.Mm("stitched", "Pleats stitched down", 0, 260, 0, "not at all; ⟦15 cm⟧ to ⟦20 cm⟧ make a smooth hip", figure.Memory,
-		"From the waist. So far down each pleat is shaped to the hip; below it hangs free.")
+	stitched := draft.Mm("stitched", "Pleats stitched down", 0, 260, 0, "not at all; ⟦15 cm⟧ to ⟦20 cm⟧ make a smooth hip",
+		figure.Memory, "From the waist. So far down each pleat is shaped to the hip; below it hangs free.")
 	stitched.When = pleated
 	deep := draft.Mm("depth", "Cartridge pleats, deep", 6, 30, 15, "⟦1.2 cm⟧ to ⟦2 cm⟧", figure.Memory,
 		"Twice the length of the gathering stitches.")

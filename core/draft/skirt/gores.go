@@ -30,8 +30,8 @@ func (Gores) About() draft.About {
 // Parameters are what is asked about it.
 func (Gores) Parameters() []draft.Parameter {
 	round := draft.Mm(draft.HemRound, "Hem, all round", 900, 6500, 0, "", figure.Memory,
-		"1890 to 1898 ⟦300 cm⟧ to ⟦450 cm⟧, 1909 to 1914 ⟦130 cm⟧ to ⟦200 cm⟧, 1931 to 1946 ⟦140 cm⟧ to ⟦250 cm⟧. A stride takes "+
-			"about ⟦155 cm⟧.").
+		"1890 to 1898 ⟦300 cm⟧ to ⟦450 cm⟧, 1909 to 1914 ⟦130 cm⟧ to ⟦200 cm⟧, 1931 to 1946 ⟦140 cm⟧ to ⟦250 cm⟧. "+
+			"A stride takes about ⟦155 cm⟧.").
 		Saving("Less flare")
 	round.Rule = "⟦=3.2 m⟧, or more where what it hangs over needs it"
 	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {

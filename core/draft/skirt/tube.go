@@ -29,8 +29,8 @@ func (Tube) About() draft.About {
 
 // Parameters are what is asked about it.
 func (Tube) Parameters() []draft.Parameter {
-	narrower := draft.Mm("taper", "Hem narrower than the hip by", 0, 160, 40, "⟦=0 cm⟧ to ⟦=8 cm⟧", figure.Memory, "All round. 0 hangs "+
-		"straight.")
+	narrower := draft.Mm("taper", "Hem narrower than the hip by", 0, 160, 40, "⟦=0 cm⟧ to ⟦=8 cm⟧", figure.Memory,
+		"All round. 0 hangs straight.")
 	high := draft.MmFrom(draft.Slit, "Slit or pleat, high", 0, 600, "so high that a full stride finds room above it",
 		"From the hem up, in "+
 			"the seam at the centre back. 0 for none.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {

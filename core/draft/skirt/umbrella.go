@@ -23,8 +23,8 @@ type Umbrella struct{}
 // About describes it.
 func (Umbrella) About() draft.About {
 	return draft.About{Kind: "skirt-umbrella", Name: "Umbrella skirt, 1893 to 1902", Family: family.Skirt,
-		What: "Nearly half a circle in one, smooth before, falling in flutes from the hip, with its one seam behind on the bias. Darts at " +
-			"the waist, a few pleats at the centre back.",
+		What: "Nearly half a circle in one, smooth before, falling in flutes from the hip, with its one seam behind on the bias. " +
+			"Darts at the waist, a few pleats at the centre back.",
 		Usual: cloth.Fabric{Name: "Wool serge", Colour: "ink", Width: 1500, Selvedge: 10, Thickness: 0.5, Weight: 230, Shrinkage: 0.03}}
 }
 
@@ -52,8 +52,9 @@ func (Umbrella) Parameters() []draft.Parameter {
 		}
 		return 0.36, figure.Reason{Text: "smooth before, in flutes at the hem", Source: figure.Memory}
 	}
-	gathered := draft.Mm("gathered", "Taken in behind, in all", 0, 500, 160, "two box pleats of ⟦4 cm⟧, or ⟦12 cm⟧ to ⟦20 cm⟧ gathered",
-		figure.Memory, "Cloth of the waist edge at the centre back, beside what the band has there.")
+	gathered := draft.Mm("gathered", "Taken in behind, in all", 0, 500, 160,
+		"two box pleats of ⟦4 cm⟧, or ⟦12 cm⟧ to ⟦20 cm⟧ gathered", figure.Memory,
+		"Cloth of the waist edge at the centre back, beside what the band has there.")
 	panels := draft.Tally(draft.Panels, "Panels a side", 1, 2, 1, "one where the cloth is wide enough, else a seam at the side",
 		figure.Memory,
 		"One is the umbrella’s own cut.")
@@ -77,7 +78,8 @@ func (Umbrella) Parameters() []draft.Parameter {
 		case draft.Placket:
 			p.Help = "In the seam at the centre back."
 		case draft.Hem:
-			p.Default, p.Rule, p.Saves = draft.Fixed(15, "a wide one does not lie on the curve: it is faced", figure.Practice), "⟦15⟧", ""
+			p.Default = draft.Fixed(15, "a wide one does not lie on the curve: it is faced", figure.Practice)
+			p.Rule, p.Saves = "⟦15⟧", ""
 			p.High = 40
 		}
 	}

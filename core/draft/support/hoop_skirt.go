@@ -51,8 +51,8 @@ const steepest = 0.5
 // lowestRound asks for the length round the lowest steel: wider than the hips,
 // and no wider than the cloth over it can fall.
 func lowestRound() draft.Parameter {
-	p := draft.Mm(draft.HemRound, "Lowest steel, round", 1800, 4600, 3000, "⟦280 cm⟧ to ⟦400 cm⟧ in the years of the hoop", figure.Memory,
-		"The skirt over it is half as wide again.")
+	p := draft.Mm(draft.HemRound, "Lowest steel, round", 1800, 4600, 3000, "⟦280 cm⟧ to ⟦400 cm⟧ in the years of the hoop",
+		figure.Memory, "The skirt over it is half as wide again.")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		low := math.Max(1800, 1.3*on.GirthAt(figure.Hip))
 		return low, math.Max(1.2*low, math.Min(4600, on.GirthAt(figure.Waist)+2*math.Pi*steepest*on.Floor()))
