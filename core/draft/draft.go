@@ -116,21 +116,38 @@ func (w Waist) Half() (sum float64) {
 // measured there that it was drafted to, mm: it is meant to have the difference as ease.
 type Around struct{ Drop, Made, Over float64 }
 
-// Make drafts a garment to a figure and finishes the pieces: edges run on over
-// their seams and every seam's ends and sides can be told apart. All that is
-// drafted comes from here.
+// Make drafts a garment to a figure and finishes the pieces, all of which can be cut.
 func Make(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, error) {
+	d, err := Draw(g, on, with, in)
+	if err == nil {
+		err = d.Cuttable()
+	}
+	if err != nil {
+		return Draft{}, err
+	}
+	return d, nil
+}
+
+// Cuttable is the first fault of a piece as it was drawn: what settles whether a garment can be had so at all.
+func (d Draft) Cuttable() error {
+	for i := range d.Pieces {
+		if err := d.Pieces[i].Fault(); err != nil {
+			return fmt.Errorf("%w: these settings leave it no room on this body; choose less extreme ones", err)
+		}
+	}
+	return nil
+}
+
+// Draw drafts a garment to a figure and finishes the pieces: edges run on over
+// their seams and every seam's ends and sides can be told apart. All that is
+// drafted comes from here. Whether it is Cuttable is still to be asked.
+func Draw(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, error) {
 	d, err := g.Draft(on, with, in)
 	if err != nil {
 		return Draft{}, err
 	}
 	pattern.Fair(d.Pieces, d.Seams)
 	pattern.Tell(d.Pieces, d.Seams)
-	for i := range d.Pieces {
-		if err := d.Pieces[i].Fault(); err != nil {
-			return Draft{}, fmt.Errorf("%w: these settings leave it no room on this body; choose less extreme ones", err)
-		}
-	}
 	if more := pattern.HemSurplus(d.Pieces); more > hemToSay {
 		d.Remark(false, "The turned hem has "+measure.Tell(more)+" to ease in",
 			"Its raw edge is that much longer, all round, than the line it lies on. Spread it evenly between the seams with a gathering "+

@@ -175,6 +175,10 @@ func (s *stepped) dress(f Footing, over []figure.Worn) {
 func (s *stepped) finish(f Footing) (stays bool) {
 	stays = true
 	if s.NowErr == nil {
+		s.NowErr = s.Now.Cuttable()
+		stays = s.NowErr == nil || s.Layer.Cut != nil
+	}
+	if s.NowErr == nil {
 		s.make(f.same)
 		if s.NowErr = s.Now.Check(); s.NowErr != nil && s.Layer.Cut == nil {
 			stays = false

@@ -239,7 +239,7 @@ func (s *Stage) draft(all *same) {
 	}
 	s.Values, s.Wrong = draft.Settle(g, s.On, s.Settings)
 	if s.NowErr == nil {
-		s.Now, s.NowErr = draft.Make(g, s.On, s.Values, s.Fabric)
+		s.Now, s.NowErr = draft.Draw(g, s.On, s.Values, s.Fabric) // finish asks whether it can be cut
 	}
 	if s.NowErr == nil {
 		s.sided()

@@ -20,10 +20,11 @@ func (f Figure) Profile(degrees float64) []plane.Point {
 // profile down to its widest point, from where it falls straight. x is the
 // distance from the axis, y the drop.
 func (f Figure) hull(degrees float64) []plane.Point {
-	var chain []plane.Point
-	widest := -1.0
-	for _, s := range f.slices {
-		p := plane.Pt(s.section.Reach(degrees), s.drop)
+	chain := make([]plane.Point, 0, 16)
+	widest, to := -1.0, towards(degrees)
+	for i := range f.slices {
+		s := &f.slices[i]
+		p := plane.Pt(s.section.reach(to), s.drop)
 		if p.Y < 0 || p.X <= widest && len(chain) > 0 {
 			continue
 		}
@@ -92,9 +93,11 @@ func (f Figure) Falls(degrees float64, drops []float64) []float64 {
 	return out
 }
 
-func (f Figure) falling(degrees float64) func(drop float64) float64 {
+func (f Figure) falling(degrees float64) func(drop float64) float64 { return f.fallingOver(f.hull(degrees), degrees) }
+
+// fallingOver is falling where the hull at that bearing is known.
+func (f Figure) fallingOver(hull []plane.Point, degrees float64) func(drop float64) float64 {
 	floor := f.Length("waist_to_floor_side")
-	hull := f.hull(degrees)
 	off := f.read(degrees) - downTo(f.Bare().hull(degrees), floor)
 	over := math.Min(math.Max(f.levels[Hip], 2*math.Abs(off)), 0.9*floor)
 	return func(drop float64) float64 {
@@ -116,9 +119,11 @@ func (f Figure) FromNeck() func(degrees float64) func(drop float64) float64 {
 	return func(degrees float64) func(drop float64) float64 {
 		turn := degrees * math.Pi / 180
 		from := -((ends+t.NeckPoint.Z)/2 + (t.Throat.Z-t.Nape.Z)/2*math.Cos(turn) + (ends-t.NeckPoint.Z)/2*math.Cos(2*turn))
-		chain := []plane.Point{{X: f.At(from).Reach(degrees), Y: from}}
-		for _, s := range f.slices {
-			p := plane.Pt(s.section.Reach(degrees), s.drop)
+		to := towards(degrees)
+		chain := append(make([]plane.Point, 0, 16), plane.Pt(f.At(from).reach(to), from))
+		for i := range f.slices {
+			s := &f.slices[i]
+			p := plane.Pt(s.section.reach(to), s.drop)
 			if p.Y <= from || p.X <= chain[len(chain)-1].X {
 				continue
 			}
@@ -131,7 +136,8 @@ func (f Figure) FromNeck() func(degrees float64) func(drop float64) float64 {
 			}
 			chain = append(chain, p)
 		}
-		fall, hull := f.falling(degrees), f.hull(degrees)
+		hull := f.hull(degrees)
+		fall := f.fallingOver(hull, degrees)
 		return func(drop float64) float64 {
 			way := downTo(chain, drop)
 			if drop > 0 { // what the wearer's own reading to the floor has more lies below the waist

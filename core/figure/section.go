@@ -147,10 +147,24 @@ func (s Section) Breadth() float64 { return s.support[directions/4] + s.support[
 func (s Section) Depth() float64 { return s.support[0] + s.support[directions/2] }
 
 // Reach is how far the section stands from the axis at a bearing in degrees.
-func (s Section) Reach(degrees float64) float64 {
-	at := math.Mod(math.Mod(degrees, 360)+360, 360) / 360 * directions
+func (s Section) Reach(degrees float64) float64 { return s.reach(towards(degrees)) }
+
+// way is a bearing between two of those a section is sampled at: the first of them, the next, and the share of the next.
+type way struct {
+	from, next int
+	share      float64
+}
+
+// towards is the way of a bearing in degrees.
+func towards(degrees float64) way {
+	at := (degrees - 360*math.Floor(degrees/360)) / 360 * directions
 	i := int(at)
-	return s.support[i%directions]*(1-(at-float64(i))) + s.support[(i+1)%directions]*(at-float64(i))
+	return way{i % directions, (i + 1) % directions, at - float64(i)}
+}
+
+// reach is Reach where the way is known: the same one through many sections.
+func (s Section) reach(w way) float64 {
+	return s.support[w.from]*(1-w.share) + s.support[w.next]*w.share
 }
 
 // Thicker is the section under a cloth of thickness t.

@@ -1,7 +1,6 @@
 package plane
 
 import (
-	"cmp"
 	"math"
 	"slices"
 )
@@ -35,12 +34,37 @@ func Crossing(poly []Point) (int, int, bool) {
 		}
 		sides[i] = side{p - 1e-9, q + 1e-9, l - 1e-9, r + 1e-9, i}
 	}
-	slices.SortFunc(sides, func(a, b side) int { return cmp.Compare(a.low, b.low) })
+	// In strips across that way, as many as there are sides: a side belongs to the one it begins in.
+	from, wide := box.Min.X, box.Width()
+	if tall {
+		from, wide = box.Min.Y, box.Height()
+	}
+	strip := func(x float64) int {
+		if wide <= 0 {
+			return 0
+		}
+		return max(0, min(n-1, int((x-from)/wide*float64(n))))
+	}
+	begin := make([]int32, n+1) // of each strip, in the sides sorted by strips
+	for i := range sides {
+		begin[strip(sides[i].low)+1]++
+	}
+	for i := range n {
+		begin[i+1] += begin[i]
+	}
+	next, sorted := slices.Clone(begin), make([]side, n)
+	for _, s := range sides {
+		at := strip(s.low)
+		sorted[next[at]] = s
+		next[at]++
+	}
 	first, second := n, n
-	for k, s := range sides {
-		for _, o := range sides[k+1:] {
+	for k := range sorted {
+		s := &sorted[k]
+		for m := range sorted[k+1 : max(k+1, int(begin[strip(s.high)+1]))] { // what is no number lies in the first strip
+			o := &sorted[k+1+m]
 			if o.low > s.high {
-				break
+				continue
 			}
 			if o.left > s.right || s.left > o.right {
 				continue
