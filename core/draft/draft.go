@@ -18,6 +18,7 @@ import (
 	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/quilt"
+	"ardentgusset/core/sewn"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 
@@ -112,9 +113,28 @@ func (w Waist) Half() (sum float64) {
 	return sum
 }
 
-// Around is what a garment measures round itself at a drop below the waist, and what the figure
-// measured there that it was drafted to, mm: it is meant to have the difference as ease.
-type Around struct{ Drop, Made, Over float64 }
+// Around is what a garment measures round itself at a drop below the waist as its pieces are sewn, what it was meant to,
+// and what the figure measured there that it was drafted to, mm.
+type Around struct{ Drop, Made, Meant, Over float64 }
+
+// remeasured lays a tape round the pieces as they are sewn, at every level it was meant to measure something.
+func (d *Draft) remeasured() {
+	if len(d.Girths) == 0 {
+		return
+	}
+	made := map[float64]float64{}
+	for _, r := range sewn.Rings(d.Pieces, d.Seams) {
+		made[r.Drop] = r.Girth
+	}
+	kept := d.Girths[:0:0]
+	for _, g := range d.Girths {
+		if is, ok := made[g.Drop]; ok {
+			g.Made = is
+			kept = append(kept, g)
+		}
+	}
+	d.Girths = kept
+}
 
 // Make drafts a garment to a figure and finishes the pieces, all of which can be cut.
 func Make(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, error) {
@@ -148,6 +168,7 @@ func Draw(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, err
 	}
 	pattern.Fair(d.Pieces, d.Seams)
 	pattern.Tell(d.Pieces, d.Seams)
+	d.remeasured()
 	if more := pattern.HemSurplus(d.Pieces); more > hemToSay {
 		d.Remark(false, "The turned hem has "+measure.Tell(more)+" to ease in",
 			"Its raw edge is that much longer, all round, than the line it lies on. Spread it evenly between the seams with a gathering "+

@@ -36,7 +36,7 @@ func (e EaseAt) Fit() Fit {
 func (s Stage) Ease() []EaseAt {
 	var out []EaseAt
 	for _, r := range s.Draft.Girths {
-		out = append(out, EaseAt{r.Drop, r.Made - s.On.Girth(r.Drop), r.Made - r.Over})
+		out = append(out, EaseAt{r.Drop, r.Made - s.On.Girth(r.Drop), r.Meant - r.Over})
 	}
 	return out
 }

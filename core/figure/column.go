@@ -414,6 +414,16 @@ func (c Column) Smoothed(width float64, keep ...float64) Column {
 	return out
 }
 
+// Levelled is the column with a section at a height between its ends as well.
+func (c Column) Levelled(z float64) Column {
+	i := sort.Search(len(c), func(i int) bool { return c[i].Z >= z })
+	if i == 0 || i == len(c) || c[i].Z == z {
+		return c
+	}
+	at := c.At(z)
+	return slices.Insert(slices.Clone(c), i, Ringed{z, at})
+}
+
 // SetOut is the column with its sections moved out evenly, by a way that depends on the
 // height: a girth grows by 2π of it.
 func (c Column) SetOut(by func(z float64) float64) Column {

@@ -93,7 +93,9 @@ func (f Figure) Falls(degrees float64, drops []float64) []float64 {
 	return out
 }
 
-func (f Figure) falling(degrees float64) func(drop float64) float64 { return f.fallingOver(f.hull(degrees), degrees) }
+func (f Figure) falling(degrees float64) func(drop float64) float64 {
+	return f.fallingOver(f.hull(degrees), degrees)
+}
 
 // fallingOver is falling where the hull at that bearing is known.
 func (f Figure) fallingOver(hull []plane.Point, degrees float64) func(drop float64) float64 {

@@ -152,16 +152,15 @@ func (p Piece) DartMoved(label, edge string, at float64) (Piece, error) {
 			notch.At += mouthLong
 		}
 	}
-	for k := range out.Marks {
-		m := &out.Marks[k]
-		m.Path = append([]plane.Point{}, m.Path...)
+	for k, path := range out.inner() {
 		if k == d.mark {
-			m.Path = []plane.Point{opened[len(opened)-1], d.tip, after[0]}
+			out.Marks[k].Path = []plane.Point{opened[len(opened)-1], d.tip, after[0]}
 			continue
 		}
-		for j, q := range m.Path {
+		*path = slices.Clone(*path)
+		for j, q := range *path {
 			if plane.Inside(region, q) {
-				m.Path[j] = turn(q)
+				(*path)[j] = turn(q)
 			}
 		}
 	}
@@ -199,8 +198,8 @@ func (p Piece) turnedAbout(about plane.Point, angle float64) Piece {
 	for i := range out.Edges {
 		out.Edges[i].Line = turn(out.Edges[i].Line)
 	}
-	for i := range out.Marks {
-		out.Marks[i].Path = turn(out.Marks[i].Path)
+	for _, path := range out.inner() {
+		*path = turn(*path)
 	}
 	return out
 }

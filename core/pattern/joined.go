@@ -79,6 +79,9 @@ func (p Piece) Joined(edge string, q Piece, other string) (Piece, error) {
 		mark.Path = plane.Moved(mark.Path, shift)
 		out.Marks = append(out.Marks, mark)
 	}
+	for _, l := range laid.Levels {
+		out.Levels = append(out.Levels, Level{l.Drop, plane.Moved(l.Path, shift)})
+	}
 	return out, out.Fault()
 }
 
@@ -95,8 +98,8 @@ func (p Piece) Mirror() Piece {
 			out.Notches[i].At = e.Length() - out.Notches[i].At
 		}
 	}
-	for i := range out.Marks {
-		out.Marks[i].Path = plane.Mirrored(out.Marks[i].Path, 0)
+	for _, path := range out.inner() {
+		*path = plane.Mirrored(*path, 0)
 	}
 	out.GrainDegrees = -p.GrainDegrees
 	return out

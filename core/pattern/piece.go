@@ -171,6 +171,7 @@ type Piece struct {
 	Of           string // the piece it derives from, or ""
 	Notches      []Notch
 	Marks        []Mark
+	Levels       []Level // of the body, on what is fitted to it, from the top down
 }
 
 // CutOf is how many of the piece are cut for something.

@@ -135,7 +135,7 @@ func (w *work) divideAlong(at int, side func(plane.Point) float64) error {
 // the side where it is negative. It has an edge "piecing".
 func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (Piece, error) {
 	out := *p
-	out.Edges, out.Notches, out.Marks = nil, nil, nil
+	out.Edges, out.Notches, out.Marks, out.Levels = nil, nil, nil, nil
 	n := len(p.Edges)
 	here := func(e Edge) bool {
 		middle, _ := plane.Along(e.Line, e.Length()/2)
@@ -167,6 +167,11 @@ func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (P
 		for _, path := range beyond(m.Path, func(q plane.Point) float64 { return sign * side(q) }) {
 			m.Path = path
 			out.Marks = append(out.Marks, m)
+		}
+	}
+	for _, l := range p.Levels {
+		for _, path := range beyond(l.Path, func(q plane.Point) float64 { return sign * side(q) }) {
+			out.Levels = append(out.Levels, Level{l.Drop, path})
 		}
 	}
 	if _, ok := out.Edge(p.Fold); p.Fold != "" && !ok { // it came off both halves

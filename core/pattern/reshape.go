@@ -18,6 +18,7 @@ func (p Piece) Copied() Piece {
 		out.Edges[i].Line = append([]plane.Point{}, p.Edges[i].Line...)
 	}
 	out.Notches, out.Marks, out.Also = slices.Clone(p.Notches), slices.Clone(p.Marks), slices.Clone(p.Also)
+	out.Levels = slices.Clone(p.Levels)
 	return out
 }
 

@@ -133,8 +133,8 @@ func (p Piece) Slashed(s Slash) (Piece, error) {
 		for i := range out.Edges {
 			out.Edges[i].Line = plane.Moved(out.Edges[i].Line, shift)
 		}
-		for i := range out.Marks {
-			out.Marks[i].Path = plane.Moved(out.Marks[i].Path, shift)
+		for _, path := range out.inner() {
+			*path = plane.Moved(*path, shift)
 		}
 	}
 	return out, nil
@@ -157,15 +157,14 @@ func (out *Piece) carry(p Piece, s Slash, c chord, turn func(plane.Point) plane.
 			}
 		}
 	}
-	for k := range out.Marks {
-		m := &out.Marks[k]
-		m.Path = append([]plane.Point{}, m.Path...)
-		for i, q := range m.Path {
+	for _, path := range out.inner() {
+		*path = slices.Clone(*path)
+		for i, q := range *path {
 			// What ends on the outline lies neither within nor without for certain: the side of the cut
 			// that it lies on tells.
 			if edge, _ := plane.Apart([]plane.Point{q}, region); edge > onOutline && plane.Inside(region, q) ||
 				edge <= onOutline && c.b.Sub(c.a).Cross(q.Sub(c.a)) < 0 {
-				m.Path[i] = turn(q)
+				(*path)[i] = turn(q)
 			}
 		}
 	}
@@ -268,7 +267,7 @@ func (p Piece) Parted(from, to Place, id, name string) (left, right Piece, err e
 			return p, p, fmt.Errorf("%s: a cut from %s to %s would leave the piece", p.Name, from.Edge, to.Edge)
 		}
 	}
-	left.Marks, right.Marks = nil, nil
+	left.Marks, right.Marks, left.Levels, right.Levels = nil, nil, nil, nil
 	for _, m := range p.Marks {
 		for _, part := range clipped(m.Path, region) {
 			mark := m
@@ -277,6 +276,15 @@ func (p Piece) Parted(from, to Place, id, name string) (left, right Piece, err e
 				right.Marks = append(right.Marks, mark)
 			} else {
 				left.Marks = append(left.Marks, mark)
+			}
+		}
+	}
+	for _, l := range p.Levels {
+		for _, part := range clipped(l.Path, region) {
+			if part.inside {
+				right.Levels = append(right.Levels, Level{l.Drop, part.line})
+			} else {
+				left.Levels = append(left.Levels, Level{l.Drop, part.line})
 			}
 		}
 	}

@@ -22,6 +22,34 @@ type Ease struct {
 	// Ring is what a tube measures all the way from the bust down, where the figure is not larger;
 	// 0 for what follows the figure.
 	Ring float64
+	// Full is the height down to which it measures what it does at the bust, where that lies below the
+	// bust line: an armhole cut so low leaves no ring above it. 0 for none.
+	Full float64
+	// More is what is asked for besides at some heights, from the top down: straight between them, running out above
+	// the highest, the same below the lowest.
+	More []Extra
+}
+
+// Extra is what a ring is to measure more, mm on the whole girth, at a height.
+type Extra struct{ Z, More float64 }
+
+// runsOut is over how many mm above the highest ring what is asked for besides it runs out.
+const runsOut = 60.0
+
+// extra is what is asked for besides at a height.
+func (e Ease) extra(z float64) float64 {
+	if len(e.More) == 0 {
+		return 0
+	}
+	if up := z - e.More[0].Z; up >= 0 {
+		return e.More[0].More * math.Max(1-up/runsOut, 0)
+	}
+	for i := 1; i < len(e.More); i++ {
+		if a, b := e.More[i-1], e.More[i]; z >= b.Z {
+			return b.More + (a.More-b.More)*(z-b.Z)/(a.Z-b.Z)
+		}
+	}
+	return e.More[len(e.More)-1].More
 }
 
 // atShoulder is the part of the bust's ease that is left at the shoulder (from memory).
@@ -38,6 +66,8 @@ type Form struct {
 	Held   []float64
 	column figure.Column
 	rows   []row // every level's half outline
+	ease   Ease
+	ground ground
 	// coarse is how much larger the cells of its panels are than those of a middling body.
 	coarse float64
 	sum    sync.Once
@@ -70,14 +100,41 @@ const middling = 1050.0
 // creaseWidth is over how many mm cloth rounds a crease between levels (from memory).
 const creaseWidth = 9.0
 
-// On is the form of a figure from a height up to the neck, set out by ease.
-func On(f figure.Figure, from float64, ease Ease) *Form {
-	t := f.Torso()
-	bust, hip := -f.Drop(figure.Bust), -f.Drop(figure.Hip)
+// ground is a figure under taut cloth that no ease is given yet.
+type ground struct {
+	torso  figure.Torso
+	column figure.Column
+}
+
+// groundOf is the ground of a figure from a height up.
+func groundOf(f figure.Figure, from float64) ground {
+	t, bust := f.Torso(), -f.Drop(figure.Bust)
 	sharp := f.Column(from).Bridged(0, bust, func(float64) float64 { return 1 }).Bridged(bust, t.ShoulderPoint.Z, bridge)
 	c := sharp.Smoothed(creaseWidth, 0, bust)
 	t.ShoulderPoint = roundEnd(c, t, ridge(sharp, t, t.ShoulderPoint).Length())
+	return ground{t, c}
+}
+
+// On is the form of a figure from a height up to the neck, set out by ease.
+func On(f figure.Figure, from float64, ease Ease) *Form { return groundOf(f, from).under(f, ease) }
+
+// Again is a form of the same figure, from the same height, with other ease.
+func (s *Form) Again(f figure.Figure, ease Ease) *Form { return s.ground.under(f, ease) }
+
+func (g ground) under(f figure.Figure, ease Ease) *Form {
+	t, c := g.torso, g.column
+	bust, hip := -f.Drop(figure.Bust), -f.Drop(figure.Hip)
 	armpit, top := t.Armpit, t.NeckPoint.Z
+	waist, full := ease.Waist, bust
+	atFull := ease.Bust
+	if ease.Full > 0 && ease.Full < bust {
+		c = c.Levelled(ease.Full)
+		around := c.At(ease.Full)
+		full, atFull = ease.Full, math.Max(waist+(ease.Bust-waist)*ease.Full/bust, f.GirthAt(figure.Bust)+ease.Bust-around.Girth())
+	}
+	for _, m := range ease.More {
+		c = c.Levelled(m.Z)
+	}
 	out := func(z float64) float64 {
 		switch {
 		case z <= bust && ease.Ring > 0:
@@ -86,15 +143,19 @@ func On(f figure.Figure, from float64, ease Ease) *Form {
 		case z <= 0:
 			k := math.Min(z/hip, 1)
 			return (ease.Waist + (ease.Hip-ease.Waist)*k) / (2 * math.Pi)
+		case z <= full:
+			return (waist + (atFull-waist)*z/full) / (2 * math.Pi)
 		case z <= bust:
-			return (ease.Waist + (ease.Bust-ease.Waist)*z/bust) / (2 * math.Pi)
+			around := c.At(z)
+			return math.Max(waist+(ease.Bust-waist)*z/bust, f.GirthAt(figure.Bust)+ease.Bust-around.Girth()) / (2 * math.Pi)
 		case z <= armpit:
 			return ease.Bust / (2 * math.Pi)
 		}
 		k := math.Min((z-armpit)/(top-armpit), 1)
 		return ease.Bust / (2 * math.Pi) * (1 - (1-atShoulder)*k)
 	}
-	s := &Form{Torso: t, Levels: map[figure.Level]float64{}, column: c.SetOut(out), book: f.Book()}
+	s := &Form{Torso: t, Levels: map[figure.Level]float64{}, ease: ease, ground: g, book: f.Book(),
+		column: c.SetOut(func(z float64) float64 { return out(z) + ease.extra(z)/(2*math.Pi) })}
 	for _, l := range figure.Levels() {
 		s.Levels[l] = -f.Drop(l)
 	}
@@ -279,6 +340,9 @@ func (s *Form) Share(p r3.Vec) float64 {
 	r := s.at(p.Z)
 	return r.place(p.X, p.Y) / r.half()
 }
+
+// More is what the form was asked to measure besides at a height, mm on the whole girth.
+func (s *Form) More(z float64) float64 { return s.ease.extra(z) }
 
 // HalfGirth is half the form's girth at a height, mm.
 func (s *Form) HalfGirth(z float64) float64 {

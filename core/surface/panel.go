@@ -29,6 +29,8 @@ type Panel struct {
 	// Take says how far each dart opens, radians, of how far each would: what they do not
 	// take the cloth must give. Nil, or 0 for a dart, leaves it to open as it unrolls.
 	Take func(swing []float64) []float64
+	// Like is the panel as it was unrolled on a form that differs a little: it is begun from there. Nil for none.
+	Like *Flat
 }
 
 // Datum is what distances round the form are counted from.

@@ -66,7 +66,8 @@ func (d FlatDart) mark(before float64) pattern.Mark {
 	leg := func(line []plane.Point) []plane.Point {
 		out := make([]plane.Point, len(line))
 		for i, q := range line {
-			out[i] = q.Add(back.Times(math.Max(float64(i-d.low)/float64(n-d.low), 0)))
+			share := math.Max(float64(i-d.low)/float64(n-d.low), 0)
+			out[i] = q.Add(back.Times(share * share * share))
 		}
 		return out
 	}

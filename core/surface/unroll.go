@@ -22,6 +22,8 @@ type Flat struct {
 	flat   []plane.Point
 	panel  Panel
 	taken  map[string]float64 // by edge, what its darts' caps take
+	loose  []plane.Point      // before its darts were held
+	rest   []plane.Point      // and after, as it came to rest
 }
 
 // FlatEdge is an edge unrolled, in the order of the panel's. Where darts open it, it runs in
@@ -76,11 +78,18 @@ func (s *Form) Unroll(p Panel) (*Flat, error) {
 	} else {
 		k.takes = "as it opens"
 	}
-	held, err := s.settled(k, func() (settling, error) { return m.settle(loose.at) })
+	from := loose.at
+	if p.Like != nil {
+		if near, ok := m.likely(p.Like.mesh, p.Like.rest); ok {
+			from = near
+		}
+	}
+	held, err := s.settled(k, func() (settling, error) { return m.settle(from) })
 	if err != nil {
 		return nil, err
 	}
-	f := &Flat{mesh: held.mesh, flat: slices.Clone(held.at), panel: p}
+	f := &Flat{mesh: held.mesh, flat: slices.Clone(held.at), panel: p, loose: loose.at, rest: held.at}
+	f.panel.Like = nil
 	f.upright(len(m.onFold) > 0, p)
 	f.read(p)
 	return f, nil
@@ -93,6 +102,11 @@ func (s *Form) loose(p Panel) (settling, error) {
 		return settling{}, err
 	}
 	at := slices.Clone(m.flat)
+	if p.Like != nil {
+		if near, ok := m.likely(p.Like.mesh, p.Like.loose); ok {
+			at = near
+		}
+	}
 	err = newEnergy(m).relax(at, soft, softRounds)
 	return settling{mesh: m, at: at}, err
 }

@@ -31,8 +31,9 @@ import (
 
 // keptVersion is the version written. Version 0, without a number, was the
 // draft alone; version 1 had its techniques in free words and its rows and steps as
-// they were worked out; in version 2 hooks and buttons were but notions.
-const keptVersion = 3
+// they were worked out; in version 2 hooks and buttons were but notions; in version 3 a garment measured what its form did,
+// and no levels lay on its pieces.
+const keptVersion = 4
 
 type keptCut struct {
 	Version int       `json:"version"`
@@ -103,6 +104,12 @@ type keptPiece struct {
 	Of           string `json:",omitempty"`
 	Notches      []keptNotch
 	Marks        []keptMark
+	Levels       []keptLevel `json:",omitempty"`
+}
+
+type keptLevel struct {
+	Drop float64
+	Path []keptPoint
 }
 
 type keptCutFor struct {
@@ -255,7 +262,7 @@ type keptHang struct{ Drop, Girth float64 }
 
 type keptCarry struct{ Lift, More, Apart, Flat float64 }
 
-type keptRound struct{ Drop, Made, Over float64 }
+type keptRound struct{ Drop, Made, Meant, Over float64 }
 
 type keptDrawn struct {
 	Kind draft.DrawnKind
@@ -325,7 +332,8 @@ func keep(m ensemble.Made) keptCut {
 				each(p.Notches, func(n pattern.Notch) keptNotch { return keptNotch(n) }),
 				each(p.Marks, func(m pattern.Mark) keptMark {
 					return keptMark{m.Kind, keptLine(m.Path), m.Label, m.Width, m.Channel, m.Long}
-				})}
+				}),
+				each(p.Levels, func(l pattern.Level) keptLevel { return keptLevel{l.Drop, keptLine(l.Path)} })}
 		}),
 		Seams: each(d.Seams, func(s pattern.Seam) keptSeam {
 			return keptSeam{s.ID, keptSideOf(s.A), keptSideOf(s.B), s.Ease, s.Absorbed, s.Join, s.Technique, s.Strain, s.Open, s.Repeat,
@@ -384,7 +392,8 @@ func (k keptCut) read() ensemble.Made {
 				Notches: each(p.Notches, func(n keptNotch) pattern.Notch { return pattern.Notch(n) }),
 				Marks: each(p.Marks, func(m keptMark) pattern.Mark {
 					return pattern.Mark{Kind: m.Kind, Path: line(m.Path), Label: m.Label, Width: m.Width, Channel: m.Channel, Long: m.Long}
-				})}
+				}),
+				Levels: each(p.Levels, func(l keptLevel) pattern.Level { return pattern.Level{Drop: l.Drop, Path: line(l.Path)} })}
 		}),
 		Seams: each(d.Seams, func(s keptSeam) pattern.Seam {
 			return pattern.Seam{ID: s.ID, A: s.A.side(), B: s.B.side(), Ease: s.Ease, Absorbed: s.Absorbed,
@@ -468,13 +477,18 @@ func readCut(text []byte) (ensemble.Made, error) {
 	switch head.Version {
 	case 0:
 		err = json.Unmarshal(text, &k.Draft)
-	case 1, 2, keptVersion:
+	case 1, 2, 3, keptVersion:
 		err = json.Unmarshal(text, &k)
 	default:
 		return ensemble.Made{}, ErrNewer
 	}
 	if err == nil && len(k.Draft.Pieces) == 0 {
 		err = fmt.Errorf("it holds no pieces")
+	}
+	if head.Version < 4 { // what it was meant to measure was all that was told
+		for i := range k.Draft.Girths {
+			k.Draft.Girths[i].Meant = k.Draft.Girths[i].Made
+		}
 	}
 	if head.Version < 3 {
 		k.Draft.fasten()

@@ -2,12 +2,14 @@ package bodice
 
 import (
 	"math"
+	"slices"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 	"ardentgusset/core/surface"
 	"ardentgusset/core/work"
 )
@@ -148,16 +150,87 @@ func (h *half) allow() {
 // after is what a step of its own must come after, and why.
 func after(step, why string) work.After { return work.After{Step: step, Why: why} }
 
-// goesRound tells what the bodice measures round itself from the armpit, or the bust line where that
-// is higher, down to its lower edge at the side.
+// levelApart is how far apart the levels lie that a bodice is measured at, mm, besides those that have names.
+const levelApart = 12.0
+
+// heights are the levels that go all round: from just below armholes and neckline down to where the lower edge is
+// highest, those that have names among them.
+func (h *half) heights() []float64 {
+	top, foot := h.bust(), math.Inf(-1)
+	const parts = 20
+	for i := range parts + 1 {
+		foot = math.Max(foot, h.hem(float64(i)/parts)+overHem)
+	}
+	if top <= foot {
+		return nil
+	}
+	named := []float64{top}
+	for _, l := range figure.Levels() {
+		if z := h.form.Levels[l]; z < top-levelApart/2 && z > foot {
+			named = append(named, z)
+		}
+	}
+	if math.Abs(foot) <= 1 { // it ends at the waist
+		named = append(named, foot)
+	}
+	var out []float64
+	for i, z := range named {
+		out = append(out, z)
+		next := foot
+		if i+1 < len(named) {
+			next = named[i+1]
+		}
+		for k, n := 1, int(math.Ceil((z-next)/levelApart)); k < n; k++ {
+			out = append(out, z+(next-z)*float64(k)/float64(n))
+		}
+	}
+	return out
+}
+
+// overHem is how far over the lower edge the lowest level lies, mm.
+const overHem = 0.3
+
+// fuller takes what reshaping has made the rings larger by for meant: it is gathered, pleated or hangs. Rings that it has
+// broken are rings no longer.
+func (h *half) fuller(before []sewn.Ring) {
+	now := map[float64]sewn.Ring{}
+	for _, r := range sewn.Rings(h.Pieces, h.Seams) {
+		now[r.Drop] = r
+	}
+	h.full = map[float64]float64{}
+	for _, was := range before {
+		if r := now[was.Drop]; len(r.Parts) >= len(was.Parts) {
+			h.full[was.Drop] = r.Girth - was.Girth
+			continue
+		}
+		for i := range h.Pieces {
+			p := &h.Pieces[i]
+			p.Levels = slices.DeleteFunc(p.Levels, func(l pattern.Level) bool { return l.Drop == was.Drop })
+		}
+	}
+}
+
+// meant is what the bodice is meant to measure round itself at a height: the form as it was asked for, and what is gathered
+// or pleated.
+func (h *half) meant(z float64) float64 { return 2*h.form.HalfGirth(z) - h.form.More(z) + h.full[-z] }
+
+// made is what its pieces measure at levels as they are sewn, by drop.
+func (h *half) made(at []ringAt) map[float64]float64 {
+	drops := make([]float64, len(at))
+	for i, r := range at {
+		drops[i] = -r.z
+	}
+	out := map[float64]float64{}
+	for _, r := range sewn.Rings(h.Pieces, h.Seams, drops...) {
+		out[r.Drop] = r.Girth
+	}
+	return out
+}
+
+// goesRound tells what the bodice is meant to measure round itself at its levels.
 func (h *half) goesRound() {
-	const step = 10.0
-	top := math.Max(h.underarm().Z, h.form.Levels[figure.Bust])
-	foot := math.Min(h.hem(0.5), top-step)
-	n := int(math.Ceil((top - foot) / step))
-	for i := range n + 1 {
-		z := top + (foot-top)*float64(i)/float64(n)
-		h.Girths = append(h.Girths, draft.Around{Drop: -z, Made: 2 * h.form.HalfGirth(z), Over: h.on.Girth(-z)})
+	for _, z := range h.heights() {
+		h.Girths = append(h.Girths, draft.Around{Drop: -z, Meant: h.meant(z), Over: h.on.Girth(-z)})
 	}
 }
 
@@ -225,21 +298,22 @@ func (h *half) wear(thick float64) {
 	h.Wear.Cover = []figure.Depth{{Drop: -h.form.Torso.NeckPoint.Z, Depth: thick}, {Drop: -low, Depth: thick}}
 }
 
-// measure adds the dimensions a maker compares.
+// measure adds the dimensions a maker compares, as the pieces are sewn.
 func (h *half) measure() {
-	round := func(key, where string, z float64) {
-		if z < h.hem(0.5)+0.1 || z > h.bust() {
-			return
+	held := h.ringsHeld()
+	made := h.made(held)
+	for i, r := range held {
+		is, ok := made[-r.z]
+		if !ok {
+			continue
 		}
-		sum := 0.0
-		for _, p := range h.panels {
-			flat, _ := p.flat.Width(z)
-			sum += flat
+		where := "round the " + r.level.Label()
+		switch {
+		case i == 0:
+			where = "round the bust, below the armholes"
+		case r.level == figure.Bust:
+			continue
 		}
-		h.Measure("girth."+key, "the bodice", where, 2*sum)
-	}
-	round("bust", "round the bust, below the armholes", h.bust())
-	for _, l := range []figure.Level{figure.Underbust, figure.Waist, figure.HighHip} {
-		round(string(l), "round the "+l.Label(), h.form.Levels[l]+0.3)
+		h.Measure("girth."+string(r.level), "the bodice", where, is)
 	}
 }

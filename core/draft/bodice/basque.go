@@ -64,8 +64,13 @@ var basqueLines = map[string][3]float64{"side-front": {0.46, 0.50, 0.49}, "side-
 const backSeamOn = 0.45
 
 // Draft drafts it.
-func (Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, threeLows)
+func (b Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return b.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Basque) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, threeLows)
 	if err != nil {
 		return draft.Draft{}, err
 	}

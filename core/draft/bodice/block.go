@@ -51,8 +51,13 @@ func (Block) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{})
+func (b Block) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return b.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Block) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, lower{})
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -44,8 +44,13 @@ func (Conical) Parameters() []draft.Parameter {
 const pointed = 0.36
 
 // Draft drafts it.
-func (Conical) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: draft.FrontPoint, front: 1, within: pointed},
+func (c Conical) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return c.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Conical) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, lower{by: []lowered{{key: draft.FrontPoint, front: 1, within: pointed},
 		{key: "back_point", back: 1, within: pointed}}})
 	if err != nil {
 		return draft.Draft{}, err

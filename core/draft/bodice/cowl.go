@@ -41,8 +41,13 @@ func (Cowl) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (Cowl) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{})
+func (c Cowl) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return c.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Cowl) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, lower{})
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -91,6 +96,7 @@ func (h *half) cowled() error {
 	p.Marks = slices.DeleteFunc(p.Marks, func(m pattern.Mark) bool {
 		return m.Kind == pattern.WaistLine || m.Kind == pattern.BustLine // they lie slanting now
 	})
+	p.Levels = slices.DeleteFunc(p.Levels, func(l pattern.Level) bool { return l.Drop < -1 })
 	if more := h.v.Number("cowl"); more > 1 {
 		cf, _ := p.Edge("centre-front")
 		side, _ := p.Edge("side")

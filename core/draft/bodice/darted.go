@@ -42,8 +42,13 @@ func (Darted) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (Darted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: "waist_up", front: -1, side: -1, back: -1}, {key: draft.FrontPoint, front: 1}}})
+func (d Darted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return d.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Darted) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, lower{by: []lowered{{key: "waist_up", front: -1, side: -1, back: -1}, {key: draft.FrontPoint, front: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -63,7 +63,12 @@ func (d Draped) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (d Draped) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: draft.FrontPoint, front: 1}}})
+	return closed(func(ask *asked) (draft.Draft, error) { return d.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (d Draped) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, lower{by: []lowered{{key: draft.FrontPoint, front: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -54,19 +54,22 @@ func (Fifties) Parameters() []draft.Parameter {
 // Draft drafts it. A body that has no room for three darts before gets one at the waist and one at
 // the side.
 func (Fifties) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	d, err := fiftiesOf(on, v, in, true)
+	with := func(two bool) (draft.Draft, error) {
+		return closed(func(ask *asked) (draft.Draft, error) { return fiftiesOf(ask, on, v, in, two) })
+	}
+	d, err := with(true)
 	if err == nil || errors.Is(err, errChild) {
 		return d, err
 	}
-	if fewer, again := fiftiesOf(on, v, in, false); again == nil {
+	if fewer, again := with(false); again == nil {
 		fewer.Remark(false, "One dart at the waist, not two", "On this body two darts before and one at the side would cross.")
 		return fewer, nil
 	}
 	return d, err
 }
 
-func fiftiesOf(on figure.Figure, v draft.Values, in cloth.Fabric, two bool) (draft.Draft, error) {
-	h, err := begun(on, v, lower{})
+func fiftiesOf(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric, two bool) (draft.Draft, error) {
+	h, err := begun(ask, on, v, lower{})
 	if err != nil {
 		return draft.Draft{}, err
 	}

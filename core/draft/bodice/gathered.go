@@ -36,6 +36,7 @@ func (h *half) over(piece, top string, lower, upper, pouch float64) error {
 	outer := ungathered(found, "hem")
 	outer.ID, outer.Name = piece+"-outer", found.Name+", outer"
 	outer.Cut, outer.Also = found.CutOf(pattern.ForOuter), nil
+	outer.Levels = nil // the foundation goes round the body
 	var err error
 	hem, _ := outer.Edge("hem")
 	up, ok := outer.Edge(top)

@@ -38,8 +38,10 @@ type half struct {
 	mostBust float64
 	opens    string  // the centre where it opens
 	setBack  float64 // of the shoulder seam behind the ridge, along the armhole
-	vee      bool    // the neckline comes to a point before
-	wide     bool    // and lies so far out on the shoulder that it crosses it at a slant
+	ask      *asked
+	full     map[float64]float64 // by drop, what gathers and pleats have made the rings larger by
+	vee      bool                // the neckline comes to a point before
+	wide     bool                // and lies so far out on the shoulder that it crosses it at a slant
 }
 
 // stretch is a part of the upper edge.
@@ -89,12 +91,21 @@ var errChild = errors.New("this is a child, or a child’s size: a child’s bod
 	"bodices are " +
 	"drafted for adults")
 
+// fullDownTo is the height that what goes round the bust is kept down to: that of the highest ring that armholes and
+// neckline leave whole, but not below half way from the bust to the waist: it must still run in.
+func (c cut) fullDownTo(on figure.Figure) float64 {
+	t := on.Torso()
+	whole := math.Min(t.Underarm-c.scyeDrop, t.Throat.Z-c.neck.Front) - belowArm - 1
+	return math.Max(whole, -on.Drop(figure.Bust)/2)
+}
+
 // lay makes the form and its upper edge.
-func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
+func lay(ask *asked, on figure.Figure, v draft.Values, c cut) (*half, error) {
 	if on.ChildSized() {
 		return nil, errChild
 	}
-	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: surface.On(on, math.Min(c.low-20, -10), c.ease)}
+	c.ease.Full = c.fullDownTo(on)
+	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: ask.formOf(on, math.Min(c.low-20, -10), c.ease), ask: ask}
 	t := &h.form.Torso
 	ridge := h.form.Shoulder()
 	if c.inset > ridge.Length()-c.neck.Wide-30 {
@@ -130,10 +141,10 @@ func lay(on figure.Figure, v draft.Values, c cut) (*half, error) {
 
 // belowArm is how far below armhole and neckline the highest level lies that a bodice is held at, mm:
 // it ends where the side does.
-const belowArm = 0.4
+const belowArm = 6.0
 
 // heldApart is how far apart held levels lie at least, mm.
-const heldApart = 12.0
+const heldApart = 10.0
 
 // bust is the height at which it is measured round the bust: that of the bust points, or just below
 // its upper edge where that dips deeper.
@@ -154,6 +165,20 @@ func (h *half) holdBust() {
 		if z := h.form.Levels[l]; math.Abs(z-h.bust()) > heldApart {
 			h.form.Held = append(h.form.Held, z)
 		}
+	}
+}
+
+// holdOverHem holds the waist just above a lower edge that runs along it for a part of its way only: where the edge lies
+// there itself, the level can't.
+func (h *half) holdOverHem() {
+	const parts = 20
+	along, below := false, false
+	for i := range parts + 1 {
+		z := h.hem(float64(i) / parts)
+		along, below = along || math.Abs(z) < belowArm, below || z < -belowArm
+	}
+	if along && below {
+		h.form.Held = append(h.form.Held, belowArm)
 	}
 }
 
@@ -399,10 +424,13 @@ func (h *half) add(panels ...named) error {
 	flats, faults := make([]*surface.Flat, len(panels)), make([]error, len(panels))
 	var all sync.WaitGroup
 	for i, p := range panels {
+		p.panel.Like = h.ask.flats[p.id]
 		all.Go(func() { flats[i], faults[i] = h.form.Unroll(p.panel) })
 	}
 	all.Wait()
+	h.ask.flats = map[string]*surface.Flat{}
 	for i, p := range panels {
+		h.ask.flats[p.id] = flats[i]
 		if faults[i] != nil {
 			return fmt.Errorf("the %s can’t be laid out on this body: %w; another cut suits it, or less extreme neckline and armhole",
 				strings.ToLower(p.name), faults[i])

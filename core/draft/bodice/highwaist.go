@@ -51,14 +51,19 @@ func (HighWaist) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (HighWaist) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+func (h HighWaist) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return h.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (HighWaist) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	up := on.Torso().BustPoint.Z - v.Number("under")
 	if up < 12 {
 		return draft.Draft{}, fmt.Errorf("a waist %s below the bust point lies at the natural waist on this figure: less, or "+
 			"another bodice",
 			measure.Tell(v.Number("under")))
 	}
-	h, err := begun(on, v, lower{above: on.Torso().BustPoint.Z, by: []lowered{{key: "under", front: 1, side: 1, back: 1}}})
+	h, err := begun(ask, on, v, lower{above: on.Torso().BustPoint.Z, by: []lowered{{key: "under", front: 1, side: 1, back: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -69,7 +69,7 @@ const ribbonMore = 20.0
 
 // Draft drafts it.
 func (Mantle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, threeLows)
+	h, err := begun(&asked{}, on, v, threeLows)
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -61,6 +61,12 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 	}
 	withinFold(&piece)
 	h.levels(&piece, flat)
+	heights := h.heights()
+	for i, line := range flat.Levels(heights) {
+		if line != nil {
+			piece.Levels = append(piece.Levels, pattern.Level{Drop: -heights[i], Path: line})
+		}
+	}
 	h.panels = append(h.panels, laid{id, flat, n.from, n.to})
 	if err := piece.Fault(); err != nil {
 		return fmt.Errorf("%w: neckline, armhole and seams lie too near each other, or its darts open too far for its size", err)

@@ -48,9 +48,14 @@ func (Quilted) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (Quilted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+func (q Quilted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return q.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Quilted) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	round := 2 * math.Pi * v.Number("wadding")
-	h, err := begunWith(on, v, lower{by: []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}}, round)
+	h, err := begunWith(ask, on, v, lower{by: []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}}, round)
 	if err != nil {
 		return draft.Draft{}, err
 	}

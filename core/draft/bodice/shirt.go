@@ -55,12 +55,17 @@ func (g Shirt) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+func (s Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return s.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Shirt) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	var hem lower
 	if v.Has(draft.Long) {
 		hem.by = []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}
 	}
-	h, err := begun(on, v, hem)
+	h, err := begun(ask, on, v, hem)
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -45,8 +45,13 @@ func (Straight) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (Straight) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{by: []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}})
+func (s Straight) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return s.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Straight) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, lower{by: []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}

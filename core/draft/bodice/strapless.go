@@ -59,8 +59,13 @@ func (Strapless) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := cutOff(on, v, lower{by: []lowered{{key: "low", front: 1, side: 1, back: 1}}})
+func (s Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return s.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Strapless) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := cutOff(ask, on, v, lower{by: []lowered{{key: "low", front: 1, side: 1, back: 1}}})
 	if err != nil {
 		return draft.Draft{}, err
 	}
@@ -100,13 +105,13 @@ func (Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 }
 
 // cutOff lays a form whose upper edge runs below the arms.
-func cutOff(on figure.Figure, v draft.Values, low lower) (*half, error) {
+func cutOff(ask *asked, on figure.Figure, v draft.Values, low lower) (*half, error) {
 	if on.ChildSized() {
 		return nil, errChild
 	}
-	c := surface.Ease{Bust: v.Number(draft.BustEase), Waist: v.Number(draft.WaistEase), Hip: v.Number(draft.HipEase)}
+	c := surface.Ease{Bust: v.Number(draft.BustEase), Waist: v.Number(draft.WaistEase), Hip: v.Number(draft.HipEase), More: ask.more}
 	hem := low.at(v)
-	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: surface.On(on, hem(0)-20, c), hem: hem, lower: low}
+	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: ask.formOf(on, hem(0)-20, c), hem: hem, lower: low, ask: ask}
 	t := h.form.Torso
 	side := math.Max(t.Underarm-v.Number(draft.TopSide), h.form.Levels[figure.Underbust]+12)
 	apex := h.form.Share(t.BustPoint)

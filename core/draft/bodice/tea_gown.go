@@ -89,8 +89,13 @@ func ringOf(on figure.Figure, v draft.Values) float64 {
 const leastFull = 40.0
 
 // Draft drafts it.
-func (TeaGown) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, lower{above: -hipLow})
+func (t TeaGown) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (TeaGown) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, lower{above: -hipLow})
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -13,6 +13,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/sewn"
 	"ardentgusset/core/surface"
 )
 
@@ -60,9 +61,14 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 	}
 	h.allow()
 	if m.shape != nil {
+		before := sewn.Rings(h.Pieces, h.Seams)
 		if err := m.shape(); err != nil {
 			return err
 		}
+		h.fuller(before)
+	}
+	if err := h.again(); err != nil {
+		return err
 	}
 	if err := h.close(first, last); err != nil {
 		return err
@@ -253,20 +259,22 @@ func (h *half) sharing(take float64, parts ...float64) func([]float64) []float64
 }
 
 // begun lays a bodice's form and upper edge by what was asked, down to its lower edge.
-func begun(on figure.Figure, v draft.Values, hem lower) (*half, error) {
-	return begunWith(on, v, hem, 0)
+func begun(ask *asked, on figure.Figure, v draft.Values, hem lower) (*half, error) {
+	return begunWith(ask, on, v, hem, 0)
 }
 
 // begunWith does so for a bodice that is itself so thick that it is as much wider all round, mm.
-func begunWith(on figure.Figure, v draft.Values, hem lower, more float64) (*half, error) {
+func begunWith(ask *asked, on figure.Figure, v draft.Values, hem lower, more float64) (*half, error) {
 	at := hem.at(v)
 	c := cutOf(on, v, math.Min(at(0), math.Min(at(0.5), at(1))))
 	c.ease.Bust, c.ease.Waist, c.ease.Hip = c.ease.Bust+more, c.ease.Waist+more, c.ease.Hip+more
-	h, err := lay(on, v, c)
+	c.ease.More = ask.more
+	h, err := lay(ask, on, v, c)
 	if err != nil {
 		return nil, err
 	}
 	h.hem, h.lower = at, hem
+	h.holdOverHem()
 	return h, nil
 }
 

@@ -45,8 +45,13 @@ func (Vest) Parameters() []draft.Parameter {
 }
 
 // Draft drafts it.
-func (Vest) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	h, err := begun(on, v, threeLows)
+func (g Vest) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	return closed(func(ask *asked) (draft.Draft, error) { return g.drawn(ask, on, v, in) })
+}
+
+// drawn drafts it with what is asked of its rings.
+func (Vest) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	h, err := begun(ask, on, v, threeLows)
 	if err != nil {
 		return draft.Draft{}, err
 	}

@@ -1,0 +1,130 @@
+package bodice
+
+import (
+	"errors"
+	"math"
+	"slices"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/surface"
+)
+
+// asked is what a bodice's rings are asked to measure besides what they are meant to, so that they come out as they are
+// meant: darts that run out before the bust point, and cloth that gives, leave them larger or smaller than the form.
+type asked struct {
+	more   []surface.Extra // from the top down
+	before []measured      // what came of what was asked the last time
+	rounds int
+	best   []surface.Extra // what came nearest, and how near, mm
+	within float64
+	flats  map[string]*surface.Flat // its panels as they were the last time
+	form   *surface.Form            // the form it was drafted to
+	last   bool                     // no more is asked for
+}
+
+// measured is by how much a ring was out, and what had been asked for then, mm.
+type measured struct{ off, asked float64 }
+
+// ringsWithin is how near rings come to what they are meant to measure, mm; askedAtMost how often they are asked again, and
+// muchAtMost for how much, mm.
+const ringsWithin, askedAtMost, muchAtMost = 0.7, 5, 160.0
+
+// askedBy is in what steps it is asked again, mm: panels that a change elsewhere does not reach are known then.
+const askedBy = 1.0
+
+// errAgain: the rings are out, and what was learnt from it is asked for.
+var errAgain = errors.New("its rings are to be drawn once more")
+
+// closed drafts a bodice until its rings measure what they are meant to, or asking again brings no more.
+func closed(drawn func(ask *asked) (draft.Draft, error)) (draft.Draft, error) {
+	var ask asked
+	for {
+		d, err := drawn(&ask)
+		if !errors.Is(err, errAgain) {
+			return d, err
+		}
+		ask.rounds++
+	}
+}
+
+// formOf is the form from a height up: on the ground of the one before, where there is one.
+func (a *asked) formOf(on figure.Figure, from float64, ease surface.Ease) *surface.Form {
+	if a.form == nil {
+		a.form = surface.On(on, from, ease)
+		return a.form
+	}
+	return a.form.Again(on, ease)
+}
+
+// ringAt is a level that a bodice's rings are held to.
+type ringAt struct {
+	level figure.Level
+	z     float64
+}
+
+// ringsHeld are the levels at which a bodice is held to what it is meant to measure, from the top down: its highest ring and
+// those that have names.
+func (h *half) ringsHeld() []ringAt {
+	heights := h.heights()
+	if len(heights) == 0 {
+		return nil
+	}
+	out := []ringAt{{figure.Bust, heights[0]}}
+	for _, z := range heights[1:] {
+		for _, l := range figure.Levels() {
+			if math.Abs(h.form.Levels[l]-z) <= overHem+1e-6 {
+				out = append(out, ringAt{l, z})
+			}
+		}
+	}
+	return out
+}
+
+// again measures the rings of the pieces as they are sewn; where one is out it asks for what is missing and fails with
+// errAgain.
+func (h *half) again() error {
+	held := h.ringsHeld()
+	made := h.made(held)
+	now := make([]measured, len(held))
+	next := make([]surface.Extra, len(held))
+	worst := 0.0
+	for i, r := range held {
+		is, ok := made[-r.z]
+		if !ok {
+			return nil // it is no ring
+		}
+		now[i] = measured{off: is - h.meant(r.z)}
+		if i < len(h.ask.more) {
+			now[i].asked = h.ask.more[i].More
+		}
+		worst = math.Max(worst, math.Abs(now[i].off))
+		slope := 1.0
+		if len(h.ask.before) == len(held) {
+			was := h.ask.before[i]
+			if by := now[i].asked - was.asked; math.Abs(by) > 2 { // less tells nothing: the mesh is another one
+				slope = math.Min(math.Max((now[i].off-was.off)/by, 0.6), 1.4)
+			}
+		}
+		more := now[i].asked
+		if math.Abs(now[i].off) > ringsWithin {
+			more = math.Round(math.Min(math.Max(more-now[i].off/slope, -muchAtMost), muchAtMost)/askedBy) * askedBy
+		}
+		next[i] = surface.Extra{Z: r.z, More: more}
+	}
+	ask := h.ask
+	if worst <= ringsWithin || ask.last {
+		return nil
+	}
+	if ask.rounds == 0 || worst < ask.within {
+		ask.best, ask.within = slices.Clone(ask.more), worst
+	} else if ask.rounds >= askedAtMost || worst > 2*ask.within {
+		ask.more, ask.last = ask.best, true
+		return errAgain
+	}
+	if ask.rounds >= askedAtMost {
+		return nil
+	}
+	ask.more, ask.before = next, now
+	return errAgain
+}
