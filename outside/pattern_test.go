@@ -57,7 +57,7 @@ func bodices(t *testing.T) []ensemble.Stage {
 // The exported patterns of bodices, put together by a program that knows only the file: every seam's
 // sides differ by the ease that is written, the waist line that is marked on the pieces, less what
 // GEOS finds of it in the darts, goes round the figure in the file and the ease that was asked, so
-// does the bust line, which lies a little below the bust where the armhole is deep, and the legs of
+// does the bust line, also where it lies below the bust because the armhole is deep, and the legs of
 // every dart are of one length.
 func TestExportedBodicesAgainstGEOS(t *testing.T) {
 	type asked struct {
@@ -118,8 +118,8 @@ print(json.dumps(out))`, in, &got)
 	for i, g := range got {
 		assert.Less(t, g.Seam, 0.5, "%s: a seam", in[i].ID)
 		assert.Greater(t, g.Seams, 3, in[i].ID)
-		assert.InDelta(t, g.Figure+want[i], g.Waist, 0.003*g.Figure+1, "%s: the waist", in[i].ID)
-		assert.InDelta(t, g.Breast+wantBust[i]-12, g.Bust, 18, "%s: the bust", in[i].ID)
+		assert.InDelta(t, g.Figure+want[i], g.Waist, 1.2, "%s: the waist", in[i].ID)
+		assert.InDelta(t, g.Breast+wantBust[i], g.Bust, 1.5, "%s: the bust", in[i].ID)
 		assert.Less(t, g.Legs, 1.5, "%s: the legs of a dart", in[i].ID)
 	}
 }

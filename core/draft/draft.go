@@ -114,22 +114,25 @@ func (w Waist) Half() (sum float64) {
 }
 
 // Around is what a garment measures round itself at a drop below the waist as its pieces are sewn, what it was meant to,
-// and what the figure measured there that it was drafted to, mm.
-type Around struct{ Drop, Made, Meant, Over float64 }
+// and what the figure measured there that it was drafted to, mm. Parts is how many pieces go round there.
+type Around struct {
+	Drop, Made, Meant, Over float64
+	Parts                   int
+}
 
 // remeasured lays a tape round the pieces as they are sewn, at every level it was meant to measure something.
 func (d *Draft) remeasured() {
 	if len(d.Girths) == 0 {
 		return
 	}
-	made := map[float64]float64{}
+	made := map[float64]sewn.Ring{}
 	for _, r := range sewn.Rings(d.Pieces, d.Seams) {
-		made[r.Drop] = r.Girth
+		made[r.Drop] = r
 	}
 	kept := d.Girths[:0:0]
 	for _, g := range d.Girths {
-		if is, ok := made[g.Drop]; ok {
-			g.Made = is
+		if is, ok := made[g.Drop]; ok && len(is.Parts) >= g.Parts {
+			g.Made = is.Girth
 			kept = append(kept, g)
 		}
 	}

@@ -7,6 +7,9 @@ import (
 	"ardentgusset/core/plane"
 )
 
+// doubled is within what a level has one point twice, mm: triangles beside each other both have it.
+const doubled = 0.01
+
 // Levels are where heights of the form lie on the piece: by height its line from left to right, straight over the mouths of
 // darts; nil where the piece does not reach.
 func (f *Flat) Levels(heights []float64) [][]plane.Point {
@@ -54,9 +57,19 @@ func (f *Flat) Levels(heights []float64) [][]plane.Point {
 			continue
 		}
 		slices.SortStableFunc(list, func(a, b hit) int { return cmp.Compare(a.u, b.u) })
-		line := make([]plane.Point, len(list))
-		for k, h := range list {
-			line[k] = h.p
+		line := make([]plane.Point, 0, len(list))
+		along := list[len(list)-1].p.Sub(list[0].p).Unit()
+		for _, h := range list {
+			if k := len(line) - 1; k >= 0 {
+				switch on := h.p.Sub(line[k]).Dot(along); {
+				case on < -doubled: // the sides of a dart that would close the wrong way lie over each other
+					line[k] = line[k].Mid(h.p)
+					continue
+				case on < doubled && h.p.To(line[k]) < doubled:
+					continue
+				}
+			}
+			line = append(line, h.p)
 		}
 		out[order[i]] = line
 	}

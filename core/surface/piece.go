@@ -58,8 +58,8 @@ func (d FlatDart) mark(before float64) pattern.Mark {
 	mid := d.First[0].Mid(d.Leg[0])
 	if d.Within {
 		// From tip to tip and back.
-		path := append([]plane.Point{}, d.First...)
-		return pattern.Mark{Kind: pattern.Dart, Path: append(path, plane.Reversed(d.Leg)[1:]...), Label: d.ID}
+		first, leg := d.opened()
+		return pattern.Mark{Kind: pattern.Dart, Path: append(first, plane.Reversed(leg)[1:]...), Label: d.ID}
 	}
 	long := tip.To(mid)
 	back := mid.Sub(tip).Unit().Times(math.Min(before, long*0.4))
@@ -74,39 +74,37 @@ func (d FlatDart) mark(before float64) pattern.Mark {
 	return pattern.Mark{Kind: pattern.Dart, Path: append(leg(d.First), plane.Reversed(leg(d.Leg))[1:]...), Label: d.ID}
 }
 
-// Across is where a level of the form lies on the piece, from its left to its right; parts on
-// either side of a dart follow each other.
-func (f *Flat) Across(z float64) []plane.Point {
-	m := f.mesh
-	type hit struct {
-		u float64
-		p plane.Point
-	}
-	var hits []hit
-	seen := map[[2]int]bool{}
-	for _, t := range m.tris {
-		for k := range 3 {
-			a, b := t[k], t[(k+1)%3]
-			if e := pair(a, b); seen[e] || (m.at[a].Z > z) == (m.at[b].Z > z) {
-				continue
-			} else {
-				seen[e] = true
-			}
-			s := (z - m.at[a].Z) / (m.at[b].Z - m.at[a].Z)
-			h := hit{m.flat[a].Toward(m.flat[b], s).X, f.flat[a].Toward(f.flat[b], s)}
-			k := len(hits)
-			for k > 0 && hits[k-1].u > h.u {
-				k--
-			}
-			hits = append(hits[:k], append([]hit{h}, hits[k:]...)...)
+// opened are the legs of a dart that closes at both ends as far as it opens: where cloth that is held to its width would lie
+// over itself there is nothing to take in.
+func (d FlatDart) opened() (first, leg []plane.Point) {
+	n, widest := len(d.First)-1, 0
+	for i := range d.First {
+		if d.First[i].To(d.Leg[i]) > d.First[widest].To(d.Leg[widest]) {
+			widest = i
 		}
 	}
-	out := make([]plane.Point, len(hits))
-	for i, h := range hits {
-		out[i] = h.p
+	across := d.Leg[widest].Sub(d.First[widest]).Unit()
+	low, high := widest, widest
+	for low > 0 && d.Leg[low-1].Sub(d.First[low-1]).Dot(across) > 0 {
+		low--
 	}
-	return out
+	for high < n && d.Leg[high+1].Sub(d.First[high+1]).Dot(across) > 0 {
+		high++
+	}
+	first, leg = append(first, d.First[low:high+1]...), append(leg, d.Leg[low:high+1]...)
+	if low > 0 {
+		tip := d.First[low-1].Mid(d.Leg[low-1])
+		first, leg = append([]plane.Point{tip}, first...), append([]plane.Point{tip}, leg...)
+	}
+	if high < n {
+		tip := d.First[high+1].Mid(d.Leg[high+1])
+		first, leg = append(first, tip), append(leg, tip)
+	}
+	return first, leg
 }
+
+// Across is where one level of the form lies on the piece, as Levels has it.
+func (f *Flat) Across(z float64) []plane.Point { return f.Levels([]float64{z})[0] }
 
 // Spot is where a point of the form lies on the piece: that of the nearest vertex, moved with
 // its triangle's plane.

@@ -262,7 +262,10 @@ type keptHang struct{ Drop, Girth float64 }
 
 type keptCarry struct{ Lift, More, Apart, Flat float64 }
 
-type keptRound struct{ Drop, Made, Meant, Over float64 }
+type keptRound struct {
+	Drop, Made, Meant, Over float64
+	Parts                   int
+}
 
 type keptDrawn struct {
 	Kind draft.DrawnKind

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/sewn"
@@ -230,7 +231,7 @@ func (h *half) made(at []ringAt) map[float64]float64 {
 // goesRound tells what the bodice is meant to measure round itself at its levels.
 func (h *half) goesRound() {
 	for _, z := range h.heights() {
-		h.Girths = append(h.Girths, draft.Around{Drop: -z, Meant: h.meant(z), Over: h.on.Girth(-z)})
+		h.Girths = append(h.Girths, draft.Around{Drop: -z, Meant: h.meant(z), Over: h.on.Girth(-z), Parts: len(h.panels)})
 	}
 }
 
@@ -298,6 +299,19 @@ func (h *half) wear(thick float64) {
 	h.Wear.Cover = []figure.Depth{{Drop: -h.form.Torso.NeckPoint.Z, Depth: thick}, {Drop: -low, Depth: thick}}
 }
 
+// toldFrom is by how much a ring may be out before it is told, gravelyFrom before nothing should be cut to it, mm.
+const toldFrom, gravelyFrom = 1.5, 5.0
+
+// outBy tells of a ring that could not be had as it was asked for.
+func (h *half) outBy(where string, off float64) {
+	how, what := "more", "Take it in at the side seams at the mock-up."
+	if off < 0 {
+		how, what = "less", "Ask for so much more ease, or let it out at the side seams at the mock-up."
+	}
+	h.Remark(off < -gravelyFrom, "It measures "+measure.TellFine(math.Abs(off))+" "+how+" "+where+" than was asked for",
+		"So its pieces measure as they are sewn: on this figure the darts and the levels that are held lie too near each other. "+what)
+}
+
 // measure adds the dimensions a maker compares, as the pieces are sewn.
 func (h *half) measure() {
 	held := h.ringsHeld()
@@ -313,6 +327,9 @@ func (h *half) measure() {
 			where = "round the bust, below the armholes"
 		case r.level == figure.Bust:
 			continue
+		}
+		if off := is - h.meant(r.z); math.Abs(off) > toldFrom {
+			h.outBy(where, off)
 		}
 		h.Measure("girth."+string(r.level), "the bodice", where, is)
 	}

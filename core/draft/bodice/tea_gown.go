@@ -115,6 +115,9 @@ func (TeaGown) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabr
 	if err := h.linedFitted(in); err != nil {
 		return draft.Draft{}, err
 	}
+	for _, id := range []string{"front", "back"} { // what hangs in pleats goes round nothing
+		h.Pieces[h.index(id)].Levels = nil
+	}
 	h.hangs(float64(in.Thickness))
 	if err := part.Trained(h.Draft, on, v, []part.Between{{Piece: "front", From: 0, To: 90}, {Piece: "back", From: 90,
 		To: 180}}); err != nil {

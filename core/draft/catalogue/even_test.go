@@ -56,7 +56,7 @@ func dressedGirths(t *testing.T, kinds []string, on figure.Figure, set map[strin
 func TestOutputsMoveEvenly(t *testing.T) {
 	steps := 2.0
 	if os.Getenv("EVERY_BODY") != "" {
-		steps = 8
+		steps = 4
 	}
 	// A dimension may be several times what it follows from: the hem of a tier
 	// four times the waist. Lengths of stitching follow from counts.

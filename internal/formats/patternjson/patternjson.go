@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/notion"
+	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 )
 
@@ -37,6 +38,14 @@ type piece struct {
 	CutOutline  []xy    `json:"cut_outline"`
 	Edges       []edge  `json:"edges"`
 	Marks       []mark  `json:"marks"`
+	// CutFor says how many of cut are for which layer; Levels are where levels of the body lie on a fitted piece.
+	CutFor map[string]int `json:"cut_for"`
+	Levels []level        `json:"levels,omitempty"`
+}
+
+type level struct {
+	BelowWaist float64 `json:"below_waist_mm"`
+	Path       []xy    `json:"path"`
 }
 
 type edge struct {
@@ -99,24 +108,28 @@ func Write(w io.Writer, s ensemble.Stage) error {
 	for i := range s.Draft.Pieces {
 		p := &s.Draft.Pieces[i]
 		outline, starts := p.Outline()
-		out := piece{ID: p.ID, Name: p.Name, Cut: p.Cut, MirrorPairs: p.Mirrored, OnFold: p.Fold != "", GrainDeg: 90 + p.GrainDegrees,
+		out := piece{ID: p.ID, Name: said(p.Name), Cut: p.Cut, CutFor: map[string]int{string(pattern.ForOuter): p.CutOf(pattern.ForOuter)}, MirrorPairs: p.Mirrored, OnFold: p.Fold != "", GrainDeg: 90 + p.GrainDegrees,
 			Outline: points(outline), CutOutline: points(p.CutLine()), Edges: []edge{}, Marks: []mark{}}
 		for k, e := range p.Edges {
 			to := 0
 			if k+1 < len(starts) {
 				to = starts[k+1]
 			}
-			out.Edges = append(out.Edges, edge{e.ID, starts[k], to, round(e.Length()), round(e.Allowance)})
+			id := e.ID
+			if id == p.Fold {
+				id = "fold"
+			}
+			out.Edges = append(out.Edges, edge{id, starts[k], to, round(e.Length()), round(e.Allowance)})
 		}
 		for _, nt := range p.Notches {
 			if e, ok := p.Edge(nt.Edge); ok {
 				at, _ := plane.Along(e.Line, nt.At)
 				q := point(at)
-				out.Marks = append(out.Marks, mark{Kind: "notch", At: &q, Label: nt.Label})
+				out.Marks = append(out.Marks, mark{Kind: "notch", At: &q, Label: said(nt.Label)})
 			}
 		}
 		for _, m := range p.Marks {
-			k := mark{Kind: string(m.Kind), Label: m.Label}
+			k := mark{Kind: string(m.Kind), Label: said(m.Label)}
 			if len(m.Path) == 1 {
 				q := point(m.Path[0])
 				k.At = &q
@@ -125,11 +138,17 @@ func Write(w io.Writer, s ensemble.Stage) error {
 			}
 			out.Marks = append(out.Marks, k)
 		}
+		for _, c := range p.Also {
+			out.CutFor[string(c.For)] = c.N
+		}
+		for _, l := range p.Levels {
+			out.Levels = append(out.Levels, level{round(l.Drop), points(l.Path)})
+		}
 		d.Pieces = append(d.Pieces, out)
 	}
 	for _, t := range s.Trued {
 		d.Seams = append(d.Seams, seam{t.ID, side{t.A.Piece, t.A.Edge}, side{t.B.Piece, t.B.Edge}, round(t.Ease),
-			measure.Say(making.Words(t.Seam), measure.CM)})
+			said(making.Words(t.Seam))})
 	}
 	for _, x := range s.Notions() {
 		d.Notions = append(d.Notions, notionOf(x))
@@ -140,5 +159,8 @@ func Write(w io.Writer, s ensemble.Stage) error {
 }
 
 func notionOf(x notion.Notion) called {
-	return called{x.Kind, measure.Say(x.What, measure.CM), round(x.Quantity), x.Unit, measure.Say(x.Why, measure.CM)}
+	return called{x.Kind, said(x.What), round(x.Quantity), x.Unit, said(x.Why)}
 }
+
+// said is a text with its lengths in words.
+func said(text string) string { return measure.Say(text, measure.CM) }

@@ -166,7 +166,7 @@ func plain(s string) string {
 
 func (s *sheet) text(x, y, size float64, style, t string) {
 	s.SetFont("body", style, size)
-	s.Text(x, y, plain(t))
+	s.Text(x, y, plain(measure.Say(t, s.unit)))
 }
 
 func (s *sheet) heading(p Print, x, y float64) {

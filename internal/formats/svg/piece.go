@@ -51,7 +51,7 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 			class = "cut"
 		}
 		d.put(`<path class="%s" data-edge="%s" d="%s"><title>%s: %s</title></path>`, class, esc(p.ID+" "+e.ID),
-			path(sp.short.line(e.Line), false), esc(e.Name), esc(measure.Length(e.Length()).In(s.Unit)))
+			path(sp.short.line(e.Line), false), esc(s.say(e.Name)), esc(measure.Length(e.Length()).In(s.Unit)))
 	}
 	for _, nt := range p.Notches {
 		e, ok := p.Edge(nt.Edge)
@@ -63,7 +63,7 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 		out := at.Add(dir.Right().Times(math.Min(math.Max(e.Allowance*0.7, 3), 9)))
 		title := ""
 		if nt.Label != "" {
-			title = "<title>" + esc(nt.Label) + "</title>"
+			title = "<title>" + esc(s.say(nt.Label)) + "</title>"
 		}
 		d.put(`<path class="notch" d="%s">%s</path>`, path([]plane.Point{at, out}, false), title)
 	}
@@ -76,7 +76,7 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 	mid := (sp.box.Min.X + sp.box.Max.X) / 2
 	f := s.lettering(unit)
 	low := sp.box.Min.Y
-	d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-low+18*f), n(14*f), esc(p.Name))
+	d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-low+18*f), n(14*f), esc(s.say(p.Name)))
 	for i, line := range sp.note {
 		d.put(`<text class="cutnote" x="%s" y="%s" font-size="%s">%s</text>`, n(mid), n(-low+(33+noteLine*float64(i))*f), n(12*f), esc(line))
 	}
@@ -112,10 +112,13 @@ func (s Sheet) crossed(d *drawing, sp spot, unit float64) {
 // title is what a stiffening is called, with its length when it is bought by it.
 func (s Sheet) title(m pattern.Mark) string {
 	if m.Long > 0 {
-		return m.Label + ", " + measure.Length(m.Long).In(s.Unit)
+		return s.say(m.Label) + ", " + measure.Length(m.Long).In(s.Unit)
 	}
-	return m.Label
+	return s.say(m.Label)
 }
+
+// say is a text with its lengths in the sheet's unit.
+func (s Sheet) say(text string) string { return measure.Say(text, s.Unit) }
 
 func (s Sheet) mark(d *drawing, sp spot, m pattern.Mark) {
 	if len(m.Path) == 0 {
@@ -164,7 +167,7 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 		if m.Label == "" || bed || level || len(m.Path) < 2 || !(s.Dimensions || m.Kind == pattern.PleatFold) {
 			continue
 		}
-		write("small", m.Label, 9*unit, markPlaces(sp.short.line(m.Path), m.Kind, unit), true)
+		write("small", s.say(m.Label), 9*unit, markPlaces(sp.short.line(m.Path), m.Kind, unit), true)
 	}
 	if !s.Dimensions {
 		return
@@ -178,14 +181,15 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 	}
 	for _, nt := range sp.p.Notches {
 		if e, ok := sp.p.Edge(nt.Edge); ok && nt.Label != "" && !levelNotch[nt.Label] {
+			text := s.say(nt.Label)
 			at, dir := plane.Along(e.Line, nt.At)
-			places := notchPlaces(sp.short.point(at), dir, unit, letterWide*9*unit*float64(len(nt.Label)))
+			places := notchPlaces(sp.short.point(at), dir, unit, letterWide*9*unit*float64(len(text)))
 			places = slices.DeleteFunc(places, func(l label) bool {
-				b := l.box(nt.Label, 9*unit)
+				b := l.box(text, 9*unit)
 				return b.Min.X < sp.box.Min.X || b.Max.X > sp.box.Max.X
 			})
 			if len(places) > 0 {
-				write("small", nt.Label, 9*unit, places, false)
+				write("small", text, 9*unit, places, false)
 			}
 		}
 	}
