@@ -8,7 +8,6 @@ import (
 	"ardentgusset/core/figure"
 
 	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
 )
 
 // Every remedy and every note's button that is offered can be applied.
