@@ -21,6 +21,9 @@ func (m *mesh) likely(old *mesh, at []plane.Point) ([]plane.Point, bool) {
 	}
 	out, known := make([]plane.Point, len(m.at)), make([]bool, len(m.at))
 	run := func(mine, theirs []int) {
+		if len(theirs) < 2 { // a part of no length: its one point belongs to its neighbours too
+			return
+		}
 		from := make([]plane.Point, len(theirs))
 		for i, v := range theirs {
 			from[i] = at[v]

@@ -228,10 +228,14 @@ func (h *half) made(at []ringAt) map[float64]float64 {
 	return out
 }
 
-// goesRound tells what the bodice is meant to measure round itself at its levels.
+// goesRound tells what the bodice is meant to measure round itself at its levels, and what it does.
 func (h *half) goesRound() {
+	made := map[float64]float64{}
+	for _, r := range sewn.Rings(h.Pieces, h.Seams) {
+		made[r.Drop] = r.Girth
+	}
 	for _, z := range h.heights() {
-		h.Girths = append(h.Girths, draft.Around{Drop: -z, Meant: h.meant(z), Over: h.on.Girth(-z), Parts: len(h.panels)})
+		h.Girths = append(h.Girths, draft.Around{Drop: -z, Made: made[-z], Meant: h.meant(z), Over: h.on.Girth(-z), Parts: len(h.panels)})
 	}
 }
 
