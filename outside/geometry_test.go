@@ -206,6 +206,11 @@ for p in data:
     missing = want.difference(unary_union([cut] + corners)).area
     missing += sew.difference(cut).area
     beyond = cut.difference(unary_union([want.buffer(0.05)] + corners)).area
+    if beyond > 1: # a union of strips that lie along each other now and then loses a part of one: one after the other
+        rest = cut
+        for one in strips + corners:
+            rest = rest.difference(one.buffer(0.05))
+        beyond = rest.area
     out.append(dict(Name=p["Name"], Valid=cut.is_valid and sew.is_valid, Missing=missing, Beyond=beyond, Worst=worst))
 print(json.dumps(out))`, in, &got)
 	require.Len(t, got, len(in))
