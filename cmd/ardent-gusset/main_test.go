@@ -192,9 +192,14 @@ type published struct {
 	Garment string             `json:"garment"`
 	Figure  map[string]float64 `json:"figure"`
 	Pieces  []struct {
-		ID          string       `json:"id"`
-		Name        string       `json:"name"`
-		Cut         int          `json:"cut"`
+		ID     string         `json:"id"`
+		Name   string         `json:"name"`
+		Cut    int            `json:"cut"`
+		CutFor map[string]int `json:"cut_for"`
+		Levels []struct {
+			BelowWaist float64      `json:"below_waist_mm"`
+			Path       [][2]float64 `json:"path"`
+		} `json:"levels"`
 		MirrorPairs bool         `json:"mirror_pairs"`
 		OnFold      bool         `json:"on_fold"`
 		Grain       float64      `json:"grain_deg"`

@@ -85,6 +85,8 @@ type Draft struct {
 	Waist Waist
 	// Girths are what a fitted garment measures round itself, from the top down; empty for others.
 	Girths []Around
+	// Asked are what its rings were asked to measure besides, so that they came out as they were meant to.
+	Asked []Ring
 }
 
 // Waist is the seam line that bodice and skirt have in common: what it runs over on the left half,
@@ -119,6 +121,9 @@ type Around struct {
 	Drop, Made, Meant, Over float64
 	Parts                   int
 }
+
+// Ring is what a ring at a drop below the waist is asked to measure besides what it is meant to, mm.
+type Ring struct{ Drop, More float64 }
 
 // remeasured lays a tape round the pieces as they are sewn, at every level it was meant to measure something.
 func (d *Draft) remeasured() {

@@ -94,9 +94,20 @@ type Value struct {
 
 // Values are all parameters of a garment settled on a figure.
 type Values struct {
-	list []Value
-	at   map[Key]int
+	list  []Value
+	at    map[Key]int
+	rings []Ring
 }
+
+// AskedAs are the values for a draft whose rings are asked for as those of another were, and not found out anew: the other
+// side of one garment.
+func (v Values) AskedAs(d Draft) Values {
+	v.rings = d.Asked
+	return v
+}
+
+// Rings are what rings are asked to measure besides, where that is known; nil where it is to be found out.
+func (v Values) Rings() []Ring { return v.rings }
 
 // All lists the values in the order of the parameters.
 func (v Values) All() []Value { return v.list }

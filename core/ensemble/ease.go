@@ -1,5 +1,7 @@
 package ensemble
 
+import "ardentgusset/core/figure"
+
 // Fit is how a garment goes round what is under it now, beside what was meant.
 type Fit string
 
@@ -35,7 +37,11 @@ func (e EaseAt) Fit() Fit {
 // the figure has changed since.
 func (s Stage) Ease() []EaseAt {
 	var out []EaseAt
-	for _, r := range s.Draft.Girths {
+	for i, r := range s.Draft.Girths {
+		if bust := s.On.Drop(figure.Bust); i == 0 && r.Drop > bust+0.5 && s.Draft.On[figure.Bust] > 0 {
+			// An armhole below the bust line leaves no ring on it: the highest one has to go round the bust.
+			out = append(out, EaseAt{bust, r.Made - s.On.GirthAt(figure.Bust), r.Meant - s.Draft.On[figure.Bust]})
+		}
 		out = append(out, EaseAt{r.Drop, r.Made - s.On.Girth(r.Drop), r.Meant - r.Over})
 	}
 	return out

@@ -70,14 +70,14 @@ func (s *Stage) sided() {
 	if s.hands != nil {
 		on = *s.hands
 	}
-	make := func(f figure.Figure, set draft.Settings) (draft.Draft, error) {
+	make := func(f figure.Figure, set draft.Settings, like draft.Draft) (draft.Draft, error) {
 		v, _ := draft.Settle(s.Garment, f, set)
-		return draft.Make(s.Garment, f, v, s.Fabric)
+		return draft.Make(s.Garment, f, v.AskedAs(like), s.Fabric)
 	}
-	left, err := make(on.left, s.Settings)
+	left, err := make(on.left, s.Settings, draft.Draft{})
 	if err == nil {
 		var right, both draft.Draft
-		if right, err = make(on.right, settings); err == nil {
+		if right, err = make(on.right, settings, left); err == nil {
 			if both, err = draft.Sided(left, right); err == nil {
 				err = both.Check()
 			}

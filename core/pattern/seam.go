@@ -120,10 +120,25 @@ const Slack = 0.5
 type Trued struct {
 	Seam
 	LengthA, LengthB float64
+	SewnA, SewnB     float64 // as they are joined, their darts shut
 	Difference       float64 // length(B) − length(A) − ease
 	True             bool
 	Missing          string // names an edge that does not exist
 	Beyond           bool   // what takes the ease up can't take up so much
+}
+
+// DartsA is what darts take of the one edge, mm.
+func (t Trued) DartsA() float64 { return t.LengthA - t.SewnA }
+
+// DartsB is what darts take of the other edge, mm.
+func (t Trued) DartsB() float64 { return t.LengthB - t.SewnB }
+
+// Eased is what the other edge was meant to have more than the one once the darts of both are shut, mm.
+func (t Trued) Eased() float64 {
+	if by := t.Ease - t.DartsB() + t.DartsA(); math.Abs(by) > Slack {
+		return by
+	}
+	return 0
 }
 
 // True measures every seam on the drawn edges and compares it with what was
@@ -131,21 +146,21 @@ type Trued struct {
 // of the draft.
 func True(pieces []Piece, seams []Seam) []Trued {
 	out := make([]Trued, 0, len(seams))
-	find := func(s Side) (float64, bool) {
+	find := func(s Side) (long, sewn float64, ok bool) {
 		for i := range pieces {
 			if pieces[i].ID == s.Piece {
 				if e, ok := pieces[i].Edge(s.Edge); ok {
-					return e.Length(), true
+					return e.Length(), pieces[i].Sewn(s.Edge), true
 				}
 			}
 		}
-		return 0, false
+		return 0, 0, false
 	}
 	for _, s := range seams {
 		t := Trued{Seam: s}
 		var okA, okB bool
-		t.LengthA, okA = find(s.A)
-		t.LengthB, okB = find(s.B)
+		t.LengthA, t.SewnA, okA = find(s.A)
+		t.LengthB, t.SewnB, okB = find(s.B)
 		if !okA {
 			t.Missing = s.A.Piece + " " + s.A.Edge
 		} else if !okB {

@@ -10,7 +10,7 @@ import (
 
 // alikeWithin is how far a piece of one side may differ from the other's in the length of an edge, or
 // in breadth and height, and be cut in a pair with it, mm.
-const alikeWithin = 0.6
+const alikeWithin = 0.4
 
 // matched is how a piece of the left stands to that of the right.
 type matched int

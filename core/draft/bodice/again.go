@@ -37,11 +37,18 @@ const askedBy = 1.0
 var errAgain = errors.New("its rings are to be drawn once more")
 
 // closed drafts a bodice until its rings measure what they are meant to, or asking again brings no more.
-func closed(drawn func(ask *asked) (draft.Draft, error)) (draft.Draft, error) {
-	var ask asked
+func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.Draft, error) {
+	ask := asked{last: v.Rings() != nil}
+	for _, r := range v.Rings() {
+		ask.more = append(ask.more, surface.Extra{Z: -r.Drop, More: r.More})
+	}
 	for {
 		d, err := drawn(&ask)
 		if !errors.Is(err, errAgain) {
+			d.Asked = []draft.Ring{}
+			for _, m := range ask.more {
+				d.Asked = append(d.Asked, draft.Ring{Drop: -m.Z, More: m.More})
+			}
 			return d, err
 		}
 		ask.rounds++

@@ -3,6 +3,7 @@ package bodice
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/pattern"
@@ -162,12 +163,17 @@ func (h *half) levels(p *pattern.Piece, flat *surface.Flat) {
 				if e.ID == p.Fold || e.ID == "hem" {
 					continue
 				}
-				if at, off := placeOn(e.Line, end); off < 0.5 && at > 15 && at < e.Length()-15 {
+				if at, off := placeOn(e.Line, end); off < 0.5 && at > 15 && at < e.Length()-15 && !inMouth(p, e.ID, at) {
 					p.Notches = append(p.Notches, pattern.Notch{Edge: e.ID, At: at, Label: string(l.kind)})
 				}
 			}
 		}
 	}
+}
+
+// inMouth tells whether a place on an edge lies where a dart is taken in.
+func inMouth(p *pattern.Piece, edge string, at float64) bool {
+	return slices.ContainsFunc(p.Mouths(edge), func(m pattern.Mouth) bool { return at > m.From-1 && at < m.To+1 })
 }
 
 // placeOn is how far along a line the point nearest to another lies, and how far off it is.

@@ -42,7 +42,7 @@ func (Tailored) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (t Tailored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	return closed(func(ask *asked) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
+	return closed(v, func(ask *asked) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
 }
 
 // drawn drafts it with what is asked of its rings.

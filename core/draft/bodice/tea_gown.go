@@ -90,7 +90,7 @@ const leastFull = 40.0
 
 // Draft drafts it.
 func (t TeaGown) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	return closed(func(ask *asked) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
+	return closed(v, func(ask *asked) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
 }
 
 // drawn drafts it with what is asked of its rings.
