@@ -201,31 +201,44 @@ func (l Lacing) Length(gap float64) float64 {
 // mm: 40 in of three strands (common practice).
 const FlossPerEyelet = 40 * 25.4
 
-// Anchored places about n things from one length to another so that one lies on each anchor
-// between them, and evenly from anchor to anchor: the counts in the spaces are those that
-// come nearest to equal gaps. Anchors outside, or nearer than a gap to another, are left out.
+// Anchored places n things from one length to another so that one lies on each anchor
+// between them, and evenly from anchor to anchor: the counts in the spaces are those whose largest gap is
+// least. Anchors outside, or nearer than six tenths of a gap to another, are left out, and so are the last of more than n
+// can lie on.
 func Anchored(from, to float64, n int, anchors ...float64) []float64 {
 	if n < 2 || to <= from {
 		return []float64{from}
 	}
+	const near = 0.6
 	gap := (to - from) / float64(n-1)
 	stops := []float64{from}
 	sorted := slices.Clone(anchors)
 	slices.Sort(sorted)
-	for _, a := range append(sorted, to) {
-		if a >= stops[len(stops)-1]+gap*0.8 && (a == to || a <= to-gap*0.8) {
+	for _, a := range sorted {
+		if a >= stops[len(stops)-1]+gap*near && a <= to-gap*near && len(stops) < n-1 {
 			stops = append(stops, a)
 		}
 	}
-	if stops[len(stops)-1] != to {
-		stops[len(stops)-1] = to
+	stops = append(stops, to)
+	spaces := len(stops) - 1
+	counts := make([]int, spaces) // every space has one gap at least, the rest go where they are widest
+	for i := range counts {
+		counts[i] = 1
+	}
+	wide := func(i int) float64 { return (stops[i+1] - stops[i]) / float64(counts[i]) }
+	for range n - 1 - spaces {
+		widest := 0
+		for i := range counts {
+			if wide(i) > wide(widest)+1e-9 {
+				widest = i
+			}
+		}
+		counts[widest]++
 	}
 	out := []float64{from}
-	for i := 1; i < len(stops); i++ {
-		span := stops[i] - stops[i-1]
-		k := max(int(math.Round(span/gap)), 1)
+	for i, k := range counts {
 		for j := 1; j <= k; j++ {
-			out = append(out, stops[i-1]+span*float64(j)/float64(k))
+			out = append(out, stops[i]+(stops[i+1]-stops[i])*float64(j)/float64(k))
 		}
 	}
 	return out

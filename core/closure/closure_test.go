@@ -129,7 +129,7 @@ func TestAnchoredWorked(t *testing.T) {
 		}
 	}
 	// An anchor at the very end, or twice the same, spoils nothing.
-	assert.InDelta(t, 6, len(Anchored(0, 100, 6, 99, 50, 50)), 1)
+	assert.Len(t, Anchored(0, 100, 6, 99, 50, 50), 6)
 	assert.Equal(t, []float64{5}, Anchored(5, 3, 4))
 }
 

@@ -10,7 +10,9 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+
 	"ardentgusset/core/surface"
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // lapels asks for what turns back before: the front's upper part, with a collar sewn to it at a
@@ -95,8 +97,12 @@ func (h *half) fromNeck(side figure.Facing, long, z float64) float64 {
 	centre := h.form.Centre(side, low, top)
 	part := 0.0
 	for k := 1; k < len(centre); k++ {
-		if centre[k].Z <= z {
+		low, high := centre[k-1], centre[k]
+		switch {
+		case high.Z <= z:
 			part = centre[:k+1].Length()
+		case low.Z < z: // it lies between
+			part = centre[:k].Length() + (z-low.Z)/(high.Z-low.Z)*r3.Norm(r3.Sub(high, low))
 		}
 	}
 	return long * (1 - part/centre.Length())

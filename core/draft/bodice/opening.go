@@ -3,6 +3,7 @@ package bodice
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/closure"
 	"ardentgusset/core/draft"
@@ -111,13 +112,22 @@ func (h *half) close(first, last string) error {
 		h.Pieces[i].Marks = append(h.Pieces[i].Marks, pattern.Mark{Kind: pattern.Button, Path: []plane.Point{q}, Width: buttonSize})
 	}
 	why := fmt.Sprintf("one every %s or so of an opening of %s", measure.Tell(long/float64(len(at))), measure.Tell(long))
+	places := "one lies at the neck"
+	for _, a := range []struct {
+		z     float64
+		where string
+	}{{h.bustLine(), "one at the bust line"}, {0, "one at the waist"}} {
+		if slices.ContainsFunc(at, func(x float64) bool { return math.Abs(x-h.fromNeck(side, long, a.z)) < 1 }) {
+			places += ", " + a.where
+		}
+	}
 	switch kind {
 	case "hooks":
 		h.Fasten(closure.Hooks, len(at), 0, why)
 	case "loops":
 		h.Fasten(closure.Loops, len(at), buttonSize, why)
 	default:
-		h.Fasten(closure.Buttons, len(at), buttonSize, why+"; one lies at the neck, one at the bust line, one at the waist")
+		h.Fasten(closure.Buttons, len(at), buttonSize, why+"; "+places)
 	}
 	return nil
 }
@@ -175,7 +185,7 @@ func (h *half) anchors(side figure.Facing, long float64) []float64 {
 		top, low = line[len(line)-1].Z, h.hem(1)
 	}
 	var out []float64
-	for _, z := range []float64{h.form.Levels[figure.Bust], 0} {
+	for _, z := range []float64{h.bustLine(), 0} {
 		if z < low+20 || z > top-20 {
 			continue
 		}
