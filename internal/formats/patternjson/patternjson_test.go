@@ -9,6 +9,8 @@ import (
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/internal/formats/svg"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -59,4 +61,39 @@ func area(line []xy) float64 {
 		sum += a[0]*b[1] - a[1]*b[0]
 	}
 	return math.Abs(sum) / 2
+}
+
+// No text leaves in the form that it has inside: lengths are said in every name, label and reason, of every garment. What
+// lies on the fold says which edge that is, and what is cut more than once for what.
+func TestEveryGarmentIsSaid(t *testing.T) {
+	for _, st := range catalogue.Stacks() {
+		p := ensemble.Plan{Group: figure.Women}
+		for _, kind := range st.Kinds {
+			g, _ := catalogue.Find(kind)
+			p.Layers = append(p.Layers, ensemble.Layer{ID: kind, Kind: kind, Name: kind, Fabric: g.About().Usual})
+		}
+		_, stages, err := ensemble.Walk(t.Context(), p, nil)
+		require.NoError(t, err)
+		for _, s := range stages {
+			require.NoError(t, s.Err, s.Kind)
+			var b bytes.Buffer
+			require.NoError(t, Write(&b, s))
+			assert.NotContains(t, b.String(), "⟦", s.Kind)
+			drawn := svg.Sheet{TrueScale: true, Dimensions: true, Unit: measure.IN, Title: s.Name}.Draw(s.Draft.Pieces)
+			assert.NotContains(t, drawn, "⟦", s.Kind)
+			var d document
+			require.NoError(t, json.Unmarshal(b.Bytes(), &d))
+			for _, piece := range d.Pieces {
+				cut, fold := 0, false
+				for _, n := range piece.CutFor {
+					cut += n
+				}
+				assert.Equal(t, piece.Cut, cut, "%s: %s", s.Kind, piece.ID)
+				for _, e := range piece.Edges {
+					fold = fold || e.ID == "fold"
+				}
+				assert.Equal(t, piece.OnFold, fold, "%s: %s", s.Kind, piece.ID)
+			}
+		}
+	}
 }
