@@ -179,6 +179,18 @@ func (m Making) Measure(pieces []pattern.Piece) {
 	}
 }
 
+// Turned is how much of its allowance a row has in the finished work, mm: a hem all that it was cut with, unless another
+// way to work it was chosen, which asks for its own.
+func (r Row) Turned() float64 {
+	switch {
+	case r.Of != technique.Hem:
+		return r.Technique.Used
+	case r.Chosen != "":
+		return math.Min(r.Technique.Used, r.Wants)
+	}
+	return r.AllowA
+}
+
 // touches tells whether a row works an edge, on whichever copy.
 func (r Row) touches(s pattern.Side) bool {
 	return r.A.Piece == s.Piece && r.A.Edge == s.Edge || r.B.Piece == s.Piece && r.B.Edge == s.Edge

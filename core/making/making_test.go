@@ -4,6 +4,7 @@ import (
 	"math"
 	"os"
 	"slices"
+	"strings"
 	"testing"
 
 	"ardentgusset/core/cloth"
@@ -406,4 +407,50 @@ func TestGathersAreNotEased(t *testing.T) {
 		}
 	}
 	assert.GreaterOrEqual(t, seen, 3)
+}
+
+// A hem is one number: what the pieces are cut with, what the row says is turned and what the step says are the same, as it
+// comes and with every other way to work it; never is a part of it trimmed and the whole turned.
+func TestAHemIsOneNumber(t *testing.T) {
+	for _, kind := range []string{"skirt-gores", "shift", "skirt-gored-1887", "gown-straight", "skirt-circle"} {
+		g, ok := catalogue.Find(kind)
+		require.True(t, ok)
+		on, err := figure.New(nil, figure.Women, 0)
+		require.NoError(t, err)
+		v, _ := draft.Settle(g, on, nil)
+		d, err := draft.Make(g, on, v, g.About().Usual)
+		require.NoError(t, err)
+		tried := 0
+		for _, way := range append([]string{""}, "hem-slip", "hem-narrow", "hem-rolled") {
+			choices := making.Choices{}
+			if way != "" {
+				for _, r := range making.Of(making.Garment{Draft: d, Cloth: g.About().Usual}, nil, making.Maker{}).Rows {
+					if r.Of == technique.Hem {
+						choices[r.Key] = way
+					}
+				}
+			}
+			made := making.Of(making.Garment{Draft: d, Cloth: g.About().Usual}, choices, making.Maker{})
+			pieces := slices.Clone(d.Pieces)
+			for i := range pieces {
+				pieces[i] = pieces[i].Copied()
+			}
+			made.Allow(pieces)
+			made.Measure(pieces)
+			for _, r := range made.Rows {
+				if r.Of != technique.Hem || r.A.Piece == "" {
+					continue
+				}
+				tried++
+				if way == "" {
+					assert.InDelta(t, r.AllowA, r.Turned(), 1e-9, kind)
+				}
+				assert.LessOrEqual(t, r.Turned(), r.AllowA+1e-9, "%s, %s", kind, way)
+				assert.LessOrEqual(t, r.AllowA-r.Turned(), 6.0, "%s, %s: only what frays is trimmed", kind, way)
+				said := "Of its allowance " + measure.TellFine(r.Turned())
+				assert.True(t, slices.ContainsFunc(made.Steps, func(s work.Step) bool { return strings.Contains(s.How, said) }), "%s, %s: %s", kind, way, said)
+			}
+		}
+		assert.Positive(t, tried, kind)
+	}
 }

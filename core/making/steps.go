@@ -330,11 +330,12 @@ func sewing(s *work.Step, own []Row) bool {
 		return false
 	}
 	type group struct {
-		name  string
-		n     int
-		count int
-		long  float64
-		notes []string
+		name   string
+		n      int
+		count  int
+		long   float64
+		turned []float64 // how deep hems are
+		notes  []string
 	}
 	var order []string
 	by := map[string]*group{}
@@ -355,6 +356,10 @@ func sewing(s *work.Step, own []Row) bool {
 		one.n += max(r.Times, 1)
 		one.count += r.Count
 		one.long += r.Length * float64(max(r.Times, 1))
+		if deep := r.Turned(); r.Of == technique.Hem && deep > 0 && !slices.ContainsFunc(one.turned,
+			func(o float64) bool { return math.Abs(o-deep) < 0.5 }) {
+			one.turned = append(one.turned, deep)
+		}
 		if r.Note != "" && !slices.Contains(one.notes, r.Note) {
 			one.notes = append(one.notes, r.Note)
 		}
@@ -375,6 +380,9 @@ func sewing(s *work.Step, own []Row) bool {
 			s.How += fmt.Sprintf("%s: %d, together %s. ", one.name, one.count, measure.TellLong(one.long))
 		default:
 			s.How += fmt.Sprintf("%s: %s, together %s. ", one.name, measure.Count(one.n, "length"), measure.TellLong(one.long))
+		}
+		for _, deep := range one.turned {
+			s.How += "Of its allowance " + measure.TellFine(deep) + " are turned. "
 		}
 		for _, n := range one.notes {
 			s.How += sentence(n) + ". "

@@ -279,6 +279,6 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 			measure.Tell(2*s.neck*firstWide), measure.Tell(v.Number(draft.NeckFront)*firstDeep), measure.Tell(2*s.neck),
 			measure.Tell(v.Number(draft.NeckFront))), work.After{Step: "seams", Why: "the shoulders are sewn first"})
 	if !s.kept {
-		d.Tell("hem", "Turn "+measure.Tell(v.Number(draft.Hem))+" once to the inside, by hand; check the face before sewing.")
+		d.Tell("hem", "Once to the inside, by hand; check the face before sewing.")
 	}
 }

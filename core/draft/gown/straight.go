@@ -358,6 +358,6 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Tell("close", "From the wrist through the gusset down to the gore.")
 	d.Tell("bind", "The neck and its slit have no allowance: the binding takes its place.")
 	d.Tell("hang", "A day at least: the slanting sides of the gores drop.")
-	d.Tell("hem", "Level it on the wearer, then turn "+measure.Tell(v.Number(draft.Hem))+" in twice.", work.After{Step: "close",
+	d.Tell("hem", "Level it on the wearer, then turn it in twice.", work.After{Step: "close",
 		Why: "the hem runs round over the side seams"})
 }

@@ -267,8 +267,8 @@ func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 		"lies on top.")
 	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by three quarters of that at 30°, by a quarter at "+
 		"15°, along them by nothing.", measure.Tell(drop)))
-	d.Tell("hem", fmt.Sprintf("Trim it level first. Turn %s, with a gathering thread, or face it on the bias: the raw edge is longer "+
-		"than the line it lies on.", measure.TellFine(v.Number(draft.Hem))))
+	d.Tell("hem", "Trim it level first. Turn it with a gathering thread, or face it on the bias: the raw edge is longer "+
+		"than the line it lies on.")
 }
 
 // widest is how wide the widest whole panel lies, its middle along the cloth.

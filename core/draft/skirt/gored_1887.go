@@ -349,5 +349,5 @@ func tell(d *draft.Draft, v draft.Values, f *form, pl fullness.Pleats) {
 	d.Tell("band", fmt.Sprintf("Stay tape in the seam. Match the band’s marks to the seams; it is %s long without its ends.",
 		measure.Tell(f.waist+v.Number(draft.Lap))))
 	d.Tell("closure", "Two on the band, one part-way down the placket; closed, both ends lie level.")
-	d.Tell("hem", fmt.Sprintf("Turn up %s, ease the fullness in.", measure.Tell(v.Number(draft.Hem))))
+	d.Tell("hem", "Ease the fullness in.")
 }

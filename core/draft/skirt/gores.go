@@ -237,5 +237,5 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 	d.Tell("seams", "From the hem up, hip notch to hip notch; of two edges the one that lies more on the bias lies on top.")
 	d.Tell("press", "Over a curve at the hip.")
 	d.Tell("hang", "A day and a night at least before the hem is levelled: the slanting edges drop.")
-	d.Tell("hem", fmt.Sprintf("Turn up %s and ease the fullness in, or face it.", measure.Tell(v.Number(draft.Hem))))
+	d.Tell("hem", "Ease the fullness in, or face it.")
 }

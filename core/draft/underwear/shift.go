@@ -207,7 +207,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	d.Tell("sleeves", "Sleeve head to the armhole edges, shoulder to shoulder; then the free sides of the gusset to front and back.")
 	d.Tell("close", "From the sleeve hem through the gusset down to the gore; sew the underarm twice.")
 	d.Tell("bind", "The neck has no allowance: the binding takes its place.")
-	d.Tell("hem", "Turn "+measure.Tell(hem)+" in twice.", work.After{Step: "close", Why: "the hem runs round over the side seams"})
+	d.Tell("hem", "Turn it in twice.", work.After{Step: "close", Why: "the hem runs round over the side seams"})
 	d.Entry = draft.Entry{Closed: 4 * half, Only: draft.OverHead}
 	return d, nil
 }

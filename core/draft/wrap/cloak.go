@@ -449,7 +449,6 @@ func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
 	d.Tell("stay", "The neck edge, at once when it is cut.")
 	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by a quarter of that at 15°, along them by nothing.",
 		measure.Tell(drop)))
-	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn %s, with a "+
-		"gathering thread.",
-		measure.TellFine(c.moved), measure.TellFine(v.Number(draft.Hem))))
+	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn it with a "+
+		"gathering thread.", measure.TellFine(c.moved)))
 }

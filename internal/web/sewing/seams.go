@@ -144,7 +144,7 @@ func (s *Room) viewSeams(p *hall.Head, chosen string) seamsView {
 			Copies: copies(stage.Draft, r),
 			Done:   done[making.StepOf(r)]}
 		if r.A.Piece != "" {
-			line.Trimmed = math.Max(0, r.AllowA-math.Max(r.Technique.Used, r.Finish.Used))
+			line.Trimmed = math.Max(0, r.AllowA-math.Max(r.Turned(), r.Finish.Used))
 			if ask := math.Max(r.Technique.Asked, r.Finish.Asked); v.Cut && (r.Chosen != "" || r.ChosenFinish != "") &&
 				ask > math.Min(r.AllowA, orAll(r))+0.5 {
 				line.Needs = measure.TellFine(ask)
