@@ -30,7 +30,7 @@ echo "== vet"
 go vet ./...
 echo "== staticcheck"
 go tool staticcheck ./...
-limit=12m
+limit=20m
 # Drafts leave much behind: collected less often, the tests are done sooner.
 export GOGC="${GOGC:-400}"
 # The same cases on every machine and every day: what was seen to pass is what is checked. New ones are

@@ -70,8 +70,8 @@ func seamRows(g Garment, c Choices, m Maker) []Row {
 			like = "beside"
 		}
 		r := Row{Key: "seam/" + s.ID, Like: "like/" + like, Name: seamName(a, b, ea, eb, s), Of: workOf(s.Join), Join: s.Join, A: s.A,
-			B: s.B, Length: math.Min(a.Sewn(s.A.Edge), b.Sewn(s.B.Edge)), Times: max(s.Times(g.Pieces), 1), Ease: s.Ease, Absorbed: s.Absorbed,
-			AllowA: ea.Allowance, AllowB: eb.Allowance, Note: s.Note, Wait: s.Wait}
+			B: s.B, Length: math.Min(a.Sewn(s.A.Edge), b.Sewn(s.B.Edge)), Times: max(s.Times(g.Pieces), 1), Ease: s.Ease,
+			Absorbed: s.Absorbed, AllowA: ea.Allowance, AllowB: eb.Allowance, Note: s.Note, Wait: s.Wait}
 		r.Length -= math.Min(s.Open, r.Length) / float64(r.Times)
 		r.Situation = g.situation(m)
 		r.Situation.Turn = math.Max(turned(ea.Line), turned(eb.Line))

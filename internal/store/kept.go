@@ -107,11 +107,6 @@ type keptPiece struct {
 	Levels       []keptLevel `json:",omitempty"`
 }
 
-type keptLevel struct {
-	Drop float64
-	Path []keptPoint
-}
-
 type keptCutFor struct {
 	For pattern.For
 	N   int
@@ -139,14 +134,6 @@ type keptMark struct {
 	Label         string
 	Width         float64
 	Channel, Long float64
-}
-
-type keptSide struct{ Piece, Edge, Copy string }
-
-func keptSideOf(s pattern.Side) keptSide { return keptSide{s.Piece, s.Edge, s.Copy.String()} }
-
-func (k keptSide) side() pattern.Side {
-	return pattern.Side{Piece: k.Piece, Edge: k.Edge, Copy: pattern.ReadCopy(k.Copy)}
 }
 
 type keptSeam struct {
@@ -261,11 +248,6 @@ type keptProp struct {
 type keptHang struct{ Drop, Girth float64 }
 
 type keptCarry struct{ Lift, More, Apart, Flat float64 }
-
-type keptRound struct {
-	Drop, Made, Meant, Over float64
-	Parts                   int
-}
 
 type keptDrawn struct {
 	Kind draft.DrawnKind

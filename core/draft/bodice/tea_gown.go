@@ -95,6 +95,7 @@ func (t TeaGown) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 
 // drawn drafts it with what is asked of its rings.
 func (TeaGown) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	ask.last = true // it hangs in pleats, and goes round nothing
 	h, err := begun(ask, on, v, lower{above: -hipLow})
 	if err != nil {
 		return draft.Draft{}, err

@@ -108,8 +108,9 @@ func Write(w io.Writer, s ensemble.Stage) error {
 	for i := range s.Draft.Pieces {
 		p := &s.Draft.Pieces[i]
 		outline, starts := p.Outline()
-		out := piece{ID: p.ID, Name: said(p.Name), Cut: p.Cut, CutFor: map[string]int{string(pattern.ForOuter): p.CutOf(pattern.ForOuter)}, MirrorPairs: p.Mirrored, OnFold: p.Fold != "", GrainDeg: 90 + p.GrainDegrees,
-			Outline: points(outline), CutOutline: points(p.CutLine()), Edges: []edge{}, Marks: []mark{}}
+		out := piece{ID: p.ID, Name: said(p.Name), Cut: p.Cut, MirrorPairs: p.Mirrored, OnFold: p.Fold != "",
+			GrainDeg: 90 + p.GrainDegrees, Outline: points(outline), CutOutline: points(p.CutLine()), Edges: []edge{}, Marks: []mark{},
+			CutFor: map[string]int{string(pattern.ForOuter): p.CutOf(pattern.ForOuter)}}
 		for k, e := range p.Edges {
 			to := 0
 			if k+1 < len(starts) {
