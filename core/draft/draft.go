@@ -354,6 +354,8 @@ type Wear struct {
 	Train float64
 	// Slit is how high a slit or a pleat opens it above its hem for walking, mm.
 	Slit float64
+	// Arms are its sleeves, as they are sewn.
+	Arms figure.Arms
 }
 
 // Hang is the girth of a garment's outline at a drop, mm.
@@ -381,7 +383,7 @@ func (w Wear) Dress(f figure.Figure) figure.Figure {
 	if w.Stands {
 		f = w.Hung(f)
 	}
-	return f.Hemmed(w.Hem)
+	return f.Hemmed(w.Hem).Sleeved(w.Arms)
 }
 
 // Shapes tells whether the garment changes the form of the figure under what is

@@ -84,6 +84,7 @@ type Figure struct {
 	tilt   float64    // half of what the left is longer than the right from waist to floor
 	lift   [3]float64 // what readings over the real support add to the computed lengths: front, side, back
 	full   float64    // the fullest hem of cloth worn so far
+	arms   Arms       // the sleeves worn so far
 	care   Care
 	bare   *Figure // nil on the bare figure itself
 	torso  Torso

@@ -346,7 +346,7 @@ func keep(m ensemble.Made) keptCut {
 			each(d.Wear.Pads, func(p figure.Pad) keptPad { return keptPad{p.Bearing, p.Spread, keptDepths(p.Depth)} }),
 			each(d.Wear.Props, func(p figure.Prop) keptProp { return keptProp(p) }), keptDepths(d.Wear.Cover),
 			each(d.Wear.Hang, func(h draft.Hang) keptHang { return keptHang(h) }), d.Wear.Stands, d.Wear.Hem,
-			keptCarry(d.Wear.Carry), d.Wear.Foot, d.Wear.Train, d.Wear.Slit, d.Wear.Shoulders},
+			keptCarry(d.Wear.Carry), d.Wear.Foot, d.Wear.Train, d.Wear.Slit, d.Wear.Shoulders, keptArms(d.Wear.Arms)},
 		Waist: keptWaistOf(d.Waist),
 		Drawn: each(d.Drawn, func(l draft.Drawn) keptDrawn {
 			return keptDrawn{l.Kind, l.Name, each(l.Line, func(p r3.Vec) [3]float64 { return [3]float64{p.X, p.Y, p.Z} }), l.Right}
@@ -408,7 +408,8 @@ func (k keptCut) read() ensemble.Made {
 			}),
 			Props: each(d.Wear.Props, func(p keptProp) figure.Prop { return figure.Prop(p) }), Cover: depths(d.Wear.Cover),
 			Hang: each(d.Wear.Hang, func(h keptHang) draft.Hang { return draft.Hang(h) }), Stands: d.Wear.Stands, Hem: d.Wear.Hem,
-			Foot: d.Wear.Foot, Train: d.Wear.Train, Slit: d.Wear.Slit, Shoulders: figure.Shoulders(d.Wear.Shoulders)},
+			Foot: d.Wear.Foot, Train: d.Wear.Train, Slit: d.Wear.Slit, Shoulders: figure.Shoulders(d.Wear.Shoulders),
+			Arms: figure.Arms(d.Wear.Arms)},
 		Waist: d.Waist.waist(),
 		Drawn: each(d.Drawn, func(l keptDrawn) draft.Drawn {
 			return draft.Drawn{Kind: l.Kind, Name: l.Name, Line: each(l.Line,

@@ -21,3 +21,5 @@ type keptRound struct {
 	Drop, Made, Meant, Over float64
 	Parts                   int
 }
+
+type keptArms struct{ Upper, Lower, Down float64 }

@@ -52,6 +52,7 @@ type keptWear struct {
 	Foot          []float64 `json:",omitempty"`
 	Train, Slit   float64   `json:",omitempty"`
 	Shoulders     struct{ Lift, Out float64 }
+	Arms          keptArms
 }
 
 // keptEntry is how the wearer gets into what was cut; nothing was kept of it before garments said so.

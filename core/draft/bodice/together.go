@@ -98,6 +98,8 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 			return err
 		}
 		sleeve.Cuff(h.Draft, h.v)
+		h.Wear.Arms = sleeve.Worn(h.Draft)
+		sleeve.Over(h.Draft, h.on)
 		if k.Key == sleeve.Raglan {
 			h.drawRaglan()
 		}

@@ -125,11 +125,18 @@ func armEase(usual float64) draft.Parameter {
 	p := draft.MmFrom(draft.SleeveArm, "Ease round the upper arm", 15, 200, "the arm bends in it, and the head fits the armhole",
 		"Added to the upper arm girth for the width of the sleeve at the armpit.",
 		func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return math.Max(usual, ofScye*(on.Length("scye_girth")+30)-on.Length("upper_arm_girth")), figure.Memory
+			arm, ease := on.Length("upper_arm_girth"), usual
+			if under := on.Arms().Upper; under > 0 {
+				ease = math.Max(ease, under+slips-arm)
+			}
+			return math.Max(ease, ofScye*(on.Length("scye_girth")+30)-arm), figure.Memory
 		})
-	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		widest := 0.9*on.Length("scye_girth") - on.Length("upper_arm_girth")
-		return 15, math.Max(math.Min(200, widest), 40)
+	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		armhole := on.Length("scye_girth") // a deeper one is larger
+		if v.Has(draft.ScyeDrop) {
+			armhole += deeper * v.Number(draft.ScyeDrop)
+		}
+		return 15, math.Max(math.Min(200, 0.9*armhole-on.Length("upper_arm_girth")), 40)
 	}
 	return p
 }
@@ -146,9 +153,20 @@ func longSleeve() draft.Parameter {
 }
 
 func wristEase(usual float64) draft.Parameter {
-	return draft.Mm(draft.SleeveWrist, "Ease at the lower edge", 10, 400, usual, "the hand passes, or a slit is left", figure.Memory,
-		"Added to the arm’s girth at the lower edge.")
+	return draft.MmFrom(draft.SleeveWrist, "Ease at the lower edge", 10, 400, "the hand passes, or a slit is left",
+		"Added to the arm’s girth at the lower edge.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+			one, under := armOf(on), on.Arms()
+			long := one.long * v.Number(draft.SleeveLong)
+			if under.Upper == 0 || under.Down < long-reach { // it ends higher up the arm
+				return usual, figure.Memory
+			}
+			return math.Max(usual, under.Lower+slips-one.girth(long)), figure.Memory
+		})
 }
+
+// deeper is by how much an armhole is longer for every mm it is cut deeper, and reach within what two sleeves end at the same
+// place, mm (both from memory).
+const deeper, reach = 1.5, 90.0
 
 // arm is a wearer's arm, mm: girths and where they are, from the shoulder point down.
 type arm struct{ upper, elbow, wrist, long, bend float64 }
