@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 
 	"ardentgusset/core/closure"
 	"ardentgusset/core/draft"
@@ -137,8 +138,18 @@ func (h *half) close(first, last string) error {
 func (h *half) buttoned(i int, line []plane.Point, long float64) {
 	const sitting = 110.0 // below the waist the fronts must part
 	from := h.fromNeck(figure.InFront, long, h.v.Number("lapel_break"))
-	to := math.Min(h.fromNeck(figure.InFront, long, math.Max(-sitting, h.hem(0)+40)), long-margin)
+	foot := math.Max(-sitting, h.hem(0)+40)
+	if h.hem(0) > -40 { // it ends at the waist, where its skirts begin
+		foot = h.hem(0) + margin
+	}
+	to := math.Min(h.fromNeck(figure.InFront, long, foot), long-margin)
 	n := h.v.Whole(draft.Buttons)
+	if fits := 1 + int(math.Max(to-from, 0)/leastApart); n > fits {
+		h.Remark(false, measure.Count(fits, "button")+" and not "+strconv.Itoa(n), fmt.Sprintf("From where the lapel breaks to the lowest "+
+			"button lie %s: more than that stand nearer than %s. A lapel that breaks higher has room for them.", measure.Tell(to-from),
+			measure.Tell(leastApart)))
+		n = fits
+	}
 	for k := range n {
 		at := from
 		if n > 1 {
@@ -149,6 +160,9 @@ func (h *half) buttoned(i int, line []plane.Point, long float64) {
 	}
 	h.Fasten(closure.Buttons, n, jacketButton, "the uppermost where the lapel breaks, none lower than one can sit in")
 }
+
+// leastApart is how far apart the buttons of a tailored front stand at least, mm (from memory: usual are 90 to 110).
+const leastApart = 60.0
 
 // jacketButton is how large a jacket's buttons are, mm (from memory).
 const jacketButton = 20.0

@@ -1,6 +1,7 @@
 package bodice
 
 import (
+	"math"
 	"slices"
 
 	"ardentgusset/core/cloth"
@@ -11,6 +12,8 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/surface"
 	"ardentgusset/core/work"
+
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Tailored is the jacket with lapels, of the 1890s and since: a dart before, a piece under the
@@ -45,6 +48,20 @@ func (t Tailored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	return closed(v, func(ask *asked) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
 }
 
+// mostTaken is the most a dart of a tailored front takes at the waist, mm (from memory: what is more shows as a bulge under
+// the lapel); the seams under the arm take the rest.
+const mostTaken = 35.0
+
+// above is how long a line is above the waist, mm.
+func above(l surface.Line) (long float64) {
+	for i := 1; i < len(l); i++ {
+		if l[i].Z > 0.5 {
+			long += r3.Norm(r3.Sub(l[i], l[i-1]))
+		}
+	}
+	return long
+}
+
 // drawn drafts it with what is asked of its rings.
 func (Tailored) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	h, err := begun(ask, on, v, lower{by: []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}})
@@ -58,7 +75,16 @@ func (Tailored) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 		darts = append(darts, h.frontDart("dart", 0.22, 1, 30, -90))
 	}
 	front := h.between("front", "Front", h.centreFront(), before, surface.FromFront, darts...).plumb("centre-front")
-	front.panel.Take = h.sharing(v.Number(draft.DartTake), 1)
+	take := h.sharing(v.Number(draft.DartTake), 1)
+	front.panel.Take = func(swing []float64) []float64 {
+		out := take(swing)
+		for i, d := range darts {
+			if up := above(d.Line); up > 0 {
+				out[i] = math.Min(out[i], 2*math.Asin(math.Min(mostTaken/2/up, 0.5)))
+			}
+		}
+		return out
+	}
 	err = h.together(sewing{panels: []named{front, h.between("underarm", "Underarm piece", before, behind, surface.FromMiddle),
 		h.between("back", "Back", behind, h.centreBack(), surface.FromBack)},
 		opens: "centre-front", strain: 1, faced: "face-shaped", hem: pattern.Hem}, in)
