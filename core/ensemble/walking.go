@@ -21,6 +21,9 @@ func (s *Stage) hung() (bottom float64, ok bool) {
 		return 0, false
 	}
 	_, bottom = s.Draft.Wear.Reach()
+	for _, drop := range s.Draft.Wear.Foot { // a hem that is not level
+		bottom = math.Max(bottom, drop)
+	}
 	return bottom, bottom > 0
 }
 

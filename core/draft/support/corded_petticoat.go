@@ -31,7 +31,7 @@ func (CordedPetticoat) About() draft.About {
 // Parameters are what is asked about it.
 func (CordedPetticoat) Parameters() []draft.Parameter {
 	return part.OnBand(25.4, 5,
-		lengthBelow(90, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦5 cm⟧ shorter than the skirt"),
+		shortestBelow(90, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦5 cm⟧ shorter than the skirt"),
 		hemRound(2600, "narrower than the skirt it carries, so that the cords stand"),
 		draft.Tally("cords", "Cords in a group", 1, 20, 7, "close rows", figure.Memory, "Rows side by side, each a channel of its own."),
 		draft.Mm("cord", "Cord, thick", 2, 8, 4, "cotton cord", figure.Memory, "Measured across; shrink it before use."),
@@ -129,6 +129,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		math.Min(0.45+0.012*float64(groups*rows), 0.9)),
 		Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
 			{Drop: on.Drop(figure.Hip), Depth: thick * hem / on.GirthAt(figure.Hip)}, {Drop: reaches, Depth: thick + cord/2}}}
+	asLong(&d, on, v, band.Depth+long)
 	band.Finish(&d, on, bulk)
 	d.Remark(false, fmt.Sprintf("Each breadth is cut %s longer than it finishes", measure.Tell(takes)),
 		fmt.Sprintf("Every cord takes up %s of cloth; stitch one group on a scrap and measure what yours takes before cutting.",

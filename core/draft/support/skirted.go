@@ -3,6 +3,7 @@ package support
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -27,6 +28,60 @@ func lengthBelow(clear float64, rule string) draft.Parameter {
 			v draft.Values) (float64, figure.Source) {
 			return on.WaistToFloor(90) - v.Number(draft.Band) - clear, figure.Memory
 		})
+}
+
+// shortestBelow asks for the length of what is as long all round: by default it clears the floor where the way down to it is
+// shortest.
+func shortestBelow(clear float64, rule string) draft.Parameter {
+	return part.LengthFrom("Length below the band, all round", 250, 1400, rule+", where the way down is shortest",
+		"From the lower edge of the band to the hem. Straight cloth is as long before as behind: over what stands out its hem hangs "+
+			"higher there.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+			least := math.Min(on.WaistToFloor(90), math.Min(on.WaistToFloor(0), on.WaistToFloor(180)))
+			return least - v.Number(draft.Band) - clear, figure.Memory
+		})
+}
+
+// uneven is by how much a hem may be off level before it is told, mm (from memory).
+const uneven = 12.0
+
+// asLong tells where the hem of cloth that is as long all round hangs, mm from the waist along the cloth: before, at the side
+// and behind, over what is worn under it; what lies on the floor is said gravely, with the length that does not.
+func asLong(d *draft.Draft, on figure.Figure, v draft.Values, total float64) {
+	clear := make([]float64, 3)
+	d.Wear.Foot = nil
+	var foot []float64
+	for i, b := range []float64{0, 90, 180} {
+		clear[i] = on.WaistToFloor(b) - total
+		foot = append(foot, on.FallsTo(b, total))
+	}
+	least, most := slices.Min(clear), slices.Max(clear)
+	if most-least < uneven {
+		return
+	}
+	d.Wear.Foot = foot
+	text := fmt.Sprintf("As it is cut it ends %s, %s and %s above the floor before, at the side and behind: what it hangs over stands "+
+		"out unevenly. Cut the upper edge of its uppermost cloth lower by %s where it hangs lowest, running out to nothing where it "+
+		"hangs highest, and it is level.", said(clear[0]), said(clear[1]), said(clear[2]), measure.Tell(most-least))
+	const trodden = 5.0
+	if least > trodden {
+		d.Remark(false, "Its hem does not hang level", text)
+		return
+	}
+	to := math.Floor(v.Number(draft.FullLength) - (40 - least))
+	if p := v.Get(draft.FullLength); to >= p.Low {
+		d.Offer(true, "A part of its hem lies on the floor", text, "Shorten it by "+measure.Tell(v.Number(draft.FullLength)-to),
+			draft.Settings{draft.FullLength: to})
+		return
+	}
+	d.Remark(true, "A part of its hem lies on the floor", text)
+}
+
+// said is a height above the floor in words.
+func said(above float64) string {
+	if above < 0 {
+		return measure.Tell(-above) + " less than nothing"
+	}
+	return measure.Tell(above)
 }
 
 // fuller is how much more than what it goes round a hem has at least by

@@ -44,9 +44,9 @@ func (g TieredPetticoat) About() draft.About {
 
 // Parameters are what is asked about it.
 func (g TieredPetticoat) Parameters() []draft.Parameter {
-	long := lengthBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt")
+	long := shortestBelow(80, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor and ⟦4 cm⟧ shorter than the skirt")
 	if g.Outer {
-		long = lengthBelow(40, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor")
+		long = shortestBelow(40, "waist to floor, less the band, ⟦4 cm⟧ clear of the floor")
 	}
 	list := []draft.Parameter{
 		draft.OneOf("tiers", "Tiers", "Two fill the lower skirt; three spread the fullness for the widest hems.", "two", "two", "three",
@@ -178,6 +178,7 @@ func (g TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		d.Remark(false, "Long gathering threads", fmt.Sprintf("A section of %s is more than a thread carries (⟦120 cm⟧ to ⟦150 cm⟧): "+
 			"halve it and start a new thread.", measure.Tell(each)))
 	}
+	asLong(&d, on, v, band.Depth+long)
 	thinHem(&d, on, last.width, false)
 	tellTiered(&d, tiers, band, placket)
 	return d, nil
