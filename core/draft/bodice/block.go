@@ -129,6 +129,10 @@ func (h *half) share(swing []float64) []float64 {
 // leastDart is the least intake that is worth a dart, mm.
 const leastDart = 6.0
 
+// shoulderDart is how far down a back's shoulder dart reaches, mostShoulder what it takes at most, mm (common practice, no
+// source: 8 to 12 wide, some 80 long).
+const shoulderDart, mostShoulder = 62.0, 12.0
+
 // back is the back with a dart at the waist and one at the shoulder.
 func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	middle := waist + (1-waist)*0.48
@@ -144,7 +148,7 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	seam := h.top[shoulderBack].line.Reversed()
 	mouth := seam.At(seam.Length() * 0.45)
 	const deepNeck = 45.0 // below that the neckline leaves the dart no room
-	if below := h.form.Below(mouth, 85, 0.97, surface.FromBack); below.Z > tip+30 && h.v.Number(draft.NeckBack) < deepNeck &&
+	if below := h.form.Below(mouth, shoulderDart, 0.97, surface.FromBack); below.Z > tip+30 && h.v.Number(draft.NeckBack) < deepNeck &&
 		h.v.Choice(draft.Sleeve) != sleeve.Raglan {
 		darts = append(darts, surface.Dart{ID: "shoulder", Edge: "shoulder", Line: h.form.Straight(mouth, below, surface.FromBack)})
 	}
@@ -155,7 +159,8 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 			if darts[i].ID == "waist" {
 				out[i] = math.Max(s*0.7, 2*math.Asin(math.Min(need/2/line.Length(), 0.5)))
 			} else {
-				out[i] = math.Min(math.Max(s*h.v.Number(draft.DartTake)*0.6, 0.06), 0.3)
+				// What is more than a shoulder dart takes is eased in along the seam.
+				out[i] = math.Min(math.Max(s*h.v.Number(draft.DartTake)*0.6, 0.06), 2*math.Asin(mostShoulder/2/darts[i].Line.Length()))
 			}
 		}
 		return out

@@ -103,9 +103,15 @@ func Parameters(first string) []draft.Parameter {
 	seen := map[draft.Key]int{}
 	for _, k := range All() {
 		for _, p := range k.Parameters() {
-			if at, ok := seen[p.Key]; ok { // kinds may ask the same
-				was := out[at].When
+			if at, ok := seen[p.Key]; ok { // kinds may ask the same, each with what is usual in it
+				was, usual := out[at].When, out[at].Default
 				out[at].When = func(v draft.Values) bool { return was(v) || v.Choice(draft.Sleeve) == k.Key }
+				out[at].Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+					if v.Choice(draft.Sleeve) == k.Key {
+						return p.Default(on, v)
+					}
+					return usual(on, v)
+				}
 				continue
 			}
 			p.When = func(v draft.Values) bool { return v.Choice(draft.Sleeve) == k.Key }
