@@ -67,7 +67,7 @@ func Over(d *draft.Draft, on figure.Figure) {
 			"wants a cape over it.", measure.Tell(is.Upper), measure.Tell(under.Upper), measure.TellFine(short)))
 	}
 	if math.Abs(under.Down-is.Down) < 90 && is.Lower < under.Lower+clears-0.5 {
-		d.Remark(false, "The lower edge does not pass the sleeve beneath", fmt.Sprintf("It measures %s, that of the sleeve under it %s: more "+
-			"ease at the lower edge, or a sleeve that ends higher.", measure.Tell(is.Lower), measure.Tell(under.Lower)))
+		d.Remark(false, "The lower edge does not pass the sleeve beneath", fmt.Sprintf("It measures %s, that of the sleeve under it "+
+			"%s: more ease at the lower edge, or a sleeve that ends higher.", measure.Tell(is.Lower), measure.Tell(under.Lower)))
 	}
 }

@@ -162,7 +162,10 @@ func wristEase(usual float64) draft.Parameter {
 	return draft.MmFrom(draft.SleeveWrist, "Ease at the lower edge", 10, 400, "the hand passes, or a slit is left",
 		"Added to the arm’s girth at the lower edge.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 			one, under := armOf(on), on.Arms()
-			long := one.long * v.Number(draft.SleeveLong)
+			long := one.long
+			if v.Has(draft.SleeveLong) { // some always reach the wrist
+				long *= v.Number(draft.SleeveLong)
+			}
 			if under.Upper == 0 || under.Down < long-reach { // it ends higher up the arm
 				return usual, figure.Memory
 			}
