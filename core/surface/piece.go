@@ -100,7 +100,39 @@ func (d FlatDart) opened() (first, leg []plane.Point) {
 		tip := d.First[high+1].Mid(d.Leg[high+1])
 		first, leg = append(first, tip), append(leg, tip)
 	}
-	return first, leg
+	return fairLeg(first, leg), fairLeg(leg, first)
+}
+
+// legParts is how many parts a leg of a dart within a piece is drawn fair through (from memory: it is sewn in one sweep).
+const legParts = 5
+
+// fairLeg is a leg drawn fair through a few of its points: its ends, where the dart is widest, and some between.
+func fairLeg(leg, other []plane.Point) []plane.Point {
+	n, widest := len(leg)-1, 0
+	if n < 2 {
+		return leg
+	}
+	for i := range leg {
+		if leg[i].To(other[i]) > leg[widest].To(other[widest]) {
+			widest = i
+		}
+	}
+	at := map[int]bool{0: true, widest: true, n: true}
+	for k := 1; k < legParts; k++ {
+		if i := k * n / legParts; i < widest-n/legParts/2 || i > widest+n/legParts/2 {
+			at[i] = true
+		}
+	}
+	var through []plane.Point
+	for i, q := range leg {
+		if at[i] && (len(through) == 0 || q.To(through[len(through)-1]) > 1) {
+			through = append(through, q)
+		}
+	}
+	if len(through) < 3 {
+		return leg
+	}
+	return plane.Through(through)
 }
 
 // Across is where one level of the form lies on the piece, as Levels has it.

@@ -51,8 +51,11 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 		if q.beside == "centre-front" && h.vee || q.edge == "neck" && q.beside == "shoulder" && h.wide {
 			continue
 		}
-		if (q.edge == "hem" || q.edge == "top") && q.beside != p.Fold || q.beside == "side" && h.v.Has(draft.WaistEase) {
+		if (q.edge == "hem" || q.edge == "top") && q.beside != p.Fold {
 			continue
+		}
+		if q.beside == "side" && h.v.Has(draft.WaistEase) && offSquare(&piece, q.edge, q.start) < pointedFrom {
+			continue // the armhole runs on over the seam as it is
 		}
 		if meets(&piece, q.edge, q.beside, q.start) {
 			if piece, err = piece.Squared(q.edge, q.start, q.over); err != nil {
@@ -74,6 +77,30 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 	}
 	h.Pieces = append(h.Pieces, piece)
 	return nil
+}
+
+// pointedFrom is by how much an armhole may be off square to the side seam before it is drawn anew beside it, radians (from
+// memory): a front without a dart beside the bust, held to its width below the arm, would end in a point there.
+const pointedFrom = 0.2
+
+// offSquare is by how much an edge is off square to its neighbour at its start, or at its end, radians.
+func offSquare(p *pattern.Piece, edge string, start bool) float64 {
+	n := len(p.Edges)
+	for i := range p.Edges {
+		if p.Edges[i].ID != edge {
+			continue
+		}
+		line, beside := p.Edges[i].Line, p.Edges[(i+1)%n].Line
+		if start {
+			line, beside = plane.Reversed(line), plane.Reversed(p.Edges[(i+n-1)%n].Line)
+		}
+		const near = 4.0
+		end, _ := plane.Along(line, plane.Length(line)-near)
+		out, _ := plane.Along(beside, near)
+		u, v := line[len(line)-1].Sub(end), out.Sub(beside[0])
+		return math.Abs(math.Abs(math.Atan2(u.Cross(v), u.Dot(v))) - math.Pi/2)
+	}
+	return 0
 }
 
 // withinFold drops what of the other edges lies on or beyond the fold, but for their ends: a hair

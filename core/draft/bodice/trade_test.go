@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -154,8 +155,11 @@ func TestDartsWithinTakeTheirPart(t *testing.T) {
 		require.NoError(t, err)
 		for _, m := range drafttest.Piece(t, d, "front").Marks {
 			if m.Kind == pattern.Dart {
-				for i, q := range m.Path[:len(m.Path)/2] {
-					wide = max(wide, q.To(m.Path[len(m.Path)-1-i]))
+				box := plane.BoxOf(m.Path)
+				for y := box.Min.Y + 1; y < box.Max.Y; y++ { // level by level
+					for _, s := range plane.Spans(m.Path, plane.Pt(box.Min.X-5, y), plane.Pt(1, 0)) {
+						wide = max(wide, s[1]-s[0])
+					}
 				}
 			}
 		}
