@@ -46,7 +46,7 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 		over   float64
 	}{{"neck", true, "shoulder", 60}, {"neck", false, "shoulder", 45}, {"neck-side", true, "shoulder", 60},
 		{"neck", false, "centre-front", 30}, {"neck", true, "centre-back", 25}, {"hem", true, "centre-front", 25},
-		{"hem", false, "centre-back", 25}, {"scye", true, "side", 30}, {"scye-back", false, "side", 30},
+		{"hem", false, "centre-back", 25}, {"scye", true, "side", 30}, {"scye-back", false, "side", 30}, {"scye-back", true, "side", 30},
 		{"top", false, "centre-front", 25}, {"scye", false, "shoulder", 50}, {"scye-back", true, "shoulder", 50}} {
 		if q.beside == "centre-front" && h.vee || q.edge == "neck" && q.beside == "shoulder" && h.wide {
 			continue

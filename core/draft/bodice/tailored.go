@@ -71,11 +71,17 @@ func (Tailored) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 	before := h.seamAt("side-front", "front of the underarm", scyeFront, 0.45, 0.45, 0.45)
 	behind := h.seamAt("side-back", "back of the underarm", scyeBack, 0.66, 0.70, 0.68)
 	var darts []surface.Dart
+	shares := []float64{1}
 	if h.shaped() {
 		darts = append(darts, h.frontDart("dart", 0.22, 1, 30, -90))
+		// What ends at the waist has its whole intake there: more than one dart takes goes into two.
+		if darts[0].Edge != "" && h.form.HalfGirth(h.form.Levels[figure.Bust])-h.form.HalfGirth(0) > mostTaken {
+			shares = []float64{0.5, 0.5}
+			darts = []surface.Dart{h.frontDart("dart", 0.15, 0.75, 34, -90), h.frontDart("dart 2", 0.28, 1.14, 34, -90)}
+		}
 	}
 	front := h.between("front", "Front", h.centreFront(), before, surface.FromFront, darts...).plumb("centre-front")
-	take := h.sharing(v.Number(draft.DartTake), 1)
+	take := h.sharing(v.Number(draft.DartTake), shares...)
 	front.panel.Take = func(swing []float64) []float64 {
 		out := take(swing)
 		for i, d := range darts {
