@@ -41,7 +41,7 @@ if [ -n "${EVERY_BODY:-}" ]; then
 fi
 echo "== tests, and browser tests beside them"
 said=$(mktemp)
-go test -count=1 -timeout 15m ./e2e >"$said" 2>&1 &
+go test -count=1 -timeout 25m ./e2e >"$said" 2>&1 &
 browser=$!
 trap 'kill "$browser" 2>/dev/null || true; rm -f "$said"' EXIT
 # The core's results are kept as long as nothing changes that they rest on; the others look at files, time and
