@@ -14,11 +14,6 @@ func Crossing(poly []Point) (int, int, bool) {
 	// some of it can meet.
 	box := BoxOf(poly)
 	tall := box.Height() > box.Width()
-	type side struct {
-		low, high   float64
-		left, right float64 // across it
-		at          int
-	}
 	sides := make([]side, n)
 	for i, a := range poly {
 		b := poly[(i+1)%n]
@@ -34,30 +29,7 @@ func Crossing(poly []Point) (int, int, bool) {
 		}
 		sides[i] = side{p - 1e-9, q + 1e-9, l - 1e-9, r + 1e-9, i}
 	}
-	// In strips across that way, as many as there are sides: a side belongs to the one it begins in.
-	from, wide := box.Min.X, box.Width()
-	if tall {
-		from, wide = box.Min.Y, box.Height()
-	}
-	strip := func(x float64) int {
-		if wide <= 0 {
-			return 0
-		}
-		return max(0, min(n-1, int((x-from)/wide*float64(n))))
-	}
-	begin := make([]int32, n+1) // of each strip, in the sides sorted by strips
-	for i := range sides {
-		begin[strip(sides[i].low)+1]++
-	}
-	for i := range n {
-		begin[i+1] += begin[i]
-	}
-	next, sorted := slices.Clone(begin), make([]side, n)
-	for _, s := range sides {
-		at := strip(s.low)
-		sorted[next[at]] = s
-		next[at]++
-	}
+	sorted, begin, strip := inStrips(sides, box, tall)
 	first, second := n, n
 	for k := range sorted {
 		s := &sorted[k]
@@ -92,6 +64,44 @@ func Crossing(poly []Point) (int, int, bool) {
 		return first, second, true
 	}
 	return 0, 0, false
+}
+
+// side is a side of a polygon: what it takes up along the polygon's longer way and across it, and its index.
+type side struct {
+	low, high   float64
+	left, right float64
+	at          int
+}
+
+// inStrips are sides sorted by strips across the longer way, as many as there are sides, where each strip begins in them, and
+// which strip a place lies in. A side belongs to the strip it begins in.
+func inStrips(sides []side, box Box, tall bool) (sorted []side, begin []int32, strip func(x float64) int) {
+	n := len(sides)
+	from, wide := box.Min.X, box.Width()
+	if tall {
+		from, wide = box.Min.Y, box.Height()
+	}
+	strip = func(x float64) int {
+		if wide <= 0 {
+			return 0
+		}
+		return max(0, min(n-1, int((x-from)/wide*float64(n))))
+	}
+	begin = make([]int32, n+1)
+	for i := range sides {
+		begin[strip(sides[i].low)+1]++
+	}
+	for i := range n {
+		begin[i+1] += begin[i]
+	}
+	next := slices.Clone(begin)
+	sorted = make([]side, n)
+	for _, s := range sides {
+		at := strip(s.low)
+		sorted[next[at]] = s
+		next[at]++
+	}
+	return sorted, begin, strip
 }
 
 // folded: going a, b, d, the path turns straight back on itself.

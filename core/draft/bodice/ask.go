@@ -310,7 +310,7 @@ const toldFrom, gravelyFrom = 1.5, 5.0
 func (h *half) outBy(where string, off float64) {
 	how, what := "more", "Take it in at the side seams at the mock-up."
 	if off < 0 {
-		how, what = "less", "Ask for so much more ease, or let it out at the side seams at the mock-up."
+		how, what = "less", "Let it out at the side seams at the mock-up."
 	}
 	h.Remark(off < -gravelyFrom, "It measures "+measure.TellFine(math.Abs(off))+" "+how+" "+where+" than was asked for",
 		"So its pieces measure as they are sewn: on this figure the darts and the levels that are held lie too near each other. "+what)

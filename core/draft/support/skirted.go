@@ -59,7 +59,7 @@ func asLong(d *draft.Draft, on figure.Figure, v draft.Values, total float64) {
 		return
 	}
 	d.Wear.Foot = foot
-	text := fmt.Sprintf("As it is cut it ends %s, %s and %s above the floor before, at the side and behind: what it hangs over stands "+
+	text := fmt.Sprintf("As it is cut it ends before %s, at the side %s, behind %s: what it hangs over stands "+
 		"out unevenly. Cut the upper edge of its uppermost cloth lower by %s where it hangs lowest, running out to nothing where it "+
 		"hangs highest, and it is level.", said(clear[0]), said(clear[1]), said(clear[2]), measure.Tell(most-least))
 	const trodden = 5.0
@@ -76,12 +76,12 @@ func asLong(d *draft.Draft, on figure.Figure, v draft.Values, total float64) {
 	d.Remark(true, "A part of its hem lies on the floor", text)
 }
 
-// said is a height above the floor in words.
+// said is in words how far above the floor a hem ends, or how much of it lies on it.
 func said(above float64) string {
 	if above < 0 {
-		return measure.Tell(-above) + " less than nothing"
+		return "with " + measure.Tell(-above) + " on the floor"
 	}
-	return measure.Tell(above)
+	return measure.Tell(above) + " above the floor"
 }
 
 // fuller is how much more than what it goes round a hem has at least by
