@@ -189,6 +189,7 @@ func (b *tab) sees(text string) {
 
 func (b *tab) text(sel string) string {
 	b.Helper()
+	b.until(`document.querySelector(` + quoted(sel) + `)`)
 	return js[string](b, `document.querySelector(`+quoted(sel)+`).textContent.trim().replace(/\s+/g, " ")`)
 }
 

@@ -33,6 +33,7 @@ func TestReckonersOnAPhone(t *testing.T) {
 	b.until(`location.search.includes("long=8+in")`)
 	b.enter("#r-top", "3/8 in")
 	b.enter("#r-bottom", "3/8 in")
+	b.until(`location.search.includes("bottom=3%2F8+in")`)
 	b.until(`[...document.querySelectorAll(".answer dt")].some((n) => n.textContent === "Spacing" && n.nextElementSibling.textContent.includes("46 mm"))`)
 	said := b.text(".answer")
 	at := js[string](b, `location.pathname + location.search`)

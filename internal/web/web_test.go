@@ -13,6 +13,7 @@ import (
 	"net/http/httptest"
 	"net/url"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 	"time"
@@ -101,6 +102,25 @@ func TestStaticFilesAreAskedAfter(t *testing.T) {
 		assert.Contains(t, ask(s, "GET", path, nil, nil).Header().Get("Content-Type"), kind)
 	}
 	assert.Equal(t, 404, ask(s, "GET", "/static/../server.go", nil, nil).Code)
+}
+
+// What a page names of the interface lies at an address of this version alone, and is kept for good; all of it
+// is there.
+func TestFilesOfThisVersionAreKept(t *testing.T) {
+	s := demoServer(t, nil)
+	named := regexp.MustCompile(`/static/v-[0-9a-f]+/[\w./-]+`).FindAllString(ask(s, "GET", "/wearers/new", nil, nil).Body.String(), -1)
+	require.Greater(t, len(named), 25)
+	for _, name := range named {
+		w := ask(s, "GET", name, nil, nil)
+		require.Equal(t, 200, w.Code, name)
+		assert.Contains(t, w.Header().Get("Cache-Control"), "immutable", name)
+	}
+	sheet := ask(s, "GET", strings.Replace(named[0], "icon.svg", "all.css", 1), nil, nil).Body.String()
+	for _, rule := range []string{".button", ".mast", ".stations", "@media print"} {
+		assert.Contains(t, sheet, rule)
+	}
+	older := regexp.MustCompile(`v-[0-9a-f]+`).ReplaceAllString(named[0], "v-0123456789ab")
+	assert.Equal(t, 404, ask(s, "GET", older, nil, nil).Code, "another version's files are not this one's")
 }
 
 // Files that lie beside the pages: the bench's worker, which answers for what lies below it, the browser's

@@ -1,6 +1,7 @@
 package hall
 
 import (
+	"bytes"
 	"crypto/sha256"
 	"embed"
 	"fmt"
@@ -52,10 +53,43 @@ func (a Assets) styles() (names []string) {
 	return names
 }
 
-// templates are those of all rooms.
+// allStyles is the name under which the styles of everything are sent as one: a page waits for one file.
+const allStyles = "all.css"
+
+// sheet is all styles in the order in which they hold, those made elsewhere first.
+func (a Assets) sheet() ([]byte, error) {
+	var all bytes.Buffer
+	for _, name := range append([]string{"vendor/bulma.min.css"}, a.styles()...) {
+		text, err := fs.ReadFile(a, name)
+		if err != nil {
+			return nil, err
+		}
+		all.Write(bytes.TrimPrefix(text, []byte(`@charset "UTF-8";`)))
+		all.WriteByte('\n')
+	}
+	return all.Bytes(), nil
+}
+
+// modules are the names of the rooms' scripts: a page names them all, so that a browser need not read one to
+// learn of the next. The worker is none of a page's.
+func (a Assets) modules() (names []string) {
+	for _, room := range a {
+		found, err := fs.Glob(room, "*.js")
+		if err != nil { // can't be: the pattern is sound
+			continue
+		}
+		names = append(names, found...)
+	}
+	return slices.DeleteFunc(names, func(name string) bool { return name == "worker.js" })
+}
+
+// templates are those of all rooms; files lie below the address that is theirs in this version.
 func (a Assets) templates() (*template.Template, error) {
-	styles := a.styles()
-	all := template.New("").Funcs(functions).Funcs(template.FuncMap{"styles": func() []string { return styles }})
+	below, modules := "/static/"+a.version()+"/", a.modules()
+	all := template.New("").Funcs(functions).Funcs(template.FuncMap{
+		"static":  func(name string) string { return below + name },
+		"modules": func() []string { return modules },
+	})
 	for _, room := range a {
 		names, err := fs.Glob(room, "*.html")
 		if err != nil {
@@ -88,8 +122,9 @@ func joined(text string) string {
 	return broken.ReplaceAllString(text, " ")
 }
 
-// fingerprint is an entity tag for all of them.
-func (a Assets) fingerprint() string {
+// version is what the addresses of this version's files have before their names: other files, another address, so
+// that a browser keeps them for good and never runs the scripts of another version.
+func (a Assets) version() string {
 	sum := sha256.New()
 	for _, room := range a {
 		err := fs.WalkDir(room, ".", func(path string, d fs.DirEntry, err error) error {
@@ -105,5 +140,5 @@ func (a Assets) fingerprint() string {
 			return ""
 		}
 	}
-	return fmt.Sprintf(`"%x"`, sum.Sum(nil)[:12])
+	return fmt.Sprintf("v-%x", sum.Sum(nil)[:12])
 }

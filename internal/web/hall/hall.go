@@ -82,16 +82,27 @@ func (s *Hall) DrawCards(ctx context.Context) {
 	}
 }
 
-// staticRoutes gives the files of the interface their addresses.
-func staticRoutes(r *gin.Engine, static Assets) {
-	files := http.StripPrefix("/static/", http.FileServerFS(static))
-	mark := static.fingerprint()
+// staticRoutes gives the files of the interface their addresses: one that holds for this version alone and may be
+// kept for good, and one by name, which is asked after.
+func (s *Hall) staticRoutes(r *gin.Engine, static Assets) {
+	version := static.version()
+	files := http.FileServerFS(static)
 	r.GET("/static/*file", func(c *gin.Context) {
-		// Kept by the browser, but asked after: a new version of the program
-		// never runs with the scripts of an old one.
-		c.Header("Cache-Control", "no-cache")
-		c.Header("ETag", mark)
-		files.ServeHTTP(c.Writer, c.Request)
+		name, kept := strings.CutPrefix(c.Param("file"), "/"+version+"/")
+		if kept {
+			c.Header("Cache-Control", "public, max-age=31536000, immutable")
+		} else {
+			c.Header("Cache-Control", "no-cache")
+			c.Header("ETag", `"`+version+`"`)
+		}
+		name = strings.TrimPrefix(name, "/")
+		if name == allStyles {
+			c.Data(http.StatusOK, "text/css; charset=utf-8", s.sheet)
+			return
+		}
+		asked := c.Request.Clone(c.Request.Context())
+		asked.URL.Path = "/" + name
+		files.ServeHTTP(c.Writer, asked)
 	})
 	r.GET("/worker.js", func(c *gin.Context) { // a worker answers for what lies beside it and below
 		c.Header("Cache-Control", "no-cache")
@@ -170,6 +181,7 @@ func (s *Hall) Recovered(c *gin.Context) {
 type Hall struct {
 	Opt       Options
 	templates *template.Template
+	sheet     []byte // all styles as one
 	Lays      *layBook
 	Memory    *memo.Book // what was drafted, drawn and laid
 	guard     *guard
@@ -177,7 +189,7 @@ type Hall struct {
 }
 
 // New makes the hall for rooms with their templates, styles and scripts. It fails when a template does not
-// parse.
+// parse or a style is not there.
 func New(st *store.Store, opt Options, rooms Assets) (*Hall, error) {
 	if opt.Log == nil {
 		opt.Log = slog.New(slog.DiscardHandler)
@@ -191,6 +203,9 @@ func New(st *store.Store, opt Options, rooms Assets) (*Hall, error) {
 	s := &Hall{Opt: opt, Store: st, Lays: newLayBook(st, opt.Book), Memory: opt.Book}
 	var err error
 	if s.templates, err = rooms.templates(); err != nil {
+		return nil, err
+	}
+	if s.sheet, err = rooms.sheet(); err != nil {
 		return nil, err
 	}
 	if opt.Passphrase != "" {
@@ -215,7 +230,7 @@ func (s *Hall) Doors(assets Assets) Doors {
 		r.POST("/enter", s.Handle(s.enter))
 		r.POST("/leave", s.Handle(s.leave))
 	}
-	staticRoutes(r, assets)
+	s.staticRoutes(r, assets)
 	r.NoRoute(func(c *gin.Context) { s.Fail(c, ErrNoPage) })
 	r.NoMethod(func(c *gin.Context) { s.Fail(c, ErrNoPage) })
 	d := Doors{Root: r, Ensemble: r.Group("/ensembles/:ensemble"), stations: map[string]bool{}}
