@@ -31,7 +31,8 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-var allocator context.Context
+// browser is one for all tests; each tab has a store and cookies of its own.
+var browser context.Context
 
 func TestMain(m *testing.M) {
 	found := false
@@ -49,9 +50,15 @@ func TestMain(m *testing.M) {
 	}
 	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU,
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true), chromedp.Flag("hide-scrollbars", true))
-	var stop context.CancelFunc
-	allocator, stop = chromedp.NewExecAllocator(context.Background(), opts...)
+	allocator, stop := chromedp.NewExecAllocator(context.Background(), opts...)
+	var closed context.CancelFunc
+	browser, closed = chromedp.NewContext(allocator)
+	if err := chromedp.Do(browser); err != nil { // it starts with its first step, even of none
+		fmt.Println("the browser does not start:", err)
+		os.Exit(1)
+	}
 	code := m.Run()
+	closed()
 	stop()
 	os.Exit(code)
 }
@@ -99,7 +106,7 @@ type tab struct {
 
 func open(t *testing.T, base string) *tab {
 	b := &tab{T: t, base: base}
-	ctx, cancel := chromedp.NewContext(allocator, chromedp.WithListener(b.hear))
+	ctx, cancel := chromedp.NewContext(browser, chromedp.WithNewBrowserContext(), chromedp.WithListener(b.hear))
 	ctx, stop := context.WithTimeout(ctx, 3*time.Minute)
 	b.ctx = ctx
 	t.Cleanup(func() {
@@ -206,7 +213,10 @@ func (b *tab) enter(sel, text string) {
 	b.do(chromedp.Focus(chromedp.CSS(sel)))
 	js[bool](b, `document.querySelector(`+quoted(sel)+`).select(), true`)
 	b.press("\b")
-	b.press(text)
+	b.do(func(ctx context.Context, tg *chromedp.Target) (chromedp.Void, error) {
+		_, err := cdp.Call(ctx, tg, input.InsertText, input.InsertTextParams{Text: text})
+		return chromedp.Void{}, err
+	})
 	b.press("\t")
 }
 
