@@ -200,9 +200,11 @@ for p in data:
     want = unary_union(strips)
     # In a bend narrower than the allowance both its sides' strips meet: there it is as wide as
     # GEOS has it.
+    around, wanted = cut.exterior, want.boundary
     for at, a in offs:
-        d = cut.exterior.distance(at)
-        worst = max(worst, min(abs(d - a), abs(d - want.boundary.distance(at))))
+        d = around.distance(at)
+        if abs(d - a) > worst:
+            worst = max(worst, min(abs(d - a), abs(d - wanted.distance(at))))
     missing = want.difference(unary_union([cut] + corners)).area
     missing += sew.difference(cut).area
     beyond = cut.difference(unary_union([want.buffer(0.05)] + corners)).area
