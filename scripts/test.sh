@@ -55,11 +55,11 @@ cat "$said"
 if command -v gcc >/dev/null 2>&1; then
 	echo "== race detector"
 	# The long searches take ten times as long under it; a short one stands for
-	# them.
+	# them, and what does one thing after another is left out.
 	CGO_ENABLED=1 go test -race -run TwoTries ./core/lay
 	CGO_ENABLED=1 go test -race -run 'KnownPanels|PanelsSideBySide' ./core/surface
 	CGO_ENABLED=1 go test -race ./core/memo
 	CGO_ENABLED=1 go test -race -run 'SideBySide|ExampleWalk' ./core/ensemble
-	CGO_ENABLED=1 go test -count=1 -race ./internal/store
-	CGO_ENABLED=1 go test -count=1 -race -run 'EveryPage$|Passphrase|PricesInThe|OneClothFor' ./internal/web
+	CGO_ENABLED=1 go test -count=1 -race -skip TestKeptDraftsComeBackWhole ./internal/store
+	CGO_ENABLED=1 go test -count=1 -race -run 'TestEveryPage$|Passphrase|PricesInThe|OneClothFor' ./internal/web
 fi
