@@ -47,3 +47,19 @@ func TestADressFromTheSkinOut(t *testing.T) {
 	b.until(`document.querySelector("#p-breadths_hem_round").getAttribute("aria-invalid") === "true" || document.querySelector(".wrong, .message")`)
 	b.accessible("a dress")
 }
+
+// A shirt dress over a bustle cage can't be drafted as it comes: other settings are tried on asking, one is chosen, and it is.
+func TestWhatWouldHelp(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/3/layers")
+	b.putOn("dress-shirt")
+	at := js[string](b, `[...document.querySelectorAll('a[href$="/draft"]')].map((a) => a.getAttribute("href"))[0]`)
+	b.visit(at)
+	b.sees("What would help")
+	b.accessible("a draft that is refused")
+	b.click("[data-try]")
+	b.until(`document.querySelector(".rescues li")`)
+	b.sees("Its skirt")
+	b.reply(func() { b.click(".rescues button") })
+	b.until(`document.querySelectorAll(".sheet .piece").length > 4`)
+}

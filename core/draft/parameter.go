@@ -194,7 +194,7 @@ func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Val
 				case !ok || math.IsNaN(n) || math.IsInf(n, 0):
 					fail("%s is not a number", brief(raw))
 				case n < val.Low-p.hair() || n > val.High+p.hair():
-					fail("it lies between %s and %s; it was %s", p.tell(val.Low), p.tell(val.High), p.tell(n))
+					fail("it lies between %s and %s; it was %s", p.Tell(val.Low), p.Tell(val.High), p.Tell(n))
 					val.Number, val.Own = math.Min(math.Max(n, val.Low), val.High), true
 				case p.Unit == Count && n != math.Trunc(n):
 					fail("%g is not a whole number", n)
@@ -278,9 +278,17 @@ func (p Parameter) Show(n float64, u measure.Unit) string {
 	return strings.TrimSuffix(strings.TrimRight(fmt.Sprintf("%.2f", n), "0"), ".")
 }
 
-// tell writes a number of this parameter for a reader whose unit is not known
+// Steps is how many steps of this parameter there are to one: whole millimetres and counts, twentieths of a ratio.
+func (p Parameter) Steps() float64 {
+	if p.Unit == Ratio {
+		return 20
+	}
+	return 1
+}
+
+// Tell writes a number of this parameter for a reader whose unit is not known
 // yet.
-func (p Parameter) tell(n float64) string {
+func (p Parameter) Tell(n float64) string {
 	if p.Unit == Length {
 		return measure.Tell(n)
 	}

@@ -116,6 +116,20 @@ func (f Figure) Over(degrees, drop float64) float64 { return f.FromNeck()(degree
 
 // FromNeck is Over for many bearings and drops: by bearing what gives the length by drop.
 func (f Figure) FromNeck() func(degrees float64) func(drop float64) float64 {
+	return f.fromNeck(func(s *slice) Section { return s.section })
+}
+
+// OverArms is FromNeck for what hangs over both arms as well.
+func (f Figure) OverArms() func(degrees float64) func(drop float64) float64 {
+	armed := make(map[*slice]Section, len(f.slices))
+	for i := range f.slices {
+		armed[&f.slices[i]] = f.Armed(f.slices[i].drop)
+	}
+	return f.fromNeck(func(s *slice) Section { return armed[s] })
+}
+
+// fromNeck is FromNeck over the outlines that worn gives.
+func (f Figure) fromNeck(worn func(s *slice) Section) func(degrees float64) func(drop float64) float64 {
 	t := f.Torso()
 	ends := (t.Throat.Z + t.Nape.Z) / 2
 	return func(degrees float64) func(drop float64) float64 {
@@ -124,8 +138,7 @@ func (f Figure) FromNeck() func(degrees float64) func(drop float64) float64 {
 		to := towards(degrees)
 		chain := append(make([]plane.Point, 0, 16), plane.Pt(f.At(from).reach(to), from))
 		for i := range f.slices {
-			s := &f.slices[i]
-			p := plane.Pt(s.section.reach(to), s.drop)
+			p := plane.Pt(worn(&f.slices[i]).reach(to), f.slices[i].drop)
 			if p.Y <= from || p.X <= chain[len(chain)-1].X {
 				continue
 			}

@@ -13,7 +13,7 @@ import (
 func Regency() Joined {
 	return Joined{
 		about: draft.About{Kind: "gown-high-waist", Name: "High-waisted gown, 1795 to 1820", Family: family.Gown,
-			What: "A short bodice drawn in on cords, and straight breadths that fall from under the bust: nearly flat before, gathered " +
+			What: "A short bodice drawn in on cords, and straight breadths that fall from under the bust: plain before, gathered " +
 				"behind. It opens at the back.",
 			Usual: cloth.Fabric{Name: "Cotton muslin", Colour: "chalk", Width: 1400, Selvedge: 10, Thickness: 0.18, Weight: 70,
 				Shrinkage: 0.04}},
@@ -22,13 +22,13 @@ func Regency() Joined {
 		skirts: []Skirt{{key: "breadths", label: "straight breadths", garment: skirt.Breadths{},
 			set: decided{choices: map[draft.Key]string{draft.Into: "gathers"}, numbers: map[draft.Key]float64{}},
 			hem: asked{usual: 40, why: "turned up once and under, or tucked"},
-			usual: []draft.Adjustment{draft.Usual("behind", 0.62, "flat before, full behind"), draft.Usual(draft.HemRound, 2200,
+			usual: []draft.Adjustment{draft.Usual("plain", 500, "⟦45 cm⟧ to ⟦60 cm⟧"), draft.Usual(draft.HemRound, 2200,
 				"⟦195 cm⟧ to ⟦245 cm⟧")}}},
 		opens:     "centre-back",
 		level:     underBust,
 		clearance: asked{usual: 20, why: "before 1807 to the floor, later ⟦6 cm⟧ above it"},
 		opening:   asked{usual: 230, why: "⟦20 cm⟧ to ⟦25 cm⟧"},
-		told:      "The front breadth plain or nearly so, the gathers behind: half of them within a hand’s breadth of the centre back.",
+		told:      "The front plain between its marks, the gathers behind them.",
 	}
 }
 

@@ -187,8 +187,7 @@ func (g *Gore) Piece() (pattern.Piece, error) {
 	}
 	for i, t := range g.lean {
 		if t > steepestLean || t < -inmostLean || g.x[i] < 8 || i > 0 && math.Abs(g.x[i]-g.x[i-1]) > 0.9*g.step {
-			return pattern.Piece{}, fmt.Errorf("the %s would lean %.0f° at its sides: choose a narrower hem, more gores or a "+
-				"fuller top", lower(g.Name), math.Abs(t)*180/math.Pi)
+			return pattern.Piece{}, g.wrong(t, g.x[i])
 		}
 	}
 	p := pattern.Piece{ID: g.ID, Name: g.Name, Cut: 1}
@@ -217,6 +216,18 @@ func (g *Gore) Piece() (pattern.Piece, error) {
 		{ID: "left", Name: "front edge", Line: plane.Reversed(plane.Mirrored(g.run(g.Left), 0)), Allowance: g.Allowance},
 	}
 	return p, nil
+}
+
+// wrong says why it can't be sewn where its side leans so, half as wide.
+func (g *Gore) wrong(lean, half float64) error {
+	switch {
+	case lean > steepestLean || lean < -inmostLean:
+		return fmt.Errorf("the %s would lean %.0f° at its sides, too steep to be sewn: what it goes round and its hem differ too much there",
+			lower(g.Name), math.Abs(lean)*180/math.Pi)
+	case half < 8:
+		return fmt.Errorf("the %s would run out to nothing", lower(g.Name))
+	}
+	return fmt.Errorf("the %s would have to widen by a step: what is worn under it stands out too suddenly there", lower(g.Name))
 }
 
 // lower is a name within a sentence.

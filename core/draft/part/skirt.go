@@ -447,8 +447,11 @@ func (s *Skirt) name(g *Gore, k, n int, long []float64) {
 		g.Left, g.Right = long[n], long[n-1] // the centre back is its fold
 	default:
 		g.ID, g.Name = fmt.Sprintf("side-%d", k), "Side gore"
-		if s.Gores > 1 {
+		switch {
+		case n == 4:
 			g.Name = []string{"", "Side front gore", "Side back gore"}[k]
+		case n > 4:
+			g.Name = fmt.Sprintf("Side gore %d", k)
 		}
 	}
 }

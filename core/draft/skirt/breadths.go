@@ -69,10 +69,18 @@ func (Breadths) Parameters() []draft.Parameter {
 		})
 	behind := draft.Times("behind", "Part of the cloth in the back half", 0.5, 0.74, 0.5, "even all round", figure.Memory,
 		"Half is even. Six tenths and more lie flatter before, as over a bustle or in the 1860s.")
+	behind.When = func(v draft.Values) bool { return plain(v) == 0 }
 	behind.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		ratio := v.Number(draft.HemRound) / part.BandOn(on, v).Lower
 		more := math.Min(1-1.02/ratio, (fullest+0.3)/ratio-1) // before nothing is stretched, behind all can be taken in
 		return 0.5, math.Max(math.Min(0.74, (2+more)/4), 0.5)
+	}
+	flat := draft.Mm(plainFront, "Plain across the front", 0, 900, 0, "taken in all round", figure.Practice,
+		"So much of the waist edge, from side to side, is sewn to the band as it is; all that is taken in lies behind it. The front of a "+
+			"high-waisted gown and of a skirt of the 1860s is plain over ⟦45 cm⟧ to ⟦60 cm⟧.")
+	flat.When = func(v draft.Values) bool { return !pleated(v) }
+	flat.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		return 0, math.Max(mostPlain(v.Number(draft.HemRound), part.BandOn(on, v).Lower), 0)
 	}
 	list := part.OnBand(30, 10,
 		part.Clearance(700, 40, "clears the street; for work and for dancing to ⟦15 cm⟧",
@@ -92,11 +100,27 @@ func (Breadths) Parameters() []draft.Parameter {
 	deep := draft.Mm("depth", "Cartridge pleats, deep", 6, 30, 15, "⟦1.2 cm⟧ to ⟦2 cm⟧", figure.Memory,
 		"Twice the length of the gathering stitches.")
 	deep.When = func(v draft.Values) bool { return v.Choice(draft.Into) == "cartridge" }
-	return append(append(list, round, behind, shows, stitched, deep), extras()...)
+	return append(append(list, round, flat, behind, shows, stitched, deep), extras()...)
 }
 
 // pleated tells whether the cloth is laid in flat pleats.
 func pleated(v draft.Values) bool { return shown[v.Choice(draft.Into)] > 0 }
+
+// plainFront is how much of the waist edge lies plain before, from side to side, mm.
+const plainFront draft.Key = "plain"
+
+// plain is that, 0 for a skirt taken in all round.
+func plain(v draft.Values) float64 {
+	if pleated(v) || !v.Has(plainFront) {
+		return 0
+	}
+	return v.Number(plainFront)
+}
+
+// mostPlain is how much of a band can lie plain, so that the rest of the cloth can still be taken in: fullest times.
+func mostPlain(round, band float64) float64 {
+	return math.Min(0.75*band, (fullest*band-round)/(fullest-1))
+}
 
 // stitchedDown is how far down its pleats are stitched, mm: 0 for none.
 func stitchedDown(v draft.Values) float64 {
@@ -124,6 +148,8 @@ func leastRound(on figure.Figure, v draft.Values) float64 {
 type straight struct {
 	half   float64 // cloth of the half
 	more   float64 // by how much denser than even it lies behind, as a part
+	flat   float64 // cloth of the half that lies plain, from the centre front
+	plain  float64 // the share of the half band that it is sewn to
 	long   interp.FritschButland
 	ends   []float64 // where the breadths part, from 0 to half
 	folded bool      // the last lies on the fold at the centre back
@@ -132,7 +158,14 @@ type straight struct {
 
 // across is how far across the cloth a share of the half band lies.
 func (s *straight) across(share float64) float64 {
-	return s.half * ((1-s.more)*share + s.more*share*share)
+	if share <= s.plain {
+		if s.plain == 0 {
+			return 0
+		}
+		return s.flat * share / s.plain
+	}
+	rest := (share - s.plain) / (1 - s.plain)
+	return s.flat + (s.half-s.flat)*((1-s.more)*rest+s.more*rest*rest)
 }
 
 // shareAt is the share of the half band that cloth so far across is sewn to.
@@ -155,7 +188,12 @@ func breadth(in cloth.Fabric, seam float64) float64 { return float64(in.Usable()
 func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) (*straight, error) {
 	const steps = 60
 	round := v.Number(draft.HemRound)
-	s := &straight{half: round / 2, more: 4*v.Number("behind") - 2}
+	s := &straight{half: round / 2}
+	if flat := plain(v); flat > 0 {
+		s.flat, s.plain = flat/2, flat/band.Lower
+	} else {
+		s.more = 4*v.Number("behind") - 2
+	}
 	n, err := fullness.Panels(round, float64(in.Usable()), band.Allowance)
 	if err != nil {
 		return nil, err
@@ -246,14 +284,30 @@ func (s *straight) pieces(v draft.Values) []pattern.Piece {
 // smooth is the ease of pleats that are stitched down over what they lie on, mm (from memory).
 const smooth = 30.0
 
+// gatherBehind marks the gathering rows of a breadth's upper edge behind what lies plain of it, from its front edge, mm.
+func gatherBehind(p *pattern.Piece, flat float64) {
+	top, _ := p.Edge("top")
+	front := plane.Reversed(top.Line)
+	if p.ID == "back" {
+		front = top.Line
+	}
+	long := plane.Length(front)
+	switch {
+	case flat <= 0:
+		p.GatherRows(top.Line)
+	case flat < long-1:
+		p.GatherRows(plane.Part(front, flat, long))
+	}
+}
+
 // taken is how the cloth of one breadth is taken into its part of the band, and its marks; low is what it
-// lies on where its pleats are no longer stitched.
-func taken(p *pattern.Piece, v draft.Values, long, low float64) (topped, error) {
+// lies on where its pleats are no longer stitched, flat how much of its cloth lies plain, from its front edge.
+func taken(p *pattern.Piece, v draft.Values, long, low, flat float64) (topped, error) {
 	top, _ := p.Edge("top")
 	t := topped{long: long, more: top.Length() - long, by: pattern.Gathers}
 	into := v.Choice(draft.Into)
 	if into == "gathers" || into == "cartridge" {
-		p.GatherRows(top.Line)
+		gatherBehind(p, flat)
 		return t, nil
 	}
 	t.by = pattern.Pleats
@@ -320,7 +374,7 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	for k := range n {
 		share := s.shareAt(s.ends[k+1]) - s.shareAt(s.ends[k])
 		long := band.Lower / 2 * share
-		t, err := taken(&d.Pieces[k], v, long, math.Max(hips/2*share, long))
+		t, err := taken(&d.Pieces[k], v, long, math.Max(hips/2*share, long), s.flat-s.ends[k])
 		if err != nil {
 			return draft.Draft{}, err
 		}
@@ -379,21 +433,24 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 // tell says what is particular about its making.
 func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band part.Band) {
 	into, hem := v.Choice(draft.Into), 2*s.half
-	ratio := hem / band.Lower
+	full, drawn, before := hem-2*s.flat, band.Lower-2*s.flat, ""
+	if s.flat > 0 {
+		before = fmt.Sprintf("Across the front %s lie plain, the gathering rows begin behind them. ", measure.Tell(2*s.flat))
+	}
 	switch into {
 	case "gathers":
-		d.Tell("gather", fmt.Sprintf("%.1f times: %s into %s. A new thread at every seam.", ratio, measure.Tell(hem),
-			measure.Tell(band.Lower)))
+		d.Tell("gather", fmt.Sprintf("%s%.1f times: %s into %s. A new thread at every seam.", before, full/drawn, measure.Tell(full),
+			measure.Tell(drawn)))
 	case "cartridge":
-		c, err := fullness.CartridgePleats(hem, band.Lower, v.Number("depth"))
+		c, err := fullness.CartridgePleats(full, drawn, v.Number("depth"))
 		if err != nil {
 			break
 		}
-		d.Tell("gather", fmt.Sprintf("Two rows of even stitches %s long, one under the other to the stitch; draw up to %s from fold to "+
+		d.Tell("gather", before+fmt.Sprintf("Two rows of even stitches %s long, one under the other to the stitch; draw up to %s from fold to "+
 			"fold, %s in all, and whip every fold to the band.", measure.TellFine(c.Stitch), measure.TellFine(c.Pitch),
 			measure.Count(c.Count, "fold")))
 		if room := 2 * float64(in.Thickness); c.Pitch < room {
-			deeper := math.Ceil(hem * room / band.Lower / 2)
+			deeper := math.Ceil(full * room / drawn / 2)
 			d.Offer(false, "The folds don’t find room side by side", fmt.Sprintf("Each has %s on the band, and two layers of the cloth "+
 				"are %s thick.", measure.TellFine(c.Pitch), measure.TellFine(room)), "Make them deeper",
 				draft.Settings{"depth": math.Min(deeper, 30)})

@@ -175,3 +175,43 @@ func TestBreadthsMoveEvenly(t *testing.T) {
 		}
 	}
 }
+
+// Plain before, on any body: between its marks the cloth is as long as the band, all that is taken in lies behind, and the
+// rows of gathering are as long as what is gathered. In the trade the front of a high-waisted gown is plain over 450 to 600
+// (common practice, no source).
+func TestPlainBefore(t *testing.T) {
+	tried := 0
+	rapid.Check(t, func(t *rapid.T) {
+		on := drafttest.Wearer(t)
+		set := draft.Settings{"plain": rapid.Float64Range(50, 600).Draw(t, "plain"), "hem_round": rapid.Float64Range(1600, 4000).Draw(t, "round")}
+		v, _ := draft.Settle(Breadths{}, on, set)
+		d, err := draft.Make(Breadths{}, on, v, Breadths{}.About().Usual)
+		if err != nil {
+			return
+		}
+		tried++
+		cloth, band, flat := 0.0, 0.0, v.Number("plain")/2
+		for _, r := range d.Waist.Runs {
+			p := drafttest.Piece(t, d, r.Piece)
+			wide := drafttest.Length(t, d, r.Piece, "hem")
+			gathered := 0.0
+			for _, m := range p.Marks {
+				if m.Kind == pattern.Gather {
+					gathered += plane.Length(m.Path) / 2 // one to either side of the edge
+				}
+			}
+			plain := math.Max(math.Min(flat-cloth, wide), 0)
+			cloth, band = cloth+wide, band+r.Long
+			require.InDelta(t, r.Long+r.More, drafttest.Length(t, d, r.Piece, "top"), 0.1)
+			if plain >= wide-1 {
+				require.Zero(t, gathered, r.Piece)
+				require.InDelta(t, wide, r.Long, 0.1, "%s lies plain", r.Piece)
+			} else {
+				require.InDelta(t, wide-plain, gathered, 0.03*wide+2, r.Piece)
+			}
+			require.GreaterOrEqual(t, cloth, math.Min(band, cloth)-0.01)
+		}
+		require.InDelta(t, v.Number("hem_round")/2, cloth, 0.1)
+	})
+	assert.Greater(t, tried, 25)
+}

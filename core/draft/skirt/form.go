@@ -136,8 +136,15 @@ func (f *form) hemmed(round float64) error {
 func (f *form) dart() error {
 	f.darts, f.intake, f.drawn = make([]int, f.n), make([]float64, f.n), make([]bool, f.n)
 	for k := range f.n {
-		if k == f.n-1 && (f.pleated || f.behind > 0) {
+		if k == f.n-1 && f.pleated {
 			continue // what it has more is taken in with the rest
+		}
+		stands := f.stands(k)
+		if k == f.n-1 && f.behind > 0 {
+			if more := stands - f.share[k]; more > smallestDart && !f.pleated {
+				f.darts[k], f.intake[k], f.drawn[k] = 1, more, true
+			}
+			continue
 		}
 		up := f.HipUp((f.bearings[k] + f.bearings[k+1]) / 2)
 		hip, slope := f.along(k)(up)
@@ -147,6 +154,10 @@ func (f *form) dart() error {
 		hip /= f.halves(k)
 		edges := 2 / f.halves(k)
 		more := hip - f.share[k] - steepest*edges
+		if over := stands - f.share[k]; !f.pleated && over > smallestDart && over > more {
+			f.darts[k], f.intake[k], f.drawn[k] = 1, over, true // over a bustle, a roll or a hoop
+			continue
+		}
 		if more < smallestDart {
 			continue
 		}
@@ -165,6 +176,21 @@ func (f *form) dart() error {
 		f.intake[k] = more / float64(f.darts[k])
 	}
 	return nil
+}
+
+// leansAt is how steeply an edge of a gore is shaped above the hip at most, mm of width for each mm down (from memory).
+const leansAt = 0.4
+
+// stands is how wide gore k must be at the waist, of a half, so that with edges that lean no more than they can it goes round
+// all that stands out below: a bustle, a roll or a hoop just under the waist wants cloth there, which is gathered in.
+func (f *form) stands(k int) (most float64) {
+	hip := f.On.Drop(figure.Hip)
+	drops := f.On.Drops(0, math.Max(hip, f.Reach()*0.6))
+	falls := f.On.Falls((f.bearings[k]+f.bearings[k+1])/2, drops)
+	for i, drop := range drops {
+		most = math.Max(most, f.Need(k, drop)/f.halves(k)-leansAt*2/f.halves(k)*falls[i])
+	}
+	return most
 }
 
 // easesIn is how far below the hip a flare eases in, mm (from memory: a corner there shows).
@@ -239,9 +265,6 @@ func (f *form) width(k int) func(up float64) float64 {
 	spare := atHip - f.Need(k, hipDrop) - f.gathered(k)*f.halves(k)
 	inDarts := f.intake[k] * float64(f.darts[k]) * f.halves(k)
 	deep := f.dartLength()
-	if f.drawn[k] {
-		deep = top - hipUp
-	}
 	return func(up float64) float64 {
 		if up <= hipUp || f.conical {
 			w, _ := along(up)
@@ -249,6 +272,10 @@ func (f *form) width(k int) func(up float64) float64 {
 		}
 		down := math.Max(top-up, 0) / (top - hipUp) // 0 at the waist, 1 at the hip
 		need := f.Need(k, hipDrop*down) + f.gathered(k)*f.halves(k)
+		if f.drawn[k] { // straight to the hip, or as what stands out wants it
+			whole := (f.share[k] + f.intake[k] + f.gathered(k)) * f.halves(k)
+			return math.Max(need, whole+(math.Max(atHip, need)-whole)*down)
+		}
 		w := need + spare*down
 		if !f.pleated {
 			w = math.Min(w, math.Max(atHip, need))

@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 
 	"github.com/stretchr/testify/assert"
@@ -120,4 +121,39 @@ func TestGoresMoveEvenly(t *testing.T) {
 			last = area
 		}
 	}
+}
+
+// Over what stands out right under the waist, a cage behind, a roll or panniers, the skirt as it comes goes round it at every
+// level, with gathers at the waist and no steeper an edge than can be sewn.
+func TestGoresOverWhatStandsOut(t *testing.T) {
+	gathered := 0
+	rapid.Check(t, func(t *rapid.T) {
+		on := drafttest.Body(t, map[string]float64{"bust_girth": rapid.Float64Range(780, 1250).Draw(t, "bust"),
+			"waist_girth": rapid.Float64Range(600, 1050).Draw(t, "waist"), "hip_girth": rapid.Float64Range(880, 1300).Draw(t, "hip"),
+			"height": rapid.Float64Range(1520, 1820).Draw(t, "height")}, 0)
+		behind := rapid.Float64Range(40, 330).Draw(t, "behind")
+		side := rapid.Float64Range(0, behind/3).Draw(t, "side")
+		props := []figure.Prop{{Drop: 0, Section: on.At(0)}}
+		for i := range 7 {
+			drop := 60 + float64(i)*90
+			out := math.Sin(math.Min(float64(i+1)/4, 1) * math.Pi / 2)
+			under := on.At(drop)
+			props = append(props, figure.Prop{Drop: drop, Section: figure.Oblong(under.Breadth()+2*side*out, under.Depth()/2,
+				under.Depth()/2+behind*out).With(under)})
+		}
+		on = on.Propped(props)
+		v, _ := draft.Settle(Gores{}, on, nil)
+		d, err := draft.Make(Gores{}, on, v, Gores{}.About().Usual)
+		require.NoError(t, err)
+		for _, r := range d.Waist.Runs {
+			if r.By == pattern.Gathers && r.More > 20 {
+				gathered++
+			}
+		}
+		hem := on.Fall(90, on.Floor()-v.Number("clearance"))
+		for _, drop := range []float64{120, 200, 300, 450} {
+			require.Greater(t, drafttest.SkirtRound(d, hem-on.Fall(90, drop)), on.Girth(drop)-12, "%.0f below the waist", drop)
+		}
+	})
+	assert.Greater(t, gathered, 10)
 }

@@ -164,7 +164,8 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	for i := range d.Pieces {
 		for k := range hoops {
 			if row := s.Row(d.Pieces[i].ID, worn.Fall(90, bottom+below)-worn.Fall(90, drops[k])); row != nil {
-				d.Pieces[i].Marks = append(d.Pieces[i].Marks, pattern.Mark{Kind: pattern.HoopLine, Path: row, Width: v.Number("steel")})
+				d.Pieces[i].Marks = append(d.Pieces[i].Marks, pattern.Mark{Kind: pattern.HoopLine, Path: row, Width: v.Number("steel"),
+					Label: fmt.Sprintf("steel %d", k+1)})
 			}
 		}
 	}

@@ -116,7 +116,7 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	}
 	for k := range n {
 		outer.Marks = append(outer.Marks, pattern.Mark{Kind: pattern.HoopLine, Path: outside.Row(slant - way[k+1]),
-			Width: v.Number("steel")})
+			Width: v.Number("steel"), Label: fmt.Sprintf("steel %d", k+1)})
 	}
 	// The floor of the bag: half an oval whose curve is the outer hem and
 	// whose straight side is the inner one.

@@ -69,11 +69,32 @@ func (Cloak) Parameters() []draft.Parameter {
 	for p, is := range map[*draft.Parameter]string{&deep: "hood", &high: "hood", &stand: "collar"} {
 		p.When = func(v draft.Values) bool { return v.Choice("neck") == is }
 	}
+	full := draft.Times(neckFull, "Neck edge, gathered in, times what it is drawn to", 1, mostNeck, 1, "", figure.Practice,
+		"A half circle that is plain at the neck has too little cloth for shoulders and arms: gathered it falls over them.")
+	full.Rule = "as much as closes over shoulders and arms, in the sleeves that are worn"
+	full.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		times := 1.0
+		for times < mostNeck {
+			c, err := cut(on, v.With(map[draft.Key]float64{neckFull: times}, nil))
+			if err != nil {
+				return 1, figure.Reason{Text: "plain", Source: figure.Practice}
+			}
+			short, _ := c.short(on)
+			if short <= 0 {
+				break
+			}
+			times = math.Max(math.Ceil((times+short/(2*halfNeck(on, v)))*20), times*20+1) / 20
+		}
+		if times == 1 {
+			return 1, figure.Reason{Text: "plain: it closes over shoulders and arms", Source: figure.Practice}
+		}
+		return math.Min(times, mostNeck), figure.Reason{Text: "closes over shoulders and arms", Source: figure.Practice}
+	}
 	return []draft.Parameter{long,
 		draft.Times(draft.Circle, "Part of a circle", 0.4, 1, 0.5, "half a circle: little cloth, and it hangs close", figure.Memory,
-			"½ hangs close, ¾ closes over the arms, a whole circle falls in deep folds.").Saving("Less of a circle"),
+			"½ hangs close, ¾ falls in folds, a whole circle in deep ones.").Saving("Less of a circle"),
 		draft.Mm(draft.Ease, "Ease at the neck", 0, 80, 20, "over a collar more", figure.Memory, "Added to the neck."),
-		panels,
+		full, panels,
 		draft.OneOf("neck", "At the neck", "It carries the weight: a hood or a collar helps to hold it.", "hood", "a hood",
 			"collar", "a collar",
 			"bound", "bound"), deep, high, stand,
@@ -103,7 +124,13 @@ func across(radius, whole float64, n int) float64 {
 	return 2 * radius * math.Sin(math.Min(one/2, math.Pi/2))
 }
 
-// halfNeck is half of the neck edge as it is cut, mm.
+// neckFull is how many times the length it is drawn to the neck edge is cut, mostNeck what a neck takes at most (from memory).
+const (
+	neckFull draft.Key = "neck_full"
+	mostNeck           = 2.0
+)
+
+// halfNeck is half of the neck edge as it is sewn, before it stretches, mm.
 func halfNeck(on figure.Figure, v draft.Values) float64 {
 	return (on.Length("neck_girth") + v.Number(draft.Ease) - stretches) / 2
 }
@@ -116,8 +143,30 @@ type cloak struct {
 	angle []float64
 	ways  []float64 // from the neck edge to the hem, by angle
 	hem   interp.FritschButland
-	moved float64 // by how much the smooth hem is off level at most, mm
+	moved float64                      // by how much the smooth hem is off level at most, mm
+	falls []func(drop float64) float64 // from the neck edge down, by angle
 }
+
+// ring is what it measures round itself at a drop, from front edge to front edge, mm.
+func (c *cloak) ring(drop float64) float64 {
+	return c.round(func(i int) float64 { return math.Min(c.falls[i](drop), c.ways[i]) })
+}
+
+// short is by how much it is narrower than body and arms at rest with some room, where it is so the most, and the drop of that;
+// negative when it has more everywhere.
+func (c *cloak) short(on figure.Figure) (most, at float64) {
+	most = math.Inf(-1)
+	for drop := overShoulder - on.Torso().ShoulderPoint.Z; drop < c.drop; drop += 30 {
+		if short := on.Armed(drop).Girth() + over - c.ring(drop); short > most {
+			most, at = short, drop
+		}
+	}
+	return most, at
+}
+
+// overShoulder is how far below the shoulder's end a wrap lies round the arms and no longer on them, and over what it has more
+// than body and arms at least, mm (from memory).
+const overShoulder, over = 20.0, 30.0
 
 // waves is how many half waves a hem is drawn with from the centre front to the centre back: a cloth that
 // hangs in folds does not follow the edge of a shoulder or of a bustle closer (from memory).
@@ -155,8 +204,8 @@ func smoothed(ways []float64) (moved float64) {
 func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 	const steps = 60
 	c := &cloak{whole: math.Pi * v.Number(draft.Circle)}
-	c.neck = halfNeck(on, v) / c.whole
-	hangs := on.FromNeck()
+	c.neck = halfNeck(on, v) * v.Number(neckFull) / c.whole
+	hangs := on.OverArms()
 	behind := hangs(180)
 	low, high := -on.Torso().Nape.Z+shortest/2, on.Floor()
 	for range 50 {
@@ -171,7 +220,8 @@ func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 	for i := range steps + 1 {
 		b := 180 * float64(i) / steps
 		c.angle = append(c.angle, c.whole*2*neck.Arc(0, b)/neck.Girth())
-		c.ways = append(c.ways, hangs(b)(c.drop))
+		c.falls = append(c.falls, hangs(b))
+		c.ways = append(c.ways, c.falls[i](c.drop))
 		if c.ways[i] < shortest/3 {
 			return nil, fmt.Errorf("it would be only %s long before: make it longer", measure.Tell(math.Max(c.ways[i], 0)))
 		}
@@ -284,11 +334,15 @@ func (Cloak) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	}
 	d := draft.Draft{Pieces: c.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	n := len(d.Pieces)
-	var necks []pattern.Stretch // from the front
+	var necks []neckPart // from the front
+	full := v.Number(neckFull)
 	for k := range n {
 		p := &d.Pieces[k]
 		e, _ := p.Edge("top")
-		necks = append(necks, pattern.Stretch{ID: "to-" + p.ID, Name: "to the " + p.ID, Length: e.Length()})
+		necks = append(necks, neckPart{pattern.Stretch{ID: "to-" + p.ID, Name: "to the " + p.ID, Length: e.Length() / full}, e.Length()})
+		if full > 1 {
+			p.GatherRows(e.Line)
+		}
 		if k > 0 {
 			edge := "left"
 			if k == n-1 {
@@ -308,8 +362,24 @@ func (Cloak) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	return d, nil
 }
 
+// neckPart is a panel's part of the neck: the stretch of it that is sewn, and how much its neck edge is cut to, mm.
+type neckPart struct {
+	pattern.Stretch
+	cut float64
+}
+
+// joint is how a panel's neck edge and what is sewn to it there are joined: the longer of the two takes up what it has more.
+func joint(id, panel, other, edge string, cut, long float64, by pattern.Takeup) pattern.Seam {
+	s := pattern.Seam{ID: id, A: pattern.Side{Piece: panel, Edge: "top"}, B: pattern.Side{Piece: other, Edge: edge}, Ease: long - cut,
+		Absorbed: by}
+	if cut > long+pattern.Slack {
+		s.A, s.B, s.Ease, s.Absorbed = s.B, s.A, cut-long, pattern.Gathers
+	}
+	return s
+}
+
 // hood adds a hood: two halves with a rounded back, joined over the crown, pleated to the neck behind.
-func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
+func hood(d *draft.Draft, v draft.Values, necks []neckPart) {
 	deep, high := v.Number("hood_deep"), v.Number("hood_high")
 	r := math.Min(120, math.Min(deep*0.6, high*0.5))
 	a, b := plane.Pt(deep, high-r), plane.Pt(deep-r, high)
@@ -345,18 +415,21 @@ func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 			fuller[i].Length *= 1 + more/rest
 		}
 	}
-	p.Split("neck", fuller...)
+	var along []pattern.Stretch
+	for _, f := range fuller {
+		along = append(along, f.Stretch)
+	}
+	p.Split("neck", along...)
 	d.Pieces = append(d.Pieces, p)
 	for i, s := range necks {
-		ease, by := fuller[i].Length-s.Length, pattern.Equal
+		ease, by := fuller[i].Length-s.cut, pattern.Equal
 		switch {
-		case ease > s.Length:
+		case ease > s.cut:
 			by = pattern.Pleats
 		case ease > pattern.Slack:
 			by = pattern.SmallPleats
 		}
-		d.Seams = append(d.Seams, pattern.Seam{ID: "hood-" + s.ID, A: pattern.Side{Piece: d.Pieces[i].ID, Edge: "top"},
-			B: pattern.Side{Piece: "hood", Edge: s.ID}, Ease: ease, Absorbed: by})
+		d.Seams = append(d.Seams, joint("hood-"+s.ID, d.Pieces[i].ID, "hood", s.ID, s.cut, fuller[i].Length, by))
 	}
 	d.Sew("hood-crown", "hood", "crown", "hood", "crown", "plain")
 	d.Measure("hood", "the hood", "round the face", 2*high)
@@ -364,7 +437,7 @@ func hood(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 }
 
 // collar adds a standing collar, on the fold behind.
-func collar(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
+func collar(d *draft.Draft, v draft.Values, necks []neckPart) {
 	sum := 0.0
 	for _, s := range necks {
 		sum += s.Length
@@ -372,21 +445,21 @@ func collar(d *draft.Draft, v draft.Values, necks []pattern.Stretch) {
 	p := pattern.Rectangle("collar", "Collar", sum, v.Number("collar"), v.Number(draft.Allowance))
 	p.Fold = "left"
 	p.Allow(0, "left")
-	back := slices.Clone(necks)
-	slices.Reverse(back)
+	var back []pattern.Stretch
+	for _, n := range slices.Backward(necks) {
+		back = append(back, n.Stretch)
+	}
 	p.Split("bottom", back...)
 	p.Be(pattern.Layered, "top", "right")
 	p.Cut = 2
 	d.Pieces = append(d.Pieces, p)
 	for i, s := range necks {
-		d.Seams = append(d.Seams, pattern.Seam{ID: "collar-" + s.ID, A: pattern.Side{Piece: "collar", Edge: s.ID},
-			B: pattern.Side{Piece: d.Pieces[i].ID, Edge: "top"}})
+		d.Seams = append(d.Seams, joint("collar-"+s.ID, d.Pieces[i].ID, "collar", s.ID, s.cut, s.Length, pattern.Equal))
 	}
 }
 
-// broad is the girth of shoulders and arms beside that of the bust (from memory: 1.12 to 1.2), and heavy
-// what a neck carries without straps, g (from memory).
-const broad, heavy = 1.16, 1300.0
+// heavy is what a neck carries without straps, g (from memory).
+const heavy = 1300.0
 
 // foldsOf is the part of what its hem has more than it hangs over that shows as girth (from memory).
 const foldsOf = 0.4
@@ -395,23 +468,21 @@ const foldsOf = 0.4
 func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric) {
 	half := halfNeck(on, v)
 	hem := c.round(func(i int) float64 { return c.ways[i] })
-	d.Measure("neck", "the neck edge", "as it is cut", 2*half)
+	full := v.Number(neckFull)
+	d.Measure("neck", "the neck edge", "as it is cut", 2*half*full)
+	if full > 1 {
+		d.Measure("neck.drawn", "the neck edge", "drawn to", 2*half)
+	}
 	d.Measure("hem", "the hem", "from front edge to front edge", hem)
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the cloak", "in length at the "+where, c.ways[i*(len(c.ways)-1)/2])
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
 			Slide: math.Max(v.Number(draft.Hem)-6, 0)})
 	}
-	// Round shoulders and arms, a hand below the points of the shoulders.
-	arms := -on.Torso().ShoulderPoint.Z + 80
-	hangs := on.FromNeck()
-	ring := c.round(func(i int) float64 { return hangs(180 * float64(i) / float64(len(c.angle)-1))(arms) })
-	d.Measure("shoulders", "the cloak", "round shoulders and arms", ring)
-	if need := on.GirthAt(figure.Bust) * broad; ring < need && c.drop > arms {
-		d.Remark(false, "It does not close over the arms", fmt.Sprintf("Round shoulders and arms it measures %s, they about %s: "+
-			"closed at the "+
-			"neck it falls open before by %s there. From three quarters of a circle on it closes.", measure.Tell(ring), measure.Tell(need),
-			measure.Tell(need-ring)))
+	short, at := c.short(on)
+	d.Measure("shoulders", "the cloak", "round shoulders and arms", c.ring(math.Min(80-on.Torso().ShoulderPoint.Z, c.drop)))
+	if short > pattern.Slack {
+		c.gapes(d, on, v, short, at)
 	}
 	layers, thick := 1.0, float64(in.Thickness)
 	if v.Choice("lining") == "lined" {
@@ -434,6 +505,25 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 	c.tell(d, v, in)
 }
 
+// gapes says by how much it falls open before, and offers the settings with which it closes, tried one after the other.
+func (c *cloak) gapes(d *draft.Draft, on figure.Figure, v draft.Values, short, at float64) {
+	text := fmt.Sprintf("%s below the neck it measures %s, body and arms at rest %s: closed at the neck it drags, or falls open before "+
+		"by %s.", measure.Tell(at+on.Torso().NeckPoint.Z), measure.Tell(c.ring(at)), measure.Tell(on.Armed(at).Girth()), measure.Tell(short))
+	for circle := v.Number(draft.Circle); circle <= 1; circle += 0.05 {
+		for full := v.Number(neckFull); full <= mostNeck; full += 0.05 {
+			set := map[draft.Key]float64{draft.Circle: math.Round(circle*20) / 20, neckFull: math.Round(full*20) / 20}
+			if other, err := cut(on, v.With(set, nil)); err == nil {
+				if still, _ := other.short(on); still <= 0 {
+					d.Offer(false, "It does not close over the arms", text, "More cloth round the neck",
+						draft.Settings{draft.Circle: set[draft.Circle], neckFull: set[neckFull]})
+					return
+				}
+			}
+		}
+	}
+	d.Remark(false, "It does not close over the arms", text)
+}
+
 // tell says what is particular about its making.
 func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
 	n, most := v.Whole(draft.Panels), slices.Max(c.ways)
@@ -446,7 +536,11 @@ func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
 	}
 	d.MockUp = "The upper ⟦30 cm⟧ in cheap cloth, over all that is worn under it: the neck lies where it is meant to, nothing " +
 		"drags at the shoulders."
-	d.Tell("stay", "The neck edge, at once when it is cut.")
+	if full := v.Number(neckFull); full > 1 {
+		d.Tell("stay", fmt.Sprintf("The neck edge is drawn up evenly to the tape first, %s in all.", measure.Tell(2*c.neck*c.whole/full)))
+	} else {
+		d.Tell("stay", "The neck edge, at once when it is cut.")
+	}
 	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by a quarter of that at 15°, along them by nothing.",
 		measure.Tell(drop)))
 	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn it with a "+

@@ -162,7 +162,7 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 			esc(text))
 	}
 	for _, m := range sp.p.Marks {
-		bed := (m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine || m.Kind == pattern.HoopLine) && m.Width > 0
+		bed := (m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine) && m.Width > 0
 		level := m.Kind == pattern.WaistLine || m.Kind == pattern.BustLine
 		if m.Label == "" || bed || level || len(m.Path) < 2 || !(s.Dimensions || m.Kind == pattern.PleatFold) {
 			continue

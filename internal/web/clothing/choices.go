@@ -2,7 +2,6 @@ package clothing
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"slices"
 
@@ -33,21 +32,6 @@ type choiceView struct {
 	Path    string
 }
 
-// events begins an answer of server-sent events and gives the way to send one.
-func (s *Room) events(c *hall.Call, p *hall.Head) func(event string, data any) error {
-	c.Header("Content-Type", "text/event-stream")
-	c.Header("X-Accel-Buffering", "no")
-	return func(event string, data any) error {
-		text, err := json.Marshal(data)
-		if err != nil {
-			return err
-		}
-		_, err = fmt.Fprintf(c.Writer, "event: %s\ndata: %s\n\n", event, measure.Say(string(text), p.Unit))
-		c.Writer.Flush()
-		return err
-	}
-}
-
 // tryChoices tries every remedy for a layer, drafting and laying it anew, and
 // sends each as it was found. Nothing is changed.
 func (s *Room) tryChoices(c *hall.Call) error {
@@ -74,11 +58,12 @@ func (s *Room) tryChoices(c *hall.Call) error {
 		return nil
 	}
 	remedies := stages[at].Remedies(ensemble.Unplaced(sheets))
-	send := s.events(c, p)
+	send := s.Events(c, p)
 	if send("begun", gin.H{"count": len(remedies), "cut": e.Layers[at].State.Made()}) != nil {
 		return nil
 	}
 	path := fmt.Sprintf("/ensembles/%d/layers/%d/choose", e.ID, e.Layers[at].ID)
+	useful := 0
 	for _, r := range remedies {
 		v, ok := s.tried(ctx, e, at, &r, find, p)
 		if !ok {
@@ -95,13 +80,21 @@ func (s *Room) tryChoices(c *hall.Call) error {
 		// A way that leaves as many pieces without room is none.
 		worth := v.Err == "" && (v.Missing < was.Missing || (was.Missing == 0 && v.Missing == 0 &&
 			(v.Saved > 5 || v.Cost < was.Cost-0.005)))
+		if worth {
+			useful++
+		}
 		if send("choice", gin.H{"html": html, "worth": worth, "fits": v.Fits}) != nil {
 			return nil
 		}
 	}
-	if send("over", gin.H{}) != nil {
-		return nil
+	says := fmt.Sprintf("%d of %s help.", useful, measure.Count(len(remedies), "way"))
+	switch {
+	case len(remedies) == 0:
+		says = "Nothing can be changed any more: the cloth is cut."
+	case useful == 0:
+		says = fmt.Sprintf("None of %s saves cloth.", measure.Count(len(remedies), "way"))
 	}
+	_ = send("over", gin.H{"says": says}) // or nobody waits any more
 	return nil
 }
 

@@ -350,7 +350,7 @@ func (s *Room) lookForLay(c *hall.Call) error {
 		return err
 	}
 	p.Station = "cloth"
-	send := s.events(c, p)
+	send := s.Events(c, p)
 	if send("begun", gin.H{"seconds": hall.Longest}) != nil {
 		return nil
 	}

@@ -1,5 +1,5 @@
 // How a garment is laid: what is chosen beside the lay is kept at once and the
-// lay comes back drawn. Ways to save cloth are tried on asking, prices typed.
+// lay comes back drawn. Prices are typed.
 import { redraw, send, settle } from "./edits.js";
 import { sayWrong } from "./say.js";
 
@@ -30,57 +30,6 @@ async function keep(control, value) {
   }
 }
 
-function tryChoices(button) {
-  const list = document.querySelector("[data-choices]");
-  const says = document.querySelector("[data-try-says]");
-  const idle = button.textContent;
-  let source = null;
-  const end = (text) => {
-    source?.close();
-    source = null;
-    button.textContent = idle;
-    says.textContent = text;
-  };
-  button.addEventListener("click", () => {
-    if (source) return end("Stopped.");
-    list.replaceChildren();
-    let tried = 0,
-      of = 0,
-      useful = 0;
-    button.textContent = "stop trying";
-    says.textContent = "Trying …";
-    source = new EventSource(button.dataset.try);
-    source.addEventListener("begun", (e) => {
-      ({ count: of } = JSON.parse(e.data));
-      if (JSON.parse(e.data).cut) says.textContent = "It is cut already.";
-    });
-    source.addEventListener("choice", (e) => {
-      const { html, worth, fits } = JSON.parse(e.data);
-      tried += 1;
-      says.textContent = `Tried ${tried} of ${of}.`;
-      if (!worth) return;
-      useful += 1;
-      const box = document.createElement("template");
-      box.innerHTML = html;
-      const card = box.content.firstElementChild;
-      // What fits comes first.
-      const before = fits ? [...list.children].find((li) => !li.classList.contains("fits")) : null;
-      list.insertBefore(card, before || null);
-    });
-    source.addEventListener("over", () =>
-      end(
-        of === 0
-          ? "Nothing can be changed any more: the cloth is cut."
-          : useful
-            ? `${useful} of ${of} ways help.`
-            : `None of ${of} ways saves cloth.`,
-      ),
-    );
-    source.onerror = () => end("Trying broke off. " + (useful ? "What was found stands below." : ""));
-  });
-  addEventListener("pagehide", () => source?.close());
-}
-
 export function laying() {
   if (room()) {
     document.addEventListener("change", (e) => {
@@ -91,8 +40,6 @@ export function laying() {
       const b = e.target.closest("button[data-laying]");
       if (b) keep(b, b.dataset.value);
     });
-    const button = document.querySelector("[data-try]");
-    if (button) tryChoices(button);
   }
   document.addEventListener("change", async (e) => {
     const box = e.target.closest("[data-price-post]");

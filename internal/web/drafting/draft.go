@@ -78,7 +78,10 @@ func lessonNotes(l *hall.LayerView, all []store.Learnt) []hall.NoteView {
 func (s *Room) viewDraft(p *hall.Head, dims bool) draftView {
 	l := p.E.Layer
 	d, err := l.Shown()
-	v := draftView{Dims: dims, Legend: pattern.LinesOn(d.Pieces), Cut: l.Stage.Layer.Cut != nil}
+	v := draftView{Dims: dims, Cut: l.Stage.Layer.Cut != nil}
+	if len(d.Pieces) > 0 {
+		v.Legend = pattern.LinesOn(d.Pieces)
+	}
 	if err != nil {
 		v.Err = hall.Sentence(err.Error())
 	} else {

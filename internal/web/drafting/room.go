@@ -39,4 +39,5 @@ func Open(on *hall.Hall, d hall.Doors) {
 	l.POST("/settings", h(s.setSetting))
 	l.POST("/preview", h(s.preview))
 	l.POST("/apply", h(s.applySettings))
+	l.GET("/rescues", hall.OwnPage, h(s.tryRescues))
 }
