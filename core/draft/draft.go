@@ -443,47 +443,6 @@ func (w Wear) Reach() (top, bottom float64) {
 	return w.Cover[0].Drop, w.Cover[len(w.Cover)-1].Drop
 }
 
-// Check proves the draft sound: every piece can be cut and every seam is
-// true. It returns the first fault.
-func (d Draft) Check() error {
-	for i := range d.Pieces {
-		if err := d.Pieces[i].Fault(); err != nil {
-			return err
-		}
-	}
-	for _, t := range pattern.True(d.Pieces, d.Seams) {
-		if t.Missing != "" {
-			return fmt.Errorf("seam %s joins %s, which is not there", t.ID, t.Missing)
-		}
-		if t.Beyond {
-			how := string(t.Absorbed)
-			if how == "" {
-				how = "sewing edge to edge"
-			}
-			return fmt.Errorf("seam %s has %s too much to be taken up by %s", t.ID, measure.TellFine(t.Ease), how)
-		}
-		if !t.True {
-			return fmt.Errorf("seam %s is out of true by %s", t.ID, measure.TellFine(t.Difference))
-		}
-	}
-	for _, c := range d.Clashes() {
-		if c.Grave {
-			return &ClashError{c}
-		}
-	}
-	for _, b := range d.Bones {
-		if b.Length > b.Channel-2*b.Clearance+1e-6 {
-			return fmt.Errorf("the bone %s is longer than its channel allows", b.Place)
-		}
-	}
-	for _, x := range d.Dimensions {
-		if math.IsNaN(x.Value) || x.Value < 0 {
-			return fmt.Errorf("%s %s can't be worked out", x.Part, x.Label)
-		}
-	}
-	return nil
-}
-
 // Placket adds the two strips that finish an opening, an underlap and a facing;
 // nothing when there is none.
 func (d *Draft) Placket(opening, allowance float64) {

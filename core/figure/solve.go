@@ -34,12 +34,18 @@ const closeEnough, mostRounds = 0.02, 40
 // it on nearly everybody; lower the shoulders would be a hook at the neck).
 const lowestRise = -3.0
 
-// solve finds the torso of the readings. lower gives the sections from the waist up to the
+// solve finds the torso of the readings. A front that is longer or shorter than the others make it moves the shoulder, not the
+// ring of the armhole: what it has more belongs to the bust. lower gives the sections from the waist up to the
 // bust line for a bust section at a height. Girths are met exactly by the sections; lengths fix
 // heights: the nape is as high as back waist length says, the neck point as neck to bust
 // point says, the neck ring as large as the neck. The breasts' projection gives way only
 // within bounds, since a millimetre of tape is five to nine of breast.
 func (t trunk) solve(lower func(bust Section, level float64) Column) solved {
+	if read := t.front > 0 || t.neckToBust > 0; read && t.arm == 0 {
+		usual := t
+		usual.front, usual.neckToBust = 0, 0
+		t.usualArm = usual.solve(lower).ring
+	}
 	u := unknowns{ring: 1, nape: t.backWaist * 0.985, rise: usualRise, p: t.prior(), bust: t.bustLevel}
 	low, high := math.Max(t.prior()-15, 0), t.prior()+20
 	s := solved{}
@@ -110,8 +116,8 @@ func (t trunk) solve(lower func(bust Section, level float64) Column) solved {
 // the bare arm may lie, mm.
 const lowestScye, highestScye = 60.0, -10.0
 
-// armhole sets the underarm point: where the arm's ring says, or a usual way below the
-// armpit.
+// armhole sets the underarm point: where the arm's ring says, or where the ring is what the readings without those of the
+// front make it; all that is drafted begins from it.
 func (s *solved) armhole(t trunk) {
 	ring := func(drop float64) float64 {
 		o := ScyeUsual
@@ -120,10 +126,14 @@ func (s *solved) armhole(t trunk) {
 		return long(front) + long(back)
 	}
 	s.ScyeDrop = ScyeUsual.Drop
-	if t.arm > 0 {
+	want := t.arm
+	if want == 0 {
+		want = t.usualArm
+	}
+	if want > 0 {
 		low, high := highestScye, lowestScye
 		for range 30 {
-			if mid := (low + high) / 2; ring(mid) < t.arm {
+			if mid := (low + high) / 2; ring(mid) < want {
 				low = mid
 			} else {
 				high = mid
@@ -132,6 +142,8 @@ func (s *solved) armhole(t trunk) {
 		s.ScyeDrop = (low + high) / 2
 	}
 	s.ring = ring(s.ScyeDrop)
+	s.Underarm -= s.ScyeDrop - ScyeUsual.Drop
+	s.ScyeDrop = ScyeUsual.Drop
 }
 
 // bustSection is the section at the bust: by its girth alone, or with the breadth and depth

@@ -39,7 +39,7 @@ type trunk struct {
 	women                              float64 // 1 for women, 0 for men, ½ for nobody knows
 	breadth, depth                     float64 // of the bust, 0 when not read
 	underbustLevel                     float64
-	arm                                float64 // ring of the armhole, 0 when not read
+	arm, usualArm                      float64 // ring of the armhole, 0 when not read; and what it usually is then
 }
 
 // built is a torso with its unknowns set: what the readings are compared with.

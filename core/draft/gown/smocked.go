@@ -65,8 +65,18 @@ func (Smocked) Parameters() []draft.Parameter {
 			"wide a front " +
 			"fits the cloth", Source: figure.Memory}
 	}
+	clear := part.Clearance(1000, 420, "to the calf", figure.Memory, "In the shoes of the ensemble.")
+	clear.Rule = "a quarter of the height, to the calf"
+	clear.Default = func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
+		return math.Round(on.Length("height") * toTheCalf), figure.Reason{Text: "to the calf", Source: figure.Memory}
+	}
+	buttons := draft.Tally("buttons", "Buttons behind", 1, 8, 3, "one every ⟦7.5 cm⟧ or so", figure.Practice, "From the binding down.")
+	buttons.Default = func(_ figure.Figure, v draft.Values) (float64, figure.Reason) {
+		return math.Max(math.Round(v.Number(draft.Slit)/buttonsApart)+1, 2), figure.Reason{Text: "one every ⟦7.5 cm⟧ or so",
+			Source: figure.Practice}
+	}
 	return []draft.Parameter{
-		part.Clearance(1000, 420, "to the calf", figure.Memory, "In the shoes of the ensemble."),
+		clear,
 		draft.Mm("neck_ease", "Ease at the neck", 10, 160, 30, "⟦2 cm⟧ to ⟦4 cm⟧ for a close neck", figure.Memory,
 			"Over the base of the neck, as it is finished."),
 		draft.Times("full", "Cut, times the finished neck", 2, 4, 3, "3 to 1", figure.Practice, "2.5 for thick cloth, 3.5 for fine."),
@@ -80,9 +90,14 @@ func (Smocked) Parameters() []draft.Parameter {
 		slit,
 		draft.Mm(draft.Lap, "Lap behind, each side", 15, 60, 38, "button and two edges, and a strip", figure.Practice,
 			"Beyond the centre back; a button of ⟦12⟧ needs ⟦28⟧."),
+		buttons,
 		draft.Mm(draft.Hem, "Hem allowance", 20, 200, 100, "deep, to let down", figure.Practice, "Turned once and ⟦~6⟧ under."),
 		part.Allowance(6, 20, 10, "French seams: they go through the pleater", figure.Practice, "At every seam.")}
 }
+
+// toTheCalf is how high the calf is beside the whole height, and buttonsApart how far apart buttons lie behind, mm (both from
+// memory).
+const toTheCalf, buttonsApart = 0.255, 75.0
 
 // cutNeck is how long the neck is cut, mm.
 func cutNeck(on figure.Figure, v draft.Values) float64 {
@@ -213,23 +228,23 @@ func (Smocked) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	if back, err = back.Extended("centre", lap, "centre back"); err != nil {
 		return draft.Draft{}, err
 	}
-	neck, _ := back.Edge("neck") // what laps is pleated with the rest
+	neck, _ := back.Edge("neck")
 	back.Split("neck", pattern.Stretch{ID: "neck", Name: "neck edge", Length: neck.Length() - lap}, pattern.Stretch{ID: "neck-lap",
 		Name: "neck edge of the lap"})
 	back.Split("centre", pattern.Stretch{ID: "opening", Name: "opening", Length: s.opened}, pattern.Stretch{ID: "centre",
 		Name: "centre seam"})
 	back.Be(pattern.Opening, "opening")
-	binding := pattern.Rectangle("binding", "Neck binding", s.neck+2*lap/v.Number("full"), 50, 0)
+	binding := pattern.Rectangle("binding", "Neck binding", s.neck+2*lap, 50, 0) // the laps lie plain
 	binding.GrainDegrees, binding.EitherWay = 45, false
 	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Needle}}
-	s.sew(&d, &binding, lap/v.Number("full"), lap)
+	s.sew(&d, &binding, lap)
 	d.Pieces = []pattern.Piece{front, back, s.arms(v), binding}
 	s.finish(&d, on, v, in)
 	return d, nil
 }
 
 // sew lists the seams, and divides the binding among what it closes over.
-func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, finished, lap float64) {
+func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, lap float64) {
 	for _, side := range []string{"front", "back"} {
 		d.Sew("raglan-"+side, side, "raglan", "sleeve", "raglan-"+side, "french")
 	}
@@ -244,18 +259,22 @@ func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, finished, lap floa
 	var parts []pattern.Stretch
 	add := func(id string, piece, edge string, copy pattern.Copy, long, cut float64) {
 		parts = append(parts, pattern.Stretch{ID: id, Name: "to the " + piece, Length: long})
+		by := pattern.Gathers
+		if cut == long {
+			by = pattern.Equal
+		}
 		d.Seams = append(d.Seams, pattern.Seam{ID: "neck-" + id, A: pattern.Side{Piece: "binding", Edge: id},
-			B: pattern.Side{Piece: piece, Edge: edge, Copy: copy}, Ease: cut - long, Absorbed: pattern.Gathers, Join: pattern.Banded})
+			B: pattern.Side{Piece: piece, Edge: edge, Copy: copy}, Ease: cut - long, Absorbed: by, Join: pattern.Banded})
 	}
 	left, right := pattern.Copy{Hand: pattern.Left}, pattern.Copy{Hand: pattern.Right}
-	add("lap-left", "back", "neck-lap", left, finished, lap)
+	add("lap-left", "back", "neck-lap", left, lap, lap)
 	add("back-left", "back", "neck", left, s.back*ratio, s.back)
 	add("sleeve-left", "sleeve", "neck", left, 2*s.sleeve*ratio, 2*s.sleeve)
 	add("front-left", "front", "neck", left, s.front*ratio, s.front)
 	add("front-right", "front", "neck", right, s.front*ratio, s.front)
 	add("sleeve-right", "sleeve", "neck", right, 2*s.sleeve*ratio, 2*s.sleeve)
 	add("back-right", "back", "neck", right, s.back*ratio, s.back)
-	add("lap-right", "back", "neck-lap", right, finished, lap)
+	add("lap-right", "back", "neck-lap", right, lap, lap)
 	binding.Split("bottom", parts...)
 	for i := range binding.Edges {
 		binding.Edges[i].Kind = pattern.Enclosed
@@ -264,7 +283,7 @@ func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, finished, lap floa
 
 // finish measures it, closes it, and says what is particular.
 func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric) {
-	rows, thick := v.Whole("rows"), float64(in.Thickness)
+	rows, thick, lap := v.Whole("rows"), float64(in.Thickness), v.Number(draft.Lap)
 	deep := pitch * float64(rows-1)
 	hem := 0.0
 	for _, id := range []string{"front", "back"} {
@@ -298,8 +317,8 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 		draft.Settings) {
 		return "Make it wider", draft.Settings{"wider": math.Min(v.Number("wider")+math.Ceil(lacks/4)+3, 520)}
 	})
-	n := max(int(math.Round(s.opened/75))+1, 2)
-	d.Fasten(closure.Buttons, n, button, "below the smocking one every ⟦7.5 cm⟧ or so; a worked hole does not hold in the pleats: a "+
+	d.Fasten(closure.Buttons, v.Whole("buttons"), button, "below the smocking one every ⟦7.5 cm⟧ or so; a worked hole does not "+
+		"hold in the pleats: a "+
 		"snap there")
 	d.Works = append(d.Works, notion.Worked{Key: "smocking", Name: "the smocked rows", Of: technique.Gather, Technique: "smocking",
 		Length: s.cut * float64(rows-hidden)})
@@ -321,9 +340,9 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 	d.Tell("smock", "It is worked flat before the sides are closed, or on the made-up dress, where the length of the neck is seen on the "+
 		"wearer: the plan takes either.")
 	d.Tell("gather", fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the "+
-		"pleats of "+
-		"⟦2.5 cm⟧ at each back edge before they are drawn up; draw up to %s and the laps, block with steam on a neck form, tie off.", rows,
-		measure.Tell(s.neck)))
+		"pleats of both laps, %s at each back edge, before they are drawn up: those lie plain. Draw the rest up to %s, block with "+
+		"steam on a "+
+		"neck form, tie off.", rows, measure.Tell(lap), measure.Tell(s.neck)))
 	d.Tell("band", "The binding over the first two rows; it holds the neck to its length.")
 	d.Tell("hem", "Deep: it is let down as the wearer grows.")
 }

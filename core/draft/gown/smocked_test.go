@@ -35,6 +35,11 @@ func TestSmockingSums(t *testing.T) {
 		long += drafttest.Length(t, d, "binding", id)
 	}
 	assert.InDelta(t, 330, long, 0.5, "what is bound is the finished neck")
+	for _, id := range []string{"lap-left", "lap-right"} {
+		assert.InDelta(t, 38, drafttest.Length(t, d, "binding", id), 0.5, "the laps lie plain: a button and two edges find room on them")
+	}
+	e, _ := drafttest.Piece(t, d, "binding").Edge("top")
+	assert.InDelta(t, 330+2*38, e.Length(), 0.5)
 }
 
 // On any body: under the arms it goes round the bust with room; the four raglan seams are one line; the centres reach as

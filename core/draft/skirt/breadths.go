@@ -446,8 +446,8 @@ func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band pa
 		if err != nil {
 			break
 		}
-		d.Tell("gather", before+fmt.Sprintf("Two rows of even stitches %s long, one under the other to the stitch; draw up to %s from fold to "+
-			"fold, %s in all, and whip every fold to the band.", measure.TellFine(c.Stitch), measure.TellFine(c.Pitch),
+		d.Tell("gather", before+fmt.Sprintf("Two rows of even stitches %s long, one under the other to the stitch; draw up to %s from "+
+			"fold to fold, %s in all, and whip every fold to the band.", measure.TellFine(c.Stitch), measure.TellFine(c.Pitch),
 			measure.Count(c.Count, "fold")))
 		if room := 2 * float64(in.Thickness); c.Pitch < room {
 			deeper := math.Ceil(full * room / drawn / 2)

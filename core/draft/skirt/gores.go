@@ -155,7 +155,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		t := topped{long: f.share[k]}
 		switch {
 		case f.gathered(k) > 0:
-			t.more, t.by = f.gathered(k), pattern.Gathers
+			t.more, t.by = f.gathered(k)+f.intake[k], pattern.Gathers // with what stands out below
 			e, _ := d.Pieces[k].Edge("top")
 			d.Pieces[k].GatherRows(e.Line)
 		case f.drawn[k]:

@@ -281,8 +281,11 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 			long, by = taken*e.Length()/wide, pattern.Gathers
 		}
 		more := e.Length() - long
-		if more <= pattern.Slack {
+		switch {
+		case more <= pattern.Slack:
 			by = pattern.Equal
+		case more > long: // over what stands out at the sides
+			by = pattern.Gathers
 		}
 		id := "to-" + p.ID + "-" + string(hand)
 		stretches = append(stretches, pattern.Stretch{ID: id, Name: "to the " + p.ID + ", " + string(hand), Length: long})
