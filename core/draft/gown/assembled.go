@@ -179,11 +179,18 @@ func merge(d *draft.Draft, s draft.Draft, shape Skirt, drop float64) {
 			p.GrainDegrees = 45
 		}
 		p.ID, p.Name = "skirt-"+p.ID, "Skirt "+strings.ToLower(p.Name[:1])+p.Name[1:]
+		for i := range p.Levels {
+			p.Levels[i].Drop += drop
+		}
 		d.Pieces = append(d.Pieces, p)
 	}
 	for _, x := range s.Seams {
 		x.ID, x.A.Piece, x.B.Piece = "skirt-"+x.ID, "skirt-"+x.A.Piece, "skirt-"+x.B.Piece
 		d.Seams = append(d.Seams, x)
+	}
+	for _, g := range s.Girths {
+		g.Drop += drop
+		d.Girths = append(d.Girths, g)
 	}
 	for _, x := range s.Dimensions {
 		x.Key = "skirt." + x.Key

@@ -349,6 +349,7 @@ func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {
 			p.Notches = append(p.Notches, pattern.Notch{Edge: "front", At: long[k] - f.HipUp(f.bearings[k]), Label: "hip"})
 		}
 		f.markDarts(&p, k)
+		f.levelled(&p, g.Row(f.HipUp((f.bearings[k]+f.bearings[k+1])/2)))
 		out = append(out, p)
 	}
 	return out, nil

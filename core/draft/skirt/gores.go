@@ -181,7 +181,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 // finishGores measures, closes and says what is particular.
 func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
 	round, thick := v.Number(draft.HemRound), float64(in.Thickness)
-	d.Measure("hip", "the skirt", "at the hip", f.hip+v.Number("gathered"))
+	d.Measure("hip", "the skirt", "at the hip", f.ringed(d))
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the skirt", "in length at the "+where, f.Length(90*float64(i)))
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -156,4 +157,40 @@ func TestGoresOverWhatStandsOut(t *testing.T) {
 		}
 	})
 	assert.Greater(t, gathered, 10)
+}
+
+// A skirt that is fitted to the hip is measured there on its pieces: as they come, within a millimetre of the hip and its ease,
+// or of the belly where that is more; and with the side of the back gore taken in by 10 mm, by twice that less.
+func TestTheHipIsMeasuredOnThePieces(t *testing.T) {
+	measured := 0
+	rapid.Check(t, func(t *rapid.T) {
+		on := drafttest.Wearer(t)
+		var g draft.Garment = Gores{}
+		if rapid.Bool().Draw(t, "narrow") {
+			g = Tube{}
+		}
+		v := drafttest.Few(t, g, on, 4)
+		d, err := draft.Make(g, on, v, g.About().Usual)
+		if err != nil || len(d.Girths) == 0 {
+			return
+		}
+		measured++
+		hip := d.Girths[0]
+		require.InDelta(t, hip.Meant, hip.Made, 0.004*hip.Meant+1)
+		require.GreaterOrEqual(t, hip.Made, on.GirthAt(figure.Hip)+v.Number("hip_ease")-1.5)
+		require.InDelta(t, hip.Made, drafttest.Value(d, "hip"), 1.5)
+		i := slices.IndexFunc(d.Pieces, func(p pattern.Piece) bool { return p.ID == "back" })
+		back := d.Pieces[i].Copied()
+		edge, inwards := "left", 10.0
+		if back.Fold != "" {
+			edge, inwards = "right", -10
+		}
+		e, _ := back.Edge(edge)
+		e.Line = plane.Moved(e.Line, plane.Pt(inwards, 0))
+		d.Pieces[i] = back
+		rings := sewn.Rings(d.Pieces, d.Seams, hip.Drop)
+		require.Len(t, rings, 1)
+		require.InDelta(t, hip.Made-20, rings[0].Girth, 4, "both backs are narrower by 10: the edge slants")
+	})
+	assert.Greater(t, measured, 20)
 }

@@ -192,7 +192,7 @@ func (f *form) finishTube(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	for k := range f.n {
 		hem += 2 * f.hems[k] / f.halves(k)
 	}
-	d.Measure("hip", "the skirt", "at the hip", f.hip)
+	d.Measure("hip", "the skirt", "at the hip", f.ringed(d))
 	d.Measure("hem", "the hem", "all round", hem)
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the skirt", "in length at the "+where, f.Length(90*float64(i)))
