@@ -265,12 +265,7 @@ func (f *form) width(k int) func(up float64) float64 {
 	spare := atHip - f.Need(k, hipDrop) - f.gathered(k)*f.halves(k)
 	inDarts := f.intake[k] * float64(f.darts[k]) * f.halves(k)
 	deep := f.dartLength()
-	return func(up float64) float64 {
-		if up <= hipUp || f.conical {
-			w, _ := along(up)
-			return w
-		}
-		down := math.Max(top-up, 0) / (top - hipUp) // 0 at the waist, 1 at the hip
+	fitted := func(down float64) float64 { // 0 at the waist, 1 at the hip
 		need := f.Need(k, hipDrop*down) + f.gathered(k)*f.halves(k)
 		if f.drawn[k] { // straight to the hip, or as what stands out wants it
 			whole := (f.share[k] + f.intake[k] + f.gathered(k)) * f.halves(k)
@@ -282,6 +277,53 @@ func (f *form) width(k int) func(up float64) float64 {
 		}
 		return w + inDarts*math.Max(0, 1-down*(top-hipUp)/deep)
 	}
+	_, slope := along(hipUp)
+	curve := fitted
+	if !f.drawn[k] {
+		curve = oneCurve(fitted, -slope*(top-hipUp))
+	}
+	return func(up float64) float64 {
+		if up <= hipUp || f.conical {
+			w, _ := along(up)
+			return w
+		}
+		return curve(math.Max(top-up, 0) / (top - hipUp))
+	}
+}
+
+// slack is by how much a fitted edge may lie inside what the body and its darts want where that alone makes it one curve, of a
+// whole gore, mm (from memory: cloth gives that much).
+const slack = 1.0
+
+// oneCurve is the width of a gore from the waist (0) to the hip (1) as one round curve that goes round all that is wanted and runs
+// on into what lies below, which widens by so much over that length: what body and darts want by themselves waves at every
+// dart's end. Where no round curve is as wide everywhere it is what is wanted there.
+func oneCurve(wanted func(down float64) float64, below float64) func(down float64) float64 {
+	from, to := wanted(0), wanted(1)
+	rise := to - from
+	below = math.Min(below, 0.9*rise) // what widens faster below bends the other way from the hip on
+	flattest, roundest := 1.5*rise-below/2, 3*rise-2*below // how steeply it begins, so that it bends one way alone
+	if rise <= 0 || roundest <= flattest {
+		return wanted
+	}
+	round := func(begins float64) func(t float64) float64 {
+		return func(t float64) float64 {
+			return from + rise*t*t*(3-2*t) + begins*t*(1-t)*(1-t) - below*t*t*(1-t)
+		}
+	}
+	// Over a belly it may be wider above the hip than on it, and comes in again a little.
+	const steps, fuller = 24, 3
+	for i := range fuller * steps {
+		at, wide := round(flattest+(roundest-flattest)*float64(i)/steps), true
+		for k := range steps {
+			t := float64(k) / steps
+			wide = wide && at(t) >= wanted(t)-slack
+		}
+		if wide {
+			return at
+		}
+	}
+	return wanted
 }
 
 // dartLength is how far a dart runs down from the waist.

@@ -194,3 +194,47 @@ func TestTheHipIsMeasuredOnThePieces(t *testing.T) {
 	})
 	assert.Greater(t, measured, 20)
 }
+
+// bends are the turns of a line one way after the other, degrees; those of less than five are none.
+func bends(line []plane.Point) (out []float64) {
+	turned, long := 0.0, plane.Length(line)
+	for at := 20.0; at < long-20; at += 10 {
+		a, _ := plane.Along(line, at-20)
+		b, _ := plane.Along(line, at)
+		c, _ := plane.Along(line, at+20)
+		u, v := b.Sub(a), c.Sub(b)
+		by := math.Atan2(u.Cross(v), u.Dot(v)) * 180 / math.Pi / 2
+		if turned*by < 0 {
+			if math.Abs(turned) > 5 {
+				out = append(out, turned)
+			}
+			turned = 0
+		}
+		turned += by
+	}
+	if math.Abs(turned) > 5 {
+		out = append(out, turned)
+	}
+	return out
+}
+
+// A fitted hip is one curve on every figure that is narrower at the waist: its side seams bend out over the hip and back into
+// the flare, and in no other way (common practice, no source).
+func TestAFittedHipIsOneCurve(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		waist := rapid.Float64Range(600, 900).Draw(t, "waist")
+		on := drafttest.Body(t, map[string]float64{"bust_girth": waist * 1.28, "waist_girth": waist,
+			"hip_girth": waist * rapid.Float64Range(1.28, 1.6).Draw(t, "hip"), "height": rapid.Float64Range(1550, 1780).Draw(t, "height")}, 0)
+		for _, g := range []draft.Garment{Gores{}, Tube{}} {
+			d := drafttest.Make(t, g, on, nil)
+			for i := range d.Pieces {
+				p := &d.Pieces[i]
+				for _, e := range p.Edges {
+					if drafttest.Gore(p.ID) && (e.ID == "left" || e.ID == "right") {
+						require.LessOrEqual(t, len(bends(e.Line)), 2, "%s, %s %s: %v", g.About().Kind, p.ID, e.ID, bends(e.Line))
+					}
+				}
+			}
+		}
+	})
+}
