@@ -116,8 +116,14 @@ func TestRingsClose(t *testing.T) {
 			}
 			t.Logf("%d drafted, %d rings, %d out, the worst by %.1f mm", drafted, rings, out, worst)
 			require.Greater(t, drafted, 15)
-			assert.LessOrEqual(t, out, rings/7)
-			assert.Less(t, worst, 5.0)
+			// What is out by more than 1.5 is told beside the draft.
+			if os.Getenv("EVERY_BODY") != "" {
+				assert.LessOrEqual(t, out, rings/50)
+				assert.Less(t, worst, 10.0)
+			} else {
+				assert.LessOrEqual(t, out, rings/7)
+				assert.Less(t, worst, 5.0)
+			}
 		})
 	}
 }

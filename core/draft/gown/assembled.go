@@ -31,8 +31,17 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if !waist.Above || len(waist.Runs) == 0 {
 		return draft.Draft{}, fmt.Errorf("the lower edge of the bodice slants too much for a waist seam: let it lie more level")
 	}
-	shape := j.skirt(v)
-	b := part.Bodice{Seam: 2 * waist.Half(), Side: j.side(waist), Opening: j.below(v), Opens: j.opens, Allowance: v.Number(draft.Allowance)}
+	shape, upper := j.skirt(v), waist
+	if gap := free(v); gap > 0 { // no skirt is sewn to the bodice before
+		upper.Runs = slices.Clone(waist.Runs)
+		if upper.Runs[0].Lap > 0 || upper.Runs[0].Long < gap+20 {
+			return draft.Draft{}, fmt.Errorf("the skirt can’t begin %s behind the centre front, where the bodice’s front is %s wide: less",
+				measure.Tell(gap), measure.Tell(upper.Runs[0].Long))
+		}
+		upper.Runs[0].Lap, upper.Runs[0].Long = gap, upper.Runs[0].Long-gap
+	}
+	b := part.Bodice{Seam: 2 * upper.Half(), Side: j.side(upper), Opening: j.below(v), Opens: j.opens, Allowance: v.Number(draft.Allowance),
+		Free: free(v)}
 	s, err := shape.garment.Draft(on.From(waist.Drop), b.Told(shape.below(v)), in)
 	if err != nil {
 		return draft.Draft{}, fmt.Errorf("the skirt: %w", err)
@@ -46,7 +55,10 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		lower.Runs[i].Piece = "skirt-" + lower.Runs[i].Piece
 	}
 	merge(&d, s, shape, waist.Drop)
-	sewn(&d, waist, lower, j.opens == "centre-front")
+	sewn(&d, upper, lower, j.opens == "centre-front")
+	if b.Free > 0 {
+		j.shows(&d, on, b, v.Number("skirt_clearance"))
+	}
 	d.Waist = draft.Waist{}
 	j.closed(&d, on, b)
 	j.carried(&d, b)
@@ -54,6 +66,23 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		d.Drawn = append(d.Drawn, opened(d, on, waist.Drop))
 	}
 	return d, nil
+}
+
+// shows says how much of what is worn beneath an open skirt shows: between its edges as they fall over it.
+func (j Joined) shows(d *draft.Draft, on figure.Figure, b part.Bodice, clearance float64) {
+	waist, hem := on.At(0), on.At(on.Floor()-clearance)
+	share := b.Free / (b.Free + b.Seam/2)
+	low, high := 0.0, 180.0
+	for range 40 {
+		if mid := (low + high) / 2; waist.Arc(0, mid) < share*waist.Girth()/2 {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	d.Measure("skirt.gap", "the skirt", "open before, at the waist", 2*b.Free)
+	d.Remark(false, "The petticoat shows before", fmt.Sprintf("Over %s at the waist and, as the edges fall over what is worn beneath, some "+
+		"%s at the hem: it is of a stuff to be seen, at least there.", measure.Tell(2*b.Free), measure.Tell(2*hem.Arc(0, low))))
 }
 
 // let leaves the lines alone that a setting pulls which the dress decides.

@@ -25,6 +25,7 @@ type Joined struct {
 	// clearance is the usual one of its skirt, opening how far it opens below the seam, mm.
 	clearance, opening asked
 	stay               bool   // a tape inside the waist carries the skirt
+	parted             bool   // its skirt is open before, over what is worn beneath
 	told               string // what is particular about joining the two
 }
 
@@ -90,13 +91,16 @@ func (j Joined) Parameters() []draft.Parameter {
 		out = append(out, draft.Mm("skirt_opening", "Open below the waist seam", 80, 400, j.opening.usual, j.opening.why, figure.Practice,
 			"So that it passes hips or shoulders: the seam and both edges of the opening must go round them."))
 	}
+	if j.parted {
+		out = append(out, j.gap())
+	}
 	for _, s := range j.skirts {
 		seen := view{figure: func(on figure.Figure, v draft.Values) figure.Figure { return on.From(j.drop(on, v)) },
 			values: func(v draft.Values) draft.Values { return s.below(v) },
 			when:   func(v draft.Values) bool { return j.skirt(v).key == s.key },
 			bodice: func(on figure.Figure, v draft.Values) part.Bodice {
-				return part.Bodice{Seam: j.nearly(on, v), Side: 0.5, Opening: j.below(v), Opens: j.opens,
-					Allowance: v.Number(draft.Allowance)}
+				return part.Bodice{Seam: j.nearly(on, v) - 2*free(v), Side: 0.5, Opening: j.below(v), Opens: j.opens,
+					Allowance: v.Number(draft.Allowance), Free: free(v)}
 			}}
 		own := draft.Adjust(draft.Adjust(s.garment.Parameters(), s.usual...), s.first...)
 		for _, p := range draft.Less(draft.Without(own, s.set.keys()...), bySeam...) {
@@ -104,6 +108,31 @@ func (j Joined) Parameters() []draft.Parameter {
 		}
 	}
 	return out
+}
+
+// showsBelow is how much of what is worn beneath an open skirt shows at its hem, mm (from memory: ⟦45 cm⟧ to ⟦65 cm⟧).
+const showsBelow = 550.0
+
+// gap asks how far behind the centre front the skirt begins.
+func (j Joined) gap() draft.Parameter {
+	p := draft.MmFrom(skirtGap, "Skirt begins behind the centre front by", 0, 160, "the petticoat shows over some ⟦55 cm⟧ at the hem",
+		"Each side, along the waist. 0 for front edges that meet.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+			hem := math.Max(on.Girth(on.Floor()-v.Number("skirt_clearance")), on.Fullness())
+			share := showsBelow / math.Max(hem, 2*showsBelow)
+			return math.Round(math.Min(math.Max(share*j.nearly(on, v)/2, 20), 130)), figure.Memory
+		})
+	return p
+}
+
+// skirtGap is how far behind the centre front an open skirt begins, mm.
+const skirtGap draft.Key = "skirt_gap"
+
+// free is that, 0 for a skirt whose edges meet.
+func free(v draft.Values) float64 {
+	if !v.Has(skirtGap) {
+		return 0
+	}
+	return v.Number(skirtGap)
 }
 
 // hem asks for the hem, of the chosen skirt.

@@ -102,7 +102,7 @@ func TestDressesJoin(t *testing.T) {
 				if gathered == 0 {
 					require.InDelta(t, above, below, 10, "darts shut, both are as long")
 				} else {
-					require.Greater(t, math.Min(above, below), on.Girth(g.drop(on, v))*0.93)
+					require.Greater(t, math.Min(above, below)+2*free(v), on.Girth(g.drop(on, v))*0.93)
 				}
 				hangs(t, d, on, v, g.drop(on, v))
 			})
@@ -137,6 +137,12 @@ func hangs(t *rapid.T, d draft.Draft, on figure.Figure, v draft.Values, seam flo
 		if bearing == 180 && d.Wear.Train > 0 {
 			continue
 		}
+		if gap := free(v); gap > 0 && bearing == 0 { // where its front edge begins
+			share := gap / (gap + atWaist(d, false)/2)
+			for on.At(0).Arc(0, bearing) < share*on.At(0).Girth()/2 {
+				bearing += 0.25
+			}
+		}
 		own := on.WaistToFloor(bearing) - drafttest.ClothDown(on, bearing, 0, on.Floor())
 		way := drafttest.ClothDown(on, bearing, seam, on.Floor()) + own
 		allowed := 4.0
@@ -165,4 +171,44 @@ func TestFiguresAreCountedFromAnyLevel(t *testing.T) {
 		}
 		require.InDelta(t, on.Floor()-drop, from.Floor(), 1e-6)
 	})
+}
+
+// An open gown's skirt begins as far behind the centre front as was asked, on both sides: the bodice's waist edge is free so
+// far, and the skirt is sewn to all that is left of it; at the hem the petticoat shows over 450 to 650 as it comes (common
+// practice, no source), and a gap of nothing closes it.
+func TestTheOpenGownIsOpen(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
+	for _, gap := range []float64{0, 40, 62, 63, 110} {
+		d := drafttest.Make(t, Open{}, on, draft.Settings{"skirt_gap": gap})
+		whole, sewn := 0.0, 0.0
+		for i := range d.Pieces {
+			for _, e := range d.Pieces[i].Edges {
+				switch {
+				case strings.HasPrefix(d.Pieces[i].ID, "skirt-"):
+				case e.ID == "waist-lap":
+					assert.InDelta(t, gap, e.Length(), 0.5)
+					whole += e.Length()
+				case strings.HasPrefix(e.ID, "waist-"):
+					whole += e.Length()
+					sewn += e.Length()
+				}
+			}
+		}
+		assert.InDelta(t, whole-gap, sewn, 0.1)
+		round := 0.0
+		for i := range d.Pieces {
+			if e, ok := d.Pieces[i].Edge("hem"); ok && strings.HasPrefix(d.Pieces[i].ID, "skirt-") {
+				round += 2 * e.Length()
+			}
+		}
+		assert.InDelta(t, 3000, round, 1, "as much cloth, pleated closer")
+	}
+	for _, bust := range []float64{800, 920, 1120} {
+		body := drafttest.Body(t, map[string]float64{"bust_girth": bust, "waist_girth": bust * 0.8, "hip_girth": bust * 1.1, "height": 1650}, 0)
+		_, has := draft.Settle(Open{}, body, nil)
+		require.Empty(t, has)
+		v, _ := draft.Settle(Open{}, body, nil)
+		assert.Greater(t, v.Number("skirt_gap"), 15.0)
+		assert.Less(t, v.Number("skirt_gap"), 131.0)
+	}
 }

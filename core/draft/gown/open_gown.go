@@ -13,7 +13,7 @@ import (
 func openGown() Joined {
 	return Joined{
 		about: draft.About{Kind: "gown-open", Name: "Open gown, 1740 to 1789", Family: family.Gown,
-			What: "A bodice over stays that meets edge to edge before, and straight breadths pleated to it, open at the centre front over " +
+			What: "A bodice over stays that meets edge to edge before, and straight breadths pleated to it, open before over " +
 				"the petticoat. Over panniers the upper edge of the skirt rises at the sides, and its hem stays level.",
 			Usual: cloth.Fabric{Name: "Silk taffeta", Colour: "madder", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 110,
 				Shrinkage: 0.02}},
@@ -24,6 +24,7 @@ func openGown() Joined {
 			usual: []draft.Adjustment{draft.Usual("shows", 20, "small pleats, ⟦1.5 cm⟧ to ⟦2.5 cm⟧"), draft.Usual(draft.HemRound,
 				3000, "⟦280 cm⟧ to ⟦340 cm⟧, over wide panniers to ⟦520 cm⟧")}}},
 		opens:     "centre-front",
+		parted:    true,
 		clearance: asked{usual: 60, why: "clear of the floor by day"},
 		told: "Each pleat to its mark, turned towards the back, the skirt’s turned edge under the bodice’s: felled from outside. The front " +
 			"edges hang free, and are turned in before.",

@@ -35,8 +35,9 @@ func (Open) Parameters() []draft.Parameter {
 			"Pleated, the outer cloth runs from the neck to the hem in one: it is laid in pleats over the "+
 				"lining and stitched down to the waist.", "seams", "seamed at the waist", "pleated",
 			"pleated, in one with the skirt"), deep,
-		draft.Mm("robing", "Robings, wide", 0, 70, 45, "⟦3 cm⟧ to ⟦6 cm⟧", figure.Memory,
-			"Folded strips from the shoulder down the front edges to the waist. 0 for none."))
+		draft.Mm("robing", "Robings, wide", 0, 70, 0, "none: the fronts meet", figure.Memory,
+			"Folded strips from the shoulder down the front edges to the waist, ⟦3 cm⟧ to ⟦6 cm⟧ where the fronts of the years before "+
+				"1775 are worn apart."))
 }
 
 // Draft drafts it.

@@ -39,11 +39,13 @@ type Bodice struct {
 	Opening   float64 // how far the skirt opens below it, mm
 	Opens     string  // at "centre-front", from top to hem, or at "centre-back"; "" nowhere
 	Allowance float64 // at the skirt's seams, mm
+	Free      float64 // of the bodice's half waist, from the centre front, that no skirt is sewn to, mm
 }
 
 // Told are a skirt's values with those that tell it of the bodice.
 func (b Bodice) Told(v draft.Values) draft.Values {
-	return v.With(map[draft.Key]float64{"waist_seam": b.Seam, "side_share": b.Side, draft.Placket: b.Opening, draft.Allowance: b.Allowance},
+	return v.With(map[draft.Key]float64{"waist_seam": b.Seam, "side_share": b.Side, draft.Placket: b.Opening, draft.Allowance: b.Allowance,
+		"waist_free": b.Free},
 		map[draft.Key]string{"opens": b.Opens})
 }
 
@@ -54,6 +56,15 @@ func SideShare(v draft.Values) float64 {
 		return v.Number("side_share")
 	}
 	return 0
+}
+
+// FreeShare is which share of the half waist lies before a skirt that is open over what is worn beneath; 0 for one that meets
+// at the centre front.
+func FreeShare(v draft.Values) float64 {
+	if !v.Has("waist_free") || v.Number("waist_free") <= 0 {
+		return 0
+	}
+	return v.Number("waist_free") / (v.Number("waist_free") + v.Number("waist_seam")/2)
 }
 
 // Opens is the centre that a skirt opens at: "centre-front" or "centre-back", "side" elsewhere.

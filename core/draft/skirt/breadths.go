@@ -209,15 +209,17 @@ func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Ban
 	}
 	s.ends = append(append([]float64{0}, s.ends...), s.half)
 	waist := on.At(0)
-	girth, ways := waist.Girth(), make([]float64, steps+1)
+	half, ways := waist.Girth()/2, make([]float64, steps+1)
 	var xs []float64
+	free := part.FreeShare(v)
+	first := bearingOf(waist, free)
 	for i := range ways {
-		b := 180 * float64(i) / steps
+		b := first + (180-first)*float64(i)/steps
 		ways[i] = on.WaistToFloor(b) - v.Number(draft.Clearance) - band.Depth
 		if ways[i] < 120 {
 			return nil, fmt.Errorf("the skirt would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(ways[i], 0)))
 		}
-		share := 2 * waist.Arc(0, b) / girth
+		share := (waist.Arc(0, b)/half - free) / (1 - free)
 		if i == steps {
 			share = 1
 		}
@@ -385,9 +387,9 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	s.finish(&d, on, v, in, band)
 	s.tell(&d, v, in, band)
 	bearings := make([]float64, n+1) // at which the breadths part
-	waist := on.At(0)
+	waist, free := on.At(0), part.FreeShare(v)
 	for k := range bearings {
-		bearings[k] = bearingOf(waist, s.shareAt(s.ends[k]))
+		bearings[k] = bearingOf(waist, free+(1-free)*s.shareAt(s.ends[k]))
 	}
 	return d, finished(&d, on, v, in, betweens(d.Pieces[:n], bearings, s.folded))
 }

@@ -301,7 +301,7 @@ const slack = 1.0
 func oneCurve(wanted func(down float64) float64, below float64) func(down float64) float64 {
 	from, to := wanted(0), wanted(1)
 	rise := to - from
-	below = math.Min(below, 0.9*rise) // what widens faster below bends the other way from the hip on
+	below = math.Min(below, 0.9*rise)                      // what widens faster below bends the other way from the hip on
 	flattest, roundest := 1.5*rise-below/2, 3*rise-2*below // how steeply it begins, so that it bends one way alone
 	if rise <= 0 || roundest <= flattest {
 		return wanted

@@ -68,13 +68,26 @@ func spread(half []plane.Point, wide, up, side float64) []plane.Point {
 	return out
 }
 
+// widestWorn is the widest that a sleeve was worn, times the arm (from memory: about 1896).
+const widestWorn = 3.3
+
+// fullHead asks how full a head is, up to the widest that was worn: round the arm a sleeve is about as wide as its head is long.
+func fullHead() draft.Parameter {
+	p := draft.Times("sleeve_full", "Fullness of the head, as a part of the armhole", 0.1, 2, 0.5,
+		"1890 a quarter, 1894 0.8, 1896 the most: three times the arm and more", figure.Memory,
+		"How much longer the head is than the armhole; gathered in above the notches.")
+	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		armhole := on.Length("scye_girth") + 30
+		return 0.1, math.Max(widestWorn*on.Length("upper_arm_girth")/armhole-0.8, 0.6) // a deep head is longer than wide
+	}
+	return p
+}
+
 // gathered is a sleeve with a full head, narrow below: a puff, or to the wrist.
 var gathered = Kind{Key: "gathered", Label: "with a full, gathered head",
 	Parameters: func() []draft.Parameter {
 		return []draft.Parameter{armEase(50),
-			draft.Times("sleeve_full", "Fullness of the head, as a part of the armhole", 0.1, 2.6, 0.5,
-				"1890 a quarter, 1894 1.1, 1896 twice the armhole more", figure.Memory,
-				"How much longer the head is than the armhole; gathered in above the notches."),
+			fullHead(),
 			draft.Mm("sleeve_stand", "It stands off the shoulder by", 0, 180, 60, "held by what is under it", figure.Memory,
 				"A frill of net or organdie, or a lining shorter than the sleeve, holds it out."),
 			longSleeve(), wristEase(60)}

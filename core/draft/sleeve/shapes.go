@@ -16,9 +16,7 @@ import (
 var mutton = Kind{Key: "mutton", Label: "leg-of-mutton, full above and close below",
 	Parameters: func() []draft.Parameter {
 		return []draft.Parameter{armEase(70),
-			draft.Times("sleeve_full", "Fullness of the head, as a part of the armhole", 0.1, 2.6, 0.5,
-				"1890 a quarter, 1894 1.1, 1896 twice the armhole more", figure.Memory,
-				"How much longer the head is than the armhole; gathered in above the notches."),
+			fullHead(),
 			draft.Mm("sleeve_stand", "It stands off the shoulder by", 0, 180, 60, "held by what is under it", figure.Memory,
 				"A frill of net or organdie, or a lining shorter than the sleeve, holds it out."),
 			draft.Times("sleeve_forearm", "Forearm, times the arm", 1.05, 1.5, 1.15, "close, and a slit at the wrist", figure.Memory,
