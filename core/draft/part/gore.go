@@ -30,6 +30,10 @@ type Gore struct {
 	Allowance             float64
 	Turned                float64 // allowance at the hem
 
+	// even is set where its hem runs as its levels do, as the cloth below a steel: what the middle of a gore that is no plain cone
+	// lacks then goes in at the top.
+	even bool
+
 	plain            []float64 // by step up: half the width asked for
 	half, lean, x, y []float64 // half the width with its top fitted, the side's lean, its place
 	step             float64
@@ -198,6 +202,9 @@ func (g *Gore) Piece() (pattern.Piece, error) {
 	// The middle is as long as the sides: what a gore that is no plain cone lacks
 	// there goes in at the hem.
 	middle := plane.Pt(0, g.centre().Y-g.Left)
+	if g.even {
+		middle.Y = foot.Y - foot.X*math.Tan(lean/2)
+	}
 	hem := plane.Sweep(middle, plane.Pt(1, 0), foot, plane.Pt(math.Cos(lean), math.Sin(lean)))
 	if g.Fold {
 		p.Fold = "centre"

@@ -251,7 +251,7 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 	}
 	RemarkSlope(d, Sloped(long, band))
 	for k := range n {
-		g := &Gore{Left: long[k], Right: long[k+1], Allowance: s.Band.Allowance, Turned: s.Turned, Fold: s.onFold(k)}
+		g := &Gore{Left: long[k], Right: long[k+1], Allowance: s.Band.Allowance, Turned: s.Turned, Fold: s.onFold(k), even: s.Close}
 		s.name(g, k, n, long)
 		middle := (g.Left + g.Right) / 2
 		g.Width = s.profile(k, hems[k], middle)

@@ -304,3 +304,39 @@ func TestBodiceOverShoulderPads(t *testing.T) {
 	assert.InDelta(t, plain.Girths[0].Made, over.Girths[0].Made, 0.5)
 	assert.InDelta(t, drafttest.Length(t, plain, "front", "shoulder")+10, drafttest.Length(t, over, "front", "shoulder"), 8)
 }
+
+// The hem of a hoop skirt lies as far below its lowest steel everywhere, within 7 mm of 50, and every channel says whose it is;
+// no two pieces have one name.
+func TestHoopsHangLevel(t *testing.T) {
+	for _, form := range []string{"dome", "cone", "bell"} {
+		for _, gores := range []float64{3, 4, 5} {
+			on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
+			d := drafttest.Make(t, HoopSkirt{}, on, draft.Settings{"form": form, "gores": gores})
+			names := map[string]bool{}
+			for i := range d.Pieces {
+				p := &d.Pieces[i]
+				assert.False(t, names[p.Name], p.Name)
+				names[p.Name] = true
+				hem, ok := p.Edge("hem")
+				if !ok {
+					continue
+				}
+				var lowest pattern.Mark
+				for _, m := range p.Marks {
+					if m.Kind == pattern.HoopLine {
+						assert.NotEmpty(t, m.Label)
+						lowest = m
+					}
+				}
+				for _, q := range lowest.Path {
+					near := math.Inf(1)
+					for at := 0.0; at < hem.Length(); at++ {
+						r, _ := plane.Along(hem.Line, at)
+						near = math.Min(near, r.To(q))
+					}
+					assert.InDelta(t, 50, near, 7, "%s of %.0f: %s", form, gores, p.Name)
+				}
+			}
+		}
+	}
+}

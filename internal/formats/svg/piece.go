@@ -164,7 +164,7 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 	for _, m := range sp.p.Marks {
 		bed := (m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine) && m.Width > 0
 		level := m.Kind == pattern.WaistLine || m.Kind == pattern.BustLine
-		if m.Label == "" || bed || level || len(m.Path) < 2 || !(s.Dimensions || m.Kind == pattern.PleatFold) {
+		if m.Label == "" || bed || level || len(m.Path) < 2 || !(s.Dimensions || m.Kind == pattern.PleatFold || m.Kind == pattern.HoopLine) {
 			continue
 		}
 		write("small", s.say(m.Label), 9*unit, markPlaces(sp.short.line(m.Path), m.Kind, unit), true)
