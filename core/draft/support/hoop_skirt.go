@@ -139,7 +139,10 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 		return draft.Draft{}, err
 	}
 	const below = 50.0 // hem under the lowest steel, as wide as it
-	worn := on.Propped(append(props, figure.Prop{Drop: bottom + below, Section: props[n].Section}))
+	// The cloth runs on below the lowest steel as it comes to it, so that its hem is a level as the steels are.
+	spreads := (hoops[n-1].Around - hoops[n-2].Around) / (drops[n-1] - drops[n-2])
+	foot := hoopShape(v.Number("behind"), hoops[n-1].Around+math.Max(spreads, 0)*below)
+	worn := on.Propped(append(props, figure.Prop{Drop: bottom + below, Section: foot.With(props[n].Section)}))
 	d := draft.Draft{Hoops: hoops, Cautions: []caution.Caution{caution.Hoops, caution.Flame, caution.Steel}}
 	lowest := hoops[n-1].Around
 	// The opening ends clear above the first channel.
@@ -211,6 +214,12 @@ func tellHoop(d *draft.Draft, n int) {
 		work.After{Step: "try-on", Why: "the hem is levelled on the body"})
 }
 
+// hoopShape is an oblong of a girth that reaches so many times as far behind as before, its breadth midway between the two.
+func hoopShape(behind, girth float64) figure.Section {
+	shape := func(k float64) figure.Section { return figure.Oblong(k, k/(1+behind), k*behind/(1+behind)) }
+	return shape(girth / shape(1).Girth())
+}
+
 // hoopSteels are the steels from the first to the lowest, evenly down, and what they make of
 // the figure.
 func hoopSteels(on figure.Figure, v draft.Values, first, bottom float64) (drops []float64, props []figure.Prop, hoops []bone.Hoop,
@@ -223,9 +232,7 @@ func hoopSteels(on figure.Figure, v draft.Values, first, bottom float64) (drops 
 		t := float64(i) / float64(n-1)
 		drops[i] = first + (bottom-first)*t
 		girth := waist.Girth() + (hem-waist.Girth())*swell(v.Choice("form"), 0.16+0.84*t)/swell(v.Choice("form"), 1)
-		// An oblong of that girth: breadth midway between front and back.
-		shape := func(k float64) figure.Section { return figure.Oblong(k, k/(1+behind), k*behind/(1+behind)) }
-		s := shape(girth / shape(1).Girth())
+		s := hoopShape(behind, girth)
 		if under := on.At(drops[i]); s.With(under).Girth() > s.Girth()+2 {
 			s = s.With(under) // never tighter than the body
 		}
