@@ -164,13 +164,20 @@ func (h *half) lapel(first string) error {
 	if err != nil {
 		return err
 	}
+	if h.v.Choice(draft.CollarKind) == "shawl" {
+		turned(&facing, "", "lapel", lapelTurn, false)
+	} else {
+		turned(&facing, "lapel-top", "lapel", lapelTurn, true)
+	}
+	if facing.Fault() != nil {
+		return errLapel
+	}
 	front.Be(pattern.Sewn, h.opens)
 	h.Pieces[i] = front
 	h.Pieces = append(h.Pieces, facing)
 	for _, e := range []string{"lapel-top", "lapel", h.opens} {
 		if _, ok := front.Edge(e); ok {
-			h.Seams = append(h.Seams, pattern.Seam{ID: "facing-" + e, A: pattern.Side{Piece: first, Edge: e},
-				B: pattern.Side{Piece: facing.ID, Edge: e}, Join: pattern.Turned})
+			h.Seams = append(h.Seams, h.eased("facing-"+e, first, facing.ID, e, pattern.Turned))
 		}
 	}
 	if h.v.Choice(draft.CollarKind) == "shawl" {
@@ -179,7 +186,8 @@ func (h *half) lapel(first string) error {
 		return err
 	}
 	h.Tell("turn", "Tape the roll line before anything is faced, the tape shorter than the line by "+measure.Tell(8)+": it draws the "+
-		"lapel to the body. Above the break the facing is rolled "+measure.Tell(3)+" to the right side, below it to the wrong one.")
+		"lapel to the body. Facing and upper collar are cut larger at their edges: eased on, they let the seam roll out of sight. Above "+
+		"the break the facing is rolled "+measure.Tell(lapelTurn)+" to the right side, below it to the wrong one.")
 	return nil
 }
 
@@ -309,6 +317,7 @@ func (h *half) notched(front, facing string, r roll, behind []necklinePart, long
 	up := c.Copied()
 	up.ID, up.Name, up.Cut, up.Mirrored, up.Fold = "collar", "Upper collar", 1, false, "centre-back"
 	up.Allow(0, "centre-back")
+	turned(&up, "outer", "end", collarTurn, false)
 	up, err := up.Upright("centre-back")
 	if err != nil {
 		return err
@@ -336,13 +345,13 @@ func (h *half) notched(front, facing string, r roll, behind []necklinePart, long
 			B: pattern.Side{Piece: parts[k].piece, Edge: "neck"}, Strain: 1})
 	}
 	side := func(piece, edge string) pattern.Side { return pattern.Side{Piece: piece, Edge: edge} }
+	h.Pieces = append(h.Pieces, c, up)
 	h.Seams = append(h.Seams,
 		pattern.Seam{ID: "gorge", A: side("under-collar", "gorge"), B: side(front, "gorge")},
 		pattern.Seam{ID: "gorge-facing", A: side("collar", "gorge"), B: side(facing, "gorge")},
 		pattern.Seam{ID: "collar-facing", A: side("collar", "neck-1"), B: side(facing, "neck")},
-		pattern.Seam{ID: "collar-outer", A: side("collar", "outer"), B: side("under-collar", "outer"), Join: pattern.Turned},
-		pattern.Seam{ID: "collar-end", A: side("collar", "end"), B: side("under-collar", "end"), Join: pattern.Turned})
-	h.Pieces = append(h.Pieces, c, up)
+		h.eased("collar-outer", "under-collar", "collar", "outer", pattern.Turned),
+		h.eased("collar-end", "under-collar", "collar", "end", pattern.Turned))
 	h.pairMirrored("under-collar", "centre-back", 1)
 	h.Seams[len(h.Seams)-1].ID = "under-collar-back"
 	h.Measure("lapel.gorge", "the gorge", "along its seam", gorge.Length())

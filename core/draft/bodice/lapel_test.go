@@ -41,9 +41,18 @@ func TestLapels(t *testing.T) {
 		tip := lapel.Line[0]
 		along := roll[1].Sub(roll[0]).Unit()
 		assert.InDelta(t, wide, math.Abs(along.Cross(tip.Sub(roll[0]))), 0.1)
-		for _, e := range []string{"lapel", "lapel-top", "gorge", "centre-front"} {
+		for _, e := range []string{"gorge", "centre-front"} {
 			assert.InDelta(t, drafttest.Length(t, d, "front", e), drafttest.Length(t, d, "front-facing", e), 0.01, e)
 		}
+		// What turns over an edge is larger: the facing of a lapel by 2 to 5 mm, the upper collar by 4 to 8, all along it (from
+		// memory), and as much as it is longer is eased in.
+		beyond(t, d, "front", "front-facing", "lapel", 2, 5)
+		beyond(t, d, "front", "front-facing", "lapel-top", 1.5, 5)
+		require.NoError(t, d.Check())
+		assert.Greater(t, drafttest.Length(t, d, "collar", "end"), drafttest.Length(t, d, "under-collar", "end")+2)
+		outermost := drafttest.Length(t, d, "collar", "centre-back") - drafttest.Length(t, d, "under-collar", "centre-back")
+		assert.Greater(t, outermost, 4.0)
+		assert.Less(t, outermost, 8.0)
 		assert.InDelta(t, drafttest.Length(t, d, "front", "gorge"), drafttest.Length(t, d, "under-collar", "gorge"), 0.01)
 		// Half way between the neck and the outer edge at the back runs the line it folds on.
 		under := drafttest.Piece(t, d, "under-collar")
@@ -57,6 +66,18 @@ func TestLapels(t *testing.T) {
 		far := plane.Parallel(neck.Line, 28+fall)
 		assert.Greater(t, plane.Length(far), neck.Length()+5, "the outer edge is the longer one")
 	})
+}
+
+// beyond holds the middle of an edge of one piece to lie so far outside the same edge of another, which stands where it does.
+func beyond(t require.TestingT, d draft.Draft, inner, outer, edge string, least, most float64) {
+	a, _ := drafttest.Piece(t, d, inner).Edge(edge)
+	b, _ := drafttest.Piece(t, d, outer).Edge(edge)
+	outline, _ := drafttest.Piece(t, d, inner).Outline()
+	middle, _ := plane.Along(b.Line, b.Length()/2)
+	off, _ := plane.Apart(a.Line, []plane.Point{middle, middle.Add(plane.Pt(0.001, 0))})
+	assert.False(t, plane.Inside(outline, middle), "%s of the %s", edge, outer)
+	assert.GreaterOrEqual(t, off, least, edge)
+	assert.LessOrEqual(t, off, most, edge)
 }
 
 // A shawl’s neck is shorter than the back’s by 3 mm and is eased to it; it is sewn to its mirror
