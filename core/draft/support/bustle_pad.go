@@ -226,15 +226,51 @@ func padRows(v draft.Values, lower, outline []plane.Point, rim float64) (lines [
 	return lines, volume
 }
 
-// tuftsOn marks tufts along the innermost row, and says how many.
+// tuftsApart is how far tufts lie from each other and from what holds the stuffing already, a row or an edge, at least and
+// about, mm (from memory).
+const tuftsApart, tuftsClear = 55.0, 30.0
+
+// tuftsOn marks tufts in the open middle that the innermost row leaves, in lines level with the waist edge's ends and evenly to
+// both sides of the centre back, and says how many.
 func tuftsOn(p *pattern.Piece, lines [][]plane.Point) int {
-	tufts := 0
-	if len(lines) > 0 {
-		mid := lines[len(lines)-1]
-		for x := 35.0; x < plane.Length(mid); x += 55 {
-			q, _ := plane.Along(mid, x)
-			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Tuft, Width: 5, Path: []plane.Point{q}})
-			tufts++
+	if len(lines) == 0 {
+		return 0
+	}
+	outline, _ := p.Outline()
+	box, row := plane.BoxOf(outline), lines[len(lines)-1]
+	centre := (box.Min.X + box.Max.X) / 2
+	free := func(q plane.Point) bool {
+		if !plane.Inside(outline, q) || plane.Apartness(outline, q) < tuftsClear {
+			return false
+		}
+		off, _ := plane.Apart(row, []plane.Point{q, q.Add(plane.Pt(0.001, 0))})
+		// Beyond the row lies a strip that is stuffed shut: only what is farther from the lower edge than the row is open.
+		lower, _ := p.Edge("lower")
+		from, _ := plane.Apart(lower.Line, []plane.Point{q, q.Add(plane.Pt(0.001, 0))})
+		rim, _ := plane.Apart(lower.Line, row[len(row)/2:len(row)/2+1])
+		return off >= tuftsClear && from > rim
+	}
+	high, low := math.Inf(-1), math.Inf(1) // of the open middle, down the centre back
+	for y := box.Min.Y; y <= box.Max.Y; y += 2 {
+		if free(plane.Pt(centre, y)) {
+			high, low = math.Max(high, y), math.Min(low, y)
+		}
+	}
+	if high < low {
+		return 0
+	}
+	tufts, levels := 0, math.Floor((high-low)/tuftsApart)
+	for k := 0.0; k <= levels; k++ {
+		y := (high+low)/2 + (k-levels/2)*tuftsApart
+		for x := 0.0; x < box.Width(); x += tuftsApart {
+			for _, side := range []float64{1, -1} {
+				q := plane.Pt(centre+side*x, y)
+				if x == 0 && side < 0 || !free(q) {
+					continue
+				}
+				p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Tuft, Width: 5, Path: []plane.Point{q}})
+				tufts++
+			}
 		}
 	}
 	return tufts

@@ -340,3 +340,39 @@ func TestHoopsHangLevel(t *testing.T) {
 		}
 	}
 }
+
+// Tufts of a stuffed pad hold what no row holds: they lie in the open middle, clear of the innermost row and of the edges, and
+// alike on both sides of the centre back.
+func TestTuftsHoldTheMiddle(t *testing.T) {
+	some := 0
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
+	for _, set := range []draft.Settings{nil, {"rows": 45.0}, {"depth": 260.0}, {"depth": 240.0, "rows": 60.0}} {
+		d := drafttest.Make(t, BustlePad{}, on, set)
+		for i := range d.Pieces {
+			p := &d.Pieces[i]
+			var rows [][]plane.Point
+			var tufts []plane.Point
+			for _, m := range p.Marks {
+				switch m.Kind {
+				case pattern.QuiltLine:
+					rows = append(rows, m.Path)
+				case pattern.Tuft:
+					tufts = append(tufts, m.Path[0])
+				}
+			}
+			outline, _ := p.Outline()
+			across := 0.0
+			for _, q := range tufts {
+				across += q.X - (plane.BoxOf(outline).Min.X+plane.BoxOf(outline).Max.X)/2
+				require.Greater(t, plane.Apartness(outline, q), 29.0)
+				for _, row := range rows {
+					off, _ := plane.Apart(row, []plane.Point{q, q.Add(plane.Pt(0.001, 0))})
+					require.Greater(t, off, 29.0)
+				}
+			}
+			require.InDelta(t, 0, across, 1, "even to both sides")
+			some += len(tufts)
+		}
+	}
+	require.Greater(t, some, 4)
+}
