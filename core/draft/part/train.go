@@ -111,6 +111,10 @@ func Trained(d *draft.Draft, on figure.Figure, v draft.Values, pieces []Between)
 	for _, at := range trails {
 		xs, ys = append(xs, between(at.bearing, t.angles, t.ways)), append(ys, at.share)
 	}
+	// Alike on both sides of either centre: the hem runs square over both.
+	n := len(xs)
+	xs = append(append([]float64{2*xs[0] - xs[1]}, xs...), 2*xs[n-1]-xs[n-2])
+	ys = append(append([]float64{ys[1]}, ys...), ys[n-2])
 	if err := t.share.Fit(xs, ys); err != nil {
 		return err
 	}

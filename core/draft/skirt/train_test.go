@@ -143,3 +143,30 @@ type untrained struct{ draft.Garment }
 func (u untrained) Parameters() []draft.Parameter {
 	return draft.Without(u.Garment.Parameters(), "train")
 }
+
+// Before and behind, where a breadth or a gore lies on the fold, the hem of a train of any length meets the fold square: opened
+// out it runs on without a point.
+func TestTrainsHaveNoPoint(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
+	for _, g := range []draft.Garment{Breadths{}, Gores{}, TiedBack{}} {
+		for _, long := range []float64{200, 600, 1000, 1500} {
+			d := drafttest.Make(t, g, on, draft.Settings{"train": long, "clearance": 30.0})
+			for i := range d.Pieces {
+				p := &d.Pieces[i]
+				hem, ok := p.Edge("hem")
+				fold, folded := p.Edge(p.Fold)
+				if !ok || !folded {
+					continue
+				}
+				along := fold.Line[len(fold.Line)-1].Sub(fold.Line[0]).Unit()
+				at := 0.0 // the end of the hem that lies on the fold
+				if hem.Line[0].To(fold.Line[0]) > 1 && hem.Line[0].To(fold.Line[len(fold.Line)-1]) > 1 {
+					at = hem.Length() - 4
+				}
+				a, _ := plane.Along(hem.Line, at)
+				b, _ := plane.Along(hem.Line, at+4)
+				assert.InDelta(t, 0, b.Sub(a).Unit().Dot(along), 0.11, "%s, %.0f: %s", g.About().Kind, long, p.ID)
+			}
+		}
+	}
+}
