@@ -97,6 +97,7 @@ type Values struct {
 	list  []Value
 	at    map[Key]int
 	rings []Ring
+	begun []Ring
 }
 
 // AskedAs are the values for a draft whose rings are asked for as those of another were, and not found out anew: the other
@@ -108,6 +109,16 @@ func (v Values) AskedAs(d Draft) Values {
 
 // Rings are what rings are asked to measure besides, where that is known; nil where it is to be found out.
 func (v Values) Rings() []Ring { return v.rings }
+
+// BegunAs are the values for a draft that is found out from what another asked its rings for: one that differs little comes
+// out sooner, and its rings within the same tolerance.
+func (v Values) BegunAs(asked []Ring) Values {
+	v.begun = asked
+	return v
+}
+
+// Begun is what is asked of rings to begin with, nil for nothing.
+func (v Values) Begun() []Ring { return v.begun }
 
 // All lists the values in the order of the parameters.
 func (v Values) All() []Value { return v.list }

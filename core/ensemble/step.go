@@ -101,7 +101,7 @@ func (f Footing) under(l Layer, over []figure.Worn) (stepKey, bool) {
 			return stepKey{}, false
 		}
 	}
-	sum, ok := hashed(f.key[:], l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying.Pieced, cut, l.Sewn, l.Stash != 0, over)
+	sum, ok := hashed(f.key[:], l.ID, l.Kind, l.Name, l.Settings, l.Fabric, l.Laying.Pieced, cut, l.Sewn, l.Stash != 0, l.Begun, over)
 	return stepKey(sum), ok && f.told
 }
 

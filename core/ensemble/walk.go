@@ -35,6 +35,9 @@ type Layer struct {
 	Cut *Made
 	// Had is whether it is made at all.
 	Had Had
+	// Begun is what its rings were asked for by a draft that it differs little from, for one that is looked at and not kept; nil
+	// where it is drafted from the beginning.
+	Begun []draft.Ring
 }
 
 // Plan is all that a walk needs: a wearer and a stack, from the skin out.
@@ -238,6 +241,7 @@ func (s *Stage) draft(all *same) {
 		s.NowErr = fmt.Errorf("the cloth of %s: %s", s.Name, why)
 	}
 	s.Values, s.Wrong = draft.Settle(g, s.On, s.Settings)
+	s.Values = s.Values.BegunAs(s.Begun)
 	if s.NowErr == nil {
 		s.Now, s.NowErr = draft.Draw(g, s.On, s.Values, s.Fabric) // finish asks whether it can be cut
 	}

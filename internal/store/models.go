@@ -149,7 +149,8 @@ func (e Ensemble) Plan() ensemble.Plan {
 	p.Maker.Profile, p.Maker.Year = e.Profile, ensemble.YearIn(e.Part)
 	for _, l := range e.Layers {
 		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings,
-			Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Sewn: l.Sewn, Cut: l.Cut, Had: l.Had})
+			Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Sewn: l.Sewn, Cut: l.Cut, Had: l.Had,
+			Begun: l.Begun})
 	}
 	return p
 }
@@ -187,6 +188,7 @@ type Layer struct {
 	CutHash string            `gorm:"not null;default:''" json:"cut_hash"`                 // of the draft its cloth was cut to
 	CutAt   *time.Time        `json:"cut_at"`
 	Cut     *ensemble.Made    `gorm:"-" json:"-"`                     // that draft, and how it lay
+	Begun   []draft.Ring      `gorm:"-" json:"-"`                     // what a preview of it begins with
 	Taken   []Taken           `gorm:"serializer:json" json:"taken"`   // what cutting it took from the stash
 	Had     ensemble.Had      `gorm:"not null;default:''" json:"had"` // bought or borrowed instead of made
 	Steps   []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`

@@ -39,7 +39,11 @@ var errAgain = errors.New("its rings are to be drawn once more")
 // closed drafts a bodice until its rings measure what they are meant to, or asking again brings no more.
 func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.Draft, error) {
 	ask := asked{last: v.Rings() != nil}
-	for _, r := range v.Rings() {
+	begun := v.Rings()
+	if begun == nil {
+		begun = v.Begun()
+	}
+	for _, r := range begun {
 		ask.more = append(ask.more, surface.Extra{Z: -r.Drop, More: r.More})
 	}
 	for {
@@ -102,8 +106,10 @@ func (h *half) again() error {
 			return nil // it is no ring
 		}
 		now[i] = measured{off: is - h.meant(r.z)}
-		if i < len(h.ask.more) {
-			now[i].asked = h.ask.more[i].More
+		for _, m := range h.ask.more {
+			if math.Abs(m.Z-r.z) < 0.5 {
+				now[i].asked = m.More
+			}
 		}
 		worst = math.Max(worst, math.Abs(now[i].off))
 		slope := 1.0

@@ -181,6 +181,20 @@ func (s *Room) setSetting(c *hall.Call) error { return s.setting(c, true) }
 // preview draws with a parameter as it is being typed and keeps nothing.
 func (s *Room) preview(c *hall.Call) error { return s.setting(c, false) }
 
+// begun lets a layer and those over it begin from what they asked for the last time, for a draft that is only looked at.
+func (s *Room) begun(c *hall.Call, e *store.Ensemble, layer uint) {
+	_, stages, err := s.Walk(c.Ctx(), *e)
+	if err != nil {
+		return // the page says why
+	}
+	over := false
+	for i := range e.Layers {
+		if over = over || e.Layers[i].ID == layer; over {
+			e.Layers[i].Begun = stages[i].Draft.Asked
+		}
+	}
+}
+
 func (s *Room) setting(c *hall.Call, keep bool) error {
 	p := s.Page(c, "")
 	return s.Change(c, func(l store.Layer) error {
@@ -192,6 +206,9 @@ func (s *Room) setting(c *hall.Call, keep bool) error {
 		e, err := s.Store.Ensemble(c.Ctx(), l.EnsembleID)
 		if err != nil {
 			return err
+		}
+		if !keep {
+			s.begun(c, &e, l.ID)
 		}
 		for i := range e.Layers {
 			if e.Layers[i].ID == l.ID {
