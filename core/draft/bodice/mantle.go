@@ -300,6 +300,28 @@ func (h *half) belowWaist(cb *pattern.Edge) float64 {
 	return math.Max(math.Min(line.Length()-from, cb.Length()-100), 0)
 }
 
+// overArms compares what it measures round body and arms with both as they hang, in the sleeves that are worn, from the underarm
+// to the waist, and offers what is missing.
+func (h *half) overArms(ring float64) {
+	most, at := 0.0, 0.0
+	for z := h.underarm().Z; z > 0; z -= 20 {
+		if round := h.on.Armed(-z).Girth(); round > most {
+			most, at = round, z
+		}
+	}
+	if most <= ring+pattern.Slack {
+		return
+	}
+	title, text := "It is narrow over the arms", fmt.Sprintf("%s above the waist body and arms at rest measure %s in the sleeves that are "+
+		"worn, the mantle %s.", measure.Tell(at), measure.Tell(most), measure.Tell(ring))
+	times := math.Ceil(most/(h.on.GirthAt(figure.Bust)+h.v.Number(draft.BustEase))*100) / 100
+	if times <= h.v.Get("arms").High {
+		h.Offer(false, title, text, "Give it as much", draft.Settings{"arms": times})
+		return
+	}
+	h.Remark(false, title, text)
+}
+
 // finishMantle measures, closes and says what is particular.
 func (h *half) finishMantle(in cloth.Fabric) {
 	thick := float64(in.Thickness)
@@ -309,6 +331,7 @@ func (h *half) finishMantle(in cloth.Fabric) {
 	h.entered()
 	ring := 2 * h.armed()
 	h.Measure("arms", "the mantle", "round the bust and the arms", ring)
+	h.overArms(ring)
 	e, _ := h.edge("over-arm", "hem")
 	h.Measure("over-arm.hem", "the part over the arm", "along its lower edge", e.Length())
 	h.Measure("ends", "the front", "from the waist to its end", -h.hem(0)+h.v.Number(draft.Ends))

@@ -77,3 +77,24 @@ func TestMantlesGoRoundTheArms(t *testing.T) {
 	})
 	assert.Greater(t, drafted, 25)
 }
+
+// A mantle that is too narrow for the sleeves worn under it says so, and what it offers is enough.
+func TestMantlesGoOverSleeves(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 740, "hip_girth": 1000, "height": 1650}, 0)
+	narrow := func(d draft.Draft) (draft.Settings, bool) {
+		for _, n := range d.Notes {
+			if n.Title == "It is narrow over the arms" {
+				return n.Fix, true
+			}
+		}
+		return nil, false
+	}
+	_, is := narrow(drafttest.Make(t, Mantle{}, on, draft.Settings{"arms": 1.3}))
+	assert.False(t, is)
+	sleeved := on.Sleeved(figure.Arms{Upper: 420, Lower: 260, Down: 560})
+	fix, is := narrow(drafttest.Make(t, Mantle{}, sleeved, draft.Settings{"arms": 1.12}))
+	require.True(t, is)
+	require.NotNil(t, fix)
+	_, still := narrow(drafttest.Make(t, Mantle{}, sleeved, fix))
+	assert.False(t, still)
+}
