@@ -32,16 +32,16 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		return draft.Draft{}, fmt.Errorf("the lower edge of the bodice slants too much for a waist seam: let it lie more level")
 	}
 	shape, upper := j.skirt(v), waist
-	if gap := free(v); gap > 0 { // no skirt is sewn to the bodice before
+	gap := free(v)
+	if waist.Runs[0].Lap > 0 { // what laps before is not open
+		gap = 0
+	}
+	if gap = math.Min(gap, waist.Runs[0].Long-20); gap > 0 { // no skirt is sewn to the bodice before
 		upper.Runs = slices.Clone(waist.Runs)
-		if upper.Runs[0].Lap > 0 || upper.Runs[0].Long < gap+20 {
-			return draft.Draft{}, fmt.Errorf("the skirt can’t begin %s behind the centre front, where the bodice’s front is %s wide: less",
-				measure.Tell(gap), measure.Tell(upper.Runs[0].Long))
-		}
 		upper.Runs[0].Lap, upper.Runs[0].Long = gap, upper.Runs[0].Long-gap
 	}
 	b := part.Bodice{Seam: 2 * upper.Half(), Side: j.side(upper), Opening: j.below(v), Opens: j.opens, Allowance: v.Number(draft.Allowance),
-		Free: free(v)}
+		Free: math.Max(gap, 0)}
 	s, err := shape.garment.Draft(on.From(waist.Drop), b.Told(shape.below(v)), in)
 	if err != nil {
 		return draft.Draft{}, fmt.Errorf("the skirt: %w", err)

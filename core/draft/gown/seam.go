@@ -68,6 +68,9 @@ func (s *seamed) taken(i int) float64 {
 // it may come from further off (both from memory).
 const nearBy, nearGathered = 4.0, 18.0
 
+// full tells whether a run is gathered so much that it gives at its ends.
+func full(s *seamed) bool { return s.By == pattern.Gathers && s.More > 0.3*s.Long }
+
 // stretchesOf are the runs of one side of the waist seam, in order from the centre front.
 func stretchesOf(runs []draft.WaistRun, pieces []pattern.Piece, edge string, half float64) []*seamed {
 	sum := 0.0
@@ -102,7 +105,7 @@ func sewn(d *draft.Draft, bodice, skirt draft.Waist, lapped bool) {
 			break
 		}
 		near := nearBy
-		if s.By == pattern.Gathers && below[k+1].By == pattern.Gathers {
+		if full(s) && full(below[k+1]) {
 			near = nearGathered
 		}
 		for _, a := range above[:len(above)-1] {

@@ -188,6 +188,10 @@ func breadth(in cloth.Fabric, seam float64) float64 { return float64(in.Usable()
 func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) (*straight, error) {
 	const steps = 60
 	round := v.Number(draft.HemRound)
+	if round < band.Lower*1.02 {
+		return nil, fmt.Errorf("the waist seam measures %s and the cloth %s all round: take more of it", measure.Tell(band.Lower),
+			measure.Tell(round))
+	}
 	s := &straight{half: round / 2}
 	if flat := plain(v); flat > 0 {
 		s.flat, s.plain = flat/2, flat/band.Lower
