@@ -13,9 +13,7 @@ import (
 // arm, both bent at the elbow.
 var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 	Parameters: func() []draft.Parameter {
-		long := longSleeve()
-		long.Low = 0.4 // two pieces with a bend between them: above the elbow they have none
-		return []draft.Parameter{armEase(50), headEase(5.5), long, wristEase(50),
+		return []draft.Parameter{armEase(50), headEase(5.5), longSleeve(), wristEase(50),
 			draft.Mm("sleeve_bend", "It bends forward at the elbow by", 0, 120, 45, "as the arm hangs", figure.Memory,
 				"How far the wrist lies before the upper arm’s line: ⟦3 cm⟧ to ⟦4 cm⟧ in coats, more in the 1880s."),
 			draft.Mm("sleeve_roll", "The front seam lies inside the arm by", 10, 35, 22, "it is not seen from before", figure.Memory,
