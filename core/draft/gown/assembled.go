@@ -59,30 +59,51 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if b.Free > 0 {
 		j.shows(&d, on, b, v.Number("skirt_clearance"))
 	}
+	if asked := free(v); asked > b.Free+0.5 {
+		why := "The bodice’s front is no wider at the waist."
+		if waist.Runs[0].Lap > 0 {
+			why = "The fronts of the bodice lap; closed edge to edge they leave the skirt open."
+		}
+		d.Remark(false, fmt.Sprintf("The skirt begins %s behind the centre front, not %s", measure.Tell(b.Free), measure.Tell(asked)), why)
+	}
 	d.Waist = draft.Waist{}
 	j.closed(&d, on, b)
 	j.carried(&d, b)
 	if j.opens == "centre-front" {
-		d.Drawn = append(d.Drawn, opened(d, on, waist.Drop))
+		d.Drawn = append(d.Drawn, opened(d, on, waist.Drop, freeBearing(on, b)))
 	}
 	return d, nil
 }
 
 // shows says how much of what is worn beneath an open skirt shows: between its edges as they fall over it.
 func (j Joined) shows(d *draft.Draft, on figure.Figure, b part.Bodice, clearance float64) {
-	waist, hem := on.At(0), on.At(on.Floor()-clearance)
-	share := b.Free / (b.Free + b.Seam/2)
+	hem := on.At(on.Floor() - clearance)
+	open := 0.0 // as the pieces have it
+	for i := range d.Pieces {
+		if e, ok := d.Pieces[i].Edge("waist-lap"); ok {
+			open += 2 * e.Length()
+		}
+	}
+	d.Measure("skirt.gap", "the skirt", "open before, at the waist", open)
+	d.Remark(false, "The petticoat shows before", fmt.Sprintf("Over %s at the waist and, as the edges fall over what is worn beneath, some "+
+		"%s at the hem: it is of a stuff to be seen, at least there.", measure.Tell(open), measure.Tell(2*hem.Arc(0, freeBearing(on, b)))))
+}
+
+// freeBearing is the bearing at which a skirt begins that leaves a part of the waist free before, degrees; 0 for none.
+func freeBearing(on figure.Figure, b part.Bodice) float64 {
+	if b.Free <= 0 {
+		return 0
+	}
+	waist := on.At(0)
 	low, high := 0.0, 180.0
 	for range 40 {
-		if mid := (low + high) / 2; waist.Arc(0, mid) < share*waist.Girth()/2 {
+		if mid := (low + high) / 2; waist.Arc(0, mid) < b.Free/(b.Free+b.Seam/2)*waist.Girth()/2 {
 			low = mid
 		} else {
 			high = mid
 		}
 	}
-	d.Measure("skirt.gap", "the skirt", "open before, at the waist", 2*b.Free)
-	d.Remark(false, "The petticoat shows before", fmt.Sprintf("Over %s at the waist and, as the edges fall over what is worn beneath, some "+
-		"%s at the hem: it is of a stuff to be seen, at least there.", measure.Tell(2*b.Free), measure.Tell(2*hem.Arc(0, low))))
+	return low
 }
 
 // let leaves the lines alone that a setting pulls which the dress decides.
@@ -93,14 +114,16 @@ func (j Joined) let(lines []draft.Drawn) {
 	}
 }
 
-// opened is the line of a skirt's front edges as they hang, from the waist seam to the hem.
-func opened(d draft.Draft, on figure.Figure, from float64) draft.Drawn {
+// opened is the line of a skirt's front edges as they hang at a bearing, from the waist seam to the hem.
+func opened(d draft.Draft, on figure.Figure, from, bearing float64) draft.Drawn {
 	line := draft.Drawn{Kind: draft.DrawnEdge, Name: "front edge"}
 	worn := d.Wear.Hung(d.Wear.Dress(on))
 	_, bottom := d.Wear.Reach()
+	sin, cos := math.Sincos(bearing * math.Pi / 180)
 	for drop := from; ; drop += 25 {
 		at := math.Min(drop, bottom)
-		line.Line = append(line.Line, r3.Vec{Y: worn.At(at).Reach(0), Z: -at})
+		reach := worn.At(at).Reach(bearing)
+		line.Line = append(line.Line, r3.Vec{X: reach * sin, Y: reach * cos, Z: -at})
 		if at < drop || at == bottom {
 			return line
 		}

@@ -28,7 +28,7 @@ func Regency() Joined {
 		level:     underBust,
 		clearance: asked{usual: 20, why: "before 1807 to the floor, later ⟦6 cm⟧ above it"},
 		opening:   asked{usual: 230, why: "⟦20 cm⟧ to ⟦25 cm⟧"},
-		told:      "The front plain between its marks, the gathers behind them.",
+		told:      "Centres and sides meet first; then the gathers are spread between them.",
 	}
 }
 

@@ -317,9 +317,9 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 		draft.Settings) {
 		return "Make it wider", draft.Settings{"wider": math.Min(v.Number("wider")+math.Ceil(lacks/4)+3, 520)}
 	})
-	d.Fasten(closure.Buttons, v.Whole("buttons"), button, "below the smocking one every ⟦7.5 cm⟧ or so; a worked hole does not "+
-		"hold in the pleats: a "+
-		"snap there")
+	n := v.Whole("buttons")
+	d.Fasten(closure.Buttons, n, button, "below the smocking one every "+measure.Tell(s.opened/math.Max(float64(n-1), 1))+
+		"; a worked hole does not hold in the pleats: a snap there")
 	d.Works = append(d.Works, notion.Worked{Key: "smocking", Name: "the smocked rows", Of: technique.Gather, Technique: "smocking",
 		Length: s.cut * float64(rows-hidden)})
 	thread := (s.cut + 2*v.Number(draft.Lap) + 300) * float64(rows) / 1000
@@ -341,8 +341,7 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 		"wearer: the plan takes either.")
 	d.Tell("gather", fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the "+
 		"pleats of both laps, %s at each back edge, before they are drawn up: those lie plain. Draw the rest up to %s, block with "+
-		"steam on a "+
-		"neck form, tie off.", rows, measure.Tell(lap), measure.Tell(s.neck)))
+		"steam on a neck form, tie off.", rows, measure.Tell(lap), measure.Tell(s.neck)))
 	d.Tell("band", "The binding over the first two rows; it holds the neck to its length.")
 	d.Tell("hem", "Deep: it is let down as the wearer grows.")
 }

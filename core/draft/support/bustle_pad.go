@@ -226,8 +226,8 @@ func padRows(v draft.Values, lower, outline []plane.Point, rim float64) (lines [
 	return lines, volume
 }
 
-// tuftsApart is how far tufts lie from each other and from what holds the stuffing already, a row or an edge, at least and
-// about, mm (from memory).
+// tuftsApart is about how far tufts lie from each other, tuftsClear how far at least from what holds the stuffing already, a row
+// or an edge, mm (both from memory).
 const tuftsApart, tuftsClear = 55.0, 30.0
 
 // tuftsOn marks tufts in the open middle that the innermost row leaves, in lines level with the waist edge's ends and evenly to

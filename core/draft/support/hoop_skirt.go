@@ -138,7 +138,7 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	const below = 50.0 // hem under the lowest steel, as wide as it
+	const below = 50.0 // hem under the lowest steel
 	// The cloth runs on below the lowest steel as it comes to it, so that its hem is a level as the steels are.
 	spreads := (hoops[n-1].Around - hoops[n-2].Around) / (drops[n-1] - drops[n-2])
 	foot := hoopShape(v.Number("behind"), hoops[n-1].Around+math.Max(spreads, 0)*below)

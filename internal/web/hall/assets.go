@@ -38,15 +38,21 @@ func (a Assets) Open(name string) (fs.File, error) {
 	return nil, &fs.PathError{Op: "open", Path: name, Err: fs.ErrNotExist}
 }
 
-// styles are the names of the rooms' own styles in the order in which they hold.
-func (a Assets) styles() (names []string) {
+// named are the names of the rooms' files that match a pattern, room by room.
+func (a Assets) named(pattern string) (names []string) {
 	for _, room := range a {
-		found, err := fs.Glob(room, "*.css")
+		found, err := fs.Glob(room, pattern)
 		if err != nil { // can't be: the pattern is sound
 			continue
 		}
 		names = append(names, found...)
 	}
+	return names
+}
+
+// styles are the names of the rooms' own styles in the order in which they hold.
+func (a Assets) styles() []string {
+	names := a.named("*.css")
 	if i := slices.Index(names, last); i >= 0 {
 		names = append(slices.Delete(names, i, i+1), last)
 	}
@@ -72,15 +78,8 @@ func (a Assets) sheet() ([]byte, error) {
 
 // modules are the names of the rooms' scripts: a page names them all, so that a browser need not read one to
 // learn of the next. The worker is none of a page's.
-func (a Assets) modules() (names []string) {
-	for _, room := range a {
-		found, err := fs.Glob(room, "*.js")
-		if err != nil { // can't be: the pattern is sound
-			continue
-		}
-		names = append(names, found...)
-	}
-	return slices.DeleteFunc(names, func(name string) bool { return name == "worker.js" })
+func (a Assets) modules() []string {
+	return slices.DeleteFunc(a.named("*.js"), func(name string) bool { return name == "worker.js" })
 }
 
 // templates are those of all rooms; files lie below the address that is theirs in this version.
