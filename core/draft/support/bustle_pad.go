@@ -71,29 +71,9 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	under := pad(w, long, 0)
 	darts := v.Whole("darts")
 	takes := float64(darts) * math.Min(14, long*0.09)
-	inner := plane.Length(under[0]) // the lower edge
-	// The outer side is spread towards its lower edge until that is longer by
-	// what the darts take.
-	lo, hi := 0.0, 1.0
-	for range 40 {
-		mid := (lo + hi) / 2
-		if plane.Length(pad(w, long, mid)[0]) > inner+takes {
-			hi = mid
-		} else {
-			lo = mid
-		}
-	}
-	outer := pad(w, long, lo)
+	outer := spreadBy(w, long, takes)
 	top, bottom := padSide("outer", "Outer side", outer, v), padSide("inner", "Inner side", under, v)
-	for i := range darts {
-		at := plane.Length(outer[0]) * float64(i+1) / float64(darts+1)
-		q, dir := plane.Along(outer[0], at)
-		half := takes / float64(darts) / 2
-		tip := q.Add(dir.Left().Times(long * 0.4))
-		a, _ := plane.Along(outer[0], at-half)
-		b, _ := plane.Along(outer[0], at+half)
-		top.Marks = append(top.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: "dart"})
-	}
+	padDarts(&top, outer[0], darts, takes, long)
 	d := draft.Draft{Cautions: []caution.Caution{caution.Dust, caution.Iron}}
 	outline, _ := bottom.Outline()
 	lines, volume := padRows(v, under[0], outline, rim)
@@ -145,6 +125,34 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	tellPad(&d, len(lines), tufts, rim)
 	d.Entry = draft.Entry{Tied: true}
 	return d, nil
+}
+
+// spreadBy is the outer side of a pad: spread towards its lower edge until that is longer by what its darts take.
+func spreadBy(w, long, takes float64) [2][]plane.Point {
+	inner := plane.Length(pad(w, long, 0)[0])
+	lo, hi := 0.0, 1.0
+	for range 40 {
+		mid := (lo + hi) / 2
+		if plane.Length(pad(w, long, mid)[0]) > inner+takes {
+			hi = mid
+		} else {
+			lo = mid
+		}
+	}
+	return pad(w, long, lo)
+}
+
+// padDarts draws so many darts evenly along the lower edge of a pad's outer side, that take so much in all.
+func padDarts(p *pattern.Piece, lower []plane.Point, darts int, takes, long float64) {
+	for i := range darts {
+		at := plane.Length(lower) * float64(i+1) / float64(darts+1)
+		q, dir := plane.Along(lower, at)
+		half := takes / float64(darts) / 2
+		tip := q.Add(dir.Left().Times(long * 0.4))
+		a, _ := plane.Along(lower, at-half)
+		b, _ := plane.Along(lower, at+half)
+		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: "dart"})
+	}
 }
 
 // pad is the outline of a pad as its lower edge, left to right, and its waist

@@ -46,13 +46,20 @@ func (Panniers) Parameters() []draft.Parameter {
 // mm (from memory).
 const stopped = 6.0
 
-// Draft drafts it to a figure, in a cloth.
-func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	n, long, out, seam := v.Whole("steels"), v.Number(draft.Long), v.Number("projection"), v.Number(draft.Allowance)
-	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}, Entry: draft.Entry{Tied: true}}
-	props := []figure.Prop{{Drop: 0, Section: on.At(0)}}
+// bag is one side of the panniers as its steels hold it: what they make of the figure, and at each of them how far the cloth
+// goes round outside, how deep it is inside, and, from the waist, how far down the outside it lies, mm.
+type bag struct {
+	props       []figure.Prop
+	hoops       []bone.Hoop
+	arcs, flats []float64
+	way         []float64
+}
+
+// bagOn puts the steels on a figure.
+func bagOn(on figure.Figure, v draft.Values) *bag {
+	n, long, out := v.Whole("steels"), v.Number(draft.Long), v.Number("projection")
+	b := &bag{props: []figure.Prop{{Drop: 0, Section: on.At(0)}}, way: []float64{0}}
 	hip := on.At(on.Drop(figure.Hip))
-	var arcs, flats []float64
 	const first = 70.0
 	for i := range n {
 		t := float64(i) / float64(n-1)
@@ -60,41 +67,50 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 		under := on.At(drop)
 		reach := math.Max(hip.Breadth(), under.Breadth())/2 + out*(0.62+0.38*math.Sin(t*math.Pi/2))
 		deep := under.Depth() * (0.72 + 0.1*t)
-		s := figure.Oblong(2*reach, deep/2, deep/2).With(under)
-		props = append(props, figure.Prop{Drop: drop, Section: s})
+		b.props = append(b.props, figure.Prop{Drop: drop, Section: figure.Oblong(2*reach, deep/2, deep/2).With(under)})
 		side := reach - under.Breadth()/2*0.55 // the bag begins this far inside the hip
-		bag := figure.Oblong(2*side, deep/2, deep/2)
-		arc := bag.Arc(0, 180)
-		arcs, flats = append(arcs, arc), append(flats, deep)
-		d.Hoops = append(d.Hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top, each side", i+1), Drop: drop, Around: arc,
-			Overlap: -2 * stopped, Count: 2, Shape: plane.Moved(bag.Between(0, 180), plane.Pt(under.Breadth()/2*0.55, 0))})
+		round := figure.Oblong(2*side, deep/2, deep/2)
+		arc := round.Arc(0, 180)
+		b.arcs, b.flats = append(b.arcs, arc), append(b.flats, deep)
+		b.hoops = append(b.hoops, bone.Hoop{Place: fmt.Sprintf("steel %d from the top, each side", i+1), Drop: drop, Around: arc,
+			Overlap: -2 * stopped, Count: 2, Shape: plane.Moved(round.Between(0, 180), plane.Pt(under.Breadth()/2*0.55, 0))})
 	}
-	// The way down the outside, from the waist to each steel.
-	way := []float64{0}
-	for i := 1; i < len(props); i++ {
-		a, b := props[i-1], props[i]
-		way = append(way, way[i-1]+math.Hypot(b.Drop-a.Drop, b.Section.Reach(90)-a.Section.Reach(90)))
+	for i := 1; i < len(b.props); i++ {
+		above, below := b.props[i-1], b.props[i]
+		b.way = append(b.way, b.way[i-1]+math.Hypot(below.Drop-above.Drop, below.Section.Reach(90)-above.Section.Reach(90)))
 	}
+	return b
+}
+
+// across is how wide a panel is by height above its lower edge, that lies slant from the waist: at every steel as wide as what it
+// covers there.
+func (b *bag) across(slant, top float64, at []float64) func(up float64) float64 {
+	return func(up float64) float64 {
+		down := slant - up
+		for i := 1; i <= len(at); i++ {
+			if down <= b.way[i] {
+				from := top
+				if i > 1 {
+					from = at[i-2]
+				}
+				return from + (at[i-1]-from)*(down-b.way[i-1])/(b.way[i]-b.way[i-1])
+			}
+		}
+		return at[len(at)-1]
+	}
+}
+
+// Draft drafts it to a figure, in a cloth.
+func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
+	n, out, seam := v.Whole("steels"), v.Number("projection"), v.Number(draft.Allowance)
+	steels := bagOn(on, v)
+	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}, Entry: draft.Entry{Tied: true},
+		Hoops: steels.hoops}
+	arcs, flats, way := steels.arcs, steels.flats, steels.way
 	const below = 12.0 // of cloth under the lowest channel
 	slant := way[n] + below
-	// Each panel is as wide at every steel as what it covers there.
-	across := func(top float64, at []float64) func(up float64) float64 {
-		return func(up float64) float64 {
-			down := slant - up
-			for i := 1; i <= n; i++ {
-				if down <= way[i] {
-					from := top
-					if i > 1 {
-						from = at[i-2]
-					}
-					return from + (at[i-1]-from)*(down-way[i-1])/(way[i]-way[i-1])
-				}
-			}
-			return at[n-1]
-		}
-	}
 	top := math.Max(arcs[0]*0.8, 120)
-	outside := part.Gore{ID: "outer", Name: "Outer panel", Width: across(top, arcs), Left: slant, Right: slant, Allowance: seam,
+	outside := part.Gore{ID: "outer", Name: "Outer panel", Width: steels.across(slant, top, arcs), Left: slant, Right: slant, Allowance: seam,
 		Turned: seam}
 	outer, err := outside.Piece()
 	if err != nil {
@@ -102,7 +118,7 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	}
 	// The flat side is as deep as the bag and as long at its edges as the
 	// outer panel's.
-	inside := part.Gore{ID: "inner", Name: "Inner panel", Width: across(math.Min(flats[0]*0.9, flats[n-1]), flats), Left: slant,
+	inside := part.Gore{ID: "inner", Name: "Inner panel", Width: steels.across(slant, math.Min(flats[0]*0.9, flats[n-1]), flats), Left: slant,
 		Right: slant, Allowance: seam, Turned: seam}
 	inner, err := inside.Piece()
 	if err != nil {
@@ -144,7 +160,7 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	for i := range d.Seams {
 		d.Seams[i].Note = []string{"the steels end in it", "clipped"}[i/2]
 	}
-	finishPanniers(&d, on, v, in, props)
+	finishPanniers(&d, on, v, in, steels.props)
 	return d, nil
 }
 
