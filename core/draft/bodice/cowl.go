@@ -101,13 +101,8 @@ func (h *half) cowled() error {
 		cf, _ := p.Edge("centre-front")
 		side, _ := p.Edge("side")
 		// Across from the fold to the side, hinged there: the front grows longer in the middle. The
-		// place nearest to a third of the way down that lies within the piece serves.
-		const usual, step = 0.35, 0.005
-		for k := range 41 {
-			at := usual - step*float64((k+1)/2)
-			if k%2 == 0 {
-				at = usual + step*float64(k/2)
-			}
+		// first place that lies within the piece serves.
+		for _, at := range []float64{0.35, 0.25, 0.45, 0.15} {
 			cut := pattern.Slash{From: pattern.Place{Edge: "side", At: side.Length() * 0.85},
 				To: pattern.Place{Edge: "centre-front", At: cf.Length() * at}, Over: more}
 			if opened, fault := p.Slashed(cut); fault == nil {
