@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"sort"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/closure"
@@ -16,6 +17,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 
 	"gonum.org/v1/gonum/interp"
 )
@@ -157,16 +159,22 @@ func (c *cloak) ring(drop float64) float64 {
 func (c *cloak) short(on figure.Figure) (most, at float64) {
 	most = math.Inf(-1)
 	for drop := overShoulder - on.Torso().ShoulderPoint.Z; drop < c.drop; drop += 30 {
-		if short := on.Armed(drop).Girth() + over - c.ring(drop); short > most {
+		if short := on.Armed(drop).Girth() + over + surely - c.ring(drop); short > most {
 			most, at = short, drop
 		}
 	}
 	return most, at
 }
 
+// overArms is the drop a hand below the shoulders' ends, or of its hem where that is higher.
+func (c *cloak) overArms(on figure.Figure) float64 {
+	return math.Min(80-on.Torso().ShoulderPoint.Z, c.drop)
+}
+
 // overShoulder is how far below the shoulder's end a wrap lies round the arms and no longer on them, and over what it has more
-// than body and arms at least, mm (from memory).
-const overShoulder, over = 20.0, 30.0
+// than body and arms at least, mm (both from memory). surely is what is looked for besides, so that the pieces as they are drawn,
+// which are measured, have it.
+const overShoulder, over, surely = 20.0, 30.0, 4.0
 
 // waves is how many half waves a hem is drawn with from the centre front to the centre back: a cloth that
 // hangs in folds does not follow the edge of a shoulder or of a bustle closer (from memory).
@@ -242,6 +250,24 @@ func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 	return c, nil
 }
 
+// level is where a drop of the figure lies on what is between two angles, drawn as panel draws it.
+func (c *cloak) level(from, to, about, way, drop float64) []plane.Point {
+	downs := make([]float64, len(c.angle))
+	for i := range downs {
+		downs[i] = math.Min(c.falls[i](drop), c.ways[i])
+	}
+	const steps = 40
+	var out []plane.Point
+	for i := range steps + 1 {
+		a := from + (to-from)*float64(i)/steps
+		k := min(max(sort.SearchFloat64s(c.angle, a), 1), len(c.angle)-1)
+		share := (a - c.angle[k-1]) / (c.angle[k] - c.angle[k-1])
+		sin, cos := math.Sincos(way * (a - about))
+		out = append(out, plane.Pt(sin, -cos).Times(c.neck+downs[k-1]+(downs[k]-downs[k-1])*share))
+	}
+	return out
+}
+
 // panel is what lies between two angles, drawn about one of them; way −1 is seen from behind.
 func (c *cloak) panel(from, to, about, way float64) (hem, right, top, left []plane.Point) {
 	place := func(radius, angle float64) plane.Point {
@@ -270,8 +296,8 @@ func (c *cloak) round(down func(i int) float64) (sum float64) {
 	return sum
 }
 
-// pieces are the panels from the front to the back.
-func (c *cloak) pieces(v draft.Values) []pattern.Piece {
+// pieces are the panels from the front to the back, with the levels of the figure that lie on them.
+func (c *cloak) pieces(v draft.Values, drops ...float64) []pattern.Piece {
 	n := v.Whole(draft.Panels)
 	one := c.whole / (float64(n) - 0.5) // the back lies half on the fold
 	if n == 1 {
@@ -299,6 +325,9 @@ func (c *cloak) pieces(v draft.Values) []pattern.Piece {
 			p.Name = fmt.Sprintf("Side panel %d", k)
 		}
 		hem, side, top, other := c.panel(from, to, about, way)
+		for _, drop := range drops {
+			p.Levels = append(p.Levels, pattern.Level{Drop: drop, Path: c.level(from, to, about, way, drop)})
+		}
 		right.Line, left.Line = side, other
 		p.Edges = []pattern.Edge{{ID: "hem", Name: "hem", Line: hem, Allowance: v.Number(draft.Hem), Turned: true}, right,
 			{ID: "top", Name: "neck edge", Line: top, Allowance: v.Number(draft.Allowance)}, left}
@@ -332,7 +361,8 @@ func (Cloak) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	d := draft.Draft{Pieces: c.pieces(v), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
+	_, at := c.short(on)
+	d := draft.Draft{Pieces: c.pieces(v, at, c.overArms(on)), Cautions: []caution.Caution{caution.Flame, caution.Iron, caution.Needle}}
 	n := len(d.Pieces)
 	var necks []neckPart // from the front
 	full := v.Number(neckFull)
@@ -370,12 +400,16 @@ const foldsOf = 0.4
 
 // finish measures, closes and says what is particular.
 func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric) {
-	half := halfNeck(on, v)
-	hem := c.round(func(i int) float64 { return c.ways[i] })
-	full := v.Number(neckFull)
-	d.Measure("neck", "the neck edge", "as it is cut", 2*half*full)
+	neck, hem, full := 0.0, 0.0, v.Number(neckFull) // as the panels have it
+	for i := range d.Pieces {
+		top, panel := d.Pieces[i].Edge("top")
+		if low, ok := d.Pieces[i].Edge("hem"); ok && panel {
+			neck, hem = neck+2*top.Length(), hem+2*low.Length()
+		}
+	}
+	d.Measure("neck", "the neck edge", "as it is cut", neck)
 	if full > 1 {
-		d.Measure("neck.drawn", "the neck edge", "drawn to", 2*half)
+		d.Measure("neck.drawn", "the neck edge", "drawn to", neck/full)
 	}
 	d.Measure("hem", "the hem", "from front edge to front edge", hem)
 	for i, where := range []string{"front", "side", "back"} {
@@ -383,10 +417,14 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
 			Slide: math.Max(v.Number(draft.Hem)-6, 0)})
 	}
-	short, at := c.short(on)
-	d.Measure("shoulders", "the cloak", "round shoulders and arms", c.ring(math.Min(80-on.Torso().ShoulderPoint.Z, c.drop)))
-	if short > pattern.Slack {
-		c.gapes(d, on, v, short, at)
+	_, at := c.short(on)
+	for _, r := range sewn.Rings(d.Pieces, d.Seams) {
+		if r.Drop == c.overArms(on) {
+			d.Measure("shoulders", "the cloak", "round shoulders and arms", r.Girth)
+		}
+		if short := on.Armed(at).Girth() + over - r.Girth; r.Drop == at && short > pattern.Slack {
+			c.gapes(d, on, v, r)
+		}
 	}
 	layers, thick := 1.0, float64(in.Thickness)
 	if v.Choice("lining") == "lined" {
@@ -404,15 +442,16 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 	d.Wear.Cover = []figure.Depth{{Drop: top, Depth: thick * layers * 1.5}, {Drop: c.drop, Depth: thick * layers * 1.5}}
 	d.Wear.Hang, d.Wear.Hem = part.Flare(on, -on.Torso().ShoulderPoint.Z, c.drop, hem, foldsOf), hem
 	d.Fasten(closure.Hooks, 1, 0, "at the neck")
-	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (2*half+50)/1000, "m", "along the neck edge, which lies on every grain "+
+	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (neck/full+50)/1000, "m", "along the neck edge, which lies on every grain "+
 		"and stretches")
 	c.tell(d, v, in)
 }
 
 // gapes says by how much it falls open before, and offers the settings with which it closes, tried one after the other.
-func (c *cloak) gapes(d *draft.Draft, on figure.Figure, v draft.Values, short, at float64) {
+func (c *cloak) gapes(d *draft.Draft, on figure.Figure, v draft.Values, r sewn.Ring) {
+	round := on.Armed(r.Drop).Girth()
 	text := fmt.Sprintf("%s below the neck it measures %s, body and arms at rest %s: closed at the neck it drags, or falls open before "+
-		"by %s.", measure.Tell(at+on.Torso().NeckPoint.Z), measure.Tell(c.ring(at)), measure.Tell(on.Armed(at).Girth()), measure.Tell(short))
+		"by %s.", measure.Tell(r.Drop+on.Torso().NeckPoint.Z), measure.Tell(r.Girth), measure.Tell(round), measure.Tell(round+over-r.Girth))
 	for circle := v.Number(draft.Circle); circle <= 1; circle += 0.05 {
 		for full := v.Number(neckFull); full <= mostNeck; full += 0.05 {
 			set := map[draft.Key]float64{draft.Circle: math.Round(circle*20) / 20, neckFull: math.Round(full*20) / 20}

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -129,6 +130,36 @@ func TestCloaksCloseOverTheArms(t *testing.T) {
 		}
 	})
 	assert.Greater(t, offered, 5)
+}
+
+// What is told of a cloak is read from its panels: with the side of one taken in by 10 mm its ring over the arms, as the room that
+// sews measures it, is smaller by 20, and the dimension that is shown is that ring.
+func TestACloakIsMeasuredOnItsPanels(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
+	for _, panels := range []float64{2, 3, 4} {
+		d := drafttest.Make(t, Cloak{}, on, draft.Settings{"panels": panels, "circle": 0.75})
+		shown := drafttest.Value(d, "shoulders")
+		at := func() (best float64) { // the ring nearest to what is shown
+			for _, r := range sewn.Rings(d.Pieces, d.Seams) {
+				if math.Abs(r.Girth-shown) < math.Abs(best-shown) {
+					best = r.Girth
+				}
+			}
+			return best
+		}
+		require.InDelta(t, shown, at(), 1e-6)
+		for i := range d.Pieces {
+			if p := &d.Pieces[i]; p.ID == "back" {
+				e, _ := p.Edge("right")
+				inwards := plane.Pt(-10, 0)
+				if hem, _ := p.Edge("hem"); e.Line[0].X < (plane.BoxOf(hem.Line).Min.X+plane.BoxOf(hem.Line).Max.X)/2 {
+					inwards.X = 10
+				}
+				e.Line = plane.Moved(e.Line, inwards)
+			}
+		}
+		require.InDelta(t, shown-20, at(), 6, "the side slants: %.0f panels", panels)
+	}
 }
 
 // Over a skirt that stands out behind the back is longer by what the way over it is; over full sleeves there is more cloth.
