@@ -16,7 +16,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/lay"
+	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/clothing"
 )
 
@@ -476,4 +478,36 @@ func TestOneClothForTwoGarments(t *testing.T) {
 	}
 	page := get(t, s, skirt+"/cloth?wait=1")
 	assert.Contains(t, page, "2 garments are cut from this cloth")
+}
+
+// A layer that can't be drafted is tried with other settings on asking: nothing is changed by that, what is offered drafts when it
+// is chosen, and undo takes it back. One that can be drafted wants no help, and pages from elsewhere get none.
+func TestWhatWouldHelp(t *testing.T) {
+	s := demoServer(t, nil)
+	l, err := s.Store.AddLayer(t.Context(), store.Layer{EnsembleID: 3, Kind: "dress-shirt", Name: "Shirt dress", State: store.Planned,
+		Fabric: cloth.Fabric{Name: "Cotton lawn", Width: 1400, Thickness: 0.2, Weight: 90}})
+	require.NoError(t, err)
+	base := fmt.Sprintf("/ensembles/3/layers/%d", l.ID)
+	before := get(t, s, base+"/draft")
+	require.Contains(t, before, "What would help")
+	events := strings.NewReplacer(`\u003c`, "<", `\u003e`, ">", `\"`, `"`, `\u0026#34;`, `"`).Replace(get(t, s, base+"/rescues"))
+	assert.Contains(t, events, "event: over")
+	assert.NotContains(t, events, "⟦")
+	assert.Equal(t, before, get(t, s, base+"/draft"), "nothing is changed by trying")
+	offered := regexp.MustCompile(`name="settings" value="(\{[^}]*\})"`).FindAllStringSubmatch(events, -1)
+	require.NotEmpty(t, offered)
+	for _, o := range offered {
+		post(t, s, base+"/apply", url.Values{"settings": {o[1]}})
+		assert.NotContains(t, get(t, s, base+"/draft"), "What would help", o[1])
+		post(t, s, "/ensembles/3/undo", nil)
+		assert.Contains(t, get(t, s, base+"/draft"), "What would help", "undone")
+	}
+	// Back to all that is usual, several settings at once.
+	post(t, s, base+"/apply", url.Values{"settings": {`{"skirt":"breadths","bust_ease":120}`}})
+	assert.NotContains(t, get(t, s, base+"/draft"), "What would help")
+	post(t, s, base+"/apply", url.Values{"settings": {`{"skirt":null,"bust_ease":null}`}})
+	assert.Contains(t, get(t, s, base+"/draft"), "What would help")
+	assert.Contains(t, get(t, s, "/ensembles/1/layers/2/rescues"), "It can be drafted now.")
+	assert.Equal(t, 403, ask(s, "GET", base+"/rescues", nil, map[string]string{"Sec-Fetch-Site": "cross-site"}).Code)
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/3/layers/999/rescues", nil, nil).Code)
 }

@@ -64,6 +64,11 @@ func TestOutputsMoveEvenly(t *testing.T) {
 		if strings.HasSuffix(key, " quilting") || strings.HasSuffix(key, " rings") {
 			return math.Inf(1)
 		}
+		// A front on the bias that takes all its shape in one dart is held by so little that its mouth follows the mesh it is worked
+		// out on: by up to 9 mm where a millimetre more begins another row, and the neckline it is turned into by three times that.
+		if strings.HasSuffix(key, " cowl") {
+			return 26
+		}
 		return 12
 	}
 	check := func(t *testing.T, what string, run func(by float64) (map[string]float64, string)) {

@@ -188,9 +188,13 @@ func (f *form) vent(back *pattern.Piece, v draft.Values, opening float64) error 
 // finishTube measures, closes and says what is particular.
 func (f *form) finishTube(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) {
 	thick := float64(in.Thickness)
-	hem := 0.0
+	hem := 0.0 // as its pieces have it, the pleat behind closed
 	for k := range f.n {
-		hem += 2 * f.hems[k] / f.halves(k)
+		e, _ := d.Pieces[k].Edge("hem")
+		hem += 2 * e.Length()
+	}
+	if v.Choice("vent") == "pleat" {
+		hem -= 2 * vented
 	}
 	d.Measure("hip", "the skirt", "at the hip", f.ringed(d))
 	d.Measure("hem", "the hem", "all round", hem)
