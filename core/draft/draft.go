@@ -98,10 +98,11 @@ type Waist struct {
 }
 
 // WaistRun is what one piece has of it: how long it is as it is sewn, how much more its edge has and what
-// takes that up, how much of the edge is lap beyond the centre, and how far along its darts come to it, mm.
+// takes that up, where, how much of the edge is lap beyond the centre, and how far along its darts come to it, mm.
 type WaistRun struct {
 	Piece, Name string
 	Long, More  float64
+	Plain       float64 // of what it has as it is sewn, from its front end, that nothing is taken up in
 	Lap         float64
 	By          pattern.Takeup
 	Darts       []float64

@@ -57,7 +57,7 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	merge(&d, s, shape, waist.Drop)
 	sewn(&d, upper, lower, j.opens == "centre-front")
 	if b.Free > 0 {
-		j.shows(&d, on, b, v.Number("skirt_clearance"))
+		j.shows(&d, on, b)
 	}
 	if asked := free(v); asked > b.Free+0.5 {
 		why := "The bodice’s front is no wider at the waist."
@@ -76,17 +76,20 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 }
 
 // shows says how much of what is worn beneath an open skirt shows: between its edges as they fall over it.
-func (j Joined) shows(d *draft.Draft, on figure.Figure, b part.Bodice, clearance float64) {
-	hem := on.At(on.Floor() - clearance)
+func (j Joined) shows(d *draft.Draft, on figure.Figure, b part.Bodice) {
+	_, bottom := d.Wear.Reach()
+	hem := d.Wear.Hung(d.Wear.Dress(on)).At(bottom)
 	open := 0.0 // as the pieces have it
 	for i := range d.Pieces {
 		if e, ok := d.Pieces[i].Edge("waist-lap"); ok {
 			open += 2 * e.Length()
 		}
 	}
+	low := 2 * hem.Arc(0, freeBearing(on, b))
 	d.Measure("skirt.gap", "the skirt", "open before, at the waist", open)
-	d.Remark(false, "The petticoat shows before", fmt.Sprintf("Over %s at the waist and, as the edges fall over what is worn beneath, some "+
-		"%s at the hem: it is of a stuff to be seen, at least there.", measure.Tell(open), measure.Tell(2*hem.Arc(0, freeBearing(on, b)))))
+	d.Measure("skirt.shows", "the skirt", "open before, at the hem as it hangs", low)
+	d.Remark(false, "The petticoat shows before", fmt.Sprintf("Over %s at the waist and, as the edges fall with the skirt, some "+
+		"%s at the hem: it is of a stuff to be seen, at least there.", measure.Tell(open), measure.Tell(low)))
 }
 
 // freeBearing is the bearing at which a skirt begins that leaves a part of the waist free before, degrees; 0 for none.

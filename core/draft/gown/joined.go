@@ -117,8 +117,11 @@ const showsBelow = 550.0
 func (j Joined) gap() draft.Parameter {
 	p := draft.MmFrom(skirtGap, "Skirt begins behind the centre front by", 0, 160, "the petticoat shows over some ⟦55 cm⟧ at the hem",
 		"Each side, along the waist. 0 for front edges that meet.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			hem := math.Max(on.Girth(on.Floor()-v.Number("skirt_clearance")), on.Fullness())
-			share := showsBelow / math.Max(hem, 2*showsBelow)
+			hem := 2 * showsBelow // round what the skirt falls over, at its widest
+			for _, drop := range on.Drops(0, on.Floor()-v.Number("skirt_clearance")) {
+				hem = math.Max(hem, on.Girth(drop))
+			}
+			share := showsBelow / hem
 			return math.Round(math.Min(math.Max(share*j.nearly(on, v)/2, 20), 130)), figure.Memory
 		})
 	return p

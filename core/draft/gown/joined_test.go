@@ -8,6 +8,8 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
+	"ardentgusset/core/draft/foundation"
+	"ardentgusset/core/draft/support"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -220,7 +222,69 @@ func TestTheOpenGownIsOpen(t *testing.T) {
 		_, has := draft.Settle(Open{}, body, nil)
 		require.Empty(t, has)
 		v, _ := draft.Settle(Open{}, body, nil)
-		assert.Greater(t, v.Number("skirt_gap"), 15.0)
 		assert.Less(t, v.Number("skirt_gap"), 131.0)
+		stays := drafttest.Make(t, foundation.Stays{}, body, nil)
+		laced := stays.Wear.Dress(body)
+		panniers := drafttest.Make(t, support.Panniers{}, laced, nil)
+		over := panniers.Wear.Dress(laced)
+		petticoat := drafttest.Make(t, support.FlouncedPetticoat{}, over, nil)
+		for name, on := range map[string]figure.Figure{"stays": laced, "panniers": over, "petticoat": petticoat.Wear.Dress(over)} {
+			d := drafttest.Make(t, Open{}, on, nil)
+			assert.Greater(t, drafttest.Value(d, "skirt.shows"), 450.0, "%.0f, %s", bust, name)
+			assert.Less(t, drafttest.Value(d, "skirt.shows"), 650.0, "%.0f, %s", bust, name)
+			edge := d.Drawn[len(d.Drawn)-1] // the front edge stands as far from the middle as it is said to
+			first, last := edge.Line[0], edge.Line[len(edge.Line)-1]
+			assert.Greater(t, first.X, 0.3*drafttest.Value(d, "skirt.gap"))
+			assert.Greater(t, last.X, 0.3*drafttest.Value(d, "skirt.shows"))
+		}
+	}
+}
+
+// Where the front of a high-waisted gown's skirt lies plain, a seam of the bodice comes to it as far from the centre front as it
+// lies on the bodice; behind that, as much farther as is gathered on the way.
+func TestThePlainFrontIsSewnPlain(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
+	for _, plain := range []float64{0, 100, 250, 300, 500} {
+		d := drafttest.Make(t, Regency(), on, draft.Settings{"breadths_plain": plain})
+		above, cloth := []float64{0}, []float64{0} // along the half waist, at the ends of its seams
+		for _, s := range d.Seams {
+			if s.Join != pattern.AtWaist {
+				continue
+			}
+			bodice, skirt := s.A, s.B
+			if strings.HasPrefix(bodice.Piece, "skirt-") {
+				bodice, skirt = skirt, bodice
+			}
+			long := drafttest.Length(t, d, bodice.Piece, bodice.Edge)
+			if bodice.Piece == "front" { // drawn up on its cord to what it is told
+				front := 0.0
+				p := drafttest.Piece(t, d, "front")
+				for _, e := range p.Edges {
+					if strings.HasPrefix(e.ID, "waist-") {
+						front += e.Length()
+					}
+				}
+				long *= drafttest.Value(d, "drawn.hem") / 2 / front
+			}
+			above = append(above, above[len(above)-1]+long)
+			cloth = append(cloth, cloth[len(cloth)-1]+drafttest.Length(t, d, skirt.Piece, skirt.Edge))
+		}
+		half, all := above[len(above)-1], cloth[len(cloth)-1]
+		require.Greater(t, len(above), 3)
+		for i, x := range above {
+			want := x
+			if x > plain/2 {
+				want = plain/2 + (x-plain/2)*(all-plain/2)/(half-plain/2)
+			}
+			if plain == 0 {
+				continue // how it is spread then is a setting of its own
+			}
+			// A seam of the skirt may be sewn to one of the bodice's that is near; the plain part never gives.
+			allowed := 1.0
+			if x > plain/2 {
+				allowed = 18*(all-plain/2)/(half-plain/2) + 1
+			}
+			assert.InDelta(t, want, cloth[i], allowed, "plain over %.0f, %.0f from the centre front", plain, x)
+		}
 	}
 }

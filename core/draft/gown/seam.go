@@ -37,6 +37,11 @@ func (s *seamed) along(at float64) float64 {
 	}
 	switch {
 	case s.More == 0:
+	case s.By != pattern.Darts && s.Plain > 0: // what lies plain lies plain, wherever the run was made to end
+		on := at - s.from
+		if x += on - share*s.Long; on > s.Plain {
+			x += (s.Long + s.More - (s.to - s.from)) * (on - s.Plain) / math.Max(s.to-s.from-s.Plain, 1e-6)
+		}
 	case s.By != pattern.Darts:
 		x += share * s.More
 	default:
@@ -70,6 +75,11 @@ const nearBy, nearGathered = 4.0, 18.0
 
 // full tells whether a run is gathered so much that it gives at its ends.
 func full(s *seamed) bool { return s.By == pattern.Gathers && s.More > 0.3*s.Long }
+
+// gives tells whether a run may end elsewhere: what is gathered behind a plain part must not be crowded.
+func (s *seamed) gives(to float64) bool {
+	return s.Plain == 0 || to-s.from-s.Plain > 0.7*(s.to-s.from-s.Plain)
+}
 
 // stretchesOf are the runs of one side of the waist seam, in order from the centre front.
 func stretchesOf(runs []draft.WaistRun, pieces []pattern.Piece, edge string, half float64) []*seamed {
@@ -109,7 +119,7 @@ func sewn(d *draft.Draft, bodice, skirt draft.Waist, lapped bool) {
 			near = nearGathered
 		}
 		for _, a := range above[:len(above)-1] {
-			if math.Abs(a.to-s.to) < near {
+			if math.Abs(a.to-s.to) < near && s.gives(a.to) {
 				s.to, below[k+1].from = a.to, a.to
 			}
 		}

@@ -314,6 +314,7 @@ func taken(p *pattern.Piece, v draft.Values, long, low, flat float64) (topped, e
 	into := v.Choice(draft.Into)
 	if into == "gathers" || into == "cartridge" {
 		gatherBehind(p, flat)
+		t.plain = math.Max(math.Min(flat, long), 0)
 		return t, nil
 	}
 	t.by = pattern.Pleats

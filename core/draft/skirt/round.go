@@ -17,6 +17,7 @@ import (
 // much more cloth it has, mm, and what takes that up.
 type topped struct {
 	long, more float64
+	plain      float64 // of its length as it is sewn, from its front edge, that nothing is taken up in
 	by         pattern.Takeup
 }
 
@@ -73,7 +74,7 @@ func apart(p *pattern.Piece, id, name string) {
 func banded(d *draft.Draft, band part.Band, tops []topped, folded bool) {
 	n := len(tops)
 	for k, t := range tops {
-		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: t.long, More: t.more,
+		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: t.long, More: t.more, Plain: t.plain,
 			By: t.by})
 	}
 	if band.None {

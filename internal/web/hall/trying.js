@@ -1,5 +1,6 @@
 // Ways that are tried on asking: each comes as it was found, and what helps is shown.
 let source = null;
+let pressed = null; // the button that began it
 let idle = () => {};
 
 function stop(text) {
@@ -13,6 +14,7 @@ function begin(button) {
   const list = box.querySelector("[data-choices]");
   const says = box.querySelector("[data-try-says]");
   const named = button.textContent;
+  pressed = button;
   idle = (text) => {
     button.textContent = named;
     says.textContent = text;
@@ -48,8 +50,10 @@ function begin(button) {
 export function trying() {
   document.addEventListener("click", (e) => {
     const button = e.target.closest("[data-try]");
-    if (button && source) stop("Stopped.");
-    else if (button) begin(button);
+    if (!button) return;
+    const running = source && pressed === button; // not one that was drawn anew since
+    if (source) stop("Stopped.");
+    if (!running) begin(button);
   });
   addEventListener("pagehide", () => stop(""));
 }
