@@ -45,11 +45,13 @@ go test -count=1 -timeout 25m ./e2e >"$said" 2>&1 &
 browser=$!
 trap 'kill "$browser" 2>/dev/null || true; rm -f "$said"' EXIT
 # The core's results are kept as long as nothing changes that they rest on; the others look at files, time and
-# processes.
-go test -timeout "$limit" ./core/...
-go test -count=1 -timeout "$limit" ./internal/... ./cmd/... ./outside/...
-wait "$browser" || { cat "$said"; exit 1; }
+# processes. All of them run before any failure ends it, so that one run tells of every one.
+failed=
+go test -timeout "$limit" ./core/... || failed=1
+go test -count=1 -timeout "$limit" ./internal/... ./cmd/... ./outside/... || failed=1
+wait "$browser" || failed=1
 cat "$said"
+[ -z "$failed" ] || exit 1
 # The race detector needs a C compiler; it is run where there is one, on the
 # parts that share anything between goroutines.
 if command -v gcc >/dev/null 2>&1; then

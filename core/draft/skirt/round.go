@@ -74,8 +74,9 @@ func apart(p *pattern.Piece, id, name string) {
 func banded(d *draft.Draft, band part.Band, tops []topped, folded bool) {
 	n := len(tops)
 	for k, t := range tops {
-		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: t.long, More: t.more, Plain: t.plain,
-			By: t.by})
+		d.Waist.Runs = append(d.Waist.Runs, draft.WaistRun{
+			Piece: d.Pieces[k].ID, Name: d.Pieces[k].Name, Long: t.long, More: t.more, Plain: t.plain, By: t.by,
+		})
 	}
 	if band.None {
 		return
