@@ -136,8 +136,9 @@ func layerMade(s ensemble.Stage) madeLayer {
 		}
 	}
 	for _, st := range s.Making.Steps {
-		o := madeOperation{ID: st.ID, Name: measure.Say(st.Name, measure.CM), Technique: st.Technique, On: []string{}, Minutes: st.Minutes,
-			Needs: []string{}, After: []madeReason{}}
+		o := madeOperation{ID: string(st.ID), Name: measure.Say(st.Name, measure.CM), Technique: st.Technique, On: []string{},
+			Minutes: st.Minutes,
+			Needs:   []string{}, After: []madeReason{}}
 		for _, r := range s.Making.Rows {
 			if making.StepOf(r) == st.ID {
 				o.On = append(o.On, r.Key)
@@ -147,7 +148,7 @@ func layerMade(s ensemble.Stage) madeLayer {
 			o.Needs = append(o.Needs, string(n))
 		}
 		for _, a := range st.After {
-			o.After = append(o.After, madeReason{a.Step, measure.Say(a.Why, measure.CM)})
+			o.After = append(o.After, madeReason{string(a.Step), measure.Say(a.Why, measure.CM)})
 		}
 		l.Operations = append(l.Operations, o)
 	}

@@ -118,13 +118,13 @@ func planned(ctx context.Context, cal work.Calendar, all []work.Operation, event
 	day := func(d work.Day) string { return cal.Date(d).Format(time.DateOnly) }
 	for i, o := range all {
 		if !o.Done {
-			out.Order = append(out.Order, plannedStep{o.ID, day(placed[i].Start), day(placed[i].End), o.Minutes()})
+			out.Order = append(out.Order, plannedStep{string(o.ID), day(placed[i].Start), day(placed[i].End), o.Minutes()})
 		}
 	}
 	_, chain, _ := work.Critical(all, minutes)
 	for _, i := range chain {
 		if !all[i].Done {
-			out.Chain = append(out.Chain, all[i].ID)
+			out.Chain = append(out.Chain, string(all[i].ID))
 		}
 	}
 	a, b := work.Changes(all)
@@ -199,10 +199,10 @@ func networkOut(c *call, path string, seed uint64, runs int) error {
 	times, chain, _ := work.Critical(n.Operations, means)
 	out := networkOutput{Order: []networkStep{}, Chain: []string{}, Whole: laid.Whole, Deadline: deadline}
 	for i, o := range n.Operations {
-		out.Order = append(out.Order, networkStep{o.ID, laid.Start[i], laid.Start[i] + means[i], means[i], times[i].Slack})
+		out.Order = append(out.Order, networkStep{string(o.ID), laid.Start[i], laid.Start[i] + means[i], means[i], times[i].Slack})
 	}
 	for _, i := range chain {
-		out.Chain = append(out.Chain, n.Operations[i].ID)
+		out.Chain = append(out.Chain, string(n.Operations[i].ID))
 	}
 	trials, err := n.Trial(work.Trials{Runs: runs, Seed: seed})
 	if err != nil {
@@ -241,9 +241,9 @@ func readNetwork(text []byte) (work.Network, *float64, error) {
 		if !(o.Low >= 0 && o.Low <= o.Likely && o.Likely <= o.High && o.High <= 1e9) {
 			return n, nil, fmt.Errorf("operation %s: low, likely and high are times that rise from 0 on", o.ID)
 		}
-		s := work.Step{ID: o.ID, Name: o.ID, Needs: o.Needs, Minutes: o.Likely}
+		s := work.Step{ID: work.ID(o.ID), Name: o.ID, Needs: o.Needs, Minutes: o.Likely}
 		for _, a := range o.After {
-			s.After = append(s.After, work.After{Step: a})
+			s.After = append(s.After, work.After{Step: work.ID(a)})
 		}
 		n.Operations = append(n.Operations, work.Operation{Step: s, Station: work.StationOf(s), Spread: work.Spread{Low: o.Low,
 			Likely: o.Likely,

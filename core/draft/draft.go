@@ -227,13 +227,13 @@ func (d *Draft) Sew(id, pieceA, edgeA, pieceB, edgeB, technique string) {
 // Told is what is particular about a step that the rules of making give: words and reasons
 // of its own.
 type Told struct {
-	Step  string
+	Step  work.ID
 	How   string
 	After []work.After
 }
 
 // Tell says what is particular about a step that the rules give.
-func (d *Draft) Tell(step, how string, after ...work.After) {
+func (d *Draft) Tell(step work.ID, how string, after ...work.After) {
 	d.Told = append(d.Told, Told{Step: step, How: how, After: after})
 }
 
@@ -266,7 +266,7 @@ func (d *Draft) Bone(b bone.Bone) {
 
 // Do adds a step of the garment's own, that comes after the given ones: handwork of a kind, for so many of
 // what is counted. Those steps that the garment does not have are passed over.
-func (d *Draft) Do(id, name string, kind work.Handwork, count int, how string, after ...work.After) {
+func (d *Draft) Do(id work.ID, name string, kind work.Handwork, count int, how string, after ...work.After) {
 	d.Own = append(d.Own, work.Step{ID: id, Name: name, How: how, Needs: slices.Clone(kind.Needs()), Minutes: kind.Minutes(count),
 		After: after})
 }

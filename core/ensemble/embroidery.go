@@ -43,8 +43,8 @@ func instead(extras []Extra, all []work.Operation) (out []Way) {
 				continue
 			}
 			saved := all[i].Minutes() * (1 - s.part)
-			w := Way{Kind: OtherStep, Layer: x.Layer, Row: x.ID, To: s.to, What: x.Name + ": " + s.what, Costs: s.costs, Seen: s.seen,
-				Saves: saved, saves: map[string]float64{x.ID: saved}}
+			w := Way{Kind: OtherStep, Layer: x.Layer, Row: string(x.ID), To: s.to, What: x.Name + ": " + s.what, Costs: s.costs, Seen: s.seen,
+				Saves: saved, saves: map[work.ID]float64{x.ID: saved}}
 			if w.Saves >= worthwhile {
 				out = append(out, w)
 			}

@@ -18,6 +18,7 @@ import (
 	"ardentgusset/core/memo"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -137,7 +138,7 @@ func TestOrderKeepsTheStacksReasons(t *testing.T) {
 	stages := walk(t, plan(stack...))
 	steps, err := Order(stages)
 	require.NoError(t, err)
-	at := map[string]int{}
+	at := map[work.ID]int{}
 	n := 0
 	for i, s := range steps {
 		at[s.ID] = i

@@ -25,7 +25,7 @@ func (s *Stage) Steps() []work.Step {
 	if s.Had == ToMake {
 		return s.Draft.Steps
 	}
-	get := work.Step{ID: "get", Name: "Buy it ready made", Minutes: fetching}
+	get := work.Step{ID: work.ToGet, Name: "Buy it ready made", Minutes: fetching}
 	if s.Had == Borrowed {
 		get.Name = "Borrow it"
 	}
@@ -39,8 +39,8 @@ func (s *Stage) Steps() []work.Step {
 	if s.Draft.Wear.Shapes() {
 		get.How += " With it on, the layers outside count on: " + girths(s.After) + "."
 	}
-	try := work.Step{ID: "try-on", Name: "Try it on", Minutes: fitted, Needs: []work.Need{work.Wearer},
-		How: "Over what is worn under it, and sit, reach and climb a stair in it.", After: []work.After{{Step: "get",
+	try := work.Step{ID: work.ToTryOn, Name: "Try it on", Minutes: fitted, Needs: []work.Need{work.Wearer},
+		How: "Over what is worn under it, and sit, reach and climb a stair in it.", After: []work.After{{Step: work.ToGet,
 			Why: "it must be there"}}}
 	if s.Draft.Wear.Shapes() {
 		try.How += " Then measure over it and enter the readings under their state: what lies outside is cut to them, and this one " +
@@ -60,7 +60,7 @@ func (s Stage) have() []notion.Notion {
 
 // elsewhere is having a layer from elsewhere of which nothing was done yet.
 func elsewhere(s Stage, all []work.Operation, outer bool) (Way, bool) {
-	w := Way{Kind: GetIt, Layer: s.ID, What: "Borrow or buy: " + s.Name, Seen: 0.2, saves: map[string]float64{},
+	w := Way{Kind: GetIt, Layer: s.ID, What: "Borrow or buy: " + s.Name, Seen: 0.2, saves: map[work.ID]float64{},
 		Costs: "it is not cut to this wearer"}
 	if outer {
 		w.Seen = 0.8

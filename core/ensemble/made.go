@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Made is what cloth was cut to: the draft, and from which cloths and how they
@@ -249,15 +250,12 @@ func (s Stage) PieceKeys() []string {
 }
 
 // Cutting are the steps of a stage's work that are done when its cloth is cut.
-func (s Stage) Cutting() []string {
-	var out []string
+func (s Stage) Cutting() []work.ID {
+	var out []work.ID
 	for _, st := range s.Draft.Steps {
-		if st.ID == CutStep {
+		if st.ID == work.ToCut {
 			out = append(out, st.ID)
 		}
 	}
 	return out
 }
-
-// CutStep is the ID of the step that cuts the cloth, in every garment.
-const CutStep = "cut"

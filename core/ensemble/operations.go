@@ -25,39 +25,40 @@ const (
 // SchoolAbout describes a disputed order and its other side.
 type SchoolAbout struct {
 	School       School
-	Step         string // the step of a garment that it is about
+	Step         work.ID // the step of a garment that it is about
 	Usual, Other string
 }
 
 // Schools are the disputed orders.
 func Schools() []SchoolAbout {
 	return []SchoolAbout{
-		{SleevesAfter, "waist", "Sleeves before the skirt is joined: less cloth to turn about",
+		{SleevesAfter, work.ToWaist, "Sleeves before the skirt is joined: less cloth to turn about",
 			"The skirt first: the sleeves are set when the " +
 				"waist fits"},
-		{PressAsYouGo, "press", "All seams sewn, then all pressed", "Each seam pressed before the next is sewn"},
-		{SmockMadeUp, "smock", "Smocking before the garment is made up: it lies flat", "Smocking on the made-up garment: it is seen " +
+		{PressAsYouGo, work.ToPress, "All seams sewn, then all pressed", "Each seam pressed before the next is sewn"},
+		{SmockMadeUp, work.ToSmock, "Smocking before the garment is made up: it lies flat", "Smocking on the made-up garment: it is seen " +
 			"how it sits"},
 	}
 }
 
 // Extra is a step of the maker's own, of a garment or of a job beside them: a wig, shoes, the journey, a fitting.
 type Extra struct {
-	ID, Name, Job string
+	ID            work.ID
+	Name, Job     string
 	Layer         string // of the garment it belongs to, "" for a job beside them
 	Technique     string // it is worked by, or ""
 	Half          bool   // only the side that is seen is done
 	Minutes       float64
 	Needs         []work.Need
-	After, Before []string // operations
-	Hours         float64  // that pass after it before what comes after it
+	After, Before []work.ID // operations
+	Hours         float64   // that pass after it before what comes after it
 	Done          bool
 }
 
 // Given is what the plan rests on beside the drafts.
 type Given struct {
-	Done    func(layer, step string) bool
-	Spent   func(layer, step string) float64 // minutes so far
+	Done    func(layer string, step work.ID) bool
+	Spent   func(layer string, step work.ID) float64 // minutes so far
 	Extras  []Extra
 	Schools []School
 	Pace    work.Pace
@@ -120,7 +121,7 @@ func left(s work.Spread, spent float64) work.Spread {
 
 // belated makes what comes too late as dear as it is: something that should follow it is done.
 func belated(all []work.Operation) {
-	at := map[string]int{}
+	at := map[work.ID]int{}
 	for i, o := range all {
 		at[o.ID] = i
 	}
@@ -130,13 +131,13 @@ func belated(all []work.Operation) {
 		if !o.Done {
 			continue
 		}
-		lane, own, _ := strings.Cut(o.ID, "/")
+		lane, own := o.ID.Parts()
 		for _, a := range o.After {
 			k, ok := at[a.Step]
 			if !ok || all[k].Done {
 				continue
 			}
-			other, step, _ := strings.Cut(a.Step, "/")
+			other, step := a.Step.Parts()
 			if other != lane {
 				continue // it was done over something that is not made yet: that costs a fitting, not a step
 			}
@@ -158,40 +159,40 @@ func belated(all []work.Operation) {
 
 // schooled takes the other side of disputed orders.
 func schooled(all []work.Operation, schools []School) {
-	at := map[string]int{}
+	at := map[work.ID]int{}
 	for i, o := range all {
 		at[o.ID] = i
 	}
 	for i := range all {
-		lane, own, _ := strings.Cut(all[i].ID, "/")
-		key := func(step string) string { return lane + "/" + step }
+		lane, own := all[i].ID.Parts()
+		key := func(step work.ID) work.ID { return step.In(lane) }
 		switch {
-		case own == "waist" && slices.Contains(schools, SleevesAfter):
-			k, ok := at[key("sleeves")]
+		case own == work.ToWaist && slices.Contains(schools, SleevesAfter):
+			k, ok := at[key(work.ToSleeve)]
 			if !ok {
 				continue
 			}
-			drop := func(a work.After) bool { return a.Step == key("sleeves") || a.Step == key("close") }
+			drop := func(a work.After) bool { return a.Step == key(work.ToSleeve) || a.Step == key(work.ToClose) }
 			if slices.ContainsFunc(all[k].After, func(a work.After) bool { return a.Step == all[i].ID }) {
 				continue
 			}
 			all[i].After = slices.DeleteFunc(all[i].After, drop)
 			all[k].After = append(all[k].After, work.After{Step: all[i].ID, Why: "the waist fits before the sleeves are set"})
-		case own == "close" && slices.Contains(schools, SmockMadeUp):
-			k, ok := at[key("smock")]
+		case own == work.ToClose && slices.Contains(schools, SmockMadeUp):
+			k, ok := at[key(work.ToSmock)]
 			if !ok || all[k].Done {
 				continue
 			}
 			for n, a := range all[i].After {
 				if a.Step == all[k].ID {
 					all[i].After = slices.Clone(all[i].After)
-					all[i].After[n] = work.After{Step: key("gather"), Why: "its pleats are drawn up and tied while it lies open"}
+					all[i].After[n] = work.After{Step: key(work.ToGather), Why: "its pleats are drawn up and tied while it lies open"}
 					all[k].After = append(slices.Clone(all[k].After), work.After{Step: all[i].ID,
 						Why: "you smock the made-up garment"})
 				}
 			}
-		case own == "press" && slices.Contains(schools, PressAsYouGo):
-			if k, ok := at[key("seams")]; ok { // the iron stands by: its time goes to the seams
+		case own == work.ToPress && slices.Contains(schools, PressAsYouGo):
+			if k, ok := at[key(work.ToJoin)]; ok { // the iron stands by: its time goes to the seams
 				moved := all[i].Minutes() - 1
 				if moved > 0 && !all[i].Done && !all[k].Done {
 					share := 1 / math.Max(all[i].Minutes(), 1)
@@ -207,7 +208,7 @@ func schooled(all []work.Operation, schools []School) {
 
 // extended adds the maker's own steps.
 func extended(all []work.Operation, extras []Extra) ([]work.Operation, error) {
-	at := map[string]int{}
+	at := map[work.ID]int{}
 	for i, o := range all {
 		at[o.ID] = i
 	}

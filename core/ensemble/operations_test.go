@@ -14,9 +14,9 @@ import (
 )
 
 // given is a plan of which nothing is done, but what is named.
-func given(done ...string) Given {
-	return Given{Done: func(layer, step string) bool { return slices.Contains(done, layer+"/"+step) },
-		Spent: func(string, string) float64 { return 0 }, Pace: work.Pace{}}
+func given(done ...work.ID) Given {
+	return Given{Done: func(layer string, step work.ID) bool { return slices.Contains(done, step.In(layer)) },
+		Spent: func(string, work.ID) float64 { return 0 }, Pace: work.Pace{}}
 }
 
 // However much is done, whichever side is taken of disputed orders and whatever own steps stand between: every reason is
@@ -26,7 +26,7 @@ func TestOperationsKeepEveryReason(t *testing.T) {
 	base, err := Operations(stages, given())
 	require.NoError(t, err)
 	rapid.Check(t, func(t *rapid.T) {
-		var done []string
+		var done []work.ID
 		for _, o := range base {
 			if rapid.IntRange(0, 4).Draw(t, "done") == 0 {
 				done = append(done, o.ID)
@@ -39,8 +39,8 @@ func TestOperationsKeepEveryReason(t *testing.T) {
 			}
 		}
 		for k := range rapid.IntRange(0, 3).Draw(t, "own") {
-			x := Extra{ID: "own/" + string(rune('a'+k)), Name: "own", Job: "wig", Minutes: 30, Needs: []work.Need{work.Hand}}
-			x.After = []string{base[rapid.IntRange(0, len(base)-1).Draw(t, "after")].ID}
+			x := Extra{ID: work.ID("own/" + string(rune('a'+k))), Name: "own", Job: "wig", Minutes: 30, Needs: []work.Need{work.Hand}}
+			x.After = []work.ID{base[rapid.IntRange(0, len(base)-1).Draw(t, "after")].ID}
 			g.Extras = append(g.Extras, x)
 		}
 		all, err := Operations(stages, g)
@@ -48,9 +48,9 @@ func TestOperationsKeepEveryReason(t *testing.T) {
 		require.Len(t, all, len(base)+len(g.Extras))
 		batched, err := work.Batched(all)
 		require.NoError(t, err)
-		ids := map[string]int{}
+		ids := map[work.ID]int{}
 		for k, list := range [][]work.Operation{all, batched} {
-			at := map[string]bool{}
+			at := map[work.ID]bool{}
 			for _, o := range list {
 				for _, a := range o.After {
 					require.True(t, at[a.Step], "%s before %s", o.ID, a.Step)
@@ -73,7 +73,7 @@ func TestOwnStepsMustNotRunRound(t *testing.T) {
 	all, err := Operations(stages, g)
 	require.NoError(t, err)
 	first, last := all[0], all[len(all)-1]
-	g.Extras = []Extra{{ID: "own/wig", Name: "Dress the wig", Job: "wig", Minutes: 60, After: []string{last.ID}, Before: []string{first.ID}}}
+	g.Extras = []Extra{{ID: "own/wig", Name: "Dress the wig", Job: "wig", Minutes: 60, After: []work.ID{last.ID}, Before: []work.ID{first.ID}}}
 	_, err = Operations(stages, g)
 	var loop *work.LoopError
 	require.ErrorAs(t, err, &loop)
@@ -81,7 +81,7 @@ func TestOwnStepsMustNotRunRound(t *testing.T) {
 	g.Extras[0].Before = nil
 	all, err = Operations(stages, g)
 	require.NoError(t, err)
-	assert.Equal(t, "own/wig", all[len(all)-1].ID)
+	assert.Equal(t, work.ID("own/wig"), all[len(all)-1].ID)
 }
 
 // Seams that were sewn before the channels make the channels three times as long, and it says so; once the channels are done
@@ -90,7 +90,7 @@ func TestWhatComesTooLateIsDear(t *testing.T) {
 	stages := walk(t, plan("shift", "corset"))
 	find := func(all []work.Operation, id string) work.Operation {
 		i := slices.IndexFunc(all, func(o work.Operation) bool {
-			return strings.HasSuffix(o.ID, id) && strings.HasPrefix(o.ID, stages[1].ID)
+			return strings.HasSuffix(string(o.ID), id) && strings.HasPrefix(string(o.ID), stages[1].ID)
 		})
 		require.GreaterOrEqual(t, i, 0, id)
 		return all[i]
@@ -174,20 +174,20 @@ func TestFewerEyeletsSaveTime(t *testing.T) {
 // neck is bound after both either way.
 func TestSmockingBeforeOrAfterMakingUp(t *testing.T) {
 	stages := walk(t, plan("dress-smocked"))
-	at := func(schools ...School) map[string]int {
+	at := func(schools ...School) map[work.ID]int {
 		g := given()
 		g.Schools = schools
 		all, err := Operations(stages, g)
 		require.NoError(t, err)
-		out := map[string]int{}
+		out := map[work.ID]int{}
 		for i, o := range all {
-			_, own, _ := strings.Cut(o.ID, "/")
+			_, own := o.ID.Parts()
 			out[own] = i
 		}
 		return out
 	}
 	flat, madeUp := at(), at(SmockMadeUp)
-	for _, own := range []string{"seams", "gather", "smock", "close", "band"} {
+	for _, own := range []work.ID{"seams", "gather", "smock", "close", "band"} {
 		require.Contains(t, flat, own)
 	}
 	assert.Less(t, flat["seams"], flat["gather"])
@@ -195,12 +195,12 @@ func TestSmockingBeforeOrAfterMakingUp(t *testing.T) {
 	assert.Less(t, flat["smock"], flat["close"])
 	assert.Less(t, madeUp["gather"], madeUp["close"])
 	assert.Less(t, madeUp["close"], madeUp["smock"])
-	for _, order := range []map[string]int{flat, madeUp} {
+	for _, order := range []map[work.ID]int{flat, madeUp} {
 		assert.Less(t, max(order["close"], order["smock"]), order["band"])
 	}
 	// Closed before it was smocked, without having said so: that costs, and it says why.
-	all, err := Operations(stages, given(stages[0].ID+"/close"))
+	all, err := Operations(stages, given(work.ToClose.In(stages[0].ID)))
 	require.NoError(t, err)
-	k := slices.IndexFunc(all, func(o work.Operation) bool { return strings.HasSuffix(o.ID, "/smock") })
+	k := slices.IndexFunc(all, func(o work.Operation) bool { return strings.HasSuffix(string(o.ID), "/smock") })
 	assert.Contains(t, all[k].Late, "in the round")
 }

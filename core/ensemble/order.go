@@ -10,8 +10,8 @@ import (
 // LayerStep is a step of one layer, with the layer it belongs to.
 type LayerStep struct {
 	work.Step
-	Layer string // the layer's ID
-	Own   string // the step's ID within its garment
+	Layer string  // the layer's ID
+	Own   work.ID // the step's ID within its garment
 }
 
 // Order is the order of work of the whole ensemble. To the reasons each
@@ -20,10 +20,11 @@ type LayerStep struct {
 // a layer that changes the figure before that layer is made.
 func Order(stages []Stage) ([]LayerStep, error) {
 	var all []work.Step
-	layer := map[string]LayerStep{}
+	layer := map[work.ID]LayerStep{}
 	type end struct {
-		id, name string
-		shapes   bool
+		id     work.ID
+		name   string
+		shapes bool
 	}
 	var below []end
 	for _, s := range stages {
@@ -34,7 +35,7 @@ func Order(stages []Stage) ([]LayerStep, error) {
 		if err != nil {
 			return nil, fmt.Errorf("%s: %w", s.Name, err)
 		}
-		key := func(id string) string { return s.ID + "/" + id }
+		key := func(id work.ID) work.ID { return id.In(s.ID) }
 		for _, st := range steps {
 			own := st.ID
 			st.ID = key(own)
@@ -46,7 +47,7 @@ func Order(stages []Stage) ([]LayerStep, error) {
 				switch {
 				case slices.Contains(st.Needs, work.Wearer):
 					st.After = append(st.After, work.After{Step: b.id, Why: "it is tried on over the finished " + b.name})
-				case b.shapes && (own == "mock-up" || own == CutStep):
+				case b.shapes && (own == work.ToMockUp || own == work.ToCut):
 					st.After = append(st.After, work.After{Step: b.id, Why: "the finished " + b.name +
 						" changes the figure this is cut to"})
 				}

@@ -38,7 +38,7 @@ type Way struct {
 	Settings draft.Settings
 	Saves    float64 // minutes
 	Seen     float64 // 0 where nobody sees it, 1 where everybody does
-	saves    map[string]float64
+	saves    map[work.ID]float64
 }
 
 // worthwhile is the least that is worth a change, minutes, change what a change of tools takes, and mostWays how many are
@@ -47,7 +47,7 @@ const worthwhile, change, mostWays = 10.0, 2.0, 8
 
 // Ways are the ways out of being late that the drafts know, the ones that save the most for what is seen of them first.
 func Ways(stages []Stage, p Plan, all []work.Operation, extras []Extra, batched bool) []Way {
-	done := map[string]bool{}
+	done := map[work.ID]bool{}
 	for _, o := range all {
 		done[o.ID] = o.Done
 	}
@@ -94,12 +94,12 @@ func Ways(stages []Stage, p Plan, all []work.Operation, extras []Extra, batched 
 }
 
 // simpler are quicker techniques for what is alike in a layer.
-func simpler(s Stage, maker making.Maker, done map[string]bool, outer bool) []Way {
+func simpler(s Stage, maker making.Maker, done map[work.ID]bool, outer bool) []Way {
 	thick := float64(s.Fabric.Thickness)
 	groups := map[string][]making.Row{}
 	var keys []string
 	for _, r := range s.Making.Rows {
-		if done[s.ID+"/"+making.StepOf(r)] || r.Minutes < 1 {
+		if done[making.StepOf(r).In(s.ID)] || r.Minutes < 1 {
 			continue
 		}
 		if groups[r.Like] == nil {
@@ -116,12 +116,12 @@ func simpler(s Stage, maker making.Maker, done map[string]bool, outer bool) []Wa
 			if t.Key == first.Technique.Key || t.Score < -4 {
 				continue
 			}
-			w := Way{Kind: ByTechnique, Layer: s.ID, Row: key, To: t.Key, saves: map[string]float64{}}
+			w := Way{Kind: ByTechnique, Layer: s.ID, Row: key, To: t.Key, saves: map[work.ID]float64{}}
 			for _, r := range rows {
 				as := r.As(t.Technique, thick, maker)
 				w.Saves += r.Minutes + r.FinishMinutes - as.Minutes - as.FinishMinutes
-				w.saves[s.ID+"/"+making.StepOf(r)] += r.Minutes - as.Minutes
-				w.saves[s.ID+"/finish"] += r.FinishMinutes - as.FinishMinutes // their allowances are finished in a step of its own
+				w.saves[making.StepOf(r).In(s.ID)] += r.Minutes - as.Minutes
+				w.saves[work.ToFinish.In(s.ID)] += r.FinishMinutes - as.FinishMinutes // their allowances are finished in a step of its own
 			}
 			if w.Saves < worthwhile || w.Saves <= best.Saves {
 				continue
@@ -155,7 +155,7 @@ func (s Stage) lesser(p Plan, outer bool) []Way {
 	if s.Layer.Cut != nil || s.Garment == nil || s.hands != nil {
 		return nil
 	}
-	was := map[string]float64{}
+	was := map[work.ID]float64{}
 	for _, st := range s.Making.Steps {
 		was[st.ID] = st.Minutes
 	}
@@ -197,7 +197,7 @@ func (s Stage) lesser(p Plan, outer bool) []Way {
 }
 
 // saved are the minutes of each step that settings save, against those it takes now; nil where it can't be drafted so.
-func (s Stage) saved(p Plan, was map[string]float64, settings draft.Settings) map[string]float64 {
+func (s Stage) saved(p Plan, was map[work.ID]float64, settings draft.Settings) map[work.ID]float64 {
 	set := maps.Clone(s.Settings)
 	if set == nil {
 		set = draft.Settings{}
@@ -211,14 +211,14 @@ func (s Stage) saved(p Plan, was map[string]float64, settings draft.Settings) ma
 	if err != nil {
 		return nil
 	}
-	out := map[string]float64{}
+	out := map[work.ID]float64{}
 	m := making.Of(s.toMake(d), s.choices(p.Sewn), p.Maker)
 	for _, st := range m.Steps {
-		out[s.ID+"/"+st.ID] = was[st.ID] - st.Minutes
+		out[st.ID.In(s.ID)] = was[st.ID] - st.Minutes
 	}
 	for id, minutes := range was {
 		if !slices.ContainsFunc(m.Steps, func(st work.Step) bool { return st.ID == id }) {
-			out[s.ID+"/"+id] = minutes
+			out[id.In(s.ID)] = minutes
 		}
 	}
 	return out
@@ -226,7 +226,7 @@ func (s Stage) saved(p Plan, was map[string]float64, settings draft.Settings) ma
 
 // without is leaving a layer out that nothing was done of yet.
 func without(s Stage, all []work.Operation, outer bool) (Way, bool) {
-	w := Way{Kind: LeaveOut, Layer: s.ID, What: "Leave out: " + s.Name, Seen: 0.4, saves: map[string]float64{},
+	w := Way{Kind: LeaveOut, Layer: s.ID, What: "Leave out: " + s.Name, Seen: 0.4, saves: map[work.ID]float64{},
 		Costs: "what lies over it is drafted anew to a figure without it"}
 	if outer {
 		w.Seen, w.Costs = 1, "it is what is seen of the costume"

@@ -9,39 +9,39 @@ type Check struct {
 }
 
 // Checks are what is looked at before and after a step (common practice, no source): where mistakes are made.
-func Checks(s work.Step, own string) (before, after []Check) {
+func Checks(s work.Step, own work.ID) (before, after []Check) {
 	for _, at := range []struct {
-		steps  []string
+		steps  []work.ID
 		before []Check
 		after  []Check
 	}{
-		{[]string{"cut"}, []Check{
+		{[]work.ID{work.ToCut}, []Check{
 			{"Both ends of every grain line lie the same distance from the selvedge.", "Move the piece; a skewed piece never hangs."},
 			{"Nap, pattern and right side run the same way on all of them.", "Turn or mirror the piece before the first cut."},
 			{"Every piece of the list lies on the cloth, pairs mirrored.", "Find the one that is missing now; afterwards there is no " +
 				"cloth."}},
 			[]Check{{"As many pieces as the list has.", "Look under the table before anything is cut again."}}},
-		{[]string{"mark"}, nil, []Check{{"The right side of every piece is marked.",
+		{[]work.ID{work.ToMark}, nil, []Check{{"The right side of every piece is marked.",
 			"Hold it to the light beside another and mark it now."},
 			{"Both halves carry the same marks.", "Lay left on right and carry the marks over."}}},
-		{[]string{"darts"}, []Check{{"The dart’s legs are equally long.",
+		{[]work.ID{work.ToDart}, []Check{{"The dart’s legs are equally long.",
 			"Mark it anew from the pattern; a leg was stretched or misread."}},
 			[]Check{{"Left laid on right they end level.", "Mark the shorter one and sew it on; unpick nothing else."}}},
-		{[]string{"seams", "close", "gussets", "sleeves", "waist", "tiers", "pocket"}, []Check{
+		{[]work.ID{work.ToJoin, work.ToClose, work.ToGusset, work.ToSleeve, work.ToWaist, work.ToTier, work.ToPocket}, []Check{
 			{"Right sides together, and the edges that are named.", "Turn the piece: the notches lie on each other when it is right."},
 			{"The two edges are as long as each other, notch to notch, but for what is meant to be eased.",
 				"Find the stretch that is off; ease or unpick there, never at the end."}},
 			[]Check{{"Nothing is caught under the seam.", "Unpick that hand’s breadth now; pressed, it is there for ever."}}},
-		{[]string{"pleats", "gather"}, []Check{{"The quarters are marked on both edges.", "Fold and fold again, and mark."}},
+		{[]work.ID{work.ToPleat, work.ToGather}, []Check{{"The quarters are marked on both edges.", "Fold and fold again, and mark."}},
 			[]Check{{"It is as long as what it goes into.", "Let it out or draw it in before it is sewn on."}}},
-		{[]string{"eyelets", "buttonholes"}, []Check{{"One was tried on a scrap of as many layers.",
+		{[]work.ID{work.ToEyelet, work.ToButtonhole}, []Check{{"One was tried on a scrap of as many layers.",
 			"Make it now: the first one is never the best."},
 			{"They stand at the same heights on both edges.", "Lay edge on edge and mark through."}}, nil},
-		{[]string{"bones", "busk"}, []Check{{"Every end is tipped, capped or covered.", "Cap it: a raw end cuts through."}},
+		{[]work.ID{work.ToBone, work.ToBusk}, []Check{{"Every end is tipped, capped or covered.", "Cap it: a raw end cuts through."}},
 			[]Check{{"Every bone slides a little and reaches neither seam.", "Take it out and shorten it, with goggles."}}},
-		{[]string{"hem"}, []Check{{"It hung as long as it should, and was levelled in the shoes.",
+		{[]work.ID{work.ToHem}, []Check{{"It hung as long as it should, and was levelled in the shoes.",
 			"Let it hang; a hem that is sewn drops all the same."}}, nil},
-		{[]string{"try-on", "hang"}, []Check{{"All that is worn under it is on, and the shoes.",
+		{[]work.ID{work.ToTryOn, work.ToHang}, []Check{{"All that is worn under it is on, and the shoes.",
 			"Put it on: what is read without it is wrong."}}, nil},
 	} {
 		for _, id := range at.steps {

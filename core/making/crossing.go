@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 )
 
 // Crossing is a place where a seam runs over another that is sewn already.
@@ -118,8 +119,8 @@ func rank(r Row) int {
 }
 
 // places are where each phase stands among all.
-var places = sync.OnceValue(func() map[string]int {
-	out := map[string]int{}
+var places = sync.OnceValue(func() map[work.ID]int {
+	out := map[work.ID]int{}
 	for i, p := range phases() {
 		out[p.id] = i
 	}

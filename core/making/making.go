@@ -56,7 +56,7 @@ type Row struct {
 	AllowA    float64
 	AllowB    float64
 	Note      string
-	Wait      string
+	Wait      pattern.Wait
 	// Technique is how it is worked and Finish what becomes of its raw allowances;
 	// Chosen is the key that decided, "" for the usual.
 	Technique     technique.Technique
@@ -108,7 +108,7 @@ func (m Making) Thread() float64 {
 
 // Clocked shares the minutes a step took among the techniques it was worked by, by what each
 // was expected to take, with the metres worked.
-func (m Making) Clocked(step string, minutes float64) map[string]Rate {
+func (m Making) Clocked(step work.ID, minutes float64) map[string]Rate {
 	expected := 0.0
 	for _, r := range m.Rows {
 		if phaseOf(r) == step && r.Length > 0 {
@@ -213,7 +213,7 @@ func Words(s pattern.Seam) string {
 }
 
 // Step is the name of a step that rules may give; ok is false for none.
-func Step(id string) (name string, ok bool) {
+func Step(id work.ID) (name string, ok bool) {
 	for _, p := range phases() {
 		if p.id == id {
 			return p.name, true

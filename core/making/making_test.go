@@ -34,6 +34,17 @@ func garment(g draft.Garment, d draft.Draft) making.Garment {
 	return making.Garment{Draft: d, Cloth: g.About().Usual, Seen: f.Seen}
 }
 
+// everyStepIsThere checks that what a step waits for is a step that a rule gives or that the garment has of its own: a
+// reason that names any other would be left out and nobody would see it.
+func everyStepIsThere(t *testing.T, d draft.Draft, all []work.After) {
+	t.Helper()
+	for _, a := range all {
+		_, rule := making.Step(a.Step)
+		own := slices.ContainsFunc(d.Own, func(s work.Step) bool { return s.ID == a.Step })
+		assert.True(t, rule || own, "%s is no step: %s", a.Step, a.Why)
+	}
+}
+
 // Everything that is worked on a garment has a technique of its kind, time and thread;
 // every edge is a seam, a fold, or said to be something.
 func TestEverythingHasATechnique(t *testing.T) {
@@ -61,7 +72,7 @@ func TestEverythingHasATechnique(t *testing.T) {
 				assert.True(t, ok, "%s: %s is in no book", kind, s.Technique)
 			}
 		}
-		ids := map[string]bool{}
+		ids := map[work.ID]bool{}
 		for _, s := range m.Steps {
 			assert.False(t, ids[s.ID], "%s: step %s stands twice", kind, s.ID)
 			ids[s.ID] = true
@@ -70,6 +81,15 @@ func TestEverythingHasATechnique(t *testing.T) {
 		for _, told := range d.Told {
 			_, ok := making.Step(told.Step)
 			assert.True(t, ok, "%s tells of %s, which no rule gives", kind, told.Step)
+			everyStepIsThere(t, d, told.After)
+		}
+		for _, own := range d.Own {
+			everyStepIsThere(t, d, own.After)
+		}
+		for _, s := range d.Seams {
+			if _, ok := making.Step(work.ID(s.Wait)); s.Wait != pattern.ForNothing {
+				assert.True(t, ok, "%s: %s waits for %s", kind, s.ID, s.Wait)
+			}
 		}
 		if m.Minutes() < 90 || m.Minutes() > 6000 {
 			t.Errorf("%s takes %.0f min", kind, m.Minutes())
@@ -156,7 +176,7 @@ func anyChoice(t *rapid.T, g draft.Garment) {
 	var order []work.Step
 	order, err = work.Order(made.Steps)
 	require.NoError(t, err)
-	at := map[string]int{}
+	at := map[work.ID]int{}
 	for i, s := range order {
 		at[s.ID] = i
 	}

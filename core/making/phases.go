@@ -11,14 +11,22 @@ import (
 // phase is a step of the order of work that rules give. Its ID is kept in people's logs and
 // never changes.
 type phase struct {
-	id, name string
-	after    []work.After
+	id    work.ID
+	name  string
+	after because
 }
 
-func after(pairs ...string) []work.After {
-	var out []work.After
-	for i := 0; i+1 < len(pairs); i += 2 {
-		out = append(out, work.After{Step: pairs[i], Why: pairs[i+1]})
+// because is what a step comes after, each with its reason.
+type because []struct {
+	step work.ID
+	why  string
+}
+
+// after says it as an order of work does.
+func (b because) after() []work.After {
+	out := make([]work.After, len(b))
+	for i, a := range b {
+		out[i] = work.After{Step: a.step, Why: a.why}
 	}
 	return out
 }
@@ -38,145 +46,221 @@ const (
 // are left out, and reasons that name them. The list is not to be changed.
 var phases = sync.OnceValue(func() []phase {
 	return []phase{
-		{"buy", "Get the cloth and what goes with it", nil},
-		{"wash", "Wash and press the cloth", after("buy", "there must be cloth")},
-		{"mock-up", "Mock-up in cheap cloth", nil},
-		{"cut", "Check the lay and cut", after("wash", "what is cut must not shrink afterwards", "mock-up", whyFree, "buy",
-			"there must be cloth")},
-		{"mark", "Mark and label", after("cut", "marks are made on the cut pieces, before they are moved")},
-		{"piece", "Piece the parts of what was cut in two", after("cut", "both parts are cut first")},
-		{"stay", "Stay-stitch the edges that stretch", after("cut", "before the edges are handled and stretch")},
-		{"tucks", "Sew the tucks", after("mark", "both lines of a tuck are marked", "cut", "tucks are sewn while the strip is flat")},
-		{"channels", "Stitch the channels", after("mark", "a channel is marked on the cut piece")},
-		{"quilt", "Quilt", after("mark", "the lines must meet at the seams", "channels", "lines stop at the channels")},
-		{"darts", "Sew the darts", after("mark", "legs and tip are marked", "stay", "the edge must not stretch while it is folded",
-			"quilt", "what is quilted is quilted flat")},
-		{"pleats", "Fold and baste the pleats", after("mark", "folds and places are marked", "cut", "they are folded on the cut piece")},
-		{"pocket", "Sew the pocket", after("darts", "the piece must have its final edge", "cut", "both halves are needed")},
-		{"gussets", "Set the gussets", after("cut", "they are set into the flat pieces", "mark", "the points are marked")},
-		{"busk", "Set the busk", after("cut", "it is set while the front still lies flat")},
-		{"seams", "Join the pieces", after("darts", "a dart is pressed before a seam crosses it", "pocket",
-			"pocket halves go on before the seam is closed", "gussets", whyFlat, "busk", "the busk is set while the front panel still "+
-				"lies flat",
-			"quilt", "pieces are quilted flat", "mark", "notches are matched", "cut", "all pieces must be there to be laid in order",
-			"piece", "a piece is whole before it is joined")},
-		{"press", "Press every seam", after("seams", "each seam is pressed before the next crosses it")},
-		{"finish", "Finish the allowances", after("press", "allowances are finished as they lie", "seams", "there must be a seam")},
-		{"cords", "Stitch the cords in", after("press", "a seam is pressed before a cord crosses it", "channels",
-			"the rows end at the channels",
-			"mark", "a row runs along its mark")},
-		{"turn", "Join the layers and turn", after("darts", "both layers are shaped before they meet", "press",
-			"seams are pressed while they can be reached", "seams", "each layer is whole before they meet", "cut", "both layers are "+
-				"sewn as one")},
-		{"rings", "Stitch the rings", after("turn", "rows are measured from the finished hem")},
-		{"sleeves", "Sleeves to the body", after("seams", "the head runs over the shoulder seam", "gussets",
-			"the gusset joins sleeve and body in one corner")},
-		{"close", "Sew the seams that close it", after("sleeves", "the seam runs through sleeve and body in one", "cords",
-			"every cord must end in this seam", "channels", "the mouths of the channels lie in this seam", "seams", "they come last")},
-		{"face", "Face the edges", after("waist", "it runs on over the waist seam", "seams", "a facing runs over the seams", "close",
-			"a facing runs over the seams", "press",
-			"the seams beneath are pressed")},
-		{"edges", "Turn and stitch the open edges", after("waist", "they run on over the waist seam", "seams", "they end in the seams",
-			"cut", "they are turned on the cut piece")},
-		{"placket", "Make the placket", after("waist", "it begins at the waist seam", "seams", "it closes the seam’s open end", "press",
-			"the slit is measured on the pressed piece",
-			"close", "it ends where the last seam begins", "rings", "the layers are one before they are slit", "turn",
-			"the layers are one before they are slit")},
-		{"gather", "Run the gathering rows", after("press", "rows run over pressed seams", "seams", "rows run over the seams", "close",
-			"rows run over the seams", "mark", "quarters are marked", "cut", "they are run on the cut piece")},
-		{"smock", "Work the smocking", after("gather", "it is worked on the tops of pleats that are drawn up", "seams",
-			"the rows run through all panels in one", "press", "the seams lie flat under the pleats", "mark", "the rows are marked", "cut",
-			"it is worked on the cut piece")},
-		{"tiers", "Join the tiers", after("gather", "gather, then join", "smock", whyBlocked)},
-		{"waist", "Join bodice and skirt", after("pleats", "the pleated edge is as long as the bodice’s then", "gather",
-			"gather, then join", "smock", whyBlocked, "sleeves", "there is less to turn about before the skirt hangs on", "close",
-			"the round is closed before it is measured", "darts", "darts are shut before the seam crosses them", "seams",
-			"the seam runs over the seams of both", "press", "the seams are pressed before it crosses them", "finish",
-			"their allowances are caught in it", "tiers", "less cloth to push about")},
-		{"set-on", "Set on what is set on", after("gather", "gather, then set on", "smock", whyBlocked, "face",
-			"the edge beneath is finished", "seams",
-			"what carries it is whole")},
-		{"casing", "Sew the casings", after("seams", "a casing runs over the seams", "close", "a casing runs over the seams")},
-		{"band", "Set the band", after("pleats", "the band takes the pleated edge", "gather", "gather, then band", "smock",
-			whyBlocked, "placket",
-			"the opening’s edges must be finished before they go into the band", "tiers", "less cloth to push about", "close",
-			"the round is closed before it is measured", "seams", "the band runs over the seams", "finish", "allowances end in the band",
-			"face", "faced edges end in the band")},
-		{"eyelets", "Work the eyelets", after("channels", "the channels show where they stand", "edges",
-			"they stand a set way inside the edge",
-			"seams", "two layers carry them")},
-		{"bones", "Put the bones in", after("waist", whySteel, "channels", whySteel, "seams", whySteel, "band", whySteel, "close",
-			whySteel)},
-		{"bind", "Bind the edges", after("bones", whyClosed, "seams", "binding crosses the seams", "close", "binding crosses the seams",
-			"face", "faced edges end in the binding", "set-on", "it closes over what is set on", "sleeves", "the edge is final only "+
-				"when the sleeves hang from it")},
-		{"floss", "Floss the bone ends", after("bind", "the binding decides where the ends lie", "bones",
-			"bones are held when they are in")},
-		{"tufts", "Work the tufts", after("quilt", "tufts hold the finished filling", "turn", "tufts hold the finished filling")},
-		{"buttonholes", "Work the buttonholes", after("band", "the opening runs over the band", "edges",
-			"they are worked on the turned edge",
-			"bind", "they stand a set way inside the edge", "face", "they are worked on the finished edge")},
-		{"closure", "Work the closure", after("waist", "it runs on over the waist seam", "buttonholes",
-			"buttons are marked through the finished buttonholes", "band",
-			"it is set on the finished band", "bind", "it runs from finished edge to finished edge", "edges",
-			"it runs from finished edge to finished edge", "placket", "it is set on the finished placket", "face",
-			"it runs from finished edge to finished edge")},
-		{"try-on", "Try it on", after("closure", "it must close", "eyelets", "it closes through them", "bones",
-			"it hangs and holds only with them",
-			"bind", "unbound edges let bones out", "floss", "loose ends let bones out", "band", "it hangs from "+
-				"the band", "set-on", "it is carried by what is set on", "casing",
-			"it hangs from the tape")},
-		{"hang", "Let it hang a night, then level it", after("waist", "it hangs from the bodice", "band",
-			"it drops where it hangs off the grain", "bones",
-			"the hem is levelled on the steels", "try-on", "the hem is levelled on the body")},
-		{"hem", "Hem", after("hang", "a hem levelled before it has dropped is not level", "finish",
-			"finished allowances are caught in the hem",
-			"seams", "the hem runs over the seams", "cut", "it is turned on the cut piece")},
-		{"measure", "Measure over it", after("try-on", "it must sit as it will be worn", "closure", "it must sit as it will be worn")},
+		{work.ToBuy, "Get the cloth and what goes with it", nil},
+		{work.ToWash, "Wash and press the cloth", because{{work.ToBuy, "there must be cloth"}}},
+		{work.ToMockUp, "Mock-up in cheap cloth", nil},
+		{work.ToCut, "Check the lay and cut", because{
+			{work.ToWash, "what is cut must not shrink afterwards"}, {work.ToMockUp, whyFree},
+			{work.ToBuy, "there must be cloth"},
+		}},
+		{work.ToMark, "Mark and label", because{
+			{work.ToCut, "marks are made on the cut pieces, before they are moved"},
+		}},
+		{work.ToPiece, "Piece the parts of what was cut in two", because{{work.ToCut, "both parts are cut first"}}},
+		{work.ToStay, "Stay-stitch the edges that stretch", because{{work.ToCut, "before the edges are handled and stretch"}}},
+		{work.ToTuck, "Sew the tucks", because{
+			{work.ToMark, "both lines of a tuck are marked"}, {work.ToCut, "tucks are sewn while the strip is flat"},
+		}},
+		{work.ToChannel, "Stitch the channels", because{{work.ToMark, "a channel is marked on the cut piece"}}},
+		{work.ToQuilt, "Quilt", because{
+			{work.ToMark, "the lines must meet at the seams"}, {work.ToChannel, "lines stop at the channels"},
+		}},
+		{work.ToDart, "Sew the darts", because{
+			{work.ToMark, "legs and tip are marked"}, {work.ToStay, "the edge must not stretch while it is folded"},
+			{work.ToQuilt, "what is quilted is quilted flat"},
+		}},
+		{work.ToPleat, "Fold and baste the pleats", because{
+			{work.ToMark, "folds and places are marked"}, {work.ToCut, "they are folded on the cut piece"},
+		}},
+		{work.ToPocket, "Sew the pocket", because{
+			{work.ToDart, "the piece must have its final edge"}, {work.ToCut, "both halves are needed"},
+		}},
+		{work.ToGusset, "Set the gussets", because{
+			{work.ToCut, "they are set into the flat pieces"}, {work.ToMark, "the points are marked"},
+		}},
+		{work.ToBusk, "Set the busk", because{{work.ToCut, "it is set while the front still lies flat"}}},
+		{work.ToJoin, "Join the pieces", because{
+			{work.ToDart, "a dart is pressed before a seam crosses it"},
+			{work.ToPocket, "pocket halves go on before the seam is closed"}, {work.ToGusset, whyFlat},
+			{work.ToBusk, "the busk is set while the front panel still lies flat"},
+			{work.ToQuilt, "pieces are quilted flat"}, {work.ToMark, "notches are matched"},
+			{work.ToCut, "all pieces must be there to be laid in order"},
+			{work.ToPiece, "a piece is whole before it is joined"},
+		}},
+		{work.ToPress, "Press every seam", because{{work.ToJoin, "each seam is pressed before the next crosses it"}}},
+		{work.ToFinish, "Finish the allowances", because{
+			{work.ToPress, "allowances are finished as they lie"}, {work.ToJoin, "there must be a seam"},
+		}},
+		{work.ToCord, "Stitch the cords in", because{
+			{work.ToPress, "a seam is pressed before a cord crosses it"}, {work.ToChannel, "the rows end at the channels"},
+			{work.ToMark, "a row runs along its mark"},
+		}},
+		{work.ToTurn, "Join the layers and turn", because{
+			{work.ToDart, "both layers are shaped before they meet"},
+			{work.ToPress, "seams are pressed while they can be reached"},
+			{work.ToJoin, "each layer is whole before they meet"}, {work.ToCut, "both layers are sewn as one"},
+		}},
+		{work.ToRing, "Stitch the rings", because{{work.ToTurn, "rows are measured from the finished hem"}}},
+		{work.ToSleeve, "Sleeves to the body", because{
+			{work.ToJoin, "the head runs over the shoulder seam"},
+			{work.ToGusset, "the gusset joins sleeve and body in one corner"},
+		}},
+		{work.ToClose, "Sew the seams that close it", because{
+			{work.ToSleeve, "the seam runs through sleeve and body in one"},
+			{work.ToCord, "every cord must end in this seam"},
+			{work.ToChannel, "the mouths of the channels lie in this seam"}, {work.ToJoin, "they come last"},
+		}},
+		{work.ToFace, "Face the edges", because{
+			{work.ToWaist, "it runs on over the waist seam"}, {work.ToJoin, "a facing runs over the seams"},
+			{work.ToClose, "a facing runs over the seams"}, {work.ToPress, "the seams beneath are pressed"},
+		}},
+		{work.ToEdge, "Turn and stitch the open edges", because{
+			{work.ToWaist, "they run on over the waist seam"}, {work.ToJoin, "they end in the seams"},
+			{work.ToCut, "they are turned on the cut piece"},
+		}},
+		{work.ToPlacket, "Make the placket", because{
+			{work.ToWaist, "it begins at the waist seam"}, {work.ToJoin, "it closes the seam’s open end"},
+			{work.ToPress, "the slit is measured on the pressed piece"},
+			{work.ToClose, "it ends where the last seam begins"}, {work.ToRing, "the layers are one before they are slit"},
+			{work.ToTurn, "the layers are one before they are slit"},
+		}},
+		{work.ToGather, "Run the gathering rows", because{
+			{work.ToPress, "rows run over pressed seams"}, {work.ToJoin, "rows run over the seams"},
+			{work.ToClose, "rows run over the seams"}, {work.ToMark, "quarters are marked"},
+			{work.ToCut, "they are run on the cut piece"},
+		}},
+		{work.ToSmock, "Work the smocking", because{
+			{work.ToGather, "it is worked on the tops of pleats that are drawn up"},
+			{work.ToJoin, "the rows run through all panels in one"}, {work.ToPress, "the seams lie flat under the pleats"},
+			{work.ToMark, "the rows are marked"}, {work.ToCut, "it is worked on the cut piece"},
+		}},
+		{work.ToTier, "Join the tiers", because{{work.ToGather, "gather, then join"}, {work.ToSmock, whyBlocked}}},
+		{work.ToWaist, "Join bodice and skirt", because{
+			{work.ToPleat, "the pleated edge is as long as the bodice’s then"}, {work.ToGather, "gather, then join"},
+			{work.ToSmock, whyBlocked}, {work.ToSleeve, "there is less to turn about before the skirt hangs on"},
+			{work.ToClose, "the round is closed before it is measured"},
+			{work.ToDart, "darts are shut before the seam crosses them"},
+			{work.ToJoin, "the seam runs over the seams of both"},
+			{work.ToPress, "the seams are pressed before it crosses them"},
+			{work.ToFinish, "their allowances are caught in it"}, {work.ToTier, "less cloth to push about"},
+		}},
+		{work.ToSetOn, "Set on what is set on", because{
+			{work.ToGather, "gather, then set on"}, {work.ToSmock, whyBlocked},
+			{work.ToFace, "the edge beneath is finished"}, {work.ToJoin, "what carries it is whole"},
+		}},
+		{work.ToCase, "Sew the casings", because{
+			{work.ToJoin, "a casing runs over the seams"}, {work.ToClose, "a casing runs over the seams"},
+		}},
+		{work.ToBand, "Set the band", because{
+			{work.ToPleat, "the band takes the pleated edge"}, {work.ToGather, "gather, then band"},
+			{work.ToSmock, whyBlocked},
+			{work.ToPlacket, "the opening’s edges must be finished before they go into the band"},
+			{work.ToTier, "less cloth to push about"}, {work.ToClose, "the round is closed before it is measured"},
+			{work.ToJoin, "the band runs over the seams"}, {work.ToFinish, "allowances end in the band"},
+			{work.ToFace, "faced edges end in the band"},
+		}},
+		{work.ToEyelet, "Work the eyelets", because{
+			{work.ToChannel, "the channels show where they stand"}, {work.ToEdge, "they stand a set way inside the edge"},
+			{work.ToJoin, "two layers carry them"},
+		}},
+		{work.ToBone, "Put the bones in", because{
+			{work.ToWaist, whySteel}, {work.ToChannel, whySteel}, {work.ToJoin, whySteel}, {work.ToBand, whySteel},
+			{work.ToClose, whySteel},
+		}},
+		{work.ToBind, "Bind the edges", because{
+			{work.ToBone, whyClosed}, {work.ToJoin, "binding crosses the seams"},
+			{work.ToClose, "binding crosses the seams"}, {work.ToFace, "faced edges end in the binding"},
+			{work.ToSetOn, "it closes over what is set on"},
+			{work.ToSleeve, "the edge is final only when the sleeves hang from it"},
+		}},
+		{work.ToFloss, "Floss the bone ends", because{
+			{work.ToBind, "the binding decides where the ends lie"}, {work.ToBone, "bones are held when they are in"},
+		}},
+		{work.ToTuft, "Work the tufts", because{
+			{work.ToQuilt, "tufts hold the finished filling"}, {work.ToTurn, "tufts hold the finished filling"},
+		}},
+		{work.ToButtonhole, "Work the buttonholes", because{
+			{work.ToBand, "the opening runs over the band"}, {work.ToEdge, "they are worked on the turned edge"},
+			{work.ToBind, "they stand a set way inside the edge"}, {work.ToFace, "they are worked on the finished edge"},
+		}},
+		{work.ToFasten, "Work the closure", because{
+			{work.ToWaist, "it runs on over the waist seam"},
+			{work.ToButtonhole, "buttons are marked through the finished buttonholes"},
+			{work.ToBand, "it is set on the finished band"}, {work.ToBind, "it runs from finished edge to finished edge"},
+			{work.ToEdge, "it runs from finished edge to finished edge"},
+			{work.ToPlacket, "it is set on the finished placket"},
+			{work.ToFace, "it runs from finished edge to finished edge"},
+		}},
+		{work.ToTryOn, "Try it on", because{
+			{work.ToFasten, "it must close"}, {work.ToEyelet, "it closes through them"},
+			{work.ToBone, "it hangs and holds only with them"}, {work.ToBind, "unbound edges let bones out"},
+			{work.ToFloss, "loose ends let bones out"}, {work.ToBand, "it hangs from the band"},
+			{work.ToSetOn, "it is carried by what is set on"}, {work.ToCase, "it hangs from the tape"},
+		}},
+		{work.ToHang, "Let it hang a night, then level it", because{
+			{work.ToWaist, "it hangs from the bodice"}, {work.ToBand, "it drops where it hangs off the grain"},
+			{work.ToBone, "the hem is levelled on the steels"}, {work.ToTryOn, "the hem is levelled on the body"},
+		}},
+		{work.ToHem, "Hem", because{
+			{work.ToHang, "a hem levelled before it has dropped is not level"},
+			{work.ToFinish, "finished allowances are caught in the hem"}, {work.ToJoin, "the hem runs over the seams"},
+			{work.ToCut, "it is turned on the cut piece"},
+		}},
+		{work.ToMeasure, "Measure over it", because{
+			{work.ToTryOn, "it must sit as it will be worn"}, {work.ToFasten, "it must sit as it will be worn"},
+		}},
 	}
 })
 
 // StepOf is the ID of the step in which a row is worked.
-func StepOf(r Row) string { return phaseOf(r) }
+func StepOf(r Row) work.ID { return phaseOf(r) }
 
 // phaseOf is the step in which a row is worked.
-func phaseOf(r Row) string {
-	if r.Wait != "" {
-		return "close"
+func phaseOf(r Row) work.ID {
+	if r.Wait != pattern.ForNothing {
+		return work.ToClose
 	}
 	if r.Technique.Key == "smocking" {
-		return "smock"
+		return work.ToSmock
 	}
 	switch r.Of {
 	case technique.Band:
-		return "band"
+		return work.ToBand
 	case technique.Turn:
-		return "turn"
+		return work.ToTurn
 	case technique.Face:
-		return "face"
+		return work.ToFace
 	case technique.Placket:
-		return "placket"
+		return work.ToPlacket
 	case technique.Hem:
-		return "hem"
+		return work.ToHem
 	case technique.Bind:
-		return "bind"
+		return work.ToBind
 	case technique.Opening:
-		return "edges"
+		return work.ToEdge
 	case technique.Busk:
-		return "busk"
+		return work.ToBusk
 	case technique.Casing:
-		return "casing"
+		return work.ToCase
 	case technique.Join:
 		return ofJoin[r.Join]
 	}
 	return ofWork[r.Of]
 }
 
-var ofJoin = map[pattern.Join]string{pattern.Beside: "seams", pattern.Inset: "gussets", pattern.Sleeved: "sleeves", pattern.Tiered: "tiers",
-	pattern.AtWaist: "waist", pattern.SetOn: "set-on", pattern.Pocket: "pocket", pattern.Rejoined: "piece"}
+// ofWait is the step that a seam waits for.
+var ofWait = map[pattern.Wait]work.ID{pattern.ForSeams: work.ToJoin, pattern.ForSleeves: work.ToSleeve, pattern.ForCords: work.ToCord,
+	pattern.ForChannels: work.ToChannel, pattern.ForSmocking: work.ToSmock}
 
-var ofWork = map[technique.Work]string{technique.Dart: "darts", technique.Gather: "gather", technique.Pleat: "pleats",
-	technique.Tuck: "tucks", technique.Cord: "cords", technique.Ring: "rings", technique.Quilt: "quilt", technique.Channel: "channels",
-	technique.Bone: "bones", technique.Eyelet: "eyelets", technique.Floss: "floss", technique.Tuft: "tufts",
-	technique.Buttonhole: "buttonholes", technique.Button: "closure", technique.Hook: "closure", technique.Zip: "closure",
-	technique.Finish: "finish", technique.Loop: "edges"}
+var ofJoin = map[pattern.Join]work.ID{
+	pattern.Beside: work.ToJoin, pattern.Inset: work.ToGusset, pattern.Sleeved: work.ToSleeve, pattern.Tiered: work.ToTier,
+	pattern.AtWaist: work.ToWaist, pattern.SetOn: work.ToSetOn, pattern.Pocket: work.ToPocket, pattern.Rejoined: work.ToPiece,
+}
+
+var ofWork = map[technique.Work]work.ID{
+	technique.Dart: work.ToDart, technique.Gather: work.ToGather, technique.Pleat: work.ToPleat, technique.Tuck: work.ToTuck,
+	technique.Cord: work.ToCord, technique.Ring: work.ToRing, technique.Quilt: work.ToQuilt, technique.Channel: work.ToChannel,
+	technique.Bone: work.ToBone, technique.Eyelet: work.ToEyelet, technique.Floss: work.ToFloss, technique.Tuft: work.ToTuft,
+	technique.Buttonhole: work.ToButtonhole, technique.Button: work.ToFasten, technique.Hook: work.ToFasten,
+	technique.Zip: work.ToFasten, technique.Finish: work.ToFinish, technique.Loop: work.ToEdge,
+}

@@ -16,7 +16,7 @@ import (
 func steps(g Garment, all []Row, m Maker) []work.Step {
 	var out []work.Step
 	for _, p := range phases() {
-		s := work.Step{ID: p.id, Name: p.name, After: slices.Clone(p.after)}
+		s := work.Step{ID: p.id, Name: p.name, After: p.after.after()}
 		var own []Row
 		for _, r := range all {
 			if phaseOf(r) == p.id {
@@ -42,37 +42,37 @@ func steps(g Garment, all []Row, m Maker) []work.Step {
 // tidy drops reasons that name a step the garment does not have, and keeps one reason for
 // each; what waits for nothing waits for the cloth.
 func tidy(g Garment, all []work.Step) []work.Step {
-	has := map[string]bool{}
+	has := map[work.ID]bool{}
 	for _, s := range all {
 		has[s.ID] = true
 	}
 	lateChannels := !g.Flat
 	for i := range all {
 		s := &all[i]
-		seen := map[string]bool{s.ID: true}
+		seen := map[work.ID]bool{s.ID: true}
 		waits := len(s.After) > 0
 		s.After = slices.DeleteFunc(slices.Clone(s.After), func(a work.After) bool {
 			drop := !has[a.Step] || seen[a.Step]
 			seen[a.Step] = true
 			return drop
 		})
-		if s.ID == "gather" && smockedOpen(g) { // its pleats are drawn up while it lies open
-			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == "close" })
+		if s.ID == work.ToGather && smockedOpen(g) { // its pleats are drawn up while it lies open
+			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == work.ToClose })
 		}
-		if s.ID == "close" && smockedOpen(g) && !has["smock"] { // its rows are gathered some other way
-			s.After = append(s.After, work.After{Step: "gather", Why: "its pleats are drawn up while it lies open"})
+		if s.ID == work.ToClose && smockedOpen(g) && !has[work.ToSmock] { // its rows are gathered some other way
+			s.After = append(s.After, work.After{Step: work.ToGather, Why: "its pleats are drawn up while it lies open"})
 		}
-		if g.Filled && (s.ID == "darts" || s.ID == "seams") {
-			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == "quilt" })
+		if g.Filled && (s.ID == work.ToDart || s.ID == work.ToJoin) {
+			s.After = slices.DeleteFunc(s.After, func(a work.After) bool { return a.Step == work.ToQuilt })
 		}
-		if lateChannels && s.ID == "channels" && has["press"] {
-			s.After = append(s.After, work.After{Step: "press", Why: "they lie on pressed seams"})
+		if lateChannels && s.ID == work.ToChannel && has[work.ToPress] {
+			s.After = append(s.After, work.After{Step: work.ToPress, Why: "they lie on pressed seams"})
 		}
-		if g.Flat && s.ID == "seams" && has["channels"] {
-			s.After = append(s.After, work.After{Step: "channels", Why: "channels are stitched flat"})
+		if g.Flat && s.ID == work.ToJoin && has[work.ToChannel] {
+			s.After = append(s.After, work.After{Step: work.ToChannel, Why: "channels are stitched flat"})
 		}
-		if at, ok := places()[s.ID]; waits && len(s.After) == 0 && has["cut"] && (!ok || at > places()["cut"]) {
-			s.After = []work.After{{Step: "cut", Why: "there must be something to sew"}}
+		if at, ok := places()[s.ID]; waits && len(s.After) == 0 && has[work.ToCut] && (!ok || at > places()[work.ToCut]) {
+			s.After = []work.After{{Step: work.ToCut, Why: "there must be something to sew"}}
 		}
 	}
 	rest(g, all)
@@ -81,7 +81,7 @@ func tidy(g Garment, all []work.Step) []work.Step {
 
 // smockedOpen tells whether seams wait for the smocking.
 func smockedOpen(g Garment) bool {
-	return slices.ContainsFunc(g.Seams, func(s pattern.Seam) bool { return s.Wait == "smock" })
+	return slices.ContainsFunc(g.Seams, func(s pattern.Seam) bool { return s.Wait == pattern.ForSmocking })
 }
 
 // Hours that pass before a step because of what came before it (from memory): washed cloth dries, what hangs off the grain
@@ -100,9 +100,9 @@ func rest(g Garment, all []work.Step) {
 		for k := range all[i].After {
 			a := &all[i].After[k]
 			switch {
-			case a.Step == "wash":
+			case a.Step == work.ToWash:
 				a.Hours = drying
-			case all[i].ID == "hang":
+			case all[i].ID == work.ToHang:
 				a.Hours = hours
 			}
 		}
@@ -113,7 +113,7 @@ func rest(g Garment, all []work.Step) {
 // there is nothing to do.
 func (g Garment) fill(s *work.Step, own, all []Row, m Maker) bool {
 	switch s.ID {
-	case "buy":
+	case work.ToBuy:
 		n := len(g.Shopping(float64(g.Cloth.Thickness)))
 		if g.Fixed || g.InHand && n == 0 {
 			return false
@@ -126,43 +126,43 @@ func (g Garment) fill(s *work.Step, own, all []Row, m Maker) bool {
 			s.How += ", " + measure.Count(n, "notion") + " besides,"
 		}
 		s.How += " and thread, as the list to buy has them. Hold the thread to the cloth in daylight."
-	case "wash":
+	case work.ToWash:
 		if g.Cloth.Shrinkage <= 0 || g.Cloth.Prewashed {
 			return false
 		}
 		s.Minutes, s.Needs, s.How = 30, []work.Need{work.Iron}, "As it will be washed later, and pressed along the grain: it shrinks now "+
 			"or when it is worn."
-	case "mock-up":
+	case work.ToMockUp:
 		if g.MockUp == "" {
 			return false
 		}
 		s.Minutes, s.Needs, s.How = 40+12*float64(len(g.Pieces)), []work.Need{work.Machine, work.Wearer}, g.MockUp
-	case "cut":
+	case work.ToCut:
 		n := g.copies()
 		s.Minutes, s.Needs = 15+4*float64(n), []work.Need{work.Table}
 		s.How = measure.Count(n, "piece") + ". Both ends of every grain line the same distance from the selvedge; count them against the " +
 			"list before the first cut."
-	case "mark":
+	case work.ToMark:
 		return g.marking(s)
-	case "stay":
+	case work.ToStay:
 		return g.staying(s, m)
-	case "press":
+	case work.ToPress:
 		return pressing(s, all)
-	case "finish":
+	case work.ToFinish:
 		return finishing(s, all)
-	case "hang":
+	case work.ToHang:
 		if !g.drops() {
 			return false
 		}
 		s.Minutes, s.Needs, s.How = 45, []work.Need{work.Wearer}, "On a form or a hanger, by the band. Then over what is worn "+
 			"under it, in "+
 			"the shoes: mark the same height from the floor all round and trim."
-	case "try-on":
+	case work.ToTryOn:
 		if g.TryOn == "" {
 			return false
 		}
 		s.Minutes, s.Needs, s.How = 40, []work.Need{work.Wearer}, g.TryOn
-	case "measure":
+	case work.ToMeasure:
 		if !g.Wear.Shapes() || g.TryOn == "" {
 			return false
 		}
@@ -243,7 +243,7 @@ const pressedMinutes = 2.5
 func pressing(s *work.Step, all []Row) bool {
 	long := 0.0
 	for _, r := range all {
-		if r.B.Piece != "" && phaseOf(r) == "seams" {
+		if r.B.Piece != "" && phaseOf(r) == work.ToJoin {
 			long += r.Length * float64(r.Times)
 		}
 	}
@@ -363,8 +363,8 @@ func sewing(s *work.Step, own []Row) bool {
 		if r.Note != "" && !slices.Contains(one.notes, r.Note) {
 			one.notes = append(one.notes, r.Note)
 		}
-		if r.Wait != "" {
-			s.After = append([]work.After{{Step: r.Wait, Why: "this seam is closed only then"}}, s.After...)
+		if r.Wait != pattern.ForNothing {
+			s.After = append([]work.After{{Step: ofWait[r.Wait], Why: "this seam is closed only then"}}, s.After...)
 		}
 	}
 	s.Needs = need

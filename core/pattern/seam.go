@@ -67,6 +67,19 @@ const (
 	Rejoined Join = "piecing" // two parts of what is drafted as one
 )
 
+// Wait is what must be done before a seam that is closed after the others.
+type Wait string
+
+// What a seam may wait for.
+const (
+	ForNothing  Wait = ""
+	ForSeams    Wait = "seams"    // until the other seams are sewn: it closes the round
+	ForSleeves  Wait = "sleeves"  // until the sleeves are set: it runs through both
+	ForCords    Wait = "cords"    // until the cords are in: their ends lie in it
+	ForChannels Wait = "channels" // until the channels are stitched: their mouths lie in it
+	ForSmocking Wait = "smock"    // until the smocking is worked: it is worked flat
+)
+
 // Seam is a pair of named edges that will be sewn together. length(A) + Ease
 // = length(B). Ease is what was meant when it was drafted: the darts, the
 // pleats or the fullness planned, never what the drawn edges happen to differ
@@ -83,7 +96,7 @@ type Seam struct {
 	Strain    int     // 0 hangs, 1 is moved in, 2 is pulled, 3 is laced
 	Open      float64 // of it stays open, on one copy, mm
 	Repeat    int     // how often it is sewn, where its copies are named and it is more than once
-	Wait      string  // the step it must wait for, when it is closed after the others
+	Wait      Wait    // what it must wait for, when it is closed after the others
 	Note      string  // what is particular about it
 }
 

@@ -49,7 +49,7 @@ type Calendar struct {
 	// Fittings are the days on which the wearer is there; none: on any.
 	Fittings []Day
 	// Arrivals are the days before which an operation can't begin, by its ID: what it needs is awaited.
-	Arrivals map[string]Day
+	Arrivals map[ID]Day
 	// Taken are hours of days that go to other work first.
 	Taken map[Day]float64
 }
@@ -154,15 +154,15 @@ type prepared struct {
 func (c Calendar) prepared(all []Operation) *prepared {
 	p := &prepared{Calendar: c, all: all, lags: make([][]int, len(all)), tied: make([]bool, len(all))}
 	p.waits, p.then = links(all)
-	hours := make(map[[2]string]float64)
+	hours := make(map[[2]ID]float64)
 	for _, o := range all {
 		for _, a := range o.After {
-			hours[[2]string{a.Step, o.ID}] = a.Hours
+			hours[[2]ID{a.Step, o.ID}] = a.Hours
 		}
 	}
 	for i := range all {
 		for _, k := range p.then[i] {
-			p.lags[i] = append(p.lags[i], nights(hours[[2]string{all[i].ID, all[k].ID}]))
+			p.lags[i] = append(p.lags[i], nights(hours[[2]ID{all[i].ID, all[k].ID}]))
 		}
 		_, awaited := c.Arrivals[all[i].ID]
 		p.tied[i] = awaited || len(c.Fittings) > 0 && slices.Contains(all[i].Needs, Wearer) || slices.ContainsFunc(c.Outs,

@@ -12,7 +12,7 @@ type Timed struct {
 // the longest chain, from its first operation to its last. minutes is how long each takes. Operations stand in an order that
 // keeps every reason.
 func Critical(all []Operation, minutes []float64) (times []Timed, chain []int, whole float64) {
-	at := make(map[string]int, len(all))
+	at := make(map[ID]int, len(all))
 	for i, o := range all {
 		at[o.ID] = i
 	}
@@ -56,7 +56,7 @@ func Critical(all []Operation, minutes []float64) (times []Timed, chain []int, w
 
 // tails is how long the work is that hangs on each operation, itself counted in, minutes.
 func tails(all []Operation, minutes []float64) []float64 {
-	at := make(map[string]int, len(all))
+	at := make(map[ID]int, len(all))
 	for i, o := range all {
 		at[o.ID] = i
 	}

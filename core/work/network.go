@@ -85,10 +85,10 @@ func (n Network) limited() bool {
 // are not placed yet waits its turn.
 func (n Network) serial(order []int, minutes []float64) Laid {
 	waits, then := links(n.Operations)
-	lag := map[[2]string]float64{}
+	lag := map[[2]ID]float64{}
 	for _, o := range n.Operations {
 		for _, a := range o.After {
-			lag[[2]string{a.Step, o.ID}] = a.Hours * 60
+			lag[[2]ID{a.Step, o.ID}] = a.Hours * 60
 		}
 	}
 	out := Laid{Start: make([]float64, len(minutes))}
@@ -147,7 +147,7 @@ func (n Network) serial(order []int, minutes []float64) Laid {
 			out.Whole = math.Max(out.Whole, at+minutes[i])
 			for _, k := range then[i] {
 				waits[k]--
-				from[k] = math.Max(from[k], at+minutes[i]+lag[[2]string{n.Operations[i].ID, n.Operations[k].ID}])
+				from[k] = math.Max(from[k], at+minutes[i]+lag[[2]ID{n.Operations[i].ID, n.Operations[k].ID}])
 			}
 			break
 		}

@@ -179,7 +179,7 @@ func Batched(all []Operation) ([]Operation, error) {
 
 // InOrder sorts operations as Order sorts steps.
 func InOrder(all []Operation) ([]Operation, error) {
-	steps, at := make([]Step, len(all)), map[string]int{}
+	steps, at := make([]Step, len(all)), map[ID]int{}
 	for i, o := range all {
 		steps[i], at[o.ID] = o.Step, i
 	}
@@ -196,12 +196,12 @@ func InOrder(all []Operation) ([]Operation, error) {
 
 // Sequenced puts operations in the order of a list of IDs, as far as their reasons let it; what the list does not hold stays
 // behind what it stood behind.
-func Sequenced(all []Operation, ids []string) ([]Operation, error) {
-	place := make(map[string]float64, len(ids))
+func Sequenced(all []Operation, ids []ID) ([]Operation, error) {
+	place := make(map[ID]float64, len(ids))
 	for i, id := range ids {
 		place[id] = float64(i)
 	}
-	out, keys := slices.Clone(all), make(map[string]float64, len(all))
+	out, keys := slices.Clone(all), make(map[ID]float64, len(all))
 	last := -1.0
 	for _, o := range all {
 		at, ok := place[o.ID]
@@ -217,7 +217,7 @@ func Sequenced(all []Operation, ids []string) ([]Operation, error) {
 // links counts what each operation waits for among the others, and lists what waits for it. What is not there is not
 // waited for.
 func links(all []Operation) (waits []int, then [][]int) {
-	at := make(map[string]int, len(all))
+	at := make(map[ID]int, len(all))
 	for i, o := range all {
 		at[o.ID] = i
 	}

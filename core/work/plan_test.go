@@ -18,9 +18,9 @@ import (
 func network(rows [][]any) []Operation {
 	var out []Operation
 	for _, r := range rows {
-		o := Operation{Step: Step{ID: r[0].(string), Name: r[0].(string)}, Spread: Spread{r[1].(float64), r[2].(float64), r[3].(float64)}}
+		o := Operation{Step: Step{ID: ID(r[0].(string)), Name: r[0].(string)}, Spread: Spread{r[1].(float64), r[2].(float64), r[3].(float64)}}
 		for _, a := range r[4:] {
-			o.After = append(o.After, After{Step: a.(string)})
+			o.After = append(o.After, After{Step: ID(a.(string))})
 		}
 		out = append(out, o)
 	}
@@ -62,7 +62,7 @@ func TestCriticalPathsOfBooks(t *testing.T) {
 		assert.InDelta(t, c.whole, whole, 0.05)
 		names := ""
 		for _, i := range chain {
-			names += ordered[i].ID
+			names += string(ordered[i].ID)
 			assert.InDelta(t, 0, times[i].Slack, 1e-9)
 		}
 		assert.Equal(t, c.chain, names)
@@ -72,7 +72,7 @@ func TestCriticalPathsOfBooks(t *testing.T) {
 	}
 	variance := 0.0 // classical: a sixth of the range squared
 	for _, o := range builders() {
-		if slices.Contains([]string{"A", "B", "C", "E", "F", "J", "L", "N"}, o.ID) {
+		if slices.Contains([]ID{"A", "B", "C", "E", "F", "J", "L", "N"}, o.ID) {
 			variance += math.Pow((o.Spread.High-o.Spread.Low)/6, 2)
 		}
 	}
@@ -84,11 +84,11 @@ func drawnWork(t *rapid.T, most int) []Operation {
 	n := rapid.IntRange(1, most).Draw(t, "n")
 	out := make([]Operation, n)
 	for i := range out {
-		s := Step{ID: fmt.Sprint(i), Name: fmt.Sprint("step ", i), Minutes: float64(rapid.IntRange(0, 20).Draw(t, "minutes")) * 15,
+		s := Step{ID: ID(fmt.Sprint(i)), Name: fmt.Sprint("step ", i), Minutes: float64(rapid.IntRange(0, 20).Draw(t, "minutes")) * 15,
 			Needs: rapid.SampledFrom([][]Need{{Machine}, {Hand}, {Table}, {Iron}, {Wearer}, {Machine, Hand}, nil}).Draw(t, "needs")}
 		for k := range i {
 			if rapid.IntRange(0, 3).Draw(t, "edge") == 0 {
-				s.After = append(s.After, After{Step: fmt.Sprint(k), Hours: rapid.SampledFrom([]float64{0, 0, 0, 3, 12, 30}).Draw(t, "rest")})
+				s.After = append(s.After, After{Step: ID(fmt.Sprint(k)), Hours: rapid.SampledFrom([]float64{0, 0, 0, 3, 12, 30}).Draw(t, "rest")})
 			}
 		}
 		out[i] = Operation{Step: s, Lane: fmt.Sprint(i % 3), Station: StationOf(s), Thread: rapid.SampledFrom([]string{"", "red", "black"}).Draw(t, "thread"),
@@ -105,8 +105,8 @@ func TestBothOrdersHoldTheSame(t *testing.T) {
 		require.NoError(t, err)
 		batched, err := Batched(all)
 		require.NoError(t, err)
-		ids := func(list []Operation) (out []string) {
-			done := map[string]bool{}
+		ids := func(list []Operation) (out []ID) {
+			done := map[ID]bool{}
 			for _, o := range list {
 				for _, a := range o.After {
 					require.True(t, done[a.Step], "%s before %s", o.ID, a.Step)
@@ -125,8 +125,8 @@ func TestBothOrdersHoldTheSame(t *testing.T) {
 }
 
 func TestACircleIsNamed(t *testing.T) {
-	step := func(id string, after ...string) Operation {
-		s := Step{ID: id, Name: "step " + id}
+	step := func(id ID, after ...ID) Operation {
+		s := Step{ID: id, Name: "step " + string(id)}
 		for _, a := range after {
 			s.After = append(s.After, After{Step: a})
 		}
@@ -169,7 +169,7 @@ func TestSchedulesKeepTheCalendar(t *testing.T) {
 			c.Helps = []Help{{Span: Span{Day(rapid.IntRange(0, 6).Draw(t, "help")), 9}, Hours: 2}}
 		}
 		minutes := make([]float64, len(all))
-		at := map[string]int{}
+		at := map[ID]int{}
 		for i := range all {
 			minutes[i], at[all[i].ID] = all[i].Minutes(), i
 		}
@@ -223,7 +223,7 @@ func TestAHelperHalvesWhatCanBeParted(t *testing.T) {
 		var all []Operation
 		minutes := make([]float64, n)
 		for i := range n {
-			s := Step{ID: string(rune('a' + i)), Minutes: 120, Needs: []Need{need}}
+			s := Step{ID: ID(rune('a' + i)), Minutes: 120, Needs: []Need{need}}
 			if chained && i > 0 {
 				s.After = []After{{Step: all[i-1].ID, Why: "it hangs on it"}}
 			}
@@ -417,10 +417,10 @@ func TestPaceIsLearnt(t *testing.T) {
 func BenchmarkForecast(b *testing.B) {
 	var all []Operation
 	for i := range 200 {
-		s := Step{ID: fmt.Sprint(i), Minutes: 40, Needs: [][]Need{{Machine}, {Hand}, {Iron}, {Wearer}}[i%4]}
+		s := Step{ID: ID(fmt.Sprint(i)), Minutes: 40, Needs: [][]Need{{Machine}, {Hand}, {Iron}, {Wearer}}[i%4]}
 		for _, k := range []int{i - 1, i - 5, i - 12} {
 			if k >= 0 && i%7 != 0 {
-				s.After = append(s.After, After{Step: fmt.Sprint(k)})
+				s.After = append(s.After, After{Step: ID(fmt.Sprint(k))})
 			}
 		}
 		all = append(all, Operation{Step: s, Station: StationOf(s), Spread: Around(s)})

@@ -29,14 +29,14 @@ const (
 // After is a step that must be done first, and what goes wrong otherwise. Hours pass between the two in which nothing
 // is done to it: it dries, hangs or is posted.
 type After struct {
-	Step  string
+	Step  ID
 	Why   string
 	Hours float64
 }
 
 // Step is one operation.
 type Step struct {
-	ID      string // unique in the list it stands in
+	ID      ID // unique in the list it stands in
 	Name    string
 	How     string // one sentence or two, with the numbers of this garment
 	Needs   []Need
@@ -63,7 +63,7 @@ func (s Step) Portable() bool {
 // reasons run in a circle or name a step that is not there.
 func Order(steps []Step) ([]Step, error) {
 	g := simple.NewDirectedGraph()
-	index := map[string]int64{}
+	index := map[ID]int64{}
 	for i, s := range steps {
 		if _, twice := index[s.ID]; twice {
 			return nil, fmt.Errorf("two steps are called %s", s.ID)
@@ -114,7 +114,7 @@ func (e *LoopError) Error() string {
 
 // loopIn is a circle among the steps that could not be sorted.
 func loopIn(steps []Step, err error) []Step {
-	at := map[string]int{}
+	at := map[ID]int{}
 	for i, s := range steps {
 		at[s.ID] = i
 	}

@@ -22,17 +22,17 @@ func TestOrderKeepsEveryReason(t *testing.T) {
 		}()).Draw(t, "order")
 		steps := make([]Step, n)
 		for i, p := range perm { // a step may only wait for one of lower rank: no circle
-			steps[i] = Step{ID: fmt.Sprint(p)}
+			steps[i] = Step{ID: ID(fmt.Sprint(p))}
 			for k := 0; k < p; k++ {
 				if rapid.IntRange(0, 4).Draw(t, "edge") == 0 {
-					steps[i].After = append(steps[i].After, After{Step: fmt.Sprint(k)})
+					steps[i].After = append(steps[i].After, After{Step: ID(fmt.Sprint(k))})
 				}
 			}
 		}
 		got, err := Order(steps)
 		require.NoError(t, err)
 		require.Len(t, got, n)
-		done := map[string]bool{}
+		done := map[ID]bool{}
 		for _, s := range got {
 			for _, a := range s.After {
 				require.True(t, done[a.Step], "%s before %s", s.ID, a.Step)
@@ -47,7 +47,7 @@ func TestOrderKeepsEveryReason(t *testing.T) {
 func TestOrderKeepsWhatItMay(t *testing.T) {
 	got, err := Order([]Step{{ID: "c", After: []After{{Step: "b"}}}, {ID: "a"}, {ID: "b"}})
 	require.NoError(t, err)
-	assert.Equal(t, []string{"a", "b", "c"}, []string{got[0].ID, got[1].ID, got[2].ID})
+	assert.Equal(t, []ID{"a", "b", "c"}, []ID{got[0].ID, got[1].ID, got[2].ID})
 }
 
 func TestOrderRefuses(t *testing.T) {

@@ -17,6 +17,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/memo"
 	"ardentgusset/core/silhouette"
+	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 )
 
@@ -62,7 +63,7 @@ type layer struct {
 	state      store.State
 	set        draft.Settings
 	fabric     func(*cloth.Fabric)
-	done       []string
+	done       []work.ID
 }
 
 var ensembles = []struct {
@@ -78,7 +79,7 @@ var ensembles = []struct {
 	{"The lighthouse widow", "about 1887", "Skerrow Harbour pageant", 0, 45, 35, 2, []layer{
 		{"shift", "Shift", store.Sewn, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Washed lawn", 9.5 }, nil},
 		{"corset", "Corset", store.Drafted, draft.Settings{draft.LacedWaist: 660.0},
-			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Herringbone coutil", "madder", 24 }, []string{"mock-up"}},
+			func(f *cloth.Fabric) { f.Name, f.Colour, f.Price = "Herringbone coutil", "madder", 24 }, []work.ID{work.ToMockUp}},
 		{"petticoat-tiered", "Petticoat", store.Drafted, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Striped cambric", 7.2 }, nil},
 		{"skirt-gored-1887", "Walking skirt", store.Planned, nil, func(f *cloth.Fabric) { f.Name, f.Price = "Harbour twill", 31 }, nil},
 	}, "", nil},
@@ -374,10 +375,10 @@ func noted(ctx context.Context, st *store.Store, id uint, layers []layer, ids []
 }
 
 // done are the steps of a layer that is cut, sewn or worn that are behind it.
-func done(s ensemble.Stage, state store.State) []string {
-	var out []string
+func done(s ensemble.Stage, state store.State) []work.ID {
+	var out []work.ID
 	for _, step := range s.Draft.Steps {
-		if state != store.Cut || step.ID == "wash" || step.ID == "mock-up" || step.ID == ensemble.CutStep {
+		if state != store.Cut || step.ID == work.ToWash || step.ID == work.ToMockUp || step.ID == work.ToCut {
 			out = append(out, step.ID)
 		}
 	}

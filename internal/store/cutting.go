@@ -8,6 +8,7 @@ import (
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/work"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
@@ -18,7 +19,7 @@ type Cutting struct {
 	State  State // cut, or further
 	Made   ensemble.Made
 	Pieces []string         // keys of every copy on the cut list: all are cut
-	Steps  []string         // steps of the work that are done with it
+	Steps  []work.ID        // steps of the work that are done with it
 	Takes  []ensemble.Taken // from the stash
 }
 
@@ -140,7 +141,7 @@ func (l *Layer) giveBack(tx *gorm.DB) error {
 }
 
 // tickStep marks a step as done at a time, or with nil as not done.
-func tickStep(tx *gorm.DB, layer uint, step string, at *time.Time) error {
+func tickStep(tx *gorm.DB, layer uint, step work.ID, at *time.Time) error {
 	return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}},
 		DoUpdates: clause.AssignmentColumns([]string{"done_at"})}).
 		Create(&StepLog{LayerID: layer, Step: step, DoneAt: at}).Error
@@ -149,7 +150,7 @@ func tickStep(tx *gorm.DB, layer uint, step string, at *time.Time) error {
 // SetState says how far a layer has come. What is cut was cut by CutOut and
 // keeps its draft; put back to planned or drafted it is whole cloth again: the
 // stash gets back what was taken, and the cut list and the steps begin anew.
-func (s *Store) SetState(ctx context.Context, id uint, state State, steps []string) error {
+func (s *Store) SetState(ctx context.Context, id uint, state State, steps []work.ID) error {
 	if !slices.Contains(States(), state) {
 		return &FieldError{"state", "choose planned, drafted, cut, sewn or worn"}
 	}

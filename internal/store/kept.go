@@ -146,7 +146,7 @@ type keptSeam struct {
 	Strain    int
 	Open      float64
 	Repeat    int
-	Wait      string
+	Wait      pattern.Wait
 	Note      string
 }
 
@@ -200,16 +200,18 @@ type keptSpare struct {
 }
 
 type keptStep struct {
-	ID, Name, How string
-	Needs         []work.Need
-	Minutes       float64
-	After         []keptAfter
-	Technique     string
+	ID        work.ID
+	Name, How string
+	Needs     []work.Need
+	Minutes   float64
+	After     []keptAfter
+	Technique string
 }
 
 type keptTold struct {
-	Step, How string
-	After     []keptAfter
+	Step  work.ID
+	How   string
+	After []keptAfter
 }
 
 type keptWorked struct {
@@ -229,8 +231,9 @@ type keptFastening struct {
 }
 
 type keptAfter struct {
-	Step, Why string
-	Hours     float64 `json:",omitempty"`
+	Step  work.ID
+	Why   string
+	Hours float64 `json:",omitempty"`
 }
 
 type keptDepth struct{ Drop, Depth float64 }

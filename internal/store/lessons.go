@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/work"
 )
 
 // Lesson is what went wrong with a garment, or what its maker would do otherwise: it is shown when such a garment is made
@@ -16,7 +17,7 @@ type Lesson struct {
 	ID      string    `json:"id"`
 	Kind    string    `json:"kind"` // of the garment
 	Layer   uint      `json:"layer"`
-	Step    string    `json:"step,omitempty"`
+	Step    work.ID   `json:"step,omitempty"`
 	What    string    `json:"what"`
 	Minutes float64   `json:"minutes,omitempty"` // that it cost
 	Setting draft.Key `json:"setting,omitempty"` // of the draft, to be changed by so much

@@ -254,7 +254,7 @@ type Photo struct {
 type StepLog struct {
 	ID      uint       `gorm:"primaryKey;autoIncrement" json:"id"`
 	LayerID uint       `gorm:"not null;uniqueIndex:one_step" json:"layer_id"`
-	Step    string     `gorm:"not null;uniqueIndex:one_step" json:"step"`
+	Step    work.ID    `gorm:"not null;uniqueIndex:one_step" json:"step"`
 	DoneAt  *time.Time `json:"done_at"`
 	Note    string     `json:"note"`
 	Photo   string     `gorm:"not null;default:''" json:"photo"` // hash of its picture
@@ -264,7 +264,7 @@ type StepLog struct {
 type Timing struct {
 	ID        uint       `gorm:"primaryKey;autoIncrement" json:"id"`
 	LayerID   uint       `gorm:"not null;index" json:"layer_id"`
-	Step      string     `gorm:"not null" json:"step"`
+	Step      work.ID    `gorm:"not null" json:"step"`
 	StartedAt time.Time  `json:"started_at"`
 	EndedAt   *time.Time `json:"ended_at"`
 }
@@ -274,7 +274,7 @@ type Timing struct {
 type Clocked struct {
 	ID        uint    `gorm:"primaryKey;autoIncrement" json:"id"`
 	LayerID   uint    `gorm:"not null;index" json:"layer_id"`
-	Step      string  `gorm:"not null" json:"step"`
+	Step      work.ID `gorm:"not null" json:"step"`
 	Technique string  `gorm:"not null" json:"technique"`
 	Station   string  `gorm:"not null;default:''" json:"station"`
 	Expected  float64 `gorm:"not null;default:0" json:"expected"`

@@ -12,7 +12,7 @@ import (
 // StepOf is a step of a layer.
 type StepOf struct {
 	Layer uint
-	Step  string
+	Step  work.ID
 }
 
 // Noted is what was noted of the steps of an ensemble's layers.
@@ -53,7 +53,7 @@ func (e Ensemble) Noted(now time.Time) Noted {
 }
 
 // OfLayer is a step by its layer's ID as the walk has it.
-func OfLayer(layer, step string) StepOf {
+func OfLayer(layer string, step work.ID) StepOf {
 	id, err := strconv.ParseUint(layer, 10, 32)
 	if err != nil {
 		return StepOf{}
@@ -77,8 +77,8 @@ func (n Noted) Pace(stages []ensemble.Stage) work.Pace {
 
 // Operations are the work of the ensemble in the order its maker chose.
 func (e Ensemble) Operations(stages []ensemble.Stage, n Noted) ([]work.Operation, error) {
-	g := ensemble.Given{Done: func(layer, step string) bool { return n.Done[OfLayer(layer, step)] },
-		Spent: func(layer, step string) float64 { return n.Spent[OfLayer(layer, step)] }, Extras: e.Planning.Extras(),
+	g := ensemble.Given{Done: func(layer string, step work.ID) bool { return n.Done[OfLayer(layer, step)] },
+		Spent: func(layer string, step work.ID) float64 { return n.Spent[OfLayer(layer, step)] }, Extras: e.Planning.Extras(),
 		Schools: e.Planning.Schools, Pace: n.Pace(stages)}
 	all, err := ensemble.Operations(stages, g)
 	if err != nil {

@@ -25,7 +25,7 @@ type Planning struct {
 	Own        []OwnStep         `json:"own,omitempty"`
 	Schools    []ensemble.School `json:"schools,omitempty"`
 	Batched    bool              `json:"batched,omitempty"`
-	Sequence   []string          `json:"sequence,omitempty"` // operations as the maker put them; none: as they come
+	Sequence   []work.ID         `json:"sequence,omitempty"` // operations as the maker put them; none: as they come
 	Paused     *Pause            `json:"paused,omitempty"`
 	Lessons    []Lesson          `json:"lessons,omitempty"`
 	Maker      string            `json:"maker,omitempty"` // who made it, for the record
@@ -57,22 +57,22 @@ type PlannedDays struct {
 
 // Delivery is something that is awaited: an operation can't begin before the day.
 type Delivery struct {
-	ID   string `json:"id"`
-	What string `json:"what"`
-	On   string `json:"on"`
-	For  string `json:"for"` // operation
+	ID   string  `json:"id"`
+	What string  `json:"what"`
+	On   string  `json:"on"`
+	For  work.ID `json:"for"` // operation
 }
 
 // OwnStep is a step that the maker added.
 type OwnStep struct {
-	ID      string      `json:"id"`
+	ID      work.ID     `json:"id"`
 	Name    string      `json:"name"`
 	Job     string      `json:"job,omitempty"`
 	Layer   uint        `json:"layer,omitempty"`
 	Minutes float64     `json:"minutes"`
 	Needs   []work.Need `json:"needs,omitempty"`
-	After   []string    `json:"after,omitempty"`
-	Before  []string    `json:"before,omitempty"`
+	After   []work.ID   `json:"after,omitempty"`
+	Before  []work.ID   `json:"before,omitempty"`
 	Rest    float64     `json:"rest_hours,omitempty"`
 	// Technique is the key of what it is worked by, "" for none; Half says that only the side that is seen is done.
 	Technique string     `json:"technique,omitempty"`
@@ -107,7 +107,7 @@ func (p Planning) Extras() []ensemble.Extra {
 // Calendar is the time from a day on.
 func (e Ensemble) Calendar(from time.Time) work.Calendar {
 	y, m, d := from.Date()
-	c := work.Calendar{First: time.Date(y, m, d, 0, 0, 0, 0, time.UTC), Arrivals: map[string]work.Day{}}
+	c := work.Calendar{First: time.Date(y, m, d, 0, 0, 0, 0, time.UTC), Arrivals: map[work.ID]work.Day{}}
 	for i := range c.Hours {
 		c.Hours[i] = math.Max(e.Hours, 0.25)
 	}
@@ -293,14 +293,14 @@ func (s *Store) AddOwn(ctx context.Context, id uint, o OwnStep) error {
 		if len(p.Own) >= mostPlanned {
 			return &FieldError{"name", "there are very many already; remove those that are done"}
 		}
-		o.ID = p.number("step")
+		o.ID = work.ID(p.number("step"))
 		p.Own = append(p.Own, o)
 		return nil
 	})
 }
 
 // ChangeOwn does a step of the maker's own another way: by a technique, or with none, the side that is seen of it first.
-func (s *Store) ChangeOwn(ctx context.Context, id uint, step, to string) error {
+func (s *Store) ChangeOwn(ctx context.Context, id uint, step work.ID, to string) error {
 	return s.plan(ctx, id, "another way to do a step of your own", func(p *Planning) error {
 		for i := range p.Own {
 			o := &p.Own[i]
@@ -324,7 +324,7 @@ func (s *Store) SetAlone(ctx context.Context, ensemble uint, alone bool) error {
 }
 
 // TickOwn marks a step of the maker's own as done or not.
-func (s *Store) TickOwn(ctx context.Context, ensemble uint, step string, done bool) error {
+func (s *Store) TickOwn(ctx context.Context, ensemble uint, step work.ID, done bool) error {
 	return s.plan(ctx, ensemble, "a step of your own", func(p *Planning) error {
 		for i := range p.Own {
 			if p.Own[i].ID == step {
@@ -346,7 +346,7 @@ func (s *Store) RemovePlanned(ctx context.Context, ensemble uint, id string) err
 		n := len(p.Days) + len(p.Deliveries) + len(p.Own)
 		p.Days = slices.DeleteFunc(p.Days, func(d PlannedDays) bool { return d.ID == id })
 		p.Deliveries = slices.DeleteFunc(p.Deliveries, func(d Delivery) bool { return d.ID == id })
-		p.Own = slices.DeleteFunc(p.Own, func(o OwnStep) bool { return o.ID == id })
+		p.Own = slices.DeleteFunc(p.Own, func(o OwnStep) bool { return string(o.ID) == id })
 		if len(p.Days)+len(p.Deliveries)+len(p.Own) == n {
 			return &FieldError{"id", "this is no longer there; load the page again"}
 		}
@@ -368,7 +368,7 @@ func (s *Store) SetOrder(ctx context.Context, id uint, batched bool, schools []e
 }
 
 // SetSequence keeps the order the maker put the operations in; none for as they come.
-func (s *Store) SetSequence(ctx context.Context, ensemble uint, ids []string) error {
+func (s *Store) SetSequence(ctx context.Context, ensemble uint, ids []work.ID) error {
 	if len(ids) > 5000 {
 		return &FieldError{"step", "that is more than any plan has"}
 	}

@@ -3,12 +3,14 @@ package store
 import (
 	"strings"
 
+	"ardentgusset/core/work"
+
 	"gorm.io/gorm"
 )
 
 // stepsNow is what steps are called since they come from rules, by what garments called
 // them; those of one kind of garment first. What is in neither keeps its name.
-var stepsNow = map[string]string{
+var stepsNow = map[work.ID]work.ID{
 	"hip-roll/sew": "turn", "bustle-pad/close": "turn", "bustle-pad/rows": "quilt", "bustle-pad/tuft": "tufts", "corded/mark": "rows",
 	"petticoat-corded/mark": "rows", "combinations/edges": "face", "combinations/fronts": "edges", "boned-bodice/edges": "face",
 	"shift/fell": "seams", "shift/gores": "gussets", "shift/sides": "close", "skirt-gored-1887/fell": "finish",
@@ -21,8 +23,8 @@ var stepsNow = map[string]string{
 }
 
 // stepNow is what a step of a kind of garment is called now.
-func stepNow(kind, step string) string {
-	if now, ok := stepsNow[kind+"/"+step]; ok {
+func stepNow(kind string, step work.ID) work.ID {
+	if now, ok := stepsNow[step.In(kind)]; ok {
 		return now
 	}
 	if now, ok := stepsNow[step]; ok {
@@ -38,7 +40,7 @@ func (l *Layer) renameSteps() {
 		return
 	}
 	var out []StepLog
-	at := map[string]int{}
+	at := map[work.ID]int{}
 	for _, s := range l.Steps {
 		name := stepNow(l.Kind, s.Step)
 		i, seen := at[name]
@@ -94,7 +96,7 @@ func renameLogged(tx *gorm.DB, l layer0007) error {
 	}
 	was := Layer{Kind: l.Kind}
 	for _, s := range logs {
-		was.Steps = append(was.Steps, StepLog{ID: s.ID, LayerID: l.ID, Step: s.Step, DoneAt: s.DoneAt, Note: s.Note})
+		was.Steps = append(was.Steps, StepLog{ID: s.ID, LayerID: l.ID, Step: work.ID(s.Step), DoneAt: s.DoneAt, Note: s.Note})
 	}
 	was.renameSteps()
 	if err := tx.Where("layer_id = ?", l.ID).Delete(&stepLog0004{}).Error; err != nil {
@@ -111,7 +113,7 @@ func renameLogged(tx *gorm.DB, l layer0007) error {
 		return err
 	}
 	for _, t := range times {
-		if now := stepNow(l.Kind, t.Step); now != t.Step {
+		if now := stepNow(l.Kind, work.ID(t.Step)); now != work.ID(t.Step) {
 			if err := tx.Model(&timing0004{}).Where("id = ?", t.ID).Update("step", now).Error; err != nil {
 				return err
 			}

@@ -5,13 +5,15 @@ import (
 	"fmt"
 	"unicode/utf8"
 
+	"ardentgusset/core/work"
+
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 )
 
 // Tick marks a step as done or not done; a timer running on it stops. clocked is what its
 // time says of techniques, with the layer and step left open.
-func (s *Store) Tick(ctx context.Context, layer uint, step string, done bool, clocked ...Clocked) error {
+func (s *Store) Tick(ctx context.Context, layer uint, step work.ID, done bool, clocked ...Clocked) error {
 	return s.layer(ctx, layer, "a step of %s", func(tx *gorm.DB, l *Layer) error {
 		log := StepLog{LayerID: layer, Step: step}
 		if done {
@@ -37,7 +39,7 @@ func (s *Store) Tick(ctx context.Context, layer uint, step string, done bool, cl
 
 // NoteStep keeps a note on a step, unless another was noted since was was
 // shown.
-func (s *Store) NoteStep(ctx context.Context, layer uint, step, note, was string) error {
+func (s *Store) NoteStep(ctx context.Context, layer uint, step work.ID, note, was string) error {
 	if n := utf8.RuneCountInString(note); n > LongestNote || !utf8.ValidString(note) {
 		return &FieldError{"note", fmt.Sprintf("a note holds at most %d characters", LongestNote)}
 	}
@@ -56,7 +58,7 @@ func (s *Store) NoteStep(ctx context.Context, layer uint, step, note, was string
 }
 
 // PhotoStep keeps a picture of a step; the hash of a picture that is kept, or "" for none.
-func (s *Store) PhotoStep(ctx context.Context, layer uint, step, hash string) error {
+func (s *Store) PhotoStep(ctx context.Context, layer uint, step work.ID, hash string) error {
 	return s.layer(ctx, layer, "a photo of %s", func(tx *gorm.DB, l *Layer) error {
 		return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}},
 			DoUpdates: clause.AssignmentColumns([]string{"photo"})}).
@@ -66,7 +68,7 @@ func (s *Store) PhotoStep(ctx context.Context, layer uint, step, hash string) er
 
 // Time starts or stops the timer of a step. Only one runs in an ensemble: to
 // start one stops the others.
-func (s *Store) Time(ctx context.Context, layer uint, step string, run bool) error {
+func (s *Store) Time(ctx context.Context, layer uint, step work.ID, run bool) error {
 	return s.layer(ctx, layer, "the timer of %s", func(tx *gorm.DB, l *Layer) error {
 		now := s.now()
 		mates := tx.Model(&Layer{}).Select("id").Where("ensemble_id = ?", l.EnsembleID)

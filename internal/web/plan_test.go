@@ -113,7 +113,7 @@ func TestMovingSteps(t *testing.T) {
 		}
 	}
 	require.Greater(t, last, first)
-	post(t, s, "/ensembles/1/plan", url.Values{"what": {"move"}, "step": {v.Plan[last].ID}, "before": {v.Plan[first].ID}})
+	post(t, s, "/ensembles/1/plan", url.Values{"what": {"move"}, "step": {string(v.Plan[last].ID)}, "before": {string(v.Plan[first].ID)}})
 	now := order()
 	require.Len(t, now, len(was))
 	assert.Equal(t, v.Plan[last].LayerName+": "+v.Plan[last].Name, now[first])
@@ -126,7 +126,7 @@ func TestMovingSteps(t *testing.T) {
 		}
 	}
 	require.NotNil(t, waits)
-	got := ask(s, "POST", "/ensembles/1/plan", url.Values{"what": {"move"}, "step": {waits.ID}, "before": {v.Plan[first].ID}}, nil)
+	got := ask(s, "POST", "/ensembles/1/plan", url.Values{"what": {"move"}, "step": {string(waits.ID)}, "before": {string(v.Plan[first].ID)}}, nil)
 	assert.Equal(t, 422, got.Code)
 	assert.Contains(t, got.Body.String(), "must come before")
 	assert.Equal(t, now, order())
@@ -214,9 +214,9 @@ func TestSoonestOrder(t *testing.T) {
 		"to": {to.Format(time.DateOnly)}})
 	e, err := s.Store.Ensemble(t.Context(), 3)
 	require.NoError(t, err)
-	var ids []string
+	var ids []work.ID
 	for _, p := range s.View(t.Context(), e, 0, "").Plan {
-		ids = append([]string{p.ID}, ids...)
+		ids = append([]work.ID{p.ID}, ids...)
 	}
 	require.NoError(t, s.Store.SetSequence(t.Context(), 3, ids))
 	was := ready()

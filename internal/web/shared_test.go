@@ -102,7 +102,7 @@ func TestBorrowedInsteadOfMade(t *testing.T) {
 	layer := fmt.Sprintf("/ensembles/3/layers/%s", before.Stages[at].ID)
 	post(t, s, layer+"/had", url.Values{"had": {"borrowed"}})
 	after := read()
-	own := func(v *hall.EnsembleView) (out []string) {
+	own := func(v *hall.EnsembleView) (out []work.ID) {
 		for _, p := range v.Plan {
 			if p.Lane == before.Stages[at].ID {
 				out = append(out, p.Own)
@@ -110,7 +110,7 @@ func TestBorrowedInsteadOfMade(t *testing.T) {
 		}
 		return out
 	}
-	assert.Equal(t, []string{"get", "try-on"}, own(after))
+	assert.Equal(t, []work.ID{work.ToGet, work.ToTryOn}, own(after))
 	for i := range before.Stages {
 		assert.Equal(t, before.Stages[i].Values, after.Stages[i].Values, "the draft stays")
 	}
@@ -118,8 +118,8 @@ func TestBorrowedInsteadOfMade(t *testing.T) {
 	next := after.Stages[at+1].ID
 	waits := false
 	for _, p := range after.Plan {
-		if p.Lane == next && p.Own == ensemble.CutStep {
-			waits = slices.ContainsFunc(p.After, func(a work.After) bool { return a.Step == before.Stages[at].ID+"/try-on" })
+		if p.Lane == next && p.Own == work.ToCut {
+			waits = slices.ContainsFunc(p.After, func(a work.After) bool { return a.Step == work.ToTryOn.In(before.Stages[at].ID) })
 		}
 	}
 	assert.True(t, waits, "what is cut over a pad waits until it is there")
@@ -159,7 +159,7 @@ func TestEmbroideryDoneAnotherWay(t *testing.T) {
 		assert.Contains(t, page, way)
 	}
 	take := func(to string) int {
-		return ask(s, "POST", "/ensembles/3/plan", url.Values{"what": {"own-way"}, "step": {one().ID}, "to": {to}}, nil).Code
+		return ask(s, "POST", "/ensembles/3/plan", url.Values{"what": {"own-way"}, "step": {string(one().ID)}, "to": {to}}, nil).Code
 	}
 	undo := func() {
 		h, ok := s.Store.LastAction(t.Context(), store.OfEnsemble, 3)

@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Apron is a gathered apron on a band with ties, with a bib that is pinned up or without.
@@ -135,8 +136,8 @@ func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			measure.Tell(on.GirthAt(figure.Waist)), measure.Tell(500)), "Make them longer",
 			draft.Settings{"ties": math.Min(math.Ceil((on.GirthAt(figure.Waist)+500-wide)/2), 1800)})
 	}
-	d.Tell("hem", "Sides first, then the lower edge.")
-	d.Tell("gather", fmt.Sprintf("%s into %s, the middle of both matched.", measure.Tell(2*half), measure.Tell(wide)))
+	d.Tell(work.ToHem, "Sides first, then the lower edge.")
+	d.Tell(work.ToGather, fmt.Sprintf("%s into %s, the middle of both matched.", measure.Tell(2*half), measure.Tell(wide)))
 	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }

@@ -13,6 +13,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Brim is the brim of a bonnet: a part of a cone from ear to ear, stiffened and wired.
@@ -88,7 +89,7 @@ func (Brim) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 	d.Measure("outer", "the brim", "along its outer edge", 2*plane.Length(edge))
 	d.Spares = []draft.Spare{{Dimension: "inner", Where: "its ends at the ears", Slide: seam}}
 	d.Buy("wire", "Millinery wire", wire/1000, "m", "the outer edge and "+measure.Tell(wireLap)+" to lap, its ends capped")
-	d.Tell("turn", "The interlining stands free of the allowances. The wire is whipped to its edge first, the lap behind an ear and "+
+	d.Tell(work.ToTurn, "The interlining stands free of the allowances. The wire is whipped to its edge first, the lap behind an ear and "+
 		"its ends "+
 		"capped; outer and lining close over it.")
 	return d, nil

@@ -17,6 +17,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Collar is a collar on a band of its own, with cuffs if wanted, that is basted or buttoned to what is worn.
@@ -134,7 +135,7 @@ func (Collar) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		n := max(int(math.Round(long/75)), 5)
 		d.Fasten(closure.Buttons, n, 9, fmt.Sprintf("one every %s of the band, inside", measure.Tell(long/float64(n))))
 	}
-	d.Tell("band",
+	d.Tell(work.ToBand,
 		"The collar between its layers. Baste it inside the finished neck, centre back to centre back; it comes off to be washed.")
 	return d, nil
 }

@@ -15,6 +15,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 )
 
 // Pocket is a pocket, or a pair, on a tape round the waist, reached through slits in the skirts.
@@ -88,7 +89,7 @@ func (Pocket) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: thick}, {Drop: tapeWide, Depth: thick}} // the tape: what hangs from it is limp
 	d.Remark(false, "The slits of the skirts must lie over these", "From "+measure.Tell(v.Number("from"))+" to "+
 		measure.Tell(v.Number("from")+v.Number(draft.Slit))+" below the waist, within ⟦2 cm⟧.")
-	d.Tell("placket", "Cut the slit only when its binding lies ready; bind both sides in one, the lower end with a few stitches across.")
+	d.Tell(work.ToPlacket, "Cut the slit only when its binding lies ready; bind both sides in one, the lower end with a few stitches across.")
 	d.Entry = draft.Entry{Tied: true}
 	return d, nil
 }

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Sash is a sash that is tied, or hooked under a bow that is made up and sewn on.
@@ -80,7 +81,7 @@ func (Sash) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 		strip("knot", "Knot", knotted*1.6, math.Min(wide, 160)/2)
 		d.Measure("bow", "the bow", "its ribbon", BowLength(loop))
 		d.Fasten(closure.Hooks, 3, 0, "one above the other behind the bow")
-		d.Tell("closure", "The bow: lay two loops, the ends behind, draw the middle together with a thread, and the knot over it.")
+		d.Tell(work.ToFasten, "The bow: lay two loops, the ends behind, draw the middle together with a thread, and the knot over it.")
 	} else {
 		long = waist + 2*v.Number(draft.Ends) + 2*knotted
 		strip("sash", "Sash", long, wide)

@@ -149,7 +149,7 @@ func (h *half) allow() {
 }
 
 // after is what a step of its own must come after, and why.
-func after(step, why string) work.After { return work.After{Step: step, Why: why} }
+func after(step work.ID, why string) work.After { return work.After{Step: step, Why: why} }
 
 // levelApart is how far apart the levels lie that a bodice is measured at, mm, besides those that have names.
 const levelApart = 12.0

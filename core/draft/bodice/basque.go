@@ -97,9 +97,9 @@ func (Basque) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabri
 	}
 	h.bones()
 	h.Covered = true
-	h.taped("bones")
+	h.taped(work.ToBone)
 	h.Wear.Cover[0].Depth, h.Wear.Cover[1].Depth = 2*float64(in.Thickness), 2*float64(in.Thickness)
-	h.Tell("seams", flatLined)
+	h.Tell(work.ToJoin, flatLined)
 	return *h.Draft, nil
 }
 
@@ -108,13 +108,13 @@ const flatLined = "Flat-line first: outer and lining of each piece are basted to
 	"waist two thirds deep, press over a ham."
 
 // taped gives a bodice a waist tape, tacked in after a step.
-func (h *half) taped(step string) {
+func (h *half) taped(step work.ID) {
 	waist := 2 * h.form.HalfGirth(0)
 	h.Buy("tape", "Waist tape, "+measure.TellStock(22)+" wide", (waist+120)/1000, "m",
 		"the waist and to close it; it hooks first and takes the strain")
 	h.Fastenings = append(h.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 2, For: "the waist tape",
 		Why: "it closes by itself, first"})
-	h.Do("waist-tape", "Tack the waist tape", work.TackTape, 1,
+	h.Do(work.ToWaistTape, "Tack the waist tape", work.TackTape, 1,
 		"At centre back, side-backs and underarms, free before. It is shorter than the "+
 			"waist seam by "+measure.Tell(12)+" and hooks before the garment is closed.", after(step, "it lies over what is under it"))
 }

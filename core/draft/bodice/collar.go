@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // collarNames are the ways a neckline is finished, in words.
@@ -323,7 +324,7 @@ func (h *half) ruffle() error {
 	}
 	h.takes(&p, parts, -long*(h.v.Number("collar_full")-1), pattern.Gathers)
 	h.Pieces = append(h.Pieces, p)
-	h.Tell("set-on", "The ruffle’s fullness evenly; its allowance is pressed away from the neck, "+measure.Tell(5)+" left free at "+
+	h.Tell(work.ToSetOn, "The ruffle’s fullness evenly; its allowance is pressed away from the neck, "+measure.Tell(5)+" left free at "+
 		"the ends.")
 	return nil
 }

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Conical is the bodice of about 1740 to 1789, over conical stays: no darts, a low square neck,
@@ -65,7 +66,7 @@ func (Conical) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabr
 		return draft.Draft{}, err
 	}
 	h.Covered = true
-	h.Tell("seams", "The lining is fitted on the stays first; the outer is laid on it, lapped and felled from the right side, or "+
+	h.Tell(work.ToJoin, "The lining is fitted on the stays first; the outer is laid on it, lapped and felled from the right side, or "+
 		"flat-lined and sewn as one.")
 	return *h.Draft, nil
 }

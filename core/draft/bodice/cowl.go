@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Cowl is a bodice on the bias whose front hangs in folds at the neckline, with a boned back that
@@ -150,6 +151,7 @@ func (h *half) cowled() error {
 	apart := 2 * neckline[len(neckline)-1].X
 	h.Remark(false, "How deep it hangs", fmt.Sprintf("Between the shoulders, %s apart, the neckline of %s falls in a curve about %s deep.",
 		measure.Tell(apart), measure.Tell(2*top.To(from)), measure.Tell(fullness.FestoonDeep(apart, 2*top.To(from)))))
-	h.Tell("face", "The front's own facing is folded in along the neckline, "+measure.Tell(deep)+" deep, and caught at the shoulders only.")
+	h.Tell(work.ToFace,
+		"The front's own facing is folded in along the neckline, "+measure.Tell(deep)+" deep, and caught at the shoulders only.")
 	return p.Fault()
 }

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Darted is the round-waisted bodice of about 1856 to 1867: two darts a side, side seam far back,
@@ -65,11 +66,11 @@ func (Darted) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabri
 		return draft.Draft{}, err
 	}
 	h.Covered = true
-	h.taped("seams")
+	h.taped(work.ToJoin)
 	h.boned("in the first darts", "front", h.form.Torso.BustPoint.Z-45-up)
 	h.boned("in the second darts", "front", h.form.Torso.BustPoint.Z-45-up)
 	h.boned("on the side seams", "side-back", h.underarm().Z-30-up)
-	h.Tell("seams", flatLined)
-	h.Tell("sleeves", "The armhole is piped before the sleeve is set in.")
+	h.Tell(work.ToJoin, flatLined)
+	h.Tell(work.ToSleeve, "The armhole is piped before the sleeve is set in.")
 	return *h.Draft, nil
 }

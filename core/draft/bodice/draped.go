@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Draped is a bodice with a fitted, boned foundation and a loose outer front gathered over it: of the
@@ -100,7 +101,7 @@ func (d Draped) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 	h.boned("in the second darts", "front", h.form.Torso.BustPoint.Z-45)
 	h.boned("on the underarm seams", "underarm", h.underarm().Z-30)
 	h.boned("on the back seams", "back", 90)
-	h.taped("seams")
-	h.Tell("closure", "The foundation closes first, at the centre front; the outer laps over it and closes by itself with hooks.")
+	h.taped(work.ToJoin)
+	h.Tell(work.ToFasten, "The foundation closes first, at the centre front; the outer laps over it and closes by itself with hooks.")
 	return *h.Draft, h.sound()
 }

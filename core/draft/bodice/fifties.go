@@ -119,10 +119,10 @@ func fiftiesOf(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric, tw
 	}
 	stay := 2*h.form.HalfGirth(0) - v.Number(draft.WaistEase) - 12
 	h.Buy("tape", "Waist stay, "+measure.TellStock(25)+" wide", (stay+80)/1000, "m", "the waist less "+measure.Tell(12)+", and to close it")
-	h.Do("waist-stay", "Tack the waist stay", work.TackStay, 1,
+	h.Do(work.ToWaistStay, "Tack the waist stay", work.TackStay, 1,
 		"At sides, darts and centres, free beside the opening; it closes first, with "+
 			"two hooks.",
-		after("seams", "it lies on the seams"))
+		after(work.ToJoin, "it lies on the seams"))
 	return *h.Draft, nil
 }
 

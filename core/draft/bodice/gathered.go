@@ -8,6 +8,7 @@ import (
 
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // ungathered is a piece whose darts at the lower edge are not sewn: what they would take is left to
@@ -89,7 +90,7 @@ func (h *half) over(piece, top string, lower, upper, pouch float64) error {
 	h.Seams = append(h.Seams, seam)
 	outer.GatherRows(b.Line)
 	h.Pieces = append(h.Pieces, outer)
-	h.Tell("seams", "The outer "+strings.ToLower(found.Name)+" is laid on its foundation and basted along shoulder, neck, armhole and "+
+	h.Tell(work.ToJoin, "The outer "+strings.ToLower(found.Name)+" is laid on its foundation and basted along shoulder, neck, armhole and "+
 		"side; it "+
 		"is sewn "+
 		"with them as one.")

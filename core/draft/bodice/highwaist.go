@@ -13,6 +13,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // HighWaist is the bodice of about 1793 to 1822: the waist under the bust, the front full on
@@ -116,6 +117,6 @@ func (h *half) drawnFront() error {
 	h.Measure("drawn.neck", "the front", "its neckline is drawn to", 2*neck.Length())
 	p.GatherRows(e.Line)
 	h.Pieces[i] = p
-	h.Tell("gather", "The front’s neckline on a cord to its own length again, its waist to the length of the lining or the band.")
+	h.Tell(work.ToGather, "The front’s neckline on a cord to its own length again, its waist to the length of the lining or the band.")
 	return nil
 }

@@ -341,10 +341,10 @@ func (h *half) finishMantle(in cloth.Fabric) {
 		"the waist and "+measure.Tell(ribbonMore)+", and ends to tie: sewn to the back at the waist, tied before under the fronts")
 	h.Fastenings = append(h.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 1, For: "the ribbon at the waist",
 		Why: "it closes first, before the neck: else the neck sinks"})
-	h.Do("ribbon", "Sew the ribbon in at the waist", work.TackRibbon, 1,
+	h.Do(work.ToRibbon, "Sew the ribbon in at the waist", work.TackRibbon, 1,
 		"To the back and its seams at the waist line only; it closes before "+
 			"the fronts "+
-			"do.", after("seams", "it lies over the seams"))
+			"do.", after(work.ToJoin, "it lies over the seams"))
 	if e, ok := h.edge("over-arm", "arm-seam"); ok {
 		h.Remark(false, "How far the arms reach", fmt.Sprintf("The upper arm stays by the body: the seam before it is closed for %s, "+
 			"and the "+
@@ -355,7 +355,7 @@ func (h *half) finishMantle(in cloth.Fabric) {
 		h.Remark(false, "Nothing stands out behind", "It is cut to spring over a bustle: without one the back hangs straight.")
 	}
 	h.MockUp = "Back and the part over the arm in cheap cloth, over the bustle and the skirts: it rides up where the spring is short."
-	h.Tell("seams", "The back seams first, waist notch to waist notch, then the seam before the arm, down to its opening. The end of "+
+	h.Tell(work.ToJoin, "The back seams first, waist notch to waist notch, then the seam before the arm, down to its opening. The end of "+
 		"the shoulder is eased.")
-	h.Tell("hem", "Turned up and felled; lining and cloth are turned in to each other round the openings and the split.")
+	h.Tell(work.ToHem, "Turned up and felled; lining and cloth are turned in to each other round the openings and the split.")
 }

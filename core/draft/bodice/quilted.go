@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/plane"
 	"ardentgusset/core/quilt"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Quilted is a padded character jacket: panels mapped on the figure, quilted over wadding, with
@@ -149,8 +150,8 @@ func (h *half) padded(wadding, rows, angle float64) {
 	h.Buy("cord", "Piping cord and bias strip for it", h.pipingLong()/1000, "m",
 		"every seam between panels, once, and a tenth for ends and joins")
 	h.Wear.Cover[0].Depth, h.Wear.Cover[1].Depth = wadding+2, wadding+2
-	h.Tell("quilt", "Blocks are cut a twentieth larger, quilted, then cut to the pattern: quilting draws the cloth in.")
-	h.Tell("seams", "Wadding is cut away to the seam line before the seam is sewn, piping between. Three piped seams never meet in "+
+	h.Tell(work.ToQuilt, "Blocks are cut a twentieth larger, quilted, then cut to the pattern: quilting draws the cloth in.")
+	h.Tell(work.ToJoin, "Wadding is cut away to the seam line before the seam is sewn, piping between. Three piped seams never meet in "+
 		"one point: "+
 		"set them off by "+measure.Tell(10)+".")
 }

@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // Straight is the dress body of about 1919 to 1929: a tube from shoulder to a low waist, on over
@@ -70,7 +71,7 @@ func (Straight) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 		p.Be(pattern.Enclosed, "top", "bottom")
 		p.Allow(12, "top", "bottom")
 		h.Pieces = append(h.Pieces, p)
-		h.Tell("set-on", "The panel’s edges are bound first, and cut off by nothing: then it is stitched on in the binding’s ditch.")
+		h.Tell(work.ToSetOn, "The panel’s edges are bound first, and cut off by nothing: then it is stitched on in the binding’s ditch.")
 	}
 	return *h.Draft, nil
 }

@@ -107,9 +107,9 @@ func (Tailored) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 		p.Cut += 2
 	}
 	h.Covered = true
-	h.Do("pads", "Tack the shoulder pads in", work.TackPads, 1,
+	h.Do(work.ToPads, "Tack the shoulder pads in", work.TackPads, 1,
 		"Those it was drafted over, along the shoulder seam and the armhole. Where it was "+
 			"drafted over none it has no room for them: put shoulder pads on under it first, as a layer, and "+
-			"draft it anew.", after("sleeves", "the head is set first"))
+			"draft it anew.", after(work.ToSleeve, "the head is set first"))
 	return *h.Draft, nil
 }

@@ -18,6 +18,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
+	"ardentgusset/core/work"
 )
 
 // TeaGown is the loose gown of 1890 to 1910 that hangs from neck and shoulders over a fitted lining, with pleats behind from
@@ -239,7 +240,7 @@ func (h *half) pleatedBehind() error {
 			}
 		}
 	}
-	h.Tell("pleats",
+	h.Tell(work.ToPleat,
 		fmt.Sprintf("%d a side, towards the centre back: each shows %s and takes up %s, stitched down for %s, free below. The "+
 			"neck is stayed before they are laid.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.Tell(deep)))
 	return nil
@@ -317,10 +318,12 @@ func (h *half) hangs(thick float64) {
 
 // tellTea says what is particular about its making.
 func (h *half) tellTea() {
-	h.Tell("seams", "The lining is made first, fitted and boned; then front and back, shoulders and sides. Lay the outer over the lining, "+
-		"shoulder to shoulder: baste both together at neck and armholes before collar and sleeves are set.")
-	h.Tell("closure", "The lining hooks first, from the neck to the hip; the outer laps over it and closes by itself as far as the waist, "+
-		"open below.")
-	h.Tell("hang", "A night, on the neck’s tape, before the hem is levelled.")
+	h.Tell(work.ToJoin,
+		"The lining is made first, fitted and boned; then front and back, shoulders and sides. Lay the outer over the lining, "+
+			"shoulder to shoulder: baste both together at neck and armholes before collar and sleeves are set.")
+	h.Tell(work.ToFasten,
+		"The lining hooks first, from the neck to the hip; the outer laps over it and closes by itself as far as the waist, "+
+			"open below.")
+	h.Tell(work.ToHang, "A night, on the neck’s tape, before the hem is levelled.")
 	h.MockUp = "The lining in its own cloth, fitted on the figure as it will be worn; then the upper part of the back with its pleats."
 }

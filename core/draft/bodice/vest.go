@@ -74,9 +74,9 @@ func (Vest) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric)
 	f.Cut = 6
 	f.Also = []pattern.CutFor{{For: pattern.ForLining, N: 2}, {For: pattern.ForInterfacing, N: 2}}
 	h.Buy("buckle", "Buckle for the back strap", 1, "piece", "it draws the back in at the waist")
-	h.Do("strap", "Straps of the back", work.BackStraps, 1,
+	h.Do(work.ToBackStrap, "Straps of the back", work.BackStraps, 1,
 		"Two, turned, from the side seams to the middle of the back at the waist, one with "+
 			"the buckle.",
-		after("darts", "they are caught in the side seams"))
+		after(work.ToDart, "they are caught in the side seams"))
 	return *h.Draft, nil
 }

@@ -171,15 +171,16 @@ func laces(v draft.Values, gap float64) draft.Values {
 // tellBoned says what is particular about the making of a boned bodice.
 func tellBoned(d *draft.Draft) {
 	d.MockUp = "With bones taped on. Raise the arms, sit, dance: the top edge must not move."
-	d.Tell("cut", "Two layers, the front on the fold.")
-	d.Tell("seams", "Over a ham at the bust; notch the allowances there.")
-	d.Tell("channels", "One casing on each seam, closed at the lower end.")
-	d.Do("stay", "Set the waist stay", work.SetStay, 1, "Tacked at every seam allowance but the last before the opening.",
-		work.After{Step: "channels", Why: "it lies over the casings"})
-	d.Tell("bones", measure.TellFine(10)+" free at both ends.")
-	d.Tell("face", "Face or turn in top and lower edge; understitch the top.", work.After{Step: "bones", Why: "the edges are closed only " +
-		"when the bones are in"})
-	d.Tell("closure", "Stay first, then the opening.", work.After{Step: "stay", Why: "the stay closes first"})
+	d.Tell(work.ToCut, "Two layers, the front on the fold.")
+	d.Tell(work.ToJoin, "Over a ham at the bust; notch the allowances there.")
+	d.Tell(work.ToChannel, "One casing on each seam, closed at the lower end.")
+	d.Do(work.ToStay, "Set the waist stay", work.SetStay, 1, "Tacked at every seam allowance but the last before the opening.",
+		work.After{Step: work.ToChannel, Why: "it lies over the casings"})
+	d.Tell(work.ToBone, measure.TellFine(10)+" free at both ends.")
+	d.Tell(work.ToFace,
+		"Face or turn in top and lower edge; understitch the top.", work.After{Step: work.ToBone, Why: "the edges are closed only " +
+			"when the bones are in"})
+	d.Tell(work.ToFasten, "Stay first, then the opening.", work.After{Step: work.ToStay, Why: "the stay closes first"})
 	d.TryOn = "Close the stay first; raise the arms, sit: the top edge must not move."
 }
 

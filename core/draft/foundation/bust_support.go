@@ -330,13 +330,13 @@ func (c *cups) remark(d *draft.Draft) {
 func tellSupport(d *draft.Draft) {
 	d.Covered = true
 	d.MockUp = "One cup and the band. A cup is right when the bust line seam runs over the bust point and nothing gapes above it."
-	d.Tell("cut", "Two layers. Fold the pleats in the paper before the edge is cut.")
-	d.Tell("pleats", "From the bust line down, away from the centre.")
-	d.Tell("seams", "The bust line first: clip, press over a ham, topstitch, lay the lining in; then centre and sides.",
-		work.After{Step: "pleats", Why: "pleats are held in the bust line"})
-	d.Tell("band", "It closes over all raw edges.")
-	d.Do("straps", "Turn the straps and sew them on", work.TurnStraps, 1, "Their length on the wearer.",
-		work.After{Step: "band", Why: "they carry the finished cups"})
-	d.Tell("try-on", "", work.After{Step: "straps", Why: "the straps carry it"})
+	d.Tell(work.ToCut, "Two layers. Fold the pleats in the paper before the edge is cut.")
+	d.Tell(work.ToPleat, "From the bust line down, away from the centre.")
+	d.Tell(work.ToJoin, "The bust line first: clip, press over a ham, topstitch, lay the lining in; then centre and sides.",
+		work.After{Step: work.ToPleat, Why: "pleats are held in the bust line"})
+	d.Tell(work.ToBand, "It closes over all raw edges.")
+	d.Do(work.ToStraps, "Turn the straps and sew them on", work.TurnStraps, 1, "Their length on the wearer.",
+		work.After{Step: work.ToBand, Why: "they carry the finished cups"})
+	d.Tell(work.ToTryOn, "", work.After{Step: work.ToStraps, Why: "the straps carry it"})
 	d.TryOn = "Straps and closure set so that the bust line seam runs over the bust point."
 }

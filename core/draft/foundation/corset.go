@@ -395,24 +395,26 @@ func (c *corset) tell(bones int) {
 		"digs in.",
 		measure.Tell(c.v.Number(draft.LacingGap)))
 	c.TryOn = "Loosen fully, fasten the busk, draw in evenly from top and bottom to the waist. Wear it an hour."
-	c.Tell("cut", fmt.Sprintf("Each of the %d panels %d times, half of them mirrored.", c.Panels, 2*c.layers))
-	c.Tell("busk", fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, in gaps of the seam at the %d marks; "+
-		"studs on "+
-		"the left.", measure.Tell(c.busk.Length), len(c.busk.Studs)))
-	c.Tell("seams", "Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the same length.")
-	c.Do("tape", "Waist tape", work.SetTape, 1,
+	c.Tell(work.ToCut, fmt.Sprintf("Each of the %d panels %d times, half of them mirrored.", c.Panels, 2*c.layers))
+	c.Tell(work.ToBusk,
+		fmt.Sprintf("Busk of %s centred on the front edge. Loops on the wearer's right, in gaps of the seam at the %d marks; "+
+			"studs on "+
+			"the left.", measure.Tell(c.busk.Length), len(c.busk.Studs)))
+	c.Tell(work.ToJoin, "Pin waist notch to waist notch, then the ends; ease nothing: both edges of every seam are the same length.")
+	c.Do(work.ToTape, "Waist tape", work.SetTape, 1,
 		"Inside, at the waist notches, from busk to lacing edge; the rows of the channels hold it, no row of its own "+
-			"crosses a bone.", work.After{Step: "press", Why: "it lies flat only on pressed seams"})
-	c.Tell("channels", fmt.Sprintf("%d in each half, %s between the rows.", bones/2,
+			"crosses a bone.", work.After{Step: work.ToPress, Why: "it lies flat only on pressed seams"})
+	c.Tell(work.ToChannel, fmt.Sprintf("%d in each half, %s between the rows.", bones/2,
 		measure.TellFine(bone.ChannelWidth(c.v.Number(draft.BoneWidth), bone.Spiral.Thickness()))),
-		work.After{Step: "tape", Why: "the tape lies under the bones"})
-	c.Tell("cords", fmt.Sprintf("%d rows, %s apart: stitch a row, lay the cord against it, stitch along its other side with a narrow foot.",
-		cordRows, measure.TellFine(cordPitch)))
-	c.Tell("eyelets", fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better "+
+		work.After{Step: work.ToTape, Why: "the tape lies under the bones"})
+	c.Tell(work.ToCord,
+		fmt.Sprintf("%d rows, %s apart: stitch a row, lay the cord against it, stitch along its other side with a narrow foot.",
+			cordRows, measure.TellFine(cordPitch)))
+	c.Tell(work.ToEyelet, fmt.Sprintf("%d in each half between the two bone channels. Make the hole with an awl: pushed threads hold better "+
 		"than cut ones.", c.Laces[0].Eyelets()/2))
-	c.Tell("bones", "Check each bone against its channel before it goes in: "+measure.TellFine(bone.Clearance)+" must stay free at "+
+	c.Tell(work.ToBone, "Check each bone against its channel before it goes in: "+measure.TellFine(bone.Clearance)+" must stay free at "+
 		"both ends.",
-		work.After{Step: "eyelets", Why: "a hammer or awl beside a bone slips"})
-	c.Tell("bind", "Keep the needle clear of the bones.")
-	c.Tell("floss", "A small fan of stitches across each end, through the cloth beside the bone, never through it.")
+		work.After{Step: work.ToEyelet, Why: "a hammer or awl beside a bone slips"})
+	c.Tell(work.ToBind, "Keep the needle clear of the bones.")
+	c.Tell(work.ToFloss, "A small fan of stitches across each end, through the cloth beside the bone, never through it.")
 }

@@ -218,18 +218,21 @@ func quilted(d *draft.Draft, spacing, angle, channel float64) {
 
 // tellJumps says what is particular about the making of jumps with so much quilting, mm.
 func tellJumps(d *draft.Draft, bobbins int, length float64) {
-	d.Tell("cut", "Outer cloth, lining and wadding, all on one grain. Cut the wadding back out of the seam allowances.")
-	d.Tell("channels", "To the lining, by machine, now: after quilting they can only be put in by hand and are weaker.")
-	d.Tell("mark", "The first line from the pattern, every other measured from it; carry the meeting points over to the neighbour piece "+
-		"at each seam.")
-	d.Tell("quilt", fmt.Sprintf("%s in all: wind %s first. Many pins, longer stitch, short backstitches.", measure.TellLong(length),
+	d.Tell(work.ToCut, "Outer cloth, lining and wadding, all on one grain. Cut the wadding back out of the seam allowances.")
+	d.Tell(work.ToChannel, "To the lining, by machine, now: after quilting they can only be put in by hand and are weaker.")
+	d.Tell(work.ToMark,
+		"The first line from the pattern, every other measured from it; carry the meeting points over to the neighbour piece "+
+			"at each seam.")
+	d.Tell(work.ToQuilt, fmt.Sprintf("%s in all: wind %s first. Many pins, longer stitch, short backstitches.", measure.TellLong(length),
 		measure.Count(bobbins, "bobbin")))
-	d.Tell("seams", "Pin between the basted crossings, stitch, press open, whip the allowances down.")
-	d.Tell("bones", "Ends rounded and sanded; the top edge is still open.")
-	d.Tell("set-on", "Cover the raw edges of the straps with tape.")
-	d.Tell("bind", "Tabs and fronts before the top, a quarter of the way round at a time: less to unpick. Fine, close cloth: loose wool "+
-		"frays away.")
-	d.Tell("eyelets", "Through the canvas as well.", work.After{Step: "bind", Why: "they stand a set way inside the bound edge"})
+	d.Tell(work.ToJoin, "Pin between the basted crossings, stitch, press open, whip the allowances down.")
+	d.Tell(work.ToBone, "Ends rounded and sanded; the top edge is still open.")
+	d.Tell(work.ToSetOn,
+		"Cover the raw edges of the straps with tape.")
+	d.Tell(work.ToBind,
+		"Tabs and fronts before the top, a quarter of the way round at a time: less to unpick. Fine, close cloth: loose wool "+
+			"frays away.")
+	d.Tell(work.ToEyelet, "Through the canvas as well.", work.After{Step: work.ToBind, Why: "they stand a set way inside the bound edge"})
 	d.TryOn = "Lace it, tie the straps; sit and reach."
 }
 

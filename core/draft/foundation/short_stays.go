@@ -176,16 +176,16 @@ func gusset(wide, high, allowance float64) pattern.Piece {
 // tellShortStays says what is particular about their making.
 func tellShortStays(d *draft.Draft) {
 	d.MockUp = "Over the shift, gussets pinned, straps tied: it says how far each slash goes, and a slash can’t be taken back."
-	d.Tell("gussets", "Point first.")
-	d.Do("points", "Work a bar at every gusset’s point", work.WorkGussetBar, 1,
+	d.Tell(work.ToGusset, "Point first.")
+	d.Do(work.ToPoint, "Work a bar at every gusset’s point", work.WorkGussetBar, 1,
 		"Buttonhole stitch across it: all the strain is there.",
-		work.After{Step: "gussets", Why: "it closes the point"})
-	d.Tell("channels", "Each panel flat.")
-	d.Tell("seams", "Side seams, then straps.", work.After{Step: "points", Why: "fronts are handled flat"})
-	d.Tell("bones", "Ends rounded and smoothed.")
-	d.Tell("bind", "Leave the ends of the drawstring casing open at the front.")
-	d.Tell("eyelets", "Between the two bones of each front.",
-		work.After{Step: "bind", Why: "they stand a set way inside the finished edge"})
+		work.After{Step: work.ToGusset, Why: "it closes the point"})
+	d.Tell(work.ToChannel, "Each panel flat.")
+	d.Tell(work.ToJoin, "Side seams, then straps.", work.After{Step: work.ToPoint, Why: "fronts are handled flat"})
+	d.Tell(work.ToBone, "Ends rounded and smoothed.")
+	d.Tell(work.ToBind, "Leave the ends of the drawstring casing open at the front.")
+	d.Tell(work.ToEyelet, "Between the two bones of each front.",
+		work.After{Step: work.ToBind, Why: "they stand a set way inside the finished edge"})
 	d.TryOn = "Draw the top edge in by its string; the bust must sit in the gussets, not under them."
 }
 

@@ -228,7 +228,7 @@ func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topB
 	d.Pieces = append(d.Pieces, p)
 	d.Seams = append(d.Seams, pattern.Seam{ID: "strap", A: pattern.Side{Piece: "strap", Edge: "bottom"},
 		B: pattern.Side{Piece: back.ID, Edge: "strap-seam"}, Join: pattern.SetOn, Technique: "stitched-twice", Strain: 2})
-	d.Tell("set-on", "Straps behind first; their length before is found on the wearer.")
+	d.Tell(work.ToSetOn, "Straps behind first; their length before is found on the wearer.")
 	d.Measure("strap", "the strap", "in length", long)
 	d.Buy("ribbon", "Ribbon to tie the straps", 1.2, "m", "two of "+measure.Tell(600))
 }
@@ -236,13 +236,14 @@ func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topB
 // tellStays says what is particular about the making of stays.
 func tellStays(d *draft.Draft, closing string) {
 	d.MockUp = "In card or stiff cloth, laced as it will be; look that the tabs spread on the hips and the top edge does not cut in."
-	d.Tell("cut", "All on one grain, even where that costs cloth: a support off the grain warps.")
-	d.Tell("channels", "Through both layers of every panel while it lies flat, from the middle of the panel outwards.")
-	d.Tell("eyelets", "Between the two channels of the edge, with canvas behind them; push the threads aside with an awl.")
-	d.Tell("seams", "From the top to the waist; below it the tabs stay free.")
-	d.Tell("bones", "Ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.",
-		work.After{Step: "eyelets", Why: "an awl beside a bone slips"})
-	d.Tell("bind", "Tabs first, by hand: at the top of every slit take one deep stitch. Fine, close cloth; loosely woven cloth frays away.")
+	d.Tell(work.ToCut, "All on one grain, even where that costs cloth: a support off the grain warps.")
+	d.Tell(work.ToChannel, "Through both layers of every panel while it lies flat, from the middle of the panel outwards.")
+	d.Tell(work.ToEyelet, "Between the two channels of the edge, with canvas behind them; push the threads aside with an awl.")
+	d.Tell(work.ToJoin, "From the top to the waist; below it the tabs stay free.")
+	d.Tell(work.ToBone, "Ends rounded and smoothed, by the list; "+measure.TellFine(bone.Clearance)+" free at both ends.",
+		work.After{Step: work.ToEyelet, Why: "an awl beside a bone slips"})
+	d.Tell(work.ToBind,
+		"Tabs first, by hand: at the top of every slit take one deep stitch. Fine, close cloth; loosely woven cloth frays away.")
 	d.TryOn = "Lace from the bottom up"
 	if closing == "back" {
 		d.TryOn += ", somebody else drawing"

@@ -337,7 +337,7 @@ const stayLess = 15.0
 func (j Joined) carried(d *draft.Draft, b part.Bodice) {
 	d.Measure("waist-seam", "the waist seam", "all round", b.Seam)
 	if j.told != "" {
-		d.Tell("waist", j.told)
+		d.Tell(work.ToWaist, j.told)
 	}
 	const stay = "waist-stay"
 	at := slices.IndexFunc(d.Own, func(s work.Step) bool { return s.ID == stay })
@@ -350,6 +350,6 @@ func (j Joined) carried(d *draft.Draft, b part.Bodice) {
 		at = len(d.Own) - 1
 	}
 	if at >= 0 {
-		d.Own[at].After = append(d.Own[at].After, work.After{Step: "waist", Why: "it lies on the waist seam"})
+		d.Own[at].After = append(d.Own[at].After, work.After{Step: work.ToWaist, Why: "it lies on the waist seam"})
 	}
 }

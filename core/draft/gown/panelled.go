@@ -264,21 +264,22 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 			"Hem it", draft.Settings{draft.Ends: "turned"})
 	}
 	if s.kept {
-		d.Tell("cut", "Lay the lower edges of front, back and panels, and the ends of the sleeves, along the selvedge; coloured bands at "+
-			"the same height on every piece. All right sides marked before anything is folded.")
+		d.Tell(work.ToCut,
+			"Lay the lower edges of front, back and panels, and the ends of the sleeves, along the selvedge; coloured bands at "+
+				"the same height on every piece. All right sides marked before anything is folded.")
 	} else {
-		d.Tell("cut", "Pull a thread and cut along it. Mark the right side of every piece before anything is folded.")
+		d.Tell(work.ToCut, "Pull a thread and cut along it. Mark the right side of every piece before anything is folded.")
 	}
-	d.Tell("seams", "From the lower edge up, a panel to the front first, stopping at the notch where the sleeve begins: "+
+	d.Tell(work.ToJoin, "From the lower edge up, a panel to the front first, stopping at the notch where the sleeve begins: "+
 		measure.Tell(s.arm)+" below the shoulder seam, on both sides alike. Each seam is stitched down at both sides before the next is "+
 		"begun. Shoulders as a shallow wedge.")
-	d.Tell("sleeves", "Shoulders and neck first: hem the neck and try it over the head before the sleeves go on.")
-	d.Do("neck", "Cut the neck, try it on, enlarge it", work.CutNeck, 1,
+	d.Tell(work.ToSleeve, "Shoulders and neck first: hem the neck and try it over the head before the sleeves go on.")
+	d.Do(work.ToNeck, "Cut the neck, try it on, enlarge it", work.CutNeck, 1,
 		fmt.Sprintf("Fold corner to corner to find the middle. Cut the first line, "+
 			"%s wide and %s deep before; try it over the head; enlarge it by little to the neck edge at most: %s wide, %s deep.",
 			measure.Tell(2*s.neck*firstWide), measure.Tell(v.Number(draft.NeckFront)*firstDeep), measure.Tell(2*s.neck),
-			measure.Tell(v.Number(draft.NeckFront))), work.After{Step: "seams", Why: "the shoulders are sewn first"})
+			measure.Tell(v.Number(draft.NeckFront))), work.After{Step: work.ToJoin, Why: "the shoulders are sewn first"})
 	if !s.kept {
-		d.Tell("hem", "Once to the inside, by hand; check the face before sewing.")
+		d.Tell(work.ToHem, "Once to the inside, by hand; check the face before sewing.")
 	}
 }

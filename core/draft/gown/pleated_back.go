@@ -16,6 +16,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 )
 
 // Open is the gown of about 1740 to 1789 over stays and panniers; its back may be cut in one with the skirt and pleated to
@@ -74,7 +75,7 @@ func robed(d *draft.Draft, wide float64) {
 	d.Pieces = append(d.Pieces, p)
 	d.Works = append(d.Works, notion.Worked{Key: "robings", Name: "the robings to the fronts", Of: technique.Join, Join: pattern.SetOn,
 		Technique: "lapped", Length: 2 * long})
-	d.Tell("set-on", fmt.Sprintf("Fold each robing along its middle, raw edges in. Its outer edge runs from the shoulder seam to the "+
+	d.Tell(work.ToSetOn, fmt.Sprintf("Fold each robing along its middle, raw edges in. Its outer edge runs from the shoulder seam to the "+
 		"front edge at "+
 		"the waist, %s; catch it at the shoulder, and tack its inner edge so that pins hold the fronts beneath it.", measure.Tell(long)))
 }
@@ -154,7 +155,7 @@ func pleatedBack(d *draft.Draft, take float64) error {
 		Join:      pattern.SetOn,
 		Technique: "lapped", Length: 2 * (2*high + top.Length())})
 	d.Measure("pleated", "the pleated back", "in cloth, across both halves", 2*top.Length())
-	d.Tell("pleats", fmt.Sprintf("The back first: from the neck to the waist in one, over its lining. Two pleats a side of about %s, "+
+	d.Tell(work.ToPleat, fmt.Sprintf("The back first: from the neck to the waist in one, over its lining. Two pleats a side of about %s, "+
 		"towards the "+
 		"side; stitched down to the waist, free below. What stands over neck and shoulders is cut off when it lies.", measure.Tell(take)))
 	return nil

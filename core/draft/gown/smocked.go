@@ -16,6 +16,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 )
 
 // Smocked is a dress whose whole neck is pleated and smocked: front, two backs and two sleeves are joined by short raglan
@@ -253,7 +254,7 @@ func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, lap float64) {
 	d.Sew("underarm", "sleeve", "underarm-front", "sleeve", "underarm-back", "french")
 	d.Sew("centre-back", "back", "centre", "back", "centre", "french")
 	for i := from; i < len(d.Seams); i++ { // so that the neck lies flat while it is smocked
-		d.Seams[i].Wait = "smock"
+		d.Seams[i].Wait = pattern.ForSmocking
 	}
 	ratio := s.neck / s.cut
 	var parts []pattern.Stretch
@@ -335,13 +336,15 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 		{Drop: on.Drop(figure.Hip), Girth: math.Max(on.GirthAt(figure.Bust)+120, on.GirthAt(figure.Hip)+40)},
 		{Drop: bottom, Girth: on.GirthAt(figure.Hip) + (hem-on.GirthAt(figure.Hip))*0.5}}
 	d.Wear.Hem = hem
-	d.Tell("seams", "The four raglan seams first, as narrow French seams: they must pass the pleater’s needles. Sides, underarms and the "+
-		"centre back wait.")
-	d.Tell("smock", "It is worked flat before the sides are closed, or on the made-up dress, where the length of the neck is seen on the "+
-		"wearer: the plan takes either.")
-	d.Tell("gather", fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the "+
+	d.Tell(work.ToJoin,
+		"The four raglan seams first, as narrow French seams: they must pass the pleater’s needles. Sides, underarms and the "+
+			"centre back wait.")
+	d.Tell(work.ToSmock,
+		"It is worked flat before the sides are closed, or on the made-up dress, where the length of the neck is seen on the "+
+			"wearer: the plan takes either.")
+	d.Tell(work.ToGather, fmt.Sprintf("%d rows ⟦~4.8⟧ apart through all five panels in one, the first two in the allowance. Pull out the "+
 		"pleats of both laps, %s at each back edge, before they are drawn up: those lie plain. Draw the rest up to %s, block with "+
 		"steam on a neck form, tie off.", rows, measure.Tell(lap), measure.Tell(s.neck)))
-	d.Tell("band", "The binding over the first two rows; it holds the neck to its length.")
-	d.Tell("hem", "Deep: it is let down as the wearer grows.")
+	d.Tell(work.ToBand, "The binding over the first two rows; it holds the neck to its length.")
+	d.Tell(work.ToHem, "Deep: it is let down as the wearer grows.")
 }

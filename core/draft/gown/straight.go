@@ -304,8 +304,8 @@ func (s *straight) sew(d *draft.Draft, v draft.Values) {
 		add(fmt.Sprintf("gore-%d", k), s.goreID(k-1), "right", s.goreID(k), "left", pattern.Inset)
 	}
 	add("gore-back", "back", "gore", s.goreID(s.gores-1), "right", pattern.Inset)
-	add("underarm", "sleeve", "under-front", "sleeve", "under-back", pattern.Beside).Wait = "sleeves"
-	add("side", "front", "side", "back", "side", pattern.Beside).Wait = "sleeves"
+	add("underarm", "sleeve", "under-front", "sleeve", "under-back", pattern.Beside).Wait = pattern.ForSleeves
+	add("side", "front", "side", "back", "side", pattern.Beside).Wait = pattern.ForSleeves
 }
 
 // finish measures it and says what is particular.
@@ -348,16 +348,16 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		{Drop: on.Drop(figure.Hip), Girth: math.Max(4*s.half, on.GirthAt(figure.Hip))}, {Drop: bottom,
 			Girth: 4*s.half + (hem-4*s.half)*0.6}}
 	d.Wear.Hem = hem
-	d.Tell("cut", "Pull a thread and cut along it: the body lies on the grain. Two gores lie head to tail in one breadth. Cut "+
+	d.Tell(work.ToCut, "Pull a thread and cut along it: the body lies on the grain. Two gores lie head to tail in one breadth. Cut "+
 		"the neck smaller than drawn.")
-	d.Tell("gussets", "Gores from the point down: set the point first, a few stitches by hand, and sew each side from it. Two "+
+	d.Tell(work.ToGusset, "Gores from the point down: set the point first, a few stitches by hand, and sew each side from it. Two "+
 		"neighbouring sides of each "+
 		"square to the sleeve; stop one allowance before the corner.")
-	d.Tell("seams", "Shoulders, and the centre seams down to the gores; then over the head, and cut the neck to its line.")
-	d.Tell("sleeves", "Laid flat, shoulder to shoulder, before the sides are closed.")
-	d.Tell("close", "From the wrist through the gusset down to the gore.")
-	d.Tell("bind", "The neck and its slit have no allowance: the binding takes its place.")
-	d.Tell("hang", "A day at least: the slanting sides of the gores drop.")
-	d.Tell("hem", "Level it on the wearer, then turn it in twice.", work.After{Step: "close",
+	d.Tell(work.ToJoin, "Shoulders, and the centre seams down to the gores; then over the head, and cut the neck to its line.")
+	d.Tell(work.ToSleeve, "Laid flat, shoulder to shoulder, before the sides are closed.")
+	d.Tell(work.ToClose, "From the wrist through the gusset down to the gore.")
+	d.Tell(work.ToBind, "The neck and its slit have no allowance: the binding takes its place.")
+	d.Tell(work.ToHang, "A day at least: the slanting sides of the gores drop.")
+	d.Tell(work.ToHem, "Level it on the wearer, then turn it in twice.", work.After{Step: work.ToClose,
 		Why: "the hem runs round over the side seams"})
 }

@@ -130,7 +130,7 @@ func TestSleeveReachesTheWrist(t *testing.T) {
 	assert.InDelta(t, drafttest.Length(t, d, "front", "armhole"), drafttest.Length(t, d, "sleeve", "head-front"), 0.1)
 	steps := ""
 	for _, s := range d.Told {
-		steps += s.Step + " "
+		steps += string(s.Step) + " "
 	}
 	assert.True(t, strings.Contains(steps, "hang"))
 }

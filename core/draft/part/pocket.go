@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // PocketsAsked asks for pockets in the seams of a skirt.
@@ -103,7 +104,7 @@ func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) 
 	if both {
 		where = "both sides"
 	}
-	d.Tell("pocket", fmt.Sprintf("At %s: a bag to each edge of the seam, from notch to notch, before the seam is closed; then seam "+
+	d.Tell(work.ToPocket, fmt.Sprintf("At %s: a bag to each edge of the seam, from notch to notch, before the seam is closed; then seam "+
 		"and bag in "+
 		"one, round the corners. A tape along the mouth keeps it from stretching.", where))
 	return nil

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 )
 
 // A patch is so much deeper than its mouth is wide and has a hem at its mouth; a bound slit’s bag is as much wider than its
@@ -70,7 +71,7 @@ func placed(d *draft.Draft, v draft.Values, piece string, both bool) error {
 		d.Works = append(d.Works, notion.Worked{Key: "pocket", Name: "the patch pockets to the skirt", Of: technique.Join,
 			Join:      pattern.SetOn,
 			Technique: "lapped", Length: float64(n) * (mouth + 2*deep)})
-		d.Tell("pocket", "Hem its mouth first, turn its edges in and press; stitch it on flat, before the side seam is closed, with a "+
+		d.Tell(work.ToPocket, "Hem its mouth first, turn its edges in and press; stitch it on flat, before the side seam is closed, with a "+
 			"triangle at both ends of the mouth.")
 		return nil
 	}
@@ -87,7 +88,7 @@ func placed(d *draft.Draft, v draft.Values, piece string, both bool) error {
 		d.Seams = append(d.Seams, pattern.Seam{ID: "pocket-" + edge, A: pattern.Side{Piece: "pocket", Edge: edge},
 			B: pattern.Side{Piece: "pocket", Edge: edge}, Join: pattern.Pocket})
 	}
-	d.Tell("pocket", fmt.Sprintf("The binding on the right side over the mark, stitched round it %s above and below; cut between, "+
+	d.Tell(work.ToPocket, fmt.Sprintf("The binding on the right side over the mark, stitched round it %s above and below; cut between, "+
 		"clip into the "+
 		"corners, turn through. A bag to each lip, then round it. Try it on scrap: it can’t be undone.", measure.TellFine(3)))
 	return nil

@@ -13,6 +13,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 )
 
 // trims are the kinds of trimming that is set on a skirt in rows, and how many times what it is set on each is long
@@ -153,7 +154,7 @@ func Trimmed(d *draft.Draft, v draft.Values, in cloth.Fabric, pieces []Between) 
 	}
 	d.Works = append(d.Works, notion.Worked{Key: "trimming", Name: "the trimming to the skirt", Of: technique.Join, Join: pattern.SetOn,
 		Technique: "lapped", Length: total})
-	d.Tell("set-on", fmt.Sprintf("The lowest row of trimming first, each to its own line: %s in all, %s of strip. Quarter row and line, "+
+	d.Tell(work.ToSetOn, fmt.Sprintf("The lowest row of trimming first, each to its own line: %s in all, %s of strip. Quarter row and line, "+
 		"match, and stitch.", measure.TellLong(total), measure.TellLong(cloth)))
 	return nil
 }

@@ -15,6 +15,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 
 	"gonum.org/v1/gonum/interp"
 )
@@ -446,14 +447,14 @@ func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band pa
 	}
 	switch into {
 	case "gathers":
-		d.Tell("gather", fmt.Sprintf("%s%.1f times: %s into %s. A new thread at every seam.", before, full/drawn, measure.Tell(full),
+		d.Tell(work.ToGather, fmt.Sprintf("%s%.1f times: %s into %s. A new thread at every seam.", before, full/drawn, measure.Tell(full),
 			measure.Tell(drawn)))
 	case "cartridge":
 		c, err := fullness.CartridgePleats(full, drawn, v.Number("depth"))
 		if err != nil {
 			break
 		}
-		d.Tell("gather", before+fmt.Sprintf("Two rows of even stitches %s long, one under the other to the stitch; draw up to %s from "+
+		d.Tell(work.ToGather, before+fmt.Sprintf("Two rows of even stitches %s long, one under the other to the stitch; draw up to %s from "+
 			"fold to fold, %s in all, and whip every fold to the band.", measure.TellFine(c.Stitch), measure.TellFine(c.Pitch),
 			measure.Count(c.Count, "fold")))
 		if room := 2 * float64(in.Thickness); c.Pitch < room {
@@ -472,14 +473,15 @@ func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band pa
 		if mm := stitchedDown(v); mm > 0 {
 			told += " Baste and press them to the floor first; then stitch each along its fold for " + measure.Tell(mm) + " from the waist."
 		}
-		d.Tell("pleats", told)
+		d.Tell(work.ToPleat, told)
 		if pl.Overlap() {
 			d.Remark(false, "The pleats overlap beneath", fmt.Sprintf("Each shows %s and folds %s under: more than three layers lie over "+
 				"one another. Less cloth, or pleats that show more, lie flatter.", measure.Tell(pl.Reveal), measure.Tell(pl.Under)))
 		}
 	}
-	d.Tell("seams", "Selvedge to selvedge where they are cut whole. The opening at the top of the left one that comes before the back, or "+
-		"at the centre back where a seam is there.")
-	d.Tell("hem", "On the straight of the cloth: it is turned before the waist is made. What front, side and back differ by lies "+
+	d.Tell(work.ToJoin,
+		"Selvedge to selvedge where they are cut whole. The opening at the top of the left one that comes before the back, or "+
+			"at the centre back where a seam is there.")
+	d.Tell(work.ToHem, "On the straight of the cloth: it is turned before the waist is made. What front, side and back differ by lies "+
 		"at the top.")
 }

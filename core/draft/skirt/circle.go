@@ -15,6 +15,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Circle is a skirt cut as a circle or a part of one, in panels. Its hem is an arc about the middle
@@ -262,12 +263,12 @@ func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 			"One panel more a side", draft.Settings{"sides": v.Number("sides") + 1})
 	}
 	d.MockUp = "The upper ⟦25 cm⟧ in cheap cloth, over all that is worn under it: smooth at the waist, free at the hip."
-	d.Tell("stay", "At once when it is cut: the waist edge of every panel.")
-	d.Tell("seams", "From the hem up, so that what stretches ends at the waist; where a bias edge meets a straight one, the bias one "+
+	d.Tell(work.ToStay, "At once when it is cut: the waist edge of every panel.")
+	d.Tell(work.ToJoin, "From the hem up, so that what stretches ends at the waist; where a bias edge meets a straight one, the bias one "+
 		"lies on top.")
-	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by three quarters of that at 30°, by a quarter at "+
+	d.Tell(work.ToHang, fmt.Sprintf("It drops by %s or so half way between the threads, by three quarters of that at 30°, by a quarter at "+
 		"15°, along them by nothing.", measure.Tell(drop)))
-	d.Tell("hem", "Trim it level first. Turn it with a gathering thread, or face it on the bias: the raw edge is longer "+
+	d.Tell(work.ToHem, "Trim it level first. Turn it with a gathering thread, or face it on the bias: the raw edge is longer "+
 		"than the line it lies on.")
 }
 

@@ -93,9 +93,9 @@ func (TiedBack) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if n > 0 {
 		d.Buy("tape", "Tape to tie it back, "+measure.TellStock(20)+" wide", long/1000, "m",
 			fmt.Sprintf("%s: from the seam to the centre back, and %s to tie with", measure.Count(2*n, "tape"), measure.Tell(tieEnds)))
-		d.Do("ties", "Sew the tapes inside", work.SewTies, n, "On the allowances of the seams before the back breadth, at the notches, "+
+		d.Do(work.ToTie, "Sew the tapes inside", work.SewTies, n, "On the allowances of the seams before the back breadth, at the notches, "+
 			"through nothing else. Tied behind, under the back breadth, just so tight that the front lies close and one can still "+
-			"walk: loosen the lowest for stairs.", work.After{Step: "seams", Why: "they are sewn to the allowances"})
+			"walk: loosen the lowest for stairs.", work.After{Step: work.ToJoin, Why: "they are sewn to the allowances"})
 	}
 	return d, nil
 }

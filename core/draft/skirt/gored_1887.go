@@ -337,17 +337,17 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 // tell says what is particular about the making of the skirt.
 func tell(d *draft.Draft, v draft.Values, f *form, pl fullness.Pleats) {
 	d.MockUp = "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, fit over corset and petticoat."
-	d.Tell("stay", "Each gore’s waist from seam to centre.")
-	d.Tell("darts", "From the waist to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.")
-	d.Tell("seams", "From the front outwards, hip notch to hip notch. Round the pocket in one pass, pivoting at the corners.")
-	d.Tell("press", "Over a curve at the hip.")
-	d.Tell("placket", "Underlap doubled on the back edge, facing turned in on the front edge.")
-	d.Tell("pleats", fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the "+
+	d.Tell(work.ToStay, "Each gore’s waist from seam to centre.")
+	d.Tell(work.ToDart, "From the waist to nothing; tie the ends, press towards the centre. Lay left on right: they must end level.")
+	d.Tell(work.ToJoin, "From the front outwards, hip notch to hip notch. Round the pocket in one pass, pivoting at the corners.")
+	d.Tell(work.ToPress, "Over a curve at the hip.")
+	d.Tell(work.ToPlacket, "Underlap doubled on the back edge, facing turned in on the front edge.")
+	d.Tell(work.ToPleat, fmt.Sprintf("%d a side: each shows %s and takes up %s. Bring fold to placement from the seam towards the "+
 		"centre back; "+
 		"%s beside the seam stay flat.", pl.Count, measure.TellFine(pl.Reveal), measure.TellFine(pl.TakeUp), measure.TellFine(free)),
-		work.After{Step: "press", Why: "the seams lie under the pleats"})
-	d.Tell("band", fmt.Sprintf("Stay tape in the seam. Match the band’s marks to the seams; it is %s long without its ends.",
+		work.After{Step: work.ToPress, Why: "the seams lie under the pleats"})
+	d.Tell(work.ToBand, fmt.Sprintf("Stay tape in the seam. Match the band’s marks to the seams; it is %s long without its ends.",
 		measure.Tell(f.waist+v.Number(draft.Lap))))
-	d.Tell("closure", "Two on the band, one part-way down the placket; closed, both ends lie level.")
-	d.Tell("hem", "Ease the fullness in.")
+	d.Tell(work.ToFasten, "Two on the band, one part-way down the placket; closed, both ends lie level.")
+	d.Tell(work.ToHem, "Ease the fullness in.")
 }

@@ -13,6 +13,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/work"
 )
 
 // Gores is a skirt of gores all round, fitted to the hip and flared below it, or straight from the waist
@@ -232,10 +233,10 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 		}
 	}
 	d.MockUp = "Cut the gores to ⟦10 cm⟧ below the hip in cheap cloth, over all that is worn under it."
-	d.Tell("stay", "Each gore’s waist from seam to seam.")
-	d.Tell("darts", "From the waist to nothing; tie the ends, press towards the centre.")
-	d.Tell("seams", "From the hem up, hip notch to hip notch; of two edges the one that lies more on the bias lies on top.")
-	d.Tell("press", "Over a curve at the hip.")
-	d.Tell("hang", "A day and a night at least before the hem is levelled: the slanting edges drop.")
-	d.Tell("hem", "Ease the fullness in, or face it.")
+	d.Tell(work.ToStay, "Each gore’s waist from seam to seam.")
+	d.Tell(work.ToDart, "From the waist to nothing; tie the ends, press towards the centre.")
+	d.Tell(work.ToJoin, "From the hem up, hip notch to hip notch; of two edges the one that lies more on the bias lies on top.")
+	d.Tell(work.ToPress, "Over a curve at the hip.")
+	d.Tell(work.ToHang, "A day and a night at least before the hem is levelled: the slanting edges drop.")
+	d.Tell(work.ToHem, "Ease the fullness in, or face it.")
 }

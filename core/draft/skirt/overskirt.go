@@ -357,12 +357,13 @@ func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.
 	for i, l := range o.ties {
 		where += fmt.Sprintf("; loop %d at %s on the cloth to the ring at %s", i+1, measure.Tell(l.loop), measure.Tell(l.ring))
 	}
-	d.Tell("hem", "Flat, with its trimming, before anything is draped.")
-	d.Tell("pleats", fmt.Sprintf("%d a side, upwards, each takes up %s; mark both sides at once. Baste them on the figure over the skirt, "+
-		"let them fan out, then stitch the edge to a tape %s long, pleat by pleat.", o.pleats, measure.TellFine(o.takeUp()),
-		measure.Tell(o.drawn)))
-	d.Tell("band", "The folds of the back are drawn up into it last.")
-	d.Do("loop-up", "Tie up the puffs", work.TieUp, 1, fmt.Sprintf("Tapes from the band at the centre back and half-way to each "+
+	d.Tell(work.ToHem, "Flat, with its trimming, before anything is draped.")
+	d.Tell(work.ToPleat,
+		fmt.Sprintf("%d a side, upwards, each takes up %s; mark both sides at once. Baste them on the figure over the skirt, "+
+			"let them fan out, then stitch the edge to a tape %s long, pleat by pleat.", o.pleats, measure.TellFine(o.takeUp()),
+			measure.Tell(o.drawn)))
+	d.Tell(work.ToBand, "The folds of the back are drawn up into it last.")
+	d.Do(work.ToLoopUp, "Tie up the puffs", work.TieUp, 1, fmt.Sprintf("Tapes from the band at the centre back and half-way to each "+
 		"side%s. The tapes carry it, "+
 		"not the seams.", where))
 }

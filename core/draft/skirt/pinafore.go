@@ -141,12 +141,12 @@ func (Pinafore) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 			measure.Tell(way)),
 			"Make them as long", draft.Settings{"strap_long": math.Min(way+strapRoom, 1500)})
 	}
-	d.Do("straps", "Make the bib and set its straps", work.BibAndStraps, 1,
+	d.Do(work.ToStraps, "Make the bib and set its straps", work.BibAndStraps, 1,
 		fmt.Sprintf("Straps sewn lengthwise and turned; "+
 			"each into an upper corner of the bib before its sides are sewn and turned. Then try on: crossed behind, pinned %s beside the "+
 			"centre back, cut %s longer and set into the band.", measure.Tell(v.Number("strap_end")), measure.Tell(20)),
-		work.After{Step: "cut", Why: "they are cut with the rest"})
-	d.Tell("band", "The bib between the layers of the band, its middle at the centre front.", work.After{Step: "straps",
+		work.After{Step: work.ToCut, Why: "they are cut with the rest"})
+	d.Tell(work.ToBand, "The bib between the layers of the band, its middle at the centre front.", work.After{Step: work.ToStraps,
 		Why: "the bib goes into the band whole"})
 	return d, nil
 }

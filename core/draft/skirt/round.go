@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/work"
 )
 
 // topped is the upper edge of one piece of the left half: how much of the band it is sewn to, how
@@ -186,5 +187,5 @@ func flatLined(d *draft.Draft, v draft.Values, in cloth.Fabric, pieces []part.Be
 	for i := range d.Wear.Cover { // about as thick as the outer
 		d.Wear.Cover[i].Depth += float64(in.Thickness)
 	}
-	d.Tell("seams", "Baste each piece to its lining first, flat on the table, from the middle out; from then on the two are one.")
+	d.Tell(work.ToJoin, "Baste each piece to its lining first, flat on the table, from the middle out; from then on the two are one.")
 }

@@ -13,6 +13,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Tube is a narrow skirt of a front and two backs, straight or tapering below the hip, with a slit or a pleat to walk in.
@@ -228,9 +229,9 @@ func (f *form) finishTube(d *draft.Draft, on figure.Figure, v draft.Values, in c
 			"narrow slip.", measure.Tell(under), measure.Tell(hem)))
 	}
 	if slit > 0 {
-		d.Tell("seams", "Behind from the end of the opening down to the mark; stay that end with a bar, or a scrap of tape inside.")
+		d.Tell(work.ToJoin, "Behind from the end of the opening down to the mark; stay that end with a bar, or a scrap of tape inside.")
 	}
-	d.Tell("darts", "From the waist to nothing; tie the ends, press towards the centre.")
-	d.Tell("press", "Over a curve at the hip.")
+	d.Tell(work.ToDart, "From the waist to nothing; tie the ends, press towards the centre.")
+	d.Tell(work.ToPress, "Over a curve at the hip.")
 	d.MockUp = "To below the hip in cheap cloth; sit down in it."
 }

@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Umbrella is a skirt of one part of a circle, without side seams: darts take it to the waist before and at the sides, what
@@ -341,9 +342,9 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 			"surplus falls into the flutes. A smaller part of a circle, or gores, lie closer.")
 	}
 	d.MockUp = "The upper ⟦25 cm⟧ in cheap cloth, over all that is worn under it: the darts are pinned on the figure, the hip first."
-	d.Tell("stay", "At once when it is cut: the waist edge and both edges of the seam behind.")
-	d.Tell("darts", "From the waist to nothing; tie the ends, press towards the centre.")
-	d.Tell("seams", "From the hem up; the seam behind lies on the bias: hang the halves a night before it is sewn.")
-	d.Tell("hang", "A day and a night at least, on the band: it drops most half way between the threads.")
-	d.Tell("hem", "Trim it level, then face it with a shaped strip ⟦10 cm⟧ to ⟦25 cm⟧ deep, over canvas for the flutes to stand.")
+	d.Tell(work.ToStay, "At once when it is cut: the waist edge and both edges of the seam behind.")
+	d.Tell(work.ToDart, "From the waist to nothing; tie the ends, press towards the centre.")
+	d.Tell(work.ToJoin, "From the hem up; the seam behind lies on the bias: hang the halves a night before it is sewn.")
+	d.Tell(work.ToHang, "A day and a night at least, on the band: it drops most half way between the threads.")
+	d.Tell(work.ToHem, "Trim it level, then face it with a shaped strip ⟦10 cm⟧ to ⟦25 cm⟧ deep, over canvas for the flutes to stand.")
 }

@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // cuffed are the kinds whose lower edge may have a cuff turned back over it.
@@ -70,7 +71,7 @@ func Cuff(d *draft.Draft, v draft.Values) {
 	d.Seams = append(d.Seams, pattern.Seam{ID: "cuff-ends", A: pattern.Side{Piece: "turned-cuff", Edge: "start"},
 		B: pattern.Side{Piece: "turned-cuff", Edge: "end"}})
 	d.Measure("cuff", "the cuff", "at its upper edge", lower+v.Number("cuff_flare"))
-	d.Tell("sleeves", "The cuff goes on before the sleeve is set: its right side to the wrong side of the sleeve, then turned back over "+
+	d.Tell(work.ToSleeve, "The cuff goes on before the sleeve is set: its right side to the wrong side of the sleeve, then turned back over "+
 		"the seam. It is "+measure.Tell(cuffOver)+" longer so that it does not draw the sleeve in.")
 }
 

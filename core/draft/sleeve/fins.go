@@ -59,7 +59,7 @@ var finned = Kind{Key: "fins", Label: "plain, with stiffened fins",
 			d.Bone(b)
 		}
 		d.Buy("stiffening", "Stiff interfacing for the fins", 4*float64(n)*long*wide/1e6, "m²", "both layers of every fin")
-		d.Do("fins", "Make the fins", work.MakeFins, 2*n, "Interface both layers; sew them face to "+
+		d.Do(work.ToFins, "Make the fins", work.MakeFins, 2*n, "Interface both layers; sew them face to "+
 			"face with "+measure.Tell(160)+" of the root left "+
 			"open, turn, press, bone just inside the seam; stitch each flat to its line on the sleeve before the sleeve is closed.")
 		d.Remark(false, "Lift the arm", "Standing fins must clear the ear when the arm is raised, and doorways when it hangs.")

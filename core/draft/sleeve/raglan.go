@@ -9,6 +9,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // raglan is a sleeve in two parts that runs up over the shoulder to the neckline: the bodice's
@@ -333,6 +334,6 @@ func (r raglanOf) sew(d *draft.Draft, front, back yokeOff) {
 		pieceOf(d, y.sleeve).Split("head", below...)
 	}
 	d.Measure("sleeve.overarm", "the sleeve", "along the overarm seam, from the neck", a.Length())
-	d.Tell("sleeves", "The overarm and underarm seams first, then both raglan seams from the underarm up to the neck: "+
+	d.Tell(work.ToSleeve, "The overarm and underarm seams first, then both raglan seams from the underarm up to the neck: "+
 		measure.Tell(plane.Length(front.seam)+front.low)+" before, "+measure.Tell(plane.Length(back.seam)+back.low)+" behind.")
 }

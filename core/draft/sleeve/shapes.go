@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // mutton is full above and close below the elbow, of one piece.
@@ -225,7 +226,7 @@ var elastic = Kind{Key: "elastic", Label: "off the shoulder, on elastic",
 		d.Buy("elastic", "Elastic, "+measure.TellStock(casing-3)+" wide", 2*(2*one.upper+lift+2*lap)/1000, "m",
 			"the arm below, the arm and "+measure.Tell(lift)+" above so that it can lift, and "+measure.Tell(lap)+" to lap, on both sides")
 		d.Measure("sleeve.ring", "the sleeve", "round, before it is drawn in", ring)
-		d.Tell("sleeves", "Catch its upper edge to the armhole under the arm, from "+measure.Tell(25)+" off the side seam forward and "+
+		d.Tell(work.ToSleeve, "Catch its upper edge to the armhole under the arm, from "+measure.Tell(25)+" off the side seam forward and "+
 			"back; the rest "+
 			"lies off the shoulder.")
 		return nil

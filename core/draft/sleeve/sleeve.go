@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Part is a stretch of an armhole on one piece of the bodice, from the shoulder down in front
@@ -482,6 +483,6 @@ func tell(d *draft.Draft, h head, in string) {
 		d.Remark(false, "The armhole asks for a wider sleeve", "It is drafted "+measure.Tell(more)+" wider round the arm than its ease "+
 			"says: with less its head would stand higher than this armhole is deep. A higher armhole takes a narrower sleeve.")
 	}
-	d.Tell("sleeves", fmt.Sprintf("The head is %s longer than the armhole; %s. The notches first, then the middle of the head at the "+
+	d.Tell(work.ToSleeve, fmt.Sprintf("The head is %s longer than the armhole; %s. The notches first, then the middle of the head at the "+
 		"shoulder, shifted forward if the arm hangs forward.", measure.Tell(plane.Length(h.line())-h.a.Around()), in))
 }

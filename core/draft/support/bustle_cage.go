@@ -137,12 +137,13 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 // tellCage says what is particular about the making of a cage with so many steels.
 func tellCage(d *draft.Draft, n int) {
 	d.Flat = true
-	d.Tell("mark", "Every channel from the fold to the front edge, on both halves.")
-	d.Tell("edges", "The front edges are turned over twice, strong enough to carry the tapes.")
-	d.Tell("channels", fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: "edges",
+	d.Tell(work.ToMark, "Every channel from the fold to the front edge, on both halves.")
+	d.Tell(work.ToEdge, "The front edges are turned over twice, strong enough to carry the tapes.")
+	d.Tell(work.ToChannel, fmt.Sprintf("%d of them; close one end of each.", n), work.After{Step: work.ToEdge,
 		Why: "the channels end in the finished edge"})
-	d.Tell("band", "Gather the panel to its two stretches of the band.", work.After{Step: "channels", Why: "the panel still lies flat"})
-	d.Tell("bones", "By the list, tipped at both ends; close the mouths by hand.")
+	d.Tell(work.ToBand,
+		"Gather the panel to its two stretches of the band.", work.After{Step: work.ToChannel, Why: "the panel still lies flat"})
+	d.Tell(work.ToBone, "By the list, tipped at both ends; close the mouths by hand.")
 	d.TryOn = "Tie the tapes across before the legs at every steel. Sit, stand, turn. Then measure waist to floor over it."
 }
 

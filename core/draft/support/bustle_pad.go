@@ -174,26 +174,27 @@ func pad(w, long, spread float64) [2][]plane.Point {
 // tellPad says what is particular about the making of a pad with so many rows.
 func tellPad(d *draft.Draft, lines, tufts int, rim float64) {
 	d.Filled = true
-	d.Tell("mark", "Try the chalk or carbon on a scrap first: some colours do not show. If it is lined, the linings are basted flat "+
+	d.Tell(work.ToMark, "Try the chalk or carbon on a scrap first: some colours do not show. If it is lined, the linings are basted flat "+
 		"on both "+
 		"sides and the two handled as one.")
-	d.Tell("darts", "From the edge to the tip; slash and press open.")
-	d.Tell("turn", "Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the "+
-		"waist edge. Clip the curves, trim the corners.", work.After{Step: "darts",
-		Why: "the outer side fits the inner only with its darts sewn"})
-	d.Do("rim", "Stuff the rim", work.StuffRim, 1, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)),
-		work.After{Step: "turn", Why: "the rim is stuffed before the first row shuts it"})
-	filled := work.After{Step: "rim", Why: "the rim is stuffed before the middle"}
+	d.Tell(work.ToDart, "From the edge to the tip; slash and press open.")
+	d.Tell(work.ToTurn,
+		"Pin the ties’ ends at the marks and their tails out of the way of the needle; leave "+measure.Tell(100)+" open at the "+
+			"waist edge. Clip the curves, trim the corners.", work.After{Step: work.ToDart,
+			Why: "the outer side fits the inner only with its darts sewn"})
+	d.Do(work.ToRim, "Stuff the rim", work.StuffRim, 1, fmt.Sprintf("%s high, less towards the corners.", measure.TellFine(rim)),
+		work.After{Step: work.ToTurn, Why: "the rim is stuffed before the first row shuts it"})
+	filled := work.After{Step: work.ToRim, Why: "the rim is stuffed before the middle"}
 	if lines > 0 {
-		d.Tell("quilt", "Stuffing as you go, from the outermost in; pin each from its middle outwards; leave long tails and tie them.",
-			work.After{Step: "rim", Why: "quilting before full stuffing passes under the foot"})
-		filled = work.After{Step: "quilt", Why: "the middle is filled last"}
+		d.Tell(work.ToQuilt, "Stuffing as you go, from the outermost in; pin each from its middle outwards; leave long tails and tie them.",
+			work.After{Step: work.ToRim, Why: "quilting before full stuffing passes under the foot"})
+		filled = work.After{Step: work.ToQuilt, Why: "the middle is filled last"}
 	}
-	d.Do("fill", "Stuff row by row; the rest of the stuffing; close", work.StuffRows, lines,
+	d.Do(work.ToFill, "Stuff row by row; the rest of the stuffing; close", work.StuffRows, lines,
 		"Fill the middle, turn the opening in and topstitch or fell it.", filled)
 	if tufts > 0 {
-		d.Tell("tufts", "A few tight stitches through everything at each dot.",
-			work.After{Step: "fill", Why: "tufts hold the finished stuffing"})
+		d.Tell(work.ToTuft, "A few tight stitches through everything at each dot.",
+			work.After{Step: work.ToFill, Why: "tufts hold the finished stuffing"})
 	}
 }
 

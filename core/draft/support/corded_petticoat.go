@@ -106,7 +106,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d", i+1), A: pattern.Side{Piece: "breadth", Edge: "right",
 			Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}})
 		if i == n-1 { // cords are stitched flat and their ends meet in it
-			d.Seams[len(d.Seams)-1].Wait = "cords"
+			d.Seams[len(d.Seams)-1].Wait = pattern.ForCords
 			d.Seams[len(d.Seams)-1].Note = "trim the cords out of the allowance"
 		}
 		if i < n-1 {
@@ -141,22 +141,23 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 // tellCorded says what is particular about the making of a corded petticoat with so many rows
 // of cord, length mm of them in all.
 func tellCorded(d *draft.Draft, rows int, length float64) {
-	d.Do("shrink", "Wash the cord", work.WashCord, 1,
+	d.Do(work.ToShrink, "Wash the cord", work.WashCord, 1,
 		"As hot as the petticoat will be washed, with the cloth: cord that shrinks later puckers every row.")
-	d.Tell("cut", "Tear or cut the breadths; the band, the underlap and the facing of the opening.", work.After{Step: "shrink",
+	d.Tell(work.ToCut, "Tear or cut the breadths; the band, the underlap and the facing of the opening.", work.After{Step: work.ToShrink,
 		Why: "what is cut must not shrink"})
-	d.Tell("seams", "All breadths but one: the last stays open.")
-	d.Tell("press", "Open and flat: a cord laid over a ridge shows it.")
-	d.Tell("hem", "Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",
-		work.After{Step: "press", Why: "the hem runs over the seams"})
-	d.Do("rows", "Mark the rows", work.MarkRows, int(math.Round(length/1000)),
-		"Each measured up from the hem’s edge, not from the row below, or slips add up.", work.After{Step: "hem",
+	d.Tell(work.ToJoin, "All breadths but one: the last stays open.")
+	d.Tell(work.ToPress, "Open and flat: a cord laid over a ridge shows it.")
+	d.Tell(work.ToHem,
+		"Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",
+		work.After{Step: work.ToPress, Why: "the hem runs over the seams"})
+	d.Do(work.ToMarkRows, "Mark the rows", work.MarkRows, int(math.Round(length/1000)),
+		"Each measured up from the hem’s edge, not from the row below, or slips add up.", work.After{Step: work.ToHem,
 			Why: "rows are measured from the finished hem"})
-	d.Tell("cords", fmt.Sprintf("%s from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.",
+	d.Tell(work.ToCord, fmt.Sprintf("%s from the hem up, with the foot for cord; %s of it in all. Count the rows of each group as you go.",
 		measure.Count(rows, "row"), measure.TellLong(length)),
-		work.After{Step: "rows", Why: "a row runs over all breadths in one go, along its mark"})
-	d.Tell("close", "Leave the opening above; turn the rest of the hem.")
-	d.Tell("band", "Quarter band and top, not counting the underlap.")
-	d.Do("starch", "Starch and dry it spread out", work.Starch, 1, "Over a line or a form; the cords set as they dry.",
-		work.After{Step: "closure", Why: "it is starched whole"}, work.After{Step: "band", Why: "it is starched whole"})
+		work.After{Step: work.ToMarkRows, Why: "a row runs over all breadths in one go, along its mark"})
+	d.Tell(work.ToClose, "Leave the opening above; turn the rest of the hem.")
+	d.Tell(work.ToBand, "Quarter band and top, not counting the underlap.")
+	d.Do(work.ToStarch, "Starch and dry it spread out", work.Starch, 1, "Over a line or a form; the cords set as they dry.",
+		work.After{Step: work.ToFasten, Why: "it is starched whole"}, work.After{Step: work.ToBand, Why: "it is starched whole"})
 }

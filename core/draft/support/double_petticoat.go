@@ -71,18 +71,18 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		{Drop: g.Band.Depth, Depth: 4*thin + 2*thick}, {Drop: g.Band.Depth + 40, Depth: 2 * thick}, {Drop: g.reaches, Depth: 2 * thick}}
 	g.Measure("rings", "the rings", "in length together", total)
 	g.sew("everything but the yoke twice")
-	g.Tell("seams", "Two skirts alike. Measure every seam of one against the other before they meet: hems that differ are trimmed now.")
-	g.Tell("turn", "Right sides together, stitch the hem, trim, turn, press, topstitch so that it does not balloon.")
+	g.Tell(work.ToJoin, "Two skirts alike. Measure every seam of one against the other before they meet: hems that differ are trimmed now.")
+	g.Tell(work.ToTurn, "Right sides together, stitch the hem, trim, turn, press, topstitch so that it does not balloon.")
 	if n > 0 {
-		g.Tell("rings", fmt.Sprintf("%s, %s apart, measured up from the hem at every seam; in all %s. Pin at each seam so that "+
+		g.Tell(work.ToRing, fmt.Sprintf("%s, %s apart, measured up from the hem at every seam; in all %s. Pin at each seam so that "+
 			"both layers "+
 			"stay level.", measure.Count(n, "row"), measure.Tell(v.Number("ring")), measure.TellLong(total)))
 		g.Remark(false, fmt.Sprintf("%s, %s of stitching", measure.Count(n, "level ring"), measure.TellLong(total)),
 			"Each row must reach the same height above the hem on every gore, or the ends do not meet.")
 	}
-	g.Do("check", "Check the hem", work.CheckHem, 1,
+	g.Do(work.ToCheck, "Check the hem", work.CheckHem, 1,
 		"It was closed at the beginning; see that it hangs level over what is worn "+
-			"under it, and let the yoke seam take what differs.", work.After{Step: "band", Why: "it hangs from the band"})
+			"under it, and let the yoke seam take what differs.", work.After{Step: work.ToBand, Why: "it hangs from the band"})
 	seam := 2*2*thick + 2*thick
 	if seam > 6 {
 		g.Remark(false, fmt.Sprintf("Crossing seams are %s thick under the needle", measure.TellFine(seam)),

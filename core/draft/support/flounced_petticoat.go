@@ -253,12 +253,12 @@ func (outer FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.
 		notion.Worked{Key: "flounces", Name: "flounces to the skirt", Of: technique.Join, Join: pattern.SetOn, Technique: "lapped",
 			Length: set.place})
 	if tucks > 0 {
-		g.Tell("tucks", fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks,
+		g.Tell(work.ToTuck, fmt.Sprintf("%d in each flounce, %s deep, each from its own two lines: %s of cloth goes into them.", tucks,
 			measure.TellFine(tuck), measure.TellFine(takes)))
-		g.Tell("seams", "", work.After{Step: "tucks", Why: "joins cross the finished tucks"})
+		g.Tell(work.ToJoin, "", work.After{Step: work.ToTuck, Why: "joins cross the finished tucks"})
 	}
-	g.Tell("set-on", "The lowest first. Quarter each flounce and its line on the skirt, match, spread, stitch between the two rows.",
-		work.After{Step: "hem", Why: "flounces are set level with the finished hem"})
+	g.Tell(work.ToSetOn, "The lowest first. Quarter each flounce and its line on the skirt, match, spread, stitch between the two rows.",
+		work.After{Step: work.ToHem, Why: "flounces are set level with the finished hem"})
 	if each := set.width / float64(n) / 8; each > 1500 {
 		g.Remark(false, "Long gathering threads", "Start a new thread at every eighth; one carries ⟦120 cm⟧ to ⟦150 cm⟧.")
 	}

@@ -102,13 +102,13 @@ func (HipRoll) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	d.Wear.Pads = rollPads(thick, half, copies)
 	t := 2 * float64(in.Thickness)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: t / 2}, {Drop: rollTape, Depth: t}, {Drop: rollTape + thick, Depth: t}}
-	d.Tell("turn", "Ties caught in the ends, their tails pinned inside, away from the needle; leave "+measure.Tell(90)+" open in the "+
+	d.Tell(work.ToTurn, "Ties caught in the ends, their tails pinned inside, away from the needle; leave "+measure.Tell(90)+" open in the "+
 		"waist edge.")
-	d.Do("stuff", "Stuff it", work.Stuff, 1,
-		"Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: "turn",
+	d.Do(work.ToStuff, "Stuff it", work.Stuff, 1,
+		"Ends first, packed hard, the middle last; roll it between the hands until no lump shows.", work.After{Step: work.ToTurn,
 			Why: "it is stuffed through the opening"})
-	d.Do("close", "Close it by hand", work.CloseOpening, 1,
-		"Fell the opening; try it under the petticoats before it is closed for good.", work.After{Step: "stuff",
+	d.Do(work.ToClose, "Close it by hand", work.CloseOpening, 1,
+		"Fell the opening; try it under the petticoats before it is closed for good.", work.After{Step: work.ToStuff,
 			Why: "stuffing settles: look once more"})
 	d.Entry = draft.Entry{Tied: true}
 	return d, nil

@@ -200,18 +200,18 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 func tellHoop(d *draft.Draft, n int) {
 	for i := len(d.Seams) - 1; i >= 0; i-- {
 		if d.Seams[i].Join == pattern.Beside {
-			d.Seams[i].Wait, d.Seams[i].Note = "channels", "leave the mouths of the channels open"
+			d.Seams[i].Wait, d.Seams[i].Note = pattern.ForChannels, "leave the mouths of the channels open"
 			break
 		}
 	}
-	d.Tell("mark", "Every channel on every gore before they are moved.")
-	d.Tell("seams", "All but the last. Check that the channel marks meet at every seam.")
-	d.Tell("channels", fmt.Sprintf("%d of them, flat tape on the inside, over all gores, open at the last seam.", n))
-	d.Tell("band", "Gathers behind, flat before.")
-	d.Tell("bones", "Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the overlap.")
+	d.Tell(work.ToMark, "Every channel on every gore before they are moved.")
+	d.Tell(work.ToJoin, "All but the last. Check that the channel marks meet at every seam.")
+	d.Tell(work.ToChannel, fmt.Sprintf("%d of them, flat tape on the inside, over all gores, open at the last seam.", n))
+	d.Tell(work.ToBand, "Gathers behind, flat before.")
+	d.Tell(work.ToBone, "Each by the list; measure twice, cut once. Tip both ends before it goes in; join with the overlap.")
 	d.TryOn = "Every steel level from the floor; shorten the cloth above a steel that tips with a tuck."
-	d.Tell("hem", "Below the lowest steel, so that feet do not catch in it.",
-		work.After{Step: "try-on", Why: "the hem is levelled on the body"})
+	d.Tell(work.ToHem, "Below the lowest steel, so that feet do not catch in it.",
+		work.After{Step: work.ToTryOn, Why: "the hem is levelled on the body"})
 }
 
 // hoopShape is an oblong of a girth that reaches so many times as far behind as before, its breadth midway between the two.

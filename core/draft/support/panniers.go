@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/work"
 )
 
 // Panniers are a pair of side hoops: bags with three half steels each, tied at
@@ -195,11 +196,11 @@ func halfOval(side, curve float64) []plane.Point {
 // tellPanniers says what is particular about the making of panniers.
 func tellPanniers(d *draft.Draft) {
 	d.Flat = true
-	d.Tell("mark", "The channels on the outer panels.")
-	d.Tell("channels", "On the outer panels while they lie flat.")
-	d.Tell("seams", "Front and back edges first, leaving the mouths of the channels open, then the floors.")
-	d.Tell("casing", "Gather the tops on the waist tape. Leave a slit at the top of each outer panel when they are to serve as pockets.")
-	d.Tell("bones", "By the list; both sides alike.")
+	d.Tell(work.ToMark, "The channels on the outer panels.")
+	d.Tell(work.ToChannel, "On the outer panels while they lie flat.")
+	d.Tell(work.ToJoin, "Front and back edges first, leaving the mouths of the channels open, then the floors.")
+	d.Tell(work.ToCase, "Gather the tops on the waist tape. Leave a slit at the top of each outer panel when they are to serve as pockets.")
+	d.Tell(work.ToBone, "By the list; both sides alike.")
 	d.TryOn = "Tapes from edge to edge inside each bag at every steel: they hold the curve."
 }
 

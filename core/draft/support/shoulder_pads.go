@@ -83,11 +83,11 @@ func (ShoulderPads) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	d.Measure("lift", "the pad", "in thickness at the armhole", v.Number("lift"))
 	d.Measure("reach", "the pad", "from the armhole towards the neck", reach)
 	d.Wear.Shoulders = figure.Shoulders{Lift: v.Number("lift"), Out: v.Number("out")}
-	d.Do("fill", "Stack and fill", work.StackWadding, 1, measure.Count(layers, "layer")+" of wadding a pad, all as long at the "+
+	d.Do(work.ToFill, "Stack and fill", work.StackWadding, 1, measure.Count(layers, "layer")+" of wadding a pad, all as long at the "+
 		"armhole, each "+measure.Tell(graded)+" shorter at the inner edge than the one under it; stab them together loosely over the "+
-		"hand, so that the pad keeps the shoulder's curve.", work.After{Step: "turn", Why: "they go into the turned cover"})
-	d.Do("close", "Close the armhole's edge", work.CloseOpening, 1, "Felled by hand; no wadding in the seam.",
-		work.After{Step: "fill", Why: "it is closed over the wadding"})
+		"hand, so that the pad keeps the shoulder's curve.", work.After{Step: work.ToTurn, Why: "they go into the turned cover"})
+	d.Do(work.ToClose, "Close the armhole's edge", work.CloseOpening, 1, "Felled by hand; no wadding in the seam.",
+		work.After{Step: work.ToFill, Why: "it is closed over the wadding"})
 	d.TryOn = "Both pads on, before the mirror: alike in height, their edges not to be seen."
 	if room := on.Padding(); room < v.Number("lift")+0.5 {
 		d.Remark(false, "These shoulders are square already", "Their ends can rise by "+measure.Tell(room)+" at most before they stand as "+

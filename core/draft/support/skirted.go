@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/work"
 )
 
 // Hems of the petticoats: 3/8 in turned under, then 3/4 in.
@@ -193,12 +194,12 @@ func (g *gored) dress(on figure.Figure, in cloth.Fabric, layers, stand float64) 
 
 // sew says what is particular about the making of a gored petticoat.
 func (g *gored) sew(names string) {
-	g.Tell("cut", "Cut "+names+".")
-	g.Tell("mark", "The opening on the back breadth and the band’s divisions before the pieces are moved.")
-	g.Tell("seams", "From the waist down; every seam’s two edges are the same length.")
-	g.Tell("press", "Thick cloth flattens only while it is still flat.")
-	g.Tell("placket", fmt.Sprintf("Slit %s down the middle of the back breadth; underlap and facing on.", measure.Tell(g.Band.Opening)))
-	g.Tell("band", "Match its marks to the seams, take the small pleats in before and draw the gathers up behind.")
-	g.Tell("closure", "Set apart from the closures above and below it, so that they do not lie on one another.")
-	g.Tell("hem", fmt.Sprintf("Turn %s, then %s.", measure.TellFine(turnedUnder), measure.TellFine(hemDepth)))
+	g.Tell(work.ToCut, "Cut "+names+".")
+	g.Tell(work.ToMark, "The opening on the back breadth and the band’s divisions before the pieces are moved.")
+	g.Tell(work.ToJoin, "From the waist down; every seam’s two edges are the same length.")
+	g.Tell(work.ToPress, "Thick cloth flattens only while it is still flat.")
+	g.Tell(work.ToPlacket, fmt.Sprintf("Slit %s down the middle of the back breadth; underlap and facing on.", measure.Tell(g.Band.Opening)))
+	g.Tell(work.ToBand, "Match its marks to the seams, take the small pleats in before and draw the gathers up behind.")
+	g.Tell(work.ToFasten, "Set apart from the closures above and below it, so that they do not lie on one another.")
+	g.Tell(work.ToHem, fmt.Sprintf("Turn %s, then %s.", measure.TellFine(turnedUnder), measure.TellFine(hemDepth)))
 }

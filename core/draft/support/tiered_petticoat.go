@@ -190,18 +190,18 @@ func tellTiered(d *draft.Draft, tiers []*tier, band part.Band, placket float64) 
 	for _, t := range tiers {
 		breadths += t.n
 	}
-	d.Tell("cut", "Tear or cut the "+measure.Count(breadths, "breadth")+", the band and two placket strips.")
-	d.Tell("seams", fmt.Sprintf("The breadths of each tier. Leave the last seam of the upper tier open for %s at the top.",
+	d.Tell(work.ToCut, "Tear or cut the "+measure.Count(breadths, "breadth")+", the band and two placket strips.")
+	d.Tell(work.ToJoin, fmt.Sprintf("The breadths of each tier. Leave the last seam of the upper tier open for %s at the top.",
 		measure.Tell(placket)))
-	d.Tell("hem", fmt.Sprintf("The lowest tier: turn %s, then %s; stitch at the edge. Straight breadths need no levelling.",
+	d.Tell(work.ToHem, fmt.Sprintf("The lowest tier: turn %s, then %s; stitch at the edge. Straight breadths need no levelling.",
 		measure.TellFine(turnedUnder), measure.TellFine(hemDepth)))
-	d.Tell("gather", "Two rows of the longest stitch either side of the seam line, a new thread at every section.",
-		work.After{Step: "hem", Why: "flat cloth is hemmed more easily than gathered"})
-	d.Tell("tiers", "Match the section marks, then spread the gathers between them; lower tier uppermost.")
-	d.Tell("placket", "Wide strip doubled under, narrow strip turned in.")
-	d.Tell("band", fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.",
+	d.Tell(work.ToGather, "Two rows of the longest stitch either side of the seam line, a new thread at every section.",
+		work.After{Step: work.ToHem, Why: "flat cloth is hemmed more easily than gathered"})
+	d.Tell(work.ToTier, "Match the section marks, then spread the gathers between them; lower tier uppermost.")
+	d.Tell(work.ToPlacket, "Wide strip doubled under, narrow strip turned in.")
+	d.Tell(work.ToBand, fmt.Sprintf("Press the gathers flat in the allowance first. The band is %s long without its ends, %s of it underlap.",
 		measure.Tell(band.Length+band.Lap), measure.Tell(band.Lap)))
-	d.Tell("closure", "On the band, and one half-way down the placket.")
+	d.Tell(work.ToFasten, "On the band, and one half-way down the placket.")
 }
 
 // offerFewerBreadths offers a little less fullness where it saves a whole breadth.

@@ -248,13 +248,14 @@ func buttons(front *pattern.Piece, ext float64, n int) {
 
 // tellCombinations says what is particular about the making of combinations.
 func tellCombinations(d *draft.Draft) {
-	d.Tell("cut", "Fronts with their extension, back on the fold, a left and a right leg; label every edge before they meet.")
-	d.Tell("seams", "Shoulders and sides of the bodice: no raw edge under a corset. Each leg to itself at the inner leg only.")
-	d.Tell("edges", "The front extensions are turned twice, on the fold marks.")
-	d.Tell("face", "Neck and armholes, or edging instead; the crotch stays open and each of its edges is faced.", work.After{Step: "edges",
-		Why: "the neck runs from front to front"})
-	d.Tell("band", "Legs into their bands with the frills: look under the frill before trimming. Then bodice and legs to the "+
+	d.Tell(work.ToCut, "Fronts with their extension, back on the fold, a left and a right leg; label every edge before they meet.")
+	d.Tell(work.ToJoin, "Shoulders and sides of the bodice: no raw edge under a corset. Each leg to itself at the inner leg only.")
+	d.Tell(work.ToEdge, "The front extensions are turned twice, on the fold marks.")
+	d.Tell(work.ToFace,
+		"Neck and armholes, or edging instead; the crotch stays open and each of its edges is faced.", work.After{Step: work.ToEdge,
+			Why: "the neck runs from front to front"})
+	d.Tell(work.ToBand, "Legs into their bands with the frills: look under the frill before trimming. Then bodice and legs to the "+
 		"waistband, outer "+
 		"layer first, centre and side marks matched.")
-	d.Tell("buttonholes", "One at the band.")
+	d.Tell(work.ToButtonhole, "One at the band.")
 }

@@ -63,12 +63,12 @@ func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
 		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
 	band.Finish(&d, on, bulk)
-	d.Tell("cut", "A left and a right leg. Write on every edge what it is sewn to.")
-	d.Tell("seams", "Close each leg at the inner leg: the front of a leg to the back of the same leg.", work.After{Step: "cut",
+	d.Tell(work.ToCut, "A left and a right leg. Write on every edge what it is sewn to.")
+	d.Tell(work.ToJoin, "Close each leg at the inner leg: the front of a leg to the back of the same leg.", work.After{Step: work.ToCut,
 		Why: "the labels are read before pinning"})
-	d.Tell("face", "Along each edge of the crotch, over the finished inner seam.")
-	d.Tell("band", "The legs into their bands first, frills caught in the lower edge; then the tops to the waistband. The opening "+
+	d.Tell(work.ToFace, "Along each edge of the crotch, over the finished inner seam.")
+	d.Tell(work.ToBand, "The legs into their bands first, frills caught in the lower edge; then the tops to the waistband. The opening "+
 		"lies behind.")
-	d.Tell("closure", "Apart from those of what is worn above.")
+	d.Tell(work.ToFasten, "Apart from those of what is worn above.")
 	return d, nil
 }

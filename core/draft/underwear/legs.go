@@ -172,7 +172,7 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 			d.Seams = append(d.Seams, pattern.Seam{ID: edge,
 				A:         pattern.Side{Piece: "leg", Edge: edge, Copy: pattern.Copy{Hand: pattern.Left}},
 				B:         pattern.Side{Piece: "leg", Edge: edge, Copy: pattern.Copy{Hand: pattern.Right}},
-				Technique: "flat-felled", Wait: "seams", Strain: 2})
+				Technique: "flat-felled", Wait: pattern.ForSeams, Strain: 2})
 		}
 	}
 	hem, _ := p.Edge("hem")
@@ -203,8 +203,8 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"},
 			B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: pattern.Gathers,
 			Join: pattern.Banded, Note: "between the two layers of the band"})
-		d.Tell("gather", "Lace goes on the frill while the strip is flat.",
-			work.After{Step: "hem", Why: "a strip is hemmed more easily than " +
+		d.Tell(work.ToGather, "Lace goes on the frill while the strip is flat.",
+			work.After{Step: work.ToHem, Why: "a strip is hemmed more easily than " +
 				"a frill"})
 		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
 	}

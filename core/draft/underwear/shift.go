@@ -186,7 +186,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		case "sleeve-front", "sleeve-back":
 			d.Seams[i].Join = pattern.Sleeved
 		case "underarm", "side":
-			d.Seams[i].Wait = "sleeves"
+			d.Seams[i].Wait = pattern.ForSleeves
 		case "shoulder":
 		default:
 			d.Seams[i].Join = pattern.Inset
@@ -199,15 +199,15 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			}
 		}
 	}
-	d.Tell("cut", "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck ⟦2 cm⟧ smaller than drawn.")
-	d.Tell("gussets", "Gores from the point down to the hem, so that any stretch runs off at the hem. Two neighbouring sides of each "+
+	d.Tell(work.ToCut, "Pull a thread and cut along it: every straight edge lies on the grain. Cut the neck ⟦2 cm⟧ smaller than drawn.")
+	d.Tell(work.ToGusset, "Gores from the point down to the hem, so that any stretch runs off at the hem. Two neighbouring sides of each "+
 		"square to "+
 		"the two sleeve edges; stop each seam one allowance before the corner.")
-	d.Tell("seams", "The shoulders; then try it over the head, and cut the neck to its line.")
-	d.Tell("sleeves", "Sleeve head to the armhole edges, shoulder to shoulder; then the free sides of the gusset to front and back.")
-	d.Tell("close", "From the sleeve hem through the gusset down to the gore; sew the underarm twice.")
-	d.Tell("bind", "The neck has no allowance: the binding takes its place.")
-	d.Tell("hem", "Turn it in twice.", work.After{Step: "close", Why: "the hem runs round over the side seams"})
+	d.Tell(work.ToJoin, "The shoulders; then try it over the head, and cut the neck to its line.")
+	d.Tell(work.ToSleeve, "Sleeve head to the armhole edges, shoulder to shoulder; then the free sides of the gusset to front and back.")
+	d.Tell(work.ToClose, "From the sleeve hem through the gusset down to the gore; sew the underarm twice.")
+	d.Tell(work.ToBind, "The neck has no allowance: the binding takes its place.")
+	d.Tell(work.ToHem, "Turn it in twice.", work.After{Step: work.ToClose, Why: "the hem runs round over the side seams"})
 	d.Entry = draft.Entry{Closed: 4 * half, Only: draft.OverHead}
 	return d, nil
 }

@@ -232,7 +232,7 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 	d.Remark(false, fmt.Sprintf("%s under the needle at the neck", measure.Count(under, "layer")), fmt.Sprintf("Coat, collar and cape "+
 		"are about %s thick together where it is sewn on: a long stitch, a strong needle, and a scrap of as many layers tried first.",
 		measure.TellFine(float64(under)*thick)))
-	d.Do("cape", "Sew the cape on", work.SewCape, 1,
+	d.Do(work.ToCape, "Sew the cape on", work.SewCape, 1,
 		fmt.Sprintf("Darts first: lay left on right, they must end level. Back to front, press "+
 			"open. Coat "+
 			"and cape both right side out: centre back to centre back, the dart to the shoulder seam, then the folded front edge to the "+

@@ -18,6 +18,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/sewn"
+	"ardentgusset/core/work"
 
 	"gonum.org/v1/gonum/interp"
 )
@@ -480,12 +481,13 @@ func (c *cloak) tell(d *draft.Draft, v draft.Values, in cloth.Fabric) {
 	d.MockUp = "The upper ⟦30 cm⟧ in cheap cloth, over all that is worn under it: the neck lies where it is meant to, nothing " +
 		"drags at the shoulders."
 	if full := v.Number(neckFull); full > 1 {
-		d.Tell("stay", fmt.Sprintf("The neck edge is drawn up evenly to the tape first, %s in all.", measure.Tell(2*c.neck*c.whole/full)))
+		d.Tell(work.ToStay,
+			fmt.Sprintf("The neck edge is drawn up evenly to the tape first, %s in all.", measure.Tell(2*c.neck*c.whole/full)))
 	} else {
-		d.Tell("stay", "The neck edge, at once when it is cut.")
+		d.Tell(work.ToStay, "The neck edge, at once when it is cut.")
 	}
-	d.Tell("hang", fmt.Sprintf("It drops by %s or so half way between the threads, by a quarter of that at 15°, along them by nothing.",
+	d.Tell(work.ToHang, fmt.Sprintf("It drops by %s or so half way between the threads, by a quarter of that at 15°, along them by nothing.",
 		measure.Tell(drop)))
-	d.Tell("hem", fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn it with a "+
+	d.Tell(work.ToHem, fmt.Sprintf("Trim it level first, worn over the skirts: it is drafted smooth, level to %s. Turn it with a "+
 		"gathering thread.", measure.TellFine(c.moved)))
 }

@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/family"
+	"ardentgusset/core/work"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/hall"
@@ -154,7 +155,7 @@ func (s *Room) setState(c *hall.Call) error {
 	err := s.Change(c, func(l store.Layer) error {
 		state := store.State(c.PostForm("state"))
 		if !state.Made() || l.CutHash != "" {
-			return s.Store.SetState(c.Ctx(), l.ID, state, []string{ensemble.CutStep})
+			return s.Store.SetState(c.Ctx(), l.ID, state, []work.ID{work.ToCut})
 		}
 		var err error
 		ask, err = s.CutOut(c, l, state)

@@ -13,7 +13,7 @@ import (
 // Planned is an operation of the work with what was noted of it and when it would be done.
 type Planned struct {
 	work.Operation
-	Own       string // the step's ID within its garment, "" for one of the maker's own
+	Own       work.ID // the step's ID within its garment, "" for one of the maker's own
 	LayerID   uint
 	LayerName string
 	Ready     bool // everything before it is done
@@ -56,12 +56,12 @@ func (v *EnsembleView) plan(now time.Time) {
 	for i := range v.Rec.Layers {
 		recs[strconv.Itoa(int(v.Rec.Layers[i].ID))] = &v.Rec.Layers[i]
 	}
-	done, names := map[string]bool{}, map[string]string{}
+	done, names := map[work.ID]bool{}, map[work.ID]string{}
 	for i, one := range all {
 		p := Planned{Operation: one, Number: i + 1, LayerName: strings.TrimPrefix(one.Lane, "job/"), Chain: slices.Contains(chain, i)}
 		if rec := recs[one.Lane]; rec != nil {
 			p.LayerID, p.LayerName = rec.ID, rec.Name
-			if _, own, ok := strings.Cut(one.ID, "/"); ok && !strings.HasPrefix(one.ID, "own/") {
+			if lane, own := one.ID.Parts(); lane != "" && lane != "own" {
 				k := store.StepOf{Layer: rec.ID, Step: own}
 				p.Own, p.Note, p.Spent = own, n.Notes[k], n.Spent[k]
 				p.Photo, p.DoneOn = n.Photos[k], n.DoneOn[k]
@@ -114,7 +114,7 @@ func (v *EnsembleView) Operations() []work.Operation {
 
 // Before is the operation that a step is put before when it moves so many places up, or down when that is negative; "" past
 // what is left to do.
-func (v *EnsembleView) Before(i, up int) string {
+func (v *EnsembleView) Before(i, up int) work.ID {
 	if k := i - up; k >= 0 && k < len(v.Plan) && !v.Plan[k].Done {
 		return v.Plan[k].ID
 	}
@@ -148,7 +148,7 @@ func (v *EnsembleView) DoneCount() int {
 }
 
 // Soonest is an order that ends sooner than the one that stands, by operations, and when; none when none was found.
-func (v *EnsembleView) Soonest() (ids []string, ends work.Day) {
+func (v *EnsembleView) Soonest() (ids []work.ID, ends work.Day) {
 	all := v.Operations()
 	minutes := func(all []work.Operation) []float64 {
 		out := make([]float64, len(all))

@@ -6,6 +6,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/memo"
+	"ardentgusset/core/work"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 )
@@ -17,7 +18,10 @@ type Card struct {
 }
 
 // CardStep is a step of an ensemble, by its layer and its own ID.
-type CardStep struct{ Layer, Own string }
+type CardStep struct {
+	Layer string
+	Own   work.ID
+}
 
 // cardKey is what a card rests on: the walk, and which layers are not made.
 type cardKey struct {

@@ -42,7 +42,7 @@ type benchView struct {
 
 func (s *Room) benchStation(c *hall.Call) error {
 	return hall.Station(s.Hall, c, "bench", 0, func(p *hall.Head) (*benchView, error) {
-		v := viewBench(p.E, c.Query("step"), c.Query("only"))
+		v := viewBench(p.E, work.ID(c.Query("step")), c.Query("only"))
 		if v.Now == nil {
 			return &v, nil
 		}
@@ -102,7 +102,7 @@ func cautionsOf(stage *ensemble.Stage, at work.Station) []hall.NoteView {
 	return out
 }
 
-func viewBench(e *hall.EnsembleView, step, only string) benchView {
+func viewBench(e *hall.EnsembleView, step work.ID, only string) benchView {
 	v := benchView{Ensemble: e.Rec.ID, Only: only, Now: e.Next()}
 	for i := range e.Plan {
 		q := e.Plan[i]
@@ -130,7 +130,7 @@ func (v benchView) Post(p any) string {
 }
 
 // Step is how a step is called there.
-func (v benchView) Step(p any) string {
+func (v benchView) Step(p any) work.ID {
 	q := stepOf(p)
 	if q.Own != "" {
 		return q.Own
@@ -148,7 +148,7 @@ func stepOf(p any) hall.Planned {
 }
 
 // clocked is what the time spent on a step says of its techniques.
-func clocked(v *hall.EnsembleView, layer uint, step string) []store.Clocked {
+func clocked(v *hall.EnsembleView, layer uint, step work.ID) []store.Clocked {
 	var out []store.Clocked
 	for _, p := range v.Plan {
 		if p.LayerID != layer || p.Own != step || p.Spent <= 0 {
@@ -232,7 +232,7 @@ func (s *Room) doStep(c *hall.Call) (ask string, err error) {
 		return "", err
 	}
 	err = s.Change(c, func(l store.Layer) error {
-		step := c.PostForm("step")
+		step := work.ID(c.PostForm("step"))
 		e, err := s.Store.Ensemble(c.Ctx(), l.EnsembleID)
 		if err != nil {
 			return err
@@ -243,7 +243,7 @@ func (s *Room) doStep(c *hall.Call) (ask string, err error) {
 		}
 		switch c.PostForm("do") {
 		case "done", "undone":
-			if step == ensemble.CutStep { // cutting goes one way only
+			if step == work.ToCut { // cutting goes one way only
 				switch done := c.PostForm("do") == "done"; {
 				case done && l.CutHash == "":
 					ask, err = s.CutOut(c, l, store.Cut)
@@ -270,7 +270,7 @@ func (s *Room) doStep(c *hall.Call) (ask string, err error) {
 }
 
 // wentWrong keeps what went wrong with a step, what it cost, and what would be otherwise next time.
-func (s *Room) wentWrong(c *hall.Call, st *store.Store, l store.Layer, step string) error {
+func (s *Room) wentWrong(c *hall.Call, st *store.Store, l store.Layer, step work.ID) error {
 	one := store.Lesson{Step: step, What: c.PostForm("reason"), Setting: draft.Key(c.PostForm("setting"))}
 	if text := strings.TrimSpace(strings.Replace(c.PostForm("lost"), ",", ".", 1)); text != "" {
 		x, err := strconv.ParseFloat(text, 64)
@@ -294,7 +294,7 @@ func (s *Room) wentWrong(c *hall.Call, st *store.Store, l store.Layer, step stri
 }
 
 // known fails on what is no step of the work.
-func known(v *hall.EnsembleView, layer uint, step string) error {
+func known(v *hall.EnsembleView, layer uint, step work.ID) error {
 	for i := range v.Plan {
 		if v.Plan[i].LayerID == layer && v.Plan[i].Own == step {
 			return nil
@@ -310,7 +310,7 @@ func (s *Room) setStepPhoto(c *hall.Call) error {
 		if err != nil {
 			return err
 		}
-		step := c.Query("step")
+		step := work.ID(c.Query("step"))
 		if err := known(s.View(c.Ctx(), e, 0, hall.UnitOf(c)), l.ID, step); err != nil {
 			return err
 		}

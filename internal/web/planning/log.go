@@ -169,14 +169,14 @@ func (s *Room) logCSV(c *hall.Call) error {
 		timings := slices.Clone(l.Timings)
 		slices.SortFunc(timings, func(a, b store.Timing) int { return a.StartedAt.Compare(b.StartedAt) })
 		for _, t := range timings {
-			q := byID(v, fmt.Sprintf("%d/%s", l.ID, t.Step))
+			q := byID(v, t.Step.In(strconv.Itoa(int(l.ID))))
 			end, long := "", s.Opt.Now().Sub(t.StartedAt)
 			if t.EndedAt != nil {
 				end, long = t.EndedAt.Format(time.RFC3339), t.EndedAt.Sub(t.StartedAt)
 			}
 			name := q.Name
 			if name == "" {
-				name = t.Step
+				name = string(t.Step)
 			}
 			_ = w.Write([]string{l.Name, name, string(q.Station), t.StartedAt.Format(time.RFC3339), end,
 				strconv.FormatFloat(long.Minutes(), 'f', 1, 64),

@@ -26,7 +26,7 @@ func needlework(v *hall.EnsembleView, lane string, event int) svg.Needlework {
 	for i := len(v.Stages) - 1; i >= 0; i-- { // the outermost first, as in the stack
 		add(svg.Thread{ID: v.Stages[i].ID, Name: v.Rec.Layers[i].Name, Colour: v.Rec.Layers[i].Fabric.Colour})
 	}
-	stitches := map[string]int{}
+	stitches := map[work.ID]int{}
 	for i := range v.Plan {
 		p := &v.Plan[i]
 		if _, ok := lanes[p.Lane]; !ok && strings.HasPrefix(p.Lane, "job/") {
@@ -38,7 +38,7 @@ func needlework(v *hall.EnsembleView, lane string, event int) svg.Needlework {
 		}
 		from, to := inDays(v, i)
 		stitches[p.ID] = len(w.Stitches)
-		w.Stitches = append(w.Stitches, svg.Stitch{ID: p.ID, Name: p.Name, Link: fmt.Sprintf("/ensembles/%d/bench?step=%s", v.Rec.ID,
+		w.Stitches = append(w.Stitches, svg.Stitch{ID: string(p.ID), Name: p.Name, Link: fmt.Sprintf("/ensembles/%d/bench?step=%s", v.Rec.ID,
 			p.ID), Lane: at,
 			From: from, To: to, Done: p.Done, Ready: p.Ready, Chain: p.Chain, Station: string(p.Station), Said: told(p)})
 		last := -1 // of what it waits for on other threads, the one that ends last: it has waited for the others as well

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"ardentgusset/core/work"
 	"ardentgusset/internal/formats/ics"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/hall"
@@ -102,7 +103,7 @@ func (s *Room) planCSV(c *hall.Call) error {
 		}
 		return t.Format(time.DateOnly)
 	}
-	names := map[string]string{}
+	names := map[work.ID]string{}
 	for i := range v.Plan {
 		q := &v.Plan[i]
 		names[q.ID] = q.LayerName + ": " + q.Name

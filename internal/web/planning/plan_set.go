@@ -34,15 +34,15 @@ func (s *Room) setPlan(c *hall.Call) error {
 		parts := func(r rune) bool { return r == ' ' || r == ',' || r == '\n' || r == '\r' }
 		err = s.Store.SetFittings(ctx, e, strings.FieldsFunc(c.PostForm("fittings"), parts))
 	case "delivery":
-		err = s.Store.AddDelivery(ctx, e, store.Delivery{What: c.PostForm("name"), On: c.PostForm("on"), For: c.PostForm("for")})
+		err = s.Store.AddDelivery(ctx, e, store.Delivery{What: c.PostForm("name"), On: c.PostForm("on"), For: work.ID(c.PostForm("for"))})
 	case "own":
 		err = s.addOwn(c, hours)
 	case "own-way":
-		err = s.Store.ChangeOwn(ctx, e, c.PostForm("step"), c.PostForm("to"))
+		err = s.Store.ChangeOwn(ctx, e, work.ID(c.PostForm("step")), c.PostForm("to"))
 	case "alone":
 		err = s.Store.SetAlone(ctx, e, c.PostForm("alone") == "yes")
 	case "tick":
-		err = s.Store.TickOwn(ctx, e, c.PostForm("step"), c.PostForm("do") == "done")
+		err = s.Store.TickOwn(ctx, e, work.ID(c.PostForm("step")), c.PostForm("do") == "done")
 	case "remove":
 		err = s.Store.RemovePlanned(ctx, e, c.PostForm("id"))
 	case "order":
@@ -162,8 +162,8 @@ func (s *Room) moveStep(c *hall.Call) error {
 		return err
 	}
 	v := s.View(c.Ctx(), e, 0, hall.UnitOf(c))
-	step, before := c.PostForm("step"), c.PostForm("before")
-	var ids []string
+	step, before := work.ID(c.PostForm("step")), work.ID(c.PostForm("before"))
+	var ids []work.ID
 	moved, found := (*hall.Planned)(nil), before == ""
 	for i := range v.Plan {
 		q := &v.Plan[i]
@@ -183,7 +183,7 @@ func (s *Room) moveStep(c *hall.Call) error {
 	if before == "" {
 		ids = append(ids, step)
 	}
-	at := map[string]int{}
+	at := map[work.ID]int{}
 	for i, one := range ids {
 		at[one] = i
 	}
@@ -203,7 +203,7 @@ func (s *Room) moveStep(c *hall.Call) error {
 }
 
 // byID is an operation of the plan.
-func byID(v *hall.EnsembleView, id string) *hall.Planned {
+func byID(v *hall.EnsembleView, id work.ID) *hall.Planned {
 	for i := range v.Plan {
 		if v.Plan[i].ID == id {
 			return &v.Plan[i]
@@ -230,10 +230,10 @@ func (s *Room) addOwn(c *hall.Call, hours func(string) (float64, error)) error {
 		o.Needs = append(o.Needs, need)
 	}
 	if a := c.PostForm("after"); a != "" {
-		o.After = []string{a}
+		o.After = []work.ID{work.ID(a)}
 	}
 	if b := c.PostForm("before"); b != "" {
-		o.Before = []string{b}
+		o.Before = []work.ID{work.ID(b)}
 	}
 	if l := c.PostForm("layer"); l != "" {
 		o.Layer = store.OfLayer(l, "").Layer

@@ -230,7 +230,7 @@ func (v *planView) pack(c *hall.Call, e *hall.EnsembleView) {
 		v.BagHours = h
 	}
 	left := v.BagHours * 60
-	done, things := map[string]bool{}, map[string]bool{}
+	done, things := map[work.ID]bool{}, map[string]bool{}
 	for i := range e.Plan {
 		done[e.Plan[i].ID] = e.Plan[i].Done
 	}

@@ -15,6 +15,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/technique"
+	"ardentgusset/core/work"
 	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/hall"
@@ -127,7 +128,7 @@ func (s *Room) viewSeams(p *hall.Head, chosen string) seamsView {
 		stack = math.Max(stack, x.Thick)
 	}
 	v.Needle = hall.Sentence(making.NeedleFor(stage.Fabric, stack).String())
-	done := map[string]bool{}
+	done := map[work.ID]bool{}
 	for _, log := range l.Rec.Steps {
 		done[log.Step] = log.DoneAt != nil
 	}
