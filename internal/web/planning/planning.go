@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/memo"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 	"ardentgusset/internal/formats/svg"
@@ -149,9 +150,8 @@ func (s *Room) fillPlan(c *hall.Call, p *hall.Head, v *planView) error {
 	v.countChanges(all, e.Rec.Planning.Batched)
 	v.Drawing = svg.Plan(needlework(e, v.Lane, event))
 	if v.AskWays {
-		v.findWays(c, e, all, event)
-		if ids, ends := e.Soonest(); ids != nil {
-			v.Sooner = e.Calendar.Date(ends)
+		if err := s.findWays(c, v, e, all, event); err != nil {
+			return err
 		}
 	}
 	v.pack(c, e)
@@ -202,13 +202,42 @@ func (v *planView) countChanges(all []work.Operation, batched bool) {
 // waysRuns is how many trials each way out is judged by.
 const waysRuns = 250
 
-func (v *planView) findWays(c *hall.Call, e *hall.EnsembleView, all []work.Operation, event int) {
+// waysKey is what the ways out rest on: all that was written, and the time that runs.
+type waysKey struct {
+	of       *store.Store
+	id, mark uint64
+	at       string // the day, or the minute
+}
+
+// waysWeight is what the ways out of one ensemble weigh in the book, bytes.
+const waysWeight = 16 << 10
+
+// waysOut are the ways out, and when the work would end in the order that is soonest: the zero time where none is sooner.
+type waysOut struct {
+	ways   []wayView
+	sooner time.Time
+}
+
+// findWays works the ways out, or finds them again as long as nothing was written; while a clock runs, for a minute.
+func (s *Room) findWays(c *hall.Call, v *planView, e *hall.EnsembleView, all []work.Operation, event int) error {
+	now := s.Opt.Now()
+	key := waysKey{s.Store, uint64(e.Rec.ID), s.Store.Changes(), now.Format(time.DateOnly)}
+	if slices.ContainsFunc(e.Plan, func(p hall.Planned) bool { return p.Running }) {
+		key.at = now.Format("2006-01-02 15:04")
+	}
+	out, err := memo.Find(c.Ctx(), s.Memory, key, waysWeight, func() (waysOut, error) { return waysOf(c, e, all, event) })
+	v.Ways, v.Sooner = out.ways, out.sooner
+	return err
+}
+
+func waysOf(c *hall.Call, e *hall.EnsembleView, all []work.Operation, event int) (waysOut, error) {
 	t := work.Usual(uint64(e.Rec.ID))
 	t.Runs = waysRuns
+	var out waysOut
 	for _, w := range ensemble.Ways(e.Stages, e.Rec.Plan(), all, e.Rec.Planning.Extras(), e.Rec.Planning.Batched) {
 		f, err := e.Calendar.Forecast(c.Ctx(), w.Try(all), t)
 		if err != nil {
-			return
+			return out, err
 		}
 		one := wayView{Way: w, Set: hall.Encode(w.Settings), Likely: e.Calendar.Date(f.At(0.8))}
 		if event >= 0 {
@@ -219,8 +248,12 @@ func (v *planView) findWays(c *hall.Call, e *hall.EnsembleView, all []work.Opera
 				one.Was = l.Sewn[w.Row]
 			}
 		}
-		v.Ways = append(v.Ways, one)
+		out.ways = append(out.ways, one)
 	}
+	if ids, ends := e.Soonest(); ids != nil {
+		out.sooner = e.Calendar.Date(ends)
+	}
+	return out, nil
 }
 
 // pack is the work of the next hours that can be done anywhere, and what to take for it.
