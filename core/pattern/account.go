@@ -13,8 +13,8 @@ type Stretched struct {
 }
 
 // Account goes along a join from match point to match point and gives both sides' net
-// lengths, mm. It is one stretch where the two sides' notches do not pair.
-func Account(pieces []Piece, s Seam) []Stretched {
+// lengths, mm; seams are all there are. It is one stretch where the two sides' notches do not pair.
+func Account(pieces []Piece, seams []Seam, s Seam) []Stretched {
 	find := func(side Side) (*Piece, *Edge) {
 		for i := range pieces {
 			if pieces[i].ID == side.Piece {
@@ -57,9 +57,7 @@ func Account(pieces []Piece, s Seam) []Stretched {
 		})
 		return out
 	}
-	// Two edges that are sewn together run opposite ways, unless they are the
-	// same edge of a left and a right.
-	na, nb := along(pa, a, false), along(pb, b, pa != pb || s.A.Edge != s.B.Edge)
+	na, nb := along(pa, a, false), along(pb, b, !s.Alike(pieces, seams))
 	if len(na) != len(nb) {
 		na, nb = nil, nil
 	}

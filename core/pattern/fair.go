@@ -12,6 +12,12 @@ import (
 // Their ends stay, and with them the seams. Edges that are meant to have a
 // corner, and folds, are left alone.
 func Fair(pieces []Piece, seams []Seam) {
+	// A line that is bent is drawn anew, evenly: what its first stretch then is off by is taken up the second time.
+	fair(pieces, seams)
+	fair(pieces, seams)
+}
+
+func fair(pieces []Piece, seams []Seam) {
 	sewn := map[Side]bool{}
 	for _, s := range seams {
 		sewn[Side{Piece: s.A.Piece, Edge: s.A.Edge}] = true
@@ -37,25 +43,30 @@ func Fair(pieces []Piece, seams []Seam) {
 			continue
 		}
 		n, m := len(a.Edges), len(b.Edges)
-		// The seam's two edges run opposite ways: the start of one lies on the
-		// end of the other.
-		for _, c := range []struct {
-			pa, na, pb, nb *Edge // the corners, edge before and edge after
-			ea, eb         end
-		}{
-			{&a.Edges[(i+n-1)%n], &a.Edges[i], &b.Edges[k], &b.Edges[(k+1)%m], end{a, &a.Edges[(i+n-1)%n], false},
-				end{b, &b.Edges[(k+1)%m], true}},
-			{&a.Edges[i], &a.Edges[(i+1)%n], &b.Edges[(k+m-1)%m], &b.Edges[k], end{a, &a.Edges[(i+1)%n], true},
-				end{b, &b.Edges[(k+m-1)%m], false}},
-		} {
-			if !free(a, c.ea.edge) || !free(b, c.eb.edge) {
+		// At either end of the seam the edge beside it on one piece goes on in that of the other.
+		type corner struct {
+			before, after *Edge
+			free          end // that goes on, at the corner
+		}
+		starts := func(p *Piece, i, n int) corner {
+			return corner{&p.Edges[(i+n-1)%n], &p.Edges[i], end{p, &p.Edges[(i+n-1)%n], false}}
+		}
+		stops := func(p *Piece, i, n int) corner {
+			return corner{&p.Edges[i], &p.Edges[(i+1)%n], end{p, &p.Edges[(i+1)%n], true}}
+		}
+		meet := [2][2]corner{{starts(a, i, n), stops(b, k, m)}, {stops(a, i, n), starts(b, k, m)}}
+		if s.Alike(pieces, seams) {
+			meet = [2][2]corner{{starts(a, i, n), starts(b, k, m)}, {stops(a, i, n), stops(b, k, m)}}
+		}
+		for _, c := range meet {
+			if !free(a, c[0].free.edge) || !free(b, c[1].free.edge) {
 				continue
 			}
-			off := inner(c.pa.Line, c.na.Line) + inner(c.pb.Line, c.nb.Line) - math.Pi
+			off := inner(c[0].before.Line, c[0].after.Line) + inner(c[1].before.Line, c[1].after.Line) - math.Pi
 			if math.Abs(off) < slight || math.Abs(off) > meant {
 				continue
 			}
-			for _, e := range []end{c.ea, c.eb} {
+			for _, e := range []end{c[0].free, c[1].free} {
 				known := false
 				for _, b := range bends {
 					known = known || b.end == e
@@ -130,6 +141,14 @@ func inner(a, b []plane.Point) float64 {
 	return angle
 }
 
+// closer spreads 0 to 1 closer towards both ends.
+func closer(t float64) float64 {
+	if t > 0.5 {
+		return 1 - closer(1-t)
+	}
+	return math.Pow(2*t, 1.35) / 2
+}
+
 // bent is a line turned at one end towards its left by an angle in radians,
 // running out to nothing at its other end; both ends stay.
 func bent(line []plane.Point, first bool, turn float64) []plane.Point {
@@ -138,13 +157,16 @@ func bent(line []plane.Point, first bool, turn float64) []plane.Point {
 	}
 	long := plane.Length(line)
 	n := max(40, int(long/3))
-	fine := make([]plane.Point, n+1) // evenly: a normal between points that lie close tells nothing
+	// Evenly, since a normal between points that lie close tells nothing, but closer towards the corners: there the
+	// first stretch is to lie as the curve does.
+	fine, share := make([]plane.Point, n+1), make([]float64, n+1)
 	for i := range fine {
-		fine[i], _ = plane.Along(line, long*float64(i)/float64(n))
+		share[i] = closer(float64(i) / float64(n))
+		fine[i], _ = plane.Along(line, long*share[i])
 	}
 	out := make([]plane.Point, n+1)
 	for i, p := range fine {
-		t := float64(i) / float64(n)
+		t := share[i]
 		a, b := fine[max(i-1, 0)], fine[min(i+1, n)]
 		out[i] = p.Add(b.Sub(a).Unit().Left().Times(math.Tan(turn) * long * t * (1 - t) * (1 - t)))
 	}

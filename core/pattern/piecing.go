@@ -332,8 +332,7 @@ type division struct {
 }
 
 // divideSeam takes the i-th seam out if it is of the divided edge, divides the edge it is
-// sewn to, and answers with the seams that take its place. A piece and its neighbour run
-// the opposite ways along theirs; a piece sewn to its own like runs the same way.
+// sewn to, and answers with the seams that take its place.
 func (w *work) divideSeam(i int, d division, depth int) (fresh []Seam, here bool, err error) {
 	s := w.seams[i]
 	onA, onB := s.A == (Side{d.piece, d.edge, s.A.Copy}), s.B == (Side{d.piece, d.edge, s.B.Copy})
@@ -357,9 +356,14 @@ func (w *work) divideSeam(i int, d division, depth int) (fresh []Seam, here bool
 			return nil, false, fmt.Errorf("%s has no edge %q", w.pieces[q].Name, other.Edge)
 		}
 		long := oe.Length()
+		alike := s.Alike(w.pieces, w.seams)
 		marks := make([]float64, len(d.at))
 		for m, at := range d.at {
-			marks[len(d.at)-1-m] = long * (1 - at/d.whole)
+			if alike {
+				marks[m] = long * at / d.whole
+			} else {
+				marks[len(d.at)-1-m] = long * (1 - at/d.whole)
+			}
 		}
 		// The seam is taken out while the other side is divided, so that the
 		// division does not come back.
@@ -369,7 +373,10 @@ func (w *work) divideSeam(i int, d division, depth int) (fresh []Seam, here bool
 		}
 		otherIDs = make([]string, len(d.ids))
 		for m := range d.ids {
-			otherIDs[m] = fmt.Sprintf("%s-%d", other.Edge, len(d.ids)-m)
+			otherIDs[m] = fmt.Sprintf("%s-%d", other.Edge, m+1)
+			if !alike {
+				otherIDs[m] = fmt.Sprintf("%s-%d", other.Edge, len(d.ids)-m)
+			}
 		}
 	}
 	for m := range d.ids {

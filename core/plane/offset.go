@@ -38,8 +38,8 @@ func Outset(sides []Side) []Point {
 		}
 	}
 	var out []Point
-	for i, s := range all {
-		next := all[(i+1)%len(all)]
+	for i := range all {
+		s, next := all[i], all[(i+1)%len(all)]
 		out = append(out, s.line...)
 		if s.joined {
 			continue
@@ -60,9 +60,20 @@ func Outset(sides []Side) []Point {
 			}
 		case turn > 0 || (corner.To(a) <= reach && corner.To(b) <= reach):
 			out = append(out, corner)
+			if turn > 0 && i+1 < len(all) { // of a curve, what lies before the corner is not run back to
+				all[i+1].line = past(next.line, corner, next.head)
+			}
 		} // a shallow inner corner between two allowances is a plain step
 	}
 	return unlooped(tidy(out))
+}
+
+// past is a line without the points at its start that lie before a place towards head.
+func past(line []Point, at, head Point) []Point {
+	for len(line) > 2 && line[0].Sub(at).Dot(head) < 0 {
+		line = line[1:]
+	}
+	return line
 }
 
 // stretch is a side while it is moved out.

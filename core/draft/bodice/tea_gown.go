@@ -176,12 +176,20 @@ func (h *half) toTheFloor() error {
 		}
 		end = plane.Pt(end.X, end.Y-(below(at.bearing)-hipLow))
 		curve := plane.Sweep(end, plane.Pt(out, 0), foot, down.Turned(out*math.Pi/2))
+		// Lengthened at its start, an edge takes its notches along.
+		begins, was := side, side.Length()
 		if first {
 			hem.Line, side.Line = curve, line
 			centre.Line = append(centre.Line, end)
 		} else {
+			begins, was = centre, centre.Length()
 			hem.Line, side.Line = plane.Reversed(curve), plane.Reversed(line)
 			centre.Line = append([]plane.Point{end}, centre.Line...)
+		}
+		for k := range p.Notches {
+			if n := &p.Notches[k]; n.Edge == begins.ID {
+				n.At += begins.Length() - was
+			}
 		}
 		hem.Allowance, hem.Turned = h.v.Number(draft.Hem), true
 		if err := p.Fault(); err != nil {

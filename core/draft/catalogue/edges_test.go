@@ -72,8 +72,19 @@ func kinks(d draft.Draft) map[string]float64 {
 		}
 		A, B := &a.Edges[i], &b.Edges[k]
 		beforeA, afterA, beforeB, afterB := &a.Edges[(i+n-1)%n], &a.Edges[(i+1)%n], &b.Edges[(k+m-1)%m], &b.Edges[(k+1)%m]
-		look("start", beforeA, A, B, afterB, beforeA, afterB)
-		look("end", A, afterA, beforeB, B, afterA, beforeB)
+		// Hem meets hem and top meets top, by their names; where names do not tell, neighbours run opposite ways.
+		tells := func(x, y *pattern.Edge) bool { return x.ID == y.ID && x.ID != "left" && x.ID != "right" }
+		alike := tells(beforeA, beforeB) || tells(afterA, afterB)
+		if opposite := tells(beforeA, afterB) || tells(afterA, beforeB); alike != opposite && alike != s.Alike(d.Pieces, d.Seams) {
+			out[fmt.Sprintf("%s: %s of %s and %s of %s are told to run the wrong way (%s %s, %s %s)", s.ID, A.ID, a.ID, B.ID, b.ID, beforeA.ID, afterA.ID, beforeB.ID, afterB.ID)] = 180
+		}
+		if alike {
+			look("start", beforeA, A, beforeB, B, beforeA, beforeB)
+			look("end", A, afterA, B, afterB, afterA, afterB)
+		} else {
+			look("start", beforeA, A, B, afterB, beforeA, afterB)
+			look("end", A, afterA, beforeB, B, afterA, beforeB)
+		}
 	}
 	for i := range d.Pieces {
 		p := &d.Pieces[i]

@@ -179,8 +179,9 @@ func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, 
 		armpit := plane.Pt(width, high-(highBack-under))
 		end := plane.Pt(tip, high-fall*(tip-neck)/shoulder)
 		near := plane.Pt(nearNeck, high-fall*(nearNeck-neck)/shoulder)
+		out := armpit.Sub(b).Unit().Right() // square to the side: the waist runs on over its seam
 		return pattern.Piece{ID: id, Name: name, Cut: 1, Edges: []pattern.Edge{
-			{ID: "waist", Name: "waist edge", Line: plane.Sweep(a, plane.Pt(1, 0), b, plane.Pt(1, 0)), Allowance: seam},
+			{ID: "waist", Name: "waist edge", Line: plane.Sweep(a, plane.Pt(1, 0), b, out), Allowance: seam},
 			{ID: "side", Name: "side edge", Line: []plane.Point{b, armpit}, Allowance: seam},
 			{ID: "armhole", Name: "armhole", Line: plane.Cubic(armpit, armpit.Add(plane.Pt(-(armpit.X-end.X)*0.75, 4)),
 				end.Add(plane.Pt(-4, -(end.Y-armpit.Y)*0.55)), end), Allowance: 6},

@@ -313,7 +313,7 @@ func (s *Room) viewRow(p *hall.Head, line seamLine) *rowView {
 	}
 	for _, seam := range stage.Draft.Seams {
 		if "seam/"+seam.ID == line.Key {
-			v.Account = pattern.Account(stage.Draft.Pieces, seam)
+			v.Account = pattern.Account(stage.Draft.Pieces, stage.Draft.Seams, seam)
 			for i := range v.Account {
 				switch at := &v.Account[i]; {
 				case i == len(v.Account)-1:
