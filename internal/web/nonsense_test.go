@@ -17,7 +17,6 @@ import (
 // form is a form of a page, as a browser would send it.
 type form struct {
 	page, method, action string
-	names                []string
 	values               url.Values
 	typed                []string // fields in which anything can be typed or chosen
 }
