@@ -114,7 +114,7 @@ func stacks(t *testing.T) []ensemble.Stage {
 				readings = append(readings, figure.Reading{Key: m.Key, Worn: figure.Bare, Value: measure.Length(v)})
 			}
 		}
-		for n, stack := range catalogue.Stacks() {
+		for n, stack := range catalogue.Everything() {
 			p := ensemble.Plan{Group: figure.Women, Readings: readings}
 			for _, kind := range stack.Kinds {
 				g, _ := catalogue.Find(kind)

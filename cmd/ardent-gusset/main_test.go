@@ -299,7 +299,7 @@ func TestEveryGarmentIsPublished(t *testing.T) {
 	ctx := t.Context()
 	w, err := st.AddWearer(ctx, "Somebody", figure.Women)
 	require.NoError(t, err)
-	for _, stack := range catalogue.Stacks() {
+	for _, stack := range catalogue.Everything() {
 		e, err := st.AddEnsemble(ctx, store.Ensemble{Name: stack.Label, WearerID: w.ID, Hours: 2})
 		require.NoError(t, err)
 		for _, k := range stack.Kinds {

@@ -20,7 +20,7 @@ func TestUsualStacksDraftToTheOutermost(t *testing.T) {
 		"tall":  {{Key: "height", Value: 1820}, {Key: "bust_girth", Value: 880}, {Key: "waist_girth", Value: 680}}}
 	refused := 0
 	for name, readings := range bodies {
-		for _, stack := range catalogue.Stacks() {
+		for _, stack := range catalogue.Everything() {
 			p := Plan{Group: figure.Women, Readings: readings}
 			for i, kind := range stack.Kinds {
 				g, ok := catalogue.Find(kind)

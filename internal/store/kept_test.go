@@ -19,7 +19,7 @@ import (
 
 // Every garment's draft comes back from what is kept of it as it was.
 func TestKeptDraftsComeBackWhole(t *testing.T) {
-	for _, st := range catalogue.Stacks() {
+	for _, st := range catalogue.Everything() {
 		p := ensemble.Plan{Group: figure.Women}
 		for i, kind := range st.Kinds {
 			g, _ := catalogue.Find(kind)

@@ -102,8 +102,23 @@ type Stack struct {
 	Kinds []string
 }
 
-// Stacks lists usual orders (from memory). Between them they hold every
-// garment of the catalogue.
+// Everything is every garment of the catalogue: the usual orders, and each garment that is in none of them by itself.
+func Everything() []Stack {
+	out, held := Stacks(), map[string]bool{}
+	for _, s := range out {
+		for _, kind := range s.Kinds {
+			held[kind] = true
+		}
+	}
+	for _, g := range All() {
+		if a := g.About(); !held[a.Kind] {
+			out = append(out, Stack{a.Name, []string{a.Kind}})
+		}
+	}
+	return out
+}
+
+// Stacks lists usual orders (from memory).
 func Stacks() []Stack {
 	return []Stack{
 		{"about 1350", []string{"shift", "gown-straight", "cloak"}},

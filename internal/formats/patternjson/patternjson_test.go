@@ -66,7 +66,7 @@ func area(line []xy) float64 {
 // No text leaves in the form that it has inside: lengths are said in every name, label and reason, of every garment. What
 // lies on the fold says which edge that is, and what is cut more than once for what.
 func TestEveryGarmentIsSaid(t *testing.T) {
-	for _, st := range catalogue.Stacks() {
+	for _, st := range catalogue.Everything() {
 		p := ensemble.Plan{Group: figure.Women}
 		for _, kind := range st.Kinds {
 			g, _ := catalogue.Find(kind)

@@ -67,10 +67,10 @@ func TestDrawingsAreWellFormed(t *testing.T) {
 	bare, err := figure.New(nil, figure.Women, 0)
 	require.NoError(t, err)
 	drawn := map[string]bool{}
-	for _, stack := range catalogue.Stacks() {
+	for _, stack := range catalogue.Everything() {
 		stackIsWellFormed(t, bare, stack, drawn)
 	}
-	assert.Len(t, drawn, len(catalogue.All()), "every garment is in some stack")
+	assert.Len(t, drawn, len(catalogue.All()))
 	wellFormed(t, Stand{Bare: bare, Marks: true}.Draw())
 	wellFormed(t, Tape([]Pin{{"waist", 700, true}, {"bare waist", 710, false}}, measure.IN))
 	for _, state := range []string{"planned", "drafted", "cut", "sewn", "worn", "stale"} {
