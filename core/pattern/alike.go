@@ -82,7 +82,7 @@ func (s Seam) way(pieces []Piece) float64 {
 	}
 	ea, eb := &a.Edges[i], &b.Edges[k]
 	switch s.Join {
-	case Beside, Inset, Turned:
+	case Beside, Inset, Turned, Stripped:
 		return ea.rise() * eb.rise()
 	case Faced:
 		la, lb := ea.Line, eb.Line

@@ -121,6 +121,16 @@ func (x edged) put(g group) {
 	}
 }
 
+// marked are how far along the edge as it is sewn its notches lie.
+func (x edged) marked() (out []float64) {
+	for _, n := range x.p.Notches {
+		if n.Edge == x.e.ID {
+			out = append(out, closedAt(x.mouths, n.At))
+		}
+	}
+	return out
+}
+
 // telling is a seam whose edges are notched.
 type telling struct {
 	a, b  edged
@@ -158,7 +168,7 @@ func (t telling) turned(g group) group {
 	return group{from: t.across(g.from), n: g.n, rising: g.rising == t.alike}
 }
 
-// clearest is where a group of so many may begin along the first edge: at the usual share, or where it is clear of darts.
+// clearest is where a group of so many may begin along the first edge: at the usual share, or where it is clear of darts and of what is notched by name.
 func (t telling) clearest(n int) float64 {
 	clear := func(from float64) (least float64) {
 		least = math.Inf(1)
@@ -168,6 +178,12 @@ func (t telling) clearest(n int) float64 {
 				least = math.Min(least, math.Abs(at-d))
 			}
 			for _, d := range seamsOf(t.b.mouths) {
+				least = math.Min(least, math.Abs(t.across(at)-d))
+			}
+			for _, d := range t.a.marked() { // what is notched by name may be taken for it
+				least = math.Min(least, math.Abs(at-d))
+			}
+			for _, d := range t.b.marked() {
 				least = math.Min(least, math.Abs(t.across(at)-d))
 			}
 		}

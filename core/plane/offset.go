@@ -185,7 +185,8 @@ func tidy(poly []Point) []Point {
 				continue
 			}
 			u, v := p.Sub(prev), next.Sub(p)
-			if math.Abs(u.Cross(v)) < 1e-9*(1+u.Norm()*v.Norm()) && v.Norm() > 1e-6 {
+			bend := math.Abs(u.Cross(v))
+			if bend < 1e-9*(1+u.Norm()*v.Norm()) && v.Norm() > 1e-6 || runsBack(u, v, bend) {
 				continue
 			}
 			out = append(out, p)
@@ -195,6 +196,14 @@ func tidy(poly []Point) []Point {
 		}
 		poly = out
 	}
+}
+
+// runsBack tells whether a line goes a short way and back along itself, as where a hollow is narrower than the allowance by a
+// hair: no loop is seen there, and a program that reads it sees a line that crosses itself.
+func runsBack(u, v Point, bend float64) bool {
+	const nearly, least, most = 0.01, 0.02, 1.5 // mm: beside itself, and the shorter of both ways
+	short := math.Min(u.Norm(), v.Norm())
+	return u.Dot(v) < 0 && short > least && short < most && bend < nearly*math.Max(u.Norm(), v.Norm())
 }
 
 // unlooped cuts the small loops out of an offset: where the border crosses

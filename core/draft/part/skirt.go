@@ -455,3 +455,20 @@ func (s *Skirt) name(g *Gore, k, n int, long []float64) {
 		}
 	}
 }
+
+// BearingOf is the bearing at which a share of a section's half girth lies, from the centre front.
+func BearingOf(waist figure.Section, share float64) float64 {
+	half := waist.Arc(0, 180)
+	low, high := 0.0, 180.0
+	for range 50 {
+		if mid := (low + high) / 2; waist.Arc(0, mid) < share*half {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	if share >= 1 {
+		return 180
+	}
+	return (low + high) / 2
+}

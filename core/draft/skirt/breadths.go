@@ -217,7 +217,7 @@ func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Ban
 	half, ways := waist.Girth()/2, make([]float64, steps+1)
 	var xs []float64
 	free := part.FreeShare(v)
-	first := bearingOf(waist, free)
+	first := part.BearingOf(waist, free)
 	for i := range ways {
 		b := first + (180-first)*float64(i)/steps
 		ways[i] = on.WaistToFloor(b) - v.Number(draft.Clearance) - band.Depth
@@ -395,7 +395,7 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	bearings := make([]float64, n+1) // at which the breadths part
 	waist, free := on.At(0), part.FreeShare(v)
 	for k := range bearings {
-		bearings[k] = bearingOf(waist, free+(1-free)*s.shareAt(s.ends[k]))
+		bearings[k] = part.BearingOf(waist, free+(1-free)*s.shareAt(s.ends[k]))
 	}
 	return d, finished(&d, on, v, in, betweens(d.Pieces[:n], bearings, s.folded))
 }

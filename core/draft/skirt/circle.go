@@ -227,7 +227,7 @@ func (Circle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	t.finish(&d, on, v, in, band)
 	bearings := make([]float64, n+1) // at which the panels part
 	for k, at := range t.panels {
-		bearings[k] = bearingOf(on.At(0), at/t.panels[n])
+		bearings[k] = part.BearingOf(on.At(0), at/t.panels[n])
 	}
 	return d, finished(&d, on, v, in, betweens(d.Pieces[:n], bearings, true))
 }

@@ -110,23 +110,6 @@ func banded(d *draft.Draft, band part.Band, tops []topped, folded bool) {
 	d.Pieces = append(d.Pieces, band.Piece(stretches...))
 }
 
-// bearingOf is the bearing at which a share of a section's half girth lies, from the centre front.
-func bearingOf(waist figure.Section, share float64) float64 {
-	half := waist.Arc(0, 180)
-	low, high := 0.0, 180.0
-	for range 50 {
-		if mid := (low + high) / 2; waist.Arc(0, mid) < share*half {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	if share >= 1 {
-		return 180
-	}
-	return (low + high) / 2
-}
-
 // bearings is bearingOf for many shares of one section: by what lies between every two degrees.
 func bearings(waist figure.Section) func(share float64) float64 {
 	cuts := make([]float64, 181)

@@ -74,78 +74,58 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			measure.Count(groups, "group"), measure.Count(rows, "cord"), measure.Tell(highest), measure.Tell(long))
 	}
 	d := draft.Draft{}
-	breadth := pattern.Rectangle("breadth", "Breadth", hem/float64(n), long+takes, seam)
-	breadth.Cut = n
-	breadth.Allow(turnedUnder+first-5, "bottom")
-	breadth.Be(pattern.Hem, "bottom")
+	hung, err := hang(on, "breadth", "Breadth", n, hem, long+takes)
+	if err != nil {
+		return draft.Draft{}, err
+	}
 	w := hem / float64(n)
 	open := math.Min(band.Opening, long/2)
-	breadth.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: long + takes - open},
-		pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
-	breadth.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: open},
-		pattern.Stretch{ID: "left", Name: "left edge"})
-	breadth.Notches = append(breadth.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening, on the last seam"},
-		pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening, on the last seam"})
-	length := 0.0
-	for g := range groups {
-		foot := first + float64(g)*(float64(rows)*pitch+v.Number("apart"))
-		for r := range rows {
-			y := foot + float64(r)*pitch
-			breadth.Marks = append(breadth.Marks, pattern.Mark{Kind: pattern.CordLine, Path: []plane.Point{{X: 0, Y: y}, {X: w, Y: y}}})
-			length += hem
+	length := hem * float64(groups*rows)
+	for _, p := range hung.pieces(seam, open) {
+		p.Allow(turnedUnder+first-5, "bottom")
+		p.Be(pattern.Hem, "bottom")
+		for g := range groups {
+			foot := first + float64(g)*(float64(rows)*pitch+v.Number("apart"))
+			for r := range rows {
+				y := foot + float64(r)*pitch
+				p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.CordLine, Path: []plane.Point{{X: 0, Y: y}, {X: w, Y: y}}})
+			}
 		}
+		d.Pieces = append(d.Pieces, p)
 	}
-	breadth.GatherRows([]plane.Point{{X: w, Y: long + takes}, {X: 0, Y: long + takes}})
-	var parts []pattern.Stretch
-	for i := range n {
-		here, next := pattern.Nth(i, n), pattern.Nth(i+1, n)
-		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-breadth-%d", i+1), Name: "to a breadth", Length: band.Lower / float64(n)})
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID},
-			B:    pattern.Side{Piece: "breadth", Edge: "top", Copy: here},
-			Ease: (hem - band.Lower) / float64(n), Absorbed: pattern.Gathers, Join: pattern.Banded})
-		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d", i+1), A: pattern.Side{Piece: "breadth", Edge: "right",
-			Copy: here}, B: pattern.Side{Piece: "breadth", Edge: "left", Copy: next}})
-		if i == n-1 { // cords are stitched flat and their ends meet in it
-			d.Seams[len(d.Seams)-1].Wait = pattern.ForCords
-			d.Seams[len(d.Seams)-1].Note = "trim the cords out of the allowance"
-		}
-		if i < n-1 {
-			d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("side-%d-top", i+1),
-				A: pattern.Side{Piece: "breadth", Edge: "right-opening", Copy: here}, B: pattern.Side{Piece: "breadth",
-					Edge: "left-opening", Copy: next}})
-		}
-	}
-	d.Pieces = []pattern.Piece{band.Piece(parts...), breadth}
+	// Cords are stitched flat and their ends meet in the seam behind.
+	parts := hung.sewn(&d, band.Lower, pattern.ForCords, "trim the cords out of the allowance")
+	d.Pieces = append([]pattern.Piece{band.Piece(parts...)}, d.Pieces...)
 	d.Placket(open, seam)
 	d.Measure("hem", "the hem", "in width, all round", hem)
-	d.Measure("length", "the petticoat", "in length", long)
+	hung.measured(&d, "the petticoat", long, 0)
 	d.Buy("cord", "Cotton cord, "+measure.TellStock(cord)+" thick, washed", length/1000*1.05, "m",
 		fmt.Sprintf("%s round a hem of %s, and one part in twenty for the ends", measure.Count(groups*rows, "row"), measure.Tell(hem)))
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, hem)
-	reaches := on.FallsTo(90, band.Depth+long)
+	reaches := on.FallsTo(90, band.Depth+long+hung.lengths[1])
 	thinHem(&d, on, hem, true)
 	d.Wear = draft.Wear{Stands: true, Hem: hem, Hang: part.Flare(on, band.Depth, reaches, hem,
 		math.Min(0.45+0.012*float64(groups*rows), 0.9)),
 		Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
 			{Drop: on.Drop(figure.Hip), Depth: thick * hem / on.GirthAt(figure.Hip)}, {Drop: reaches, Depth: thick + cord/2}}}
-	asLong(&d, on, v, band.Depth+long)
+	onFloor(&d, on, v, band.Depth+long)
 	band.Finish(&d, on, bulk)
 	d.Remark(false, fmt.Sprintf("Each breadth is cut %s longer than it finishes", measure.Tell(takes)),
 		fmt.Sprintf("Every cord takes up %s of cloth; stitch one group on a scrap and measure what yours takes before cutting.",
 			measure.TellFine(pitch-cord)))
-	tellCorded(&d, groups*rows, length)
+	tellCorded(&d, groups*rows, length, hung.cut())
 	return d, nil
 }
 
 // tellCorded says what is particular about the making of a corded petticoat with so many rows
 // of cord, length mm of them in all.
-func tellCorded(d *draft.Draft, rows int, length float64) {
+func tellCorded(d *draft.Draft, rows int, length float64, cut string) {
 	d.Do(work.ToShrink, "Wash the cord", work.WashCord, 1,
 		"As hot as the petticoat will be washed, with the cloth: cord that shrinks later puckers every row.")
-	d.Tell(work.ToCut, "Tear or cut the breadths; the band, the underlap and the facing of the opening.", work.After{Step: work.ToShrink,
+	d.Tell(work.ToCut, "Tear or cut the breadths; the band, the underlap and the facing of the opening."+cut, work.After{Step: work.ToShrink,
 		Why: "what is cut must not shrink"})
-	d.Tell(work.ToJoin, "All breadths but one: the last stays open.")
+	d.Tell(work.ToJoin, "All breadths: the seam behind stays open.")
 	d.Tell(work.ToPress, "Open and flat: a cord laid over a ridge shows it.")
 	d.Tell(work.ToHem,
 		"Straight breadths need no levelling; leave the last hand’s breadth at each end to be turned when the round is closed.",

@@ -3,7 +3,6 @@ package support
 import (
 	"fmt"
 	"math"
-	"slices"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -31,58 +30,36 @@ func lengthBelow(clear float64, rule string) draft.Parameter {
 		})
 }
 
-// shortestBelow asks for the length of what is as long all round: by default it clears the floor where the way down to it is
-// shortest.
+// shortestBelow asks for the length of straight cloth whose upper edge is cut so that its hem hangs level: by default it clears
+// the floor.
 func shortestBelow(clear float64, rule string) draft.Parameter {
-	return part.LengthFrom("Length below the band, all round", 250, 1400, rule+", where the way down is shortest",
-		"From the lower edge of the band to the hem. Straight cloth is as long before as behind: over what stands out its hem hangs "+
-			"higher there.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
+	return part.LengthFrom("Length below the band, at its shortest", 250, 1400, rule+", where the way down is shortest",
+		"From the lower edge of the band to the hem, where the way down is shortest. Elsewhere it is longer by as much as the way is: "+
+			"the upper edge is cut so that the hem hangs level.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 			least := math.Min(on.WaistToFloor(90), math.Min(on.WaistToFloor(0), on.WaistToFloor(180)))
 			return least - v.Number(draft.Band) - clear, figure.Memory
 		})
 }
 
-// uneven is by how much a hem may be off level before it is told, mm (from memory).
-const uneven = 12.0
-
-// asLong tells where the hem of cloth that is as long all round hangs, mm from the waist along the cloth: before, at the side
-// and behind, over what is worn under it; what lies on the floor is said gravely, with the length that does not.
-func asLong(d *draft.Draft, on figure.Figure, v draft.Values, total float64) {
-	clear := make([]float64, 3)
-	d.Wear.Foot = nil
-	var foot []float64
-	for i, b := range []float64{0, 90, 180} {
-		clear[i] = on.WaistToFloor(b) - total
-		foot = append(foot, on.FallsTo(b, total))
-	}
-	least, most := slices.Min(clear), slices.Max(clear)
-	if most-least < uneven {
-		return
-	}
-	d.Wear.Foot = foot
-	text := fmt.Sprintf("As it is cut it ends before %s, at the side %s, behind %s: what it hangs over stands "+
-		"out unevenly. Cut the upper edge of its uppermost cloth lower by %s where it hangs lowest, running out to nothing where it "+
-		"hangs highest, and it is level.", said(clear[0]), said(clear[1]), said(clear[2]), measure.Tell(most-least))
+// onFloor says gravely that a hem lies on the floor which ends so far from the waist along the cloth where the way down is
+// shortest, mm, with the length that does not.
+func onFloor(d *draft.Draft, on figure.Figure, v draft.Values, total float64) {
 	const trodden = 5.0
-	if least > trodden {
-		d.Remark(false, "Its hem does not hang level", text)
+	clear := math.Min(on.WaistToFloor(0), math.Min(on.WaistToFloor(90), on.WaistToFloor(180))) - total
+	if clear > trodden {
 		return
 	}
-	to := math.Floor(v.Number(draft.FullLength) - (40 - least))
+	text := "As it is cut it ends " + measure.Tell(clear) + " above the floor, all round: it is trodden on."
+	if clear < 0 {
+		text = "As it is cut it lies with " + measure.Tell(-clear) + " on the floor, all round."
+	}
+	to := math.Floor(v.Number(draft.FullLength) - (40 - clear))
 	if p := v.Get(draft.FullLength); to >= p.Low {
-		d.Offer(true, "A part of its hem lies on the floor", text, "Shorten it by "+measure.Tell(v.Number(draft.FullLength)-to),
+		d.Offer(true, "Its hem lies on the floor", text, "Shorten it by "+measure.Tell(v.Number(draft.FullLength)-to),
 			draft.Settings{draft.FullLength: to})
 		return
 	}
-	d.Remark(true, "A part of its hem lies on the floor", text)
-}
-
-// said is in words how far above the floor a hem ends, or how much of it lies on it.
-func said(above float64) string {
-	if above < 0 {
-		return "with " + measure.Tell(-above) + " on the floor"
-	}
-	return measure.Tell(above) + " above the floor"
+	d.Remark(true, "Its hem lies on the floor", text)
 }
 
 // fuller is how much more than what it goes round a hem has at least by

@@ -148,10 +148,16 @@ func (g TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 	}
 	upper, last := tiers[0], tiers[len(tiers)-1]
 	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Iron}}
-	d.Pieces = append(d.Pieces, band.Piece(stretches("to-tier", "to the upper tier", upper.n, band.Lower/float64(upper.n))...))
-	for _, t := range tiers {
-		p := t.breadth(placket, seam)
+	hung, err := hang(on, upper.id, upper.name, upper.n, upper.width, upper.height)
+	if err != nil {
+		return draft.Draft{}, err
+	}
+	for _, p := range hung.pieces(seam, placket) {
+		upper.meet(&p, "bottom", "lower edge", upper.below)
 		d.Pieces = append(d.Pieces, p)
+	}
+	for _, t := range tiers[1:] {
+		d.Pieces = append(d.Pieces, t.breadth(seam))
 	}
 	d.Placket(placket, 12.7)
 	d.Works = nil             // its strips are sewn by seams
@@ -160,16 +166,17 @@ func (g TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 			d.Pieces[i].Allow(25.4-12.7, "right")
 		}
 	}
-	joinTiers(&d, tiers, band.Lower)
+	parts := hung.sewn(&d, band.Lower, pattern.ForNothing, "")
+	joinTiers(&d, hung, tiers)
+	d.Pieces = append([]pattern.Piece{band.Piece(parts...)}, d.Pieces...)
 	for _, t := range tiers {
 		d.Measure(t.id+".width", "the "+strings.ToLower(t.name), "in width, all round", t.width)
 	}
-	d.Measure("length", map[bool]string{true: "the skirt", false: "the petticoat"}[g.Outer], "in length", long)
-	d.Spares = append(d.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: hemDepth})
+	hung.measured(&d, map[bool]string{true: "the skirt", false: "the petticoat"}[g.Outer], long, hemDepth)
 	thick := float64(in.Thickness)
 	bulk := band.Bulk(thick, thick, upper.width)
 	band.Finish(&d, on, bulk)
-	dressTiered(&d, on, tiers, band.Depth, long, thick)
+	dressTiered(&d, on, tiers, band.Depth, long+hung.lengths[1], thick)
 	d.Wear.Stands = !g.Outer // what is seen is too light to hold anything out
 	d.Remark(false, "Hem of "+measure.Tell(last.width), "Match the tiers at their section marks; no gathering thread is longer than a "+
 		"section.")
@@ -178,20 +185,20 @@ func (g TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric
 		d.Remark(false, "Long gathering threads", fmt.Sprintf("A section of %s is more than a thread carries (⟦120 cm⟧ to ⟦150 cm⟧): "+
 			"halve it and start a new thread.", measure.Tell(each)))
 	}
-	asLong(&d, on, v, band.Depth+long)
+	onFloor(&d, on, v, band.Depth+long)
 	thinHem(&d, on, last.width, false)
-	tellTiered(&d, tiers, band, placket)
+	tellTiered(&d, tiers, band, placket, hung.cut())
 	return d, nil
 }
 
 // tellTiered says what is particular about the making of a tiered petticoat.
-func tellTiered(d *draft.Draft, tiers []*tier, band part.Band, placket float64) {
+func tellTiered(d *draft.Draft, tiers []*tier, band part.Band, placket float64, cut string) {
 	breadths := 0
 	for _, t := range tiers {
 		breadths += t.n
 	}
-	d.Tell(work.ToCut, "Tear or cut the "+measure.Count(breadths, "breadth")+", the band and two placket strips.")
-	d.Tell(work.ToJoin, fmt.Sprintf("The breadths of each tier. Leave the last seam of the upper tier open for %s at the top.",
+	d.Tell(work.ToCut, "Tear or cut the "+measure.Count(breadths, "breadth")+", the band and two placket strips."+cut)
+	d.Tell(work.ToJoin, fmt.Sprintf("The breadths of each tier. Leave the seam behind of the upper tier open for %s at the top.",
 		measure.Tell(placket)))
 	d.Tell(work.ToHem, fmt.Sprintf("The lowest tier: turn %s, then %s; stitch at the edge. Straight breadths need no levelling.",
 		measure.TellFine(turnedUnder), measure.TellFine(hemDepth)))
@@ -267,18 +274,13 @@ func dressTiered(d *draft.Draft, on figure.Figure, tiers []*tier, deep, long, th
 	d.Wear.Hang = append(d.Wear.Hang, hang(end, last.width))
 }
 
-// joinTiers lists the seams: the band to the upper tier, tier to tier section by section,
-// the sides of every breadth, and the placket.
-func joinTiers(d *draft.Draft, tiers []*tier, lower float64) {
-	upper := tiers[0]
+// joinTiers lists the seams below the uppermost cloth: tier to tier section by section, the sides of every breadth, and the
+// placket.
+func joinTiers(d *draft.Draft, upper *hung, tiers []*tier) {
 	join := func(id, pa, ea string, ca pattern.Copy, pb, eb string, cb pattern.Copy, ease float64, absorbed pattern.Takeup,
 		is pattern.Join) {
 		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca},
 			B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}, Ease: ease, Absorbed: absorbed, Join: is})
-	}
-	for i := range upper.n {
-		join(fmt.Sprintf("band-%d", i+1), "band", fmt.Sprintf("to-tier-%d", i+1), pattern.Copy{}, "upper", "top", pattern.Nth(i, upper.n),
-			(upper.width-lower)/float64(upper.n), pattern.Gathers, pattern.Banded)
 	}
 	number := 0
 	for i, t := range tiers {
@@ -287,28 +289,31 @@ func joinTiers(d *draft.Draft, tiers []*tier, lower float64) {
 			perUp, per := t.sections/up.n, t.sections/t.n
 			for k := range t.sections {
 				number++
-				join(fmt.Sprintf("tier-%d", number), up.id, fmt.Sprintf("bottom-%d", k%perUp+1), pattern.Nth(k/perUp, up.n),
-					t.id, fmt.Sprintf("top-%d", k%per+1), pattern.Nth(k/per,
-						t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, pattern.Tiered)
+				above, section, copied := up.id, k%perUp+1, pattern.Nth(k/perUp, up.n)
+				if i == 1 {
+					over := false
+					if above, copied, over = upper.breadth(k / perUp); over {
+						section = perUp + 1 - section
+					}
+				}
+				join(fmt.Sprintf("tier-%d", number), above, fmt.Sprintf("bottom-%d", section), copied, t.id, fmt.Sprintf("top-%d", k%per+1),
+					pattern.Nth(k/per, t.n), (t.width-up.width)/float64(t.sections), pattern.Gathers, pattern.Tiered)
 			}
 		}
 		for k := range t.n {
-			join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", pattern.Nth(k, t.n), t.id, "left", pattern.Nth(k+1, t.n), 0, "",
-				pattern.Beside)
-			if i == 0 && k < t.n-1 {
-				join(fmt.Sprintf("%s-side-%d-top", t.id, k+1), t.id, "right-opening", pattern.Nth(k, t.n), t.id, "left-opening",
-					pattern.Nth(k+1, t.n), 0, "", pattern.Beside)
+			if i > 0 {
+				join(fmt.Sprintf("%s-side-%d", t.id, k+1), t.id, "right", pattern.Nth(k, t.n), t.id, "left", pattern.Nth(k+1, t.n), 0, "",
+					pattern.Beside)
 			}
 		}
 	}
-	join("placket-under", "upper", "right-opening", pattern.Nth(upper.n-1, upper.n), "placket-lap", "left", pattern.Copy{}, 0, "",
-		pattern.Stripped)
-	join("placket-over", "upper", "left-opening", pattern.Nth(0, upper.n), "placket-facing", "right", pattern.Copy{}, 0, "",
-		pattern.Stripped)
+	under, over := upper.opened()
+	join("placket-under", under.Piece, under.Edge, under.Copy, "placket-lap", "left", pattern.Copy{}, 0, "", pattern.Stripped)
+	join("placket-over", over.Piece, over.Edge, over.Copy, "placket-facing", "right", pattern.Copy{}, 0, "", pattern.Stripped)
 }
 
-// breadth is one breadth of the tier; the upper one has the placket.
-func (t *tier) breadth(placket, seam float64) pattern.Piece {
+// breadth is one breadth of a tier below another.
+func (t *tier) breadth(seam float64) pattern.Piece {
 	w := t.width / float64(t.n)
 	p := pattern.Rectangle(t.id, t.name, w, t.height, seam)
 	p.Cut = t.n
@@ -316,27 +321,23 @@ func (t *tier) breadth(placket, seam float64) pattern.Piece {
 		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Gather, Path: []plane.Point{{X: 0, Y: y}, {X: w, Y: y}}})
 	}
 	if t.below > 0 {
-		p.Split("bottom", stretches("bottom", "lower edge", t.below/t.n, t.width/float64(t.below))...)
+		t.meet(&p, "bottom", "lower edge", t.below)
 	} else {
 		p.Allow(turnedUnder+hemDepth, "bottom")
 		p.Be(pattern.Hem, "bottom")
 	}
-	if t.sections == 0 {
-		p.Split("right", pattern.Stretch{ID: "right", Name: "right edge", Length: t.height - placket},
-			pattern.Stretch{ID: "right-opening", Name: "right edge at the opening"})
-		p.Split("left", pattern.Stretch{ID: "left-opening", Name: "left edge at the opening", Length: placket},
-			pattern.Stretch{ID: "left", Name: "left edge"})
-		p.Notches = append(p.Notches, pattern.Notch{Edge: "left", At: 0, Label: "end of opening"},
-			pattern.Notch{Edge: "right-opening", At: 0, Label: "end of opening"})
-	} else {
-		p.Split("top", stretches("top", "upper edge", t.sections/t.n, t.width/float64(t.sections))...)
-	}
+	t.meet(&p, "top", "upper edge", t.sections)
+	return p
+}
+
+// meet divides an edge of a breadth into the sections in which it meets the tier next to it, so many all round.
+func (t *tier) meet(p *pattern.Piece, edge, name string, sections int) {
+	p.Split(edge, stretches(edge, name, sections/t.n, t.width/float64(sections))...)
 	for _, e := range p.Edges {
-		if strings.HasPrefix(e.ID, "top-") || strings.HasPrefix(e.ID, "bottom-") {
+		if strings.HasPrefix(e.ID, edge+"-") {
 			p.Notches = append(p.Notches, pattern.Notch{Edge: e.ID, At: e.Length()})
 		}
 	}
-	return p
 }
 
 // tiersOf are the tiers from the band down, with their widths, breadths and sections.

@@ -7,6 +7,7 @@ import (
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/plane"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -38,23 +39,24 @@ func TestTiersMeetInSections(t *testing.T) {
 		sums := map[string]float64{}
 		for i := range d.Pieces {
 			p := &d.Pieces[i]
-			if p.ID != "upper" && p.ID != "lower" {
+			tier := strings.SplitN(p.ID, "-", 2)[0]
+			if tier != "upper" && tier != "lower" {
 				continue
 			}
 			for _, e := range p.Edges {
 				if strings.HasPrefix(e.ID, "bottom") {
-					sums[p.ID] += e.Length() * float64(p.Cut)
+					sums[tier] += e.Length() * float64(p.Cut)
 				}
 			}
 			line, _ := p.Outline()
-			require.LessOrEqual(t, line[1].X-line[0].X+25.4, usable+1e-6)
+			require.LessOrEqual(t, plane.BoxOf(line).Width()+25.4, usable+1e-6)
 		}
 		require.InDelta(t, (waist+5)*upper, sums["upper"], 0.01)
 		require.InDelta(t, (waist+5)*upper*lower, sums["lower"], 0.01)
 		upperSeen, lowerSeen := map[string]int{}, map[string]int{}
 		for _, s := range d.Seams {
 			if strings.HasPrefix(s.ID, "tier-") {
-				upperSeen[s.A.Copy.String()+s.A.Edge]++
+				upperSeen[s.A.Piece+s.A.Copy.String()+s.A.Edge]++
 				lowerSeen[s.B.Copy.String()+s.B.Edge]++
 			}
 		}
