@@ -168,7 +168,8 @@ func (t telling) turned(g group) group {
 	return group{from: t.across(g.from), n: g.n, rising: g.rising == t.alike}
 }
 
-// clearest is where a group of so many may begin along the first edge: at the usual share, or where it is clear of darts and of what is notched by name.
+// clearest is where a group of so many may begin along the first edge: at the usual share, or where it is clear of darts and
+// of what is notched by name.
 func (t telling) clearest(n int) float64 {
 	clear := func(from float64) (least float64) {
 		least = math.Inf(1)

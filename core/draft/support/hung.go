@@ -155,7 +155,8 @@ func (h *hung) sewn(d *draft.Draft, lower float64, wait pattern.Wait, note strin
 	each := lower / float64(h.n)
 	for i := range h.n {
 		id, copied, _ := h.breadth(i)
-		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-%s-%d", h.id, i+1), Name: "to the " + strings.ToLower(h.name), Length: each})
+		parts = append(parts, pattern.Stretch{ID: fmt.Sprintf("to-%s-%d", h.id, i+1), Name: "to the " + strings.ToLower(h.name),
+			Length: each})
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID},
 			B: pattern.Side{Piece: id, Edge: "top", Copy: copied}, Ease: top(id) - each, Absorbed: pattern.Gathers, Join: pattern.Banded})
 	}
