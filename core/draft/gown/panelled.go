@@ -58,13 +58,17 @@ func (Panelled) Parameters() []draft.Parameter {
 		func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 			return math.Max(220, math.Ceil(on.Length("upper_arm_girth")/2+45)), figure.Memory
 		})
+	long := part.LongSleeve("Sleeves, long")
+	long.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
+		return leastLong(on, panelledRound(on, v)/4-v.Number("panel")/2, shortestSleeve), 1.1
+	}
 	return []draft.Parameter{
 		part.Clearance(900, 120, "to the ankle: free to move in", figure.Memory,
 			"At the side, in the shoes of the ensemble."),
 		draft.Mm(draft.Ease, "Ease round the body", 60, 400, 120, "goes on over the head", figure.Memory,
 			"Over the larger of bust and waist; "+
 				"over the hips half of it."),
-		panel, sleeve,
+		panel, sleeve, long,
 		draft.OneOf("panel_top", "The panel’s top",
 			"Sewn to the sleeve it gives the arm room. Hemmed, it stays open under the arm and lets "+
 				"air in.", "sewn", "sewn to the sleeve", "open", "hemmed, and open"),
@@ -117,13 +121,18 @@ func panelledOn(on figure.Figure, v draft.Values) (*panelled, error) {
 		return nil, fmt.Errorf("below the arms it would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(s.long-
 			s.wedge-s.arm, 0)))
 	}
-	s.sleeve = on.Length("across_back")/2 + on.Length("arm_length") - s.half + 20
-	if s.sleeve < 150 {
+	arm := on.Length("arm_length")
+	whole := on.Length("across_back")/2 + arm - s.half + 20
+	if whole < 150 {
 		return nil, fmt.Errorf("the body is so wide that it covers the arm to %s from the wrist: give it less ease, or wider panels",
-			measure.Tell(math.Max(s.sleeve, 0)))
+			measure.Tell(math.Max(whole, 0)))
 	}
+	s.sleeve = whole + arm*(v.Number(draft.SleeveLong)-1)
 	return s, nil
 }
+
+// shortestSleeve is the least of a sleeve beyond the body, mm.
+const shortestSleeve = 60.0
 
 // body is the front or the back, on its fold.
 func (s *panelled) body(id, name string, deep float64, v draft.Values) pattern.Piece {

@@ -45,6 +45,10 @@ func (Straight) Parameters() []draft.Parameter {
 		"One before and one behind, set into the centre seams.").Saving("Narrower gores in the centre")
 	side := draft.Mm("side_gore", "Side gores, wide at the hem", 100, 2400, 500, "⟦30 cm⟧ to ⟦60 cm⟧", figure.Memory,
 		"All at each side.").Saving("Narrower gores at the sides")
+	sleeves := part.LongSleeve("Sleeves, long")
+	sleeves.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // below the gusset something is left
+		return leastLong(on, quarter(on, v), v.Number("gusset")+40), 1.1
+	}
 	wrist := draft.Mm("wrist", "Sleeve at the wrist", 170, 500, 240, "a folded hand passes: ⟦24 cm⟧", figure.Practice, "Round.")
 	wrist.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // it tapers
 		return 170, math.Max(math.Min(500, on.Length("upper_arm_girth")+v.Number("sleeve_ease")-21), 180)
@@ -64,6 +68,7 @@ func (Straight) Parameters() []draft.Parameter {
 		draft.Mm("sleeve_ease", "Ease round the upper arm", 40, 300, 110, "the arm bends", figure.Memory, "Over the upper arm girth."),
 		wrist,
 		draft.Mm("gusset", "Gusset, side of the square", 60, 160, 120, "⟦12 cm⟧", figure.Practice, "Set under each arm on its corner."),
+		sleeves,
 		draft.Mm(draft.NeckWide, "Neck, half width", 60, 200, 85, "⟦7.5 cm⟧ to ⟦10 cm⟧", figure.Memory, "From the centre to the "+
 			"shoulder seam."),
 		draft.Mm(draft.NeckFront, "Neck, deep before", 40, 260, 100, "⟦9 cm⟧ to ⟦11 cm⟧", figure.Memory, "Cut it smaller, try it "+
@@ -104,14 +109,26 @@ func (s *straight) wide(hem, down float64) float64 { return hem * math.Max(down,
 // leastGore is the narrowest gore that is set into a seam, mm at its hem; less is none.
 const leastGore = 20.0
 
+// quarter is how wide a quarter of the body is, mm.
+func quarter(on figure.Figure, v draft.Values) float64 {
+	return (math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist)) + v.Number(draft.Ease)) / 4
+}
+
+// leastLong is which part of the arm a straight sleeve covers at least, whose body reaches so far from the centre, so that so
+// much of it is left beyond the body, mm.
+func leastLong(on figure.Figure, half, left float64) float64 {
+	arm := on.Length("arm_length")
+	least := 1 - (on.Length("across_back")/2+arm-half-left)/arm
+	return math.Min(math.Max(math.Ceil(least*100)/100, 0.2), 1)
+}
+
 func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
 	s := &straight{gusset: v.Number("gusset"), side: v.Number("side_gore"), gores: v.Whole(draft.Gores), centre: v.Number("centre_gore"),
 		wrist: v.Number("wrist") / 2}
 	if s.centre < leastGore {
 		s.centre = 0
 	}
-	girth := math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist))
-	s.half = (girth + v.Number(draft.Ease)) / 4
+	s.half = quarter(on, v)
 	s.armhole = (on.Length("upper_arm_girth") + v.Number("sleeve_ease")) / 2
 	// The way from the shoulder to the waist, at the middle of each half: between front and back.
 	down := (on.Length("front_length") + on.Length("back_waist_length")) / 2
@@ -132,15 +149,19 @@ func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
 		}
 	}
 	// From half the back to the wrist, over the shoulder; the body takes the first of it.
-	s.sleeve = on.Length("across_back")/2 + on.Length("arm_length") - s.half + 30
-	if s.sleeve < s.gusset+60 {
+	arm := on.Length("arm_length")
+	whole := on.Length("across_back")/2 + arm - s.half + 30
+	s.sleeve = whole + arm*(v.Number(draft.SleeveLong)-1)
+	if whole < s.gusset+60 {
 		return nil, fmt.Errorf("the body is so wide that it covers the arm to %s from the wrist: give it less ease",
-			measure.Tell(math.Max(s.sleeve, 0)))
+			measure.Tell(math.Max(whole, 0)))
 	}
 	if s.wrist > s.armhole-10 {
 		return nil, fmt.Errorf("the sleeve is to be %s round at the wrist and is only %s at the top: make it narrower below",
 			measure.Tell(2*s.wrist), measure.Tell(2*s.armhole))
 	}
+	// It tapers to the wrist: where it ends higher up the arm it is wider by as much.
+	s.wrist = s.armhole - (s.armhole-s.wrist)*math.Min(s.sleeve/whole, 1)
 	s.overHips = math.Inf(1)
 	for _, drop := range on.Drops(v.Number("gore_from"), on.Drop(figure.Hip)+120) {
 		at := drop + down - s.above

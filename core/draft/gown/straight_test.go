@@ -134,3 +134,31 @@ func TestSleeveReachesTheWrist(t *testing.T) {
 	}
 	assert.True(t, strings.Contains(steps, "hang"))
 }
+
+// A shorter sleeve ends where it says on the arm, as wide there as the long one was, from the shortest to the longest; the
+// dress of panels' sleeve is as wide all along.
+func TestSleevesAsLongAsAsked(t *testing.T) {
+	for _, hip := range []float64{900, 1250} {
+		on := drafttest.Body(t, map[string]float64{"bust_girth": hip - 60, "waist_girth": hip - 240, "hip_girth": hip, "height": 1650}, 0)
+		for _, g := range []draft.Garment{Straight{}, Panelled{}} {
+			kind := g.About().Kind
+			whole := drafttest.Make(t, g, on, nil)
+			v, _ := draft.Settle(g, on, nil)
+			p := v.Get(draft.SleeveLong)
+			require.InDelta(t, 1, p.Number, 1e-9)
+			top, end := drafttest.Length(t, whole, "sleeve", "head-front"), drafttest.Length(t, whole, "sleeve", "bottom")/2
+			for share := p.Low; share <= p.High; share += 0.1 {
+				d := drafttest.Make(t, g, on, draft.Settings{draft.SleeveLong: share})
+				long := drafttest.Value(d, "sleeve")
+				assert.InDelta(t, drafttest.Value(whole, "sleeve")+on.Length("arm_length")*(share-1), long, 0.1, "%s %.2f", kind, share)
+				got := drafttest.Length(t, d, "sleeve", "bottom") / 2
+				if _, straight := g.(Straight); straight {
+					want := top - (top-end)*math.Min(long/drafttest.Value(whole, "sleeve"), 1)
+					assert.InDelta(t, want, got, 0.5, "%s %.2f", kind, share)
+				} else {
+					assert.InDelta(t, end, got, 0.1)
+				}
+			}
+		}
+	}
+}

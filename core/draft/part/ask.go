@@ -20,3 +20,9 @@ func LengthFrom(label string, low, high float64, rule, help string, find func(on
 	figure.Source)) draft.Parameter {
 	return draft.MmFrom(draft.FullLength, label, low, high, rule, help, find).Raising(-1)
 }
+
+// LongSleeve asks how long a sleeve is, under a label of its own where it is not asked among sleeves.
+func LongSleeve(label string) draft.Parameter {
+	return draft.Times(draft.SleeveLong, label+", as a part of the arm", 0.2, 1.1, 1, "to the wrist bone", figure.Practice,
+		"The whole arm ends at the wrist bone, a little over half of it at the elbow.")
+}

@@ -36,7 +36,7 @@ const loosely = 30.0
 
 // Parameters are what is asked about it.
 func (Circle) Parameters() []draft.Parameter {
-	share := draft.Times(draft.Circle, "Part of a circle", 0.25, 1, 0.75, "three quarters, or more where the hips need it",
+	share := draft.Times(draft.Circle, "Part of a circle", 0.1, 1, 0.75, "three quarters, or more where the hips need it",
 		figure.Memory, "1 is a whole circle, ½ a half one. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")
 	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least, _ := leastCircle(on, v)

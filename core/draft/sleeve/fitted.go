@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -13,7 +14,7 @@ import (
 // arm, both bent at the elbow.
 var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 	Parameters: func() []draft.Parameter {
-		return []draft.Parameter{armEase(50), headEase(5.5), longSleeve(), wristEase(50),
+		return []draft.Parameter{armEase(50), headEase(5.5), part.LongSleeve("Length"), wristEase(50),
 			draft.Mm("sleeve_bend", "It bends forward at the elbow by", 0, 120, 45, "as the arm hangs", figure.Memory,
 				"How far the wrist lies before the upper arm’s line: ⟦3 cm⟧ to ⟦4 cm⟧ in coats, more in the 1880s."),
 			draft.Mm("sleeve_roll", "The front seam lies inside the arm by", 10, 35, 22, "it is not seen from before", figure.Memory,

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -90,7 +91,7 @@ var gathered = Kind{Key: "gathered", Label: "with a full, gathered head",
 			fullHead(),
 			draft.Mm("sleeve_stand", "It stands off the shoulder by", 0, 180, 60, "held by what is under it", figure.Memory,
 				"A frill of net or organdie, or a lining shorter than the sleeve, holds it out."),
-			longSleeve(), wristEase(60)}
+			part.LongSleeve("Length"), wristEase(60)}
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {
 		one := armOf(on)

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -16,7 +17,7 @@ import (
 // shoulder is cut off and becomes the top of the sleeve.
 var raglan = Kind{Key: Raglan, Label: "raglan, in two parts up to the neckline",
 	Parameters: func() []draft.Parameter {
-		return []draft.Parameter{armEase(70), longSleeve(), wristEase(80),
+		return []draft.Parameter{armEase(70), part.LongSleeve("Length"), wristEase(80),
 			draft.Mm("sleeve_neck", "Of the neckline it takes, before and behind", 10, 60, 32, "⟦2 cm⟧ to ⟦45⟧", figure.Memory,
 				"From the shoulder along the neckline to where its seam begins."),
 			draft.Times("sleeve_down", "Its seam meets the armhole, down from the shoulder", 0.35, 0.75, 0.55, "about the middle",

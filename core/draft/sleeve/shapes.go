@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/fullness"
 	"ardentgusset/core/measure"
@@ -59,7 +60,7 @@ var mutton = Kind{Key: "mutton", Label: "leg-of-mutton, full above and close bel
 // bell widens to its lower edge, which hangs longer behind.
 var bell = Kind{Key: "bell", Label: "bell or pagoda, widening below",
 	Parameters: func() []draft.Parameter {
-		return []draft.Parameter{armEase(50), headEase(3), longSleeve(),
+		return []draft.Parameter{armEase(50), headEase(3), part.LongSleeve("Length"),
 			draft.Times("sleeve_flare", "Lower edge, times the elbow", 1.4, 4.5, 2, "1.6 to 2.4; a pagoda's to 4", figure.Memory,
 				"Round the lower edge."),
 			draft.Mm("sleeve_drop", "Longer behind than at the seam by", 0, 140, 60, "⟦6 cm⟧ to ⟦10 cm⟧", figure.Memory, "In its middle.")}

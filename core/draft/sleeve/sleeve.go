@@ -154,11 +154,6 @@ func headEase(usual float64) draft.Parameter {
 			"between the notches.")
 }
 
-func longSleeve() draft.Parameter {
-	return draft.Times(draft.SleeveLong, "Length, as a part of the arm", 0.2, 1.1, 1, "to the wrist bone", figure.Practice,
-		"The whole arm ends at the wrist bone, a little over half of it at the elbow.")
-}
-
 func wristEase(usual float64) draft.Parameter {
 	return draft.MmFrom(draft.SleeveWrist, "Ease at the lower edge", 10, 400, "the hand passes, or a slit is left",
 		"Added to the arm’s girth at the lower edge.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -12,7 +13,7 @@ import (
 // straight is a sleeve of one piece, narrowed to its lower edge, with a dart at the elbow.
 var straight = Kind{Key: "straight", Label: "straight, of one piece",
 	Parameters: func() []draft.Parameter {
-		return []draft.Parameter{armEase(50), headEase(5), longSleeve(), wristEase(60),
+		return []draft.Parameter{armEase(50), headEase(5), part.LongSleeve("Length"), wristEase(60),
 			draft.Mm("sleeve_elbow_dart", "Dart at the elbow", 0, 35, 15, "the forearm bends forward", figure.Memory,
 				"On the back edge; its point towards the elbow. Nothing for a sleeve that hangs straight.")}
 	},
