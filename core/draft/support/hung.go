@@ -160,8 +160,10 @@ func (h *hung) sewn(d *draft.Draft, lower float64, wait pattern.Wait, note strin
 		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("band-%d", i+1), A: pattern.Side{Piece: "band", Edge: parts[i].ID},
 			B: pattern.Side{Piece: id, Edge: "top", Copy: copied}, Ease: top(id) - each, Absorbed: pattern.Gathers, Join: pattern.Banded})
 	}
-	beside := func(id, pa, ea string, ca pattern.Copy, pb, eb string, cb pattern.Copy) *pattern.Seam {
-		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: pa, Edge: ea, Copy: ca},
+	number := 0
+	beside := func(pa, ea string, ca pattern.Copy, pb, eb string, cb pattern.Copy) *pattern.Seam {
+		number++
+		d.Seams = append(d.Seams, pattern.Seam{ID: fmt.Sprintf("%s-side-%d", h.id, number), A: pattern.Side{Piece: pa, Edge: ea, Copy: ca},
 			B: pattern.Side{Piece: pb, Edge: eb, Copy: cb}})
 		return &d.Seams[len(d.Seams)-1]
 	}
@@ -170,21 +172,21 @@ func (h *hung) sewn(d *draft.Draft, lower float64, wait pattern.Wait, note strin
 	for k := 1; k < h.pairs(); k++ {
 		a, _ := h.where(k - 1)
 		b, _ := h.where(k)
-		beside(fmt.Sprintf("%s-side-%d", h.id, k), a, "right", pattern.Copy{}, b, "left", pattern.Copy{})
+		beside(a, "right", pattern.Copy{}, b, "left", pattern.Copy{})
 	}
 	switch before, _ := h.where(h.pairs() - 1 + h.n%2); {
 	case h.n == 1:
-		s := beside(h.id+"-close", back, "right", pattern.Copy{}, back, "left", pattern.Copy{})
+		s := beside(back, "right", pattern.Copy{}, back, "left", pattern.Copy{})
 		s.Wait, s.Note = wait, note
 		return parts
 	case h.n%2 == 0:
-		beside(h.id+"-front", before, "right", left, before, "right", right)
+		beside(before, "right", left, before, "right", right)
 	default:
 		a, _ := h.where(h.pairs() - 1)
-		beside(h.id+"-front-left", a, "right", left, before, "left", pattern.Copy{})
-		beside(h.id+"-front-right", before, "right", pattern.Copy{}, a, "right", right)
+		beside(a, "right", left, before, "left", pattern.Copy{})
+		beside(before, "right", pattern.Copy{}, a, "right", right)
 	}
-	s := beside(h.id+"-close", back, "left", left, back, "left", right)
+	s := beside(back, "left", left, back, "left", right)
 	s.Wait, s.Note = wait, note
 	return parts
 }
