@@ -111,7 +111,7 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 		for k := range tries {
 			wait.Go(func() {
 				random := rand.New(rand.NewPCG(uint64(j.Seed), uint64(round*beside+k+1)))
-				tries[k] = s.try(ctx, held, random, cut*steps[k%len(steps)], (failed+k)%3 != 0)
+				tries[k] = s.try(ctx, held, random, cut*steps[k%len(steps)], (failed+k)%3 == 0)
 			})
 		}
 		wait.Wait()
@@ -191,7 +191,7 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 				tries++
 				random := rand.New(rand.NewPCG(uint64(s.job.Seed), uint64(tries)))
 				step := cut * steps[k%len(steps)]
-				disturb := (failed+k)%3 != 0
+				disturb := (failed+k)%3 == 0
 				mine, stop := context.WithCancel(ctx)
 				stops[k], targets[k] = stop, from.result.Length*(1-step)
 				mu.Unlock()
