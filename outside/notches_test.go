@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"sync"
 	"testing"
 
 	"ardentgusset/core/draft/catalogue"
@@ -18,6 +19,22 @@ import (
 
 // exported are the patterns of every garment by itself, as they are written to files, on three bodies.
 func exported(t *testing.T) (ids []string, files []json.RawMessage) {
+	writing.Lock()
+	defer writing.Unlock()
+	if len(allIDs) == 0 {
+		allIDs, allFiles = writtenOnThree(t)
+	}
+	return allIDs, allFiles
+}
+
+// They are written once for all checks of them.
+var (
+	writing  sync.Mutex
+	allIDs   []string
+	allFiles []json.RawMessage
+)
+
+func writtenOnThree(t *testing.T) (ids []string, files []json.RawMessage) {
 	for _, body := range [][4]float64{{1560, 790, 610, 870}, {1660, 920, 740, 990}, {1680, 1280, 1120, 1330}} {
 		var readings []figure.Reading
 		for k, key := range []string{"height", "bust_girth", "waist_girth", "hip_girth"} {
