@@ -44,3 +44,37 @@ func TestBreadthsInBoxPleats(t *testing.T) {
 	b.sees("pleat: fold here")
 	b.accessible("a skirt in box pleats")
 }
+
+// A beginner lengthens a tiered petticoat in inches until it lies on the floor: that is said gravely, in inches, the length
+// that is offered clears it, and what was typed that can't be is refused where it was typed. Its hem hangs level: behind and
+// before it is as much longer as the way down is.
+func TestAPetticoatInInches(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/1/layers/3/draft")
+	b.reply(func() { b.press("u") })
+	b.until(`document.querySelector("#p-length").value.includes("in")`)
+	was := js[string](b, `document.querySelector("#p-length").value`)
+	b.enter("#p-length", "a yard or so")
+	b.until(`document.querySelector("#p-length").getAttribute("aria-invalid") === "true" || document.querySelector(".problem")?.textContent.length > 10`)
+	b.visit("/ensembles/1/layers/3/draft")
+	assert.Equal(t, was, js[string](b, `document.querySelector("#p-length").value`), "what was there is kept")
+	b.enter("#p-length", "42 1/2 in")
+	b.until(`[...document.querySelectorAll(".note, .grave, aside h3, h3")].some(n => n.textContent.includes("Its hem lies on the floor"))`)
+	note := js[string](b, `[...document.querySelectorAll("*")].filter(n => n.textContent.includes("Its hem lies on the floor")).at(-1).parentElement.textContent`)
+	assert.Contains(t, note, " in", "told in inches")
+	assert.NotContains(t, note, " cm")
+	b.reply(func() {
+		js[bool](b, `([...document.querySelectorAll("button")].find(n => n.textContent.includes("Shorten it by")).click(), true)`)
+	})
+	b.until(`!document.body.textContent.includes("Its hem lies on the floor")`)
+	b.visit("/ensembles/1/layers/3/draft")
+	assert.NotContains(t, js[string](b, `document.body.textContent`), "Its hem lies on the floor")
+	assert.NotEqual(t, "42 1/2 in", js[string](b, `document.querySelector("#p-length").value`))
+	// The upper tier's edge is no straight line: its ends lie at different heights.
+	assert.True(t, js[bool](b, `(() => {
+		const cut = [...document.querySelectorAll('.piece[data-piece^="upper"] .cut')][0].getAttribute("d").match(/-?[\d.]+ -?[\d.]+/g).map(p => p.split(" ").map(Number));
+		const top = Math.min(...cut.map(p => p[1])), near = cut.filter(p => p[1] < top + 60);
+		return near.length > 10 && Math.max(...near.map(p => p[1])) - top > 5;
+	})()`))
+	b.accessible("a petticoat in inches")
+}
