@@ -166,18 +166,28 @@ func (r *Ranked) wanted(s Situation, p Profile, judge func(float64, string, ...a
 		per += s.Ends
 	}
 	minutes := (per-t.Each)*s.Length/1000 + t.Each*float64(s.Count)
+	slow := func(points float64) {
+		if points > felt {
+			judge(-points, "slow: %s with its finish", tellMinutes(minutes))
+			return
+		}
+		r.Score -= points
+	}
 	switch p {
 	case Quick:
 		judge(-per/4, "%s with its finish", tellMinutes(minutes))
 	case Strong:
 		judge(1.2*float64(t.Fit.Strong)+0.9*float64(t.Fit.Clean), "strong and neat: %d and %d of 3", t.Fit.Strong, t.Fit.Clean)
-		r.Score -= per / 25
+		slow(per / 25)
 	case First:
 		judge(-1.2*float64(len(t.Passes))-per/12, "%s in %d rows", tellMinutes(minutes), max(len(t.Passes), 1))
 	default:
-		r.Score -= per / 10
+		slow(per / 10)
 	}
 }
+
+// felt is how many points of minutes are worth a word.
+const felt = 2.0
 
 func tellMinutes(m float64) string {
 	if m < 90 {
