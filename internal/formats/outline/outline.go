@@ -111,8 +111,19 @@ func sized(line [][2]float64, scale float64) ([][2]float64, error) {
 			return nil, errors.New("the shape in the file is larger than any cloth")
 		}
 	}
+	sum := 0.0
+	for i, a := range line {
+		b := line[(i+1)%len(line)]
+		sum += a[0]*b[1] - b[0]*a[1]
+	}
+	if math.Abs(sum)/2 < leastArea {
+		return nil, errors.New("the shape encloses nothing: draw the border of the cloth, all round")
+	}
 	return line, nil
 }
+
+// leastArea is the least that a shape encloses to be a piece of cloth, mm²: a centimetre square.
+const leastArea = 100.0
 
 // fewer leaves out corners that hardly matter, until no more than MostCorners
 // are left.
