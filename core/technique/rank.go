@@ -168,7 +168,11 @@ func (r *Ranked) wanted(s Situation, p Profile, judge func(float64, string, ...a
 	minutes := (per-t.Each)*s.Length/1000 + t.Each*float64(s.Count)
 	slow := func(points float64) {
 		if points > felt {
-			judge(-points, "slow: %s with its finish", tellMinutes(minutes))
+			if t.Each > 0 {
+				judge(-points, "slow: %.0f min each", t.Each)
+			} else {
+				judge(-points, "slow: %.0f min a metre, with its finish", per)
+			}
 			return
 		}
 		r.Score -= points
