@@ -147,3 +147,30 @@ func TestHemsRunOnOverTheSeam(t *testing.T) {
 		}
 	}
 }
+
+// However short an edge is that is notched at all, and however unlike the two are in length, no notch comes to lie in a corner
+// or beyond it, and three beside each other keep their distance.
+func TestNotchesStayOnTheirEdges(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		one, other := rapid.Float64Range(shortest, 1200).Draw(t, "one"), rapid.Float64Range(shortest, 1200).Draw(t, "other")
+		pieces := []Piece{gore("a", one, 0), gore("b", other, 0), gore("c", one, 0), gore("d", other, 0)}
+		var seams []Seam
+		for i, p := range []string{"a", "b", "c"} {
+			seams = append(seams, Seam{ID: p, A: Side{Piece: p, Edge: "right"}, B: Side{Piece: pieces[i+1].ID, Edge: "left"}, Absorbed: Gathers})
+		}
+		Tell(pieces, seams)
+		for i := range pieces {
+			for _, n := range pieces[i].Notches {
+				e, ok := pieces[i].Edge(n.Edge)
+				require.True(t, ok)
+				require.Greater(t, n.At, 4.0)
+				require.Less(t, n.At, e.Length()-4)
+				for _, o := range pieces[i].Notches {
+					if o != n && o.Edge == n.Edge {
+						require.Greater(t, math.Abs(o.At-n.At), notchGap-0.01)
+					}
+				}
+			}
+		}
+	})
+}
