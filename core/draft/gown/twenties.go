@@ -22,7 +22,7 @@ func Twenties() Joined {
 		skirts: []Skirt{
 			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 12, why: "narrow, on the curve"},
 				usual: []draft.Adjustment{draft.Usual(draft.Circle, 0.15,
-					"hardly flares: the hem measures ⟦110 cm⟧ to ⟦160 cm⟧"), draft.Usual("sides", 1,
+					"hardly flares: hems of ⟦110 cm⟧ to ⟦160 cm⟧ were worn"), draft.Usual("sides", 1,
 					"four panels fit the cloth; none makes it of two halves")}},
 			{key: "breadths", label: "pleated or gathered breadths", garment: skirt.Breadths{}, hem: asked{usual: 50,
 				why: "on the straight of the cloth"}, first: []draft.Adjustment{draft.Firstly(draft.Into, "knife")}},

@@ -29,7 +29,8 @@ func TrimsAsked() []draft.Parameter {
 	rows := draft.Tally("trim_rows", "Rows of it", 1, 6, 1, "one at the hem", figure.Memory,
 		"They overlap by ⟦2 cm⟧; ruched bands stand apart.")
 	deep := draft.Mm("trim_deep", "Each deep, finished", 30, 400, 140, "⟦10 cm⟧ to ⟦20 cm⟧", figure.Memory, "With its heading.")
-	head := draft.Mm("trim_heading", "Heading", 0, 50, 15, "⟦1 cm⟧ to ⟦2 cm⟧", figure.Memory, "What stands up above its row of stitching.")
+	head := draft.Mm("trim_heading", "Heading", 0, 50, 15, "⟦1 cm⟧ to ⟦2 cm⟧", figure.Memory,
+		"What stands up above its row of stitching.")
 	full := draft.Times("trim_full", "Long, times what it is set on", 1.2, 4, 0, "by its kind", figure.Practice,
 		"Gathered 1.5 to 2, knife pleats 3, box pleats 2.5 to 3, ruched 1.4 to 1.8.")
 	full.Default = func(_ figure.Figure, v draft.Values) (float64, figure.Reason) {

@@ -23,8 +23,8 @@ type hung struct {
 	width    float64 // all round, mm
 	short    float64 // the cloth where the way down is shortest, mm
 	more     interp.FritschButland
-	moved    float64 // by how much its hem is off level where its upper edge would have had a point, mm
-	lengths  [3]float64
+	moved    float64    // by how much its hem is off level where its upper edge would have had a point, mm
+	lengths  [3]float64 // how much longer than at its shortest it is drawn before, at the side and behind, mm
 }
 
 // evenSteps is at how many places of the half a way down is asked for.
@@ -53,8 +53,8 @@ func hang(on figure.Figure, id, name string, n int, width, short float64) (*hung
 	if err := h.more.Fit(xs, ys); err != nil {
 		return nil, fmt.Errorf("the upper edge can’t be drawn on this body: %w", err)
 	}
-	for i, b := range []float64{0, 90, 180} {
-		h.lengths[i] = on.WaistToFloor(b) - least
+	for i, b := range []float64{0, 90, 180} { // as the edge is drawn
+		h.lengths[i] = h.more.Predict(waist.Arc(0, b) / waist.Arc(0, 180))
 	}
 	return h, nil
 }

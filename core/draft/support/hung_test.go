@@ -79,6 +79,8 @@ func TestHungClothInAnyNumberOfBreadths(t *testing.T) {
 			steepest = math.Max(steepest, math.Abs(h.tall(x+1)-h.tall(x)))
 		}
 		require.InDelta(t, short, least, 12)
+		require.InDelta(t, h.tall(width/2), short+h.lengths[0], 1e-6, "what is told of the front is what is drawn there")
+		require.InDelta(t, h.tall(0), short+h.lengths[2], 1e-6)
 		require.Less(t, steepest, 1.2, "mm a mm")
 		// Level all round: the way down less the cloth is one height.
 		for share := 0.05; share < 1; share += 0.1 {

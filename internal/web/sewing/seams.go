@@ -182,11 +182,22 @@ func (s *Room) viewSeams(p *hall.Head, chosen string) seamsView {
 		}
 	}
 	sheet := svg.Sheet{Unit: p.Unit, Title: l.Rec.Name + ", how it is sewn", Ways: edges, Width: 720}
+	v.crossed(p, stage.Making, &sheet)
+	sheet.Height = 420
+	v.Drawing = sheet.Draw(stage.Draft.Pieces)
+	if limit, name := p.E.Rec.Maker.Thickest(); limit > 0 {
+		v.Limit = name + " sews " + measure.TellFine(limit)
+	}
+	return v
+}
+
+// crossed marks where seams cross on the sheet, and gathers those that no machine of the maker's sews.
+func (v *seamsView) crossed(p *hall.Head, made making.Making, sheet *svg.Sheet) {
 	names, techniques := map[string]string{}, map[string]string{}
-	for _, r := range stage.Making.Rows {
+	for _, r := range made.Rows {
 		names[r.Key], techniques[r.Key] = r.Name, r.Technique.Name
 	}
-	for _, x := range stage.Making.Crossings {
+	for _, x := range made.Crossings {
 		title := p.Reader.Say(fmt.Sprintf("%s over %s: %d layers, %s", names[x.Over], names[x.Under], x.Layers, measure.TellFine(x.Thick)))
 		sheet.Crossings = append(sheet.Crossings, svg.CrossedAt{Piece: x.Piece, At: x.At, Beyond: x.Beyond, Title: title})
 		if !x.Beyond {
@@ -199,12 +210,6 @@ func (s *Room) viewSeams(p *hall.Head, chosen string) seamsView {
 		}
 		v.Beyond[k].Places++
 	}
-	sheet.Height = 420
-	v.Drawing = sheet.Draw(stage.Draft.Pieces)
-	if limit, name := p.E.Rec.Maker.Thickest(); limit > 0 {
-		v.Limit = name + " sews " + measure.TellFine(limit)
-	}
-	return v
 }
 
 // copies says on which copies of its pieces a row is worked.
