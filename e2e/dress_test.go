@@ -32,6 +32,7 @@ func TestADressFromTheSkinOut(t *testing.T) {
 	was := js[string](b, `document.querySelector("#p-length").value`)
 	js[bool](b, `([...document.querySelectorAll(".note button")].find(b => b.textContent.includes("Shorten it")).click(), true)`)
 	b.until(`!document.body.textContent.includes("Its hem shows below the skirt")`)
+	b.until(`document.querySelector("#p-length")`)
 	assert.NotEqual(t, was, js[string](b, `document.querySelector("#p-length").value`))
 	b.visit(js[string](b, `document.querySelectorAll("#stack a[href*=draft]")[0].getAttribute("href")`))
 	b.until(`document.querySelector("#p-skirt")`)
