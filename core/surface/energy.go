@@ -235,7 +235,7 @@ func (e *energy) relax(at []plane.Point, weight float64, rounds int) error {
 			step[v] = plane.Pt(x[e.order[v]], y[e.order[v]])
 			g[2*v], g[2*v+1] = step[v].X, step[v].Y
 			r[2*v], r[2*v+1] = step[v].X-at[v].X, step[v].Y-at[v].Y
-			most = math.Max(most, math.Abs(step[v].X-at[v].X)+math.Abs(step[v].Y-at[v].Y))
+			most = max(most, math.Abs(step[v].X-at[v].X)+math.Abs(step[v].Y-at[v].Y))
 		}
 		if math.IsNaN(most) {
 			return errStuck
@@ -352,7 +352,7 @@ func (e *energy) pull(at []plane.Point, x, y, stiff []float64) float64 {
 			cos += cot[k] * (u.X*is[k].X + u.Y*is[k].Y)
 			sin += cot[k] * (u.X*is[k].Y - u.Y*is[k].X)
 		}
-		l := math.Max(math.Sqrt(cos*cos+sin*sin), 1e-12)
+		l := max(math.Sqrt(cos*cos+sin*sin), 1e-12)
 		cos, sin = cos/l, sin/l
 		var d [3]plane.Point // what each side draws its ends by
 		for k, u := range rest {
@@ -373,7 +373,7 @@ func (e *energy) pull(at []plane.Point, x, y, stiff []float64) float64 {
 		if q.tip > 0 { // the first leg lies to the right of the second, seen from the tip
 			d = at[q.a].Mid(at[q.b]).Sub(at[q.tip-1]).Right()
 		}
-		d = d.Times(q.length / math.Max(math.Sqrt(d.Dot(d)), 1e-9))
+		d = d.Times(q.length / max(math.Sqrt(d.Dot(d)), 1e-9))
 		a, b := e.order[q.a], e.order[q.b]
 		x[a] += stiff[i] * d.X
 		y[a] += stiff[i] * d.Y

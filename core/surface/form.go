@@ -227,18 +227,26 @@ func (s *Form) settle() {
 	mark(&t.Nape, 0, 0, figure.Behind, false)
 }
 
+// between are the rows that a height lies between, and how far it lies from the first to the second, as a share.
+func (s *Form) between(z float64) (i, j int, share float64) {
+	n := len(s.rows)
+	j = sort.Search(n, func(i int) bool { return s.rows[i].z >= z })
+	switch j {
+	case 0:
+		return 0, 0, 0
+	case n:
+		return n - 1, n - 1, 0
+	}
+	return j - 1, j, (z - s.rows[j-1].z) / (s.rows[j].z - s.rows[j-1].z)
+}
+
 // at is the half outline at a height.
 func (s *Form) at(z float64) row {
-	n := len(s.rows)
-	i := sort.Search(n, func(i int) bool { return s.rows[i].z >= z })
-	if i == 0 {
-		return s.rows[0]
+	i, j, k := s.between(z)
+	if i == j {
+		return s.rows[i]
 	}
-	if i == n {
-		return s.rows[n-1]
-	}
-	a, b := &s.rows[i-1], &s.rows[i]
-	k := (z - a.z) / (b.z - a.z)
+	a, b := &s.rows[i], &s.rows[j]
 	r := row{z: z}
 	for d := range r.points {
 		r.points[d] = a.points[d].Toward(b.points[d], k)
@@ -320,6 +328,12 @@ func (r *row) place(x, y float64) float64 {
 
 // Place is the point at a height and a share of the half girth.
 func (s *Form) Place(z, share float64) r3.Vec {
+	if share == 0 || share == 1 { // on the centre: no need to know how long the rest is
+		i, j, k := s.between(z)
+		spot := int(share) * (figure.Spots - 1)
+		p := s.rows[i].points[spot].Toward(s.rows[j].points[spot], k)
+		return r3.Vec{X: p.X, Y: p.Y, Z: z}
+	}
 	r := s.at(z)
 	x, y := r.along(share * r.half())
 	return r3.Vec{X: x, Y: y, Z: z}

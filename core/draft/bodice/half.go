@@ -419,26 +419,33 @@ type named struct {
 	from, to int    // the stretches of the upper edge that it runs along
 }
 
-// add unrolls panels, side by side, and adds their pieces in order.
+// add unrolls panels and cuts their pieces, side by side, and adds them in order.
 func (h *half) add(panels ...named) error {
-	flats, faults := make([]*surface.Flat, len(panels)), make([]error, len(panels))
+	flats, pieces := make([]*surface.Flat, len(panels)), make([]pattern.Piece, len(panels))
+	unlaid, uncut := make([]error, len(panels)), make([]error, len(panels))
 	var all sync.WaitGroup
 	for i, p := range panels {
 		p.panel.Like = h.ask.flats[p.id]
-		all.Go(func() { flats[i], faults[i] = h.form.Unroll(p.panel) })
+		all.Go(func() {
+			if flats[i], unlaid[i] = h.form.Unroll(p.panel); unlaid[i] == nil {
+				pieces[i], uncut[i] = h.piece(p, flats[i])
+			}
+		})
 	}
 	all.Wait()
 	h.ask.flats = map[string]*surface.Flat{}
 	for i, p := range panels {
 		h.ask.flats[p.id] = flats[i]
-		if faults[i] != nil {
+		if unlaid[i] != nil {
 			return fmt.Errorf("the %s can’t be laid out on this body: %w; another cut suits it, or less extreme neckline and armhole",
-				strings.ToLower(p.name), faults[i])
+				strings.ToLower(p.name), unlaid[i])
+		}
+		if uncut[i] != nil {
+			return uncut[i]
 		}
 		h.draw(p.panel)
-		if err := h.piece(p, flats[i]); err != nil {
-			return err
-		}
+		h.panels = append(h.panels, laid{p.id, flats[i], p.from, p.to})
+		h.Pieces = append(h.Pieces, pieces[i])
 	}
 	return nil
 }

@@ -118,7 +118,8 @@ func (h *half) close(first, last string) error {
 		z     float64
 		where string
 	}{{h.bustLine(), "one at the bust line"}, {0, "one at the waist"}} {
-		if slices.ContainsFunc(at, func(x float64) bool { return math.Abs(x-h.fromNeck(side, long, a.z)) < 1 }) {
+		down := h.fromNeck(side, long, a.z)
+		if slices.ContainsFunc(at, func(x float64) bool { return math.Abs(x-down) < 1 }) {
 			places += ", " + a.where
 		}
 	}

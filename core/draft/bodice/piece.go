@@ -11,8 +11,8 @@ import (
 	"ardentgusset/core/surface"
 )
 
-// piece adds the piece of an unrolled panel.
-func (h *half) piece(n named, flat *surface.Flat) error {
+// piece is the piece of an unrolled panel. It changes nothing of the garment: pieces are cut side by side.
+func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
 	id, name, p := n.id, n.name, n.panel
 	var err error
 	h.grain(p, flat)
@@ -59,7 +59,7 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 		}
 		if meets(&piece, q.edge, q.beside, q.start) {
 			if piece, err = piece.Squared(q.edge, q.start, q.over); err != nil {
-				return err
+				return piece, err
 			}
 		}
 	}
@@ -71,12 +71,10 @@ func (h *half) piece(n named, flat *surface.Flat) error {
 			piece.Levels = append(piece.Levels, pattern.Level{Drop: -heights[i], Path: line})
 		}
 	}
-	h.panels = append(h.panels, laid{id, flat, n.from, n.to})
 	if err := piece.Fault(); err != nil {
-		return fmt.Errorf("%w: neckline, armhole and seams lie too near each other, or its darts open too far for its size", err)
+		return piece, fmt.Errorf("%w: neckline, armhole and seams lie too near each other, or its darts open too far for its size", err)
 	}
-	h.Pieces = append(h.Pieces, piece)
-	return nil
+	return piece, nil
 }
 
 // pointedFrom is by how much an armhole may be off square to the side seam before it is drawn anew beside it, radians (from
