@@ -4,12 +4,53 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
+	"sync"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
 )
+
+// named is a panel and what its piece is called.
+type named struct {
+	id, name string
+	panel    surface.Panel
+	right    string // the upright it ends at, away from the centre front
+	from, to int    // the stretches of the upper edge that it runs along
+}
+
+// add unrolls panels and cuts their pieces, side by side, and adds them in order.
+func (h *half) add(panels ...named) error {
+	flats, pieces := make([]*surface.Flat, len(panels)), make([]pattern.Piece, len(panels))
+	unlaid, uncut := make([]error, len(panels)), make([]error, len(panels))
+	var all sync.WaitGroup
+	for i, p := range panels {
+		p.panel.Like = h.ask.flats[p.id]
+		all.Go(func() {
+			if flats[i], unlaid[i] = h.form.Unroll(p.panel); unlaid[i] == nil {
+				pieces[i], uncut[i] = h.piece(p, flats[i])
+			}
+		})
+	}
+	all.Wait()
+	h.ask.flats = map[string]*surface.Flat{}
+	for i, p := range panels {
+		h.ask.flats[p.id] = flats[i]
+		if unlaid[i] != nil {
+			return fmt.Errorf("the %s can’t be laid out on this body: %w; another cut suits it, or less extreme neckline and armhole",
+				strings.ToLower(p.name), unlaid[i])
+		}
+		if uncut[i] != nil {
+			return uncut[i]
+		}
+		h.draw(p.panel)
+		h.panels = append(h.panels, laid{p.id, flats[i], p.from, p.to})
+		h.Pieces = append(h.Pieces, pieces[i])
+	}
+	return nil
+}
 
 // piece is the piece of an unrolled panel. It changes nothing of the garment: pieces are cut side by side.
 func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
