@@ -117,17 +117,19 @@ func (w Waist) Half() (sum float64) {
 }
 
 // Around is what a garment measures round itself at a drop below the waist as its pieces are sewn, what it was meant to,
-// and what the figure measured there that it was drafted to, mm. Parts is how many pieces go round there.
+// and what the figure measured there that it was drafted to, mm. Parts is how many pieces go round there, Gap what its lacing
+// leaves open of it, mm.
 type Around struct {
 	Drop, Made, Meant, Over float64
 	Parts                   int
+	Gap                     float64
 }
 
 // Ring is what a ring at a drop below the waist is asked to measure besides what it is meant to, mm.
 type Ring struct{ Drop, More float64 }
 
-// remeasured lays a tape round the pieces as they are sewn, at every level it was meant to measure something.
-func (d *Draft) remeasured() {
+// Remeasure lays a tape round the pieces as they are sewn, at every level it was meant to measure something.
+func (d *Draft) Remeasure() {
 	if len(d.Girths) == 0 {
 		return
 	}
@@ -138,12 +140,20 @@ func (d *Draft) remeasured() {
 	kept := d.Girths[:0:0]
 	for _, g := range d.Girths {
 		if is, ok := made[g.Drop]; ok && len(is.Parts) >= g.Parts {
-			g.Made = is.Girth
+			g.Made = is.Girth + g.Gap
 			kept = append(kept, g)
 		}
 	}
 	d.Girths = kept
+	for _, g := range kept { // what is laced in closes as far as its cloth is made
+		if d.Wear.LaceTo > 0 && math.Abs(g.Drop) < 0.01 && math.Abs(g.Made-d.Wear.LaceTo) > tapeTells {
+			d.Wear.LaceTo = g.Made
+		}
+	}
 }
+
+// tapeTells is how much a tape tells, mm.
+const tapeTells = 0.5
 
 // Make drafts a garment to a figure and finishes the pieces, all of which can be cut.
 func Make(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, error) {
@@ -177,7 +187,7 @@ func Draw(g Garment, on figure.Figure, with Values, in cloth.Fabric) (Draft, err
 	}
 	pattern.Fair(d.Pieces, d.Seams)
 	pattern.Tell(d.Pieces, d.Seams)
-	d.remeasured()
+	d.Remeasure()
 	if more := pattern.HemSurplus(d.Pieces); more > hemToSay {
 		d.Remark(false, "The turned hem has "+measure.Tell(more)+" to ease in",
 			"Its raw edge is that much longer, all round, than the line it lies on. Spread it evenly between the seams with a gathering "+

@@ -1,6 +1,9 @@
 package ensemble
 
-import "ardentgusset/core/figure"
+import (
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+)
 
 // Fit is how a garment goes round what is under it now, beside what was meant.
 type Fit string
@@ -38,13 +41,19 @@ func (e EaseAt) Fit() Fit {
 func (s Stage) Ease() []EaseAt {
 	var out []EaseAt
 	for i, r := range s.Draft.Girths {
-		if bust := s.On.Drop(figure.Bust); i == 0 && r.Drop > bust+0.5 && s.Draft.On[figure.Bust] > 0 {
-			// An armhole below the bust line leaves no ring on it: the highest one has to go round the bust.
+		if bust := s.On.Drop(figure.Bust); i == 0 && r.Drop > bust+0.5 && s.Draft.On[figure.Bust] > 0 && !s.founds() {
+			// An armhole below the bust line leaves no ring on it: the highest one has to go round the bust. A foundation
+			// that ends below the bust leaves it free.
 			out = append(out, EaseAt{bust, r.Made - s.On.GirthAt(figure.Bust), r.Meant - s.Draft.On[figure.Bust]})
 		}
 		out = append(out, EaseAt{r.Drop, r.Made - s.On.Girth(r.Drop), r.Meant - r.Over})
 	}
 	return out
+}
+
+// founds tells whether it is a foundation.
+func (s Stage) founds() bool {
+	return s.Garment != nil && s.Garment.About().Family == family.Foundation
 }
 
 // EaseNear is the ease at the height nearest to a drop; false where the garment is not.

@@ -20,6 +20,7 @@ type keptLevel struct {
 type keptRound struct {
 	Drop, Made, Meant, Over float64
 	Parts                   int
+	Gap                     float64 `json:",omitempty"`
 }
 
 type keptArms struct{ Upper, Lower, Down float64 }

@@ -62,6 +62,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	if err := laceable(on); err != nil {
 		return draft.Draft{}, err
 	}
+	found := on
 	on = on.Carried(carryOf(v, 0))
 	bustZ := -on.Drop(figure.Bust)
 	top := bustZ + v.Number("above")
@@ -87,7 +88,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 			}
 			return 0.5 + math.Sin(math.Pi*p)
 		}}
-	h.On = part.Lying(on, h.Width, 0, gap)
+	h.On, h.Measured = part.Lying(on, h.Width, 0, gap), told(on)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
@@ -122,6 +123,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		d.Sew(fmt.Sprintf("seam-%d", i), d.Pieces[i-1].ID, "back", d.Pieces[i].ID, "front", "plain")
 		d.Seams[len(d.Seams)-1].Note = "pressed open over a ham, a bone casing on its allowances"
 	}
+	h.GoesRound(&d, found, gap)
 	finishBoned(&d, h, on, v, in, top, gap)
 	tellBoned(&d)
 	d.Entry = draft.Entry{At: draft.AtBack, Through: true}
@@ -188,14 +190,9 @@ func tellBoned(d *draft.Draft) {
 // figure.
 func finishBoned(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values, in cloth.Fabric, top, gap float64) {
 	waist := on.GirthAt(figure.Waist)
-	made := 2*h.Width(0) + gap
-	d.Measure("waist.made", "the cloth", "at the waist", made)
+	atWaist(d, h, gap)
 	d.Measure("top.made", "the cloth", "at the top edge", 2*h.Width(top)+gap)
 	d.Measure("stay", "the waist stay", "in length", waist+2*25)
-	for i := range h.Panels {
-		l, r := h.Edges(i, 0)
-		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
-	}
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),
 		Allowance: v.Number(draft.Allowance)}}
 	d.Buy("tape", "Waist stay, grosgrain "+measure.TellStock(v.Number("stay"))+" wide", (waist+150)/1000, "m",

@@ -1,9 +1,31 @@
 package foundation
 
 import (
+	"fmt"
+
 	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
 )
+
+// told are the heights of the levels with names that a foundation may cover.
+func told(on figure.Figure) []float64 {
+	var out []float64
+	for _, l := range []figure.Level{figure.Bust, figure.Underbust, figure.HighHip, figure.Hip} {
+		out = append(out, -on.Drop(l))
+	}
+	return out
+}
+
+// atWaist tells what its cloth, with a gap that counts as cloth, and every panel measure at the waist as they are sewn.
+func atWaist(d *draft.Draft, h *part.Half, gap float64) float64 {
+	made, panels := h.Cloth(d, 0)
+	d.Measure("waist.made", "the cloth", "at the waist", made+gap)
+	for i, long := range panels {
+		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", long)
+	}
+	return made
+}
 
 // carries asks what a foundation does to the bust, by what is usual for it (from memory).
 func carries(lift, more float64) []draft.Parameter {

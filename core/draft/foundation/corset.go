@@ -157,10 +157,10 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		c.layers = 2
 	}
 	c.Half.On = part.Lying(closed, c.Half.Width, 0, gap)
+	c.Measured = told(closed)
 	if err := c.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
-	c.made = 2 * c.Half.Width(0)
 	for i := range c.Panels {
 		p := c.Piece(i, v.Number(draft.Allowance))
 		if p.Cut = 2 * c.layers; c.layers == 2 {
@@ -176,6 +176,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		return draft.Draft{}, err
 	}
 	c.join()
+	c.GoesRound(&c.Draft, on, gap)
 	c.finish(on, laced, gap, moved)
 	c.Entry = draft.Entry{At: draft.AtFront, Through: true} // the busk; the lacing behind is only let out
 	return c.Draft, nil
@@ -340,11 +341,7 @@ func (c *corset) join() {
 
 func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 	c.Cautions = []caution.Caution{caution.Lacing, caution.Needle, caution.Steel, caution.Iron}
-	c.Measure("waist.made", "the cloth", "at the waist", c.made)
-	for i := range c.Panels {
-		l, r := c.Edges(i, 0)
-		c.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+c.Pieces[i].Name, "at the waist", r-l)
-	}
+	c.made = atWaist(&c.Draft, c.Half, 0)
 	c.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(c.Panels-1)),
 		Seams: 2 * (c.Panels - 1), Allowance: c.v.Number(draft.Allowance)}}
 	bones := 0

@@ -93,7 +93,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			return (girth - gap) / 2
 		},
 		Share: func(p, z float64) float64 { return 0.4 + math.Sin(math.Pi*p) }}
-	h.On = part.Lying(on, h.Width, gap, 0)
+	h.On, h.Measured = part.Lying(on, h.Width, gap, 0), told(on)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
@@ -147,6 +147,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			"canvas behind them.")
 	}
 	strap(&d, &d.Pieces[last], on, v.Number(draft.TopFront), v.Number(draft.TopBack))
+	h.GoesRound(&d, on, gap)
 	finishJumps(&d, h, v, t)
 	d.Entry = draft.Entry{At: draft.AtFront, Through: true}
 	return d, nil
@@ -239,11 +240,7 @@ func tellJumps(d *draft.Draft, bobbins int, length float64) {
 // finishJumps adds what follows from the pieces: dimensions, notions, what they do to the
 // figure, t mm thick, and the order of work.
 func finishJumps(d *draft.Draft, h *part.Half, v draft.Values, t float64) {
-	d.Measure("waist.made", "the cloth", "at the waist", 2*h.Width(0))
-	for i := range h.Panels {
-		l, r := h.Edges(i, 0)
-		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
-	}
+	atWaist(d, h, 0)
 	length := quilt.Set(d.Quilting).Length()
 	d.Measure("quilting", "the quilting", "in length", length)
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)), Seams: 2 * (h.Panels - 1),

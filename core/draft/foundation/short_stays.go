@@ -64,6 +64,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		return draft.Draft{}, err
 	}
 	gap := v.Number(draft.LacingGap)
+	found := on
 	on = on.Carried(carryOf(v, 0)) // it is as wide as the bust is where it lifts it to
 	under, bust := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
 	low := math.Max(under-v.Number("below"), 5)
@@ -100,7 +101,8 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 			return (ribs(z) - gap) / 2
 		},
 		Share: func(p, _ float64) float64 { return 1 }}
-	h.On = part.Lying(on, h.Width, gap, 0)
+	h.On, h.Slit = part.Lying(on, h.Width, gap, 0), top-high
+	h.Measured = append(told(on), h.Slit-1)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
@@ -134,6 +136,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	if v.Choice("cord") == "cords" {
 		cordUnderBust(&d, &d.Pieces[0], h, under, low, end+7)
 	}
+	h.GoesRound(&d, found, gap)
 	finishShortStays(&d, h, on, v, in, wide)
 	d.Entry = draft.Entry{At: draft.AtFront, Through: true}
 	return d, nil
@@ -231,9 +234,9 @@ func cordUnderBust(d *draft.Draft, front *pattern.Piece, h *part.Half, under, lo
 // finishShortStays adds what follows from the pieces: dimensions, notions, what they do to the
 // figure.
 func finishShortStays(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values, in cloth.Fabric, wide float64) {
-	under, top, low := -on.Drop(figure.Underbust), h.Top[0], h.Bottom[0]
-	made := 2 * h.Width(under)
-	d.Measure("underbust.made", "the cloth", "at the underbust", made)
+	top, low := h.Top[0], h.Bottom[0]
+	made, _ := h.Cloth(d, h.Slit-1)
+	d.Measure("underbust.made", "the cloth", "under the bust, just below the gussets", made)
 	d.Measure("gusset", "each gusset", "in width, at its top", wide)
 	d.Spares = []draft.Spare{{Dimension: "underbust.made", Where: fmt.Sprintf("all %d seams", 2*(h.Panels-1)),
 		Seams: 2 * (h.Panels - 1), Allowance: v.Number(draft.Allowance)}}

@@ -109,7 +109,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	} else if closing == "front" {
 		behind = 0
 	}
-	h.On = part.Lying(closed, h.Width, before, behind)
+	h.On, h.Measured = part.Lying(closed, h.Width, before, behind), told(closed)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
@@ -148,6 +148,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if v.Choice("straps") == "yes" {
 		strap(&d, &d.Pieces[last], on, v.Number(draft.TopFront), v.Number(draft.TopBack))
 	}
+	h.GoesRound(&d, on, gaps)
 	finishStays(&d, h, on, closed, v, in, kind)
 	d.Entry = draft.Entry{At: draft.AtBack, Through: true}
 	if v.Choice("closing") != "back" {
@@ -296,12 +297,9 @@ func fanBones(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v draf
 // the figure, and the order of work.
 func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft.Values, in cloth.Fabric, kind bone.Kind) {
 	bustZ, laced := -on.Drop(figure.Bust), v.Number(draft.LacedWaist)
-	made := 2 * h.Width(0)
-	d.Measure("waist.made", "the cloth", "at the waist", made)
-	d.Measure("top.made", "the cloth", "at the bust line", 2*h.Width(bustZ))
-	for i := range h.Panels {
-		l, r := h.Edges(i, 0)
-		d.Measure(fmt.Sprintf("panel-%d.waist", i+1), "panel "+d.Pieces[i].Name, "at the waist", r-l)
+	atWaist(d, h, 0)
+	if top, _ := h.Cloth(d, bustZ); top > 0 {
+		d.Measure("top.made", "the cloth", "at the bust line", top)
 	}
 	d.Spares = []draft.Spare{{Dimension: "waist.made", Where: fmt.Sprintf("all %d panel seams", 2*(h.Panels-1)),
 		Seams: 2 * (h.Panels - 1), Allowance: v.Number(draft.Allowance)}}

@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -36,6 +37,9 @@ type Half struct {
 	// The panels are then as long as the way over the body, not only as high. Nil for one that is
 	// drawn level by level.
 	On func(z float64) func(along float64) r3.Vec
+	// Measured are heights that it is measured at besides; Slit is where it is slit open from the top, 0 where it is not.
+	Measured []float64
+	Slit     float64
 
 	knots  []float64   // heights where widths are known, rising
 	intake [][]float64 // by seam, by knot: what the seam takes out of the flat width
@@ -307,7 +311,65 @@ func (h *Half) Piece(i int, allowance float64) pattern.Piece {
 	if l, r := h.Edges(i, 0); lb <= 0 && rb <= 0 { // what ends above the waist has none
 		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.WaistLine, Path: []plane.Point{{X: l}, {X: r}}, Label: "waist"})
 	}
+	for _, z := range h.levels() {
+		p.Levels = append(p.Levels, pattern.Level{Drop: -z, Path: []plane.Point{h.laid[i].at(0, z), h.laid[i].at(1, z)}})
+	}
 	return p
+}
+
+// levels are the heights at which a body of panels goes all round, from the top down: the waist among them, where it reaches
+// there, and those that are asked for.
+func (h *Half) levels() []float64 {
+	const apart, clear = 12.0, 0.3
+	low, high := math.Inf(-1), math.Inf(1)
+	for i := range 41 {
+		high = math.Min(high, Height(h.Top, float64(i)/40)-clear)
+		low = math.Max(low, Height(h.Bottom, float64(i)/40)+clear)
+	}
+	if h.Slit > 0 {
+		high = math.Min(high, h.Slit-clear)
+	}
+	if math.Abs(low) <= tabsWithin { // its tabs begin at the waist
+		low = 0
+	}
+	var out []float64
+	for _, z := range append([]float64{0}, h.Measured...) {
+		if z >= low && z <= high {
+			out = append(out, z)
+		}
+	}
+	for z := math.Ceil(low/apart) * apart; z <= high; z += apart {
+		if !slices.ContainsFunc(out, func(o float64) bool { return math.Abs(o-z) < apart/2 }) {
+			out = append(out, z)
+		}
+	}
+	slices.Sort(out)
+	slices.Reverse(out)
+	return out
+}
+
+// tabsWithin is how far from the waist a lower edge that tabs hang from may lie, mm.
+const tabsWithin = 8.0
+
+// GoesRound tells what a body of panels is meant to measure round itself, closed, and lets its pieces be measured there.
+// Its lacing leaves a gap, mm.
+func (h *Half) GoesRound(d *draft.Draft, on figure.Figure, gap float64) {
+	for _, z := range h.levels() {
+		d.Girths = append(d.Girths, draft.Around{Drop: -z, Meant: 2*h.Width(z) + gap, Over: on.Girth(-z), Parts: h.Panels, Gap: gap})
+	}
+	d.Remeasure()
+}
+
+// Cloth is what its cloth measures round itself at a height, as it is sewn: without the gap that its lacing leaves, mm; and
+// what each panel has of it.
+func (h *Half) Cloth(d *draft.Draft, z float64) (whole float64, panels []float64) {
+	for _, r := range sewn.Rings(d.Pieces, d.Seams, -z) {
+		whole = r.Girth
+		for _, p := range r.Parts {
+			panels = append(panels, p.Long)
+		}
+	}
+	return whole, panels
 }
 
 // Rename gives an edge of a piece another ID and allowance; its notches follow.
