@@ -33,6 +33,7 @@ type easeView struct {
 	ID, Name string
 	At       []easeRow
 	Fits     bool // everywhere as meant
+	DrawsIn  bool // it is meant to be smaller somewhere than what is under it
 }
 
 type easeRow struct {
@@ -47,6 +48,7 @@ func viewEase(stage ensemble.Stage) (easeView, bool) {
 		if e, ok := ensemble.EaseNear(all, stage.On.Drop(l)); ok {
 			v.At = append(v.At, easeRow{l.Label(), e.Is, e.Meant, e.Fit()})
 			v.Fits = v.Fits && e.Fit() == ensemble.AsMeant
+			v.DrawsIn = v.DrawsIn || e.Meant < -1
 		}
 	}
 	return v, len(v.At) > 0
