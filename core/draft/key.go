@@ -31,6 +31,7 @@ const (
 	Lap         Key = "lap"
 	FullLength  Key = "length"
 	Long        Key = "long"
+	SeamUp      Key = "seam_up"
 	NeckBack    Key = "neck_back"
 	NeckFront   Key = "neck_front"
 	NeckWide    Key = "neck_wide"

@@ -78,6 +78,7 @@ const (
 	ToTape      ID = "tape"
 	ToRibbon    ID = "ribbon"
 	ToPads      ID = "pads"
+	ToLining    ID = "lining"
 	ToLoopUp    ID = "loop-up"
 	ToStraps    ID = "straps"
 	ToBackStrap ID = "strap"

@@ -75,7 +75,7 @@ type ringAt struct {
 }
 
 // ringsHeld are the levels at which a bodice is held to what it is meant to measure, from the top down: its highest ring and
-// those that have names.
+// those that have names; besides, the one that a skirt is sewn to.
 func (h *half) ringsHeld() []ringAt {
 	heights := h.heights()
 	if len(heights) == 0 {
@@ -88,6 +88,9 @@ func (h *half) ringsHeld() []ringAt {
 				out = append(out, ringAt{l, z})
 			}
 		}
+	}
+	if foot := heights[len(heights)-1]; h.v.Has(draft.SeamUp) && out[len(out)-1].z != foot {
+		out = append(out, ringAt{z: foot})
 	}
 	return out
 }

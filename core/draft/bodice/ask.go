@@ -171,7 +171,7 @@ func (h *half) heights() []float64 {
 			named = append(named, z)
 		}
 	}
-	if math.Abs(foot) <= 1 { // it ends at the waist
+	if math.Abs(foot) <= 1 || h.v.Has(draft.SeamUp) { // it ends at the waist, or in a seam near it
 		named = append(named, foot)
 	}
 	var out []float64
@@ -323,6 +323,13 @@ func (h *half) measure() {
 	for i, r := range held {
 		is, ok := made[-r.z]
 		if !ok {
+			continue
+		}
+		if r.level == "" {
+			if off := is - h.meant(r.z); math.Abs(off) > toldFrom {
+				h.outBy("round its lower edge", off)
+			}
+			h.Measure("girth.edge", "the bodice", "round its lower edge", is)
 			continue
 		}
 		where := "round the " + r.level.Label()

@@ -137,7 +137,7 @@ const shoulderDart, mostShoulder = 62.0, 12.0
 func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	middle := waist + (1-waist)*0.48
 	tip := math.Min(h.underarm().Z-20, h.form.Levels[figure.Bust]-12) // higher up a long back has nothing to take in
-	line := h.form.Through(surface.Station{Z: 0, Share: middle}, surface.Station{Z: tip, Share: middle})
+	line := h.form.Through(surface.Station{Z: h.hem(middle), Share: middle}, surface.Station{Z: tip, Share: middle})
 	// The waist dart takes what the half waist is smaller than the half bust, by the
 	// usual share; the shoulder's a part of what would open: the rest is eased.
 	need := (h.form.HalfGirth(h.form.Levels[figure.Bust]) - h.form.HalfGirth(0)) * 0.2

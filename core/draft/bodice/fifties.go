@@ -40,6 +40,7 @@ func (Fifties) Parameters() []draft.Parameter {
 	return slices.Concat(eases(55, 15, 30, "⟦4 cm⟧ to ⟦8 cm⟧ at the bust, ⟦1 cm⟧ to ⟦25⟧ at the waist."),
 		necksOf(20, 0, 20, "round", "square", "v"), armholes(10, 0, 0, 15),
 		[]draft.Parameter{
+			seamUp(),
 			draft.OneOf("front_grain", "The front is cut", "On the bias it clings, and grows in length while it hangs.", "straight",
 				"on the straight grain", "bias", "on the bias"),
 			draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 0.92, "the rest is eased in", figure.Memory,
@@ -69,14 +70,14 @@ func (Fifties) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 }
 
 func fiftiesOf(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric, two bool) (draft.Draft, error) {
-	h, err := begun(ask, on, v, lower{})
+	h, err := begun(ask, on, v, raised)
 	if err != nil {
 		return draft.Draft{}, err
 	}
 	waist := h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
 	side := h.side(waist, waist)
 	bp := h.form.Torso.BustPoint
-	mouth := side.line.At(side.line.Length() - 75)
+	mouth := side.line.At(side.line.Length() - sideDart)
 	tip := h.form.At(bp.Z, bp.X*1.1, figure.InFront)
 	darts, shares := []surface.Dart{h.frontDart("dart 1", 0.19, 0.88, 18, 0), h.frontDart("dart 2", 0.31, 1.28, 30, 0)}, []float64{0.54,
 		0.46}
@@ -117,7 +118,7 @@ func fiftiesOf(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric, tw
 			"hang pinned "+
 			"to its allowances for a night, then cut the waist level. Stay the neck and shoulders on tape.")
 	}
-	stay := 2*h.form.HalfGirth(0) - v.Number(draft.WaistEase) - 12
+	stay := 2*h.form.HalfGirth(h.hem(0.5)) - v.Number(draft.WaistEase) - 12
 	h.Buy("tape", "Waist stay, "+measure.TellStock(25)+" wide", (stay+80)/1000, "m", "the waist less "+measure.Tell(12)+", and to close it")
 	h.Do(work.ToWaistStay, "Tack the waist stay", work.TackStay, 1,
 		"At sides, darts and centres, free beside the opening; it closes first, with "+

@@ -66,6 +66,23 @@ type lowered struct {
 // threeLows is a lower edge that is set at all three.
 var threeLows = lower{by: []lowered{{key: draft.FrontPoint, front: 1}, {key: draft.SideLow, side: 1}, {key: draft.BackLow, back: 1}}}
 
+// raised is a lower edge that lies level, above the waist by what is asked.
+var raised = lower{by: []lowered{{key: draft.SeamUp, front: -1, side: -1, back: -1}}}
+
+// sideDart is how far below the armhole a dart at the side is met, and shortSide what the side keeps below that, mm.
+const sideDart, shortSide = 75.0, 40.0
+
+// seamUp asks for that.
+func seamUp() draft.Parameter {
+	up := draft.Mm(draft.SeamUp, "Waist seam above the waist by", -20, 80, 0, "at the waist", figure.Practice,
+		"All round. ⟦2 cm⟧ to ⟦5 cm⟧ above it in the 1940s; less than nothing lies below it.")
+	up.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // below the underbust line and the dart at the side
+		side := on.Torso().Underarm - v.Number(draft.ScyeDrop) - sideDart
+		return -20, math.Max(math.Min(80, math.Min(-on.Drop(figure.Underbust)-20, side-shortSide)), 0)
+	}
+	return up
+}
+
 // at is its height at a share of the half girth.
 func (l lower) at(v draft.Values) func(share float64) float64 {
 	return func(share float64) float64 {

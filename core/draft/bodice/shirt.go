@@ -49,7 +49,7 @@ func (g Shirt) Parameters() []draft.Parameter {
 		collars(32, 70, "stand", "flat", "pointed", "sailor", "none", "bound"), slices.Concat(moves("side", "side seam"),
 			lineable(15, 12)), sleeve.Parameters("bishop"))
 	if g.Waisted { // what darts take in below is not gathered above
-		return draft.Without(all, "back_full", draft.Long)
+		return append(draft.Without(all, "back_full", draft.Long), seamUp())
 	}
 	return all
 }
@@ -61,7 +61,7 @@ func (s Shirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 
 // drawn drafts it with what is asked of its rings.
 func (Shirt) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	var hem lower
+	hem := raised
 	if v.Has(draft.Long) {
 		hem.by = []lowered{{key: draft.Long, front: 1, side: 1, back: 1}}
 	}
@@ -74,7 +74,7 @@ func (Shirt) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric
 	if v.Has(draft.WaistEase) {
 		waist = h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
 		if middle := waist + (1-waist)*0.48; h.shaped() {
-			behind = append(behind, surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Through(surface.Station{Z: 0, Share: middle},
+			behind = append(behind, surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Through(surface.Station{Z: h.hem(middle), Share: middle},
 				surface.Station{Z: math.Min(h.underarm().Z-30, h.form.Levels[figure.Bust]-12), Share: middle})})
 		}
 	}
@@ -82,7 +82,7 @@ func (Shirt) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric
 	var take func(swing []float64) []float64
 	if v.Has(draft.WaistEase) { // the dart at the side takes what the waist leaves of the bust's
 		bp := h.form.Torso.BustPoint
-		mouth := side.line.At(side.line.Length() - 75)
+		mouth := side.line.At(side.line.Length() - sideDart)
 		tip := h.form.At(bp.Z, bp.X*1.1, figure.InFront)
 		most := 2 * math.Asin(math.Min(0.27*side.line.Length()/r3.Norm(r3.Sub(mouth, tip)), 0.5))
 		before = []surface.Dart{h.frontDart("waist", 0.24, 1, 30, 0), {ID: "side", Edge: "side",

@@ -97,19 +97,21 @@ func (Tailored) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 	if err != nil {
 		return draft.Draft{}, err
 	}
-	for _, id := range []string{"front", "underarm", "back"} {
-		p := &h.Pieces[h.index(id)]
-		p.Also = append(p.Also, pattern.CutFor{For: pattern.ForLining, N: 2})
-		if id == "front" {
-			p.Also = append(p.Also, pattern.CutFor{For: pattern.ForInterlining, N: 2})
-			p.Cut += 2
-		}
-		p.Cut += 2
-	}
+	canvas := &h.Pieces[h.index("front")]
+	canvas.Also, canvas.Cut = append(canvas.Also, pattern.CutFor{For: pattern.ForInterlining, N: 2}), canvas.Cut+2
 	h.Covered = true
 	h.Do(work.ToPads, "Tack the shoulder pads in", work.TackPads, 1,
 		"Those it was drafted over, along the shoulder seam and the armhole. Where it was "+
 			"drafted over none it has no room for them: put shoulder pads on under it first, as a layer, and "+
 			"draft it anew.", after(work.ToSleeve, "the head is set first"))
+	panels := []string{"front", "underarm", "back"}
+	if h.lapelled() {
+		err = h.lining(panels[0], panels...)
+		return *h.Draft, err
+	}
+	for _, id := range panels { // faced all round, it is flat-lined
+		p := &h.Pieces[h.index(id)]
+		p.Also, p.Cut = append(p.Also, pattern.CutFor{For: pattern.ForLining, N: 2}), p.Cut+2
+	}
 	return *h.Draft, nil
 }

@@ -6,6 +6,7 @@ import (
 	"ardentgusset/core/draft/bodice"
 	"ardentgusset/core/draft/skirt"
 	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
 )
 
 // Fifties is the dress of about 1947 to 1959: fitted above, wide below.
@@ -27,6 +28,7 @@ func Fifties() Joined {
 			{key: "gores", label: "gores", garment: skirt.Gores{}, hem: asked{usual: 30, why: "eased in"}},
 			{key: "tube", label: "narrow", garment: skirt.Tube{}, hem: asked{usual: 40, why: "straight"}},
 		},
+		level:     func(_ figure.Figure, v draft.Values) float64 { return -v.Number(draft.SeamUp) },
 		opens:     "centre-back",
 		clearance: asked{usual: 330, why: "1947 to 1952 ⟦29 cm⟧, 1953 to 1960 ⟦33 cm⟧ to ⟦45 cm⟧"},
 		opening:   asked{usual: 200, why: "⟦18 cm⟧ to ⟦22 cm⟧ below the waist"},

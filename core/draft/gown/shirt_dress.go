@@ -6,6 +6,7 @@ import (
 	"ardentgusset/core/draft/bodice"
 	"ardentgusset/core/draft/skirt"
 	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
 )
 
 // ShirtDress is a shirt carried down into a skirt, buttoned from neck to hem; from the 1890s on.
@@ -25,6 +26,7 @@ func ShirtDress() Joined {
 			{key: "breadths", label: "gathered or pleated breadths", garment: skirt.Breadths{}, hem: asked{usual: 70,
 				why: "on the straight of the cloth"}},
 		},
+		level:     func(_ figure.Figure, v draft.Values) float64 { return -v.Number(draft.SeamUp) },
 		opens:     "centre-front",
 		clearance: asked{usual: 380, why: "1930s ⟦24 cm⟧, 1940s ⟦44 cm⟧, 1950s ⟦33 cm⟧ to ⟦45 cm⟧"},
 		told: "The stand is folded first, above and below: the seam runs through both of its folds, so that its edges meet in one " +

@@ -21,7 +21,7 @@ func Twenties() Joined {
 		set:    decided{numbers: map[draft.Key]float64{draft.Hem: 15}},
 		skirts: []Skirt{
 			{key: "circle", label: "a part of a circle", garment: skirt.Circle{}, hem: asked{usual: 12, why: "narrow, on the curve"},
-				usual: []draft.Adjustment{draft.Usual(draft.Circle, 0.15,
+				usual: []draft.Adjustment{draft.Usual(draft.Circle, 0.14,
 					"hardly flares: hems of ⟦110 cm⟧ to ⟦160 cm⟧ were worn"), draft.Usual("sides", 1,
 					"four panels fit the cloth; none makes it of two halves")}},
 			{key: "breadths", label: "pleated or gathered breadths", garment: skirt.Breadths{}, hem: asked{usual: 50,

@@ -67,9 +67,12 @@ const bulging = 60.0
 // leastCircle is the least part of a circle that goes round what a skirt of these choices hangs over,
 // to the hundredth; whole is false when not even a whole one does.
 func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
-	deep, half := 0.0, on.GirthAt(figure.Waist)/2 // a shaped band is larger below, and leaves more
+	deep, half, floor := 0.0, on.GirthAt(figure.Waist)/2, 0.25 // a shaped band is larger below, and leaves more
 	if v.Has(draft.Band) {
 		deep = v.Number(draft.Band)
+	}
+	if v.Has("waist_seam") { // it hangs from a bodice, which may be looser than the figure
+		half, floor = v.Number("waist_seam")/2, 0.1
 	}
 	drops := on.Drops(deep, on.Drop(figure.Hip)+150)
 	need := make([]float64, len(drops))
@@ -108,7 +111,7 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 	if !goes(1) {
 		return 1, false
 	}
-	low, high := 0.24, 1.0
+	low, high := floor-0.01, 1.0
 	for high-low > 0.004 {
 		if mid := (low + high) / 2; goes(mid) {
 			high = mid
@@ -116,7 +119,7 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 			low = mid
 		}
 	}
-	return math.Max(math.Min(math.Ceil(high*100)/100, 1), 0.25), true
+	return math.Max(math.Min(math.Ceil(high*100)/100, 1), floor), true
 }
 
 // turnedOn lays the circle out for a waist edge of the given length on the half, in panels. Where there
