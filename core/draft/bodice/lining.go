@@ -31,9 +31,14 @@ func (h *half) lining(first string, panels ...string) error {
 		n := h.Pieces[h.index(from)].CutOf(pattern.ForOuter)
 		p.Cut, p.Also, p.Levels = n, []pattern.CutFor{{For: pattern.ForLining, N: n}}, nil
 		p.Allow(liningTurned, "hem")
-		p.Be(pattern.Enclosed, "hem", "scye", "scye-back", "neck")
 		for i := range p.Edges {
-			p.Edges[i].Turned = false
+			e := &p.Edges[i]
+			e.Turned = false
+			for _, felled := range []string{"hem", "scye", "neck", "head"} { // those of a sleeve's head are parted like the armhole
+				if strings.HasPrefix(e.ID, felled) {
+					e.Kind, e.Technique = pattern.Enclosed, ""
+				}
+			}
 		}
 		h.Pieces, of[from] = append(h.Pieces, p), p.ID
 	}
@@ -57,13 +62,7 @@ func (h *half) lining(first string, panels ...string) error {
 	}
 	for _, p := range slices.Clone(h.Pieces) {
 		if strings.HasPrefix(p.ID, "sleeve-") && p.Of == "" && p.Mirrored {
-			q := p.Copied()
-			for i := range q.Edges {
-				if strings.HasPrefix(q.Edges[i].ID, "head") {
-					q.Edges[i].Kind = pattern.Enclosed
-				}
-			}
-			add(q, p.ID)
+			add(p.Copied(), p.ID)
 		}
 	}
 	h.joinLining(first, of)
