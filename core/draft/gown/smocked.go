@@ -27,7 +27,7 @@ type Smocked struct{}
 func (Smocked) About() draft.About {
 	return draft.About{Kind: "dress-smocked", Name: "Smocked dress", Family: family.Gown,
 		What: "Front, backs and full sleeves joined by raglan seams, the neck drawn up in many small pleats, smocked and bound; a deep " +
-			"hem. It opens behind, and goes on over the head.",
+			"hem. It opens behind: it goes on over the head, or like a coat.",
 		Usual: cloth.Fabric{Name: "Cotton lawn", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 85,
 			Shrinkage: 0.04}}
 }
@@ -46,6 +46,10 @@ func (Smocked) Parameters() []draft.Parameter {
 			return math.Max(math.Ceil((on.Length("head_girth")+headEase-on.Length("neck_girth")-v.Number("neck_ease"))/2)+10, 100),
 				figure.Practice
 		})
+	slit.When = func(v draft.Values) bool { return !openBehind(v) }
+	wrist := draft.Mm("wrist_ease", "Sleeve at the wrist, finished", 10, 120, 40, "drawn in on elastic or a cuff", figure.Memory,
+		"Over the wrist.")
+	wrist.When = func(v draft.Values) bool { return v.Choice("sleeve_end") == "elastic" }
 	wider := draft.Mm("wider", "Body wider at the arm by", 60, 520, 110,
 		"each panel, from its raglan seam out; more where the bust asks it",
 		figure.Memory, "The seam runs from the neck slanting out to under the arm; more is wider, and lifts less.")
@@ -71,9 +75,13 @@ func (Smocked) Parameters() []draft.Parameter {
 	clear.Default = func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
 		return math.Round(on.Length("height") * toTheCalf), figure.Reason{Text: "to the calf", Source: figure.Memory}
 	}
-	buttons := draft.Tally("buttons", "Buttons behind", 1, 8, 3, "one every ⟦7.5 cm⟧ or so", figure.Practice, "From the binding down.")
-	buttons.Default = func(_ figure.Figure, v draft.Values) (float64, figure.Reason) {
-		return math.Max(math.Round(v.Number(draft.Slit)/buttonsApart)+1, 2), figure.Reason{Text: "one every ⟦7.5 cm⟧ or so",
+	buttons := draft.Tally("buttons", "Buttons behind", 1, 24, 3, "one every ⟦7.5 cm⟧ or so", figure.Practice, "From the binding down.")
+	buttons.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
+		open := on.FromNeck()(180)(on.Floor()-v.Number(draft.Clearance)) - lastBehind
+		if !openBehind(v) {
+			open = v.Number(draft.Slit)
+		}
+		return math.Min(math.Max(math.Round(open/buttonsApart)+1, 2), 24), figure.Reason{Text: "one every ⟦7.5 cm⟧ or so",
 			Source: figure.Practice}
 	}
 	return []draft.Parameter{
@@ -86,8 +94,11 @@ func (Smocked) Parameters() []draft.Parameter {
 		wider,
 		draft.Mm(draft.ScyeDrop, "Armhole below the armpit", 20, 160, 50, "loose", figure.Memory, "Raglans of gathered cloth lie low."),
 		round,
-		draft.Mm("wrist_ease", "Sleeve at the wrist, finished", 10, 120, 40, "drawn in on elastic or a cuff", figure.Memory,
-			"Over the wrist."),
+		draft.OneOf("sleeve_end", "Sleeves end", "Open ones are hemmed and hang as wide as they are cut.", "elastic",
+			"drawn in on elastic", "open", "open, hemmed"),
+		wrist,
+		draft.OneOf("behind", "It opens behind", "Open to the hem it is put on like a coat, and lies flat to be pressed.", "slit",
+			"from the neck, a part of the way", "whole", "from neck to hem, lapped"),
 		slit,
 		draft.Mm(draft.Lap, "Lap behind, each side", 15, 60, 38, "button and two edges, and a strip", figure.Practice,
 			"Beyond the centre back; a button of ⟦12⟧ needs ⟦28⟧."),
@@ -99,6 +110,12 @@ func (Smocked) Parameters() []draft.Parameter {
 // toTheCalf is how high the calf is beside the whole height, and buttonsApart how far apart buttons lie behind, mm (both from
 // memory).
 const toTheCalf, buttonsApart = 0.255, 75.0
+
+// lastBehind is how far above the hem the last button of one that opens all the way lies at least, mm (from memory).
+const lastBehind = 150.0
+
+// openBehind tells whether it opens from the neck to the hem.
+func openBehind(v draft.Values) bool { return v.Choice("behind") == "whole" }
 
 // cutNeck is how long the neck is cut, mm.
 func cutNeck(on figure.Figure, v draft.Values) float64 {
@@ -149,11 +166,15 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 		return nil, fmt.Errorf("the hem is narrower than the dress under the arms: %s at least", measure.Tell(4*narrow))
 	}
 	s.arm = on.Length("shoulder_length") + on.Length("arm_length") + 10
-	s.wrist = (on.Length("wrist_girth") + v.Number("wrist_ease")) / 2
+	if v.Has("wrist_ease") {
+		s.wrist = (on.Length("wrist_girth") + v.Number("wrist_ease")) / 2
+	}
 	if s.arm < s.downB+120 {
 		return nil, fmt.Errorf("the armhole lies %s below the neck and leaves no sleeve: make it higher", measure.Tell(s.downB))
 	}
-	s.opened = v.Number(draft.Slit)
+	if s.opened = s.behind; !openBehind(v) {
+		s.opened = v.Number(draft.Slit)
+	}
 	return s, nil
 }
 
@@ -211,6 +232,9 @@ func (s *smocked) arms(v draft.Values) pattern.Piece {
 		{ID: "underarm-front", Name: "underarm edge, front", Line: []plane.Point{before, lowF},
 			Allowance: seam}}}
 	s.rows(&p, v)
+	if v.Choice("sleeve_end") == "open" {
+		p.Be(pattern.Hem, "wrist")
+	}
 	return p
 }
 
@@ -232,27 +256,33 @@ func (Smocked) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	neck, _ := back.Edge("neck")
 	back.Split("neck", pattern.Stretch{ID: "neck", Name: "neck edge", Length: neck.Length() - lap}, pattern.Stretch{ID: "neck-lap",
 		Name: "neck edge of the lap"})
-	back.Split("centre", pattern.Stretch{ID: "opening", Name: "opening", Length: s.opened}, pattern.Stretch{ID: "centre",
-		Name: "centre seam"})
+	if openBehind(v) {
+		part.Rename(&back, "centre", "opening", "opening", v.Number(draft.Allowance))
+	} else {
+		back.Split("centre", pattern.Stretch{ID: "opening", Name: "opening", Length: s.opened}, pattern.Stretch{ID: "centre",
+			Name: "centre seam"})
+	}
 	back.Be(pattern.Opening, "opening")
 	binding := pattern.Rectangle("binding", "Neck binding", s.neck+2*lap, 50, 0) // the laps lie plain
 	binding.GrainDegrees, binding.EitherWay = 45, false
 	d := draft.Draft{Cautions: []caution.Caution{caution.Flame, caution.Needle}}
-	s.sew(&d, &binding, lap)
+	s.sew(&d, &binding, lap, openBehind(v))
 	d.Pieces = []pattern.Piece{front, back, s.arms(v), binding}
 	s.finish(&d, on, v, in)
 	return d, nil
 }
 
 // sew lists the seams, and divides the binding among what it closes over.
-func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, lap float64) {
+func (s *smocked) sew(d *draft.Draft, binding *pattern.Piece, lap float64, open bool) {
 	for _, side := range []string{"front", "back"} {
 		d.Sew("raglan-"+side, side, "raglan", "sleeve", "raglan-"+side, "french")
 	}
 	from := len(d.Seams)
 	d.Sew("side", "front", "side", "back", "side", "french")
 	d.Sew("underarm", "sleeve", "underarm-front", "sleeve", "underarm-back", "french")
-	d.Sew("centre-back", "back", "centre", "back", "centre", "french")
+	if !open {
+		d.Sew("centre-back", "back", "centre", "back", "centre", "french")
+	}
 	for i := from; i < len(d.Seams); i++ { // so that the neck lies flat while it is smocked
 		d.Seams[i].Wait = pattern.ForSmocking
 	}
@@ -303,7 +333,8 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 	d.Measure("body", "the dress", "under the arms", ring)
 	d.Measure("hem", "the hem", "all round", hem)
 	d.Spares = []draft.Spare{{Dimension: "hem", Where: "the hem", Slide: math.Max(v.Number(draft.Hem)-10, 0)}}
-	if room := s.neck + 2*s.opened; room < on.Length("head_girth")+headEase {
+	open := openBehind(v)
+	if room := s.neck + 2*s.opened; !open && room < on.Length("head_girth")+headEase {
 		d.Offer(true, "The head does not pass the neck", fmt.Sprintf("With its opening it measures %s; the head and a little ease %s.",
 			measure.Tell(room), measure.Tell(on.Length("head_girth")+headEase)), "Lengthen the opening",
 			draft.Settings{draft.Slit: math.Min(math.Ceil(s.opened+(on.Length("head_girth")+headEase-room)/2), 400)})
@@ -314,18 +345,28 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 			measure.TellFine(button),
 			measure.TellFine(edge), measure.TellFine(button+2*edge)), "Make it as wide", draft.Settings{draft.Lap: button + 2*edge})
 	}
-	part.GettingIn(d, on, draft.Entry{At: draft.AtBack, Closed: ring, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string,
+	entry := draft.Entry{At: draft.AtBack, Closed: ring, Only: draft.OverHead}
+	if open {
+		entry = draft.Entry{At: draft.AtBack, Through: true}
+	}
+	part.GettingIn(d, on, entry, func(lacks, _ float64, _ draft.Entry) (string,
 		draft.Settings) {
 		return "Make it wider", draft.Settings{"wider": math.Min(v.Number("wider")+math.Ceil(lacks/4)+3, 520)}
 	})
 	n := v.Whole("buttons")
-	d.Fasten(closure.Buttons, n, button, "below the smocking one every "+measure.Tell(s.opened/math.Max(float64(n-1), 1))+
+	reach := s.opened
+	if open {
+		reach -= lastBehind
+	}
+	d.Fasten(closure.Buttons, n, button, "below the smocking one every "+measure.Tell(reach/math.Max(float64(n-1), 1))+
 		"; a worked hole does not hold in the pleats: a snap there")
 	d.Works = append(d.Works, notion.Worked{Key: "smocking", Name: "the smocked rows", Of: technique.Gather, Technique: "smocking",
 		Length: s.cut * float64(rows-hidden)})
 	thread := (s.cut + 2*v.Number(draft.Lap) + 300) * float64(rows) / 1000
 	d.Buy("thread", "Pleating thread", thread, "m", fmt.Sprintf("%d rows, each the cut neck and %s", rows, measure.Tell(300)))
-	d.Buy("elastic", "Elastic, "+measure.TellStock(6), 2*(2*s.wrist+25)/1000, "m", "in the casings at the wrists")
+	if v.Choice("sleeve_end") == "elastic" {
+		d.Buy("elastic", "Elastic, "+measure.TellStock(6), 2*(2*s.wrist+25)/1000, "m", "in the casings at the wrists")
+	}
 	top, _ := on.Span()
 	bottom := on.Floor() - v.Number(draft.Clearance)
 	for drop := top; drop < bottom+40; drop += 40 {

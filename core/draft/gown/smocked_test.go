@@ -61,7 +61,10 @@ func TestSmockedDresses(t *testing.T) {
 			under += 2 * e.Line[0].X
 		}
 		require.GreaterOrEqual(t, under, on.GirthAt(figure.Bust)+59)
-		back := drafttest.Length(t, d, "back", "opening") + drafttest.Length(t, d, "back", "centre")
+		back, whole := drafttest.Length(t, d, "back", "opening"), v.Choice("behind") == "whole"
+		if !whole {
+			back += drafttest.Length(t, d, "back", "centre")
+		}
 		for bearing, long := range map[float64]float64{0: drafttest.Length(t, d, "front", "centre"), 180: back} {
 			way := on.Over(bearing, on.Floor()-v.Number("clearance"))
 			require.InDelta(t, way, long, 3+0.01*way)
@@ -70,7 +73,10 @@ func TestSmockedDresses(t *testing.T) {
 		for _, n := range d.Notes {
 			said = said || n.Title == "The head does not pass the neck"
 		}
-		passes := on.Length("neck_girth") + v.Number("neck_ease") + 2*v.Number("slit")
+		passes := math.Inf(1)
+		if !whole {
+			passes = on.Length("neck_girth") + v.Number("neck_ease") + 2*v.Number("slit")
+		}
 		require.Equal(t, passes < on.Length("head_girth")+15-1e-9, said)
 		for i := range d.Pieces {
 			p := &d.Pieces[i]
@@ -82,4 +88,29 @@ func TestSmockedDresses(t *testing.T) {
 		}
 	})
 	assert.Greater(t, drafted, 25)
+}
+
+// Open from the neck to the hem it has no seam behind, laps as far as it was asked all the way, is put on like a coat, and its
+// buttons may be as many as that length takes; open sleeves are hemmed and want no elastic.
+func TestSmockedOpenToTheHem(t *testing.T) {
+	on := drafttest.Body(t, map[string]float64{"bust_girth": 560, "waist_girth": 520, "hip_girth": 580, "neck_girth": 260, "height": 870}, 0)
+	d := drafttest.Make(t, Smocked{}, on, draft.Settings{"behind": "whole", "sleeve_end": "open", "lap": 28.0})
+	for _, s := range d.Seams {
+		assert.NotEqual(t, "centre-back", s.ID)
+	}
+	assert.True(t, d.Entry.Through)
+	back := drafttest.Piece(t, d, "back")
+	opening, _ := back.Edge("opening")
+	neck, _ := back.Edge("neck-lap")
+	assert.InDelta(t, 28, neck.Length(), 0.1)
+	assert.InDelta(t, opening.Length(), math.Abs(opening.Line[0].Y-opening.Line[len(opening.Line)-1].Y), 0.5, "it hangs straight")
+	assert.Equal(t, pattern.Opening, opening.Kind)
+	wrist, _ := drafttest.Piece(t, d, "sleeve").Edge("wrist")
+	assert.Equal(t, pattern.Hem, wrist.Kind)
+	for _, n := range d.Notions {
+		assert.NotEqual(t, "elastic", n.Kind)
+	}
+	require.Len(t, d.Fastenings, 1)
+	apart := (opening.Length() - 150) / float64(d.Fastenings[0].Count-1)
+	assert.InDelta(t, 75, apart, 20)
 }
