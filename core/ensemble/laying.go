@@ -207,7 +207,7 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 				q.Turns[k] = math.Mod(q.Turns[k]+90, 360)
 			}
 		}
-		if p.Fold != "" && c.Fold == lay.Lengthwise && !u.Fabric.Railroad && p.GrainDegrees == 0 {
+		if p.ToFold() && c.Fold == lay.Lengthwise && !u.Fabric.Railroad {
 			q.OnFold = q.Even()
 		} else if c.Fold != lay.Flat && !q.MirrorPairs && q.Count > 1 { // cut from both layers at once
 			q.Even()

@@ -278,8 +278,11 @@ func (p *Piece) CutNote() string {
 		}
 		s += fmt.Sprintf(", %d %s", c.N, c.For)
 	}
-	if p.Fold != "" {
+	switch {
+	case p.ToFold():
 		return s + " on the fold"
+	case p.Fold != "":
+		return s + " whole, in a single layer: its other half is drawn beside it"
 	}
 	if p.Mirrored {
 		s += ", mirrored"

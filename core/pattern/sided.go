@@ -133,6 +133,25 @@ func (p *Piece) opened(right *Piece) (Piece, error) {
 	return out, out.Fault()
 }
 
+// ToFold tells whether the piece is cut on the fold of the cloth: one that has a middle and lies along the threads. On the bias
+// a fold would lie along no thread: such a piece is cut whole, in a single layer.
+func (p *Piece) ToFold() bool { return p.Fold != "" && p.GrainDegrees == 0 }
+
+// Whole are pieces as they are laid on paper or cloth: those that must not lie on a fold with both halves.
+func Whole(pieces []Piece) []Piece {
+	out := make([]Piece, len(pieces))
+	for i := range pieces {
+		out[i] = pieces[i]
+		if p := &pieces[i]; p.Fold != "" && !p.ToFold() {
+			if both, err := p.opened(p); err == nil {
+				both.GrainDegrees = p.GrainDegrees
+				out[i] = both
+			}
+		}
+	}
+	return out
+}
+
 // sidedSeam is a seam of pieces that may differ by side: itself, or one for the left and one for the
 // right.
 func sidedSeam(l, r Seam, how map[string]matched) []Seam {

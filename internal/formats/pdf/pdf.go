@@ -124,6 +124,7 @@ type laid struct {
 }
 
 func arrange(ctx context.Context, pieces []pattern.Piece, width float64) ([]laid, float64, error) {
+	pieces = pattern.Whole(pieces)
 	j := lay.Job{Cloth: lay.Cloth{Width: width}, Seed: 1}
 	for i := range pieces {
 		q := lay.Piece{ID: fmt.Sprint(i), Count: 1, Turns: []float64{0, 90, 180, 270}}

@@ -60,6 +60,9 @@ type spot struct {
 // strips and other narrow things after it. Strips much longer than all else are
 // drawn shortened unless the sheet is at true scale.
 func (s Sheet) spotsOf(pieces []pattern.Piece) []spot {
+	if s.TrueScale {
+		pieces = pattern.Whole(pieces)
+	}
 	out := make([]spot, len(pieces))
 	for i := range pieces {
 		p := &pieces[i]

@@ -61,7 +61,7 @@ func viewCut(p *hall.Head) cutView {
 		for i := range l.Stage.Draft.Pieces {
 			q := &l.Stage.Draft.Pieces[i]
 			for k := range u.Counts[q.ID] {
-				one := cutPiece{Key: ensemble.PieceKey(u.Role, q.ID, k), Name: q.Name, Fold: q.Fold != "",
+				one := cutPiece{Key: ensemble.PieceKey(u.Role, q.ID, k), Name: q.Name, Fold: q.ToFold(),
 					Drawing: svg.Little(q.Opened(), q.Mirrored && k%2 == 1)}
 				switch {
 				case q.Mirrored:
@@ -197,8 +197,10 @@ func (s *Room) allCut(c *hall.Call) error {
 						row.Role = u.Role.Label()
 					}
 					switch {
-					case q.Fold != "":
+					case q.ToFold():
 						row.Note = "on the fold"
+					case q.Fold != "":
+						row.Note = "whole, not on the fold"
 					case q.Mirrored:
 						row.Note = fmt.Sprintf("%d left, %d right", (n+1)/2, n/2)
 					}
