@@ -278,7 +278,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 		d.Measure(fmt.Sprintf("side-%d.waist", k), part, "at the waist", f.share[k])
 	}
 	d.Measure("back.waist", "the pleated back", "at the waist", 2*f.back)
-	d.Measure("hip", "the skirt", "at the hip", f.hip)
+	d.Measure("hip", "the skirt", "at the hip, its pleats open", f.ringed(d))
 	d.Measure("length.front", "the skirt", "in length at the front", f.Length(0))
 	d.Measure("length.side", "the skirt", "in length at the side", f.Length(90))
 	d.Measure("length.back", "the skirt", "in length at the back", f.Length(180))

@@ -23,30 +23,30 @@ func (f *form) smooth() bool {
 	return true
 }
 
-// levelled lays the hip on a piece that is drawn from a gore, where the skirt is fitted there.
+// levelled lays the hip on a piece that is drawn from a gore.
 func (f *form) levelled(p *pattern.Piece, row []plane.Point) {
-	if f.smooth() && len(row) > 1 {
+	if len(row) > 1 {
 		p.Levels = append(p.Levels, pattern.Level{Drop: f.On.Drop(figure.Hip), Path: row})
 	}
 }
 
-// ringed says what a fitted skirt is meant to measure round the hip, and gives what its pieces measure there; of one that
-// is not fitted what it was drafted to, with what is gathered in.
+// ringed gives what its pieces measure round the hip, with what is gathered or pleated in, and says of a skirt that is fitted
+// there what it was meant to.
 func (f *form) ringed(d *draft.Draft) float64 {
 	hip := f.On.Drop(figure.Hip)
-	if !f.smooth() {
-		return f.hip + 2*f.behind
-	}
 	meant := 0.0
 	for k := range f.n {
 		meant += f.fullest(k) * 2 / f.halves(k)
 	}
 	for _, r := range sewn.Rings(d.Pieces, d.Seams, hip) {
-		if len(r.Parts) == f.n {
+		if len(r.Parts) != f.n {
+			continue
+		}
+		if f.smooth() {
 			d.Girths = append(d.Girths, draft.Around{Drop: hip, Made: r.Girth, Meant: math.Max(meant, f.hip),
 				Over: f.On.GirthAt(figure.Hip), Parts: f.n})
-			return r.Girth
 		}
+		return r.Girth
 	}
-	return f.hip
+	return f.hip + 2*f.behind
 }
