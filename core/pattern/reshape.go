@@ -2,7 +2,9 @@ package pattern
 
 import (
 	"fmt"
+	"math"
 	"slices"
+	"sort"
 
 	"ardentgusset/core/plane"
 )
@@ -75,20 +77,13 @@ func (p Piece) Lower(id string, by func(share float64) float64) (Piece, error) {
 	line := p.Edges[i].Line
 	long := plane.Length(line)
 	steps := max(int(long/1.5), 24)
+	lead, next := p.Edges[(i+n-1)%n].Line, p.Edges[(i+1)%n].Line
+	away := outwards(line, lead[len(lead)-1].Sub(lead[len(lead)-2]), next[0].Sub(next[1])) // along the edges beside it at its ends
 	moved := make([]plane.Point, 0, steps+1)
 	for k := range steps + 1 {
 		share := float64(k) / float64(steps)
-		q, along := plane.Along(line, long*share)
-		out := along.Right()
-		switch k { // along the edges beside it
-		case 0:
-			before := p.Edges[(i+n-1)%n].Line
-			q, out = line[0], line[0].Sub(before[len(before)-2]).Unit()
-		case steps:
-			after := p.Edges[(i+1)%n].Line
-			q, out = line[len(line)-1], after[0].Sub(after[1]).Unit()
-		}
-		moved = append(moved, q.Add(out.Times(by(share))))
+		q, _ := plane.Along(line, long*share)
+		moved = append(moved, q.Add(away(long*share).Times(by(share))))
 	}
 	out.Edges[i].Line = moved
 	const hair = 1e-3 // a step that is no step would have no direction
@@ -111,6 +106,35 @@ func (p Piece) Lower(id string, by func(share float64) float64) (Piece, error) {
 		}
 	}
 	return out, nil
+}
+
+// chordLong is how long the chords are, about, that the directions of an edge are read from, mm: a curve that is drawn in short
+// straights has no direction of its own at any of its points.
+const chordLong = 12.0
+
+// outwards is the direction square to a line, to its right, at a way along it: at its ends as it is given there, between them
+// turning evenly from the middle of one chord to that of the next.
+func outwards(line []plane.Point, first, last plane.Point) func(way float64) plane.Point {
+	long := plane.Length(line)
+	n := max(int(long/chordLong), 1)
+	ways, angles := []float64{0}, []float64{math.Atan2(first.Y, first.X)}
+	add := func(way float64, to plane.Point) {
+		before := angles[len(angles)-1]
+		ways, angles = append(ways, way), append(angles, before+math.Remainder(math.Atan2(to.Y, to.X)-before, 2*math.Pi))
+	}
+	a := line[0]
+	for k := range n {
+		b, _ := plane.Along(line, long*float64(k+1)/float64(n))
+		add(long*(float64(k)+0.5)/float64(n), b.Sub(a).Right())
+		a = b
+	}
+	add(long, last)
+	return func(way float64) plane.Point {
+		k := min(max(sort.SearchFloat64s(ways, way), 1), len(ways)-1)
+		t := (way - ways[k-1]) / math.Max(ways[k]-ways[k-1], 1e-9)
+		sin, cos := math.Sincos(angles[k-1] + (angles[k]-angles[k-1])*t)
+		return plane.Pt(cos, sin)
+	}
 }
 
 // spaced is a line without points that lie a hair from the one before: directions taken

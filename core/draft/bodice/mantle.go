@@ -146,7 +146,8 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 		return math.Max(h.armed()-h.form.HalfGirth(at)*(1-to+from), math.Max(body+10, head))
 	}
 	// Each side from the lower edge up, by its own heights; its height is what makes it as long as its seam.
-	side := func(line surface.Line, long, end float64) ([]plane.Point, error) {
+	tall := map[bool]float64{} // by how much its height there is more than on the figure, before and behind
+	side := func(line surface.Line, long, end float64, before bool) ([]plane.Point, error) {
 		low, high := line[0].Z, line[len(line)-1].Z
 		run := func(k float64) []plane.Point {
 			return plane.Through([]plane.Point{{X: wide(low) / 2}, {X: wide(low) / 2, Y: -low * k * 0.5}, {X: wide(0) / 2, Y: -low * k},
@@ -162,6 +163,7 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 			}
 		}
 		if line := run(a); math.Abs(plane.Length(line)-long) < 0.05 && a > 0.5 {
+			tall[before] = a
 			return line, nil
 		}
 		return nil, errors.New("the part over the arm would be wider than its seams are long: give it less width round the arms")
@@ -170,10 +172,10 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 	end := head * mantleHead / 2
 	for range 4 { // its ends lie at different heights
 		var err error
-		if right, err = side(behind.line, back.Length(), end); err != nil {
+		if right, err = side(behind.line, back.Length(), end, false); err != nil {
 			return pattern.Piece{}, err
 		}
-		if left, err = side(before.line, front.Length(), end); err != nil {
+		if left, err = side(before.line, front.Length(), end, true); err != nil {
 			return pattern.Piece{}, err
 		}
 		rise := right[len(right)-1].Y - left[len(left)-1].Y
@@ -196,7 +198,27 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 	for i := range p.Edges {
 		p.Edges[i].Corner = p.Edges[i].ID != "hem"
 	}
+	for _, z := range h.heights() {
+		l, okL := atHeight(left, (z-before.line[0].Z)*tall[true])
+		r, okR := atHeight(right, (z-behind.line[0].Z)*tall[false])
+		if okL && okR {
+			p.Levels = append(p.Levels, pattern.Level{Drop: -z, Path: []plane.Point{l, r}})
+			from, to := h.shareAt(before.line, z), h.shareAt(behind.line, z)
+			h.Girths = append(h.Girths, draft.Around{Drop: -z, Meant: 2 * (wide(z) + h.form.HalfGirth(z)*(1-to+from)), Over: h.on.Girth(-z),
+				Parts: 3})
+		}
+	}
 	return p, p.Fault()
+}
+
+// atHeight is where a side that runs up from its lower end passes a height over that; false where it does not.
+func atHeight(line []plane.Point, y float64) (plane.Point, bool) {
+	for k := 1; k < len(line); k++ {
+		if a, b := line[k-1], line[k]; a.Y <= y && b.Y >= y && b.Y > a.Y {
+			return a.Toward(b, (y-a.Y)/(b.Y-a.Y)), true
+		}
+	}
+	return plane.Point{}, false
 }
 
 // mantleTop is the shoulder edge of the part over the arm, from its back to its front seam, as long as the armhole leaves.
@@ -300,26 +322,33 @@ func (h *half) belowWaist(cb *pattern.Edge) float64 {
 	return math.Max(math.Min(line.Length()-from, cb.Length()-100), 0)
 }
 
-// overArms compares what it measures round body and arms with both as they hang, in the sleeves that are worn, from the underarm
-// to the waist, and offers what is missing.
-func (h *half) overArms(ring float64) {
-	most, at := 0.0, 0.0
-	for z := h.underarm().Z; z > 0; z -= 20 {
-		if round := h.on.Armed(-z).Girth(); round > most {
-			most, at = round, z
+// overArms compares what its pieces measure round body and arms with both as they hang, in the sleeves that are worn, from the
+// bust to the waist, and offers what is missing. It gives what it measures where it is narrowest there, mm.
+func (h *half) overArms() (least float64) {
+	h.Remeasure()
+	lacks, worst := 0.0, draft.Around{}
+	least = math.Inf(1)
+	for _, r := range h.Girths {
+		if r.Drop > 0 {
+			break
+		}
+		least = math.Min(least, r.Made)
+		if by := h.on.Armed(r.Drop).Girth() - r.Made; by > lacks {
+			lacks, worst = by, r
 		}
 	}
-	if most <= ring+pattern.Slack {
-		return
+	if lacks <= pattern.Slack {
+		return least
 	}
 	title, text := "It is narrow over the arms", fmt.Sprintf("%s above the waist body and arms at rest measure %s in the sleeves that are "+
-		"worn, the mantle %s.", measure.Tell(at), measure.Tell(most), measure.Tell(ring))
-	times := math.Ceil(most/(h.on.GirthAt(figure.Bust)+h.v.Number(draft.BustEase))*100) / 100
+		"worn, the mantle %s.", measure.Tell(-worst.Drop), measure.Tell(worst.Made+lacks), measure.Tell(worst.Made))
+	times := math.Ceil((2*h.armed()+1.1*lacks)/(h.on.GirthAt(figure.Bust)+h.v.Number(draft.BustEase))*100) / 100
 	if times <= h.v.Get("arms").High {
 		h.Offer(false, title, text, "Give it as much", draft.Settings{"arms": times})
-		return
+		return least
 	}
 	h.Remark(false, title, text)
+	return least
 }
 
 // finishMantle measures, closes and says what is particular.
@@ -329,9 +358,7 @@ func (h *half) finishMantle(in cloth.Fabric) {
 	h.wear(2 * thick)
 	h.Covered = true
 	h.entered()
-	ring := 2 * h.armed()
-	h.Measure("arms", "the mantle", "round the bust and the arms", ring)
-	h.overArms(ring)
+	h.Measure("arms", "the mantle", "round the bust and the arms, where it is narrowest", h.overArms())
 	e, _ := h.edge("over-arm", "hem")
 	h.Measure("over-arm.hem", "the part over the arm", "along its lower edge", e.Length())
 	h.Measure("ends", "the front", "from the waist to its end", -h.hem(0)+h.v.Number(draft.Ends))

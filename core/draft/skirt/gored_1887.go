@@ -282,7 +282,7 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	d.Measure("length.front", "the skirt", "in length at the front", f.Length(0))
 	d.Measure("length.side", "the skirt", "in length at the side", f.Length(90))
 	d.Measure("length.back", "the skirt", "in length at the back", f.Length(180))
-	d.Measure("hem", "the hem", "all round", round)
+	d.Measure("hem", "the hem", "all round", f.hemDrawn(d))
 	seams := f.n - 1
 	d.Spares = []draft.Spare{
 		{Dimension: "band", Where: "the closure of the band", Slide: math.Max(lap-10, 0) / 2},

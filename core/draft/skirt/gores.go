@@ -188,11 +188,7 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
 			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
 	}
-	hem := 0.0 // as it is drawn: a gore that is no plain cone differs a little from what was asked
-	for k := range f.n {
-		e, _ := d.Pieces[k].Edge("hem")
-		hem += 2 * e.Length()
-	}
+	hem := f.hemDrawn(d)
 	d.Measure("hem", "the hem", "all round", hem)
 	if hem > round*1.01 {
 		d.Remark(false, "The hem measures "+measure.Tell(hem), "It was asked to be "+measure.Tell(round)+

@@ -50,3 +50,12 @@ func (f *form) ringed(d *draft.Draft) float64 {
 	}
 	return f.hip + 2*f.behind
 }
+
+// hemDrawn is how long the hem is all round as it is drawn: a gore that is no plain cone differs a little from what was asked.
+func (f *form) hemDrawn(d *draft.Draft) (hem float64) {
+	for k := range f.n {
+		e, _ := d.Pieces[k].Edge("hem")
+		hem += 2 * e.Length()
+	}
+	return hem
+}
