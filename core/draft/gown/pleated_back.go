@@ -31,14 +31,15 @@ func (Open) Parameters() []draft.Parameter {
 	deep := draft.Mm("back_pleat", "Each pleat of the back takes", 30, 120, 70, "⟦6 cm⟧ to ⟦85⟧", figure.Memory,
 		"Two a side, folded towards the side; stitched down to the waist.")
 	deep.When = func(v draft.Values) bool { return v.Choice("back_kind") == "pleated" }
-	return append(openGown().Parameters(),
+	robing := draft.Mm("robing", "Robings, wide", 0, 70, 45, "⟦3 cm⟧ to ⟦6 cm⟧, until 1775", figure.Memory,
+		"Folded strips from the shoulder down the front edges to the waist; 0 for none.")
+	robing.When = onStomacher
+	return append(append(openGown().Parameters(), stomachers()...),
 		draft.OneOf("back_kind", "Its back",
 			"Pleated, the outer cloth runs from the neck to the hem in one: it is laid in pleats over the "+
 				"lining and stitched down to the waist.", "seams", "seamed at the waist", "pleated",
 			"pleated, in one with the skirt"), deep,
-		draft.Mm("robing", "Robings, wide", 0, 70, 0, "none: the fronts meet", figure.Memory,
-			"Folded strips from the shoulder down the front edges to the waist, ⟦3 cm⟧ to ⟦6 cm⟧ where the fronts of the years before "+
-				"1775 are worn apart."))
+		robing)
 }
 
 // Draft drafts it.
@@ -52,7 +53,12 @@ func (Open) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 			return d, err
 		}
 	}
-	robed(&d, v.Number("robing"))
+	if onStomacher(v) {
+		if err := stomached(&d, v); err != nil {
+			return d, err
+		}
+		robed(&d, v.Number("robing"))
+	}
 	return d, nil
 }
 
@@ -63,7 +69,7 @@ func robed(d *draft.Draft, wide float64) {
 	}
 	front := d.Pieces[slices.IndexFunc(d.Pieces, func(p pattern.Piece) bool { return p.ID == "front" })]
 	shoulder, ok := front.Edge("shoulder")
-	edge, open := front.Edge("centre-front")
+	edge, open := front.Edge("front-edge")
 	if !ok || !open {
 		return
 	}
