@@ -81,8 +81,8 @@ func stomached(d *draft.Draft, v draft.Values) error {
 	}
 	d.Measure("stomacher.top", "the stomacher", "shows at the neckline", 2*top)
 	d.Measure("stomacher.low", "the stomacher", "shows at the waist", 2*low)
-	d.Remark(false, "It is worn over a stomacher", fmt.Sprintf("It shows over %s at the neckline and %s at the waist, and reaches %s beneath "+
-		"either front. Put on first, it is pinned or basted to the stays at its upper edge and point; then the fronts to it.",
+	d.Remark(false, "It is worn over a stomacher", fmt.Sprintf("It shows over %s at the neckline and %s at the waist, and reaches %s "+
+		"beneath either front. Put on first, it is pinned or basted to the stays at its upper edge and point; then the fronts to it.",
 		measure.Tell(2*top), measure.Tell(2*low), measure.Tell(under)))
 	d.Tell(work.ToTurn, "The stomacher is stiffened between its layers: buckram, or a canvas with bones.")
 	return nil

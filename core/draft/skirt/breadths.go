@@ -328,7 +328,7 @@ func taken(p *pattern.Piece, v draft.Values, long, low, flat float64) (topped, e
 	n := max(int(math.Round(low/v.Number("shows"))), 1)
 	if cloth < low {
 		return t, fmt.Errorf("the %s lies over %s where its pleats end and has only %s of cloth: take more cloth round, or stitch them "+
-			"less far down", p.Name, measure.Tell(low), measure.Tell(cloth))
+			"less far down", strings.ToLower(p.Name), measure.Tell(low), measure.Tell(cloth))
 	}
 	above, err := fullness.KnifePleats(cloth, long, n)
 	if err != nil {
