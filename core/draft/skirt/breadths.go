@@ -3,6 +3,7 @@ package skirt
 import (
 	"fmt"
 	"math"
+	"strings"
 	"sort"
 
 	"ardentgusset/core/caution"
