@@ -74,8 +74,9 @@ func (Shirt) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric
 	if v.Has(draft.WaistEase) {
 		waist = h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
 		if middle := waist + (1-waist)*0.48; h.shaped() {
-			behind = append(behind, surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Through(
-				surface.Station{Z: h.hem(middle), Share: middle}, surface.Station{Z: math.Min(h.underarm().Z-30, h.form.Levels[figure.Bust]-12), Share: middle})})
+			foot := surface.Station{Z: h.hem(middle), Share: middle}
+			tip := surface.Station{Z: math.Min(h.underarm().Z-30, h.form.Levels[figure.Bust]-12), Share: middle}
+			behind = append(behind, surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Through(foot, tip)})
 		}
 	}
 	side := h.side(waist, waist)

@@ -3,8 +3,8 @@ package skirt
 import (
 	"fmt"
 	"math"
-	"strings"
 	"sort"
+	"strings"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
