@@ -28,7 +28,7 @@ type measured struct{ off, asked float64 }
 
 // ringsWithin is how near rings come to what they are meant to measure, mm; askedAtMost how often they are asked again, and
 // muchAtMost for how much, mm.
-const ringsWithin, askedAtMost, muchAtMost = 0.7, 4, 160.0
+const ringsWithin, askedAtMost, muchAtMost = 0.7, 6, 160.0
 
 // askedBy is in what steps it is asked again, mm: panels that a change elsewhere does not reach are known then.
 const askedBy = 1.0

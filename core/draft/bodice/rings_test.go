@@ -110,6 +110,9 @@ func TestRingsClose(t *testing.T) {
 						case n == 0 && v.Has(draft.BustEase) && v.Has(draft.WaistEase) && kind != "jacket-quilted" &&
 							kind != "bodice-strapless" && kind != "bodice-high-waist" && r.Drop < -0.55*on.Torso().BustPoint.Z:
 							want = on.GirthAt(figure.Bust) + v.Number(draft.BustEase)
+							if more := r.Meant - want; more > 0 && more < 3 { // below it a taut tape measures as much more
+								want = r.Meant
+							}
 						case n > 0 && math.Abs(r.Drop-on.Drop(figure.Underbust)) > 0.4 && math.Abs(r.Drop-on.Drop(figure.HighHip)) > 0.4 &&
 							math.Abs(r.Drop-on.Drop(figure.Hip)) > 0.4:
 							continue // straight between the levels that are held
@@ -128,11 +131,11 @@ func TestRingsClose(t *testing.T) {
 			require.Greater(t, drafted, 15)
 			// What is out by more than 1.5 is told beside the draft.
 			if os.Getenv("EVERY_BODY") != "" {
-				assert.LessOrEqual(t, out, rings/50)
-				assert.Less(t, worst, 10.0)
+				assert.LessOrEqual(t, out, rings/200)
+				assert.Less(t, worst, 4.0)
 			} else {
-				assert.LessOrEqual(t, out, rings/7)
-				assert.Less(t, worst, 5.0)
+				assert.LessOrEqual(t, out, rings/9) // a full body of the 24 has rings 8 mm apart
+				assert.Less(t, worst, 3.0)
 			}
 		})
 	}
