@@ -46,7 +46,12 @@ func (l *Laying) Edit(e LayEdit) error {
 	if !known {
 		return errors.New("there is nothing of that name to change")
 	}
-	return do(l, e)
+	with := l.With(e.Pieces) // what is seen is what is changed
+	if err := do(&with, e); err != nil {
+		return err
+	}
+	*l = with
+	return nil
 }
 
 // mostCopies is how many copies of a piece may be cut from a cloth, largestGap how far
@@ -80,7 +85,7 @@ func sendCopies(l *Laying, e LayEdit) error {
 		all[id] = m
 	}
 	all[p.ID] = sent
-	if len(sent) == 1 && sent[cloth.Outer] == p.Cut { // as it would be anyhow
+	if len(sent) == 1 && sent[cloth.Outer] == p.Cut && (Laying{Beside: l.Beside}).Count(p, cloth.Outer) == p.Cut { // as it would be anyhow
 		delete(all, p.ID)
 	}
 	l.Sent = all
@@ -147,42 +152,26 @@ func setFold(l *Laying, e LayEdit) error {
 	return nil
 }
 
-// usual are the cloths that parts of a garment are cut from when nothing else
-// was chosen (from memory).
-func usual(role cloth.Role) cloth.Fabric {
-	f := HiddenFabric()
-	switch role {
-	case cloth.Lining:
-		f.Name, f.Colour, f.Weight, f.Thickness = "Cotton sateen", "chalk", 110, 0.22
-	case cloth.Interlining:
-		f.Name, f.Weight, f.Thickness, f.Weave = "Cotton flannel", 150, 0.6, "flannel"
-	case cloth.Interfacing:
-		f.Name, f.Weight, f.Thickness, f.Fibre, f.Width = "Linen canvas", 220, 0.5, "linen", 1200
-	case cloth.Contrast:
-		f.Name, f.Colour = "A second colour", "madder"
-	}
-	return f
-}
-
 // addCloth gives the garment another cloth.
 func addCloth(l *Laying, e LayEdit) error {
 	role := cloth.Role(e.Value)
 	if !slices.Contains(cloth.Roles(), role) || role == cloth.Outer {
 		return errors.New("choose lining, interlining, interfacing, contrast or parts nobody sees")
 	}
-	if !slices.ContainsFunc(l.Beside, func(b Beside) bool { return b.Role == role }) {
-		l.Beside = append(slices.Clone(l.Beside), Beside{Role: role, Fabric: usual(role)})
-	}
+	l.Own(role)
+	l.FromOuter = slices.DeleteFunc(slices.Clone(l.FromOuter), func(r cloth.Role) bool { return r == role })
 	return nil
 }
 
-// dropCloth takes a cloth away; what was cut from it only comes from the outer
-// one again.
+// dropCloth takes a cloth away; what was cut from it comes from the outer one.
 func dropCloth(l *Laying, e LayEdit) error {
 	if e.Role == cloth.Outer {
 		return errors.New("a garment has an outer cloth")
 	}
 	l.Beside = slices.DeleteFunc(slices.Clone(l.Beside), func(b Beside) bool { return b.Role == e.Role })
+	if slices.Contains(ofTheirOwn[:], e.Role) && !slices.Contains(l.FromOuter, e.Role) {
+		l.FromOuter = append(slices.Clone(l.FromOuter), e.Role)
+	}
 	all := map[string]map[cloth.Role]int{}
 	for id, m := range l.Sent {
 		sent, left := map[cloth.Role]int{}, 0

@@ -14,16 +14,18 @@ import (
 
 // Laying is how a layer is cut from its cloths, as a person chose it.
 type Laying struct {
-	Folds  map[cloth.Role]lay.Fold       `json:"folds,omitempty"`
-	Gap    measure.Length                `json:"gap_mm,omitempty"` // kept between pieces
-	Cross  []string                      `json:"cross,omitempty"`  // pieces that may also lie across the grain
-	Bias   []string                      `json:"bias,omitempty"`   // pieces that may also lie on the bias
-	Match  []string                      `json:"match,omitempty"`  // seams at which the cloth's repeat must meet
-	Beside []Beside                      `json:"beside,omitempty"` // cloths beside the outer one
-	Sent   map[string]map[cloth.Role]int `json:"sent,omitempty"`   // how many of a piece are cut from which; none: all from the outer
-	Pieced []pattern.Piecing             `json:"pieced,omitempty"`
-	Pinned map[string][]lay.Placement    `json:"pinned,omitempty"` // by sheet
-	Kept   map[string]KeptLay            `json:"kept,omitempty"`   // by sheet
+	Folds  map[cloth.Role]lay.Fold `json:"folds,omitempty"`
+	Gap    measure.Length          `json:"gap_mm,omitempty"` // kept between pieces
+	Cross  []string                `json:"cross,omitempty"`  // pieces that may also lie across the grain
+	Bias   []string                `json:"bias,omitempty"`   // pieces that may also lie on the bias
+	Match  []string                `json:"match,omitempty"`  // seams at which the cloth's repeat must meet
+	Beside []Beside                `json:"beside,omitempty"` // cloths beside the outer one
+	// FromOuter are the parts that are cut from the outer cloth because somebody wants them so.
+	FromOuter []cloth.Role                  `json:"from_outer,omitempty"`
+	Sent      map[string]map[cloth.Role]int `json:"sent,omitempty"` // how many of a piece are cut from which; none: all from the outer
+	Pieced    []pattern.Piecing             `json:"pieced,omitempty"`
+	Pinned    map[string][]lay.Placement    `json:"pinned,omitempty"` // by sheet
+	Kept      map[string]KeptLay            `json:"kept,omitempty"`   // by sheet
 }
 
 // Number gives every piecing an ID of its own.

@@ -139,6 +139,9 @@ func (s *stepped) keep(on Footing) {
 func (s stepped) as(l Layer) Stage {
 	out := s.Stage
 	out.Laying, out.Stash, out.Had, out.Cut = l.Laying, l.Stash, l.Had, l.Cut
+	if out.Cut == nil {
+		out.Laying = l.Laying.With(out.Draft.Pieces)
+	}
 	return out
 }
 

@@ -236,13 +236,12 @@ func (s *Store) TakeCloth(ctx context.Context, id uint, role cloth.Role, stash u
 			}
 			return nil
 		}
-		k := slices.IndexFunc(l.Laying.Beside, func(o ensemble.Beside) bool { return o.Role == role })
-		if k < 0 {
-			return &FieldError{"role", "this garment has no such cloth; add it first"}
+		own := l.Laying.Own(role)
+		if own == nil {
+			return &FieldError{"role", "choose lining, interlining, interfacing, contrast or parts nobody sees"}
 		}
-		l.Laying.Beside[k].Stash = stash
-		if stash > 0 {
-			l.Laying.Beside[k].Fabric = b.Fabric
+		if own.Stash = stash; stash > 0 {
+			own.Fabric = b.Fabric
 		}
 		return nil
 	})

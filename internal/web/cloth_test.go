@@ -82,7 +82,7 @@ func TestHowACoatIsLaid(t *testing.T) {
 	require.Equal(t, 200, laying(t, s, "hidden", "count:pocket", "2").Code)
 	require.Equal(t, 200, laying(t, s, "outer", "count:pocket", "0").Code)
 	page := get(t, s, skirt+"/cloth?cloth=lining&wait=1")
-	assert.Contains(t, page, "Cotton sateen")
+	assert.Contains(t, page, "Lining sateen")
 	assert.Contains(t, page, `data-sheet="lining-buy"`)
 	j, r := laid(t, s, "?cloth=lining")
 	require.Len(t, j.Pieces, 1)
@@ -91,7 +91,7 @@ func TestHowACoatIsLaid(t *testing.T) {
 	assert.Contains(t, cut, "parts nobody sees")
 	assert.Contains(t, cut, "0 of 12", "one more for the lining")
 	buy := get(t, s, "/ensembles/1/buy?wait=1")
-	assert.Contains(t, buy, "Cotton sateen")
+	assert.Contains(t, buy, "Lining sateen")
 	assert.Contains(t, buy, "Plain calico")
 	// A field of the lining is its own.
 	w := fromPage(s, skirt+"/cloth?cloth=lining", "application/x-www-form-urlencoded", url.Values{"key": {"width_mm"}, "value": {"112 cm"}}.Encode())

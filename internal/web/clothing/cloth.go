@@ -432,12 +432,11 @@ func (s *Room) setCloth(c *hall.Call) error {
 		var err error
 		role := roleOf(c)
 		stash := l.Stash
-		at := slices.IndexFunc(l.Laying.Beside, func(b ensemble.Beside) bool { return b.Role == role })
 		if role != cloth.Outer {
-			if at < 0 {
-				return &store.FieldError{Field: "cloth", Why: "this garment has no such cloth any more; load the page again"}
+			stash = 0
+			if at := slices.IndexFunc(l.Laying.Beside, func(b ensemble.Beside) bool { return b.Role == role }); at >= 0 {
+				stash = l.Laying.Beside[at].Stash
 			}
-			stash = l.Laying.Beside[at].Stash
 		}
 		switch {
 		case stash > 0:
@@ -445,7 +444,7 @@ func (s *Room) setCloth(c *hall.Call) error {
 		case role == cloth.Outer:
 			err = s.Store.SetFabric(c.Ctx(), l.ID, change)
 		default:
-			err = s.Store.SetLaying(c.Ctx(), l.ID, "the cloth", func(lay *ensemble.Laying) error { return change(&lay.Beside[at].Fabric) })
+			err = s.Store.SetLaying(c.Ctx(), l.ID, "the cloth", func(lay *ensemble.Laying) error { return change(&lay.Own(role).Fabric) })
 		}
 		if err != nil {
 			return err
