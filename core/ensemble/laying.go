@@ -234,76 +234,9 @@ func (s Stage) Sheets(u Use, find func(lay.Job) (lay.Result, bool)) ([]Sheet, bo
 			}
 		}
 	}
-	left := map[string][]int{} // copies still to be placed
-	for id, n := range u.Counts {
-		for c := range n {
-			left[id] = append(left[id], c)
-		}
-	}
-	cuts := u.Fabric.Pieces()
-	last := len(cuts)
-	if u.Fabric.NoMore && last > 0 {
-		last--
-	}
-	var out []Sheet
-	for k := 0; k <= last; k++ {
-		sheet := Sheet{Cut: k}
-		if k >= len(cuts) {
-			sheet.Cut = -1
-		}
-		var c lay.Cloth
-		sheet.Key, c = s.onSheet(u, k)
-		j := lay.Job{Seed: 1, Cloth: c, Gap: float64(s.Laying.Gap)}
-		var unfit []lay.Unplaced
-		for _, p := range s.piecesOn(u, c) {
-			if len(left[p.ID]) == 0 {
-				continue
-			}
-			one := lay.Job{Cloth: c, Pieces: []lay.Piece{p}}
-			if err := one.Check(); err != nil {
-				if sheet.Err == nil {
-					sheet.Err = err
-				}
-				for _, copy := range left[p.ID] {
-					unfit = append(unfit, lay.Unplaced{ID: p.ID, Copy: copy, Why: "it is wider than the cloth at every turn it may lie"})
-				}
-				continue
-			}
-			if len(left[p.ID]) < p.Count {
-				p.Copies = left[p.ID]
-			}
-			j.Pieces = append(j.Pieces, p)
-		}
-		if len(j.Pieces) == 0 && len(unfit) == 0 {
-			break
-		}
-		sheet.Job = j
-		if len(j.Pieces) > 0 {
-			// Pins that no longer hold, because a piece or the cloth has
-			// changed, are let go.
-			for _, at := range s.Laying.Pinned[sheet.Key] {
-				with := j
-				with.Pinned = append(slices.Clone(j.Pinned), at)
-				if with.Check() == nil {
-					j = with
-				}
-			}
-			sheet.Job = j
-			if sheet.Err = j.Check(); sheet.Err == nil {
-				r, ok := find(j)
-				if !ok {
-					return out, false
-				}
-				sheet.Result = r
-			}
-		}
-		for _, at := range sheet.Result.Placements {
-			left[at.ID] = slices.DeleteFunc(slices.Clone(left[at.ID]), func(c int) bool { return c == at.Copy })
-		}
-		sheet.Result.Unplaced = append(slices.Clone(sheet.Result.Unplaced), unfit...)
-		out = append(out, sheet)
-	}
-	return out, true
+	return bed{fabric: u.Fabric, counts: u.Counts, on: func(k int) (string, lay.Cloth) { return s.onSheet(u, k) },
+		pieces: func(c lay.Cloth) []lay.Piece { return s.piecesOn(u, c) }, gap: float64(s.Laying.Gap),
+		pinned: s.Laying.Pinned}.sheets(find)
 }
 
 // Unplaced is what found no room on any of the sheets.

@@ -241,8 +241,13 @@ func list(ids []string, names map[string]string) string {
 			all = append(all, n)
 		}
 	}
-	if len(all) < 2 {
-		return strings.Join(all, "")
+	return Listed(all)
+}
+
+// Listed are names as they are said one after another.
+func Listed(names []string) string {
+	if len(names) < 2 {
+		return strings.Join(names, "")
 	}
-	return strings.Join(all[:len(all)-1], ", ") + " and " + all[len(all)-1]
+	return strings.Join(names[:len(names)-1], ", ") + " and " + names[len(names)-1]
 }

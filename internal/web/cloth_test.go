@@ -477,7 +477,11 @@ func TestOneClothForTwoGarments(t *testing.T) {
 		require.Equal(t, 200, w.Code, w.Body)
 	}
 	page := get(t, s, skirt+"/cloth?wait=1")
-	assert.Contains(t, page, "2 garments are cut from this cloth")
+	assert.Contains(t, page, "are cut from this cloth; laid together they take")
+	buy := get(t, s, "/ensembles/1/buy?wait=1")
+	assert.Contains(t, buy, "Cloths that layers share")
+	assert.Equal(t, 2, strings.Count(buy, "see above"), "neither is laid as if it were the only one")
+	assert.True(t, strings.Contains(buy, "no room: ") || strings.Contains(buy, "; the lay is"), "what it lacks is told")
 }
 
 // A layer that can't be drafted is tried with other settings on asking: nothing is changed by that, what is offered drafts when it

@@ -3,7 +3,9 @@ package clothing
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
+	"strings"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/ensemble"
@@ -15,6 +17,7 @@ import (
 )
 
 type buyView struct {
+	Shared  []sharedCloth
 	Layers  []buyLayer
 	Spend   float64 // still
 	Spent   float64
@@ -44,7 +47,21 @@ type buyCloth struct {
 	Sum    string
 	Held   string // how much is in hand
 	Cost   float64
-	Missed int // pieces that do not fit on what is in hand
+	Missed int  // pieces that do not fit on what is in hand
+	Shared bool // others are cut from it too
+}
+
+// sharedCloth is a cloth of the stash that several layers are still to be cut from, laid together.
+type sharedCloth struct {
+	Stash   uint
+	Cloth   cloth.Fabric
+	Layers  string // their names
+	Held    string // what they take of what is in hand
+	Text    string // how much is to be bought besides
+	Sum     string
+	Cost    float64
+	Missing []string // what finds no room on what is in hand
+	Pending bool
 }
 
 // buyNotion is a notion with what one of its unit costs.
@@ -63,6 +80,10 @@ func (s *Room) buyStation(c *hall.Call) error {
 
 func (s *Room) viewBuy(c *hall.Call, p *hall.Head) buyView {
 	var v buyView
+	shared := ensemble.Shared(p.E.Stages)
+	for _, parts := range shared {
+		v.share(s, c, parts, p.Unit)
+	}
 	for i := range p.E.Stages {
 		stage := &p.E.Stages[i]
 		rec := p.E.Rec.Layers[i]
@@ -73,7 +94,7 @@ func (s *Room) viewBuy(c *hall.Call, p *hall.Head) buyView {
 			continue
 		}
 		b.Mass, b.Weighed = stage.Mass()
-		if stage.Had == ensemble.ToMake && !s.buyCloths(c, &b, stage, p.Unit) {
+		if stage.Had == ensemble.ToMake && !s.buyCloths(c, &b, stage, shared, p.Unit) {
 			v.Pending = true
 		}
 		for _, n := range stage.Notions() {
@@ -105,13 +126,86 @@ func (s *Room) viewBuy(c *hall.Call, p *hall.Head) buyView {
 	return v
 }
 
-// buyCloths are the cloths of a layer; false while one of its lays is not found yet.
-func (s *Room) buyCloths(c *hall.Call, b *buyLayer, stage *ensemble.Stage, unit measure.Unit) (whole bool) {
+// share adds a cloth that layers share: what they take of it together.
+func (v *buyView) share(s *Room, c *hall.Call, parts []ensemble.Part, unit measure.Unit) {
+	f := parts[0].Use.Fabric
+	one := sharedCloth{Stash: parts[0].Use.Stash, Cloth: f}
+	var names []string
+	for _, p := range parts {
+		if !slices.Contains(names, p.Stage.Name) {
+			names = append(names, p.Stage.Name)
+		}
+	}
+	one.Layers = ensemble.Listed(names)
+	sheets, ok := ensemble.Together(parts, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
+	if !ok {
+		one.Pending, v.Pending = true, true
+		v.Shared = append(v.Shared, one)
+		return
+	}
+	need := ensemble.NeedOf(parts, sheets, unit)
+	one.Held = fmt.Sprintf("%s of %s in hand", need.Used.In(unit), f.Held().In(unit))
+	if need.Buy > 0 {
+		one.Text = need.Buy.AsBought(unit)
+		one.Sum = fmt.Sprintf("%s, cloth %s wide", sumOf(parts[0].Use, sheets, need, unit), f.Width.In(unit))
+	}
+	one.Missing = missingOf(parts, sheets)
+	one.Cost = need.Cost
+	used := f.Cost(need.Used)
+	if v.Spent += used; f.Paid {
+		v.Spent += one.Cost
+	} else {
+		v.Spend += one.Cost
+	}
+	v.Shared = append(v.Shared, one)
+}
+
+// missingOf names what found no room on any sheet of a cloth that layers share.
+func missingOf(parts []ensemble.Part, sheets []ensemble.Sheet) (out []string) {
+	count := map[string]int{}
+	var order []string
+	for _, u := range ensemble.Unplaced(sheets) {
+		at, id, _ := strings.Cut(u.ID, "/")
+		k, err := strconv.Atoi(at)
+		if err != nil || k >= len(parts) {
+			continue
+		}
+		name := id
+		for i := range parts[k].Stage.Draft.Pieces {
+			if q := &parts[k].Stage.Draft.Pieces[i]; q.ID == id {
+				name = q.Name
+			}
+		}
+		name += " of " + parts[k].Stage.Name
+		if count[name] == 0 {
+			order = append(order, name)
+		}
+		count[name]++
+	}
+	for _, name := range order {
+		if n := count[name]; n > 1 {
+			name = fmt.Sprintf("%s, %d", name, n)
+		}
+		out = append(out, name)
+	}
+	return out
+}
+
+// buyCloths are the cloths of a layer; false while one of its lays is not found yet. What it shares with others is reckoned
+// there.
+func (s *Room) buyCloths(c *hall.Call, b *buyLayer, stage *ensemble.Stage, shared [][]ensemble.Part, unit measure.Unit) (whole bool) {
 	whole = true
 	for k, u := range stage.Uses() {
 		row := buyCloth{Role: u.Role, Cloth: u.Fabric}
 		if k > 0 {
 			row.Label = u.Role.Label()
+		}
+		if slices.ContainsFunc(shared, func(parts []ensemble.Part) bool {
+			return slices.ContainsFunc(parts, func(p ensemble.Part) bool { return p.Stage == stage && p.Use.Role == u.Role })
+		}) {
+			row.Shared = true
+			b.Cloths = append(b.Cloths, row)
+			continue
 		}
 		sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
 		if !ok {

@@ -39,6 +39,7 @@ type clothView struct {
 	Longer   measure.Length // by how much the cloth in hand, in one piece, would have to be longer
 	Need     clothNeed
 	Together string // when the stash does not hold all that is cut from it
+	Lacks    bool   // together they lack some of it
 	Stale    []string
 
 	Fold     lay.Fold
@@ -171,7 +172,7 @@ func (s *Room) viewCloth(c *hall.Call, p *hall.Head) (clothView, error) {
 		v.Short, v.Longer = stage.Shortfall(u, p.Unit, find)
 	}
 	if u.Stash > 0 {
-		v.Together, err = s.together(c, u, p)
+		v.Together, v.Lacks, err = s.together(c, u, p)
 	}
 	return v, err
 }
@@ -293,42 +294,51 @@ func (v *clothView) judge(stage *ensemble.Stage, u ensemble.Use) {
 	v.Seams = stage.Bulk(u)
 }
 
-// together says whether a cloth of the stash holds what all layers that are
-// cut from it need; "" when it does.
-func (s *Room) together(c *hall.Call, u ensemble.Use, p *hall.Head) (string, error) {
+// together says what all layers that are still to be cut from a cloth of the stash take of it, laid together; "" where there is
+// only one.
+func (s *Room) together(c *hall.Call, u ensemble.Use, p *hall.Head) (said string, lacks bool, err error) {
 	all, err := s.Store.UsesOf(c.Ctx())
 	if err != nil || len(all[u.Stash]) < 2 {
-		return "", err
+		return "", false, err
 	}
-	used, n := measure.Length(0), 0
+	var parts []ensemble.Part
+	var names []string
 	for _, use := range all[u.Stash] {
 		e, err := s.Store.Ensemble(c.Ctx(), use.Ensemble)
 		if err != nil {
-			return "", err
+			return "", false, err
 		}
 		_, stages, err := s.Walk(c.Ctx(), e)
 		if err != nil {
 			continue
 		}
 		for i := range e.Layers {
-			if e.Layers[i].ID != use.Layer || stages[i].Err != nil {
-				continue
+			if stage := &stages[i]; e.Layers[i].ID == use.Layer && stage.Err == nil && e.Layers[i].Cut == nil {
+				parts = append(parts, ensemble.Part{Stage: stage, Use: stage.UseOf(use.Role)})
+				if !slices.Contains(names, use.Name) {
+					names = append(names, use.Name)
+				}
 			}
-			of := stages[i].UseOf(use.Role)
-			sheets, ok := stages[i].Sheets(of, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
-			if !ok {
-				return "", nil
-			}
-			used += stages[i].Need(of, sheets, p.Unit).Used
-			n++
 		}
 	}
-	held := u.Fabric.Held()
-	if used <= held+1 {
-		return "", nil
+	if len(parts) < 2 {
+		return "", false, nil
 	}
-	return fmt.Sprintf("%d garments are cut from this cloth; laid one after another they take %s, and there is %s. Each lay here "+
-		"reckons as if it were the only one.", n, used.In(p.Unit), held.In(p.Unit)), nil
+	sheets, ok := ensemble.Together(parts, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
+	if !ok {
+		return "", false, nil
+	}
+	need, held := ensemble.NeedOf(parts, sheets, p.Unit), u.Fabric.Held().In(p.Unit)
+	said = fmt.Sprintf("%s are cut from this cloth; laid together they take %s of the %s in hand", ensemble.Listed(names),
+		need.Used.In(p.Unit), held)
+	missing := missingOf(parts, sheets)
+	switch {
+	case len(missing) > 0:
+		said += ", and there is no room for " + ensemble.Listed(missing)
+	case need.Buy > 0:
+		said += fmt.Sprintf(", and %s to be bought besides", need.Buy.AsBought(p.Unit))
+	}
+	return said + ". The lay here is of this garment alone.", len(missing) > 0 || need.Buy > 0, nil
 }
 
 // lookForLay looks for a shorter lay for as long as the page listens, a minute
