@@ -42,7 +42,7 @@ func (Basque) Parameters() []draft.Parameter {
 		draft.Mm(draft.SideLow, "Below the waist, side", 10, 190, 30, "cut up over the hip", figure.Memory,
 			"⟦2 cm⟧ to ⟦4 cm⟧ in the 1880s."),
 		draft.Mm(draft.BackLow, "Below the waist, centre back", 10, 190, 95, "over the bustle", figure.Memory, "⟦6 cm⟧ to ⟦14 cm⟧."),
-		draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
+		draft.Times(draft.DartTake, "How much of the fullness the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 			"1 is the way the form unrolls."),
 		closes("buttons", "hooks"), laps(13), lapRight(),
 		draft.Tally(draft.Buttons, "Buttons, about", 8, 24, 15, "one every ⟦28⟧ or so", figure.Memory,

@@ -41,7 +41,7 @@ func (Block) Parameters() []draft.Parameter {
 				"waist dart"),
 		draft.Times("waist_share", "The waist dart takes, of both", 0.15, 0.75, 0.42, "what the waist is smaller", figure.Memory,
 			"Front darts turn about the bust point: what one takes more the other takes less."),
-		draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
+		draft.Times(draft.DartTake, "How much of the fullness the darts take", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
 			"1 is the way the form unrolls. Less leaves the cloth more to give, mostly before the armhole."),
 		closes("buttons", "zip", "hooks", "lacing", "loops"), laps(20))
 	out = append(out, collars(35, 80, "none", "stand", "flat", "pointed", "ruffle", "bound")...)

@@ -34,7 +34,7 @@ func (Darted) Parameters() []draft.Parameter {
 				"Round, but for the points."),
 			draft.Mm(draft.FrontPoint, "Point before, below that", 0, 90, 0, "⟦4 cm⟧ to ⟦7 cm⟧ from 1864", figure.Memory,
 				"0 for a round waist."),
-			draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
+			draft.Times(draft.DartTake, "How much of the fullness the darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 				"1 is the way the form unrolls."),
 			closes("hooks", "buttons"), laps(15), lapRight()},
 		collars(25, 60, "none", "stand", "flat", "bound"), slices.Concat(moves("dart 1", "first dart", "dart 2", "second dart",

@@ -42,7 +42,7 @@ func (d Draped) Parameters() []draft.Parameter {
 		armholes(0, 8, 20, 12),
 		[]draft.Parameter{
 			draft.Mm(draft.FrontPoint, "Below the waist, centre front", 0, 90, dip, "the waist dips", figure.Memory, "⟦2 cm⟧ to ⟦6 cm⟧."),
-			draft.Times(draft.DartTake, "Of what would open, the foundation’s darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
+			draft.Times(draft.DartTake, "How much of the fullness the foundation’s darts take", 0.6, 1, 1, "the form as it is", figure.Memory,
 				"1 is the way the form unrolls."),
 			draft.Times("full", "The outer at the waist, times the foundation", 1.1, 2.5, full, "gathered", figure.Memory,
 				"1.3 to 2.2 of what is worn; what the darts would take counts in it."),

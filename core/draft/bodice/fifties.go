@@ -43,7 +43,7 @@ func (Fifties) Parameters() []draft.Parameter {
 			seamUp(),
 			draft.OneOf("front_grain", "The front is cut", "On the bias it clings, and grows in length while it hangs.", "straight",
 				"on the straight grain", "bias", "on the bias"),
-			draft.Times(draft.DartTake, "Of what would open, the darts take", 0.6, 1, 0.92, "the rest is eased in", figure.Memory,
+			draft.Times(draft.DartTake, "How much of the fullness the darts take", 0.6, 1, 0.92, "the rest is eased in", figure.Memory,
 				"1 is the way the form unrolls."),
 			draft.OneOf("opens", "It opens", "Loops along the front shoulders button on an underlay of the back’s; it then goes on over "+
 				"the head "+

@@ -61,7 +61,7 @@ func (h *half) lining(first string, panels ...string) error {
 		add(p, id)
 	}
 	for _, p := range slices.Clone(h.Pieces) {
-		if strings.HasPrefix(p.ID, "sleeve-") && p.Of == "" && p.Mirrored {
+		if (p.ID == "sleeve" || strings.HasPrefix(p.ID, "sleeve-")) && p.Of == "" && p.Mirrored {
 			add(p.Copied(), p.ID)
 		}
 	}
@@ -106,19 +106,16 @@ func besideFacing(front, facing pattern.Piece) (pattern.Piece, error) {
 	out.Marks = nil
 	outline, _ := out.Outline()
 	for _, m := range front.Marks {
-		inside := !slices.ContainsFunc(m.Path, func(q plane.Point) bool {
-			_, off := placeOn(line, q)
-			return !plane.Inside(outline, q) && m.Kind == pattern.Dart && off > 0.5 || m.Kind == pattern.Dart && off < clearOfFacing
-		})
 		switch m.Kind {
-		case pattern.Dart, pattern.WaistLine, pattern.BustLine:
-			if m.Kind == pattern.Dart && !inside {
-				continue // it is taken as a pleat beside the facing
+		case pattern.Dart: // one that would lie on the facing is taken as a pleat beside it
+			if !slices.ContainsFunc(m.Path, func(q plane.Point) bool {
+				_, off := placeOn(line, q)
+				return off < clearOfFacing || !plane.Inside(outline, q) && !onOutline(outline, q)
+			}) {
+				out.Marks = append(out.Marks, m)
 			}
-			if m.Kind != pattern.Dart {
-				m.Path = within(outline, m.Path)
-			}
-			if len(m.Path) > 1 {
+		case pattern.WaistLine, pattern.BustLine:
+			if m.Path = within(outline, m.Path); len(m.Path) > 1 {
 				out.Marks = append(out.Marks, m)
 			}
 		}
@@ -127,6 +124,12 @@ func besideFacing(front, facing pattern.Piece) (pattern.Piece, error) {
 		return out, errLining
 	}
 	return out, nil
+}
+
+// onOutline tells whether a point lies on an outline, as a dart's mouth does.
+func onOutline(outline []plane.Point, q plane.Point) bool {
+	_, off := placeOn(append(slices.Clone(outline), outline[0]), q)
+	return off < 0.5
 }
 
 // clearOfFacing is how far from the facing a dart of the lining lies at least, mm.
@@ -173,12 +176,11 @@ func (h *half) joinLining(first string, of map[string]string) {
 		if a == "" || b == "" || s.Join != pattern.Beside || strings.HasPrefix(s.ID, "shawl") || s.ID == "gorge" {
 			continue
 		}
-		edge, whole := s.A.Edge, s.A.Edge == "shoulder"
 		s.ID, s.A.Piece, s.B.Piece = "lining-"+s.ID, a, b
 		s.Technique, s.Note, s.Strain = "", "", 0
-		if whole {
+		if s.A.Edge == "shoulder" {
 			h.splitShoulder(&s, of[first])
-		} else if _, ok := h.edge(a, edge); !ok {
+		} else if _, ok := h.edge(a, s.A.Edge); !ok {
 			continue
 		}
 		h.Seams = append(h.Seams, s)

@@ -35,7 +35,7 @@ func (Tailored) Parameters() []draft.Parameter {
 		armholes(4, 0, 0, 28),
 		[]draft.Parameter{
 			draft.Mm(draft.Long, "Below the waist", 40, 190, 150, "over the hip", figure.Memory, "Level all round."),
-			draft.Times(draft.DartTake, "Of what would open, the dart takes", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
+			draft.Times(draft.DartTake, "How much of the fullness the dart takes", 0.6, 1, 0.9, "the rest is eased in", figure.Memory,
 				"1 is the way the form unrolls."),
 			draft.Tally(draft.Buttons, "Buttons", 1, 6, 3, "⟦9 cm⟧ to ⟦11 cm⟧ apart", figure.Memory, "The uppermost at the break."),
 			laps(18), lapRight()},

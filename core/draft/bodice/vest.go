@@ -36,7 +36,7 @@ func (Vest) Parameters() []draft.Parameter {
 				"It covers the band of what is worn below."),
 			draft.Mm(draft.BackLow, "Behind, below the waist", 0, 150, 65, "a little less than the side", figure.Memory,
 				"At the centre back."),
-			draft.Times(draft.DartTake, "Of what would open, the dart takes", 0.6, 1, 0.85, "the rest is eased in", figure.Memory,
+			draft.Times(draft.DartTake, "How much of the fullness the dart takes", 0.6, 1, 0.85, "the rest is eased in", figure.Memory,
 				"1 is the way the form unrolls."),
 			draft.Tally(draft.Buttons, "Buttons", 3, 9, 5, "every ⟦6 cm⟧ or so", figure.Memory, "One lies at the waist."),
 			laps(18), lapRight()},
