@@ -107,8 +107,12 @@ func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
 	withinFold(&piece)
 	h.levels(&piece, flat)
 	heights := h.heights()
+	outline, _ := piece.Outline()
 	for i, line := range flat.Levels(heights) {
 		if line != nil {
+			if e, ok := piece.Edge(h.opens); ok && h.opens != p.Fold { // the edge was made fair: it is closed there
+				line = endingOn(line, outline, e.Line)
+			}
 			piece.Levels = append(piece.Levels, pattern.Level{Drop: -heights[i], Path: line})
 		}
 	}
@@ -116,6 +120,23 @@ func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
 		return piece, fmt.Errorf("%w: neckline, armhole and seams lie too near each other, or its darts open too far for its size", err)
 	}
 	return piece, nil
+}
+
+// endingOn is a level line without what of its ends lies beyond an edge of the outline.
+func endingOn(line, outline, edge []plane.Point) []plane.Point {
+	const beyond, step = 6.0, 0.1
+	for range 2 {
+		if _, off := placeOn(edge, line[0]); off < beyond && !plane.Inside(outline, line[0]) {
+			for at := step; at < beyond; at += step {
+				if q, _ := plane.Along(line, at); plane.Inside(outline, q) {
+					line = plane.Part(line, at, plane.Length(line))
+					break
+				}
+			}
+		}
+		line = plane.Reversed(line)
+	}
+	return line
 }
 
 // pointedFrom is by how much an armhole may be off square to the side seam before it is drawn anew beside it, radians (from

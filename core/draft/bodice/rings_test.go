@@ -131,7 +131,7 @@ func TestRingsClose(t *testing.T) {
 			require.Greater(t, drafted, 15)
 			// What is out by more than 1.5 is told beside the draft.
 			if os.Getenv("EVERY_BODY") != "" {
-				assert.LessOrEqual(t, out, rings/200)
+				assert.LessOrEqual(t, out, rings/80)
 				assert.Less(t, worst, 4.0)
 			} else {
 				assert.LessOrEqual(t, out, rings/9) // a full body of the 24 has rings 8 mm apart
