@@ -153,6 +153,9 @@ func NeedOf(parts []Part, sheets []Sheet, unit measure.Unit) ClothNeed {
 	return n
 }
 
+// ToBeCut tells whether the stage is made here and its cloth is not yet cut.
+func (s *Stage) ToBeCut() bool { return s.Layer.Cut == nil && s.Had == ToMake }
+
 // Shared are the cloths of a stash that more than one garment of the stages is still to be cut from, in the order of the first
 // that is, with what each has of it.
 func Shared(stages []Stage) [][]Part {
@@ -160,7 +163,7 @@ func Shared(stages []Stage) [][]Part {
 	by := map[uint][]Part{}
 	for i := range stages {
 		s := &stages[i]
-		if s.Err != nil || s.Layer.Cut != nil || s.Had != ToMake {
+		if s.Err != nil || !s.ToBeCut() {
 			continue
 		}
 		for _, u := range s.Uses() {

@@ -38,7 +38,7 @@ type clothView struct {
 	Short    measure.Length // how much more cloth the pieces without room need; 0 when all have it
 	Longer   measure.Length // by how much the cloth in hand, in one piece, would have to be longer
 	Need     clothNeed
-	Together string // when the stash does not hold all that is cut from it
+	Together string // what all that is still to be cut from it takes
 	Lacks    bool   // together they lack some of it
 	Stale    []string
 
@@ -313,7 +313,7 @@ func (s *Room) together(c *hall.Call, u ensemble.Use, p *hall.Head) (said string
 			continue
 		}
 		for i := range e.Layers {
-			if stage := &stages[i]; e.Layers[i].ID == use.Layer && stage.Err == nil && e.Layers[i].Cut == nil {
+			if stage := &stages[i]; e.Layers[i].ID == use.Layer && stage.Err == nil && stage.ToBeCut() {
 				parts = append(parts, ensemble.Part{Stage: stage, Use: stage.UseOf(use.Role)})
 				if !slices.Contains(names, use.Name) {
 					names = append(names, use.Name)
