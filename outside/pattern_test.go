@@ -97,6 +97,8 @@ for one in data:
         return run(pts)
     rings, legs, darts = {"waist": 0.0, "bust": 0.0}, 0.0, 0
     for p in pieces.values():
+        if "-lining" in p["id"]:  # it lies under the others
+            continue
         shut = []
         for m in p["marks"]:
             if m["kind"] == "dart" and len(m.get("path", [])) > 2:

@@ -36,9 +36,10 @@ for d in data:
 print(json.dumps(out))`, files, &got)
 	require.Len(t, got, len(files))
 	fitted, rings := map[string]bool{}, 0
-	of := map[string]map[float64]float64{} // of bodices by their body, for the dresses that are cut from them
+	of := map[string]map[float64]float64{}                                                                            // of bodices by their body, for the dresses that are cut from them
+	laced := map[string]bool{"corset": true, "stays": true, "short-stays": true, "jumps": true, "boned-bodice": true} // and leave gaps
 	for i, g := range got {
-		if len(g.Rings) < 5 || g.Garment == "mantle" || g.Garment == "cloak" { // those hang from the shoulder, over the arms
+		if laced[g.Garment] || len(g.Rings) < 5 || g.Garment == "mantle" || g.Garment == "cloak" { // those hang from the shoulder, over the arms
 			continue
 		}
 		fitted[g.Garment] = true
