@@ -198,6 +198,14 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 	for i := range p.Edges {
 		p.Edges[i].Corner = p.Edges[i].ID != "hem"
 	}
+	h.armedLevels(&p, left, right, tall, wide, before, behind)
+	return p, p.Fault()
+}
+
+// armedLevels lays levels on the part over the arm, which is so wide at a height and so much taller at its sides than on the
+// figure, before and behind, and says what the mantle is meant to measure there round body and arms.
+func (h *half) armedLevels(p *pattern.Piece, left, right []plane.Point, tall map[bool]float64, wide func(z float64) float64,
+	before, behind upright) {
 	for _, z := range h.heights() {
 		l, okL := atHeight(left, (z-before.line[0].Z)*tall[true])
 		r, okR := atHeight(right, (z-behind.line[0].Z)*tall[false])
@@ -208,7 +216,6 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 				Parts: 3})
 		}
 	}
-	return p, p.Fault()
 }
 
 // atHeight is where a side that runs up from its lower end passes a height over that; false where it does not.

@@ -64,8 +64,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		return draft.Draft{}, err
 	}
 	gap := v.Number(draft.LacingGap)
-	found := on
-	on = on.Carried(carryOf(v, 0)) // it is as wide as the bust is where it lifts it to
+	found, on := on, on.Carried(carryOf(v, 0)) // it is as wide as the bust is where it lifts it to
 	under, bust := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
 	low := math.Max(under-v.Number("below"), 5)
 	girthLow, girthBust := on.GirthAt(figure.Underbust)+v.Number(draft.Ease), on.GirthAt(figure.Bust)
@@ -101,8 +100,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 			return (ribs(z) - gap) / 2
 		},
 		Share: func(p, _ float64) float64 { return 1 }}
-	h.On, h.Slit = part.Lying(on, h.Width, gap, 0), top-high
-	h.Measured = append(told(on), h.Slit-1)
+	h.On, h.Slit, h.Measured = part.Lying(on, h.Width, gap, 0), top-high, append(told(on), top-high-1)
 	if err := h.Shape(); err != nil {
 		return draft.Draft{}, err
 	}
