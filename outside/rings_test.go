@@ -28,6 +28,8 @@ for d in data:
         worn = (2 if p["mirror_pairs"] else 1) * (2 if p["on_fold"] else 1)
         shut = [Polygon(m["path"]).buffer(0) for m in p["marks"] if m["kind"] == "dart" and len(m.get("path", [])) > 2]
         for l in p.get("levels", []):
+            if l.get("open"):
+                continue
             line = LineString(l["path"])
             long = line.length - sum(line.intersection(s).length for s in shut)
             rings.setdefault(round(l["below_waist_mm"], 1), []).append(worn * long)

@@ -125,8 +125,12 @@ type Around struct {
 	Gap                     float64
 }
 
-// Ring is what a ring at a drop below the waist is asked to measure besides what it is meant to, mm.
-type Ring struct{ Drop, More float64 }
+// Ring is what a ring at a drop below the waist is asked to measure besides what it is meant to, mm; an open one is half of
+// what lies between the armholes.
+type Ring struct {
+	Drop, More float64
+	Open       bool
+}
 
 // Remeasure lays a tape round the pieces as they are sewn, at every level it was meant to measure something.
 func (d *Draft) Remeasure() {

@@ -247,17 +247,17 @@ type ScyeOf struct {
 	Within bool // the front's notch is kept from being pushed forward
 }
 
-// notchFront and notchBack are where, of the way up from the armpit to the shoulder point, across front
+// NotchFront and NotchBack are where, of the way up from the armpit to the shoulder point, across front
 // and across back end on the armhole; clearOfSide is how far before or behind its ends that is at
 // least, mm (from memory).
-const notchFront, notchBack, clearOfSide = 0.36, 0.44, 8.0
+const NotchFront, NotchBack, clearOfSide = 0.36, 0.44, 8.0
 
 // mostAcross is how long a tape across front or back can be at most, on the half: as far as where the
 // armhole still bends away from its ends.
 func (c Column) mostAcross(t Torso, side Facing) float64 {
-	notch, ends := notchFront, math.Max(t.ShoulderPoint.Y, ScyeUsual.Side)+clearOfSide
+	notch, ends := NotchFront, math.Max(t.ShoulderPoint.Y, ScyeUsual.Side)+clearOfSide
 	if side == Behind {
-		notch, ends = notchBack, math.Min(t.ShoulderPoint.Y, ScyeUsual.Side)-clearOfSide
+		notch, ends = NotchBack, math.Min(t.ShoulderPoint.Y, ScyeUsual.Side)-clearOfSide
 	}
 	z := t.Armpit + notch*(t.ShoulderPoint.Z-t.Armpit)
 	low, high := 0.0, 1000.0
@@ -307,7 +307,7 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 		out[0] = sp
 		return out
 	}
-	return part(notchFront, t.Front, InFront, o.Shape[0], o.Shape[1]), part(notchBack, t.Back, Behind, o.Shape[2], o.Shape[3])
+	return part(NotchFront, t.Front, InFront, o.Shape[0], o.Shape[1]), part(NotchBack, t.Back, Behind, o.Shape[2], o.Shape[3])
 }
 
 // ScyeUsual is the armhole of the bare arm.

@@ -80,7 +80,7 @@ func (p Piece) Joined(edge string, q Piece, other string) (Piece, error) {
 		out.Marks = append(out.Marks, mark)
 	}
 	for _, l := range laid.Levels {
-		out.Levels = append(out.Levels, Level{l.Drop, plane.Moved(l.Path, shift)})
+		out.Levels = append(out.Levels, Level{l.Drop, plane.Moved(l.Path, shift), l.Open})
 	}
 	return out, out.Fault()
 }

@@ -171,7 +171,7 @@ func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (P
 	}
 	for _, l := range p.Levels {
 		for _, path := range beyond(l.Path, func(q plane.Point) float64 { return sign * side(q) }) {
-			out.Levels = append(out.Levels, Level{l.Drop, path})
+			out.Levels = append(out.Levels, Level{l.Drop, path, l.Open})
 		}
 	}
 	if _, ok := out.Edge(p.Fold); p.Fold != "" && !ok { // it came off both halves

@@ -282,9 +282,9 @@ func (p Piece) Parted(from, to Place, id, name string) (left, right Piece, err e
 	for _, l := range p.Levels {
 		for _, part := range clipped(l.Path, region) {
 			if part.inside {
-				right.Levels = append(right.Levels, Level{l.Drop, part.line})
+				right.Levels = append(right.Levels, Level{l.Drop, part.line, l.Open})
 			} else {
-				left.Levels = append(left.Levels, Level{l.Drop, part.line})
+				left.Levels = append(left.Levels, Level{l.Drop, part.line, l.Open})
 			}
 		}
 	}

@@ -27,6 +27,15 @@ type Part struct {
 // Rings are the rings of all levels that lie on the pieces, from the top down. A level that moves out of a piece goes with
 // its edges: a side taken in takes it in. Where drops are named only those are measured.
 func Rings(pieces []pattern.Piece, seams []pattern.Seam, drops ...float64) []Ring {
+	return rows(pieces, seams, false, drops)
+}
+
+// Across is what a garment measures from armhole to armhole at its open levels, from the top down, as rings are measured.
+func Across(pieces []pattern.Piece, seams []pattern.Seam, drops ...float64) []Ring {
+	return rows(pieces, seams, true, drops)
+}
+
+func rows(pieces []pattern.Piece, seams []pattern.Seam, open bool, drops []float64) []Ring {
 	sewn := map[pattern.Side]bool{}
 	for _, s := range seams {
 		if s.Join != pattern.Beside && s.Join != pattern.Inset && s.Join != pattern.Rejoined {
@@ -46,7 +55,7 @@ func Rings(pieces []pattern.Piece, seams []pattern.Seam, drops ...float64) []Rin
 			return edge == p.Fold || sewn[pattern.Side{Piece: p.ID, Edge: edge}]
 		}}
 		for _, l := range p.Levels {
-			if len(drops) > 0 && !slices.Contains(drops, l.Drop) {
+			if l.Open != open || len(drops) > 0 && !slices.Contains(drops, l.Drop) {
 				continue
 			}
 			k, ok := at[l.Drop]

@@ -15,6 +15,7 @@ func (k keptSide) side() pattern.Side {
 type keptLevel struct {
 	Drop float64
 	Path []keptPoint
+	Open bool `json:",omitempty"`
 }
 
 type keptRound struct {

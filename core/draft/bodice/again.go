@@ -14,6 +14,7 @@ import (
 // meant: darts that run out before the bust point, and cloth that gives, leave them larger or smaller than the form.
 type asked struct {
 	more   []surface.Extra // from the top down
+	across []surface.Extra // on half of what lies between the armholes, before and behind
 	before []measured      // what came of what was asked the last time
 	rounds int
 	best   []surface.Extra // what came nearest, and how near, mm
@@ -44,7 +45,11 @@ func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.
 		begun = v.Begun()
 	}
 	for _, r := range begun {
-		ask.more = append(ask.more, surface.Extra{Z: -r.Drop, More: r.More})
+		if more := (surface.Extra{Z: -r.Drop, More: r.More}); r.Open {
+			ask.across = append(ask.across, more)
+		} else {
+			ask.more = append(ask.more, more)
+		}
 	}
 	for {
 		d, err := drawn(&ask)
@@ -52,6 +57,9 @@ func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.
 			d.Asked = []draft.Ring{}
 			for _, m := range ask.more {
 				d.Asked = append(d.Asked, draft.Ring{Drop: -m.Z, More: m.More})
+			}
+			for _, m := range ask.across {
+				d.Asked = append(d.Asked, draft.Ring{Drop: -m.Z, More: m.More, Open: true})
 			}
 			return d, err
 		}
@@ -104,16 +112,17 @@ func (h *half) again() error {
 	next := make([]surface.Extra, len(held))
 	worst := 0.0
 	for i, r := range held {
-		is, ok := made[-r.z]
-		if !ok {
-			return nil // it is no ring
-		}
-		now[i] = measured{off: is - h.meant(r.z)}
 		for _, m := range h.ask.more {
 			if math.Abs(m.Z-r.z) < 0.5 {
 				now[i].asked = m.More
 			}
 		}
+		is, ok := made[-r.z]
+		if !ok { // it is no ring
+			next[i] = surface.Extra{Z: r.z, More: now[i].asked}
+			continue
+		}
+		now[i].off = is - h.meant(r.z)
 		worst = math.Max(worst, math.Abs(now[i].off))
 		slope := 1.0
 		if len(h.ask.before) == len(held) {
@@ -129,8 +138,10 @@ func (h *half) again() error {
 		next[i] = surface.Extra{Z: r.z, More: more}
 	}
 	ask := h.ask
-	if worst <= ringsWithin || ask.last {
+	if across, out := h.acrossAgain(); ask.last || worst <= ringsWithin && !out {
 		return nil
+	} else if out {
+		ask.across = across
 	}
 	if ask.rounds == 0 || worst < ask.within {
 		ask.best, ask.within = slices.Clone(ask.more), worst

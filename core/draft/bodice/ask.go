@@ -195,7 +195,7 @@ const overHem = 0.3
 // broken are rings no longer.
 func (h *half) fuller(before []sewn.Ring) {
 	now := map[float64]sewn.Ring{}
-	for _, r := range sewn.Rings(h.Pieces, h.Seams) {
+	for _, r := range h.rows() {
 		now[r.Drop] = r
 	}
 	h.full = map[float64]float64{}
@@ -318,6 +318,7 @@ func (h *half) outBy(where string, off float64) {
 
 // measure adds the dimensions a maker compares, as the pieces are sewn.
 func (h *half) measure() {
+	h.measureAcross()
 	held := h.ringsHeld()
 	made := h.made(held)
 	for i, r := range held {

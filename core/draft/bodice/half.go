@@ -38,8 +38,9 @@ type half struct {
 	setBack  float64 // of the shoulder seam behind the ridge, along the armhole
 	ask      *asked
 	full     map[float64]float64 // by drop, what gathers and pleats have made the rings larger by
-	vee      bool                // the neckline comes to a point before
-	wide     bool                // and lies so far out on the shoulder that it crosses it at a slant
+	spans    []acrossAt
+	vee      bool // the neckline comes to a point before
+	wide     bool // and lies so far out on the shoulder that it crosses it at a slant
 }
 
 // stretch is a part of the upper edge.
@@ -115,7 +116,7 @@ func lay(ask *asked, on figure.Figure, v draft.Values, c cut) (*half, error) {
 	h.vee, h.wide = c.neck.Shape == surface.Vee, c.neck.Shape == surface.Round && c.neck.Wide > slanting
 	o := figure.ScyeUsual
 	o.Drop, o.Within = c.scyeDrop, !t.FrontRead
-	front, back := h.form.Scye(o)
+	front, back := h.armholes(o, neckF, neckB)
 	seam := h.form.Shoulder()
 	seam = seam.Part(c.neck.Wide, seam.Length()+1)
 	frontNeck, backNeck := neckF, neckB

@@ -81,6 +81,7 @@ func (Mantle) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		mantleShare*bust/hip),
 		scyeFront, at}
 	behind := h.bowed("back", "back seam", mantleBehind, mantleWaist, mantleHip)
+	h.spans = nil // it covers the arms
 	if err := h.add(h.between("front", "Front", h.centreFront(), before, surface.FromFront).plumb("centre-front"),
 		h.between("back", "Back", behind, h.centreBack(), surface.FromBack)); err != nil {
 		return draft.Draft{}, err

@@ -116,6 +116,7 @@ func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
 			piece.Levels = append(piece.Levels, pattern.Level{Drop: -heights[i], Path: line})
 		}
 	}
+	h.rowsAcross(&piece, n, flat)
 	if err := piece.Fault(); err != nil {
 		return piece, fmt.Errorf("%w: neckline, armhole and seams lie too near each other, or its darts open too far for its size", err)
 	}

@@ -169,7 +169,7 @@ func TestClaimsFollowThePieces(t *testing.T) {
 			after := sewn.Rings(changed.Pieces, changed.Seams)
 			require.Len(t, after, len(before))
 			for i := range before {
-				assert.InDelta(t, 2*by, after[i].Girth-before[i].Girth, 3.5, "%s: %.0f below the waist", g.About().Kind, before[i].Drop)
+				assert.InDelta(t, 2*by, after[i].Girth-before[i].Girth, 4, "%s: %.0f below the waist", g.About().Kind, before[i].Drop)
 			}
 		}
 		shorter := d
@@ -237,7 +237,7 @@ func TestBegunFromAnother(t *testing.T) {
 			require.NoError(t, err)
 			require.Len(t, begun.Girths, len(fresh.Girths))
 			for i, r := range begun.Girths {
-				assert.InDelta(t, fresh.Girths[i].Made, r.Made, 1.6, "%s, %.0f more: %.0f below the waist", g.About().Kind, more, r.Drop)
+				assert.InDelta(t, fresh.Girths[i].Made, r.Made, 2.5, "%s, %.0f more: %.0f below the waist", g.About().Kind, more, r.Drop)
 			}
 		}
 	}

@@ -101,6 +101,7 @@ func (TeaGown) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabr
 	if err != nil {
 		return draft.Draft{}, err
 	}
+	h.spans = nil
 	side := h.side(0.5, 0.5)
 	if err := h.together(sewing{panels: []named{h.between("front", "Front", h.centreFront(), side, surface.FromFront).plumb("centre-front"),
 		h.between("back", "Back", side, h.centreBack(), surface.FromBack).onFold("centre-back")},

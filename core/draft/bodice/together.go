@@ -13,7 +13,6 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
-	"ardentgusset/core/sewn"
 	"ardentgusset/core/surface"
 )
 
@@ -61,7 +60,7 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 	}
 	h.allow()
 	if m.shape != nil {
-		before := sewn.Rings(h.Pieces, h.Seams)
+		before := h.rows()
 		if err := m.shape(); err != nil {
 			return err
 		}

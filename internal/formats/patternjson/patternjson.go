@@ -46,6 +46,8 @@ type piece struct {
 type level struct {
 	BelowWaist float64 `json:"below_waist_mm"`
 	Path       []xy    `json:"path"`
+	// Open is one from armhole to armhole, no part of a ring.
+	Open bool `json:"open,omitempty"`
 }
 
 type edge struct {
@@ -143,7 +145,7 @@ func Write(w io.Writer, s ensemble.Stage) error {
 			out.CutFor[string(c.For)] = c.N
 		}
 		for _, l := range p.Levels {
-			out.Levels = append(out.Levels, level{round(l.Drop), points(l.Path)})
+			out.Levels = append(out.Levels, level{round(l.Drop), points(l.Path), l.Open})
 		}
 		d.Pieces = append(d.Pieces, out)
 	}
