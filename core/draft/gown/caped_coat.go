@@ -31,9 +31,6 @@ func (CapedCoat) Parameters() []draft.Parameter {
 	return append(SkirtedCoat().Parameters(), wrap.CapeAsked()...)
 }
 
-// broad is the girth of shoulders and arms beside that of the bust (from memory: 1.12 to 1.2).
-const broad = 1.16
-
 // Draft drafts it.
 func (CapedCoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	d, err := SkirtedCoat().Draft(on, v, in)
@@ -62,7 +59,7 @@ func (CapedCoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	}
 	neck := on.At(-on.Torso().NeckPoint.Z)
 	c := wrap.Cape{Front: before, Back: behind, Shoulder: shoulder, Depth: v.Number("cape_depth"), Wider: v.Number("cape_wider"),
-		Ring:  (on.GirthAt(figure.Bust) + v.Number(draft.BustEase)) * broad,
+		Ease:  v.Number(draft.BustEase),
 		Angle: v.Number("cape_dart"), Seam: v.Number(draft.Allowance), Hem: v.Number("cape_hem"), Lining: v.Choice("cape_lining")}
 	c.From = math.Min(v.Number("cape_gap")/neck.Girth()*360, 60)
 	layers := 2 // outer and lining

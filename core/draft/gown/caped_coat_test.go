@@ -8,7 +8,6 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/drafttest"
-	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 
@@ -74,21 +73,35 @@ func TestCapesFitTheirCoats(t *testing.T) {
 		require.InDelta(t, before, upTo, 4)
 		require.InDelta(t, coatBack+before, neck.Length()-(past-upTo)+behind.Length(), 4.5)
 		require.Greater(t, dart.Path[0].To(dart.Path[1]), drafttest.Length(t, d, "back", "shoulder")+15)
-		// Round shoulders and arms.
+		// A hand's breadth below the shoulder, along an arc about the middle of its circle.
 		c, wide := apex(front, "left", "right")
 		_, more := apex(back, "centre", "right")
 		if u, w := neck.Line[0].Sub(c), neck.Line[len(neck.Line)-1].Sub(c); u.Dot(w) < 0 { // wider than a right angle
 			wide = math.Pi - wide
 		}
 		at := drafttest.Length(t, d, "back", "shoulder") + 100
-		round := 2 * (neck.Line[0].To(c) + at) * (wide + more)
-		arms := 1.16 * (on.GirthAt(figure.Bust) + v.Number("bust_ease"))
-		if slices.ContainsFunc(d.Notes, func(n draft.Note) bool { return strings.HasPrefix(n.Title, "The cape is nearly a whole") }) {
+		round, worn := 2*(neck.Line[0].To(c)+at)*(wide+more), d.Wear.Dress(on)
+		armed := worn.Armed(100 - on.Torso().ShoulderPoint.Z)
+		from := math.Min(v.Number("cape_gap")/on.Girth(-on.Torso().NeckPoint.Z)*360, 60)
+		asked := 2*armed.Arc(from, 180) + v.Number("bust_ease")*(180-from)/180 + v.Number("cape_wider")
+		told := func(title string) bool {
+			return slices.ContainsFunc(d.Notes, func(n draft.Note) bool { return strings.HasPrefix(n.Title, title) })
+		}
+		if told("The cape is nearly a whole") {
 			require.Greater(t, wide+more, 0.97*math.Pi, "it is nearly a whole circle: there is no more")
 		} else {
-			require.Greater(t, round, arms*0.65+v.Number("cape_wider")-10)
+			require.InDelta(t, asked, round, 3)
 		}
-		require.Less(t, round, arms+v.Number("cape_wider")+10)
+		// At every level that is a hand's breadth and more down, it goes round body and arms unless it says that it doesn't: by
+		// the arc of its circle that lies as far from the neck as the back does there.
+		behindTo := worn.OverArms()(180)
+		for drop := 110 - on.Torso().ShoulderPoint.Z; behindTo(drop) < v.Number("cape_depth")-60; drop += 40 {
+			armed := worn.Armed(drop)
+			arc := 2 * (neck.Line[0].To(c) + behindTo(drop) + 60) * (wide + more)
+			if !told("The cape is narrow") {
+				require.Greater(t, arc, 2*armed.Arc(60, 180), "%.0f below the waist", drop)
+			}
+		}
 		var line []plane.Point
 		for _, m := range coat.Marks {
 			if m.Label == "cape’s edge" {

@@ -11,6 +11,7 @@ import (
 	"ardentgusset/core/notion"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 
@@ -25,22 +26,22 @@ type Cape struct {
 	From        float64 // bearing at which its front edge begins, degrees
 	Shoulder    float64 // from the neck to the end of the shoulder
 	Depth       float64 // behind, from the neck
-	Ring        float64 // round shoulders and arms
-	Wider       float64 // than that, a hand's breadth below the shoulder's end
+	Ease        float64 // what the coat itself measures more than what it is worn over
+	Wider       float64 // than shoulders and arms, a hand's breadth below the shoulder's end
 	Angle       float64 // of the dart, degrees
 	Seam, Hem   float64 // allowances
 	Lining      string  // none, shoulders or whole
 }
 
-// leastWider is the least a cape may be wider than what it lies over, mm.
-const leastWider = 60.0
+// leastWider and mostWider are how much a cape may be wider than what it lies over, mm.
+const leastWider, mostWider = 60.0, 500.0
 
 // CapeAsked asks for a cape.
 func CapeAsked() []draft.Parameter {
 	return []draft.Parameter{
 		draft.Mm("cape_depth", "Cape, deep behind", 300, 700, 430, "⟦35 cm⟧ to ⟦65 cm⟧", figure.Memory, "From the neck seam down the "+
 			"centre back; its lower edge is level."),
-		draft.Mm("cape_wider", "Cape, wider than shoulders and arms", leastWider, 500, 200, "⟦20 cm⟧", figure.Memory,
+		draft.Mm("cape_wider", "Cape, wider than shoulders and arms", leastWider, mostWider, 200, "⟦20 cm⟧", figure.Memory,
 			"A hand’s breadth below the end of the shoulder, all round."),
 		draft.Mm("cape_gap", "Its front edges, behind the centre front", 30, 120, 50, "⟦4 cm⟧ to ⟦6 cm⟧", figure.Memory,
 			"Where the neck is plain; with lapels they begin where collar and roll part."),
@@ -65,18 +66,26 @@ type shape struct {
 	ways          []float64
 	hem           interp.FritschButland
 	moved, middle float64
-	less          float64 // wide than asked, since it is a whole circle
+	falls         []func(drop float64) float64 // from the neck down, by the same even angles as ways
+	bearing       []float64                    // where they lie round the body
+	less          float64                      // wide than asked, since it is a whole circle
 }
 
 // mostCape is the angle of half a cape at most: nearly a whole circle, radians.
 const mostCape = 0.98 * math.Pi
 
-// cut lays it out.
+// under is half of what coat and arms at rest measure between the cape's front edges at a drop.
+func (c Cape) under(worn figure.Figure, drop float64) float64 {
+	armed := worn.Armed(drop)
+	return armed.Arc(c.From, 180) + c.Ease/2*(180-c.From)/180
+}
+
+// cut lays it out over a figure in the coat.
 func (c Cape) cut(on figure.Figure) (*shape, error) {
 	s := &shape{long: c.Shoulder + beyond}
 	across := 2 * s.long * math.Tan(c.Angle/2*math.Pi/180) // of the mouth
 	s.mouth = across
-	wide := c.Ring/2*(180-c.From)/180 + c.Wider/2
+	wide := c.under(on, belowArm-on.Torso().ShoulderPoint.Z) + c.Wider/2
 	for range 12 { // along the neck's arc the mouth is longer than across
 		upper := c.Front + c.Back + looser/2 + s.mouth
 		s.whole = (wide - upper) / (c.Shoulder + belowArm)
@@ -100,7 +109,7 @@ func (c Cape) cut(on figure.Figure) (*shape, error) {
 	s.dart = (front + s.mouth/2) / s.neck
 	s.seam = s.whole - c.Back*0.55/s.neck
 	const steps = 60
-	hangs, low, high := on.FromNeck(), -on.Torso().Nape.Z, on.Floor()
+	hangs, low, high := on.OverArms(), -on.Torso().Nape.Z, on.Floor()
 	behind := hangs(180)
 	for range 50 {
 		if mid := (low + high) / 2; behind(mid) < c.Depth {
@@ -117,7 +126,9 @@ func (c Cape) cut(on figure.Figure) (*shape, error) {
 		if angle > s.dart {
 			b = 90 + 90*(angle-s.dart)/(s.whole-s.dart)
 		}
-		xs, s.ways = append(xs, angle), append(s.ways, hangs(b)(s.middle))
+		fall := hangs(b)
+		s.bearing, s.falls = append(s.bearing, b), append(s.falls, fall)
+		xs, s.ways = append(xs, angle), append(s.ways, fall(s.middle))
 	}
 	s.moved = smoothed(s.ways)
 	by := c.Depth - s.ways[steps]
@@ -178,16 +189,87 @@ func (s *shape) piece(c Cape, id, name string, back bool, down float64) pattern.
 	return p
 }
 
+// fall is how far down from the neck edge a drop of the figure lies on it, by its even angles.
+func (s *shape) fall(i int, drop float64) float64 { return math.Min(s.falls[i](drop), s.ways[i]) }
+
+// short is by how much its half is narrower than half of coat and arms at rest between its front edges with some room, where it
+// is so the most, and the drop of that; negative when it has more everywhere.
+func (s *shape) short(c Cape, worn figure.Figure) (most, at float64) {
+	most = math.Inf(-1)
+	n := len(s.falls) - 1
+	for drop := overShoulder - worn.Torso().ShoulderPoint.Z; drop < s.middle; drop += 20 {
+		round := -s.mouth * math.Max(1-s.fall(int(float64(n)*s.dart/s.whole), drop)/s.long, 0)
+		for i := 1; i <= n; i++ {
+			a, b := s.neck+s.fall(i-1, drop), s.neck+s.fall(i, drop)
+			round += math.Sqrt(a*a + b*b - 2*a*b*math.Cos(s.whole/float64(n)))
+		}
+		if short := c.under(worn, drop) + (over+surely)/2 - round; short > most {
+			most, at = short, drop
+		}
+	}
+	return most, at
+}
+
+// level is where a drop of the figure lies on its front or its back, from the front edge to the back.
+func (s *shape) level(p *pattern.Piece, drop float64) []plane.Point {
+	from, to, about, way := 0.0, s.seam, 0.0, 1.0
+	if p.Fold != "" {
+		from, to, about, way = s.seam, s.whole, s.whole, -1
+	}
+	const steps = 40
+	last := len(s.falls) - 1
+	var out []plane.Point
+	for i := range steps + 1 {
+		a := from + (to-from)*float64(i)/steps
+		k := min(int(a/s.whole*float64(last)), last-1)
+		share := a/s.whole*float64(last) - float64(k)
+		sin, cos := math.Sincos(way * (a - about))
+		down := s.fall(k, drop) + (s.fall(k+1, drop)-s.fall(k, drop))*share
+		out = append(out, plane.Pt(sin, -cos).Times(s.neck+down))
+	}
+	return out
+}
+
+// goesRound tells what it measures between its front edges where it has the least room, on the pieces, and says where that
+// is too little; what is offered then has been tried.
+func (c Cape) goesRound(d *draft.Draft, worn figure.Figure, at float64) {
+	below, round := at+worn.Torso().NeckPoint.Z, 2*c.under(worn, at)
+	for _, r := range sewn.Across(d.Pieces, d.Seams, at) {
+		d.Measure("cape.arms", "the cape", "between its front edges, where it is narrowest over the arms", r.Girth)
+		if short := round + over - r.Girth; short > pattern.Slack {
+			text := fmt.Sprintf("%s below the neck it measures %s between its front edges, coat and arms %s there: the front "+
+				"edges swing back.", measure.Tell(below), measure.Tell(r.Girth), measure.Tell(round))
+			const title = "The cape is narrow over the arms"
+			for wider := math.Ceil((c.Wider+10)/10) * 10; wider <= mostWider; wider += 10 {
+				other := c
+				other.Wider = wider
+				if s, err := other.cut(worn); err == nil {
+					if still, _ := s.short(other, worn); still <= 0 {
+						d.Offer(false, title, text, "More cloth round it", draft.Settings{"cape_wider": wider})
+						return
+					}
+				}
+			}
+			d.Remark(false, title, text)
+		}
+	}
+}
+
 // SewnOn adds the cape to a coat. onFront is how far its front edge is sewn to the coat at most, layers how many layers of
 // the coat lie under it at the neck, thick how thick one is.
 func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers int, thick float64) error {
-	s, err := c.cut(on)
+	worn := d.Wear.Dress(on)
+	s, err := c.cut(worn)
 	if err != nil {
 		return err
 	}
 	deepest := slices.Max(s.ways) + 1
 	pieces := []pattern.Piece{s.piece(c, "cape-front", "Cape front", false, deepest), s.piece(c, "cape-back", "Cape back", true, deepest)}
 	seams := [][2]string{{"cape-front", "cape-back"}}
+	_, narrowest := s.short(c, worn)
+	for i := range pieces {
+		pieces[i].Levels = []pattern.Level{{Drop: narrowest, Path: s.level(&pieces[i], narrowest), Open: true}}
+	}
 	switch c.Lining {
 	case "whole":
 		for i := range pieces {
@@ -237,7 +319,8 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 			"open. Coat "+
 			"and cape both right side out: centre back to centre back, the dart to the shoulder seam, then the folded front edge to the "+
 			"line on the coat, %s of it. Baste by hand, try on, stitch from the centre back to each side.", measure.Tell(edge)))
-	c.drawn(d, on, s)
+	c.goesRound(d, worn, narrowest)
+	c.drawn(d, worn, s)
 	return nil
 }
 
@@ -251,15 +334,14 @@ func (s *shape) round() (sum float64) {
 const stands = 25.0
 
 // drawn is its front and lower edge as they lie on the figure.
-func (c Cape) drawn(d *draft.Draft, on figure.Figure, s *shape) {
-	worn := d.Wear.Dress(on)
+func (c Cape) drawn(d *draft.Draft, worn figure.Figure, s *shape) {
 	line := draft.Drawn{Kind: draft.DrawnEdge, Name: "edge of the cape"}
 	put := func(bearing, drop float64) {
 		sin, cos := math.Sincos(bearing * math.Pi / 180)
 		r := worn.At(drop).Reach(bearing) + stands
 		line.Line = append(line.Line, r3.Vec{X: r * sin, Y: r * cos, Z: -drop})
 	}
-	for drop := -on.Torso().NeckPoint.Z + 40; drop < s.middle; drop += 20 {
+	for drop := -worn.Torso().NeckPoint.Z + 40; drop < s.middle; drop += 20 {
 		put(c.From, drop)
 	}
 	for b := c.From; b < 180; b += 4 {
