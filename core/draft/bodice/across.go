@@ -119,7 +119,7 @@ func (h *half) acrossAgain() (next []surface.Extra, out bool) {
 				ask.More = m.More
 			}
 		}
-		if off := is - a.half - h.full[-a.z]/2; math.Abs(off) > acrossWithin {
+		if off := is - a.half - h.full[-a.z]/2; math.Abs(off) > acrossWithin && !h.ask.enough {
 			was := ask.More
 			ask.More = math.Round(math.Min(math.Max(ask.More-off, -acrossLess), acrossMore)/askedBy) * askedBy
 			out = out || ask.More != was && h.ask.rounds < acrossRounds
@@ -127,6 +127,23 @@ func (h *half) acrossAgain() (next []surface.Extra, out bool) {
 		next = append(next, ask)
 	}
 	return next, out
+}
+
+// yields lets what was asked between the armholes go by half, then wholly, where a body leaves no room for it; false where
+// nothing was asked.
+func (a *asked) yields() bool {
+	if len(a.across) == 0 {
+		return false
+	}
+	if a.enough {
+		a.across = nil
+		return true
+	}
+	a.enough = true
+	for i := range a.across {
+		a.across[i].More /= 2
+	}
+	return true
 }
 
 // measureAcross tells what it measures from armhole to armhole, as it is sewn: not where a neckline parts it, and not of

@@ -15,6 +15,7 @@ import (
 type asked struct {
 	more   []surface.Extra // from the top down
 	across []surface.Extra // on half of what lies between the armholes, before and behind
+	enough bool            // no more of that is asked for
 	before []measured      // what came of what was asked the last time
 	rounds int
 	best   []surface.Extra // what came nearest, and how near, mm
@@ -53,6 +54,9 @@ func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.
 	}
 	for {
 		d, err := drawn(&ask)
+		if err != nil && !errors.Is(err, errAgain) && ask.yields() {
+			continue
+		}
 		if !errors.Is(err, errAgain) {
 			d.Asked = []draft.Ring{}
 			for _, m := range ask.more {
