@@ -126,10 +126,10 @@ type Around struct {
 }
 
 // Ring is what a ring at a drop below the waist is asked to measure besides what it is meant to, mm; an open one is half of
-// what lies between the armholes.
+// what lies between the armholes, before or behind.
 type Ring struct {
-	Drop, More float64
-	Open       bool
+	Drop, More   float64
+	Open, Behind bool
 }
 
 // Remeasure lays a tape round the pieces as they are sewn, at every level it was meant to measure something.

@@ -3,6 +3,7 @@ package ensemble
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"ardentgusset/core/work"
 )
@@ -35,6 +36,10 @@ func Order(stages []Stage) ([]LayerStep, error) {
 		if err != nil {
 			return nil, fmt.Errorf("%s: %w", s.Name, err)
 		}
+		var under []string
+		for _, b := range below {
+			under = append(under, b.name)
+		}
 		key := func(id work.ID) work.ID { return id.In(s.ID) }
 		for _, st := range steps {
 			own := st.ID
@@ -42,6 +47,9 @@ func Order(stages []Stage) ([]LayerStep, error) {
 			st.After = slices.Clone(st.After)
 			for k := range st.After {
 				st.After[k].Step = key(st.After[k].Step)
+			}
+			if slices.Contains(st.Needs, work.Wearer) && len(under) > 0 {
+				st.How = strings.TrimSpace(st.How + " Over " + Listed(under) + ".")
 			}
 			for _, b := range below {
 				switch {

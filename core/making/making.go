@@ -57,6 +57,7 @@ type Row struct {
 	AllowB    float64
 	Note      string
 	Wait      pattern.Wait
+	Shared    bool // one working of its technique covers it and its like: the two strips of a placket
 	// Technique is how it is worked and Finish what becomes of its raw allowances;
 	// Chosen is the key that decided, "" for the usual.
 	Technique     technique.Technique
@@ -349,6 +350,9 @@ func reckon(r *Row, thick float64, m Maker) {
 	r.Minutes = m.perMetre(r.Technique)*all/1000 + r.Technique.Each*float64(r.Count)
 	if r.A.Piece != "" {
 		r.Minutes += setUp * float64(max(r.Times, 1))
+	}
+	if r.Shared {
+		r.Minutes, r.Thread = r.Minutes/2, r.Thread/2
 	}
 	if r.Finished() {
 		r.Thread += r.Finish.Thread(thick) * all / 1000

@@ -55,6 +55,12 @@ func (g Garment) piece(id string) *pattern.Piece {
 
 func seamRows(g Garment, c Choices, m Maker) []Row {
 	var out []Row
+	strips := map[string]int{} // of the placket in a piece
+	for _, s := range g.Seams {
+		if s.Join == pattern.Stripped {
+			strips[s.A.Piece]++
+		}
+	}
 	for _, s := range g.Seams {
 		a, b := g.piece(s.A.Piece), g.piece(s.B.Piece)
 		if a == nil || b == nil || s.Join == pattern.OwnFacing { // that is worked with its edge
@@ -73,6 +79,7 @@ func seamRows(g Garment, c Choices, m Maker) []Row {
 			B: s.B, Length: math.Min(a.Sewn(s.A.Edge), b.Sewn(s.B.Edge)), Times: max(s.Times(g.Pieces), 1), Ease: s.Ease,
 			Absorbed: s.Absorbed, AllowA: ea.Allowance, AllowB: eb.Allowance, Note: s.Note, Wait: s.Wait}
 		r.Length -= math.Min(s.Open, r.Length) / float64(r.Times)
+		r.Shared = s.Join == pattern.Stripped && strips[s.A.Piece] > 1
 		r.Situation = g.situation(m)
 		r.Situation.Turn = math.Max(turned(ea.Line), turned(eb.Line))
 		r.Situation.Strain = max(s.Strain, r.Situation.Strain)
@@ -159,7 +166,7 @@ const deepHem = 35.0
 // worn is how often an edge of a piece is worked: once for every copy of it that is worn
 // side by side; layers of one garment are worked as one.
 func worn(p *pattern.Piece) int {
-	n := p.Cut
+	n := p.Outermost()
 	if p.Mirrored && n > 2 {
 		n = 2
 	}

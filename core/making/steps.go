@@ -40,7 +40,7 @@ func steps(g Garment, all []Row, m Maker) []work.Step {
 }
 
 // tidy drops reasons that name a step the garment does not have, and keeps one reason for
-// each; what waits for nothing waits for the cloth.
+// each; what waits for nothing waits for what it works on.
 func tidy(g Garment, all []work.Step) []work.Step {
 	has := map[work.ID]bool{}
 	for _, s := range all {
@@ -50,7 +50,6 @@ func tidy(g Garment, all []work.Step) []work.Step {
 	for i := range all {
 		s := &all[i]
 		seen := map[work.ID]bool{s.ID: true}
-		waits := len(s.After) > 0
 		s.After = slices.DeleteFunc(slices.Clone(s.After), func(a work.After) bool {
 			drop := !has[a.Step] || seen[a.Step]
 			seen[a.Step] = true
@@ -71,7 +70,7 @@ func tidy(g Garment, all []work.Step) []work.Step {
 		if g.Flat && s.ID == work.ToJoin && has[work.ToChannel] {
 			s.After = append(s.After, work.After{Step: work.ToChannel, Why: "channels are stitched flat"})
 		}
-		if at, ok := places()[s.ID]; waits && len(s.After) == 0 && has[work.ToCut] && (!ok || at > places()[work.ToCut]) {
+		if at, ok := places()[s.ID]; len(s.After) == 0 && has[work.ToCut] && s.ID != work.ToShrink && (!ok || at > places()[work.ToCut]) {
 			s.After = []work.After{{Step: work.ToCut, Why: "there must be something to sew"}}
 		}
 	}

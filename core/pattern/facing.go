@@ -32,7 +32,7 @@ func (p Piece) Facing(width float64, edges ...string) (Piece, error) {
 		Fold: p.Fold, GrainDegrees: p.GrainDegrees, Hidden: true, Of: p.ID}
 	if out.Cut == 0 && len(p.Also) > 0 { // of what is cut for another layer only, one for either side
 		out.Cut = min(p.Also[0].N, 2)
-		out.Also = []CutFor{{p.Also[0].For, out.Cut}}
+		out.Also = []CutFor{{For: p.Also[0].For, N: out.Cut}}
 	}
 	for k, id := range edges {
 		e := shut.Edges[(first+k)%n]

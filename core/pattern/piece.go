@@ -149,10 +149,12 @@ const (
 	ForInterfacing For = "interfacing"
 )
 
-// CutFor is how many of a piece are cut for something.
+// CutFor is how many of a piece are cut for something. A layer that is sewn up apart is joined to the outer at the edges; else
+// it is basted to the outer, and both are sewn as one.
 type CutFor struct {
-	For For
-	N   int
+	For   For
+	N     int
+	Apart bool
 }
 
 // Piece is one pattern piece, right side up. Its edges run counter-clockwise,
@@ -189,8 +191,30 @@ func (p *Piece) CutOf(f For) int {
 	return 0
 }
 
-// Layered cuts half of the copies for another layer than the outer.
-func (p *Piece) Layered(f For) { p.Also = []CutFor{{f, p.Cut / 2}} }
+// Layered cuts half of the copies for another layer than the outer, basted to it.
+func (p *Piece) Layered(f For) { p.Also = []CutFor{{For: f, N: p.Cut / 2}} }
+
+// LayeredApart cuts half of the copies for another layer, which is sewn up apart.
+func (p *Piece) LayeredApart(f For) { p.Also = []CutFor{{f, p.Cut / 2, true}} }
+
+// Outermost is how many copies lie outermost, side by side: those of the outer, or of the one layer there is.
+func (p *Piece) Outermost() int {
+	if n := p.CutOf(ForOuter); n > 0 || len(p.Also) == 0 {
+		return n
+	}
+	return p.Also[0].N
+}
+
+// Sewings is how many copies are sewn one by one: a layer that is basted to the outer is sewn with it.
+func (p *Piece) Sewings() int {
+	n := p.Outermost()
+	for i, c := range p.Also {
+		if c.Apart && (i > 0 || p.CutOf(ForOuter) > 0) {
+			n += c.N
+		}
+	}
+	return n
+}
 
 // Edge finds an edge by its ID.
 func (p *Piece) Edge(id string) (*Edge, bool) {

@@ -178,7 +178,7 @@ func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (P
 		out.Fold, out.Cut, out.Mirrored = "", 2*p.Cut, true
 		out.Also = nil
 		for _, c := range p.Also {
-			out.Also = append(out.Also, CutFor{c.For, 2 * c.N})
+			out.Also = append(out.Also, CutFor{c.For, 2 * c.N, c.Apart})
 		}
 	}
 	return out, nil

@@ -101,8 +101,8 @@ type Seam struct {
 }
 
 // Times is how often the seam is sewn in the whole garment: once for every
-// copy of its pieces, and for both ends of one cut on the fold. A seam that
-// names its copies is sewn once.
+// copy of its pieces that is sewn by itself, and for both ends of one cut on the fold. A seam that
+// names its copies is sewn once, and so is one that joins two copies of a piece to each other.
 func (s Seam) Times(pieces []Piece) int {
 	if s.Repeat > 0 {
 		return s.Repeat
@@ -115,13 +115,16 @@ func (s Seam) Times(pieces []Piece) int {
 		if p.ID != s.A.Piece && p.ID != s.B.Piece {
 			continue
 		}
-		times := p.Cut
+		times := p.Sewings()
 		if p.Fold != "" {
 			times *= 2
 		}
 		if n == 0 || times < n {
 			n = times
 		}
+	}
+	if s.A == s.B {
+		n = max(n/2, 1)
 	}
 	return n
 }

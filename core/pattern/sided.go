@@ -106,7 +106,7 @@ func (p Piece) of(h Hand) Piece {
 	out.Cut, out.Mirrored = max(p.Cut/2, 1), false
 	out.Also = nil
 	for _, c := range p.Also {
-		out.Also = append(out.Also, CutFor{c.For, max(c.N/2, 1)})
+		out.Also = append(out.Also, CutFor{c.For, max(c.N/2, 1), c.Apart})
 	}
 	return out
 }

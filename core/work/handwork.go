@@ -7,7 +7,6 @@ type Handwork string
 
 // The kinds of handwork there are.
 const (
-	SewCape       Handwork = "cape"
 	MakeFins      Handwork = "fins"
 	CutNeck       Handwork = "neck"
 	TackStay      Handwork = "stay"
@@ -40,10 +39,10 @@ var handwork = map[Handwork]struct {
 	once, each float64
 	needs      []Need
 }{
-	SewCape: {once: 35}, MakeFins: {each: 25}, CutNeck: {once: 30}, TackStay: {once: 20}, TackBoned: {once: 25},
+	MakeFins: {each: 25}, CutNeck: {once: 30}, TackStay: {once: 20}, TackBoned: {once: 25},
 	SetStay: {once: 40, needs: []Need{Hand}}, TackTape: {once: 25}, SetTape: {once: 30, needs: []Need{Machine}}, TackRibbon: {once: 15},
 	FellLining: {once: 30, each: 20, needs: []Need{Hand}},
-	TackPads:   {once: 20}, TieUp: {once: 15}, BibAndStraps: {once: 45, needs: []Need{Machine, Iron}}, BackStraps: {once: 35},
+	TackPads:   {once: 20}, TieUp: {once: 15, needs: []Need{Hand, Wearer}}, BibAndStraps: {once: 45, needs: []Need{Machine, Iron, Wearer}}, BackStraps: {once: 35},
 	TurnStraps: {once: 25, needs: []Need{Hand, Wearer}}, SewTies: {each: 8}, Stuff: {once: 40, needs: []Need{Hand}},
 	StuffRim: {once: 20, needs: []Need{Hand}}, StuffRows: {once: 25, each: 12, needs: []Need{Hand}},
 	StackWadding: {once: 30, needs: []Need{Hand}}, CloseOpening: {once: 15, needs: []Need{Hand}},

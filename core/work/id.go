@@ -69,7 +69,6 @@ func (id ID) Parts() (lane string, own ID) {
 
 // The steps that some garments have of their own.
 const (
-	ToCape      ID = "cape"
 	ToFins      ID = "fins"
 	ToNeck      ID = "neck"
 	ToWaistStay ID = "waist-stay"

@@ -108,8 +108,9 @@ type keptPiece struct {
 }
 
 type keptCutFor struct {
-	For pattern.For
-	N   int
+	For   pattern.For
+	N     int
+	Apart bool `json:",omitempty"`
 }
 
 type keptEdge struct {

@@ -60,11 +60,9 @@ func (h *half) armholes(o figure.ScyeOf, neckFront, neckBack surface.Line) (fron
 			row.half -= math.Abs(h.form.Share(begin)-a.corner) * whole
 		}
 		h.spans = append(h.spans, row)
-		for _, m := range h.ask.across {
-			if math.Abs(m.Z-z) < 0.5 {
-				*a.half = reach + m.More
-				o.Within = o.Within && a.part != scyeFront
-			}
+		if more, ok := h.ask.across[a.part]; ok {
+			*a.half = reach + more
+			o.Within = o.Within && a.part != scyeFront
 		}
 	}
 	if len(h.ask.across) > 0 {
@@ -103,7 +101,8 @@ func (h *half) rows() []sewn.Ring {
 }
 
 // acrossAgain is what is asked of the cloth between the armholes the next time, and whether it has to be.
-func (h *half) acrossAgain() (next []surface.Extra, out bool) {
+func (h *half) acrossAgain() (next map[int]float64, out bool) {
+	next = map[int]float64{}
 	made := map[float64]float64{}
 	for _, r := range sewn.Across(h.Pieces, h.Seams) {
 		made[r.Drop] = r.Girth / 2
@@ -113,18 +112,12 @@ func (h *half) acrossAgain() (next []surface.Extra, out bool) {
 		if !ok {
 			continue
 		}
-		ask := surface.Extra{Z: a.z}
-		for _, m := range h.ask.across {
-			if math.Abs(m.Z-a.z) < 0.5 {
-				ask.More = m.More
-			}
-		}
+		was := h.ask.across[a.part]
+		next[a.part] = was
 		if off := is - a.half - h.full[-a.z]/2; math.Abs(off) > acrossWithin && !h.ask.enough {
-			was := ask.More
-			ask.More = math.Round(math.Min(math.Max(ask.More-off, -acrossLess), acrossMore)/askedBy) * askedBy
-			out = out || ask.More != was && h.ask.rounds < acrossRounds
+			next[a.part] = math.Round(math.Min(math.Max(was-off, -acrossLess), acrossMore)/askedBy) * askedBy
+			out = out || next[a.part] != was && h.ask.rounds < acrossRounds
 		}
-		next = append(next, ask)
 	}
 	return next, out
 }
@@ -140,10 +133,22 @@ func (a *asked) yields() bool {
 		return true
 	}
 	a.enough = true
-	for i := range a.across {
-		a.across[i].More /= 2
+	for part := range a.across {
+		a.across[part] /= 2
 	}
 	return true
+}
+
+// openly takes what was asked between the armholes before.
+func (a *asked) openly(r draft.Ring) {
+	if a.across == nil {
+		a.across = map[int]float64{}
+	}
+	part := scyeFront
+	if r.Behind {
+		part = scyeBack
+	}
+	a.across[part] = r.More
 }
 
 // measureAcross tells what it measures from armhole to armhole, as it is sewn: not where a neckline parts it, and not of

@@ -14,7 +14,7 @@ import (
 // meant: darts that run out before the bust point, and cloth that gives, leave them larger or smaller than the form.
 type asked struct {
 	more   []surface.Extra // from the top down
-	across []surface.Extra // on half of what lies between the armholes, before and behind
+	across map[int]float64 // on half of what lies between the armholes: scyeFront and scyeBack
 	enough bool            // no more of that is asked for
 	before []measured      // what came of what was asked the last time
 	rounds int
@@ -46,11 +46,11 @@ func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.
 		begun = v.Begun()
 	}
 	for _, r := range begun {
-		if more := (surface.Extra{Z: -r.Drop, More: r.More}); r.Open {
-			ask.across = append(ask.across, more)
-		} else {
-			ask.more = append(ask.more, more)
+		if r.Open {
+			ask.openly(r)
+			continue
 		}
+		ask.more = append(ask.more, surface.Extra{Z: -r.Drop, More: r.More})
 	}
 	for {
 		d, err := drawn(&ask)
@@ -62,8 +62,10 @@ func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.
 			for _, m := range ask.more {
 				d.Asked = append(d.Asked, draft.Ring{Drop: -m.Z, More: m.More})
 			}
-			for _, m := range ask.across {
-				d.Asked = append(d.Asked, draft.Ring{Drop: -m.Z, More: m.More, Open: true})
+			for _, part := range []int{scyeFront, scyeBack} {
+				if more, ok := ask.across[part]; ok {
+					d.Asked = append(d.Asked, draft.Ring{More: more, Open: true, Behind: part == scyeBack})
+				}
 			}
 			return d, err
 		}

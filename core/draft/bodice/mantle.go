@@ -390,6 +390,8 @@ func (h *half) finishMantle(in cloth.Fabric) {
 		h.Remark(false, "Nothing stands out behind", "It is cut to spring over a bustle: without one the back hangs straight.")
 	}
 	h.MockUp = "Back and the part over the arm in cheap cloth, over the bustle and the skirts: it rides up where the spring is short."
+	h.TryOn = "Over the dress, both arms bent forward: it must not ride up behind, and the split lies shut over the bustle."
+	h.Tell(work.ToHem, "", work.After{Step: work.ToTryOn, Why: "its length is seen on the body"})
 	h.Tell(work.ToJoin, "The back seams first, waist notch to waist notch, then the seam before the arm, down to its opening. The end of "+
 		"the shoulder is eased.")
 	h.Tell(work.ToHem, "Turned up and felled; lining and cloth are turned in to each other round the openings and the split.")

@@ -72,7 +72,7 @@ func (Vest) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric)
 	back.Also = []pattern.CutFor{{For: pattern.ForLining, N: 4}}
 	f := &h.Pieces[h.index("front")]
 	f.Cut = 6
-	f.Also = []pattern.CutFor{{For: pattern.ForLining, N: 2}, {For: pattern.ForInterfacing, N: 2}}
+	f.Also = []pattern.CutFor{{For: pattern.ForLining, N: 2, Apart: true}, {For: pattern.ForInterfacing, N: 2}}
 	h.Buy("buckle", "Buckle for the back strap", 1, "piece", "it draws the back in at the waist")
 	h.Do(work.ToBackStrap, "Straps of the back", work.BackStraps, 1,
 		"Two, turned, from the side seams to the middle of the back at the waist, one with "+

@@ -206,7 +206,7 @@ func (c *cups) spread(line []plane.Point, atFoot bool) []plane.Point {
 
 func (c *cups) lowerCup() pattern.Piece {
 	top, band := c.spread(c.line, false), c.spread(c.foot, true)
-	p := pattern.Piece{ID: "lower-cup", Name: "Lower cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}},
+	p := pattern.Piece{ID: "lower-cup", Name: "Lower cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2, Apart: true}},
 		Mirrored: true, Edges: []pattern.Edge{
 			{ID: "band", Name: "to the band", Line: band, Allowance: c.seam},
 			{ID: "side", Name: "side edge", Line: []plane.Point{band[len(band)-1], top[len(top)-1]}, Allowance: c.seam},
@@ -231,7 +231,7 @@ func (c *cups) upperCup(above, strap float64) pattern.Piece {
 	x, wide := c.wide*0.58, math.Max(strap, 10)
 	corner := up[len(up)-1]
 	arm, neck := plane.Pt(corner.X-4, corner.Y+above*0.32), plane.Pt(0, up[0].Y+above*0.2)
-	return pattern.Piece{ID: "upper-cup", Name: "Upper cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}},
+	return pattern.Piece{ID: "upper-cup", Name: "Upper cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2, Apart: true}},
 		Mirrored: true, Edges: []pattern.Edge{
 			{ID: "cross", Name: "bust line", Line: up, Allowance: c.seam},
 			{ID: "side", Name: "side edge", Line: []plane.Point{corner, arm}, Allowance: c.seam},
@@ -260,7 +260,7 @@ func supportBack(low, wide, lowerSide, upperSide, seam, lap float64) (back patte
 		return plane.Sweep(plane.Pt(0, 0), sideTop.Right(), plane.Pt(x, x*lean/high*0.5), plane.Pt(1, 0))
 	}, low*0.5, low, low)
 	end := edge[len(edge)-1]
-	back = pattern.Piece{ID: "back", Name: "Back", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2}}, Mirrored: true,
+	back = pattern.Piece{ID: "back", Name: "Back", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2, Apart: true}}, Mirrored: true,
 		Edges: []pattern.Edge{
 			{ID: "band", Name: "to the band", Line: edge, Allowance: seam},
 			{ID: "closure", Name: "centre back", Line: []plane.Point{end, {X: end.X, Y: top}}, Allowance: lap},

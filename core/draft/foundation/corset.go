@@ -164,7 +164,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 	for i := range c.Panels {
 		p := c.Piece(i, v.Number(draft.Allowance))
 		if p.Cut = 2 * c.layers; c.layers == 2 {
-			p.Layered(pattern.ForStrength)
+			p.LayeredApart(pattern.ForStrength)
 		}
 		l, r := c.Edges(i, 0)
 		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.TapeLine, Width: waistTape, Path: []plane.Point{{X: l}, {X: r}}})
@@ -388,7 +388,7 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 
 // tell says what is particular about the making of a corset with so many bones.
 func (c *corset) tell(bones int) {
-	c.MockUp = fmt.Sprintf("Over the shift, same panels without binding, bones taped on, laced to a gap of %s. Note where it gapes or "+
+	c.MockUp = fmt.Sprintf("The same panels without binding, bones taped on, laced to a gap of %s. Note where it gapes or "+
 		"digs in.",
 		measure.Tell(c.v.Number(draft.LacingGap)))
 	c.TryOn = "Loosen fully, fasten the busk, draw in evenly from top and bottom to the waist. Wear it an hour."

@@ -234,6 +234,7 @@ func tellJumps(d *draft.Draft, bobbins int, length float64) {
 		"Tabs and fronts before the top, a quarter of the way round at a time: less to unpick. Fine, close cloth: loose wool "+
 			"frays away.")
 	d.Tell(work.ToEyelet, "Through the canvas as well.", work.After{Step: work.ToBind, Why: "they stand a set way inside the bound edge"})
+	d.MockUp = "Fronts and back in cheap cloth, one layer, pinned to the gap of the lacing: the points lie flat, the armholes free the arms."
 	d.TryOn = "Lace it, tie the straps; sit and reach."
 }
 

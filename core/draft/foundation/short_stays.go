@@ -111,13 +111,13 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4
-		p.Layered(pattern.ForLining)
+		p.LayeredApart(pattern.ForLining)
 		d.Pieces = append(d.Pieces, p)
 	}
 	last := h.Panels - 1
 	part.Rename(&d.Pieces[0], "front", "front-lacing", "front lacing edge", 20)
 	d.Pieces[last].Fold, d.Pieces[last].Cut, d.Pieces[last].Mirrored = "back", 2, false
-	d.Pieces[last].Layered(pattern.ForLining)
+	d.Pieces[last].LayeredApart(pattern.ForLining)
 	part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
 	straighten(&d.Pieces[last], "back")
 	hi, channel, end, err := laceShortStays(&d, h, v)
@@ -176,7 +176,7 @@ func gusset(wide, high, allowance float64) pattern.Piece {
 
 // tellShortStays says what is particular about their making.
 func tellShortStays(d *draft.Draft) {
-	d.MockUp = "Over the shift, gussets pinned, straps tied: it says how far each slash goes, and a slash can’t be taken back."
+	d.MockUp = "Gussets pinned, straps tied: it says how far each slash goes, and a slash can’t be taken back."
 	d.Tell(work.ToGusset, "Point first.")
 	d.Do(work.ToPoint, "Work a bar at every gusset’s point", work.WorkGussetBar, 1,
 		"Buttonhole stitch across it: all the strain is there.",

@@ -267,6 +267,8 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		{Drop: on.Drop(figure.Hip), Girth: math.Max(ring*0.97, on.GirthAt(figure.Hip))}, {Drop: bottom, Girth: ring}}
 	d.Wear.Hem = ring
 	d.MockUp = "Neck and shoulders in cheap cloth: lift both arms; it must not choke, and the sleeves stand straight out."
+	d.TryOn = "Belted as it will be worn: lift both arms, take a long step; the hem clears the ground all round."
+	d.Tell(work.ToHem, "", work.After{Step: work.ToTryOn, Why: "its length is seen on the body"})
 	if room, long := float64(in.Usable()), s.long+v.Number(draft.Allowance); s.kept && long > room {
 		d.Offer(true, "It is longer than the cloth is wide", fmt.Sprintf("%s with its shoulder seam, the cloth %s between its selvedges: "+
 			"it can’t lie across. Hem it, or let it end %s higher.", measure.Tell(long), measure.Tell(room), measure.Tell(long-room)),

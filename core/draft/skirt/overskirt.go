@@ -365,5 +365,6 @@ func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.
 	d.Tell(work.ToBand, "The folds of the back are drawn up into it last.")
 	d.Do(work.ToLoopUp, "Tie up the puffs", work.TieUp, 1, fmt.Sprintf("Tapes from the band at the centre back and half-way to each "+
 		"side%s. The tapes carry it, "+
-		"not the seams.", where))
+		"not the seams.", where), work.After{Step: work.ToBand, Why: "the tapes hang from the band"},
+		work.After{Step: work.ToHem, Why: "it is hemmed flat, before anything is draped"})
 }

@@ -234,4 +234,6 @@ func (f *form) finishTube(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Tell(work.ToDart, "From the waist to nothing; tie the ends, press towards the centre.")
 	d.Tell(work.ToPress, "Over a curve at the hip.")
 	d.MockUp = "To below the hip in cheap cloth; sit down in it."
+	d.TryOn = "In the shoes: sit, walk, climb a step. Its side seams hang plumb, nothing pulls level across the hip."
+	d.Tell(work.ToHem, "", work.After{Step: work.ToTryOn, Why: "its length is seen on the body"})
 }

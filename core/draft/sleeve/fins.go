@@ -61,7 +61,12 @@ var finned = Kind{Key: "fins", Label: "plain, with stiffened fins",
 		d.Buy("stiffening", "Stiff interfacing for the fins", 4*float64(n)*long*wide/1e6, "m²", "both layers of every fin")
 		d.Do(work.ToFins, "Make the fins", work.MakeFins, 2*n, "Interface both layers; sew them face to "+
 			"face with "+measure.Tell(160)+" of the root left "+
-			"open, turn, press, bone just inside the seam; stitch each flat to its line on the sleeve before the sleeve is closed.")
+			"open, turn, press, bone just inside the seam; stitch each flat to its line on the sleeve before the sleeve is closed.",
+			work.After{Step: work.ToMark, Why: "their lines are marked on the sleeve"},
+			work.After{Step: work.ToCut, Why: "both layers are cut first"})
+		const why = "fins are stitched to the sleeve while it lies flat"
+		d.Tell(work.ToJoin, "", work.After{Step: work.ToFins, Why: why})
+		d.Tell(work.ToSleeve, "", work.After{Step: work.ToFins, Why: why})
 		d.Remark(false, "Lift the arm", "Standing fins must clear the ear when the arm is raised, and doorways when it hangs.")
 		return nil
 	}}

@@ -52,7 +52,7 @@ func (DoublePetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 			continue
 		}
 		p.Cut *= 2
-		p.Layered(pattern.ForLining)
+		p.LayeredApart(pattern.ForLining)
 		p.Be(pattern.Layered, "hem")
 		for z := v.Number("ring"); z < g.long-v.Number("ring_clear"); z += v.Number("ring") {
 			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.RingLine, Path: g.Row(p.ID, z)})

@@ -249,6 +249,8 @@ func buttons(front *pattern.Piece, ext float64, n int) {
 
 // tellCombinations says what is particular about the making of combinations.
 func tellCombinations(d *draft.Draft) {
+	d.MockUp = "Bodice and legs to the knee in cheap cloth: sit, bend, lift a knee; it must not pull from the shoulder to the crotch."
+	d.TryOn = "Sit, bend, lift a knee. Nothing may pull, and nothing gather, where a corset will lie on it."
 	d.Tell(work.ToCut, "Fronts with their extension, back on the fold, a left and a right leg; label every edge before they meet.")
 	d.Tell(work.ToJoin, "Shoulders and sides of the bodice: no raw edge under a corset. Each leg to itself at the inner leg only.")
 	d.Tell(work.ToEdge, "The front extensions are turned twice, on the fold marks.")

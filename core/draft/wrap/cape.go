@@ -274,7 +274,7 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 	case "whole":
 		for i := range pieces {
 			pieces[i].Cut *= 2
-			pieces[i].Layered(pattern.ForLining)
+			pieces[i].LayeredApart(pattern.ForLining)
 		}
 		pieces[0].Be(pattern.Layered, "left")
 	case "shoulders":
@@ -314,11 +314,12 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 	d.Remark(false, fmt.Sprintf("%s under the needle at the neck", measure.Count(under, "layer")), fmt.Sprintf("Coat, collar and cape "+
 		"are about %s thick together where it is sewn on: a long stitch, a strong needle, and a scrap of as many layers tried first.",
 		measure.TellFine(float64(under)*thick)))
-	d.Do(work.ToCape, "Sew the cape on", work.SewCape, 1,
-		fmt.Sprintf("Darts first: lay left on right, they must end level. Back to front, press "+
-			"open. Coat "+
-			"and cape both right side out: centre back to centre back, the dart to the shoulder seam, then the folded front edge to the "+
-			"line on the coat, %s of it. Baste by hand, try on, stitch from the centre back to each side.", measure.Tell(edge)))
+	d.Tell(work.ToSetOn, fmt.Sprintf("The cape’s darts first: lay left on right, they must end level. Back to front, press open. Coat "+
+		"and cape both right side out: centre back to centre back, the dart to the shoulder seam, then the folded front edge to the "+
+		"line on the coat, %s of it. Baste by hand, try on, stitch from the centre back to each side.", measure.Tell(edge)),
+		work.After{Step: work.ToTurn, Why: "collar and fronts are turned before it lies over them"},
+		work.After{Step: work.ToEdge, Why: "the coat’s edges are finished beneath it"},
+		work.After{Step: work.ToPress, Why: "its darts and seams are pressed"})
 	c.goesRound(d, worn, narrowest)
 	c.drawn(d, worn, s)
 	return nil

@@ -349,7 +349,7 @@ func (c *cloak) pieces(v draft.Values, drops ...float64) []pattern.Piece {
 		}
 		if v.Choice("lining") == "lined" {
 			p.Cut *= 2
-			p.Layered(pattern.ForLining)
+			p.LayeredApart(pattern.ForLining)
 		}
 		out = append(out, p)
 	}

@@ -42,7 +42,7 @@ func hood(d *draft.Draft, v draft.Values, necks []neckPart) {
 		p.Be(pattern.Layered, "face")
 		p.Allow(seam, "face")
 		p.Cut = 4
-		p.Layered(pattern.ForLining)
+		p.LayeredApart(pattern.ForLining)
 	}
 	// What it has more lies behind: the front piece takes none where there is room enough in the others.
 	rest := 0.0
