@@ -64,7 +64,7 @@ func (s Stage) Thread() (metres float64, why string) {
 // Notions lists everything to buy for a stage beside its cloth, thread
 // included.
 func (s Stage) Notions() []notion.Notion {
-	out := s.Draft.Shopping(float64(s.Fabric.Thickness))
+	out := s.Making.Fastened(s.Draft.Shopping(float64(s.Fabric.Thickness)))
 	if s.Err != nil {
 		return nil
 	}

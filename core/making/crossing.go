@@ -69,7 +69,7 @@ func crossings(g Garment, all []Row, m Maker) []Crossing {
 				layers = under.Technique.Stack() + over.Layers - 1
 			}
 			c := Crossing{Piece: p.ID, At: next.Line[0], Over: over.Key, Under: under.Key, Layers: layers, Thick: float64(layers) * t}
-			if limit > 0 && c.Thick > limit {
+			if limit > 0 && c.Thick > limit && over.Technique.Machine() { // by hand it goes through
 				c.Beyond = true
 				c.Ways = ways(c, limit, machine, under.Technique.Stack(), t)
 				if over.Of == technique.Bind && len(g.Bones) > 0 {

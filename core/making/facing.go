@@ -29,7 +29,7 @@ func (g *Garment) Shaped(c Choices, m Maker) {
 		r := Row{Key: "edge/" + p.ID + "/" + e.ID, Like: "like/" + string(pattern.FacedOut), Of: technique.Face}
 		r.Situation = g.edgeSituation(p, e, m)
 		pick(&r, e.Technique, c, m)
-		return r.Technique.Key == "face-shaped"
+		return r.Technique.Stem() == "face-shaped"
 	}
 	var all []run
 	for i := range g.Pieces {

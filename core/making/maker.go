@@ -81,6 +81,15 @@ func (m Maker) speed() float64 {
 	return best
 }
 
+// any tells whether one of the maker's machines has something; true when none is recorded, and nobody knows.
+func (m Maker) any(has func(Machine) bool) bool {
+	return len(m.Machines) == 0 || slices.ContainsFunc(m.Machines, has)
+}
+
+// tied is what tying both ends of a row takes where no machine sews backwards over them, minutes, and creeping by how much longer
+// layers are quilted without a foot that takes the upper ones along (both from memory).
+const tied, creeping = 1.0, 1.25
+
 // Rate is what a maker clocked for a technique: so many minutes for so many metres.
 type Rate struct{ Minutes, Metres float64 }
 
@@ -95,10 +104,18 @@ const sure = 3.0
 func (r Rates) Of(t technique.Technique) float64 { return Maker{Rates: r}.perMetre(t) }
 
 // perMetre is the minutes a metre of a technique takes on the maker's machines: a slow one
-// stretches what is sewn by machine. What the maker clocked has it in it already.
+// stretches what is sewn by machine, guiding and all: makers report twice the time at half the speed (common practice, no
+// source). What the maker clocked has it in it already.
 func (m Maker) perMetre(t technique.Technique) float64 {
 	memory := t.Minutes()
-	slower := t.OnMachine() * (1/m.speed() - 1)
+	sewn := t.OnMachine()
+	if sewn > 0 {
+		sewn += t.Handling
+	}
+	slower := sewn * (1/m.speed() - 1)
+	if t.Of == technique.Quilt && !m.any(func(x Machine) bool { return x.WalkingFoot }) {
+		slower += sewn / m.speed() * (creeping - 1)
+	}
 	own, ok := m.Rates[t.Key]
 	if !ok || own.Metres <= 0 {
 		return memory + slower

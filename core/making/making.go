@@ -351,6 +351,9 @@ func reckon(r *Row, thick float64, m Maker) {
 	if r.A.Piece != "" {
 		r.Minutes += setUp * float64(max(r.Times, 1))
 	}
+	if r.Technique.Machine() && !m.any(func(x Machine) bool { return x.Reverse }) {
+		r.Minutes += tied * float64(max(r.Times, r.Count, 1))
+	}
 	if r.Shared {
 		r.Minutes, r.Thread = r.Minutes/2, r.Thread/2
 	}

@@ -474,3 +474,54 @@ func TestAHemIsOneNumber(t *testing.T) {
 		assert.Positive(t, tried, kind)
 	}
 }
+
+// What is known of a machine moves what it touches: half the speed doubles what it sews and leaves handwork alone; one that does
+// not sew backwards ties its ends; without a foot that takes both layers along quilting takes longer; and what is sewn by
+// hand is too thick for no machine.
+func TestMachinesAreRead(t *testing.T) {
+	made := func(kind string, m making.Maker) making.Making {
+		g, ok := catalogue.Find(kind)
+		require.True(t, ok)
+		return making.Of(garment(g, drafttest.Make(t, g, body(t), nil)), nil, m)
+	}
+	usual := making.Machine{ID: "a", Name: "one", Reverse: true, WalkingFoot: true, Speed: 1}
+	slow, plain, creeps := usual, usual, usual
+	slow.Speed, plain.Reverse, creeps.WalkingFoot = 0.5, false, false
+	sum := func(m making.Making, of func(making.Row) bool) (minutes float64) {
+		for _, r := range m.Rows {
+			if of(r) {
+				minutes += r.Minutes
+			}
+		}
+		return minutes
+	}
+	with := func(x making.Machine) making.Maker { return making.Maker{Machines: []making.Machine{x}} }
+	seams := func(r making.Row) bool { return r.Join == pattern.Beside && r.B.Piece != "" && !r.Technique.Hand() }
+	byHand := func(r making.Row) bool { return r.Technique.Hand() }
+	a, b := made("skirt-gores", with(usual)), made("skirt-gores", with(slow))
+	begun := 0.0
+	for _, r := range a.Rows {
+		if seams(r) {
+			begun += 3 * float64(max(r.Times, 1))
+		}
+	}
+	assert.InDelta(t, 2, (sum(b, seams)-begun)/(sum(a, seams)-begun), 0.01)
+	assert.InDelta(t, sum(a, byHand), sum(b, byHand), 0.01)
+	assert.Greater(t, sum(made("skirt-gores", with(plain)), seams), sum(a, seams)+5)
+	quilt := func(r making.Row) bool { return r.Of == technique.Quilt }
+	assert.Greater(t, sum(made("jacket-quilted", with(creeps)), quilt), 1.1*sum(made("jacket-quilted", with(usual)), quilt))
+	thin := usual
+	thin.Thickest = 0.5
+	beyond := func(m making.Making) (n int) {
+		for _, c := range m.Crossings {
+			if c.Beyond {
+				n++
+			}
+		}
+		return n
+	}
+	assert.Greater(t, beyond(made("skirt-gores", with(thin))), 0)
+	then := with(thin)
+	then.Profile, then.Year = technique.Then, 1770
+	assert.Zero(t, beyond(made("skirt-gores", then)))
+}

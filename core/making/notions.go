@@ -3,6 +3,8 @@ package making
 import (
 	"fmt"
 	"math"
+	"slices"
+	"strings"
 
 	"ardentgusset/core/bone"
 	"ardentgusset/core/edge"
@@ -59,22 +61,41 @@ func notionOf(g Garment) map[string]called {
 // faceStrip and hemStrip are how wide strips for facings are cut, mm (from memory).
 const faceStrip, hemStrip = 30.0, 60.0
 
+// fastened are the fasteners that techniques call for in place of hooks and eyes.
+var fastened = map[string]notion.Notion{"snaps": {Kind: "snap", What: "Snaps", Unit: "pair"},
+	"pins": {Kind: "pin", What: "Straight pins, brass or steel, fine and sharp", Unit: "piece"}}
+
+// Fastened are notions with the fasteners that are really sewn on.
+func (m Making) Fastened(all []notion.Notion) []notion.Notion {
+	out := slices.Clone(all)
+	for _, r := range m.Rows {
+		other, ok := fastened[r.Technique.Key]
+		for i := range out {
+			if ok && r.Of == technique.Hook && out[i].Kind == "hook" {
+				out[i].Kind, out[i].What, out[i].Unit = other.Kind, strings.Replace(out[i].What, "Hooks and eyes", other.What, 1), other.Unit
+			}
+		}
+	}
+	return out
+}
+
 // Notions are what the techniques call for beside thread.
 func (m Making) Notions(g Garment) []notion.Notion {
 	all := notionOf(g)
 	long := map[string]float64{}
 	var order []string
 	add := func(t technique.Technique, length float64) {
-		if _, ok := all[t.Key]; !ok || length <= 0 {
+		key := t.Stem()
+		if _, ok := all[key]; !ok || length <= 0 {
 			return
 		}
-		if long[t.Key] == 0 {
-			order = append(order, t.Key)
+		if long[key] == 0 {
+			order = append(order, key)
 		}
-		long[t.Key] += length
+		long[key] += length
 	}
 	for _, r := range m.Rows {
-		if r.Join == pattern.Faced && r.Technique.Key == "face-bias" {
+		if r.Join == pattern.Faced && r.Technique.Stem() == "face-bias" {
 			continue // its strip is a piece of the pattern
 		}
 		add(r.Technique, r.Length*float64(max(r.Times, 1)))

@@ -32,7 +32,8 @@ func turned(line []plane.Point) float64 {
 
 // situation is where a row is worked, but for what only the row knows.
 func (g Garment) situation(m Maker) technique.Situation {
-	s := technique.Situation{Year: m.Year, Seen: g.Seen, Frays: g.Cloth.Frays(), Thick: float64(g.Cloth.Thickness), Can: m.can()}
+	s := technique.Situation{Year: m.Year, Seen: g.Seen, Frays: g.Cloth.Frays(), Thick: float64(g.Cloth.Thickness), Can: m.can(),
+		NoButtonholes: !m.any(func(x Machine) bool { return x.Buttonholes || x.Zigzag })}
 	end, _ := technique.Find(usual[technique.Finish])
 	s.Ends = m.perMetre(end)
 	switch {
@@ -247,7 +248,11 @@ func workedRows(g Garment, c Choices, m Maker) []Row {
 		if w.Of == technique.Gather {
 			r.Situation.Fullness = ruffled
 		}
-		pick(&r, w.Technique, c, m)
+		said := w.Technique
+		if w.Of == technique.Quilt && g.Filled && said == "" {
+			said = "quilt-hand" // no machine takes a stuffed pad
+		}
+		pick(&r, said, c, m)
 		reckon(&r, float64(g.Cloth.Thickness), m)
 		out = append(out, r)
 	}

@@ -8,6 +8,7 @@ import (
 
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
 	"ardentgusset/core/work"
 )
@@ -167,10 +168,49 @@ func (g Garment) fill(s *work.Step, own, all []Row, m Maker) bool {
 		}
 		s.Minutes, s.Needs, s.How = 15, []work.Need{work.Wearer}, "Everything outside is checked against what it measures as it is worn: "+
 			"enter it under the state it was taken in."
+	case work.ToQuilt:
+		if !sewing(s, own) {
+			return false
+		}
+		if slices.ContainsFunc(own, func(r Row) bool { return r.Technique.Machine() }) {
+			s.How = strings.TrimSpace(s.How + " " + g.underArm(m))
+		}
 	default:
 		return sewing(s, own)
 	}
 	return true
+}
+
+// quilted is how thick quilted layers are at least as they are rolled up, mm (from memory).
+const quilted = 4.0
+
+// underArm warns where half of the widest quilted piece, rolled, does not go through any machine's throat.
+func (g Garment) underArm(m Maker) string {
+	throat := 0.0
+	for _, x := range m.Machines {
+		throat = math.Max(throat, x.Throat)
+	}
+	if throat == 0 {
+		return ""
+	}
+	widest := pattern.Piece{}
+	wide := 0.0
+	for _, p := range g.Pieces {
+		if !slices.ContainsFunc(p.Marks, func(k pattern.Mark) bool { return k.Kind == pattern.QuiltLine }) {
+			continue
+		}
+		line, _ := p.Outline()
+		box := plane.BoxOf(line)
+		if w := math.Min(box.Max.X-box.Min.X, box.Max.Y-box.Min.Y); w > wide {
+			wide, widest = w, p
+		}
+	}
+	roll := math.Sqrt(4 / math.Pi * wide / 2 * quilted) // across, of a roll as long as half of it
+	if roll <= throat {
+		return ""
+	}
+	return fmt.Sprintf("Half of the %s, rolled up, is about %s thick, and the widest throat %s: quilt it in two parts, or by hand.",
+		strings.ToLower(widest.Name), measure.Tell(roll), measure.Tell(throat))
 }
 
 // errand is what going to buy takes, minutes (from memory).

@@ -34,6 +34,13 @@ var closures = []Technique{
 			"from the other half, never from a ruler.",
 		Section: "a -14,0 1,0 1,-1.2 -6,-1.2; b -14,-5 1,-5 1,-3.8 -6,-3.8; i 0,-2.5 -4.4,-2.5; s4 -5.4,.9 " +
 			"-5.4,-5.9", Right: []Seen{{FoldEdge, 0}, {Bars, 0}, {Line, -6}}},
+	{Key: "pins", Name: "Pinned shut", Family: Closures, Of: Hook, Each: 1, Needs: hand, Fit: Fit{Strong: 1}, To: 1790,
+		What: "Straight pins, pushed in each time it is put on: most fronts closed so until the end of the eighteenth century.",
+		Steps: []string{"Lap or meet the edges over a stay.", "Push each pin in and out twice, its point away from the skin.",
+			"Pins cross the pull.", "Count them when it comes off."},
+		Suits: "fronts of gowns, kerchiefs, stomachers", NotFor: "children, and what is danced in", Wrong: "A row of holes: pins were " +
+			"pushed in elsewhere each time; mark their places.",
+		Section: "a -14,0 6,0; b -6,-1.2 14,-1.2; s6 -4,.9 -2,-2.2 2,.9 4,-1.9", Right: []Seen{{Line, 0}}},
 	{Key: "hooks", Name: "Hooks and eyes", Family: Closures, Of: Hook, Each: 5, Needs: hand, Fit: Fit{Strong: 2}, From: 1500,
 		What: "Small wire hooks that meet loops or worked bars, out of sight.",
 		Steps: []string{"Space them evenly, one at the strain.", "Hook a few threads in from the edge, eye a few threads out.",

@@ -53,6 +53,8 @@ type Situation struct {
 	Count    int     // of what is counted
 	Ends     float64 // minutes a metre that finishing raw allowances takes, where they need it
 	Can      func(stitch.Kind) bool
+	// NoButtonholes is set where machines are known and none of them sews any.
+	NoButtonholes bool
 }
 
 // Ranked is a technique as it suits a situation.
@@ -89,6 +91,10 @@ func Rank(of Work, s Situation, p Profile) []Ranked {
 	return out
 }
 
+// abroad is what speaks against a technique in a year it is not at home in, for who works as it was done then: more than all
+// else together, as long as there is one that is.
+const abroad = 200.0
+
 func (t Technique) ranked(s Situation, p Profile) Ranked {
 	r := Ranked{Technique: t}
 	judge := func(points float64, format string, a ...any) {
@@ -102,14 +108,11 @@ func (t Technique) ranked(s Situation, p Profile) Ranked {
 	switch home := t.AtHome(s.Year); {
 	case s.Year == 0:
 	case !home && p == Then:
-		judge(-20, "not at home in %d", s.Year)
+		judge(-abroad, "not at home in %d", s.Year)
 	case !home:
 		judge(-2, "not at home in %d", s.Year)
 	case t.From > 0 || t.To > 0:
 		judge(1, "at home in %d", s.Year)
-	}
-	if s.Year > 0 && s.Year < 1850 && p == Then && t.Machine() {
-		judge(-12, "there were no sewing machines")
 	}
 	if t.Fit.Thick > 0 && s.Thick > t.Fit.Thick {
 		judge(-6, "for cloth to %s; this is %s", measure.TellFine(t.Fit.Thick), measure.TellFine(s.Thick))
@@ -130,6 +133,9 @@ func (t Technique) ranked(s Situation, p Profile) Ranked {
 	t.neat(s, judge)
 	if s.Seen && t.Fit.Shows {
 		judge(-1, "its rows are seen outside")
+	}
+	if s.NoButtonholes && t.Key == "buttonhole-machine" {
+		judge(-15, "no machine of yours sews buttonholes")
 	}
 	if s.Can != nil {
 		for _, pass := range t.Passes {

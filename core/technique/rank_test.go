@@ -1,9 +1,11 @@
 package technique
 
 import (
+	"slices"
 	"testing"
 
 	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -71,8 +73,9 @@ func TestRankingOfTheTrade(t *testing.T) {
 	assert.Greater(t, place(bent, "flat-felled"), place(bent, "plain"), "round a curve")
 	assert.GreaterOrEqual(t, place(bent, "flat-felled"), place(flat, "flat-felled"))
 	loose := base
-	loose.Frays, loose.Seen = 3, false
-	assert.Less(t, place(Rank(Join, loose, Strong), "french"), place(Rank(Join, base, Quick), "french"), "edges that fray are shut in")
+	loose.Frays, loose.Seen, loose.Thick = 3, false, 0.3
+	strong := Rank(Join, loose, Strong)
+	assert.Less(t, place(strong, "french"), place(strong, "plain"), "edges that fray are shut in")
 	old := base
 	old.Year = 1780
 	for _, r := range Rank(Join, old, Then)[:2] {
@@ -103,5 +106,47 @@ func TestProfilesAreTold(t *testing.T) {
 		assert.NotEmpty(t, p.Label)
 		assert.NotEmpty(t, p.What)
 		assert.Equal(t, i == 0, p.Profile == Usual)
+	}
+}
+
+// Who works as it was done then is never given what came later or was out of use, for anything that is worked, in cloth of any
+// kind, as long as the book has something that was at home; and it has, by hand, for nearly all there is.
+func TestThenKeepsToItsYear(t *testing.T) {
+	without := map[Work]bool{}
+	rapid.Check(t, func(t *rapid.T) {
+		one := rapid.SampledFrom(All()).Draw(t, "technique")
+		s := Situation{Year: rapid.IntRange(1350, 2020).Draw(t, "year"), Seen: rapid.Bool().Draw(t, "seen"),
+			Strain: rapid.IntRange(0, 3).Draw(t, "strain"), Frays: rapid.IntRange(0, 2).Draw(t, "frays"),
+			Thick: rapid.Float64Range(0.1, 3).Draw(t, "thick"), Turn: rapid.Float64Range(0, 200).Draw(t, "turn"),
+			Length: rapid.Float64Range(0, 9000).Draw(t, "length"), Fullness: rapid.Float64Range(0, 4).Draw(t, "fullness")}
+		all := Rank(one.Of, s, Then)
+		home := slices.ContainsFunc(all, func(r Ranked) bool { return r.Technique.AtHome(s.Year) })
+		if !home {
+			without[one.Of] = true
+			return
+		}
+		first := all[0].Technique
+		require.True(t, first.AtHome(s.Year), "%s in %d", first.Key, s.Year)
+		require.False(t, s.Year < 1850 && first.Machine(), "%s in %d: there were no sewing machines", first.Key, s.Year)
+	})
+	for _, of := range []Work{Join, Dart, Gather, Pleat, Tuck, Face, Band, Turn, Placket, Hem, Bind, Opening, Casing, Cord, Quilt,
+		Channel, Hook, Button, Buttonhole, Finish} {
+		assert.False(t, without[of], "%s has nothing for some year", of)
+	}
+}
+
+// What is sewn by hand needs no machine, and what a machine sews does.
+func TestNeedsFollowTheStitches(t *testing.T) {
+	for _, e := range All() {
+		if e.Hand() && e.Key != "pinked" {
+			assert.NotContains(t, e.Needs, work.Machine, e.Key)
+			assert.Contains(t, e.Needs, work.Hand, e.Key)
+		}
+		if e.Root != "" {
+			root, ok := Find(e.Root)
+			require.True(t, ok)
+			assert.True(t, e.Hand() && root.Machine() && e.Of == root.Of, e.Key)
+			assert.Greater(t, e.Minutes(), root.Minutes(), "%s takes longer by hand", e.Key)
+		}
 	}
 }

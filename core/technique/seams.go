@@ -8,7 +8,7 @@ import (
 // open are two cloths joined by a plain seam, their allowances laid apart.
 const open = "a -14,0 -.6,0 -.6,-1.2 -8,-1.2; b 14,0 .6,0 .6,-1.2 8,-1.2; s2 -1.4,-.6 1.4,-.6;"
 
-var sewing = []work.Need{work.Machine, work.Iron}
+var sewing, ironed = []work.Need{work.Machine, work.Iron}, []work.Need{work.Hand, work.Iron}
 
 var seams = []Technique{
 	{Key: "plain", Name: "Plain seam, pressed open", Family: Seams, Of: Join,

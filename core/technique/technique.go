@@ -132,6 +132,7 @@ type Pass struct {
 // Technique is one entry of the book.
 type Technique struct {
 	Key    string
+	Root   string // of what it is a variant by hand, "" for one of its own
 	Name   string
 	Others []string // other names
 	Family Family
@@ -166,7 +167,14 @@ type Technique struct {
 
 // All lists the book, family by family. It is not to be changed.
 var All = sync.OnceValue(func() []Technique {
-	return slices.Concat(stitches, marking, seams, finishes, fullness, edges, hems, channels, closures, decoration)
+	all := slices.Concat(stitches, marking, seams, finishes, fullness, edges, hems, channels, closures, decoration)
+	all = append(all, byHands(all)...)
+	for i := range all {
+		if t := &all[i]; t.Machine() && t.From < machines {
+			t.From = machines
+		}
+	}
+	return all
 })
 
 var byKey = sync.OnceValue(func() map[string]Technique {
