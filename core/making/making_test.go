@@ -525,3 +525,23 @@ func TestMachinesAreRead(t *testing.T) {
 	then.Profile, then.Year = technique.Then, 1770
 	assert.Zero(t, beyond(made("skirt-gores", then)))
 }
+
+// What lies between two layers is not finished: no seam of a skirt of two layers, and of a lined coat only those of its skirt.
+func TestEnclosedSeamsAreLeft(t *testing.T) {
+	finished := func(kind string) (keys []string) {
+		g, _ := catalogue.Find(kind)
+		for _, r := range making.Of(garment(g, drafttest.Make(t, g, body(t), nil)), nil, making.Maker{}).Rows {
+			if r.Finished() && r.Join == pattern.Beside {
+				keys = append(keys, r.Key)
+			}
+		}
+		return keys
+	}
+	assert.Empty(t, finished("petticoat-double"))
+	for _, key := range finished("coat-skirted") {
+		for _, of := range []string{"shoulder", "armhole", "lining", "side-front", "sleeve"} {
+			assert.NotContains(t, key, of)
+		}
+	}
+	assert.NotEmpty(t, finished("skirt-gores"))
+}

@@ -85,7 +85,7 @@ func seamRows(g Garment, c Choices, m Maker) []Row {
 		r.Situation.Turn = math.Max(turned(ea.Line), turned(eb.Line))
 		r.Situation.Strain = max(s.Strain, r.Situation.Strain)
 		r.Situation.Seen = g.Seen && !a.Hidden && !b.Hidden
-		r.Situation.Enclosed = g.Covered || a.Hidden && b.Hidden
+		r.Situation.Enclosed = g.Covered || (a.Hidden || a.Covered) && (b.Hidden || b.Covered)
 		r.Situation.Length = r.Length * float64(r.Times)
 		pick(&r, s.Technique, c, m)
 		finish(&r, r.Situation.Enclosed, c, m)

@@ -170,6 +170,7 @@ type Piece struct {
 	EitherWay    bool     // a straight strip that may also lie across the cloth
 	GrainDegrees float64
 	Hidden       bool   // nobody sees it once the garment is made
+	Covered      bool   // its wrong side lies between layers: nothing rubs its allowances
 	Of           string // the piece it derives from, or ""
 	Notches      []Notch
 	Marks        []Mark
@@ -195,7 +196,7 @@ func (p *Piece) CutOf(f For) int {
 func (p *Piece) Layered(f For) { p.Also = []CutFor{{For: f, N: p.Cut / 2}} }
 
 // LayeredApart cuts half of the copies for another layer, which is sewn up apart.
-func (p *Piece) LayeredApart(f For) { p.Also = []CutFor{{f, p.Cut / 2, true}} }
+func (p *Piece) LayeredApart(f For) { p.Also, p.Covered = []CutFor{{f, p.Cut / 2, true}}, true }
 
 // Outermost is how many copies lie outermost, side by side: those of the outer, or of the one layer there is.
 func (p *Piece) Outermost() int {

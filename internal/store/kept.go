@@ -105,6 +105,7 @@ type keptPiece struct {
 	Notches      []keptNotch
 	Marks        []keptMark
 	Levels       []keptLevel `json:",omitempty"`
+	Covered      bool        `json:",omitempty"`
 }
 
 type keptCutFor struct {
@@ -322,7 +323,7 @@ func keep(m ensemble.Made) keptCut {
 				each(p.Marks, func(m pattern.Mark) keptMark {
 					return keptMark{m.Kind, keptLine(m.Path), m.Label, m.Width, m.Channel, m.Long}
 				}),
-				each(p.Levels, func(l pattern.Level) keptLevel { return keptLevel{l.Drop, keptLine(l.Path), l.Open} })}
+				each(p.Levels, func(l pattern.Level) keptLevel { return keptLevel{l.Drop, keptLine(l.Path), l.Open} }), p.Covered}
 		}),
 		Seams: each(d.Seams, func(s pattern.Seam) keptSeam {
 			return keptSeam{s.ID, keptSideOf(s.A), keptSideOf(s.B), s.Ease, s.Absorbed, s.Join, s.Technique, s.Strain, s.Open, s.Repeat,
@@ -382,7 +383,9 @@ func (k keptCut) read() ensemble.Made {
 				Marks: each(p.Marks, func(m keptMark) pattern.Mark {
 					return pattern.Mark{Kind: m.Kind, Path: line(m.Path), Label: m.Label, Width: m.Width, Channel: m.Channel, Long: m.Long}
 				}),
-				Levels: each(p.Levels, func(l keptLevel) pattern.Level { return pattern.Level{Drop: l.Drop, Path: line(l.Path), Open: l.Open} })}
+				Levels: each(p.Levels, func(l keptLevel) pattern.Level {
+					return pattern.Level{Drop: l.Drop, Path: line(l.Path), Open: l.Open}
+				}), Covered: p.Covered}
 		}),
 		Seams: each(d.Seams, func(s keptSeam) pattern.Seam {
 			return pattern.Seam{ID: s.ID, A: s.A.side(), B: s.B.side(), Ease: s.Ease, Absorbed: s.Absorbed,

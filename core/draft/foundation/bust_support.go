@@ -260,7 +260,8 @@ func supportBack(low, wide, lowerSide, upperSide, seam, lap float64) (back patte
 		return plane.Sweep(plane.Pt(0, 0), sideTop.Right(), plane.Pt(x, x*lean/high*0.5), plane.Pt(1, 0))
 	}, low*0.5, low, low)
 	end := edge[len(edge)-1]
-	back = pattern.Piece{ID: "back", Name: "Back", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2, Apart: true}}, Mirrored: true,
+	back = pattern.Piece{ID: "back", Name: "Back", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2, Apart: true}},
+		Mirrored: true,
 		Edges: []pattern.Edge{
 			{ID: "band", Name: "to the band", Line: edge, Allowance: seam},
 			{ID: "closure", Name: "centre back", Line: []plane.Point{end, {X: end.X, Y: top}}, Allowance: lap},

@@ -111,13 +111,13 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4
-		p.LayeredApart(pattern.ForLining)
+		p.Layered(pattern.ForLining)
 		d.Pieces = append(d.Pieces, p)
 	}
 	last := h.Panels - 1
 	part.Rename(&d.Pieces[0], "front", "front-lacing", "front lacing edge", 20)
 	d.Pieces[last].Fold, d.Pieces[last].Cut, d.Pieces[last].Mirrored = "back", 2, false
-	d.Pieces[last].LayeredApart(pattern.ForLining)
+	d.Pieces[last].Layered(pattern.ForLining)
 	part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
 	straighten(&d.Pieces[last], "back")
 	hi, channel, end, err := laceShortStays(&d, h, v)

@@ -117,7 +117,7 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4
-		p.LayeredApart(pattern.ForLining)
+		p.Layered(pattern.ForLining)
 		if i > 0 {
 			straight := ""
 			if i == h.Panels-1 && closing == "front" {
@@ -337,7 +337,7 @@ func staysEdges(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v dr
 	} else {
 		d.Pieces[0].Fold = "front"
 		d.Pieces[0].Cut, d.Pieces[0].Mirrored = 2, false
-		d.Pieces[0].LayeredApart(pattern.ForLining)
+		d.Pieces[0].Layered(pattern.ForLining)
 		part.Rename(&d.Pieces[0], "front", "front", "centre front, on the fold", 0)
 	}
 	if closing != "front" {
@@ -348,7 +348,7 @@ func staysEdges(d *draft.Draft, h *part.Half, b part.Boned, kind bone.Kind, v dr
 	} else {
 		d.Pieces[last].Fold = "back"
 		d.Pieces[last].Cut, d.Pieces[last].Mirrored = 2, false
-		d.Pieces[last].LayeredApart(pattern.ForLining)
+		d.Pieces[last].Layered(pattern.ForLining)
 		part.Rename(&d.Pieces[last], "back", "back", "centre back, on the fold", 0)
 		straighten(&d.Pieces[last], "back")
 	}

@@ -271,6 +271,9 @@ func merge(d *draft.Draft, s draft.Draft, shape Skirt, drop float64) {
 	d.Works, d.Own, d.Told = append(d.Works, s.Works...), append(d.Own, s.Own...), append(d.Told, s.Told...)
 	d.Warn(s.Cautions...)
 	d.MockUp = strings.TrimSpace(d.MockUp + " " + s.MockUp)
+	for i := range d.Pieces {
+		d.Pieces[i].Covered = d.Pieces[i].Covered || d.Covered
+	}
 	d.Covered = false // what lies between layers above does not below
 	for _, c := range s.Wear.Cover {
 		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: c.Drop + drop, Depth: c.Depth})
