@@ -15,6 +15,7 @@ const (
 	ToMake   Had = "" // it is made
 	Bought   Had = "bought"
 	Borrowed Had = "borrowed"
+	Owned    Had = "owned" // it is made and hangs there
 )
 
 // Fetching and trying on of what is not made, minutes (from memory).
@@ -22,8 +23,11 @@ const fetching, fitted = 60.0, 20.0
 
 // Steps are the work of a layer: what its making takes, or what it takes to have it from elsewhere.
 func (s *Stage) Steps() []work.Step {
-	if s.Had == ToMake {
+	switch s.Had {
+	case ToMake:
 		return s.Draft.Steps
+	case Owned:
+		return nil
 	}
 	get := work.Step{ID: work.ToGet, Name: "Buy it ready made", Minutes: fetching}
 	if s.Had == Borrowed {
@@ -51,6 +55,9 @@ func (s *Stage) Steps() []work.Step {
 
 // have is a layer that is not made on the list of what is bought.
 func (s Stage) have() []notion.Notion {
+	if s.Had == Owned {
+		return nil
+	}
 	n := notion.Notion{Kind: "garment", What: s.Name + ", ready made", Quantity: 1, Unit: "piece", Why: "it is bought, not made"}
 	if s.Had == Borrowed {
 		n.What, n.Why = s.Name+", borrowed", "what its owner asks for it, and cleaning"

@@ -168,8 +168,8 @@ func (s *Store) SetFabric(ctx context.Context, id uint, change func(*cloth.Fabri
 
 // SetHad says whether a layer is made, or bought or borrowed; what is cut is made.
 func (s *Store) SetHad(ctx context.Context, id uint, had ensemble.Had) error {
-	if !slices.Contains([]ensemble.Had{ensemble.ToMake, ensemble.Bought, ensemble.Borrowed}, had) {
-		return &FieldError{"had", "choose bought or borrowed, or nothing for what is made"}
+	if !slices.Contains([]ensemble.Had{ensemble.ToMake, ensemble.Bought, ensemble.Borrowed, ensemble.Owned}, had) {
+		return &FieldError{"had", "choose bought, borrowed or owned, or nothing for what is made"}
 	}
 	return s.layer(ctx, id, "how %s is come by", func(tx *gorm.DB, l *Layer) error {
 		if l.CutHash != "" && had != ensemble.ToMake {

@@ -190,7 +190,7 @@ type Layer struct {
 	Cut     *ensemble.Made    `gorm:"-" json:"-"`                     // that draft, and how it lay
 	Begun   []draft.Ring      `gorm:"-" json:"-"`                     // what a preview of it begins with
 	Taken   []Taken           `gorm:"serializer:json" json:"taken"`   // what cutting it took from the stash
-	Had     ensemble.Had      `gorm:"not null;default:''" json:"had"` // bought or borrowed instead of made
+	Had     ensemble.Had      `gorm:"not null;default:''" json:"had"` // bought, borrowed or finished already, not made now
 	Steps   []StepLog         `gorm:"constraint:OnDelete:CASCADE" json:"steps"`
 	Timings []Timing          `gorm:"constraint:OnDelete:CASCADE" json:"timings"`
 	Clocked []Clocked         `gorm:"constraint:OnDelete:CASCADE" json:"clocked"`
@@ -203,6 +203,9 @@ type Taken struct {
 	Was   cloth.Cut `json:"was"`
 	Left  int       `json:"left,omitempty"` // 0 when nothing remained
 }
+
+// Finished tells whether a layer in that state is made to the end.
+func (s State) Finished() bool { return s == Sewn || s == WornNow }
 
 // Made tells whether its cloth is cut.
 func (s State) Made() bool { return s == Cut || s == Sewn || s == WornNow }

@@ -25,13 +25,16 @@ type Noted struct {
 	Running map[StepOf]time.Time // since when
 	// Elsewhere is what was timed in other ensembles of work that has no technique, by station.
 	Elsewhere []work.Logged
+	// Finished are the layers that are sewn or worn: nothing of them is left to do, ticked or not.
+	Finished map[uint]bool
 }
 
 // Noted gathers what was noted up to now.
 func (e Ensemble) Noted(now time.Time) Noted {
 	n := Noted{Done: map[StepOf]bool{}, Notes: map[StepOf]string{}, Photos: map[StepOf]string{}, DoneOn: map[StepOf]time.Time{},
-		Spent: map[StepOf]float64{}, Running: map[StepOf]time.Time{}, Elsewhere: e.Elsewhere}
+		Spent: map[StepOf]float64{}, Running: map[StepOf]time.Time{}, Elsewhere: e.Elsewhere, Finished: map[uint]bool{}}
 	for _, l := range e.Layers {
+		n.Finished[l.ID] = l.State.Finished()
 		for _, log := range l.Steps {
 			k := StepOf{l.ID, log.Step}
 			n.Done[k], n.Notes[k], n.Photos[k] = log.DoneAt != nil, log.Note, log.Photo
@@ -77,7 +80,10 @@ func (n Noted) Pace(stages []ensemble.Stage) work.Pace {
 
 // Operations are the work of the ensemble in the order its maker chose.
 func (e Ensemble) Operations(stages []ensemble.Stage, n Noted) ([]work.Operation, error) {
-	g := ensemble.Given{Done: func(layer string, step work.ID) bool { return n.Done[OfLayer(layer, step)] },
+	g := ensemble.Given{Done: func(layer string, step work.ID) bool {
+		k := OfLayer(layer, step)
+		return n.Done[k] || n.Finished[k.Layer]
+	},
 		Spent: func(layer string, step work.ID) float64 { return n.Spent[OfLayer(layer, step)] }, Extras: e.Planning.Extras(),
 		Schools: e.Planning.Schools, Pace: n.Pace(stages)}
 	all, err := ensemble.Operations(stages, g)

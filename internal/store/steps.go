@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"fmt"
+	"slices"
 	"unicode/utf8"
 
 	"ardentgusset/core/work"
@@ -35,6 +36,27 @@ func (s *Store) Tick(ctx context.Context, layer uint, step work.ID, done bool, c
 		}
 		return tickStep(tx, layer, step, log.DoneAt)
 	})
+}
+
+// TickAll marks steps of a layer that is sewn or worn as done.
+func (s *Store) TickAll(ctx context.Context, layer uint, steps []work.ID) error {
+	return s.layer(ctx, layer, "the steps of %s", func(tx *gorm.DB, l *Layer) error {
+		if !l.State.Finished() {
+			return &FieldError{"finished", "it is not sewn yet: say on Layers how far it has come first"}
+		}
+		now := s.now()
+		for _, step := range steps {
+			if err := tickStep(tx, layer, step, &now); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+// Ticked tells whether a step of the layer is done.
+func (l Layer) Ticked(step work.ID) bool {
+	return slices.ContainsFunc(l.Steps, func(s StepLog) bool { return s.Step == step && s.DoneAt != nil })
 }
 
 // NoteStep keeps a note on a step, unless another was noted since was was

@@ -299,7 +299,7 @@ func BenchmarkEditInNineLayers(b *testing.B) {
 
 // sure is a state with everything answered that is asked before cloth is cut.
 func sure(state string) url.Values {
-	return url.Values{"state": {state}, "washed": {"yes"}, "width": {"yes"}, "nap": {"yes"}, "pieces": {"yes"}, "grain": {"yes"}, "flaws": {"yes"}, "estimated": {"yes"}, "beneath": {"yes"}, "others": {"yes"}}
+	return url.Values{"state": {state}, "washed": {"yes"}, "width": {"yes"}, "nap": {"yes"}, "pieces": {"yes"}, "grain": {"yes"}, "mock-up": {"yes"}, "flaws": {"yes"}, "estimated": {"yes"}, "beneath": {"yes"}, "others": {"yes"}}
 }
 
 // Shoulders that were read apart are drafted apart: the pieces, the note and the figure's own lines

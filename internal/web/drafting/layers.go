@@ -130,6 +130,28 @@ func (s *Room) hadLayer(c *hall.Call) error {
 	return s.Back(c)
 }
 
+// tickFinished ticks what is still open of a layer that is sewn or worn.
+func (s *Room) tickFinished(c *hall.Call) error {
+	err := s.Change(c, func(l store.Layer) error {
+		e, err := s.Store.Ensemble(c.Ctx(), l.EnsembleID)
+		if err != nil {
+			return err
+		}
+		stage := s.View(c.Ctx(), e, l.ID, s.Page(c, "").Unit).Layer.Stage
+		var open []work.ID
+		for _, st := range stage.Steps() {
+			if !l.Ticked(st.ID) {
+				open = append(open, st.ID)
+			}
+		}
+		return s.Store.TickAll(c.Ctx(), l.ID, open)
+	})
+	if err != nil {
+		return err
+	}
+	return s.Back(c)
+}
+
 func (s *Room) moveLayer(c *hall.Call) error {
 	to, err := strconv.Atoi(c.PostForm("to"))
 	if err != nil {

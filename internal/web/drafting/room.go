@@ -36,6 +36,7 @@ func Open(on *hall.Hall, d hall.Doors) {
 	l.POST("/remove", h(s.removeLayer))
 	l.POST("/had", h(s.hadLayer))
 	l.POST("/state", h(s.setState))
+	l.POST("/finished", h(s.tickFinished))
 	l.POST("/settings", h(s.setSetting))
 	l.POST("/preview", h(s.preview))
 	l.POST("/apply", h(s.applySettings))

@@ -7,6 +7,7 @@ import (
 
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/lay"
+	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 )
 
@@ -89,6 +90,13 @@ func (s *Hall) CutOut(c *Call, l store.Layer, state store.State) (ask string, er
 		return "", ctx.Err()
 	}
 	cut := store.Cutting{State: state, Made: made, Takes: made.Takes(), Pieces: stage.PieceKeys(), Steps: stage.Cutting()}
+	for _, check := range checks(stage, p) { // all were answered
+		for _, step := range check.Ticks {
+			if !l.Ticked(step) && slices.ContainsFunc(stage.Steps(), func(st work.Step) bool { return st.ID == step }) {
+				cut.Steps = append(cut.Steps, step)
+			}
+		}
+	}
 	if err := s.Store.See(ctx, map[uint]ensemble.Snapshot{l.ID: stage.Snapshot()}); err != nil {
 		return "", err
 	}

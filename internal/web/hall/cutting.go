@@ -3,11 +3,13 @@ package hall
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 )
 
@@ -25,13 +27,15 @@ type GuardView struct {
 type guardCheck struct {
 	Key, Label, How string
 	Done            bool
+	Ticks           []work.ID // the steps that are done when it is so
 }
 
 // checks are asked of every layer before its cloth is cut.
 func checks(stage *ensemble.Stage, p *Head) []guardCheck {
 	out := []guardCheck{
 		{Key: "washed", Label: "The cloth is washed, or never will be",
-			How: "Washed and pressed as the garment will be. Cloth that shrinks after cutting can’t be helped."},
+			How:   "Washed and pressed as the garment will be. Cloth that shrinks after cutting can’t be helped.",
+			Ticks: []work.ID{work.ToWash}},
 		{Key: "width", Label: "I measured its width", How: "Between the selvedges, in three places, after washing."},
 	}
 	nap := false
@@ -73,6 +77,11 @@ func checks(stage *ensemble.Stage, p *Head) []guardCheck {
 	if below := unfinishedBeneath(p); len(below) > 0 {
 		out = append(out, guardCheck{Key: "beneath", Label: "I cut although what is worn under it is not finished",
 			How: strings.Join(below, ", ") + " still to be made: what is fitted over the real thing fits."})
+	}
+	if i := slices.IndexFunc(stage.Steps(), func(s work.Step) bool { return s.ID == work.ToMockUp }); i >= 0 &&
+		!p.E.Layer.Rec.Ticked(work.ToMockUp) {
+		out = append(out, guardCheck{Key: "mock-up", Label: "The mock-up was tried on, and what it changed is in this draft",
+			How: stage.Steps()[i].How + " What it would have shown is altered in the cloth otherwise.", Ticks: []work.ID{work.ToMockUp}})
 	}
 	if others := othersOn(p); len(others) > 0 {
 		out = append(out, guardCheck{Key: "others", Label: "I know what else is to be cut from this cloth",

@@ -217,6 +217,7 @@ type stackRow struct {
 	Err             string
 	Band            string
 	Chosen          bool
+	Open            int // steps that are not ticked though it is sewn or worn
 	Before, After   []girth
 }
 
@@ -271,6 +272,13 @@ func (s *Hall) View(ctx context.Context, e store.Ensemble, layer uint, u measure
 		row := stackRow{ID: rec.ID, Name: rec.Name, Kind: rec.Kind, State: rec.State, Had: rec.Had, Position: i, Count: len(v.Stages),
 			Chosen: rec.ID == layer,
 			Made:   rec.State.Made(), Alter: stage.Alterations()}
+		if rec.State.Finished() {
+			for _, st := range stage.Steps() {
+				if !rec.Ticked(st.ID) {
+					row.Open++
+				}
+			}
+		}
 		switch {
 		case stage.Err != nil:
 			row.Err = Sentence(stage.Err.Error())
