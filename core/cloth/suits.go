@@ -102,7 +102,7 @@ func (f Fabric) Suits(kind family.Kind, role Role) []Verdict {
 	if w.Firm {
 		switch {
 		case f.Stretch > 0.05 || f.Weave == "knit":
-			say(Poor, "it gives %.0f in 100: what must hold its size would grow in wear", f.Stretch*100)
+			say(Poor, "it gives %.0f %%: what must hold its size would grow in wear", f.Stretch*100)
 		case f.Weave == "coutil" || f.Weave == "herringbone" || f.Weave == "twill":
 			say(Good, "%s holds bones and eyelets without giving", f.Weave)
 		case f.Weave == "satin" || f.Weave == "gauze" || f.Weave == "net" || f.Weave == "velvet":

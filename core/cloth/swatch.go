@@ -109,7 +109,7 @@ func (s Swatch) Fault() (key, why string) {
 			before, after measure.Length
 		}{{"along_after_mm", s.Along, s.AlongAfter}, {"across_after_mm", s.Across, s.AcrossAfter}} {
 			if lost := 1 - float64(side.after/side.before); lost > MaxShrinkage || lost < -0.05 {
-				return side.key, fmt.Sprintf("it would have lost %.0f in 100; between −5 and 25 is what cloth does. Measure once more",
+				return side.key, fmt.Sprintf("it would have lost %.0f %%; between −5 and 25 is what cloth does. Measure once more",
 					lost*100)
 			}
 		}

@@ -82,7 +82,7 @@ func (s Swatch) Outcome() string {
 	switch s.Test {
 	case ShrinkTest:
 		lost := func(before, after measure.Length) float64 { return (1 - float64(after/before)) * 100 }
-		return fmt.Sprintf("lost %.1f in 100 along (%s to %s) and %.1f across (%s to %s)",
+		return fmt.Sprintf("lost %.1f %% along (%s to %s) and %.1f across (%s to %s)",
 			lost(s.Along, s.AlongAfter), tell(s.Along), tell(s.AlongAfter),
 			lost(s.Across, s.AcrossAfter), tell(s.Across), tell(s.AcrossAfter))
 	case GatherTest:

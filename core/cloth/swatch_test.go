@@ -21,7 +21,7 @@ func TestSwatchesAreWrittenDown(t *testing.T) {
 		OpacityTest: {"yes": "no"},
 		FeedTest:    {"layers": "6"},
 	}
-	said := map[Test]string{ShrinkTest: "lost 5.0 in 100 along (20 cm to 19 cm) and -1.0 across (20 cm to 20.2 cm)",
+	said := map[Test]string{ShrinkTest: "lost 5.0 % along (20 cm to 19 cm) and -1.0 across (20 cm to 20.2 cm)",
 		GatherTest: "drew up to 10.2 cm: 3 times", FrayTest: "ravelled 6 mm", PressTest: "takes silk", MarkTest: "the marker came out",
 		OpacityTest: "nothing shows through", FeedTest: "6 layers"}
 	for _, test := range Tests() {

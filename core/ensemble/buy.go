@@ -56,7 +56,7 @@ func (s Stage) Thread() (metres float64, why string) {
 			rest += r.Thread
 		}
 	}
-	why = fmt.Sprintf("seams of %s take %s, edges and other rows of %s take %s, each by its technique, and %.0f in 100 for ends",
+	why = fmt.Sprintf("seams of %s take %s, edges and other rows of %s take %s, each by its technique, and %.0f %% for ends",
 		measure.TellLong(seams), measure.TellLong(seamThread), measure.TellLong(others), measure.TellLong(rest), stitch.Waste*100)
 	return s.Making.Thread(), why
 }

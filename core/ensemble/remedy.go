@@ -223,12 +223,12 @@ func (s Stage) piecings(id, name string) []Remedy {
 	lower := strings.ToLower(name)
 	for _, at := range []float64{0.85, 0.7, 0.5} {
 		try(fmt.Sprintf("side-%.0f", at*100), "Piece the "+lower+" at its side",
-			fmt.Sprintf("A seam along the grain, %.0f in 100 of its width from the left; both parts keep the grain. A side seam hides "+
+			fmt.Sprintf("A seam along the grain, %.0f %% of its width from the left; both parts keep the grain. A side seam hides "+
 				"it best.", at*100), pattern.Piecing{Piece: id, At: at})
 	}
 	for _, at := range []float64{0.25, 0.5} {
 		try(fmt.Sprintf("low-%.0f", at*100), "Piece the "+lower+" across, low down",
-			fmt.Sprintf("A seam square to the grain at %.0f in 100 of its height: under a trimming, a flounce or a tuck nobody "+
+			fmt.Sprintf("A seam square to the grain at %.0f %% of its height: under a trimming, a flounce or a tuck nobody "+
 				"sees it.", at*100), pattern.Piecing{Piece: id, Across: true, At: at})
 	}
 	return out

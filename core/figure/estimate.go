@@ -171,7 +171,7 @@ func estimate(m Measurement, group Group, taken map[string]measure.Length) Estim
 			e := estimate(bm, group, taken)
 			bust, s = e.Value, e.Spread
 		}
-		return Estimate{bust * underbustShare, bust*underbustSpread + s*underbustShare, Reason{"87 parts in 100 of the bust", Memory}}
+		return Estimate{bust * underbustShare, bust*underbustSpread + s*underbustShare, Reason{"87 % of the bust", Memory}}
 	case m.guess != nil:
 		have := func(key string) float64 {
 			if v, ok := taken[key]; ok {

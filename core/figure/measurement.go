@@ -66,7 +66,7 @@ var measurements = []Measurement{
 	{Key: "hip_girth", Label: "Hip", Meaning: "Level round the fullest part of the seat, feet together.", Low: 700, High: 2000,
 		Girth: true, column: 13},
 	{Key: "neck_girth", Label: "Neck", Meaning: "Round the base of the neck, over the hollow of the throat and the bone at the back.",
-		Low: 280, High: 520, Girth: true, column: -1, spread: 25, said: "14 parts in 100 of the height and 13 of the bust",
+		Low: 280, High: 520, Girth: true, column: -1, spread: 25, said: "14 % of the height and 13 of the bust",
 		guess: func(v func(string) float64) float64 { return 0.14*v("height") + 0.13*v("bust_girth") }},
 	{Key: "upper_arm_girth", Label: "Upper arm", Meaning: "Round the fullest part of the upper arm, arm bent.", Low: 200, High: 600,
 		Girth: true, Sided: true, column: 15},
@@ -109,7 +109,7 @@ var measurements = []Measurement{
 			return (v("upper_arm_girth")+v("wrist_girth"))/2 + 28
 		}},
 	{Key: "head_girth", Label: "Head", Meaning: "Round the head above the brows and over the widest place behind.", Low: 480, High: 660,
-		Girth: true, column: -1, spread: 32, said: "six parts in a hundred of the height, " +
+		Girth: true, column: -1, spread: 32, said: "6 % of the height, " +
 			"and ⟦46 cm⟧", guess: func(v func(string) float64) float64 {
 			return 0.06*v("height") + 460
 		}},
@@ -119,10 +119,10 @@ var measurements = []Measurement{
 	{Key: "neck_to_bust_point", Label: "Neck to bust point", Meaning: "From where shoulder and neck meet straight down to the point of " +
 		"the bust.", Low: 200, High: 420, Sided: true, column: -1, spread: 25, onForm: true},
 	{Key: "bust_separation", Label: "Bust points apart", Meaning: "Straight across from one bust point to the other.", Low: 130,
-		High: 320, column: -1, spread: 30, said: "10 parts in 100 of the bust and 6 of the height",
+		High: 320, column: -1, spread: 30, said: "10 % of the bust and 6 of the height",
 		guess: func(v func(string) float64) float64 { return 0.10*v("bust_girth") + 0.06*v("height") }},
 	{Key: "waist_to_bust", Label: "Waist to bust line", Meaning: "Straight up at the side from the waist cord to the height of the " +
-		"fullest bust.", Low: 100, High: 280, column: -1, spread: 32, said: "105 parts in 1000 of the height, less for a full bust",
+		"fullest bust.", Low: 100, High: 280, column: -1, spread: 32, said: "10.5 % of the height, less for a full bust",
 		guess: func(v func(string) float64) float64 { return 0.105*v("height") - 0.05*max(v("bust_girth")-920, 0) }},
 	{Key: "waist_to_underbust", Label: "Waist to underbust", Meaning: "Straight up at the side from the waist cord to the " +
 		"underbust line.", Low: 40, High: 200, column: -1, share: 0.058, spread: 0.02},

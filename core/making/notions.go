@@ -108,7 +108,7 @@ func (m Making) Notions(g Garment) []notion.Notion {
 		n := all[k]
 		why := n.why + " " + measure.TellLong(long[k])
 		if n.more > 0 {
-			why += fmt.Sprintf(", and %.0f parts in a hundred for joins, corners and ends", n.more*100)
+			why += fmt.Sprintf(", and %.0f %% for joins, corners and ends", n.more*100)
 		}
 		out = append(out, notion.Notion{Kind: n.kind, What: n.what, Quantity: long[k] * (1 + n.more) / 1000, Unit: "m", Why: why})
 	}

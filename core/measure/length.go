@@ -82,6 +82,26 @@ func (l Length) Bare(u Unit) string {
 	return fmt.Sprintf("%s%d.%d", sign, n/10, n%10)
 }
 
+// Body writes a length of a body as a tape reads it: to the millimetre, or an eighth of an inch. What is cut is read finer.
+func (l Length) Body(u Unit) string { return l.BareBody(u) + " " + string(u) }
+
+// BareBody is Body without the unit.
+func (l Length) BareBody(u Unit) string {
+	if u == IN {
+		l = Inch / 8 * Length(math.Round(float64(l/Inch*8)))
+	}
+	return l.Bare(u)
+}
+
+// Rough writes how far off something may be: to half a centimetre or a quarter of an inch, and never nothing.
+func (l Length) Rough(u Unit) string {
+	step := 5 * Millimetre
+	if u == IN {
+		step = Inch / 4
+	}
+	return (step * Length(math.Max(math.Round(float64(l/step)), 1))).In(u)
+}
+
 // Float is the length as a plain number of millimetres.
 func (l Length) Float() float64 { return float64(l) }
 

@@ -60,12 +60,18 @@ type Reader struct {
 	Money Currency
 }
 
+// TellBody marks a length of a body.
+func TellBody(mm float64) string { return mark("b", mm) }
+
+// TellRough marks how far off something may be.
+func TellRough(mm float64) string { return mark("r", mm) }
+
 // Say writes a text's lengths in a unit, and money without a sign.
 func Say(text string, u Unit) string { return Reader{Unit: u}.Say(text) }
 
 // A mark may also stand in the text itself, with the unit its length is known in:
 // ⟦1/2 in⟧, ⟦=2.4 m⟧.
-var told = regexp.MustCompile(`⟦([~=^gwas$]?)(-?[0-9]+(?:[./][0-9]+)?)( in| cm| m| yd)?⟧`)
+var told = regexp.MustCompile(`⟦([~=^gwasbr$]?)(-?[0-9]+(?:[./][0-9]+)?)( in| cm| m| yd)?⟧`)
 
 // Say writes a text's numbers for its reader.
 func (r Reader) Say(text string) string {
@@ -91,6 +97,10 @@ func (r Reader) Say(text string) string {
 			return strconv.FormatFloat(x/float64(Metre), 'f', 1, 64) + " m"
 		case "^":
 			return stock(Length(x), r.Unit)
+		case "b":
+			return Length(x).Body(r.Unit)
+		case "r":
+			return Length(x).Rough(r.Unit)
 		case "g":
 			return weight(x, inches)
 		case "w":

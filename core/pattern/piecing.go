@@ -30,7 +30,7 @@ func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Pie
 		return nil, nil, fmt.Errorf("there is no piece %q to put a seam in", cut.Piece)
 	}
 	if !(cut.At > 0.02 && cut.At < 0.98) {
-		return nil, nil, fmt.Errorf("%s: a piecing lies between 2 and 98 in 100 of the piece", pieces[at].Name)
+		return nil, nil, fmt.Errorf("%s: a piecing lies between 2 and 98 %% of the piece", pieces[at].Name)
 	}
 	w := work{pieces: clone(pieces), seams: slices.Clone(seams)}
 	side := cut.side(&w.pieces[at])

@@ -149,7 +149,7 @@ func (a *Answer) fits(set, closed float64) {
 		a.note(true, "The edge is too short", "It measures %s and the band %s: %s are missing. Do not cut the band yet.", measure.Tell(set),
 			measure.Tell(closed), measure.TellFine(-d))
 	case d > closed*0.03:
-		a.note(false, "The edge is longer", "By %s, %.0f in 100: gather, pleat or dart it in.", measure.TellFine(d), d/closed*100)
+		a.note(false, "The edge is longer", "By %s, %.0f %%: gather, pleat or dart it in.", measure.TellFine(d), d/closed*100)
 	default:
 		a.note(false, "The edge fits", "It is longer by %s: eased in.", measure.TellFine(math.Max(d, 0)))
 	}

@@ -31,7 +31,7 @@ func (Circle) Parameters() []draft.Parameter {
 		length("band", "of which the band", 0, 200, 0, "It adds its depth above."),
 		length("allowance", "Allowances and hem", 0, 150, 25, "Above and below together."),
 		length("cloth", "Width of the cloth", 200, 4000, 1400, "Usable."),
-		number("give", "Gives on the bias, in 100", 0, 12, 3, "Cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6.")}
+		number("give", "Gives on the bias, %", 0, 12, 3, "Cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6.")}
 }
 
 // Reckon does the sum.

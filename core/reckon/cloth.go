@@ -42,11 +42,11 @@ func (Clothes) Parameters() []draft.Parameter {
 		length("need", "Washed length wanted", 50, 1e5, 4000, ""))...)
 	list = append(list, when("what", []string{"count"},
 		number("warp", "Warp threads counted", 1, 2000, 65, ""), number("weft", "Weft threads counted", 1, 2000, 55, ""),
-		length("over", "over", 5, 300, 50, "⟦5 cm⟧ and more: one thread in eleven is 9 in 100."),
+		length("over", "over", 5, 300, 50, "⟦5 cm⟧ and more: one thread in eleven is 9 %."),
 		number("like_warp", "To be like: warp per cm", 0, 200, 0, "0 for nothing to compare with."), number("like_weft",
 			"and weft per cm", 0, 200, 0, ""))...)
 	return append(list, when("what", []string{"garment"}, number("gsm", "Cloth weighs, g/m²", 10, 2000, 200, ""),
-		length("used", "Cloth in it", 20, 1e5, 3000, "Length off the bolt."), number("fills", "of which is not scrap, in 100", 20,
+		length("used", "Cloth in it", 20, 1e5, 3000, "Length off the bolt."), number("fills", "of which is not scrap, %", 20,
 			100, 80, ""))...)
 }
 
@@ -122,7 +122,7 @@ func shrunk(v draft.Values) (a Answer, err error) {
 	a.put("along", "Loses along", Percent, along*100, "what the square lost, over what it was", figure.Geometry)
 	a.put("across", "and across", Percent, across*100, "the same", figure.Geometry)
 	a.put("buy", "Buy, unwashed", Bought, v.Number("need")/(1-along), "so that the washed length is left", figure.Geometry)
-	a.sum("1 − %s ÷ %s = %.1f in 100", measure.Tell(v.Number("along_after")), measure.Tell(v.Number("along")), along*100)
+	a.sum("1 − %s ÷ %s = %.1f %%", measure.Tell(v.Number("along_after")), measure.Tell(v.Number("along")), along*100)
 	a.box(Cloth, "", 0, 0, v.Number("across"), v.Number("along"))
 	a.box(Stitch, "", 0, 0, v.Number("across_after"), v.Number("along_after"))
 	return a, nil
@@ -135,7 +135,7 @@ func counted(v draft.Values) (a Answer, err error) {
 	a.put("weft", "Weft, threads to the cm", Plain, weft, "counted over the length", figure.Geometry)
 	a.put("warp_inch", "Warp to the inch", Plain, warp*2.54, "", figure.Geometry)
 	a.put("weft_inch", "Weft to the inch", Plain, weft*2.54, "", figure.Geometry)
-	a.put("doubt_warp", "Sure to, in 100, warp", Percent, 100/v.Number("warp"), "one thread more or less at the ends", figure.Geometry)
+	a.put("doubt_warp", "Sure to, warp", Percent, 100/v.Number("warp"), "one thread more or less at the ends", figure.Geometry)
 	a.put("doubt_weft", "and weft", Percent, 100/v.Number("weft"), "one thread more or less at the ends", figure.Geometry)
 	a.sum("%s ÷ %s cm = %s", plainly(v.Number("warp")), plainly(over), plainly(warp))
 	lw, lf := v.Number("like_warp"), v.Number("like_weft")
@@ -169,7 +169,7 @@ func weighed(v draft.Values) (a Answer, err error) {
 	g := area * v.Number("gsm")
 	a.put("area", "Cloth in it", Area, area, "length times width, without scraps", figure.Geometry)
 	a.put("mass", "Weighs", Grams, g, "area times weight", figure.Geometry)
-	a.sum("%s × %s × %.0f in 100 × %s g/m²", measure.Tell(v.Number("used")), measure.Tell(v.Number("wide")), v.Number("fills"),
+	a.sum("%s × %s × %.0f %% × %s g/m²", measure.Tell(v.Number("used")), measure.Tell(v.Number("wide")), v.Number("fills"),
 		plainly(v.Number("gsm")))
 	if g > 3000 {
 		a.note(false, "Heavy to carry", "Hang it from a bodice or a band that rests on the hips, and rest in between.")

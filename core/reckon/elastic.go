@@ -49,7 +49,7 @@ func (Elastic) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("cloth", "Cut the cloth", Length, net+2*v.Number("allowance"), "the round times as full, and two allowances", figure.Practice)
 	a.put("ring", "Elastic ring", Length, ring, "cut less its overlap", figure.Geometry)
 	a.put("ratio", "Gathers to", Times, net/ring, "cloth over ring", figure.Geometry)
-	a.put("hold", "Stretched on the wearer", Percent, math.Max(round/ring-1, 0)*100, "more than 10 in 100 marks the skin", figure.Memory)
+	a.put("hold", "Stretched on the wearer", Percent, math.Max(round/ring-1, 0)*100, "more than 10 % marks the skin", figure.Memory)
 	a.put("clear", "Clear inside the casing", Fine, clear, "what is turned down less its stitching", figure.Geometry)
 	a.put("widest", "Widest elastic for it", Fine, math.Max(clear-1, 0), "a millimetre to run", figure.Practice)
 	a.put("depth", "Turn for this elastic", Fine, v.Number("wide")+1+v.Number("stitch"), "elastic, a millimetre, and the stitching",
@@ -66,7 +66,7 @@ func (Elastic) Reckon(v draft.Values) (a Answer, err error) {
 			measure.TellFine(v.Number("wide")+1+v.Number("stitch")))
 	}
 	if ring < round*0.85 {
-		a.note(false, "Tight", "It is stretched by %.0f in 100 where it is worn.", (round/ring-1)*100)
+		a.note(false, "Tight", "It is stretched by %.0f %% where it is worn.", (round/ring-1)*100)
 	}
 	wide, high := net+2*v.Number("allowance"), net/3
 	a.box(Cloth, "", 0, 0, wide, high)

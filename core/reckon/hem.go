@@ -65,8 +65,8 @@ func curved(v draft.Values) (a Answer, err error) {
 		word = "Too little cloth at the raw edge"
 	}
 	a.put("surplus", word, Percent, part*100, "depth over radius", figure.Geometry)
-	a.put("narrow", "Deepest that eases without a pleat", Fine, 0.03*r, "about 3 in 100", figure.Memory)
-	a.sum("%s ÷ %s = %.1f in 100", measure.TellFine(deep), measure.Tell(r), part*100)
+	a.put("narrow", "Deepest that eases without a pleat", Fine, 0.03*r, "about 3 %", figure.Memory)
+	a.sum("%s ÷ %s = %.1f %%", measure.TellFine(deep), measure.Tell(r), part*100)
 	switch in := v.Choice("bends") == "in"; {
 	case in && part > 0.02:
 		a.note(false, "A facing", "The turned edge is too short: clip it, or face it with a strip cut to the curve.")

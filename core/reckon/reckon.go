@@ -57,7 +57,7 @@ const (
 	Grams   Kind = "g"
 	Density Kind = "g/m²"
 	Money   Kind = "money"
-	Percent Kind = "parts in a hundred"
+	Percent Kind = "%"
 	Plain   Kind = "number"
 )
 
@@ -93,7 +93,7 @@ func (n Number) Text() string {
 	case Money:
 		return measure.TellMoney(n.Value)
 	case Percent:
-		return fmt.Sprintf("%.1f in 100", n.Value)
+		return fmt.Sprintf("%.1f %%", n.Value)
 	}
 	return plainly(n.Value)
 }

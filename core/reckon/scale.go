@@ -58,10 +58,10 @@ func (Scale) Reckon(v draft.Values) (a Answer, err error) {
 		a.put("scale_2", "By the second distance", Times, other, "true over drawn", figure.Geometry)
 		a.put("off", "They differ by", Percent, off, "one over the other", figure.Geometry)
 		if math.Abs(off) > 2 {
-			a.note(true, "The two do not agree", "By %.1f in 100: a misread, a page that was copied askew, or another scale one way. "+
+			a.note(true, "The two do not agree", "By %.1f %%: a misread, a page that was copied askew, or another scale one way. "+
 				"Measure both again.", off)
 		} else {
-			a.note(false, "The two agree", "Within %.1f in 100.", math.Abs(off))
+			a.note(false, "The two agree", "Within %.1f %%.", math.Abs(off))
 		}
 	}
 	s := Strip{Name: "Full size"}

@@ -66,7 +66,7 @@ func (Thread) Reckon(v draft.Values) (a Answer, err error) {
 	net := long * ratio
 	all := net * (1 + stitch.Waste)
 	a.put("ratio", "Thread to a length of row", Times, ratio, "from the stitch's way along and through", figure.Geometry)
-	a.put("thread", "Thread", Long, all, "all rows, and 15 in 100 for ends", figure.Practice)
+	a.put("thread", "Thread", Long, all, "all rows, and 15 % for ends", figure.Practice)
 	a.put("spools", "Spools", Count, math.Ceil(all/v.Number("spool")), "whole ones", figure.Geometry)
 	if !f.Hand {
 		a.put("bobbins", "Bobbins", Count, math.Ceil(all/2/v.Number("bobbin")), "half of it lies below", figure.Geometry)

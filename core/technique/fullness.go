@@ -101,7 +101,7 @@ var fullness = []Technique{
 		What: "A slightly longer edge made to fit a shorter one without a single pleat. Wool can be shrunk to it.",
 		Steps: []string{"A row of long stitches just outside the line.", "Draw it until the lengths agree, spread.",
 			"Shrink over a ham with steam, in wool.", "Sew with the longer edge beneath."},
-		Suits: "sleeve heads, elbows, shoulders, curved hems", NotFor: "firm cotton beyond a few parts in a hundred",
+		Suits: "sleeve heads, elbows, shoulders, curved hems", NotFor: "firm cotton, but for very little",
 		Wrong: "A pleat caught in the row: unpick two fingers’ breadth and sew again.", Section: two +
 			"s4 -10,.8 -4,.8 -3.4,-1.9 2,-1.9 2.6,.8 9,.8", Right: []Seen{{SeamLine, 0}}},
 	{Key: "heading", Name: "Ruffle with a heading", Family: Fullness, Of: Gather, Asked: 20, Used: 20,

@@ -437,7 +437,7 @@ func TestStashPages(t *testing.T) {
 	assert.Equal(t, 422, fromPage(s, here+"/outline.svg", "image/svg+xml", `<svg><circle r="4"/></svg>`).Code)
 
 	ok(send("/swatches", "test", "shrink", "along_mm", "20 cm", "along_after_mm", "19 cm", "across_mm", "20 cm", "across_after_mm", "19.6 cm"))
-	assert.Contains(t, get(t, s, here), "lost 5.0 in 100 along")
+	assert.Contains(t, get(t, s, here), "lost 5.0 % along")
 	assert.Contains(t, get(t, s, here), "100 cm along leaves 95 cm")
 	ok(send("/swatches", "test", "gather", "flat_mm", "30 cm", "drawn_mm", "10 cm"))
 	ok(send("/swatches", "test", "opacity", "yes", "yes"))

@@ -192,7 +192,7 @@ func (h *half) finish(in cloth.Fabric) {
 			break // what hangs falls into folds of its own
 		}
 		if s := p.flat.StrainOver(0.05); s > 0.045 {
-			h.Remark(false, fmt.Sprintf("The %s must give by %.0f parts in a hundred", p.id, 100*s),
+			h.Remark(false, fmt.Sprintf("The %s must give by %.0f %%", p.id, 100*s),
 				"Over a twentieth of it the cloth stretches "+
 					"or is eased by that much to lie on the form. Cloth that gives does it by itself; firm cloth wants more in the "+
 					"darts, a "+

@@ -65,7 +65,7 @@ func (Cowl) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric)
 	}
 	h.boned("on the side-back seams", "side-back", h.underarm().Z-40)
 	h.boned("beside the lacing", "back", h.underarm().Z-40)
-	h.Remark(false, "Cut on the bias, it grows", "By two to four parts in a hundred of its length, and narrows by as much: cut flat on "+
+	h.Remark(false, "Cut on the bias, it grows", "By 2 to 4 % of its length, and narrows by as much: cut flat on "+
 		"paper, let it "+
 		"hang a day or two before the lower edge is levelled. Shoulders and back neck on straight tape.")
 	return *h.Draft, nil

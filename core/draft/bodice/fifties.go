@@ -114,7 +114,7 @@ func fiftiesOf(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric, tw
 	}
 	if v.Choice("front_grain") == "bias" {
 		h.Pieces[h.index("front")].GrainDegrees = 45
-		h.Remark(false, "Cut on the bias, the front grows", "By one to three parts in a hundred of its length while it hangs: let it "+
+		h.Remark(false, "Cut on the bias, the front grows", "By 1 to 3 % of its length while it hangs: let it "+
 			"hang pinned "+
 			"to its allowances for a night, then cut the waist level. Stay the neck and shoulders on tape.")
 	}

@@ -40,7 +40,7 @@ func (BonedBodice) Parameters() []draft.Parameter {
 			"The stay itself is cut to the body."),
 		draft.Mm("above", "Top edge above the bust line, before", 10, 120, 55, "covers the bust", figure.Memory,
 			"At the centre front; the side follows a little lower."),
-		upTo(draft.TopBack, "Top edge, back", "Up from the waist.", 0.86, "86 parts in 100 of waist to bust line"),
+		upTo(draft.TopBack, "Top edge, back", "Up from the waist.", 0.86, "86 % of waist to bust line"),
 		downTo("below", "Lower edge, all round", "Down from the waist.", 0.42, "to the high hip"),
 		draft.Tally(draft.Panels, "Panels a side", 4, 6, 4, "front, side front, side, back", figure.Practice,
 			"The first seam runs over the bust point."),

@@ -69,10 +69,10 @@ func (Corset) Parameters() []draft.Parameter {
 				return -on.Drop(figure.Bust) * 0.9, figure.Memory
 			}),
 		upTo(draft.TopSide, "Top edge, side", "Up from the waist below the arm; a hand's breadth must stay free.", 0.78,
-			"78 parts in 100 of waist to bust line"),
-		upTo(draft.TopBack, "Top edge, back", "Up the lacing edge from the waist.", 0.95, "95 parts in 100 of waist to bust line"),
+			"78 % of waist to bust line"),
+		upTo(draft.TopBack, "Top edge, back", "Up the lacing edge from the waist.", 0.95, "95 % of waist to bust line"),
 		front,
-		downTo("bottom_side", "Lower edge, side", "Down from the waist over the hip bone.", 0.55, "55 parts in 100 of waist to hip"),
+		downTo("bottom_side", "Lower edge, side", "Down from the waist over the hip bone.", 0.55, "55 % of waist to hip"),
 		downTo("bottom_back", "Lower edge, back", "Down the lacing edge from the waist; it must clear the chair.", 0.6,
 			"six tenths of waist to hip"),
 		draft.Mm("top_ease", "Ease at the top edge", 0, 60, 10, "room for breath", figure.Memory,

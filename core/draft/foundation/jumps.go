@@ -38,7 +38,7 @@ func (Jumps) Parameters() []draft.Parameter {
 			"Nothing is drawn in; the wadding itself takes room, which is reckoned besides."),
 		draft.Tally(draft.Panels, "Panels a side", 3, 5, 3, "front, side and back", figure.Practice, "The back is cut on the fold."),
 		upTo(draft.TopFront, "Top edge, front", "Up from the waist.", 1.04, "at the bust line"),
-		upTo(draft.TopSide, "Top edge, side", "Below the arm.", 0.84, "84 parts in 100 of waist to bust line"),
+		upTo(draft.TopSide, "Top edge, side", "Below the arm.", 0.84, "84 % of waist to bust line"),
 		upTo(draft.TopBack, "Top edge, back", "Over the shoulder blades.", 1.15, "above the bust line"),
 		draft.MmFrom("tabs", "Tabs, long", 30, 160, "to the high hip", "Cut between the seams, bound, without allowance.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
@@ -48,7 +48,7 @@ func (Jumps) Parameters() []draft.Parameter {
 			"Measured from one base line, so that slips do not add up."),
 		draft.Times("angle", "Quilting, degrees from level", 10, 80, 45, "diagonal", figure.Practice,
 			"Mirrored left to right and at every seam, so that the lines meet in a zigzag."),
-		draft.Times("shrink", "Quilting draws in, parts in a hundred", 0, 15, 3, "quilt a square and measure", figure.Memory,
+		draft.Times("shrink", "Quilting draws in, %", 0, 15, 3, "quilt a square and measure", figure.Memory,
 			"Quilt first and cut to the line, or cut larger by this."),
 		draft.OneOf("canvas", "Canvas behind the eyelets", "Without it the eyelets pull out of shape at the first wearing.", "yes",
 			"yes, as wide as the boned edge", "no", "none"),
@@ -255,7 +255,7 @@ func finishJumps(d *draft.Draft, h *part.Half, v draft.Values, t float64) {
 	d.Buy("wadding", "Thin wadding", math.Ceil(area/1e4)/100, "m²", "all pieces once; split a thick one into two layers")
 	d.Wear.Cover = []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: v.Number("tabs"), Depth: t}}
 	scale := 1 / (1 - v.Number("shrink")/100)
-	d.Remark(false, fmt.Sprintf("Quilting draws the cloth in by %.1f in 100", v.Number("shrink")),
+	d.Remark(false, fmt.Sprintf("Quilting draws the cloth in by %.1f %%", v.Number("shrink")),
 		fmt.Sprintf("Quilt first and cut to the line, or cut a piece that finishes %s wide at %s. Backstitch no further than the "+
 			"binding covers.", measure.Tell(300), measure.Tell(300*scale)))
 	_, bobbins := quilt.Thread(length, t)

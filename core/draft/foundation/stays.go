@@ -41,7 +41,7 @@ func (Stays) Parameters() []draft.Parameter {
 			"half boned", "full", "fully boned"),
 		upTo(draft.TopFront, "Top edge, front", "Up from the waist; just over the bust line holds it.", 1.06, "just over the bust line"),
 		upTo(draft.TopSide, "Top edge, side", "Below the arm; a hand's breadth must stay free.", 0.86,
-			"86 parts in 100 of waist to bust line"),
+			"86 % of waist to bust line"),
 		upTo(draft.TopBack, "Top edge, back", "Over the shoulder blades.", 1.2, "a fifth above the bust line"),
 		draft.MmFrom("point", "Point, before", 0, 160, "a third of the way to the hip", "Down from the waist at the centre front.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {

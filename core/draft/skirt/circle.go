@@ -54,7 +54,7 @@ func (Circle) Parameters() []draft.Parameter {
 		part.TrainAsked(), share,
 		draft.Tally("sides", "Side panels a side", 0, 3, 1, "one: four panels in all", figure.Memory,
 			"More panels fit a narrower cloth; none makes it of two halves."),
-		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 3, "cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6",
+		draft.Times("give", "The bias gives, %", 0, 10, 3, "cotton 1 to 2, wool 2 to 3, silk crepe 4 to 6",
 			figure.Memory, "Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
 		draft.Mm(draft.Hem, "Hem allowance", 4, 40, 12, "narrow: a wide one does not lie on the curve", figure.Practice,
 			"Turned twice, or faced on the bias.")), extras()...)

@@ -19,7 +19,7 @@ var capped = Kind{Key: "cap", Label: "a cap over the shoulder",
 				"Measured up from either side; what is below it is faced."),
 			draft.Mm("sleeve_cap", "Deep over the shoulder", 40, 160, 80, "⟦6 cm⟧ to ⟦11 cm⟧", figure.Memory,
 				"Running out to nothing at both ends."),
-			draft.Times(draft.SleeveHead, "Ease of the head, parts in a hundred", 0, 8, 4, "3 to 5", figure.Memory,
+			draft.Times(draft.SleeveHead, "Ease of the head, %", 0, 8, 4, "3 to 5", figure.Memory,
 				"How much longer the cap is than what it is set to.")}
 	},
 	Draft: func(d *draft.Draft, a Armhole, on figure.Figure, v draft.Values) error {

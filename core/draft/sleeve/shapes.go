@@ -139,7 +139,7 @@ var angel = Kind{Key: "angel", Label: "angel or flutter, a part of a circle",
 		h.sew(d, pattern.Eased, h.whole("sleeve"))
 		d.Measure("sleeve.armhole", "the armhole", "round its seam line", inner)
 		d.Measure("sleeve.head", "the sleeve’s head", "along its seam line", plane.Length(head))
-		d.Remark(false, "Let it hang", "Its middle lies on the bias and drops by two to four parts in a hundred: a night, then level it "+
+		d.Remark(false, "Let it hang", "Its middle lies on the bias and drops by 2 to 4 %: a night, then level it "+
 			"and roll a "+
 			"narrow hem.")
 		return nil

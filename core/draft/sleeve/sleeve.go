@@ -149,7 +149,7 @@ func armEase(usual float64) draft.Parameter {
 }
 
 func headEase(usual float64) draft.Parameter {
-	return draft.Times(draft.SleeveHead, "Ease of the head, parts in a hundred of the armhole", 0, 12, usual,
+	return draft.Times(draft.SleeveHead, "Ease of the head, % of the armhole", 0, 12, usual,
 		"wool takes 6 to 10, silk 2 to 4, cotton 2 to 5", figure.Memory, "How much longer the sleeve’s head is than the armhole; eased in "+
 			"between the notches.")
 }

@@ -102,7 +102,7 @@ func (Cloak) Parameters() []draft.Parameter {
 			"collar", "a collar",
 			"bound", "bound"), deep, high, stand,
 		draft.OneOf("lining", "Lining", "Of the same pieces, its hem left free.", "none", "none", "lined", "lined"),
-		draft.Times("give", "The bias gives, parts in a hundred", 0, 10, 2, "wool 2 to 3", figure.Memory,
+		draft.Times("give", "The bias gives, %", 0, 10, 2, "wool 2 to 3", figure.Memory,
 			"Of its length, where it hangs on the bias: what the hem drops by there, and is levelled by."),
 		draft.Mm(draft.Hem, "Hem allowance", 4, 60, 20, "narrow: a wide one does not lie on the curve", figure.Practice, "Turned, or "+
 			"faced on the bias."),

@@ -54,7 +54,7 @@ func Tape(pins []Pin, unit measure.Unit) string {
 		end := -100.0 // where the last lettering ends
 		for _, p := range row {
 			x := at(p.MM)
-			text := p.Label + " " + measure.Length(p.MM).Bare(unit)
+			text := p.Label + " " + measure.Length(p.MM).BareBody(unit)
 			long := float64(len([]rune(text))) * 6.6
 			if worn {
 				d.put(`<path class="pin worn" d="M%s 26V12"/><circle class="pin worn" cx="%s" cy="10" r="4"/>`, n(x), n(x))

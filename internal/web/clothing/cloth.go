@@ -214,7 +214,7 @@ func (v *clothView) pieces(stage *ensemble.Stage, role cloth.Role) map[string]st
 	}
 	for _, cut := range stage.Laying.Pieced {
 		if names[cut.Piece] != "" {
-			v.Piecings = append(v.Piecings, piecingRow{cut.ID, fmt.Sprintf("%s, %s at %.0f in 100", names[cut.Piece],
+			v.Piecings = append(v.Piecings, piecingRow{cut.ID, fmt.Sprintf("%s, %s at %.0f %%", names[cut.Piece],
 				map[bool]string{true: "across", false: "along the grain"}[cut.Across], cut.At*100)})
 		}
 	}

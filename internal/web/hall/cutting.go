@@ -41,7 +41,7 @@ func checks(stage *ensemble.Stage, p *Head) []guardCheck {
 	nap := false
 	for _, u := range stage.Uses() {
 		along, across := u.Fabric.Shrinks()
-		out[0].How += fmt.Sprintf(" %s: reckoned with %.0f in 100 along and %.0f across.", u.Fabric, along*100, across*100)
+		out[0].How += fmt.Sprintf(" %s: reckoned with %.0f %% along and %.0f across.", u.Fabric, along*100, across*100)
 		out[1].How += fmt.Sprintf(" %s: reckoned with %s.", u.Fabric, u.Fabric.Washed().In(p.Unit))
 		nap = nap || u.Fabric.Nap
 	}

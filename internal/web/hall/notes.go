@@ -34,7 +34,7 @@ func figureNotes(bare figure.Figure) []NoteView {
 	var guessed []string
 	for _, key := range []string{"bust_girth", "waist_girth", "hip_girth", "waist_to_hip", "waist_to_floor_side"} {
 		if t, ok := bare.Taken(key); ok && t.Estimated {
-			guessed = append(guessed, fmt.Sprintf("%s (± %s)", strings.ToLower(t.Measurement.Label), measure.Tell(t.Spread.Float())))
+			guessed = append(guessed, fmt.Sprintf("%s (± %s)", strings.ToLower(t.Measurement.Label), measure.TellRough(t.Spread.Float())))
 		}
 	}
 	if len(guessed) > 0 {

@@ -114,6 +114,8 @@ var functions = template.FuncMap{
 		l := lengthOf(mm)
 		return template.HTML(`<span class="len">` + l.In(u) + ` <small>` + l.In(u.Other()) + `</small></span>`) // both written by us
 	},
+	"later":   later,
+	"body":    func(mm any, u measure.Unit) string { return lengthOf(mm).Body(u) },
 	"plain":   func(mm any, u measure.Unit) string { return lengthOf(mm).In(u) },
 	"fine":    func(mm any, u measure.Unit) string { return lengthOf(mm).Fine(u) },
 	"svg":     func(s string) template.HTML { return template.HTML(s) }, // drawn by the svg package, which escapes
@@ -391,4 +393,20 @@ func (v *EnsembleView) EventDay() int {
 		return -1
 	}
 	return max(int(v.Calendar.DayOf(t)), -1)
+}
+
+// later says by how many days something comes later, as one would: nobody tells hundredths of a day.
+func later(days float64) string {
+	switch n := math.Round(days*2) / 2; {
+	case n < 0.5:
+		return "hours later"
+	case n == 0.5:
+		return "half a day later"
+	case n == 1:
+		return "a day later"
+	case n == math.Trunc(n):
+		return fmt.Sprintf("%.0f days later", n)
+	default:
+		return fmt.Sprintf("%.0f½ days later", math.Trunc(n))
+	}
 }

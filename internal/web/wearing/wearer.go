@@ -107,7 +107,7 @@ func (s *Room) viewWearer(c *hall.Call, w store.Wearer, worn figure.Worn, u meas
 			fd.Doubts = doubts[m.Key]
 			if t, ok := f.Taken(m.Key); ok && (fd.MM == 0 || fd.Rec.Provisional) {
 				fd.Estimated, fd.Reason = t.Estimated, t.Reason
-				fd.Estimate = t.Value.Bare(u) + " ± " + t.Spread.In(u)
+				fd.Estimate = t.Value.BareBody(u) + " ± " + t.Spread.Rough(u)
 			}
 		}
 		v.Total++
