@@ -104,6 +104,35 @@ func (p Planning) Extras() []ensemble.Extra {
 	return out
 }
 
+// Pace says how many hours are worked: a day where every day is alike, else a week.
+func (e Ensemble) Pace() string {
+	week := e.Calendar(time.Time{}.AddDate(2000, 0, 0)).Hours
+	sum, alike := 0.0, true
+	for _, h := range week {
+		sum, alike = sum+h, alike && h == week[0]
+	}
+	told, span := sum, "week"
+	if alike && quarters(week[0]) {
+		told, span = week[0], "day"
+	}
+	return plainHours(told) + " h a " + span
+}
+
+// quarters tells whether hours are whole quarters: what was typed by the week seldom is, a day.
+func quarters(hours float64) bool { return math.Abs(hours*4-math.Round(hours*4)) < 1e-6 }
+
+func plainHours(hours float64) string {
+	return strconv.FormatFloat(math.Round(hours*100)/100, 'f', -1, 64)
+}
+
+// TypedHours are the hours of a day as their field takes them: a day, or a week where that is rounder.
+func (e Ensemble) TypedHours() string {
+	if quarters(e.Hours) {
+		return plainHours(e.Hours)
+	}
+	return plainHours(7*e.Hours) + " a week"
+}
+
 // Calendar is the time from a day on.
 func (e Ensemble) Calendar(from time.Time) work.Calendar {
 	y, m, d := from.Date()

@@ -50,7 +50,7 @@ func (s *Room) particulars(c *hall.Call) error {
 	p := s.Page(c, e.Name)
 	p.E = s.View(c.Ctx(), e, 0, p.Unit)
 	return hall.Render(s.Hall, c, http.StatusOK, "particulars", p, particularsView{Wearers: ws, Rec: e, Heel: e.Heel.In(p.Unit),
-		Hours: fmt.Sprint(e.Hours), Was: e.Particulars()})
+		Hours: e.TypedHours(), Was: e.Particulars()})
 }
 
 // typedEnsemble reads the form. What was typed comes back with the error.
@@ -85,11 +85,10 @@ func typedEnsemble(c *hall.Call, u measure.Unit) (store.Ensemble, error) {
 		e.Heel = l
 	}
 	if h := strings.TrimSpace(c.PostForm("hours")); h != "" {
-		var x float64
-		if _, e2 := fmt.Sscan(strings.Replace(h, ",", ".", 1), &x); (e2 != nil || !(x >= 0.25 && x <= 24)) && err == nil {
-			err = &store.FieldError{Field: "hours", Why: "hours a day lie between ¼ and 24, like 1.5"}
-		}
-		if x >= 0.25 && x <= 24 {
+		x, e2 := hoursADay(h)
+		if e2 != nil && err == nil {
+			err = e2
+		} else if e2 == nil {
 			e.Hours = x
 		}
 	}
@@ -173,4 +172,23 @@ func (s *Room) seen(c *hall.Call) error {
 		return err
 	}
 	return s.Back(c)
+}
+
+// hoursADay reads hours of work: so many a day, or a week, which is shared among its days.
+func hoursADay(text string) (float64, error) {
+	wrong := &store.FieldError{Field: "hours", Why: "hours of work lie between ¼ and 24 a day, like “1.5”, or between 1¾ and 168 a week, like " +
+		"“6 a week”"}
+	number, days := strings.ToLower(text), 1.0
+	for _, week := range []string{"a week", "per week", "/week", "/ week", "weekly"} {
+		if cut, ok := strings.CutSuffix(number, week); ok {
+			number, days = cut, 7
+			break
+		}
+	}
+	number = strings.TrimSpace(strings.TrimSuffix(strings.TrimSuffix(strings.TrimSpace(number), "hours"), "h"))
+	x, err := measure.ParseNumber(number)
+	if x /= days; err != nil || !(x >= 0.25 && x <= 24) {
+		return 0, wrong
+	}
+	return x, nil
 }
