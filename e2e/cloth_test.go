@@ -25,6 +25,7 @@ func TestASkirtOnARemnant(t *testing.T) {
 	b.accessible("the stash")
 	b.enter("#s-name", "Sea-green remnant")
 	b.enter("#s-width", "140 cm")
+	b.enter("#s-thickness", "0.5")
 	b.enter("#s-length", "2.1 m")
 	b.reply(func() { b.click(".stash-new button") })
 	b.sees("Sea-green remnant")

@@ -2,6 +2,7 @@ package cloth
 
 import (
 	"errors"
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -176,7 +177,7 @@ func (d Field) Kept(f Fabric) string {
 func (d Field) Show(f Fabric, u measure.Unit) (value, other string) {
 	switch {
 	case d.Kind == ThinField:
-		return strconv.FormatFloat(float64(*d.length(&f)), 'f', -1, 64) + " mm", ""
+		return strconv.FormatFloat(math.Round(float64(*d.length(&f))*100)/100, 'f', -1, 64) + " mm", ""
 	case d.length != nil:
 		return d.length(&f).In(u), d.length(&f).In(u.Other())
 	case d.Kind == PriceField:

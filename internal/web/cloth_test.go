@@ -271,7 +271,7 @@ func TestGuardBeforeCutting(t *testing.T) {
 func TestOneActCuts(t *testing.T) {
 	// The twill comes from a piece in the stash.
 	fromStash := func(s *Server) {
-		w := ask(s, "POST", "/stash", url.Values{"name": {"Harbour twill, in hand"}, "width": {"150 cm"}, "length": {"9 m"}}, nil)
+		w := ask(s, "POST", "/stash", url.Values{"name": {"Harbour twill, in hand"}, "width": {"150 cm"}, "thickness": {"0.4 mm"}, "length": {"9 m"}}, nil)
 		require.Equal(t, 303, w.Code)
 		id := strings.TrimPrefix(w.Header().Get("Location"), "/stash/")
 		require.Equal(t, 200, ask(s, "POST", skirt+"/laying?cloth=outer", url.Values{"key": {"stash"}, "value": {id}}, map[string]string{"X-From-Page": "1"}).Code)
@@ -403,7 +403,7 @@ func TestPrices(t *testing.T) {
 // with a flaw, tested; what it means comes back, and bad input loses nothing.
 func TestStashPages(t *testing.T) {
 	s := demoServer(t, nil)
-	w := ask(s, "POST", "/stash", url.Values{"name": {"Old grey <skirt>"}, "width": {"44 in"}, "length": {"1 1/2 yd"}, "colour": {"walnut"}}, nil)
+	w := ask(s, "POST", "/stash", url.Values{"name": {"Old grey <skirt>"}, "thickness": {"0.5"}, "width": {"44 in"}, "length": {"1 1/2 yd"}, "colour": {"walnut"}}, nil)
 	require.Equal(t, 303, w.Code, w.Body)
 	here := w.Header().Get("Location")
 	send := func(path string, pairs ...string) *httptest.ResponseRecorder {

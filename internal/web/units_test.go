@@ -93,7 +93,7 @@ func TestFormsThatCantBeRead(t *testing.T) {
 // What was typed into a form comes back with what is wrong about it.
 func TestARefusedFormKeepsWhatWasTyped(t *testing.T) {
 	s := demoServer(t, nil)
-	w := ask(s, "POST", "/stash", url.Values{"name": {"Old sail"}, "colour": {"weld"}, "width": {"abc"}, "length": {"3 m"}}, nil)
+	w := ask(s, "POST", "/stash", url.Values{"name": {"Old sail"}, "colour": {"weld"}, "thickness": {"0.6"}, "width": {"abc"}, "length": {"3 m"}}, nil)
 	assert.Equal(t, 422, w.Code)
 	for _, kept := range []string{`value="Old sail"`, `<option selected>weld`, `value="abc"`, `value="3 m"`, "can&#39;t be read as a length", `id="s-width" name="width" value="abc"`} {
 		assert.Contains(t, w.Body.String(), kept)
@@ -162,4 +162,20 @@ func (s *Server) layersOf(t *testing.T, ensemble uint) (ids []uint) {
 		ids = append(ids, l.ID)
 	}
 	return ids
+}
+
+// A cloth is never taken for as thick as another: its thickness is asked for, in whatever it is measured.
+func TestAClothsThicknessIsAsked(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, typed := range []string{"", "thick", "0", "-1", "90 cm", "NaN"} {
+		w := ask(s, "POST", "/stash", url.Values{"name": {"Oilcloth"}, "width": {"140 cm"}, "thickness": {typed}}, nil)
+		assert.Equal(t, 422, w.Code, typed)
+		assert.Contains(t, w.Body.String(), "Say how thick it is", typed)
+		assert.Contains(t, w.Body.String(), `value="Oilcloth"`, "what was typed is not lost")
+	}
+	for typed, is := range map[string]string{"0.6": "0.6 mm", "1/32 in": "0.79 mm", "0,25": "0.25 mm"} {
+		w := ask(s, "POST", "/stash", url.Values{"name": {"Oilcloth"}, "width": {"140 cm"}, "thickness": {typed}}, nil)
+		require.Equal(t, 303, w.Code, typed)
+		assert.Contains(t, get(t, s, w.Header().Get("Location")), is, typed)
+	}
 }

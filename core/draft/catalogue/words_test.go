@@ -17,7 +17,7 @@ var slips = []*regexp.Regexp{
 	regexp.MustCompile(`\b1 (?:[a-z]+ )?(?:tufts|pieces|bones|gores|rows|steels|panels|pairs|cups|tiers|darts|pleats|seams|flounces|hoops|eyelets|tucks|copies|breadths|layers|needed bones|ends|studs|buttons|channels|ties)\b`),
 	regexp.MustCompile(`[.!?] [a-z]`), regexp.MustCompile(`[a-z)][.!?][A-Z]`), regexp.MustCompile(`\)[A-Z]`), regexp.MustCompile(` [,.;:]`), regexp.MustCompile(`,,|\.\.|  `),
 	regexp.MustCompile(`[Tt]he (?:Side|Front|Back|Centre|Band|Tier|Flounce|Waist)`), regexp.MustCompile(`%!|NaN|Inf|<nil>|-0\b`), regexp.MustCompile(`(?:^|[^0-9])0 (?:tufts|pieces|bones|gores|rows)\b`),
-	regexp.MustCompile(`\bin every half of\b|of 1 of `), regexp.MustCompile(`parts? in (?:a hundred|100)|\bin 100\b|[Oo]f what would open| in in `),
+	regexp.MustCompile(`\bin every half of\b|of 1 of `), regexp.MustCompile(`parts? in (?:a hundred|100)|\bin 100\b|[Oo]f what would open`),
 }
 
 // said is every word a draft says to its maker.

@@ -37,7 +37,7 @@ func (s *Room) stash(c *hall.Call) error {
 
 // newCloth is the form that puts a cloth into the stash, as it was typed, and
 // which of its fields is wrong.
-type newCloth struct{ Name, Colour, Width, Length, Wrong string }
+type newCloth struct{ Name, Colour, Width, Thickness, Length, Wrong string }
 
 // stashPage shows the stash with the form as it was typed and what is wrong
 // about it.
@@ -74,7 +74,8 @@ func (s *Room) stashPage(c *hall.Call, typed newCloth, wrong string) error {
 // addStash puts a cloth into the stash. What was typed comes back with what is
 // wrong about it.
 func (s *Room) addStash(c *hall.Call) error {
-	typed := newCloth{Name: c.PostForm("name"), Colour: c.PostForm("colour"), Width: c.PostForm("width"), Length: c.PostForm("length")}
+	typed := newCloth{Name: c.PostForm("name"), Colour: c.PostForm("colour"), Width: c.PostForm("width"),
+		Thickness: c.PostForm("thickness"), Length: c.PostForm("length")}
 	f, err := typed.cloth(c.Reader.Unit)
 	var b store.Stashed
 	if err == nil {
@@ -93,7 +94,7 @@ func (s *Room) addStash(c *hall.Call) error {
 
 // cloth is the cloth the form describes.
 func (n newCloth) cloth(u measure.Unit) (cloth.Fabric, error) {
-	f := cloth.Fabric{Name: n.Name, Colour: cmp.Or(n.Colour, cloth.Colours()[0]), Width: cloth.DefaultWidth, Selvedge: 10, Thickness: 0.4}
+	f := cloth.Fabric{Name: n.Name, Colour: cmp.Or(n.Colour, cloth.Colours()[0]), Width: cloth.DefaultWidth, Selvedge: 10}
 	if strings.TrimSpace(n.Width) != "" {
 		w, err := measure.Parse(n.Width, u)
 		if err != nil {
@@ -101,6 +102,12 @@ func (n newCloth) cloth(u measure.Unit) (cloth.Fabric, error) {
 		}
 		f.Width = w
 	}
+	thick, err := measure.Parse(withMillimetres(n.Thickness), u)
+	if err != nil || thick < cloth.MinThickness || thick > cloth.MaxThickness {
+		return f, bad("thickness", "say how thick it is: fold it in ten, measure, divide by ten. Lawn and lining are about ⟦~0.2⟧, shirting "+
+			"⟦~0.3⟧, coutil ⟦~0.5⟧, suiting ⟦~0.8⟧, coating ⟦~2⟧")
+	}
+	f.Thickness = thick
 	if strings.TrimSpace(n.Length) != "" {
 		l, err := measure.Parse(n.Length, u)
 		if err != nil {
@@ -123,4 +130,12 @@ func (s *Room) undoStash(c *hall.Call) error {
 		return err
 	}
 	return s.Done(c, fmt.Sprintf("/stash/%d", hall.ID(c, "cloth")))
+}
+
+// withMillimetres is a thickness as it is typed: a number alone is millimetres.
+func withMillimetres(text string) string {
+	if text = strings.TrimSpace(text); text != "" && strings.Trim(text, "0123456789.,/ ") == "" {
+		text += " mm"
+	}
+	return text
 }

@@ -225,9 +225,9 @@ func DrawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 		text := "the waist"
 		switch {
 		case drop < 0:
-			text = measure.Length(-drop).In(u) + " above the waist"
+			text = measure.Length(-drop).Body(u) + " above the waist"
 		case drop > 0:
-			text = measure.Length(drop).In(u) + " below the waist"
+			text = measure.Length(drop).Body(u) + " below the waist"
 		}
 		d.Heights = append(d.Heights, drawnAdds{drop, text})
 	}
@@ -277,7 +277,7 @@ func drawLayer(stages []ensemble.Stage, i int, colour string, heights []drawnAdd
 // girths are those of a figure at each level, as they are read.
 func girths(f figure.Figure, u measure.Unit) (out []string) {
 	for _, l := range figure.Levels() {
-		out = append(out, measure.Length(f.GirthAt(l)).In(u))
+		out = append(out, measure.Length(f.GirthAt(l)).Body(u))
 	}
 	return out
 }
@@ -287,7 +287,7 @@ func around(surface figure.Surface, heights []drawnAdds, u measure.Unit) []strin
 	out := make([]string, len(heights))
 	for i, h := range heights {
 		if s, ok := surface.At(h.Drop); ok {
-			out[i] = measure.Length(s.Girth()).In(u)
+			out[i] = measure.Length(s.Girth()).Body(u)
 		}
 	}
 	return out
@@ -326,9 +326,9 @@ func adds(stages []ensemble.Stage, i int, u measure.Unit) (says []string, at []d
 	for _, out := range ensemble.StandsOut(stages, i) {
 		where := "at the hem"
 		if !out.AtHem {
-			where = "most " + measure.Length(out.Drop).In(u) + " below the waist"
+			where = "most " + measure.Length(out.Drop).Body(u) + " below the waist"
 		}
-		says = append(says, fmt.Sprintf("%s further out %s, %s", measure.Length(out.By).In(u), out.Side, where))
+		says = append(says, fmt.Sprintf("%s further out %s, %s", measure.Length(out.By).Body(u), out.Side, where))
 	}
 	if h := stage.Draft.Wear.Hem; h > 0 {
 		says = append(says, "hem "+measure.Length(h).In(u)+" round")
