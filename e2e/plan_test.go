@@ -135,12 +135,28 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	var ready []string
 	require.NoError(t, json.Unmarshal([]byte(steps), &ready))
 	require.NotEmpty(t, ready)
-	for _, at := range ready {
-		b.visit(at)
-	}
+	// Nothing but the bench was opened: all of its steps, what is to buy and the plan have gone along.
+	require.True(t, js[bool](b, `(async () => {
+		const steps = [...document.querySelectorAll(".steps li > a")].map((a) => a.getAttribute("href")).filter((to) => to.includes("step="));
+		for (let tries = 0; tries < 200; tries++) {
+			const had = new Set((await (await caches.open("pages-2")).keys()).map((r) => new URL(r.url).pathname + new URL(r.url).search));
+			if (steps.length > 20 && [...steps, "/ensembles/1/buy", "/ensembles/1/plan"].every((to) => had.has(to))) return true;
+			await new Promise((on) => setTimeout(on, 100));
+		}
+		return false;
+	})()`))
 	b.visit(ready[0])
 	name := b.text("#now-name")
+	last := js[string](b, `[...document.querySelectorAll(".steps li > a")].at(-1).getAttribute("href")`)
+	lastName := js[string](b, `[...document.querySelectorAll(".steps li > a")].at(-1).textContent.trim()`)
 	s.kill()
+	b.visit(last) // never opened before
+	assert.Contains(t, lastName, b.text("#now-name"))
+	b.visit("/ensembles/1/buy")
+	b.sees("buy")
+	b.visit("/ensembles/1/bench?step=9/none")
+	b.sees("was not kept on this device")
+	b.visit(ready[0])
 	b.click(".timer")
 	b.sees("kept on this device")
 	b.visit(ready[0]) // from what was kept

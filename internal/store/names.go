@@ -28,6 +28,9 @@ func Named(field, text string) (string, error) {
 		}
 		return r
 	}, text))
+	if strings.ContainsFunc(name, turning) {
+		return "", &FieldError{field, "there is a sign in it that is not seen and turns the writing, or breaks the line: type it anew"}
+	}
 	if name == "" {
 		return "", &FieldError{field, "give it a name"}
 	}
@@ -35,6 +38,16 @@ func Named(field, text string) (string, error) {
 		return "", &FieldError{field, fmt.Sprintf("%d characters are too many for a name; %d is the most", n, LongestName)}
 	}
 	return name, nil
+}
+
+// turning tells whether a sign is not seen itself and changes how what stands beside it is shown: marks of direction, breaks of
+// lines and paragraphs, and the mark of byte order.
+func turning(r rune) bool {
+	switch {
+	case r >= 0x202A && r <= 0x202E, r >= 0x2066 && r <= 0x2069, r == 0x200E, r == 0x200F, r == 0x061C, r == 0x2028, r == 0x2029, r == 0xFEFF:
+		return true
+	}
+	return false
 }
 
 // quoted is a text in a message, not too long.

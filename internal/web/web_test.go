@@ -15,6 +15,7 @@ import (
 	"path/filepath"
 	"regexp"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -469,6 +470,22 @@ func TestGuessingFromElsewhere(t *testing.T) {
 	out := from("192.0.2.10", "/leave", nil, cookie)
 	require.Equal(t, 303, out.Code)
 	assert.Equal(t, 303, page(strings.SplitN(out.Header().Get("Set-Cookie"), ";", 2)[0]))
+	assert.Equal(t, 303, page(cookie), "a copy of the cookie opens nothing after that either")
+	// Many at once from one address are one try, and nobody else waits for them.
+	var all sync.WaitGroup
+	codes := make([]int, 60)
+	for i := range codes {
+		all.Go(func() { codes[i] = from("192.0.2.67", "/enter", url.Values{"passphrase": {"guess"}}, "").Code })
+	}
+	all.Wait()
+	compared := 0
+	for _, code := range codes {
+		if code == 401 {
+			compared++
+		}
+	}
+	assert.LessOrEqual(t, compared, 3, "sixty at once are no sixty guesses")
+	assert.Equal(t, 303, from("192.0.2.11", "/enter", url.Values{"passphrase": {"linen and lace"}}, "").Code)
 	for given, ok := range map[string]bool{"": true, "short": false, "  linen and lace\n": true, strings.Repeat("x", 73): false} {
 		_, err := hall.Passphrase(given)
 		assert.Equal(t, ok, err == nil, "%q", given)

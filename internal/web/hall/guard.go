@@ -4,6 +4,7 @@ import (
 	"crypto/rand"
 	"errors"
 	"fmt"
+	"maps"
 	"net/http"
 	"strings"
 	"sync"
@@ -21,15 +22,20 @@ type guard struct {
 	sessions gin.HandlerFunc
 	now      func() time.Time
 	mu       sync.Mutex
-	tries    map[string]tries // by address
-	room     chan struct{}    // how many passphrases are compared at once
+	tries    map[string]tries     // by address
+	room     chan struct{}        // how many passphrases are compared at once
+	left     map[string]time.Time // visits that were ended, and until when their cookie would have lasted
 }
 
 // tries are the wrong passphrases of one address.
 type tries struct {
 	wrong int
 	until time.Time // before this it is not listened to
+	busy  bool      // one of its is being compared
 }
+
+// lasts is how long a visit lasts.
+const lasts = 14 * 24 * time.Hour
 
 // Passphrase reads a passphrase as it was given, wherever it came from: it has
 // 8 characters or more and at most 72 bytes, without blanks at its ends. An
@@ -57,9 +63,9 @@ func newGuard(passphrase string, now func() time.Time) (*guard, error) {
 		return nil, err
 	}
 	st := cookie.NewStore(key)
-	st.Options(sessions.Options{Path: "/", MaxAge: 14 * 24 * 3600, HttpOnly: true, SameSite: http.SameSiteStrictMode})
+	st.Options(sessions.Options{Path: "/", MaxAge: int(lasts.Seconds()), HttpOnly: true, SameSite: http.SameSiteStrictMode})
 	return &guard{hash: hash, sessions: sessions.Sessions("ardent-gusset", st), now: now, tries: map[string]tries{},
-		room: make(chan struct{}, 4)}, nil
+		room: make(chan struct{}, 4), left: map[string]time.Time{}}, nil
 }
 
 func (g *guard) ask(c *gin.Context) {
@@ -67,7 +73,7 @@ func (g *guard) ask(c *gin.Context) {
 	if path == "/enter" || len(path) > 8 && path[:8] == "/static/" {
 		return
 	}
-	if in, _ := sessions.Default(c).Get("in").(bool); in {
+	if visit, _ := sessions.Default(c).Get("visit").(string); visit != "" && !g.ended(visit) {
 		return
 	}
 	if c.Request.Method == http.MethodGet {
@@ -84,15 +90,43 @@ const mostAddresses = 4096
 // longestWait is how long an address that keeps guessing is not listened to.
 const longestWait = 5 * time.Minute
 
-// wait is how long an address has still to wait.
-func (g *guard) wait(address string) time.Duration {
+// ended tells whether a visit was ended.
+func (g *guard) ended(visit string) bool {
 	g.mu.Lock()
 	defer g.mu.Unlock()
-	return g.tries[address].until.Sub(g.now())
+	_, left := g.left[visit]
+	return left
 }
 
-// tried notes the outcome of a try. From the third wrong one on the address
-// waits, twice as long each time; no other address does.
+// end ends a visit, here and not only in its browser: a cookie that was copied opens nothing any more.
+func (g *guard) end(visit string) {
+	g.mu.Lock()
+	defer g.mu.Unlock()
+	now := g.now()
+	maps.DeleteFunc(g.left, func(_ string, until time.Time) bool { return until.Before(now) })
+	g.left[visit] = now.Add(lasts)
+}
+
+// try reserves a try of an address, as a wrong one until it proves right: an address compares one at a time, however many it sends.
+// It gives how long the address has still to wait, and whether it has a try now.
+func (g *guard) try(address string) (wait time.Duration, ok bool) {
+	g.mu.Lock()
+	defer g.mu.Unlock()
+	if t := g.tries[address]; t.busy {
+		return time.Second, false
+	} else if wait := t.until.Sub(g.now()); wait > 0 {
+		return wait, false
+	}
+	if !g.wrong(address) {
+		return longestWait, false
+	}
+	t := g.tries[address]
+	t.busy = true
+	g.tries[address] = t
+	return 0, true
+}
+
+// tried ends a try that was reserved.
 func (g *guard) tried(address string, right bool) {
 	g.mu.Lock()
 	defer g.mu.Unlock()
@@ -100,15 +134,23 @@ func (g *guard) tried(address string, right bool) {
 		delete(g.tries, address)
 		return
 	}
+	t := g.tries[address]
+	t.busy = false
+	g.tries[address] = t
+}
+
+// wrong counts a wrong try. From the third on the address waits, twice as long each time; no other address does. It is false
+// where no more addresses can be remembered: then a new one is not listened to.
+func (g *guard) wrong(address string) bool {
 	if len(g.tries) >= mostAddresses { // those that have waited are forgotten first
 		for a, t := range g.tries {
-			if t.until.Before(g.now()) {
+			if !t.busy && t.until.Before(g.now()) {
 				delete(g.tries, a)
 			}
 		}
 	}
 	if _, known := g.tries[address]; !known && len(g.tries) >= mostAddresses {
-		return
+		return false
 	}
 	t := g.tries[address]
 	t.wrong++
@@ -116,6 +158,7 @@ func (g *guard) tried(address string, right bool) {
 		t.until = g.now().Add(min(time.Second<<min(t.wrong-3, 20), longestWait))
 	}
 	g.tries[address] = t
+	return true
 }
 
 func (s *Hall) enterPage(c *Call) error {
@@ -129,13 +172,15 @@ func (s *Hall) enter(c *Call) error {
 		p.Message = why
 		return Render(s, c, status, "enter", p, struct{}{})
 	}
-	if wait := s.guard.wait(address); wait > 0 {
+	wait, ok := s.guard.try(address)
+	if !ok {
 		return refuse(http.StatusTooManyRequests, fmt.Sprintf("Too many wrong tries from this device. Wait %d seconds.",
 			int(wait.Seconds())+1))
 	}
 	select { // a visitor who has gone is not waited for
 	case s.guard.room <- struct{}{}:
 	case <-c.Ctx().Done():
+		s.guard.tried(address, false)
 		return nil
 	}
 	err := bcrypt.CompareHashAndPassword(s.guard.hash, []byte(strings.TrimSpace(c.PostForm("passphrase"))))
@@ -145,7 +190,7 @@ func (s *Hall) enter(c *Call) error {
 		return refuse(http.StatusUnauthorized, "That is not the passphrase.")
 	}
 	session := sessions.Default(c.Context)
-	session.Set("in", true)
+	session.Set("visit", rand.Text())
 	if err := session.Save(); err != nil {
 		return err
 	}
@@ -156,6 +201,9 @@ func (s *Hall) enter(c *Call) error {
 // leave ends a visit: this browser is asked for the passphrase again.
 func (s *Hall) leave(c *Call) error {
 	session := sessions.Default(c.Context)
+	if visit, _ := session.Get("visit").(string); visit != "" {
+		s.guard.end(visit)
+	}
 	session.Clear()
 	session.Options(sessions.Options{Path: "/", MaxAge: -1, HttpOnly: true, SameSite: http.SameSiteStrictMode})
 	if err := session.Save(); err != nil {

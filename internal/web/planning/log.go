@@ -178,9 +178,9 @@ func (s *Room) logCSV(c *hall.Call) error {
 			if name == "" {
 				name = string(t.Step)
 			}
-			_ = w.Write([]string{l.Name, name, string(q.Station), t.StartedAt.Format(time.RFC3339), end,
+			_ = w.Write(cells(l.Name, name, string(q.Station), t.StartedAt.Format(time.RFC3339), end,
 				strconv.FormatFloat(long.Minutes(), 'f', 1, 64),
-				strconv.FormatFloat(q.Whole(), 'f', 0, 64), yes(q.Done)})
+				strconv.FormatFloat(q.Whole(), 'f', 0, 64), yes(q.Done)))
 		}
 	}
 	w.Flush()

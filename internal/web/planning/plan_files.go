@@ -112,8 +112,8 @@ func (s *Room) planCSV(c *hall.Call) error {
 			after = append(after, names[a.Step])
 		}
 		minutes := func(m float64) string { return strconv.FormatFloat(m, 'f', 0, 64) }
-		_ = w.Write([]string{strconv.Itoa(q.Number), q.LayerName, q.Name, string(q.Station), minutes(q.Minutes()), minutes(q.Spread.Low),
-			minutes(q.Spread.High), day(q.From), day(q.To), yes(q.Done), yes(q.Chain), strings.Join(after, "; "), q.Note})
+		_ = w.Write(cells(strconv.Itoa(q.Number), q.LayerName, q.Name, string(q.Station), minutes(q.Minutes()), minutes(q.Spread.Low),
+			minutes(q.Spread.High), day(q.From), day(q.To), yes(q.Done), yes(q.Chain), strings.Join(after, "; "), q.Note))
 	}
 	w.Flush()
 	if err := w.Error(); err != nil {
@@ -129,4 +129,14 @@ func yes(b bool) string {
 		return "yes"
 	}
 	return "no"
+}
+
+// cells are the cells of a row as text: what a table would take for a formula begins with an apostrophe, as tables mark text.
+func cells(row ...string) []string {
+	for i, text := range row {
+		if text != "" && strings.ContainsRune("=+-@\t\r", rune(text[0])) {
+			row[i] = "'" + text
+		}
+	}
+	return row
 }
