@@ -176,8 +176,8 @@ func (s *Room) seen(c *hall.Call) error {
 
 // hoursADay reads hours of work: so many a day, or a week, which is shared among its days.
 func hoursADay(text string) (float64, error) {
-	wrong := &store.FieldError{Field: "hours", Why: "hours of work lie between ¼ and 24 a day, like “1.5”, or between 1¾ and 168 a week, like " +
-		"“6 a week”"}
+	wrong := &store.FieldError{Field: "hours", Why: "hours of work lie between ¼ and 24 a day, like “1.5”, or between 1¾ and 168 a " +
+		"week, like “6 a week”"}
 	number, days := strings.ToLower(text), 1.0
 	for _, week := range []string{"a week", "per week", "/week", "/ week", "weekly"} {
 		if cut, ok := strings.CutSuffix(number, week); ok {
