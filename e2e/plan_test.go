@@ -145,6 +145,7 @@ func TestBenchWithoutAConnection(t *testing.T) {
 		}
 		return false;
 	})()`))
+	b.sees("it opens without a connection")
 	b.visit(ready[0])
 	name := b.text("#now-name")
 	last := js[string](b, `[...document.querySelectorAll(".steps li > a")].at(-1).getAttribute("href")`)

@@ -173,8 +173,32 @@ export function shelve(url, fields) {
   show();
 }
 
+// Says whether the bench will open again without a connection, from what is kept and not from what is hoped.
+async function tellAlong(p) {
+  if (!("serviceWorker" in navigator && isSecureContext)) {
+    p.textContent =
+      "This bench will not open again without a connection: browsers keep pages only from the machine itself, or from an address " +
+      "with https. What is done while it stays open is kept and sent later.";
+    return;
+  }
+  await navigator.serviceWorker.ready;
+  const steps = [...document.querySelectorAll(".steps li > a[href*='step=']")].map((a) => a.href);
+  for (let tries = 0; tries < 60; tries++) {
+    const had = new Set((await (await caches.open("pages-2")).keys()).map((request) => request.url));
+    const missing = steps.filter((href) => !had.has(href)).length;
+    p.textContent =
+      missing === 0
+        ? "This bench is kept on this device, with all of its steps, what is to buy and the plan: it opens without a connection."
+        : `Without a connection ${steps.length - missing} of ${steps.length} steps would open on this device so far.`;
+    if (missing === 0) return;
+    await new Promise((on) => setTimeout(on, 1000));
+  }
+}
+
 export function bench() {
   if ("serviceWorker" in navigator && isSecureContext) navigator.serviceWorker.register("/worker.js").catch(() => {});
+  const p = document.getElementById("along");
+  if (p) tellAlong(p).catch(() => {});
   show();
   const some = async () => {
     if ((await waiting()).some((one) => !one.refused)) send();
