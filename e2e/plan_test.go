@@ -127,9 +127,8 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	defer func() { s.kill() }()
 	b := open(t, "http://"+s.addr)
 	b.size(390, 844)
-	b.visit("/ensembles/1/bench")
+	b.visit("/ensembles/1/bench") // once is enough
 	js[bool](b, `navigator.serviceWorker.ready.then(() => true)`)
-	b.visit("/ensembles/1/bench") // now by way of the worker
 	b.until(`navigator.serviceWorker.controller`)
 	steps := js[string](b, `JSON.stringify([...document.querySelectorAll(".steps li.is-ready > a")].slice(0, 3).map((a) => a.getAttribute("href")))`)
 	var ready []string
@@ -138,7 +137,7 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	// Nothing but the bench was opened: all of its steps, what is to buy and the plan have gone along.
 	require.True(t, js[bool](b, `(async () => {
 		const steps = [...document.querySelectorAll(".steps li > a")].map((a) => a.getAttribute("href")).filter((to) => to.includes("step="));
-		for (let tries = 0; tries < 200; tries++) {
+		for (let tries = 0; tries < 900; tries++) {
 			const had = new Set((await (await caches.open("pages-2")).keys()).map((r) => new URL(r.url).pathname + new URL(r.url).search));
 			if (steps.length > 20 && [...steps, "/ensembles/1/buy", "/ensembles/1/plan"].every((to) => had.has(to))) return true;
 			await new Promise((on) => setTimeout(on, 100));

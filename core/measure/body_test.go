@@ -17,6 +17,12 @@ func TestBodiesAreToldAsTapesRead(t *testing.T) {
 	assert.Equal(t, "13 cm", Length(132).Rough(CM))
 	assert.Equal(t, "0.5 cm", Length(0).Rough(CM))
 	assert.Equal(t, "30⅝ in, give or take 1 in", Say(TellBody(778)+", give or take "+TellRough(24), IN))
+	assert.Equal(t, "6¾ yd", Length(6200).Held(IN))
+	assert.Equal(t, "6.2 m", Length(6200).Held(CM))
+	assert.Equal(t, "5 yd", Length(180*25.4).Held(IN))
+	assert.Equal(t, "20½ in", Length(520.7).Held(IN))
+	assert.Equal(t, "59 in", Length(1500).Bolt(IN))
+	assert.Equal(t, "54 in", Length(54*25.4).Bolt(IN))
 	rapid.Check(t, func(t *rapid.T) {
 		l := Length(rapid.Float64Range(0, 3000).Draw(t, "length"))
 		for _, u := range []Unit{CM, IN} {

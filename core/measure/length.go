@@ -157,3 +157,24 @@ func (l Length) AsBought(u Unit) string {
 	}
 	return strconv.FormatFloat(math.Round(float64(l)/10)/100, 'f', -1, 64) + " m"
 }
+
+// Held writes a length of cloth in hand as one speaks of it: in yards and their eighths, or metres, rounded down, for what
+// is not there can't be cut; what is short of a yard or a metre as it is.
+func (l Length) Held(u Unit) string {
+	switch {
+	case u == IN && l >= Yard:
+		return sixteenths(int(math.Floor(float64(l/Yard)*8+1e-6))*2) + " yd"
+	case u != IN && l >= Metre:
+		return strconv.FormatFloat(math.Floor(float64(l)/10+1e-6)/100, 'f', -1, 64) + " m"
+	}
+	return l.In(u)
+}
+
+// Bolt writes how wide a cloth is as shops say it: to the half inch, or the half centimetre.
+func (l Length) Bolt(u Unit) string {
+	step := 5 * Millimetre
+	if u == IN {
+		step = Inch / 2
+	}
+	return (step * Length(math.Round(float64(l/step)))).In(u)
+}

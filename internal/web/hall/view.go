@@ -115,6 +115,8 @@ var functions = template.FuncMap{
 		return template.HTML(`<span class="len">` + l.In(u) + ` <small>` + l.In(u.Other()) + `</small></span>`) // both written by us
 	},
 	"later":   later,
+	"held":    func(l measure.Length, u measure.Unit) string { return l.Held(u) },
+	"bolt":    func(l measure.Length, u measure.Unit) string { return l.Bolt(u) },
 	"body":    func(mm any, u measure.Unit) string { return lengthOf(mm).Body(u) },
 	"plain":   func(mm any, u measure.Unit) string { return lengthOf(mm).In(u) },
 	"fine":    func(mm any, u measure.Unit) string { return lengthOf(mm).Fine(u) },

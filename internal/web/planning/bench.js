@@ -183,7 +183,8 @@ async function tellAlong(p) {
   }
   await navigator.serviceWorker.ready;
   const steps = [...document.querySelectorAll(".steps li > a[href*='step=']")].map((a) => a.href);
-  for (let tries = 0; tries < 60; tries++) {
+  let asked = false; // the first time the page came before there was a worker to keep it: it is asked for once more, by its way
+  for (let tries = 0; tries < 120; tries++) {
     const had = new Set((await (await caches.open("pages-2")).keys()).map((request) => request.url));
     const missing = steps.filter((href) => !had.has(href)).length;
     p.textContent =
@@ -191,6 +192,10 @@ async function tellAlong(p) {
         ? "This bench is kept on this device, with all of its steps, what is to buy and the plan: it opens without a connection."
         : `Without a connection ${steps.length - missing} of ${steps.length} steps would open on this device so far.`;
     if (missing === 0) return;
+    if (!asked && navigator.serviceWorker.controller && !had.has(location.href)) {
+      asked = true;
+      fetch(location.href, { credentials: "same-origin" }).catch(() => {});
+    }
     await new Promise((on) => setTimeout(on, 1000));
   }
 }
