@@ -224,7 +224,7 @@ func TestNonsenseIsAnsweredAtTheField(t *testing.T) {
 	b.enter("#name", "<b>Bold</b> 👑")
 	b.enter("#hours", "99")
 	b.reply(func() { b.click(".main-button") })
-	b.sees("Hours a day lie between")
+	b.sees("Hours of work lie between")
 	assert.Equal(t, "<b>Bold</b> 👑", js[string](b, `document.querySelector("#name").value`))
 	b.enter("#hours", "1.5")
 	b.reply(func() { b.click(".main-button") })

@@ -194,7 +194,7 @@ for p in data:
         n = 40
         for k in range(1, n):
             at = line.interpolate(k / n, normalized=True)
-            if min(at.distance(Point(e["Line"][0])), at.distance(Point(e["Line"][-1]))) > 2.6 * a:
+            if min(at.distance(Point(e["Line"][0])), at.distance(Point(e["Line"][-1]))) > 2.8 * a: # a corner that is trimmed reaches so far
                 offs.append((at, a))
     strips = [s.buffer(0) for s in strips]
     want = unary_union(strips)

@@ -199,6 +199,7 @@ type published struct {
 		Levels []struct {
 			BelowWaist float64      `json:"below_waist_mm"`
 			Path       [][2]float64 `json:"path"`
+			Open       bool         `json:"open"`
 		} `json:"levels"`
 		MirrorPairs bool         `json:"mirror_pairs"`
 		OnFold      bool         `json:"on_fold"`

@@ -1,6 +1,9 @@
 package work
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // Timed is where an operation lies when nothing but its reasons holds it up: earliest and latest start, minutes from the
 // beginning, and how far it may slip without making the whole longer.
@@ -8,25 +11,64 @@ type Timed struct {
 	Earliest, Latest, Slack float64
 }
 
-// Critical times operations by the critical path method (Kelley and Walker, 1959), waits between them with it, and finds
-// the longest chain, from its first operation to its last. minutes is how long each takes. Operations stand in an order that
-// keeps every reason.
-func Critical(all []Operation, minutes []float64) (times []Timed, chain []int, whole float64) {
+// woven is what waits for what among operations, looked up once for all that is worked out of it.
+type woven struct {
+	waits        []int    // how many reasons each has
+	then, before [][]link // what waits for each, and what each waits for
+}
+
+// link is another operation and the minutes that pass between the two.
+type link struct {
+	to  int
+	lag float64
+}
+
+// weave looks up what waits for what. What is not there is not waited for.
+func weave(all []Operation) woven {
 	at := make(map[ID]int, len(all))
 	for i, o := range all {
 		at[o.ID] = i
 	}
-	times = make([]Timed, len(all))
-	from := make([]int, len(all)) // what decides when it begins
+	w := woven{make([]int, len(all)), make([][]link, len(all)), make([][]link, len(all))}
 	for i, o := range all {
-		from[i] = -1
 		for _, a := range o.After {
-			k, ok := at[a.Step]
-			if !ok {
-				continue
+			if k, ok := at[a.Step]; ok {
+				w.waits[i]++
+				w.then[k] = append(w.then[k], link{i, a.Hours * 60})
+				w.before[i] = append(w.before[i], link{k, a.Hours * 60})
 			}
-			if end := times[k].Earliest + minutes[k] + a.Hours*60; end > times[i].Earliest || from[i] < 0 && end == times[i].Earliest {
-				times[i].Earliest, from[i] = end, k
+		}
+	}
+	return w
+}
+
+// Critical times operations by the critical path method (Kelley and Walker, 1959), waits between them with it, and finds
+// the longest chain, from its first operation to its last. minutes is how long each takes. Operations stand in an order that
+// keeps every reason.
+func Critical(all []Operation, minutes []float64) (times []Timed, chain []int, whole float64) {
+	times, from, whole := weave(all).critical(minutes)
+	last := -1
+	for i := range all {
+		if end := times[i].Earliest + minutes[i]; last < 0 || end > times[last].Earliest+minutes[last] {
+			last = i
+		}
+	}
+	for i := last; i >= 0; i = from[i] {
+		chain = append(chain, i)
+	}
+	slices.Reverse(chain)
+	return times, chain, whole
+}
+
+// critical times operations; from is what decides when each begins, −1 for nothing.
+func (w woven) critical(minutes []float64) (times []Timed, from []int, whole float64) {
+	times, from = make([]Timed, len(minutes)), make([]int, len(minutes))
+	for i := range times {
+		from[i] = -1
+		for _, a := range w.before[i] {
+			end := times[a.to].Earliest + minutes[a.to] + a.lag
+			if end > times[i].Earliest || from[i] < 0 && end == times[i].Earliest {
+				times[i].Earliest, from[i] = end, a.to
 			}
 		}
 		whole = math.Max(whole, times[i].Earliest+minutes[i])
@@ -34,39 +76,24 @@ func Critical(all []Operation, minutes []float64) (times []Timed, chain []int, w
 	for i := range times {
 		times[i].Latest = whole - minutes[i]
 	}
-	for i := len(all) - 1; i >= 0; i-- {
-		for _, a := range all[i].After {
-			if k, ok := at[a.Step]; ok {
-				times[k].Latest = math.Min(times[k].Latest, times[i].Latest-a.Hours*60-minutes[k])
-			}
+	for i := len(times) - 1; i >= 0; i-- {
+		for _, a := range w.before[i] {
+			times[a.to].Latest = math.Min(times[a.to].Latest, times[i].Latest-a.lag-minutes[a.to])
 		}
 	}
-	last := -1
-	for i := range all {
+	for i := range times {
 		times[i].Slack = times[i].Latest - times[i].Earliest
-		if end := times[i].Earliest + minutes[i]; last < 0 || end > times[last].Earliest+minutes[last] {
-			last = i
-		}
 	}
-	for i := last; i >= 0; i = from[i] {
-		chain = append([]int{i}, chain...)
-	}
-	return times, chain, whole
+	return times, from, whole
 }
 
 // tails is how long the work is that hangs on each operation, itself counted in, minutes.
-func tails(all []Operation, minutes []float64) []float64 {
-	at := make(map[ID]int, len(all))
-	for i, o := range all {
-		at[o.ID] = i
-	}
-	out := make([]float64, len(all))
-	for i := len(all) - 1; i >= 0; i-- {
+func (w woven) tails(minutes []float64) []float64 {
+	out := make([]float64, len(minutes))
+	for i := len(minutes) - 1; i >= 0; i-- {
 		out[i] += minutes[i]
-		for _, a := range all[i].After {
-			if k, ok := at[a.Step]; ok {
-				out[k] = math.Max(out[k], out[i]+a.Hours*60)
-			}
+		for _, a := range w.before[i] {
+			out[a.to] = math.Max(out[a.to], out[i]+a.lag)
 		}
 	}
 	return out

@@ -143,7 +143,7 @@ const tries = 150
 func (c Calendar) Best(all []Operation, minutes []float64) (order []Operation, out []Placed) {
 	out, _ = c.Schedule(all, minutes)
 	order = all
-	long := tails(all, minutes)
+	long := weave(all).tails(minutes)
 	longest := 1.0
 	for _, l := range long {
 		longest = math.Max(longest, l)

@@ -1,6 +1,7 @@
 package work
 
 import (
+	"container/heap"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -23,6 +24,9 @@ type Laid struct {
 // searches is how often orders are tried at random beside the two rules: near the latest starts, near the best, and anyhow.
 const searches = 500
 
+// enough is up to how many operations and reasons that many are tried; of more fewer, but least.
+const enough, least = 4000, 8
+
 // Lay lays a network out so that no capacity is exceeded, as short as it can be found: by the serial scheme (Kelley, 1963)
 // over orders by latest start and by what hangs on each, and some at random near them. Where nothing is limited it is the
 // critical path. minutes is how long each operation takes. It fails when one needs what there is none of.
@@ -34,7 +38,8 @@ func (n Network) Lay(minutes []float64, seed uint64) (Laid, error) {
 			}
 		}
 	}
-	times, _, whole := Critical(n.Operations, minutes)
+	w := weave(n.Operations)
+	times, _, whole := w.critical(minutes)
 	if !n.limited() {
 		out := Laid{Whole: whole}
 		for _, t := range times {
@@ -42,7 +47,7 @@ func (n Network) Lay(minutes []float64, seed uint64) (Laid, error) {
 		}
 		return out, nil
 	}
-	long := tails(n.Operations, minutes)
+	long := w.tails(minutes)
 	by := func(key func(i int) float64) []int {
 		at := make([]int, len(minutes))
 		for i := range at {
@@ -51,21 +56,25 @@ func (n Network) Lay(minutes []float64, seed uint64) (Laid, error) {
 		sort.SliceStable(at, func(a, b int) bool { return key(at[a]) < key(at[b]) })
 		return at
 	}
-	best := n.serial(by(func(i int) float64 { return times[i].Latest }), minutes)
+	best := n.serial(w, by(func(i int) float64 { return times[i].Latest }), minutes)
 	keep := func(l Laid) {
 		if l.Whole < best.Whole-1e-9 {
 			best = l
 		}
 	}
-	keep(n.serial(by(func(i int) float64 { return -long[i] }), minutes))
+	keep(n.serial(w, by(func(i int) float64 { return -long[i] }), minutes))
 	r := rand.New(rand.NewPCG(seed, 0x1a7))
-	for range searches {
+	edges := 0
+	for _, k := range w.waits {
+		edges += k
+	}
+	for range min(searches, max(searches*enough/(len(minutes)+edges), least)) {
 		if best.Whole <= whole+1e-9 {
 			break // it can't be shorter than its longest chain
 		}
-		keep(n.serial(by(func(i int) float64 { return times[i].Latest + r.Float64()*whole*0.3 }), minutes))
-		keep(n.serial(by(func(i int) float64 { return best.Start[i] + r.NormFloat64()*whole*0.05 }), minutes))
-		keep(n.serial(r.Perm(len(minutes)), minutes))
+		keep(n.serial(w, by(func(i int) float64 { return times[i].Latest + r.Float64()*whole*0.3 }), minutes))
+		keep(n.serial(w, by(func(i int) float64 { return best.Start[i] + r.NormFloat64()*whole*0.05 }), minutes))
+		keep(n.serial(w, r.Perm(len(minutes)), minutes))
 	}
 	return best, nil
 }
@@ -83,76 +92,121 @@ func (n Network) limited() bool {
 
 // serial places operations one by one in an order, each as early as its reasons and the capacities let it; one whose reasons
 // are not placed yet waits its turn.
-func (n Network) serial(order []int, minutes []float64) Laid {
-	waits, then := links(n.Operations)
-	lag := map[[2]ID]float64{}
-	for _, o := range n.Operations {
-		for _, a := range o.After {
-			lag[[2]ID{a.Step, o.ID}] = a.Hours * 60
+func (n Network) serial(w woven, order []int, minutes []float64) Laid {
+	rank := make([]int, len(order))
+	for k, i := range order {
+		rank[i] = k
+	}
+	waits := slices.Clone(w.waits)
+	from, out := make([]float64, len(minutes)), Laid{Start: make([]float64, len(minutes))}
+	used := map[Need]*usage{}
+	for need, c := range n.Capacity {
+		used[need] = &usage{most: c, at: []float64{math.Inf(-1)}, count: []int{0}}
+	}
+	var ready ranks
+	for i := range waits {
+		if waits[i] == 0 {
+			ready = append(ready, rank[i])
 		}
 	}
-	out := Laid{Start: make([]float64, len(minutes))}
-	from := make([]float64, len(minutes))
-	placed := make([]bool, len(minutes))
-	type use struct{ from, to float64 }
-	used := map[Need][]use{}
-	fits := func(need Need, at, to float64) (free bool, next float64) {
-		next = math.Inf(1)
-		c, ok := n.Capacity[need]
-		if !ok {
-			return true, next
-		}
-		var edges []float64
-		for _, u := range used[need] {
-			if u.from < to-1e-9 && u.to > at+1e-9 {
-				edges = append(edges, math.Max(u.from, at))
-				next = math.Min(next, u.to)
-			}
-		}
-		for _, e := range edges {
-			count := 0
-			for _, u := range used[need] {
-				if u.from <= e+1e-9 && u.to > e+1e-9 {
-					count++
-				}
-			}
-			if count >= c {
-				return false, next
-			}
-		}
-		return true, next
-	}
-	for done := 0; done < len(order); {
-		for _, i := range order {
-			if placed[i] || waits[i] > 0 {
-				continue
-			}
-			at := from[i]
-			for again := minutes[i] > 0; again; {
-				again = false
-				for _, need := range n.Operations[i].Needs {
-					if free, next := fits(need, at, at+minutes[i]); !free {
+	heap.Init(&ready)
+	for len(ready) > 0 {
+		i := order[heap.Pop(&ready).(int)]
+		at := from[i]
+		for again := minutes[i] > 0; again; {
+			again = false
+			for _, need := range n.Operations[i].Needs {
+				if u := used[need]; u != nil {
+					if next := u.free(at, minutes[i]); next > at {
 						at, again = next, true
-						break
 					}
 				}
 			}
-			placed[i], out.Start[i] = true, at
-			done++
-			for _, need := range n.Operations[i].Needs {
-				if _, ok := n.Capacity[need]; ok && minutes[i] > 0 {
-					used[need] = append(used[need], use{at, at + minutes[i]})
-				}
+		}
+		out.Start[i] = at
+		for _, need := range n.Operations[i].Needs {
+			if u := used[need]; u != nil && minutes[i] > 0 {
+				u.take(at, at+minutes[i])
 			}
-			out.Whole = math.Max(out.Whole, at+minutes[i])
-			for _, k := range then[i] {
-				waits[k]--
-				from[k] = math.Max(from[k], at+minutes[i]+lag[[2]ID{n.Operations[i].ID, n.Operations[k].ID}])
+		}
+		out.Whole = math.Max(out.Whole, at+minutes[i])
+		for _, k := range w.then[i] {
+			from[k.to] = math.Max(from[k.to], at+minutes[i]+k.lag)
+			if waits[k.to]--; waits[k.to] == 0 {
+				heap.Push(&ready, rank[k.to])
 			}
-			break
 		}
 	}
 	return out
+}
+
+// ranks is a heap of places in an order, the first on top.
+type ranks []int
+
+func (r ranks) Len() int           { return len(r) }
+func (r ranks) Less(i, j int) bool { return r[i] < r[j] }
+func (r ranks) Swap(i, j int)      { r[i], r[j] = r[j], r[i] }
+
+// Push and Pop are what container/heap asks for.
+func (r *ranks) Push(x any) { *r = append(*r, x.(int)) }
+
+// Pop takes the last.
+func (r *ranks) Pop() any {
+	old := *r
+	x := old[len(old)-1]
+	*r = old[:len(old)-1]
+	return x
+}
+
+// usage is how many use a thing at once, over time: count[k] from at[k] until the next.
+type usage struct {
+	most  int
+	at    []float64
+	count []int
+}
+
+// touching is how long two uses may overlap and still only touch, minutes.
+const touching = 1e-9
+
+// free is the first time from one on at which it can be used for so many minutes.
+func (u *usage) free(from, minutes float64) float64 {
+	k := sort.SearchFloat64s(u.at, from)
+	if k == len(u.at) || u.at[k] > from {
+		k--
+	}
+	for ; k < len(u.at) && u.at[k] < from+minutes; k++ {
+		end := math.Inf(1)
+		if k+1 < len(u.at) {
+			end = u.at[k+1]
+		}
+		if u.count[k] >= u.most && math.Min(end, from+minutes)-math.Max(u.at[k], from) > touching {
+			from = end
+		}
+	}
+	return from
+}
+
+// take uses it from a time to another. Stretches that are full become one: nothing more goes in, and the next to come passes
+// over them in a step.
+func (u *usage) take(from, to float64) {
+	a, b := u.split(from), u.split(to)
+	for k := a; k < b; k++ {
+		u.count[k]++
+	}
+	for k := min(b, len(u.at)-1); k >= max(a, 1); k-- {
+		if u.count[k] == u.most && u.count[k-1] == u.most {
+			u.at, u.count = slices.Delete(u.at, k, k+1), slices.Delete(u.count, k, k+1)
+		}
+	}
+}
+
+// split is where a stretch begins at a time, which is parted there when none does.
+func (u *usage) split(at float64) int {
+	k := sort.SearchFloat64s(u.at, at)
+	if k == len(u.at) || u.at[k] != at {
+		u.at, u.count = slices.Insert(u.at, k, at), slices.Insert(u.count, k, u.count[k-1])
+	}
+	return k
 }
 
 // Trial is how long a network takes over many trials, minutes, rising.
@@ -167,20 +221,20 @@ func (n Network) Trial(t Trials) ([]float64, error) {
 	for i := range order {
 		order[i] = i
 	}
+	w, limited := weave(n.Operations), n.limited()
 	for range t.Runs {
 		times := make([]float64, len(samplers))
 		for i := range samplers {
 			times[i] = samplers[i].draw()
 		}
-		if !n.limited() {
-			_, _, whole := Critical(n.Operations, times)
+		late, _, whole := w.critical(times)
+		if !limited {
 			out = append(out, whole)
 			continue
 		}
-		late, _, _ := Critical(n.Operations, times)
 		at := slices.Clone(order)
 		sort.SliceStable(at, func(a, b int) bool { return late[at[a]].Latest < late[at[b]].Latest })
-		out = append(out, n.serial(at, times).Whole)
+		out = append(out, n.serial(w, at, times).Whole)
 	}
 	slices.Sort(out)
 	return out, nil

@@ -217,20 +217,14 @@ func Sequenced(all []Operation, ids []ID) ([]Operation, error) {
 // links counts what each operation waits for among the others, and lists what waits for it. What is not there is not
 // waited for.
 func links(all []Operation) (waits []int, then [][]int) {
-	at := make(map[ID]int, len(all))
-	for i, o := range all {
-		at[o.ID] = i
-	}
-	waits, then = make([]int, len(all)), make([][]int, len(all))
-	for i, o := range all {
-		for _, a := range o.After {
-			if k, ok := at[a.Step]; ok {
-				waits[i]++
-				then[k] = append(then[k], i)
-			}
+	w := weave(all)
+	then = make([][]int, len(all))
+	for i, list := range w.then {
+		for _, k := range list {
+			then[i] = append(then[i], k.to)
 		}
 	}
-	return waits, then
+	return w.waits, then
 }
 
 // Changes counts how often the station changes along an order, and how often the thread does.

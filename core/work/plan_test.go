@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"math/rand/v2"
 	"slices"
 	"testing"
 	"time"
@@ -309,7 +310,7 @@ func TestNetworksAgainstEveryOrder(t *testing.T) {
 		var permute func(k int)
 		permute = func(k int) {
 			if k == len(order) {
-				best = math.Min(best, n.serial(order, minutes).Whole)
+				best = math.Min(best, n.serial(weave(all), order, minutes).Whole)
 				return
 			}
 			for i := k; i < len(order); i++ {
@@ -429,5 +430,29 @@ func BenchmarkForecast(b *testing.B) {
 	c.Outs = []Outage{{Span: Span{5, 9}, Need: Machine}}
 	for b.Loop() {
 		_, _ = c.Forecast(context.Background(), all, Usual(1))
+	}
+}
+
+// BenchmarkNetwork is a bare network of two thousand operations with three things limited, laid out and tried a thousand times.
+func BenchmarkNetwork(b *testing.B) {
+	r := rand.New(rand.NewPCG(1, 2))
+	n := Network{Capacity: map[Need]int{Machine: 1, Table: 2, Hand: 1}}
+	minutes := make([]float64, 2000)
+	for i := range minutes {
+		minutes[i] = 5 + 55*r.Float64()
+		o := Operation{Step: Step{ID: ID(fmt.Sprint(i)), Needs: []Need{[]Need{Machine, Table, Hand}[r.IntN(3)]}},
+			Spread: Spread{0.8 * minutes[i], minutes[i], 1.7 * minutes[i]}}
+		for k := 0; k < 2 && i > 0; k++ {
+			o.After = append(o.After, After{Step: ID(fmt.Sprint(r.IntN(i)))})
+		}
+		n.Operations = append(n.Operations, o)
+	}
+	for b.Loop() {
+		if _, err := n.Lay(minutes, 1); err != nil {
+			b.Fatal(err)
+		}
+		if _, err := n.Trial(Usual(1)); err != nil {
+			b.Fatal(err)
+		}
 	}
 }
