@@ -269,3 +269,20 @@ func BenchmarkPlanPage(b *testing.B) {
 		get(b, s, "/ensembles/3/plan")
 	}
 }
+
+// A cell that a table would take for a formula stays text, and a name can't hold signs that are not seen and turn the writing.
+func TestTablesHoldText(t *testing.T) {
+	s := demoServer(t, nil)
+	post(t, s, "/ensembles/1/plan", url.Values{"what": {"own"}, "name": {"=HYPERLINK(1)"}, "hours": {"1"}, "job": {"Wig"}, "needs": {"by hand"}})
+	for _, file := range []string{"/plan.csv", "/log.csv"} {
+		for _, line := range strings.Split(get(t, s, "/ensembles/1"+file), "\n") {
+			assert.NotContains(t, ","+line, ",=", file)
+		}
+	}
+	assert.Contains(t, get(t, s, "/ensembles/1/plan.csv"), "'=HYPERLINK(1)")
+	for _, hidden := range []string{"skirt\u202Epdf", "a\u2028b", "\u2066x", "\uFEFFshift"} {
+		w := ask(s, "POST", "/wearers", url.Values{"name": {hidden}}, nil)
+		assert.Equal(t, 422, w.Code, "%q", hidden)
+	}
+	assert.Equal(t, 303, ask(s, "POST", "/wearers", url.Values{"name": {"Šárka ½ 👩‍🎨"}}, nil).Code)
+}
