@@ -45,6 +45,12 @@ var (
 	ErrFull     = errors.New("the disk is full: this was not kept. Free some space and enter it again; what was kept before is safe")
 	ErrReadOnly = errors.New("the data file can't be written to: this was not kept. Check its permissions, or start the program with " +
 		"another --db")
+	// ErrDisk: the disk fails, or was taken out.
+	ErrDisk = errors.New("the disk that the data file lies on can’t be read or written: this was not kept. See that it is there and sound, " +
+		"copy the file elsewhere, and start the program with it")
+	// ErrOther: the tables are not those of this version.
+	ErrOther = errors.New("the data file is not as this version of the program makes it: nothing was changed. Start the program again, so " +
+		"that it brings the file up to date, or restore a backup")
 	// ErrBusy: another process is writing.
 	ErrBusy = errors.New("the data file is busy: another program is writing to it. This was not kept; enter it again in a moment")
 	// ErrNewer: the file belongs to a later version of the program.
@@ -231,6 +237,12 @@ func explain(err error) error {
 		return ErrGone
 	case strings.Contains(err.Error(), "database or disk is full"):
 		return ErrFull
+	case strings.Contains(err.Error(), "disk I/O error"), strings.Contains(err.Error(), "unable to open database file"),
+		strings.Contains(err.Error(), "disk image is malformed"):
+		return ErrDisk
+	case strings.Contains(err.Error(), "no such table"), strings.Contains(err.Error(), "no such column"),
+		strings.Contains(err.Error(), "columns but"):
+		return ErrOther
 	case strings.Contains(err.Error(), "database is locked"), strings.Contains(err.Error(), "SQLITE_BUSY"):
 		return ErrBusy
 	case strings.Contains(err.Error(), "readonly database"), strings.Contains(err.Error(), "read-only"):

@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"encoding/xml"
+	"errors"
 	"fmt"
 	"io"
 	"log/slog"
@@ -217,6 +218,13 @@ func TestErrorsSayWhatToDo(t *testing.T) {
 		var answer map[string]string
 		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &answer))
 		assert.NotEmpty(t, answer["error"])
+	}
+	for _, raw := range []string{"disk I/O error (778)", "table main.wearers has 5 columns but 4 values were supplied", "index out of range [3]"} {
+		w := httptest.NewRecorder()
+		c, _ := gin.CreateTestContext(w)
+		c.Request = httptest.NewRequest("POST", "/x", nil)
+		s.Fail(c, errors.New(raw))
+		assert.NotContains(t, w.Body.String(), raw, "what SQLite or Go says is for the log")
 	}
 	w := ask(s, "POST", "/wearers/1/readings", url.Values{"key": {"waist_girth"}, "value": {strings.Repeat("9", hall.MaxBody+1)}}, map[string]string{"X-From-Page": "1"})
 	assert.GreaterOrEqual(t, w.Code, 400)

@@ -12,6 +12,13 @@ import (
 	"ardentgusset/internal/store"
 )
 
+// errPanic is a slip of the program that one request met.
+var errPanic = errors.New("something went wrong inside the program. What you entered before is kept; go back and try once more")
+
+// unforeseen is said of what nobody foresaw.
+const unforeseen = "Something happened that this program did not foresee; its log says what. What was kept before is safe. Load the page " +
+	"again and look whether what you did is there"
+
 // Fail answers with what went wrong: JSON to the page's own requests, a page
 // otherwise.
 func (s *Hall) Fail(c *gin.Context, err error) {
@@ -38,21 +45,25 @@ func (s *Hall) Fail(c *gin.Context, err error) {
 	case errors.As(err, &large):
 		status = http.StatusRequestEntityTooLarge
 		err = errors.New("this is more than a field can hold")
-	case errors.Is(err, store.ErrFull), errors.Is(err, store.ErrReadOnly):
+	case errors.Is(err, store.ErrFull), errors.Is(err, store.ErrReadOnly), errors.Is(err, store.ErrDisk):
 		status = http.StatusInsufficientStorage
 	case errors.Is(err, store.ErrBusy):
 		status = http.StatusServiceUnavailable
 	}
+	said := err.Error()
 	if status == http.StatusInternalServerError {
+		if !errors.Is(err, store.ErrOther) && !errors.Is(err, errPanic) { // what nobody foresaw is for the log
+			said = unforeseen
+		}
 		s.Opt.Log.Error("a request failed", "route", c.FullPath(), "error", err.Error())
 	}
 	if WantsJSON(c) {
-		answer["error"] = Sentence(readerOf(c).Say(err.Error()))
+		answer["error"] = Sentence(readerOf(c).Say(said))
 		c.AbortWithStatusJSON(status, answer)
 		return
 	}
 	p := s.Page(&Call{Context: c, Reader: readerOf(c)}, "Not done")
-	p.Message = Sentence(err.Error())
+	p.Message = Sentence(said)
 	c.Abort()
 	renderAs(s, c, status, "error", p, struct{}{})
 }

@@ -2,7 +2,6 @@ package hall
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"html/template"
 	"log/slog"
@@ -168,7 +167,7 @@ func (s *Hall) Recovered(c *gin.Context) {
 		if r := recover(); r != nil {
 			s.Opt.Log.Error("a request failed", "route", c.FullPath(), "panic", fmt.Sprint(r))
 			if !c.Writer.Written() {
-				s.Fail(c, errors.New("something went wrong inside the program. What you entered before is kept; go back and try once more"))
+				s.Fail(c, errPanic)
 			}
 			c.Abort()
 		}
