@@ -46,8 +46,8 @@ var (
 	ErrReadOnly = errors.New("the data file can't be written to: this was not kept. Check its permissions, or start the program with " +
 		"another --db")
 	// ErrDisk: the disk fails, or was taken out.
-	ErrDisk = errors.New("the disk that the data file lies on can’t be read or written: this was not kept. See that it is there and sound, " +
-		"copy the file elsewhere, and start the program with it")
+	ErrDisk = errors.New("the disk that the data file lies on can’t be read or written: this was not kept. See that it is there and " +
+		"sound, copy the file elsewhere, and start the program with it")
 	// ErrOther: the tables are not those of this version.
 	ErrOther = errors.New("the data file is not as this version of the program makes it: nothing was changed. Start the program again, so " +
 		"that it brings the file up to date, or restore a backup")

@@ -35,26 +35,8 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 	if err := h.add(m.panels...); err != nil {
 		return err
 	}
-	var ids []string
-	for i, p := range m.panels {
-		ids = append(ids, p.id)
-		if i > 0 {
-			h.join(m.panels[i-1].id, p.id, m.panels[i-1].right, m.strain)
-		}
-	}
+	ids := h.seamed(m)
 	first, last := ids[0], ids[len(ids)-1]
-	for _, c := range []struct{ piece, edge string }{{first, "centre-front"}, {last, "centre-back"}} {
-		if p := &h.Pieces[h.index(c.piece)]; p.Fold != c.edge && m.opens != c.edge {
-			h.pairMirrored(c.piece, c.edge, m.strain)
-		}
-	}
-	for _, front := range ids {
-		for _, back := range ids {
-			if h.alongTop(front, shoulderFront) && h.alongTop(back, shoulderBack) {
-				h.shoulder(front, back)
-			}
-		}
-	}
 	for range 3 { // what the first pass leaves, where an edge bends sharply, the next ones take
 		pattern.Fair(h.Pieces, h.Seams)
 	}
@@ -119,6 +101,30 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 	}
 	h.finish(in)
 	return h.sound()
+}
+
+// seamed sews the panels to each other, at the centres that do not open, and at the shoulders; it gives their IDs, from the centre
+// front to the centre back.
+func (h *half) seamed(m sewing) (ids []string) {
+	for i, p := range m.panels {
+		ids = append(ids, p.id)
+		if i > 0 {
+			h.join(m.panels[i-1].id, p.id, m.panels[i-1].right, m.strain)
+		}
+	}
+	for _, c := range []struct{ piece, edge string }{{ids[0], "centre-front"}, {ids[len(ids)-1], "centre-back"}} {
+		if p := &h.Pieces[h.index(c.piece)]; p.Fold != c.edge && m.opens != c.edge {
+			h.pairMirrored(c.piece, c.edge, m.strain)
+		}
+	}
+	for _, front := range ids {
+		for _, back := range ids {
+			if h.alongTop(front, shoulderFront) && h.alongTop(back, shoulderBack) {
+				h.shoulder(front, back)
+			}
+		}
+	}
+	return ids
 }
 
 // pairMirrored sews an edge to its mirror image on the other half.

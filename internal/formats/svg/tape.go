@@ -29,7 +29,8 @@ func Tape(pins []Pin, unit measure.Unit) string {
 	const width = 1280.0
 	at := func(mm float64) float64 { return (mm - low) / (high - low) * width }
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="tape" role="img" aria-label="Girths on a tape" viewBox="0 0 1280 78" preserveAspectRatio="xMidYMid meet">`)
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="tape" role="img" aria-label="Girths on a tape" viewBox="0 0 1280 78" ` +
+		`preserveAspectRatio="xMidYMid meet">`)
 	d.put(`<rect class="strip" x="-400" y="26" width="2080" height="27"/><path class="strip-edge" d="M-400 26H1680M-400 53H1680"/>`)
 	step, major := 10.0, 5
 	if unit == measure.IN {
