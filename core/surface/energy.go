@@ -20,7 +20,8 @@ const (
 	settled                 = 0.004 // mm that nothing moves by any more
 	trueEdge                = 0.05  // mm that no edge of the outline is out by,
 	givesWay                = 2     // times as soft what is held within the panel
-	longest                 = 4     // unless that many times the rounds do not bring it there
+	longest                 = 4     // unless that many times the rounds do not bring it there,
+	nearly                  = 0.9   // or the last of them brought it hardly nearer
 )
 
 // energy is what a panel's flattening makes least.

@@ -114,13 +114,16 @@ func (s *Form) loose(p Panel) (settling, error) {
 // settle lets the outline come out as long as it is, and the darts as wide as they are held.
 func (m *mesh) settle(from []plane.Point) (settling, error) {
 	e, at := newEnergy(m), slices.Clone(from)
+	was := math.Inf(1)
 	for range longest { // slivers in a narrow strap settle slowly
 		if err := e.relax(at, rigid, rigidRounds); err != nil {
 			return settling{}, err
 		}
-		if e.off(at) < trueEdge {
+		is := e.off(at)
+		if is < trueEdge || is > was*nearly {
 			break
 		}
+		was = is
 	}
 	return settling{mesh: m, at: at}, nil
 }
