@@ -425,6 +425,13 @@ func (v Values) Under(prefixes ...string) Values {
 	return out
 }
 
+// Changed is the values with another number for one that a garment asks about.
+func (v Values) Changed(key Key, number float64) Values {
+	v.list = slices.Clone(v.list)
+	v.list[v.at[key]].Number = number
+	return v
+}
+
 // With is the values with others added that a garment does not ask about.
 func (v Values) With(numbers map[Key]float64, choices map[Key]string) Values {
 	out := Values{list: slices.Clone(v.list), at: map[Key]int{}}

@@ -38,8 +38,20 @@ const askedBy = 1.0
 // errAgain: the rings are out, and what was learnt from it is asked for.
 var errAgain = errors.New("its rings are to be drawn once more")
 
-// closed drafts a bodice until its rings measure what they are meant to, or asking again brings no more.
-func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.Draft, error) {
+// closed drafts a bodice until its rings measure what they are meant to, or asking again brings no more: then it says so.
+func closed(v draft.Values, drawn drawing) (draft.Draft, error) {
+	d, form, err := settled(v, drawn)
+	if err == nil && v.Rings() == nil {
+		missed(&d, form, v, drawn)
+	}
+	return d, err
+}
+
+// drawing drafts a bodice by its settings with what is asked of its rings.
+type drawing func(ask *asked, v draft.Values) (draft.Draft, error)
+
+// settled drafts a bodice as often as brings its rings nearer, and gives the form it was drafted to.
+func settled(v draft.Values, drawn drawing) (draft.Draft, *surface.Form, error) {
 	ask := asked{last: v.Rings() != nil}
 	begun := v.Rings()
 	if begun == nil {
@@ -53,7 +65,7 @@ func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.
 		ask.more = append(ask.more, surface.Extra{Z: -r.Drop, More: r.More})
 	}
 	for {
-		d, err := drawn(&ask)
+		d, err := drawn(&ask, v)
 		if err != nil && !errors.Is(err, errAgain) && ask.yields() {
 			continue
 		}
@@ -67,7 +79,7 @@ func closed(v draft.Values, drawn func(ask *asked) (draft.Draft, error)) (draft.
 					d.Asked = append(d.Asked, draft.Ring{More: more, Open: true, Behind: part == scyeBack})
 				}
 			}
-			return d, err
+			return d, ask.form, err
 		}
 		ask.rounds++
 	}

@@ -65,7 +65,7 @@ const backSeamOn = 0.45
 
 // Draft drafts it.
 func (b Basque) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	return closed(v, func(ask *asked) (draft.Draft, error) { return b.drawn(ask, on, v, in) })
+	return closed(v, func(ask *asked, v draft.Values) (draft.Draft, error) { return b.drawn(ask, on, v, in) })
 }
 
 // drawn drafts it with what is asked of its rings.

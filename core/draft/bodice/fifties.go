@@ -56,7 +56,7 @@ func (Fifties) Parameters() []draft.Parameter {
 // the side.
 func (Fifties) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	with := func(two bool) (draft.Draft, error) {
-		return closed(v, func(ask *asked) (draft.Draft, error) { return fiftiesOf(ask, on, v, in, two) })
+		return closed(v, func(ask *asked, v draft.Values) (draft.Draft, error) { return fiftiesOf(ask, on, v, in, two) })
 	}
 	d, err := with(true)
 	if err == nil || errors.Is(err, errChild) {

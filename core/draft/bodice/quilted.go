@@ -50,7 +50,7 @@ func (Quilted) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (q Quilted) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	return closed(v, func(ask *asked) (draft.Draft, error) { return q.drawn(ask, on, v, in) })
+	return closed(v, func(ask *asked, v draft.Values) (draft.Draft, error) { return q.drawn(ask, on, v, in) })
 }
 
 // drawn drafts it with what is asked of its rings.

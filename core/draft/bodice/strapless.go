@@ -60,7 +60,7 @@ func (Strapless) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (s Strapless) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	return closed(v, func(ask *asked) (draft.Draft, error) { return s.drawn(ask, on, v, in) })
+	return closed(v, func(ask *asked, v draft.Values) (draft.Draft, error) { return s.drawn(ask, on, v, in) })
 }
 
 // drawn drafts it with what is asked of its rings.

@@ -45,7 +45,7 @@ func (Tailored) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (t Tailored) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	return closed(v, func(ask *asked) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
+	return closed(v, func(ask *asked, v draft.Values) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
 }
 
 // mostTaken is the most a dart of a tailored front takes at the waist, mm (from memory: what is more shows as a bulge under

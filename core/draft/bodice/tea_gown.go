@@ -91,7 +91,7 @@ const leastFull = 40.0
 
 // Draft drafts it.
 func (t TeaGown) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	return closed(v, func(ask *asked) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
+	return closed(v, func(ask *asked, v draft.Values) (draft.Draft, error) { return t.drawn(ask, on, v, in) })
 }
 
 // drawn drafts it with what is asked of its rings.
@@ -290,6 +290,7 @@ func (h *half) linedFitted(in cloth.Fabric) error {
 		b.Piece, b.Place = "lining-"+b.Piece, b.Place+" of the lining"
 		h.Bone(b)
 	}
+	h.Girths = d.Girths // what hangs in pleats goes round nothing
 	h.Casing = h.Casing || d.Casing
 	for _, f := range d.Fastenings {
 		if f.For == "" {

@@ -46,7 +46,7 @@ func (Vest) Parameters() []draft.Parameter {
 
 // Draft drafts it.
 func (g Vest) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	return closed(v, func(ask *asked) (draft.Draft, error) { return g.drawn(ask, on, v, in) })
+	return closed(v, func(ask *asked, v draft.Values) (draft.Draft, error) { return g.drawn(ask, on, v, in) })
 }
 
 // drawn drafts it with what is asked of its rings.
