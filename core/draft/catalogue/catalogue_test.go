@@ -109,9 +109,24 @@ func TestDefaultsDraft(t *testing.T) {
 				for i := range d.Pieces {
 					require.Greater(t, plane.Area(d.Pieces[i].Opened()), 100.0, g.About().Kind)
 				}
+				ringsAsMeant(t, g.About().Kind, on, &d)
 			}
 		}
 	})
+}
+
+// ringsAsMeant: at the heights that have names a garment measures round itself, as it is sewn, what it says it was meant to, or
+// tells that it does not.
+func ringsAsMeant(t require.TestingT, kind string, on figure.Figure, d *draft.Draft) {
+	if kind == "mantle" || slices.ContainsFunc(d.Notes, func(n draft.Note) bool { return strings.Contains(n.Title, "than meant at the") }) {
+		return // a mantle goes round the arms besides, which have a test of their own
+	}
+	d.Remeasure()
+	for i, r := range d.Girths {
+		if i == 0 || slices.ContainsFunc(figure.Levels(), func(l figure.Level) bool { return math.Abs(on.Drop(l)-r.Drop) < 1 }) {
+			require.InDelta(t, r.Meant, r.Made, math.Max(3, 0.003*r.Meant), "%s, %.0f below the waist", kind, r.Drop)
+		}
+	}
 }
 
 func TestSettingsAreRefusedByName(t *testing.T) {
