@@ -240,9 +240,10 @@ func (c Column) across(z, length float64, side Facing) (x, y float64) {
 
 // ScyeOf says how an armhole is laid.
 type ScyeOf struct {
-	Drop   float64 // of the underarm point below the armpit's section
-	Side   float64 // y of the underarm point
-	Inset  float64 // of the shoulder point from the end of the shoulder, towards the neck; out when negative
+	Drop float64 // of the underarm point below the armpit's section
+	Side float64 // y of the underarm point
+	// End is the end of the shoulder, where the shoulder point lies further in: towards it the armhole lies as much less far out.
+	End    r3.Vec
 	Shape  [4]float64
 	Within bool // the front's notch is kept from being pushed forward
 }
@@ -296,9 +297,22 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 			s := c.At(z)
 			out = append(out, r3.Vec{X: s.X(y), Y: y, Z: z})
 		}
+		end := sp
+		if o.End.X > sp.X {
+			end = o.End
+		}
 		for k := range parts + 1 { // from the shoulder point to the notch
 			sin, cos := math.Sincos(float64(k) / parts * math.Pi / 2)
-			put(sp.Y+(yc-sp.Y)*math.Pow(sin, 2/above), zc+(sp.Z-zc)*math.Pow(cos, 2/above))
+			y, z := end.Y+(yc-end.Y)*math.Pow(sin, 2/above), zc+(end.Z-zc)*math.Pow(cos, 2/above)
+			if in := math.Pow((z-zc)/(end.Z-zc), runsIn); end != sp && in > 0 {
+				s := c.At(z)
+				x := s.X(y) - in*(end.X-sp.X)
+				z += in * (sp.Z - end.Z)
+				s = c.At(z)
+				out = append(out, r3.Vec{X: x, Y: s.Y(x, side), Z: z})
+				continue
+			}
+			put(y, z)
 		}
 		for k := 1; k <= parts; k++ { // and on to the underarm
 			sin, cos := math.Sincos(float64(k) / parts * math.Pi / 2)
@@ -309,6 +323,10 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 	}
 	return part(NotchFront, t.Front, InFront, o.Shape[0], o.Shape[1]), part(NotchBack, t.Back, Behind, o.Shape[2], o.Shape[3])
 }
+
+// runsIn is how soon an armhole that begins within the end of the shoulder comes out to where one from its end lies: the power
+// of the height above the notch that is left of the way (from memory: drawn so, it turns nowhere sharply).
+const runsIn = 1.4
 
 // ScyeUsual is the armhole of the bare arm.
 var ScyeUsual = ScyeOf{Drop: 12, Side: -4, Shape: [4]float64{1.5, 2.25, 1.6, 2}}

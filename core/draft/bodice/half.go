@@ -111,11 +111,12 @@ func lay(ask *asked, on figure.Figure, v draft.Values, c cut) (*half, error) {
 		return nil, fmt.Errorf("neckline and armhole leave less than %s of shoulder: a narrower neckline, or less off the shoulder's end",
 			measure.Tell(30))
 	}
+	end := t.ShoulderPoint
 	t.ShoulderPoint = ridge.At(ridge.Length() - c.inset)
 	neckF, neckB, corner := h.form.Necklines(c.neck)
 	h.vee, h.wide = c.neck.Shape == surface.Vee, c.neck.Shape == surface.Round && c.neck.Wide > slanting
 	o := figure.ScyeUsual
-	o.Drop, o.Within = c.scyeDrop, !t.FrontRead
+	o.Drop, o.Within, o.End = c.scyeDrop, !t.FrontRead, end
 	front, back := h.armholes(o, neckF, neckB)
 	seam := h.form.Shoulder()
 	seam = seam.Part(c.neck.Wide, seam.Length()+1)

@@ -136,7 +136,7 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 		return pattern.Piece{}, errors.New("the shoulder leaves no room for the part over the arm: let the armhole begin further out")
 	}
 	head := onFront.Length() + onBack.Length()
-	arm := h.heights()[0] // as far up it goes round body and arms
+	arm := h.heights()[0]             // as far up it goes round body and arms
 	wide := func(z float64) float64 { // between the seams, at a height
 		from, to := h.shareAt(before.line, z), h.shareAt(behind.line, z)
 		at := math.Max(z, 0) // below the waist the arms lie over the skirts: no narrower there
