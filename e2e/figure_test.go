@@ -220,10 +220,10 @@ func TestLongNamesAndToasts(t *testing.T) {
 	}
 	b.size(1280, 800)
 	b.visit("/ensembles/1/buy?wait=1")
-	b.enter(`[data-price="thread"]`, "cheap")
+	b.enter(`[data-price^="thread"]`, "cheap")
 	b.until(`document.querySelector("#say").textContent.includes("not a price")`)
-	b.enter(`[data-price="thread"]`, "$1.20")
-	b.until(`document.querySelector("#say").textContent === "" && document.querySelector('[data-price="thread"]').value === "1.20"`)
+	b.enter(`[data-price^="thread"]`, "$1.20")
+	b.until(`document.querySelector("#say").textContent === "" && document.querySelector('[data-price^="thread"]').value === "1.20"`)
 }
 
 // A shorter lay is looked for while one watches, and stopping keeps the best.

@@ -3,9 +3,11 @@ package ensemble
 import (
 	"fmt"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/notion"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 	"ardentgusset/core/stitch"
 )
 
@@ -41,6 +43,30 @@ func (s Stage) Need(u Use, sheets []Sheet, unit measure.Unit) ClothNeed {
 	n.Cost, n.Spent = u.Fabric.Cost(n.Buy), u.Fabric.Cost(u.Fabric.Held())
 	n.Mass = u.Fabric.Mass(u.Area(s.Draft.Pieces))
 	return n
+}
+
+// cheap is a cotton that mock-ups are made of (from memory: common widths and weights).
+func cheap() cloth.Fabric {
+	return cloth.Fabric{Name: "Cheap cotton for the mock-up", Colour: "unbleached", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 140,
+		Fibre: "cotton", Weave: "plain"}
+}
+
+// MockUp is what a mock-up of a fitted garment is cut from: each of its pieces once, facings and pockets left out; false where
+// none is needed any more.
+func (s Stage) MockUp() (Use, bool) {
+	if s.Err != nil || s.Had != ToMake || s.Layer.Cut != nil || s.Draft.MockUp == "" || len(s.Draft.Girths) == 0 {
+		return Use{}, false
+	}
+	u := Use{Role: cloth.Outer, Fabric: cheap(), Counts: map[string]int{}}
+	for i := range s.Draft.Pieces {
+		if p := &s.Draft.Pieces[i]; p.Of == "" && p.Cut > 0 {
+			u.Counts[p.ID] = min(p.Cut, sewn.Times(p))
+			if p.Fold != "" {
+				u.Counts[p.ID] = 1
+			}
+		}
+	}
+	return u, len(u.Counts) > 0
 }
 
 // Thread is the sewing thread a stage takes, with waste, in metres, and the

@@ -65,8 +65,21 @@ func (n Notion) Amount(u measure.Unit) string {
 	return sales[n.Unit].amountCM(n.Quantity)
 }
 
+// Spool is how much sewing thread is on one spool as it is counted in a shop, m (common practice, no source: 100, 200 and 500 are
+// sold as well).
+const Spool = 200.0
+
+// Spools is how many spools a length of sewing thread takes.
+func (n Notion) Spools() int { return int(math.Ceil(n.Quantity/Spool - 1e-9)) }
+
+// OnSpools tells whether it is sewing thread by the metre, which is sold on spools.
+func (n Notion) OnSpools() bool { return n.Kind == "thread" && n.Unit == "m" }
+
 // Priced is what its price is for one of, and how many of its unit that is.
 func (n Notion) Priced(u measure.Unit) (name string, per float64) {
+	if n.OnSpools() {
+		return "spool", Spool
+	}
 	if u == measure.IN {
 		return sales[n.Unit].in, sales[n.Unit].perIN
 	}

@@ -261,6 +261,9 @@ func (s *Store) TickPiece(ctx context.Context, id uint, key string, cut bool) er
 	})
 }
 
+// Budget is the key under which, beside what single things cost, is kept what may be spent on all of an ensemble.
+const Budget = "budget"
+
 // SetPrice keeps what one of a notion costs; a negative price says that it is
 // in hand, and 0 that nobody knows. was is what was shown.
 func (s *Store) SetPrice(ctx context.Context, ensemble uint, what string, price, was float64) error {

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"image"
 	"image/png"
+	"math"
 	"net/http"
 	"net/http/httptest"
 	"net/url"
@@ -514,4 +515,70 @@ func TestWhatWouldHelp(t *testing.T) {
 	assert.Contains(t, get(t, s, "/ensembles/1/layers/2/rescues"), "It can be drafted now.")
 	assert.Equal(t, 403, ask(s, "GET", base+"/rescues", nil, map[string]string{"Sec-Fetch-Site": "cross-site"}).Code)
 	assert.Equal(t, 404, ask(s, "GET", "/ensembles/3/layers/999/rescues", nil, nil).Code)
+}
+
+// One list over all layers: every thing once, as much of it as the layers take together, thread in spools; a budget with
+// what is left of it or over it; the cloth of a mock-up until it is made.
+func TestOneListForTheShops(t *testing.T) {
+	s := demoServer(t, nil)
+	e, err := s.Store.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	_, stages, err := s.Walk(t.Context(), e)
+	require.NoError(t, err)
+	hooks, thread := 0.0, map[string]float64{}
+	for i, stage := range stages {
+		for _, n := range stage.Notions() {
+			switch {
+			case e.Layers[i].State.Finished():
+			case n.What == "Hooks and eyes":
+				hooks += n.Quantity
+			case n.OnSpools():
+				thread[stage.Fabric.String()] += n.Quantity
+			}
+		}
+	}
+	require.Greater(t, hooks, 2.0)
+	page := get(t, s, "/ensembles/1/buy?wait=1")
+	keys := regexp.MustCompile(`data-price="([^"]+)"`).FindAllStringSubmatch(page, -1)
+	seen := map[string]bool{}
+	for _, k := range keys {
+		assert.False(t, seen[k[1]], "%s is asked for twice", k[1])
+		seen[k[1]] = true
+	}
+	list := page[strings.Index(page, "One list for the shops"):]
+	list = list[:strings.Index(list, "</table>")]
+	flat := regexp.MustCompile(`\s+`).ReplaceAllString(regexp.MustCompile(`<[^>]*>`).ReplaceAllString(list, " "), " ")
+	flat = strings.ReplaceAll(flat, " ,", ",")
+	assert.Contains(t, flat, fmt.Sprintf("%g pairs Hooks and eyes", hooks))
+	for cloth, m := range thread {
+		assert.Regexp(t, fmt.Sprintf(`%.0f spools? Sewing thread to match %s, of 200 m`, math.Ceil(m/200), regexp.QuoteMeta(cloth)), flat)
+	}
+	// What may be spent is typed, and told against.
+	spent := func() float64 {
+		sum := 0.0
+		for _, m := range regexp.MustCompile(`figure">([\d.]+)</b> <span>(?:still to spend|spent)`).FindAllStringSubmatch(
+			get(t, s, "/ensembles/1/buy?wait=1"), -1) {
+			var v float64
+			_, err := fmt.Sscan(m[1], &v)
+			require.NoError(t, err)
+			sum += v
+		}
+		return sum
+	}()
+	set := func(value, was string) string {
+		w := fromPage(s, "/ensembles/1/price", "application/x-www-form-urlencoded", url.Values{"key": {"budget"}, "value": {value},
+			"was": {was}}.Encode())
+		require.Equal(t, 200, w.Code, w.Body)
+		return get(t, s, "/ensembles/1/buy?wait=1")
+	}
+	assert.Contains(t, set("100", "0"), fmt.Sprintf("%.2f over it", spent-100))
+	assert.Contains(t, set("1000", "100"), fmt.Sprintf("%.2f of it left", 1000-spent))
+	// The corset of the demo has had its mock-up; one that has not wants cloth for it.
+	assert.NotContains(t, page, "for the mock-up")
+	w := ask(s, "POST", "/ensembles", url.Values{"name": {"Try"}, "wearer": {"1"}, "hours": {"2"}}, nil)
+	require.Equal(t, 303, w.Code, w.Body)
+	at := regexp.MustCompile(`/ensembles/\d+`).FindString(w.Header().Get("Location"))
+	w = ask(s, "POST", at+"/layers", url.Values{"kind": {"bodice-basque"}}, nil)
+	require.Equal(t, 303, w.Code, w.Body)
+	assert.Contains(t, get(t, s, at+"/buy?wait=1"), "Cheap cotton for the mock-up")
 }

@@ -41,11 +41,11 @@ func TestMadeMeansMade(t *testing.T) {
 	post(t, s, "/ensembles/1/undo", nil)
 	assert.Contains(t, get(t, s, "/ensembles/1/layers"), "It is sewn: it takes no more hours.")
 
-	assert.Contains(t, get(t, s, "/ensembles/1/buy"), "Sewing thread for Petticoat")
+	assert.Contains(t, get(t, s, "/ensembles/1/buy"), "Sewing thread to match Striped cambric")
 	post(t, s, petticoat+"/had", url.Values{"had": {"owned"}})
 	assert.Contains(t, get(t, s, "/ensembles/1/layers"), "It is finished already.")
-	assert.NotContains(t, get(t, s, "/ensembles/1/buy"), "Sewing thread for Petticoat")
+	assert.NotContains(t, get(t, s, "/ensembles/1/buy"), "Sewing thread to match Striped cambric")
 	assert.NotContains(t, get(t, s, "/ensembles/1/plan"), "Petticoat: ")
 	post(t, s, petticoat+"/had", url.Values{"had": {""}})
-	assert.Contains(t, get(t, s, "/ensembles/1/buy"), "Sewing thread for Petticoat")
+	assert.Contains(t, get(t, s, "/ensembles/1/buy"), "Sewing thread to match Striped cambric")
 }

@@ -63,11 +63,18 @@ func TestPricesInTheMakersOwn(t *testing.T) {
 	e, err := s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	assert.InDelta(t, 10, e.Layers[3].Fabric.Price, 1e-9, "9.144 a yard is 10 a metre")
-	// Sewing thread, typed for a yard, comes back the same.
-	w = ask(s, "POST", "/ensembles/1/price", url.Values{"key": {"thread"}, "value": {"0.50"}, "was": {"0"}}, head)
+	// Tape, typed for a yard, comes back the same; sewing thread is sold by the spool to everybody.
+	tape := regexp.MustCompile(`data-price="(tape-[^"]+)"`).FindStringSubmatch(page("/ensembles/1/buy", "unit=in"))[1]
+	w = ask(s, "POST", "/ensembles/1/price", url.Values{"key": {tape}, "value": {"0.50"}, "was": {"0"}}, head)
 	require.Equal(t, 200, w.Code, w.Body)
-	assert.Regexp(t, `data-price="thread" data-was="0\.54680[0-9]*" value="0\.50"`, page("/ensembles/1/buy", "unit=in"))
-	assert.Regexp(t, `data-price="thread" data-was="0\.54680[0-9]*" value="0\.55"`, page("/ensembles/1/buy", "unit=cm"))
+	assert.Regexp(t, `data-price="`+tape+`" data-was="0\.54680[0-9]*" value="0\.50"`, page("/ensembles/1/buy", "unit=in"))
+	assert.Regexp(t, `data-price="`+tape+`" data-was="0\.54680[0-9]*" value="0\.55"`, page("/ensembles/1/buy", "unit=cm"))
+	thread := regexp.MustCompile(`data-price="(thread-[^"]+)"`).FindStringSubmatch(page("/ensembles/1/buy", "unit=in"))[1]
+	w = ask(s, "POST", "/ensembles/1/price", url.Values{"key": {thread}, "value": {"2.50"}, "was": {"0"}}, head)
+	require.Equal(t, 200, w.Code, w.Body)
+	for _, unit := range []string{"unit=in", "unit=cm"} {
+		assert.Regexp(t, `data-price="`+thread+`" data-was="0\.0125" value="2\.50"`, page("/ensembles/1/buy", unit))
+	}
 }
 
 // A form that can't be read is an error at every address that takes one, and

@@ -1,6 +1,7 @@
 package clothing
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -12,13 +13,19 @@ import (
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/notion"
+	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/hall"
 )
 
 type buyView struct {
 	Shared  []sharedCloth
+	List    []buyItem // beside the cloth, over all layers
 	Layers  []buyLayer
+	Budget  string // as it is typed; "" when nobody said
+	Was     string // as it is kept
+	Over    float64
+	Left    float64
 	Spend   float64 // still
 	Spent   float64
 	Unknown int // notions without a price
@@ -31,6 +38,7 @@ type buyLayer struct {
 	Name    string
 	Made    bool // its cloth is cut, so that it is paid for
 	Cloths  []buyCloth
+	MockUp  *buyCloth // what its mock-up is cut from, where it is still to be made
 	Err     string
 	Notions []buyNotion
 	Spend   float64
@@ -64,14 +72,23 @@ type sharedCloth struct {
 	Pending bool
 }
 
-// buyNotion is a notion with what one of its unit costs.
+// buyNotion is a notion of a layer with what it costs; thread is sold by the spool, for all layers together.
 type buyNotion struct {
 	notion.Notion
-	Per   string // what the price is for one of
-	Typed string // the price as it is typed; "" when nobody said
-	Have  bool   // it is in hand already
-	Was   string // as it is kept
-	Cost  float64
+	Cost float64
+}
+
+// buyItem is a notion over all layers, as it is asked for in a shop, with what one of it costs.
+type buyItem struct {
+	notion.Notion
+	Amount string
+	Of     string // how much is on each, of what comes on spools
+	Layers []string
+	Per    string // what the price is for one of
+	Typed  string // the price as it is typed; "" when nobody said
+	Have   bool   // it is in hand already
+	Was    string // as it is kept
+	Cost   float64
 }
 
 func (s *Room) buyStation(c *hall.Call) error {
@@ -97,33 +114,103 @@ func (s *Room) viewBuy(c *hall.Call, p *hall.Head) buyView {
 		if stage.Had == ensemble.ToMake && !s.buyCloths(c, &b, stage, shared, p.Unit) {
 			v.Pending = true
 		}
+		if u, ok := stage.MockUp(); ok && !rec.Ticked(work.ToMockUp) && !s.buyMockUp(c, &b, stage, u, p.Unit) {
+			v.Pending = true
+		}
 		for _, n := range stage.Notions() {
 			one := buyNotion{Notion: n}
-			price, known := p.E.Rec.Prices[hall.PriceKey(n)]
-			var per float64
-			one.Per, per = n.Priced(p.Unit)
-			one.Have, one.Was = price < 0, strconv.FormatFloat(price, 'g', -1, 64)
-			price = math.Abs(price)
-			if price*per >= 0.005 {
-				one.Typed = strconv.FormatFloat(price*per, 'f', 2, 64)
-			}
-			one.Cost = math.Round(price*n.Quantity*100) / 100
-			switch {
-			case !known:
-				v.Unknown++
-			case one.Have:
-				b.Spent += one.Cost
-			default:
-				b.Spend += one.Cost
+			if price := p.E.Rec.Prices[hall.PriceKey(n)]; !n.OnSpools() {
+				if one.Cost = math.Round(math.Abs(price)*n.Quantity*100) / 100; price < 0 {
+					b.Spent += one.Cost
+				} else {
+					b.Spend += one.Cost
+				}
 			}
 			b.Notions = append(b.Notions, one)
+			if !rec.State.Finished() {
+				v.list(asked(n, stage), stage.Name)
+			}
 		}
 		v.Spend += b.Spend
 		v.Spent += b.Spent
 		v.Mass += b.Mass
 		v.Layers = append(v.Layers, b)
 	}
+	v.priced(p)
 	return v
+}
+
+// asked is a notion of a layer as it is asked for in a shop: thread by its shade.
+func asked(n notion.Notion, stage *ensemble.Stage) notion.Notion {
+	if n.OnSpools() {
+		n.What = "Sewing thread to match " + stage.Fabric.String()
+	}
+	return n
+}
+
+// list takes a notion of a layer into the list over all of them: the same thing is asked for once.
+func (v *buyView) list(n notion.Notion, layer string) {
+	for i := range v.List {
+		if one := &v.List[i]; one.Kind == n.Kind && one.What == n.What && one.Unit == n.Unit {
+			one.Quantity += n.Quantity
+			if !slices.Contains(one.Layers, layer) {
+				one.Layers = append(one.Layers, layer)
+			}
+			return
+		}
+	}
+	v.List = append(v.List, buyItem{Notion: n, Layers: []string{layer}})
+}
+
+// onSpool says how much is on a spool of thread.
+func onSpool(u measure.Unit) string {
+	if u == measure.IN {
+		return fmt.Sprintf("of %.0f yd", notion.Spool*float64(measure.Metre/measure.Yard))
+	}
+	return fmt.Sprintf("of %.0f m", notion.Spool)
+}
+
+// anyThread is the key of a price that was said for every sewing thread, whatever its shade.
+const anyThread = "thread"
+
+// priced says what the list comes to, and what that is to the budget.
+func (v *buyView) priced(p *hall.Head) {
+	for i := range v.List {
+		one := &v.List[i]
+		price, known := p.E.Rec.Prices[hall.PriceKey(one.Notion)]
+		one.Was = strconv.FormatFloat(price, 'g', -1, 64)
+		if !known && one.OnSpools() {
+			price, known = p.E.Rec.Prices[anyThread]
+		}
+		var per float64
+		one.Per, per = one.Priced(p.Unit)
+		one.Have = price < 0
+		price = math.Abs(price)
+		if price*per >= 0.005 {
+			one.Typed = strconv.FormatFloat(price*per, 'f', 2, 64)
+		}
+		one.Amount, one.Cost = one.Notion.Amount(p.Unit), math.Round(price*one.Quantity*100)/100
+		if one.OnSpools() {
+			n := one.Spools()
+			one.Amount, one.Of = measure.Count(n, "spool"), onSpool(p.Unit)
+			if one.Cost = math.Round(price*per*float64(n)*100) / 100; one.Have { // its layers leave thread to the list
+				v.Spent += one.Cost
+			} else {
+				v.Spend += one.Cost
+			}
+		}
+		if !known {
+			v.Unknown++
+		}
+	}
+	slices.SortStableFunc(v.List, func(a, b buyItem) int {
+		return cmp.Or(strings.Compare(a.Kind, b.Kind), strings.Compare(a.What, b.What))
+	})
+	budget := p.E.Rec.Prices[store.Budget]
+	if v.Was = strconv.FormatFloat(budget, 'g', -1, 64); budget > 0 {
+		v.Budget = strconv.FormatFloat(budget, 'f', 2, 64)
+		v.Over, v.Left = math.Max(v.Spend+v.Spent-budget, 0), math.Max(budget-v.Spend-v.Spent, 0)
+	}
 }
 
 // share adds a cloth that layers share: what they take of it together.
@@ -247,6 +334,19 @@ func (s *Room) buyCloths(c *hall.Call, b *buyLayer, stage *ensemble.Stage, share
 	return whole
 }
 
+// buyMockUp is the cloth for a layer's mock-up; false while its lay is not found yet.
+func (s *Room) buyMockUp(c *hall.Call, b *buyLayer, stage *ensemble.Stage, u ensemble.Use, unit measure.Unit) bool {
+	sheets, ok := stage.Sheets(u, func(j lay.Job) (lay.Result, bool) { return s.layWithin(c, j) })
+	if !ok {
+		return false
+	}
+	if need := stage.Need(u, sheets, unit); need.Buy > 0 && len(ensemble.Unplaced(sheets)) == 0 {
+		b.MockUp = &buyCloth{Cloth: u.Fabric, Text: need.Buy.AsBought(unit), Sum: fmt.Sprintf("%s, cloth %s wide; what is in the stash "+
+			"will do", sumOf(u, sheets, need, unit), u.Fabric.Width.In(unit))}
+	}
+	return true
+}
+
 // setPrice keeps what one of a notion costs, or that it is in hand.
 func (s *Room) setPrice(c *hall.Call) error {
 	e, err := s.Store.Ensemble(c.Ctx(), hall.ID(c, "ensemble"))
@@ -258,10 +358,11 @@ func (s *Room) setPrice(c *hall.Call) error {
 	if err != nil {
 		return err
 	}
-	key, known, per := c.PostForm("key"), false, 1.0
+	key, per := c.PostForm("key"), 1.0
+	known := key == store.Budget
 	for i := range stages {
 		for _, n := range stages[i].Notions() {
-			if hall.PriceKey(n) == key {
+			if hall.PriceKey(asked(n, &stages[i])) == key {
 				known = true
 				_, per = n.Priced(p.Unit)
 			}

@@ -45,13 +45,13 @@ export function laying() {
     const box = e.target.closest("[data-price-post]");
     const key = e.target.dataset.price || e.target.dataset.have;
     if (!box || !key) return;
-    const cell = e.target.closest("td");
+    const cell = e.target.closest(".price");
     try {
       const a = await send(box.dataset.pricePost, {
         key,
         was: cell.querySelector("[data-price]").dataset.was,
         value: cell.querySelector("[data-price]").value,
-        have: cell.querySelector("[data-have]").checked ? "yes" : "no",
+        have: cell.querySelector("[data-have]")?.checked ? "yes" : "no",
       });
       redraw(a.parts);
       document.querySelector(`[data-price="${CSS.escape(key)}"]`)?.focus();

@@ -18,12 +18,8 @@ import (
 
 // PriceKey names a notion for its price: its kind and a hash of what it is, for
 // one of its unit (the words hold lengths, which are read in either unit).
-// Sewing thread is one, whatever it sews. How a width is written for its reader
-// is not part of what it is.
+// How a width is written for its reader is not part of what it is.
 func PriceKey(n notion.Notion) string {
-	if n.Kind == "thread" && n.Unit == "m" {
-		return "thread"
-	}
 	return fmt.Sprintf("%s-%x", n.Kind, sha256.Sum256([]byte(strings.ReplaceAll(n.What, "⟦^", "⟦~")+"|"+n.Unit)))[:len(n.Kind)+13]
 }
 
