@@ -149,6 +149,12 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	name := b.text("#now-name")
 	last := js[string](b, `[...document.querySelectorAll(".steps li > a")].at(-1).getAttribute("href")`)
 	lastName := js[string](b, `[...document.querySelectorAll(".steps li > a")].at(-1).textContent.trim()`)
+	// While the passphrase is asked for nothing is refused: it waits.
+	js[bool](b, `(window.fetch = async () => new Response("", { status: 401 }), true)`)
+	b.enter("#note", "Try the key")
+	b.sees("when the passphrase was entered")
+	b.visit(ready[0])
+	b.until(`(JSON.parse(localStorage.getItem("bench-waiting")) || []).length === 0 && document.querySelector("#note")?.value === "Try the key"`)
 	s.kill()
 	b.visit(last) // never opened before
 	assert.Contains(t, lastName, b.text("#now-name"))
@@ -189,6 +195,14 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	b.visit(ready[0])
 	b.until(`[...document.querySelectorAll("#waiting li")].some((li) => li.textContent.includes("photo"))`)
 	b.accessible("the bench without a connection")
+	// In the shop: what is on the list is ticked, and ticked off again, without a connection.
+	b.visit("/ensembles/1/buy")
+	for range 3 {
+		js[bool](b, `(document.querySelector("[data-have^=busk]").click(), true)`)
+	}
+	b.until(`JSON.parse(localStorage.getItem("bench-waiting")).length === 6`) // the last of them stands
+	b.until(`document.querySelector("[data-have^=busk]").closest("tr.had")`)
+	b.visit(ready[0])
 
 	s.start()
 	js[bool](b, `(dispatchEvent(new Event("online")), true)`)
@@ -201,6 +215,13 @@ func TestBenchWithoutAConnection(t *testing.T) {
 	require.NoError(t, err)
 	e, err := st.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
+	had := 0
+	for _, price := range e.Prices {
+		if price < 0 {
+			had++
+		}
+	}
+	assert.Equal(t, 1, had, "the busk is in hand")
 	require.Len(t, e.Planning.Lessons, 1)
 	assert.Equal(t, "Bobbin ran out", e.Planning.Lessons[0].What)
 	noted, seen := false, false

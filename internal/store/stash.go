@@ -278,7 +278,11 @@ func (s *Store) SetPrice(ctx context.Context, ensemble uint, what string, price,
 		if e.Prices == nil {
 			e.Prices = map[string]float64{}
 		}
-		if now := e.Prices[what]; math.Abs(now-was) > 1e-6 {
+		now := e.Prices[what]
+		if math.Abs(now-price) < 1e-12 { // said already: it came twice
+			return nil
+		}
+		if math.Abs(now-was) > 1e-6 {
 			return &Conflict{Theirs: strconv.FormatFloat(math.Abs(now), 'f', 2, 64), Was: strconv.FormatFloat(now, 'f', -1, 64)}
 		}
 		delete(e.Prices, what)

@@ -1,7 +1,8 @@
 // How a garment is laid: what is chosen beside the lay is kept at once and the
 // lay comes back drawn. Prices are typed.
+import { shelve } from "./bench.js";
 import { redraw, send, settle } from "./edits.js";
-import { sayWrong } from "./say.js";
+import { say, sayWrong } from "./say.js";
 
 const room = () => document.querySelector("[data-cloth-room]");
 
@@ -46,16 +47,27 @@ export function laying() {
     const key = e.target.dataset.price || e.target.dataset.have;
     if (!box || !key) return;
     const cell = e.target.closest(".price");
+    const fields = {
+      key,
+      was: cell.querySelector("[data-price]").dataset.was,
+      value: cell.querySelector("[data-price]").value,
+      have: cell.querySelector("[data-have]")?.checked ? "yes" : "no",
+    };
     try {
-      const a = await send(box.dataset.pricePost, {
-        key,
-        was: cell.querySelector("[data-price]").dataset.was,
-        value: cell.querySelector("[data-price]").value,
-        have: cell.querySelector("[data-have]")?.checked ? "yes" : "no",
-      });
+      const a = await send(box.dataset.pricePost, fields);
       redraw(a.parts);
       document.querySelector(`[data-price="${CSS.escape(key)}"]`)?.focus();
     } catch (err) {
+      if (err instanceof TypeError || err.locked) {
+        // nobody answered: in the shop there is often no connection; or the passphrase is wanted first
+        try {
+          shelve(box.dataset.pricePost, fields, cell.closest("tr")?.children[1].textContent.trim() || "Budget");
+          cell.closest("tr")?.classList.toggle("had", fields.have === "yes");
+          return say("Kept on this device.");
+        } catch {
+          return sayWrong("Not kept: no connection, and this device has no room left.");
+        }
+      }
       sayWrong("Not kept: " + err.message);
       e.target.setAttribute("aria-invalid", "true");
       if (err.was !== undefined) cell.querySelector("[data-price]").dataset.was = err.was; // entered again, it counts

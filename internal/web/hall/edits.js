@@ -13,10 +13,12 @@ export async function send(url, fields, signal) {
   try {
     answer = await r.json();
   } catch {
-    throw new Error(
-      r.status === 401
-        ? "Enter the passphrase again, then repeat this."
-        : "The program gave no answer that can be read.",
+    const locked = r.status === 401;
+    throw Object.assign(
+      new Error(
+        locked ? "Enter the passphrase again, then repeat this." : "The program gave no answer that can be read.",
+      ),
+      { locked },
     );
   }
   if (!r.ok)
@@ -306,8 +308,8 @@ export function edits() {
         problem(e.target, "");
         say("Noted.");
       } catch (err) {
-        if (err instanceof TypeError) {
-          // nobody answered
+        if (err instanceof TypeError || err.locked) {
+          // nobody answered, or the passphrase is wanted first
           shelve(note.dataset.notePost, {
             step: note.dataset.step,
             do: "note",

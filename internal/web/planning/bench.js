@@ -22,6 +22,7 @@ const words = {
   wrong: "it went wrong",
 };
 let sending = false;
+let locked = false; // the passphrase is asked for before anything is taken
 
 // post sends one thing; it fails with the server's own words, or as lost when nobody answered.
 async function post(one) {
@@ -37,6 +38,8 @@ async function post(one) {
     throw Object.assign(new Error("no connection"), { lost: true });
   }
   const said = await answer.json().catch(() => ({}));
+  locked = answer.status === 401;
+  if (locked) throw Object.assign(new Error("the passphrase is wanted first"), { lost: true });
   if (answer.ok) return said.go;
   if (answer.status >= 500) throw Object.assign(new Error(said.error || "it could not be kept"), { lost: true });
   throw new Error(said.error || "it could not be kept");
@@ -48,7 +51,7 @@ async function waiting() {
   return [
     ...read().map((one) => ({
       ...one,
-      what: words[one.fields.do] || one.fields.do,
+      what: words[one.fields.do] || (one.fields.have === "yes" ? "have it" : "price"),
       drop: () => write(read().filter((o) => o.once !== one.once)),
     })),
     ...photos.map((one) => ({ ...one, what: "photo", drop: () => dropPhoto(one.url) })),
@@ -65,7 +68,7 @@ async function show() {
   const p = document.createElement("p");
   p.textContent = list.some((one) => one.refused)
     ? "Not taken: something was changed elsewhere meanwhile."
-    : `${list.length} kept on this device, to be sent when there is a connection.`;
+    : `${list.length} kept on this device, to be sent when ${locked ? "the passphrase was entered" : "there is a connection"}.`;
   const ul = document.createElement("ul");
   for (const one of list) {
     const li = document.createElement("li");
@@ -98,6 +101,8 @@ async function postPhoto(one) {
     throw Object.assign(new Error("no connection"), { lost: true });
   }
   if (answer.ok) return;
+  locked = answer.status === 401;
+  if (locked) throw Object.assign(new Error("the passphrase is wanted first"), { lost: true });
   const said = await answer.json().catch(() => ({}));
   throw Object.assign(new Error(said.error || "it could not be kept"), { lost: answer.status >= 500 });
 }
@@ -119,9 +124,15 @@ async function sendPhotos() {
   return sent;
 }
 
-// send sends what waits, the oldest first; what the server refuses stays and says why.
+// send sends what waits, from one of all open pages at a time.
 async function send() {
   if (sending) return;
+  if (!navigator.locks) return sendAll();
+  await navigator.locks.request(shelf, { ifAvailable: true }, (mine) => (mine ? sendAll() : undefined));
+}
+
+// sendAll sends what waits, the oldest first; what the server refuses stays and says why.
+async function sendAll() {
   sending = true;
   let sent = 0;
   try {
@@ -143,7 +154,7 @@ async function send() {
   }
   if (sent && !read().length) {
     say("Everything kept on this device was sent.");
-    if (document.body.classList.contains("at-bench")) location.reload();
+    if (document.querySelector(".at-bench, [data-price-post]")) location.reload();
   }
 }
 
@@ -161,16 +172,19 @@ function mark(form, fields) {
   }
 }
 
-// shelve puts something on the shelf that could not be sent.
-export function shelve(url, fields) {
+// shelve puts something on the shelf that could not be sent; it fails where the device has no room for it. A note takes the
+// place of the step's note before, what is said of a thing to buy that of what was said before.
+export function shelve(url, fields, name = document.getElementById("now-name")?.textContent || "") {
+  const same = (one) => one.url === url && !one.refused && one.fields.do === fields.do;
+  const before = read().find((one) => same(one) && fields.key && one.fields.key === fields.key);
   const list = read().filter(
-    (one) => !(one.url === url && one.fields.do === "note" && one.fields.step === fields.step && !one.refused),
+    (one) => one.once !== before?.once && !(same(one) && fields.do === "note" && one.fields.step === fields.step),
   );
-  write([
-    ...list,
-    { url, fields, once: token(), at: Date.now(), name: document.getElementById("now-name")?.textContent || "" },
-  ]);
+  // What was shown when it was first changed is what it is told apart from.
+  const was = before ? { was: before.fields.was } : {};
+  write([...list, { url, fields: { ...fields, ...was }, once: token(), at: Date.now(), name }]);
   show();
+  send();
 }
 
 // Says whether the bench will open again without a connection, from what is kept and not from what is hoped.
@@ -224,13 +238,19 @@ export function bench() {
         at: Date.now(),
         name: document.getElementById("now-name")?.textContent || "",
       };
-      write([...read(), one]); // first on the shelf: a tab that closes now loses nothing
+      let kept = true;
       try {
-        if (read().length > 1) throw Object.assign(new Error(""), { lost: true }); // in order
+        write([...read(), one]); // first on the shelf: a tab that closes now loses nothing
+      } catch {
+        kept = false; // the device has no room: it is sent or said
+      }
+      try {
+        if (kept && read().length > 1) throw Object.assign(new Error(""), { lost: true }); // in order
         const go = await post(one);
         write(read().filter((o) => o.once !== one.once));
         location.assign(go || data.get("back") || location.href);
       } catch (err) {
+        if (err.lost && !kept) return sayWrong("Not kept: no connection, and this device has no room left. Do it again later.");
         if (err.lost) {
           mark(form, fields);
           show();
