@@ -13,6 +13,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"net/url"
+	"os"
 	"path/filepath"
 	"regexp"
 	"strings"
@@ -182,7 +183,11 @@ func TestStrangersAreRefused(t *testing.T) {
 }
 
 func TestPassphrase(t *testing.T) {
-	s := demoServer(t, func(o *hall.Options) { o.Passphrase, o.Loopback = "gusset and gore", false })
+	var kept hall.Options
+	s := demoServer(t, func(o *hall.Options) {
+		o.Passphrase, o.Loopback = "gusset and gore", false
+		kept = *o
+	})
 	w := ask(s, "GET", "/", nil, nil)
 	require.Equal(t, http.StatusSeeOther, w.Code)
 	assert.Equal(t, "/enter", w.Header().Get("Location"))
@@ -193,6 +198,28 @@ func TestPassphrase(t *testing.T) {
 	cookie := strings.Split(w.Header().Get("Set-Cookie"), ";")[0]
 	assert.Contains(t, w.Header().Get("Set-Cookie"), "HttpOnly")
 	assert.Equal(t, 200, ask(s, "GET", "/", nil, map[string]string{"Cookie": cookie}).Code)
+	// A restart ends no visit, and brings none back that was ended; another passphrase ends all.
+	again := func(passphrase string) *Server {
+		require.NoError(t, s.Close())
+		st, err := store.Open(kept.Path)
+		require.NoError(t, err)
+		opt := kept
+		opt.Passphrase = passphrase
+		s, err = New(st, opt)
+		require.NoError(t, err)
+		return s
+	}
+	assert.Equal(t, 200, ask(again("gusset and gore"), "GET", "/", nil, map[string]string{"Cookie": cookie}).Code)
+	info, err := os.Stat(kept.Path + ".visits")
+	require.NoError(t, err)
+	assert.Equal(t, os.FileMode(0o600), info.Mode().Perm())
+	assert.Equal(t, 303, ask(again("linen and lace"), "GET", "/", nil, map[string]string{"Cookie": cookie}).Code)
+	assert.Equal(t, 200, ask(again("gusset and gore"), "GET", "/", nil, map[string]string{"Cookie": cookie}).Code)
+	require.Equal(t, 303, ask(s, "POST", "/leave", nil, map[string]string{"Cookie": cookie}).Code)
+	assert.Equal(t, 303, ask(again("gusset and gore"), "GET", "/", nil, map[string]string{"Cookie": cookie}).Code)
+	require.NoError(t, os.WriteFile(kept.Path+".visits", []byte(`{"secret": "half writ`), 0o600))
+	assert.Equal(t, 303, ask(again("gusset and gore"), "GET", "/", nil, map[string]string{"Cookie": cookie}).Code)
+	require.NoError(t, s.Close())
 }
 
 func TestLogsHoldNothingPersonal(t *testing.T) {

@@ -4,7 +4,6 @@ import (
 	"crypto/rand"
 	"errors"
 	"fmt"
-	"maps"
 	"net/http"
 	"strings"
 	"sync"
@@ -22,9 +21,9 @@ type guard struct {
 	sessions gin.HandlerFunc
 	now      func() time.Time
 	mu       sync.Mutex
-	tries    map[string]tries     // by address
-	room     chan struct{}        // how many passphrases are compared at once
-	left     map[string]time.Time // visits that were ended, and until when their cookie would have lasted
+	tries    map[string]tries // by address
+	room     chan struct{}    // how many passphrases are compared at once
+	visits   *visits
 }
 
 // tries are the wrong passphrases of one address.
@@ -53,19 +52,20 @@ func Passphrase(given string) (string, error) {
 	return p, nil
 }
 
-func newGuard(passphrase string, now func() time.Time) (*guard, error) {
+// newGuard asks for a passphrase; what is remembered of visits lies beside the data.
+func newGuard(passphrase, data string, now func() time.Time) (*guard, error) {
 	hash, err := bcrypt.GenerateFromPassword([]byte(passphrase), bcrypt.DefaultCost)
 	if err != nil {
 		return nil, err
 	}
-	key := make([]byte, 32)
-	if _, err := rand.Read(key); err != nil {
+	v, err := remembered(data, now)
+	if err != nil {
 		return nil, err
 	}
-	st := cookie.NewStore(key)
+	st := cookie.NewStore(v.key(passphrase))
 	st.Options(sessions.Options{Path: "/", MaxAge: int(lasts.Seconds()), HttpOnly: true, SameSite: http.SameSiteStrictMode})
 	return &guard{hash: hash, sessions: sessions.Sessions("ardent-gusset", st), now: now, tries: map[string]tries{},
-		room: make(chan struct{}, 4), left: map[string]time.Time{}}, nil
+		room: make(chan struct{}, 4), visits: v}, nil
 }
 
 func (g *guard) ask(c *gin.Context) {
@@ -73,7 +73,7 @@ func (g *guard) ask(c *gin.Context) {
 	if path == "/enter" || len(path) > 8 && path[:8] == "/static/" {
 		return
 	}
-	if visit, _ := sessions.Default(c).Get("visit").(string); visit != "" && !g.ended(visit) {
+	if visit, _ := sessions.Default(c).Get("visit").(string); visit != "" && !g.visits.ended(visit) {
 		return
 	}
 	if c.Request.Method == http.MethodGet {
@@ -89,23 +89,6 @@ const mostAddresses = 4096
 
 // longestWait is how long an address that keeps guessing is not listened to.
 const longestWait = 5 * time.Minute
-
-// ended tells whether a visit was ended.
-func (g *guard) ended(visit string) bool {
-	g.mu.Lock()
-	defer g.mu.Unlock()
-	_, left := g.left[visit]
-	return left
-}
-
-// end ends a visit, here and not only in its browser: a cookie that was copied opens nothing any more.
-func (g *guard) end(visit string) {
-	g.mu.Lock()
-	defer g.mu.Unlock()
-	now := g.now()
-	maps.DeleteFunc(g.left, func(_ string, until time.Time) bool { return until.Before(now) })
-	g.left[visit] = now.Add(lasts)
-}
 
 // try reserves a try of an address, as a wrong one until it proves right: an address compares one at a time, however many it sends.
 // It gives how long the address has still to wait, and whether it has a try now.
@@ -202,7 +185,9 @@ func (s *Hall) enter(c *Call) error {
 func (s *Hall) leave(c *Call) error {
 	session := sessions.Default(c.Context)
 	if visit, _ := session.Get("visit").(string); visit != "" {
-		s.guard.end(visit)
+		if err := s.guard.visits.end(visit); err != nil {
+			return err
+		}
 	}
 	session.Clear()
 	session.Options(sessions.Options{Path: "/", MaxAge: -1, HttpOnly: true, SameSite: http.SameSiteStrictMode})

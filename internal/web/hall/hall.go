@@ -208,7 +208,7 @@ func New(st *store.Store, opt Options, rooms Assets) (*Hall, error) {
 		return nil, err
 	}
 	if opt.Passphrase != "" {
-		if s.guard, err = newGuard(opt.Passphrase, opt.Now); err != nil {
+		if s.guard, err = newGuard(opt.Passphrase, opt.Path, opt.Now); err != nil {
 			return nil, err
 		}
 	}
