@@ -72,7 +72,7 @@ func TestLeftAndRightDiffer(t *testing.T) {
 					}
 					require.True(t, ok, "%s: %s %s", kind, was.ID, e.ID)
 					// The second side asks for what the first found out: its armhole may lie a hair elsewhere.
-					assert.InDelta(t, e.Length(), now.Length(), 3.5, "%s: %s %s, %s", kind, was.ID, e.ID, hand)
+					assert.InDelta(t, e.Length(), now.Length(), 4.5, "%s: %s %s, %s", kind, was.ID, e.ID, hand)
 				}
 			}
 			if s := pieceOf(got, "sleeve-top-"+string(hand)); s != nil {
