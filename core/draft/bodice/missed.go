@@ -13,8 +13,9 @@ import (
 // missedBy is how far a ring may be out of what it is meant to measure before it is said, mm.
 const missedBy = 1.5
 
-// triesAtMost is how many changes of settings are tried where a ring does not come out as it is meant.
-const triesAtMost = 10
+// triesAtMost is how many changes of settings are tried where a ring does not come out as it is meant: each is drafted as often as
+// the garment was.
+const triesAtMost = 6
 
 // furthest is the ring at one of the named heights that is furthest from what it is meant to measure, and by how much, mm: less than
 // nothing where it is smaller.

@@ -120,7 +120,7 @@ func (s *Room) viewBuy(c *hall.Call, p *hall.Head) buyView {
 		for _, n := range stage.Notions() {
 			one := buyNotion{Notion: n}
 			if price := p.E.Rec.Prices[hall.PriceKey(n)]; !n.OnSpools() {
-				if one.Cost = math.Round(math.Abs(price)*n.Quantity*100) / 100; price < 0 {
+				if one.Cost = math.Round(math.Abs(price)*n.Quantity*100) / 100; price < 0 || rec.State.Finished() {
 					b.Spent += one.Cost
 				} else {
 					b.Spend += one.Cost
