@@ -195,9 +195,26 @@ func (p *Planning) number(kind string) string {
 	return fmt.Sprintf("own/%s-%d", kind, p.Next)
 }
 
-// SetHours sets the hours of the week, Sunday first.
-func (s *Store) SetHours(ctx context.Context, ensemble uint, hours [7]float64) error {
-	return s.plan(ctx, ensemble, "the hours of the week", func(p *Planning) error { return p.TryHours(hours) })
+// WeekText and FittingsText are the hours of the week and the days of the fittings as one text, for telling whether another tab
+// changed them.
+func (p *Planning) WeekText() string {
+	if p.Hours == nil {
+		return ""
+	}
+	return strings.Trim(fmt.Sprint(*p.Hours), "[]")
+}
+
+// FittingsText is beside WeekText.
+func (p *Planning) FittingsText() string { return strings.Join(p.Fittings, " ") }
+
+// SetHours sets the hours of the week, Sunday first, unless they are no longer as they were shown; nil where nothing was.
+func (s *Store) SetHours(ctx context.Context, ensemble uint, hours [7]float64, was *string) error {
+	return s.plan(ctx, ensemble, "the hours of the week", func(p *Planning) error {
+		if err := still(p.WeekText(), was); err != nil {
+			return err
+		}
+		return p.TryHours(hours)
+	})
 }
 
 // checked is days that are not as usual with what was left out put in.
@@ -263,8 +280,8 @@ func (p *Planning) TryDays(d PlannedDays) error {
 	return err
 }
 
-// SetFittings sets the days on which the wearer is there.
-func (s *Store) SetFittings(ctx context.Context, ensemble uint, days []string) error {
+// SetFittings sets the days on which the wearer is there, unless they are no longer as they were shown; nil where nothing was.
+func (s *Store) SetFittings(ctx context.Context, ensemble uint, days []string, was *string) error {
 	for _, d := range days {
 		if _, err := time.Parse(time.DateOnly, d); err != nil {
 			return &FieldError{"fittings", fmt.Sprintf("%.20q is no day; write them as year-month-day, with spaces between them", d)}
@@ -274,7 +291,13 @@ func (s *Store) SetFittings(ctx context.Context, ensemble uint, days []string) e
 		return &FieldError{"fittings", "that is more than anybody is fitted"}
 	}
 	slices.Sort(days)
-	return s.plan(ctx, ensemble, "the fittings", func(p *Planning) error { p.Fittings = slices.Compact(days); return nil })
+	return s.plan(ctx, ensemble, "the fittings", func(p *Planning) error {
+		if err := still(p.FittingsText(), was); err != nil {
+			return err
+		}
+		p.Fittings = slices.Compact(days)
+		return nil
+	})
 }
 
 // AddDelivery adds something that is awaited.
@@ -404,13 +427,19 @@ func (s *Store) SetSequence(ctx context.Context, ensemble uint, ids []work.ID) e
 	return s.plan(ctx, ensemble, "the order of work", func(p *Planning) error { p.Sequence = ids; return nil })
 }
 
-// SetMaker keeps who made it; it may be empty.
-func (s *Store) SetMaker(ctx context.Context, ensemble uint, name string) error {
+// SetMaker keeps who made it, unless that is no longer as it was shown; it may be empty, and was nil where nothing was shown.
+func (s *Store) SetMaker(ctx context.Context, ensemble uint, name string, was *string) error {
 	name, err := short("maker", name)
 	if err != nil {
 		return err
 	}
-	return s.plan(ctx, ensemble, "who made it", func(p *Planning) error { p.Maker = name; return nil })
+	return s.plan(ctx, ensemble, "who made it", func(p *Planning) error {
+		if err := still(p.Maker, was); err != nil {
+			return err
+		}
+		p.Maker = name
+		return nil
+	})
 }
 
 // SetPause keeps where work stopped and what is needed to go on; both empty for going on.

@@ -96,7 +96,7 @@ func TestChangesBeside(t *testing.T) {
 	}
 	require.NoError(t, s.Tick(ctx, e.Layers[0].ID, "cut", true))
 	same("its own step")
-	require.NoError(t, s.SetHours(ctx, e.ID, [7]float64{1, 1, 1, 1, 1, 1, 1}))
+	require.NoError(t, s.SetHours(ctx, e.ID, [7]float64{1, 1, 1, 1, 1, 1, 1}, nil))
 	same("its own hours")
 	require.NoError(t, s.See(ctx, map[uint]ensemble.Snapshot{e.Layers[0].ID: {}}))
 	same("looked at")

@@ -64,10 +64,22 @@ var (
 type Conflict struct {
 	Theirs string // what it was changed to, in words
 	Was    string // the same as a field sends it back, so that it can be entered again
+	Done   bool   // it is nothing that is entered, but what would be taken back
+}
+
+// still is a conflict where something is not as it was shown; nil where it is, or nothing was shown.
+func still(now string, was *string) error {
+	if was == nil || *was == now {
+		return nil
+	}
+	return &Conflict{Theirs: quoted(now), Was: now}
 }
 
 // Error says it in words.
 func (c *Conflict) Error() string {
+	if c.Done {
+		return fmt.Sprintf("%s was done in another tab meanwhile. Load the page again to see what would be taken back", c.Theirs)
+	}
 	return fmt.Sprintf("this was changed to %s in another tab meanwhile. Enter yours again to use it instead", c.Theirs)
 }
 
@@ -393,7 +405,7 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, 
 			return err
 		}
 		if shown != 0 && shown != h.ID {
-			return &Conflict{Theirs: "“" + h.Label + "”, which was done"}
+			return &Conflict{Theirs: "“" + h.Label + "”", Done: true}
 		}
 		label = h.Label
 		if h.Main != 0 {
@@ -471,7 +483,7 @@ func undoParts(tx *gorm.DB, main History) error {
 			return err
 		}
 		if last.ID != h.ID {
-			return &Conflict{Theirs: "“" + last.Label + "” on the cloth it was cut from, which was done"}
+			return &Conflict{Theirs: "“" + last.Label + "” on the cloth it was cut from", Done: true}
 		}
 		var b Stashed
 		if err := json.Unmarshal([]byte(h.Before), &b); err != nil {

@@ -179,7 +179,7 @@ func TestAimIsKeptAndUndone(t *testing.T) {
 	was := got.Particulars()
 	got.Heel = 60
 	require.NoError(t, s.ChangeEnsemble(ctx, got, was))
-	require.NoError(t, s.ChangeWearer(ctx, e.WearerID, "Somebody", figure.Women, figure.Doctor))
+	require.NoError(t, s.ChangeWearer(ctx, e.WearerID, "Somebody", figure.Women, figure.Doctor, nil))
 	_, err = s.Undo(ctx, OfEnsemble, e.ID, 0)
 	require.NoError(t, err)
 	_, err = s.Undo(ctx, OfWearer, e.WearerID, 0)

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"strings"
 
 	"ardentgusset/core/figure"
 
@@ -30,8 +31,13 @@ func (s *Store) AddWearer(ctx context.Context, name string, group figure.Group) 
 	return w, explain(s.db.WithContext(ctx).Create(&w).Error)
 }
 
+// Particulars are the fields of a wearer itself as one text, for telling whether another tab changed them.
+func (w Wearer) Particulars() string {
+	return strings.Join([]string{w.Name, string(w.Group), string(w.Care)}, "\x1f")
+}
+
 // ChangeWearer sets a wearer's name, group and care.
-func (s *Store) ChangeWearer(ctx context.Context, id uint, name string, group figure.Group, care figure.Care) error {
+func (s *Store) ChangeWearer(ctx context.Context, id uint, name string, group figure.Group, care figure.Care, was *string) error {
 	name, err := Named("name", name)
 	if err != nil {
 		return err
@@ -43,6 +49,13 @@ func (s *Store) ChangeWearer(ctx context.Context, id uint, name string, group fi
 		care = figure.Usual
 	}
 	return s.act(ctx, OfWearer, id, "the wearer's particulars", func(tx *gorm.DB) error {
+		var now Wearer
+		if err := tx.First(&now, id).Error; err != nil {
+			return err
+		}
+		if p := now.Particulars(); was != nil && p != *was {
+			return &Conflict{Theirs: "other particulars", Was: p}
+		}
 		return tx.Model(&Wearer{ID: id}).Updates(map[string]any{"name": name, "bodies": group, "care": care}).Error
 	})
 }

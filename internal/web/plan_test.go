@@ -3,7 +3,9 @@ package web
 import (
 	"bytes"
 	"encoding/csv"
+	"encoding/json"
 	"fmt"
+	"html"
 	"image"
 	"image/png"
 	"net/url"
@@ -285,4 +287,48 @@ func TestTablesHoldText(t *testing.T) {
 		assert.Equal(t, 422, w.Code, "%q", hidden)
 	}
 	assert.Equal(t, 303, ask(s, "POST", "/wearers", url.Values{"name": {"Šárka ½ 👩‍🎨"}}, nil).Code)
+}
+
+// What another tab changed meanwhile is not written over: hours, fittings, the maker, and who somebody is; sent again as it is
+// now, it counts. A conflict about what would be taken back asks for nothing to be entered.
+func TestNothingIsWrittenOver(t *testing.T) {
+	s := demoServer(t, nil)
+	send := func(path string, form url.Values) (int, map[string]string) {
+		w := fromPage(s, path, "application/x-www-form-urlencoded", form.Encode())
+		var said map[string]string
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &said))
+		return w.Code, said
+	}
+	week := func(hours string) url.Values {
+		v := url.Values{"what": {"hours"}}
+		for i := range 7 {
+			v.Set(fmt.Sprintf("day%d", i), hours)
+		}
+		return v
+	}
+	for name, one := range map[string]struct {
+		page, path, hidden string
+		mine, theirs       url.Values
+	}{
+		"hours":    {"/ensembles/1/plan", "/ensembles/1/plan", `name="what" value="hours"><input type="hidden" name="was" value="([^"]*)"`, week("2"), week("3")},
+		"fittings": {"/ensembles/1/plan", "/ensembles/1/plan", `name="what" value="fittings">\s*<input type="hidden" name="was" value="([^"]*)"`, url.Values{"what": {"fittings"}, "fittings": {"2027-01-02"}}, url.Values{"what": {"fittings"}, "fittings": {"2027-01-03"}}},
+		"wearer":   {"/wearers/1", "/wearers/1", `<input type="hidden" name="was" value="([^"]*)"`, url.Values{"name": {"Oda V."}, "group": {"all"}}, url.Values{"name": {"Oda"}, "group": {"women"}}},
+	} {
+		shown := regexp.MustCompile(one.hidden).FindStringSubmatch(get(t, s, one.page))
+		require.NotNil(t, shown, name)
+		was := html.UnescapeString(shown[1])
+		one.theirs.Set("was", was)
+		code, _ := send(one.path, one.theirs)
+		require.Equal(t, 200, code, name)
+		one.mine.Set("was", was)
+		code, said := send(one.path, one.mine)
+		require.Equal(t, 409, code, name)
+		assert.Contains(t, said["error"], "in another tab meanwhile", name)
+		one.mine.Set("was", said["was"])
+		code, _ = send(one.path, one.mine)
+		assert.Equal(t, 200, code, name)
+	}
+	code, said := send("/ensembles/1/undo", url.Values{"last": {"999999"}})
+	require.Equal(t, 409, code)
+	assert.NotContains(t, said["error"], "Enter yours again")
 }

@@ -84,6 +84,14 @@ func Sentence(s string) string {
 // WantsJSON tells whether a page's own script asks.
 func WantsJSON(c *gin.Context) bool { return c.GetHeader("X-From-Page") != "" }
 
+// Shown is what a form was shown as it stood when its page was made; nil where it does not say.
+func Shown(c *Call) *string {
+	if was, ok := c.GetPostForm("was"); ok {
+		return &was
+	}
+	return nil
+}
+
 // Done answers a change: JSON to the page's own requests, otherwise the page
 // it came from.
 func (s *Hall) Done(c *Call, to string) error {

@@ -23,7 +23,7 @@ func (s *Room) setPlan(c *hall.Call) error {
 	case "hours":
 		var all [7]float64
 		if all, err = typedWeek(c.PostForm); err == nil {
-			err = s.Store.SetHours(ctx, e, all)
+			err = s.Store.SetHours(ctx, e, all, hall.Shown(c))
 		}
 	case "days":
 		var d store.PlannedDays
@@ -32,7 +32,7 @@ func (s *Room) setPlan(c *hall.Call) error {
 		}
 	case "fittings":
 		parts := func(r rune) bool { return r == ' ' || r == ',' || r == '\n' || r == '\r' }
-		err = s.Store.SetFittings(ctx, e, strings.FieldsFunc(c.PostForm("fittings"), parts))
+		err = s.Store.SetFittings(ctx, e, strings.FieldsFunc(c.PostForm("fittings"), parts), hall.Shown(c))
 	case "delivery":
 		err = s.Store.AddDelivery(ctx, e, store.Delivery{What: c.PostForm("name"), On: c.PostForm("on"), For: work.ID(c.PostForm("for"))})
 	case "own":
@@ -56,7 +56,7 @@ func (s *Room) setPlan(c *hall.Call) error {
 	case "lesson-learnt":
 		err = s.Store.RemoveLesson(ctx, e, c.PostForm("id"))
 	case "maker":
-		err = s.Store.SetMaker(ctx, e, c.PostForm("maker"))
+		err = s.Store.SetMaker(ctx, e, c.PostForm("maker"), hall.Shown(c))
 	case "pause":
 		err = s.Store.SetPause(ctx, e, strings.TrimSpace(c.PostForm("where")), strings.TrimSpace(c.PostForm("needs")))
 	default:

@@ -22,6 +22,7 @@ function forms() {
         const said = await answer.json();
         if (!answer.ok) {
           box.textContent = said.error || "It could not be kept.";
+          if (said.was !== undefined && form.elements.was) form.elements.was.value = said.was; // sent again, it counts
           return form.querySelector(`[name="${CSS.escape(said.field || "")}"]`)?.focus();
         }
         const to = new URL(said.go || location.href, location.href);

@@ -233,7 +233,7 @@ func (s *Room) wearer(c *hall.Call) error {
 func (s *Room) changeWearer(c *hall.Call) error {
 	w := hall.ID(c, "wearer")
 	if err := s.Store.ChangeWearer(c.Ctx(), w, c.PostForm("name"), groupOf(c.PostForm("group")),
-		figure.Care(c.PostForm("care"))); err != nil {
+		figure.Care(c.PostForm("care")), hall.Shown(c)); err != nil {
 		return err
 	}
 	return s.Done(c, fmt.Sprintf("/wearers/%d", w))
