@@ -155,7 +155,17 @@ func New(readings []Reading, group Group, heel measure.Length) (Figure, error) {
 		e := estimate(m, group, got)
 		f.taken[m.Key] = Taken{Measurement: m, Value: e.Value, Estimated: true, Spread: e.Spread, Reason: e.Reason}
 	}
+	bare := map[string]measure.Length{} // what was measured so, not what was worked out of readings over clothes
+	for _, r := range readings {
+		if m, _ := MeasurementOf(r.Key); r.Worn == Bare || r.Worn == "" || !m.Dressed() {
+			bare[r.Key] = r.Value
+		}
+	}
 	f.question(got)
+	f.overCorset(readings, bare)
+	if !ofChild(got) {
+		f.compare(bare, group)
+	}
 	return f, f.build(group)
 }
 

@@ -166,6 +166,37 @@ func TestQuestions(t *testing.T) {
 	assert.Empty(t, about(map[string]float64{"waist_girth": 710, "bust_girth": 910}))
 	_, err := New([]Reading{{Key: "waist_girth", Worn: Bare, Value: 5}}, Women, 0)
 	assert.ErrorContains(t, err, "Waist")
+	// 20 in where the others make 32 of it; a child, of whom nothing is said that adults measure.
+	wrong := map[string]float64{"waist_girth": 20 * 25.4, "bust_girth": 1000, "hip_girth": 1050, "height": 1680}
+	assert.Contains(t, about(wrong), "waist_girth: Waist does not go with the other readings")
+	assert.Empty(t, about(map[string]float64{"waist_girth": 540, "bust_girth": 600, "hip_girth": 640, "height": 1150}))
+	// A waist drawn in by a corset is smaller than the bare one.
+	f, err := New([]Reading{{Key: "waist_girth", Worn: OverCorset, Value: 740}, {Key: "waist_girth", Worn: Bare, Value: 710}}, Women, 0)
+	require.NoError(t, err)
+	require.Len(t, f.Notes(), 1)
+	assert.Contains(t, f.Notes()[0].Title, "larger over the corset than bare")
+}
+
+// Of bodies as they are, few are questioned.
+func TestFewBodiesAreQuestioned(t *testing.T) {
+	asked, of := 0, 0
+	for i, b := range bodies() {
+		if i%4 != 0 {
+			continue
+		}
+		of++
+		values := map[string]measure.Length{}
+		for _, m := range measurements {
+			if m.column >= 0 {
+				values[m.Key] = measure.Length(b[m.column])
+			}
+		}
+		var f Figure
+		f.compare(values, AllBodies)
+		asked += len(f.notes)
+	}
+	assert.Greater(t, of, 120)
+	assert.Less(t, asked, of/20, "of %d", of)
 }
 
 func TestTableIsWhole(t *testing.T) {

@@ -26,8 +26,75 @@ func (f *Figure) sides(m Measurement, r Reading) {
 	}
 }
 
+// childTall and childRound are what a child's height and bust girth lie between, mm (from memory: sizes of clothes from three to
+// eleven years).
+const (
+	childLow, childTall   measure.Length = 850, 1400
+	childThin, childRound measure.Length = 450, 760
+)
+
+// ofChild tells whether readings are a child's: nothing that adults measure is said of them.
+func ofChild(got map[string]measure.Length) bool {
+	h, b := got["height"], got["bust_girth"]
+	return h >= childLow && h < childTall && b >= childThin && b < childRound
+}
+
+// deviations is how many standard errors a reading may lie from what the others lead one to expect before it is questioned: of
+// a thousand bodies three differ more, if they spread as a bell does.
+const deviations = 3.0
+
+// compare questions the reading that goes least with the others, where it lies beyond what bodies do. One wrong number makes the
+// others look wrong as well; the worst is the one to measure again.
+func (f *Figure) compare(got map[string]measure.Length, group Group) {
+	worst, of, expected, spread := deviations, Measurement{}, 0.0, 0.0
+	for _, m := range measurements {
+		v, ok := got[m.Key]
+		if !ok || m.column < 0 || v < m.Low || v > m.High {
+			continue
+		}
+		known := map[int]float64{}
+		for _, k := range measurements {
+			if w, ok := got[k.Key]; ok && k.column >= 0 && k.Key != m.Key && w >= k.Low && w <= k.High {
+				known[k.column] = float64(w)
+			}
+		}
+		if len(known) < 2 {
+			continue
+		}
+		e, twice := estimateFrom(group, m.column, known)
+		if off := math.Abs(float64(v)-e) / (twice / 2); off > worst {
+			worst, of, expected, spread = off, m, e, twice
+		}
+	}
+	if of.Key == "" {
+		return
+	}
+	f.notes = append(f.notes, Note{Key: of.Key, Title: of.Label + " does not go with the other readings",
+		Text: fmt.Sprintf("By them %s would be expected, give or take %s; typed is %s. Measure once more; if it stays, it stands.",
+			measure.TellBody(expected), measure.TellRough(spread), measure.TellBody(got[of.Key].Float()))})
+}
+
+// overCorset questions a waist that is larger over a closed corset than bare: a corset draws it in, and has thickness.
+func (f *Figure) overCorset(readings []Reading, got map[string]measure.Length) {
+	for _, r := range readings {
+		bare, ok := got[r.Key]
+		if r.Worn != OverCorset || r.Key != "waist_girth" || !ok || r.Value <= bare+drawsIn {
+			continue
+		}
+		f.notes = append(f.notes, Note{Key: r.Key, Title: "The waist is larger over the corset than bare",
+			Text: fmt.Sprintf("%s over it, %s bare: a closed corset draws the waist in. Were the two swapped?",
+				measure.TellBody(r.Value.Float()), measure.TellBody(bare.Float()))})
+	}
+}
+
+// drawsIn is by how much a waist may read more over a corset than bare: what is hardly laced has its own thickness, mm.
+const drawsIn = 2 * math.Pi * corsetThickness
+
 // question adds notes about readings that are unlikely; none is refused.
 func (f *Figure) question(got map[string]measure.Length) {
+	if ofChild(got) {
+		return
+	}
 	add := func(key, title, text string) {
 		f.notes = append(f.notes, Note{Key: key, Title: title, Text: text})
 	}
