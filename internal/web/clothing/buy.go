@@ -181,6 +181,7 @@ func (v *buyView) priced(p *hall.Head) {
 		one.Was = strconv.FormatFloat(price, 'g', -1, 64)
 		if !known && one.OnSpools() {
 			price, known = p.E.Rec.Prices[anyThread]
+			price = math.Abs(price) // which of them is in hand is said shade by shade
 		}
 		var per float64
 		one.Per, per = one.Priced(p.Unit)
