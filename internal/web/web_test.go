@@ -83,6 +83,15 @@ func TestEveryPage(t *testing.T) {
 			for _, bad := range []string{"NaN", "Inf", "%!", "<no value>", "ZgotmplZ", "⟦", "⟧", "onclick", " style="} {
 				assert.NotContains(t, body, bad, p)
 			}
+			if strings.Contains(body, "<html") { // the words are read into a page
+				assert.Equal(t, 1, strings.Count(body, "<h1"), "%s has one heading of the first level", p)
+			}
+			level := 1
+			for _, h := range regexp.MustCompile(`<h([2-6])`).FindAllStringSubmatch(body, -1) {
+				next := int(h[1][0] - '0')
+				assert.LessOrEqual(t, next, level+1, "%s: a level of headings is left out", p)
+				level = next
+			}
 			csp := w.Header().Get("Content-Security-Policy")
 			assert.Contains(t, csp, "script-src 'self'")
 			assert.NotContains(t, csp, "unsafe")
