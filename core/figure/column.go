@@ -297,20 +297,20 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 			s := c.At(z)
 			out = append(out, r3.Vec{X: s.X(y), Y: y, Z: z})
 		}
-		end := sp
-		if o.End.X > sp.X {
+		end, in := sp, o.End.X-sp.X
+		if in > 0.1 {
 			end = o.End
 		}
 		for k := range parts + 1 { // from the shoulder point to the notch
 			sin, cos := math.Sincos(float64(k) / parts * math.Pi / 2)
 			y, z := end.Y+(yc-end.Y)*math.Pow(sin, 2/above), zc+(end.Z-zc)*math.Pow(cos, 2/above)
-			if in := math.Pow((z-zc)/(end.Z-zc), runsIn); end != sp && in > 0 {
+			if left := math.Pow(math.Max(z-zc, 0)/(end.Z-zc), runsIn); in > 0.1 && left > 0 {
 				s := c.At(z)
-				x := s.X(y) - in*(end.X-sp.X)
-				z += in * (sp.Z - end.Z)
+				x := s.X(y) - left*in
+				z += left * (sp.Z - end.Z)
 				s = c.At(z)
-				out = append(out, r3.Vec{X: x, Y: s.Y(x, side), Z: z})
-				continue
+				// A side is flat where it is widest: a hair further in lies much further forward, which comes by and by.
+				y += (s.Y(x, side) - y) * math.Min(in/comesIn, 1)
 			}
 			put(y, z)
 		}
@@ -327,6 +327,9 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 // runsIn is how soon an armhole that begins within the end of the shoulder comes out to where one from its end lies: the power
 // of the height above the notch that is left of the way (from memory: drawn so, it turns nowhere sharply).
 const runsIn = 1.4
+
+// comesIn is how far in it begins at least that wholly lies so, mm (from memory).
+const comesIn = 15.0
 
 // ScyeUsual is the armhole of the bare arm.
 var ScyeUsual = ScyeOf{Drop: 12, Side: -4, Shape: [4]float64{1.5, 2.25, 1.6, 2}}
