@@ -167,6 +167,10 @@ func shifted(l []Point, d float64) []Point {
 	return out
 }
 
+// hair is how near two points of an offset may lie and still be one, mm: files write thousandths, and what turns back by a few of
+// them would cross itself there.
+const hair = 0.03
+
 // tidy drops repeated points and those that only lie on a straight stretch
 // (or run back along it).
 func tidy(poly []Point) []Point {
@@ -181,7 +185,7 @@ func tidy(poly []Point) []Point {
 				prev = poly[n-1]
 			}
 			next := poly[(i+1)%n]
-			if p.To(prev) < 1e-6 {
+			if p.To(prev) < hair {
 				continue
 			}
 			u, v := p.Sub(prev), next.Sub(p)
