@@ -26,8 +26,7 @@ func (f *Figure) sides(m Measurement, r Reading) {
 	}
 }
 
-// childTall and childRound are what a child's height and bust girth lie between, mm (from memory: sizes of clothes from three to
-// eleven years).
+// A child's height and bust girth lie between these, mm (from memory: sizes of clothes from three to eleven years).
 const (
 	childLow, childTall   measure.Length = 850, 1400
 	childThin, childRound measure.Length = 450, 760
