@@ -198,6 +198,13 @@ func (p *Piece) Layered(f For) { p.Also = []CutFor{{For: f, N: p.Cut / 2}} }
 // LayeredApart cuts half of the copies for another layer, which is sewn up apart.
 func (p *Piece) LayeredApart(f For) { p.Also, p.Covered = []CutFor{{f, p.Cut / 2, true}}, true }
 
+// Interfaced cuts as many again as there are of the outer from what stiffens it, basted to it: one set, whatever it is lined with.
+func (p *Piece) Interfaced() {
+	n := p.CutOf(ForOuter)
+	p.Cut += n
+	p.Also = append(p.Also, CutFor{For: ForInterfacing, N: n})
+}
+
 // Outermost is how many copies lie outermost, side by side: those of the outer, or of the one layer there is.
 func (p *Piece) Outermost() int {
 	if n := p.CutOf(ForOuter); n > 0 || len(p.Also) == 0 {

@@ -151,6 +151,9 @@ func spaced(line []plane.Point) []plane.Point {
 	return append(out, last)
 }
 
+// besideCorner is how far from a corner the direction of a neighbour is taken, mm: nearer than that an unrolled line tells nothing.
+const besideCorner = 4.0
+
 // Squared is the piece with an edge made to leave its neighbour at a right angle: the stretch of
 // it so long beside its start, or its end, becomes a fair curve that joins the rest in its own
 // direction. Necklines and armholes are drawn so at the shoulder, that they run on over the
@@ -168,14 +171,16 @@ func (p Piece) Squared(id string, start bool, over float64) (Piece, error) {
 	if start {
 		neighbour := out.Edges[(i+n-1)%n].Line
 		from := line[0]
-		leave := from.Sub(neighbour[len(neighbour)-2]).Unit().Left()
+		back, _ := plane.Along(neighbour, plane.Length(neighbour)-besideCorner)
+		leave := from.Sub(back).Unit().Left()
 		to, dir := plane.Along(line, over)
 		rest := plane.Part(line, over, long)
 		out.Edges[i].Line = spaced(plane.Join(plane.Sweep(from, leave, to, dir), rest))
 	} else {
 		neighbour := out.Edges[(i+1)%n].Line
 		to := line[len(line)-1]
-		arrive := neighbour[1].Sub(neighbour[0]).Unit().Right()
+		on, _ := plane.Along(neighbour, besideCorner)
+		arrive := on.Sub(neighbour[0]).Unit().Right()
 		from, dir := plane.Along(line, long-over)
 		rest := plane.Part(line, 0, long-over)
 		out.Edges[i].Line = spaced(plane.Join(rest, plane.Sweep(from, dir, to, arrive)))

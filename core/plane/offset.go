@@ -205,7 +205,7 @@ func tidy(poly []Point) []Point {
 // runsBack tells whether a line goes a short way and back along itself, as where a hollow is narrower than the allowance by a
 // hair: no loop is seen there, and a program that reads it sees a line that crosses itself.
 func runsBack(u, v Point, bend float64) bool {
-	const nearly, least, most = 0.01, 0.02, 1.5 // mm: beside itself, and the shorter of both ways
+	const nearly, least, most = 0.01, 0.02, 4 // mm: beside itself, and the shorter of both ways
 	short := math.Min(u.Norm(), v.Norm())
 	return u.Dot(v) < 0 && short > least && short < most && bend < nearly*math.Max(u.Norm(), v.Norm())
 }

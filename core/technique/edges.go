@@ -7,6 +7,9 @@ import (
 
 var both = []work.Need{work.Machine, work.Hand, work.Iron}
 
+// Selvedge is the key of an edge that is the woven edge of the cloth: its piece is laid so.
+const Selvedge = "selvedge"
+
 // bound is an edge in a folded strip.
 const bound = "a -14,0 4,0; b -3,2.4 -5,2.4 -5,1.2 5.2,1.2 5.2,-1.2 -5,-1.2 -5,-2.4 -3,-2.4;"
 
@@ -98,7 +101,7 @@ var edges = []Technique{
 		Suits: "pads, tabs, straps, capes", NotFor: "edges that must be bound for wear", Wrong: "Lumpy corners: trim closer, to two " +
 			"threads.",
 		Section: "a -14,0 4,0 4,-1.2 0,-1.2; b 0,-2.4 4,-2.4 4,-3.6 -14,-3.6; s2 2,-.6 2,-3", Right: []Seen{{FoldEdge, 0}}},
-	{Key: "selvedge", Name: "Selvedge kept", Family: Edges, Of: Opening, Handling: 0.2, Needs: table, Passes: nil,
+	{Key: Selvedge, Name: "Selvedge kept", Family: Edges, Of: Opening, Handling: 0.2, Needs: table, Passes: nil,
 		Fit:  Fit{Strong: 2, Clean: 3},
 		What: "The woven edge of the cloth is the edge of the garment.",
 		Steps: []string{"Lay the piece with its edge on the selvedge.", "Snip a tight selvedge every hand’s breadth.",

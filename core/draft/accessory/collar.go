@@ -124,6 +124,7 @@ func (Collar) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		cuff := pattern.Rectangle("cuff", "Cuff", on.Length("wrist_girth")+v.Number("cuff_ease"), deep, seam)
 		cuff.Cut, cuff.EitherWay = 4, true
 		cuff.Layered(pattern.ForLining)
+		cuff.Interfaced()
 		cuff.Be(pattern.Layered, "left", "right", "top", "bottom")
 		d.Pieces = append(d.Pieces, cuff)
 		d.Measure("cuff", "each cuff", "round", on.Length("wrist_girth")+v.Number("cuff_ease"))

@@ -23,6 +23,8 @@ type acrossAt struct {
 	half float64
 	// parted is one that a neckline dips below.
 	parted bool
+	// scye and neck are the lines it runs between, as they lie where nothing is asked.
+	scye, neck surface.Line
 }
 
 // acrossWithin is how near the half between the armholes comes to what it is meant to measure before it is left, mm, and
@@ -36,29 +38,16 @@ func (h *half) armholes(o figure.ScyeOf, neckFront, neckBack surface.Line) (fron
 	front, back = h.form.Scye(o)
 	h.spans = nil
 	for _, a := range []struct {
-		part        int
-		notch       float64
-		scye, neck  surface.Line
-		corner, top float64
-		half        *float64
-	}{{scyeFront, figure.NotchFront, front, neckFront, 0, neckFront[0].Z, &t.Front},
-		{scyeBack, figure.NotchBack, back, neckBack, 1, neckBack[len(neckBack)-1].Z, &t.Back}} {
-		z := t.Armpit + a.notch*(t.ShoulderPoint.Z-t.Armpit)
-		end, ok := crossingAt(a.scye, z)
+		part       int
+		notch      float64
+		scye, neck surface.Line
+		half       *float64
+	}{{scyeFront, figure.NotchFront, front, neckFront, &t.Front}, {scyeBack, figure.NotchBack, back, neckBack, &t.Back}} {
+		row, ok := h.spanAt(acrossAt{part: a.part, z: t.Armpit + a.notch*(t.ShoulderPoint.Z-t.Armpit), scye: a.scye, neck: a.neck})
 		if !ok {
 			continue
 		}
-		whole := h.form.HalfGirth(z)
-		reach := math.Abs(h.form.Share(end)-a.corner) * whole
-		row := acrossAt{part: a.part, z: z, half: reach}
-		if a.top < z {
-			begin, ok := crossingAt(a.neck, z)
-			if !ok {
-				continue
-			}
-			row.parted = true
-			row.half -= math.Abs(h.form.Share(begin)-a.corner) * whole
-		}
+		reach := row.reach(h)
 		h.spans = append(h.spans, row)
 		if more, ok := h.ask.across[a.part]; ok {
 			*a.half = reach + more
@@ -69,6 +58,61 @@ func (h *half) armholes(o figure.ScyeOf, neckFront, neckBack surface.Line) (fron
 		front, back = h.form.Scye(o)
 	}
 	return front, back
+}
+
+// spanAt is what is measured from armhole to armhole at its height; false where that meets neither armhole nor neckline.
+func (h *half) spanAt(row acrossAt) (acrossAt, bool) {
+	if _, ok := crossingAt(row.scye, row.z); !ok {
+		return row, false
+	}
+	row.half, row.parted = row.reach(h), false
+	if top := row.centre(); top < row.z {
+		begin, ok := crossingAt(row.neck, row.z)
+		if !ok {
+			return row, false
+		}
+		row.parted = true
+		row.half -= row.from(h, begin)
+	}
+	return row, true
+}
+
+// reach is how far it is from the centre to the armhole, and from how far a place on the form lies from there, mm.
+func (a acrossAt) reach(h *half) float64 {
+	end, _ := crossingAt(a.scye, a.z)
+	return a.from(h, end)
+}
+
+func (a acrossAt) from(h *half, p r3.Vec) float64 {
+	share := h.form.Share(p)
+	if a.part == scyeBack {
+		share = 1 - share
+	}
+	return share * h.form.HalfGirth(a.z)
+}
+
+// centre is how high the neckline lies at the centre.
+func (a acrossAt) centre() float64 {
+	if a.part == scyeBack {
+		return a.neck[len(a.neck)-1].Z
+	}
+	return a.neck[0].Z
+}
+
+// offCorner is how far from a seam's end on the armhole it is measured across at least, mm: there the seam runs so nearly level
+// that a hair up or down is a centimetre along it.
+const offCorner = 7.0
+
+// clearOf lets it be measured across clear of where a seam meets the armhole.
+func (h *half) clearOf(part int, z float64) {
+	for i, row := range h.spans {
+		if off := row.z - z; row.part == part && math.Abs(off) < offCorner {
+			row.z = z + math.Copysign(offCorner, off)
+			if row, ok := h.spanAt(row); ok {
+				h.spans[i] = row
+			}
+		}
+	}
 }
 
 // crossingAt is where a line is at a height.
@@ -83,16 +127,35 @@ func crossingAt(line surface.Line, z float64) (r3.Vec, bool) {
 	return r3.Vec{}, false
 }
 
-// rowsAcross lays on a piece where it is measured from armhole to armhole, if it is a part of that.
+// rowsAcross lays on a piece where it is measured from armhole to armhole, if it is a part of that: to the armhole as it is drawn.
 func (h *half) rowsAcross(p *pattern.Piece, n named, flat *surface.Flat) {
+	outline, _ := p.Outline()
 	for _, a := range h.spans {
 		if a.part == scyeFront && n.from > scyeFront || a.part == scyeBack && n.from < scyeBack {
 			continue
 		}
 		if row := flat.Levels([]float64{a.z})[0]; plane.Length(row) > 1 {
+			for _, id := range []string{"scye", "scye-back"} {
+				if e, ok := p.Edge(id); ok {
+					row = endingOn(reaching(row, outline, e.Line), outline, e.Line)
+				}
+			}
 			p.Levels = slices.Insert(p.Levels, 0, pattern.Level{Drop: -a.z, Path: row, Open: true})
 		}
 	}
+}
+
+// reaching is a row that goes on, where it ends a few millimetres within an edge, to beyond it.
+func reaching(row, outline, edge []plane.Point) []plane.Point {
+	const within = 5.0
+	for range 2 {
+		if _, off := placeOn(edge, row[0]); off < within && plane.Inside(outline, row[0]) {
+			on, _ := plane.Along(row, 1)
+			row = append([]plane.Point{row[0].Add(row[0].Sub(on).Unit().Times(within))}, row...)
+		}
+		row = plane.Reversed(row)
+	}
+	return row
 }
 
 // rows are its rings and what it measures between the armholes, as it is sewn.

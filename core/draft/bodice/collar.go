@@ -187,6 +187,7 @@ func (h *half) standCollar(high float64) error {
 		{ID: "top", Name: "upper edge", Line: top},
 		{ID: fold, Name: centre + ", on the fold", Line: []plane.Point{plane.Pt(0, high), plane.Pt(0, 0)}}}}
 	layered(&p)
+	p.Interfaced()
 	h.takes(&p, parts, shorter, pattern.Eased)
 	h.Pieces = append(h.Pieces, p)
 	return nil
@@ -266,6 +267,7 @@ func (h *half) flatCollar(kind string) (bool, error) {
 		p.Be(pattern.Layered, "centre-back")
 		p.Edges[len(p.Edges)-1].Name = "centre back"
 	}
+	p.Interfaced()
 	if err := p.Fault(); err != nil {
 		return false, fmt.Errorf("the collar has no room: make it narrower, or lap its shoulders by more than %s",
 			measure.Tell(h.v.Number("collar_lap")))

@@ -12,6 +12,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
+	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
 	"ardentgusset/core/work"
 )
@@ -111,6 +112,9 @@ func (h *half) drawnFront() error {
 		if p, err = p.Squared(q.edge, q.start, 40); err != nil {
 			return err
 		}
+	}
+	if e, ok := p.Edge("neck"); ok && !h.vee { // spread between two of its points it bends at them
+		e.Line = plane.Faired(e.Line, rimWave)
 	}
 	e, _ := p.Edge("hem")
 	h.Measure("drawn.hem", "the front", "its waist edge is drawn to", 2*long)

@@ -7,7 +7,6 @@ import (
 	"strings"
 	"sync"
 
-	"ardentgusset/core/draft"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/surface"
@@ -79,6 +78,7 @@ func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
 			e.Line = fairThrough(e.Line, 6)
 		}
 	}
+	fairRim(&piece, flat)
 	// Neckline and armhole run on over the shoulder, and level over the centres.
 	for _, q := range []struct {
 		edge   string
@@ -87,7 +87,7 @@ func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
 		over   float64
 	}{{"neck", true, "shoulder", 60}, {"neck", false, "shoulder", 45}, {"neck-side", true, "shoulder", 60},
 		{"neck", false, "centre-front", 30}, {"neck", true, "centre-back", 25}, {"hem", true, "centre-front", 25},
-		{"hem", false, "centre-back", 25}, {"scye", true, "side", 30}, {"scye-back", false, "side", 30}, {"scye-back", true, "side", 30},
+		{"hem", false, "centre-back", 25},
 		{"top", false, "centre-front", 25}, {"scye", false, "shoulder", 50}, {"scye-back", true, "shoulder", 50}} {
 		if q.beside == "centre-front" && h.vee || q.edge == "neck" && q.beside == "shoulder" && h.wide {
 			continue
@@ -95,8 +95,8 @@ func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
 		if (q.edge == "hem" || q.edge == "top") && q.beside != p.Fold {
 			continue
 		}
-		if q.beside == "side" && h.v.Has(draft.WaistEase) && offSquare(&piece, q.edge, q.start) < pointedFrom {
-			continue // the armhole runs on over the seam as it is
+		if q.beside == "shoulder" && h.setBack > 0 && strings.HasPrefix(q.edge, "scye") {
+			continue // a seam that lies behind the ridge meets the armhole at a slant, which runs on over it all the same
 		}
 		if meets(&piece, q.edge, q.beside, q.start) {
 			if piece, err = piece.Squared(q.edge, q.start, q.over); err != nil {
@@ -123,6 +123,36 @@ func (h *half) piece(n named, flat *surface.Flat) (pattern.Piece, error) {
 	return piece, nil
 }
 
+// rimWave is the shortest wave that an armhole keeps, mm (from memory): an armhole is one sweep from the shoulder to the side.
+const rimWave = 110.0
+
+// fairRim draws what of the armhole lies on a piece as one fair line: unrolled, it follows the mesh, and bends over the end of
+// the shoulder as the body does.
+func fairRim(p *pattern.Piece, flat *surface.Flat) {
+	n := len(p.Edges)
+	rim := func(i int) bool {
+		e := flat.Edges[i%n]
+		return (e.ID == "scye" || e.ID == "scye-back") && len(e.Parts) == 1
+	}
+	for i := range n {
+		if !rim(i) || rim(i+n-1) {
+			continue
+		}
+		line := p.Edges[i].Line
+		two := rim(i + 1)
+		if two {
+			line = plane.Join(line, p.Edges[(i+1)%n].Line)
+		}
+		fair := plane.Faired(line, rimWave)
+		if !two {
+			p.Edges[i].Line = fair
+			continue
+		}
+		at, long := p.Edges[i].Length()/plane.Length(line)*plane.Length(fair), plane.Length(fair)
+		p.Edges[i].Line, p.Edges[(i+1)%n].Line = plane.Part(fair, 0, at), plane.Part(fair, at, long)
+	}
+}
+
 // endingOn is a level line without what of its ends lies beyond an edge of the outline.
 func endingOn(line, outline, edge []plane.Point) []plane.Point {
 	const beyond, step = 6.0, 0.1
@@ -140,12 +170,50 @@ func endingOn(line, outline, edge []plane.Point) []plane.Point {
 	return line
 }
 
-// pointedFrom is by how much an armhole may be off square to the side seam before it is drawn anew beside it, radians (from
-// memory): a front without a dart beside the bust, held to its width below the arm, would end in a point there.
-const pointedFrom = 0.2
+// pointedFrom is by how much both armholes' corners at the side seam may differ from a straight line together before they are
+// drawn anew beside it, radians (from memory): a front without a dart beside the bust, held to its width below the arm, would
+// end in a point there. What is less is shared out between the two as it is everywhere.
+const pointedFrom = 0.45
 
-// offSquare is by how much an edge is off square to its neighbour at its start, or at its end, radians.
-func offSquare(p *pattern.Piece, edge string, start bool) float64 {
+// rimAtSides draws the armhole anew beside a side seam that it would meet in a point.
+func (h *half) rimAtSides() error {
+	for _, s := range h.Seams {
+		if s.ID != "side" {
+			continue
+		}
+		type rim struct {
+			piece int
+			edge  string
+			start bool
+		}
+		var rims []rim
+		corners := -math.Pi
+		for _, side := range []pattern.Side{s.A, s.B} {
+			i := h.index(side.Piece)
+			for _, edge := range []string{"scye", "scye-back"} {
+				for _, start := range []bool{true, false} {
+					if meets(&h.Pieces[i], edge, side.Edge, start) {
+						rims = append(rims, rim{i, edge, start})
+						corners += corner(&h.Pieces[i], edge, start)
+					}
+				}
+			}
+		}
+		if len(rims) != 2 || math.Abs(corners) < pointedFrom {
+			continue
+		}
+		for _, r := range rims {
+			var err error
+			if h.Pieces[r.piece], err = h.Pieces[r.piece].Squared(r.edge, r.start, 50); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// corner is the angle inside a piece between an edge and its neighbour, at its start or at its end, radians.
+func corner(p *pattern.Piece, edge string, start bool) float64 {
 	n := len(p.Edges)
 	for i := range p.Edges {
 		if p.Edges[i].ID != edge {
@@ -158,10 +226,10 @@ func offSquare(p *pattern.Piece, edge string, start bool) float64 {
 		const near = 4.0
 		end, _ := plane.Along(line, plane.Length(line)-near)
 		out, _ := plane.Along(beside, near)
-		u, v := line[len(line)-1].Sub(end), out.Sub(beside[0])
-		return math.Abs(math.Abs(math.Atan2(u.Cross(v), u.Dot(v))) - math.Pi/2)
+		u, v := end.Sub(beside[0]), out.Sub(beside[0])
+		return math.Abs(math.Atan2(u.Cross(v), u.Dot(v)))
 	}
-	return 0
+	return math.Pi / 2
 }
 
 // withinFold drops what of the other edges lies on or beyond the fold, but for their ends: a hair

@@ -37,6 +37,9 @@ func (h *half) together(m sewing, in cloth.Fabric) error {
 	}
 	ids := h.seamed(m)
 	first, last := ids[0], ids[len(ids)-1]
+	if err := h.rimAtSides(); err != nil {
+		return err
+	}
 	for range 3 { // what the first pass leaves, where an edge bends sharply, the next ones take
 		pattern.Fair(h.Pieces, h.Seams)
 	}
@@ -190,6 +193,7 @@ func (h *half) seamAt(id, name string, part int, scye, waist, hip float64) uprig
 	} else if z := h.top[part].line.At(at).Z - belowArm; z > h.bust()+heldApart {
 		h.form.Held = append(h.form.Held, z) // the front keeps its width up to the seam's top
 	}
+	h.clearOf(part, h.top[part].line.At(at).Z)
 	return upright{id, name, h.climb(h.top[part].line.At(at), waist, hip), part, at}
 }
 
@@ -216,6 +220,7 @@ func (h *half) bowed(id, name string, down, waist, hip float64) upright {
 	if h.hem(waist) < -1 {
 		line = h.climb(foot, waist, hip).Then(line)
 	}
+	h.clearOf(scyeBack, h.top[scyeBack].line.At(at).Z)
 	return upright{id, name, line, scyeBack, at}
 }
 

@@ -125,7 +125,7 @@ func (h *Half) Shape() error {
 		h.base = append(h.base, w)
 	}
 	if h.Before != nil {
-		h.lean(total, math.Max(high, -low))
+		h.lean(math.Max(high, -low))
 	}
 	for i := range h.Panels {
 		for _, z := range h.knots {
@@ -181,47 +181,6 @@ func (h *Half) atWaist() []float64 {
 		out[i] = h.front(i)*before/half + (1-h.front(i))*(width-before)/half
 	}
 	return out
-}
-
-// lean moves intake from the seams behind the side to those before it, or the
-// other way, until what lies before the side is what it should be at every
-// height, as far as every seam still takes in.
-func (h *Half) lean(total, reach float64) {
-	seams := h.Panels - 1
-	for k, z := range h.knots {
-		z = math.Min(math.Max(z, h.knots[2]), h.knots[len(h.knots)-3])
-		whole := 0.0
-		for j := range seams {
-			whole += h.intake[j][k]
-		}
-		try := func(tilt float64) float64 { // what then lies before the side
-			sum := 0.0
-			for j := range seams {
-				h.intake[j][k] = h.Share(float64(j+1)/float64(h.Panels), z/reach) * math.Exp(tilt*(float64(j+1)/float64(h.Panels)-0.5))
-				sum += h.intake[j][k]
-			}
-			before := 0.0
-			for j := range seams {
-				h.intake[j][k] *= whole / sum
-			}
-			for i := range h.Panels {
-				l, r := h.edgesAt(i, k)
-				before += h.front(i) * (r - l)
-			}
-			return before
-		}
-		low, high := -6.0, 6.0
-		want := h.Before(z)
-		for range 40 {
-			mid := (low + high) / 2
-			if try(mid) < want {
-				low = mid
-			} else {
-				high = mid
-			}
-		}
-		try((low + high) / 2)
-	}
 }
 
 // Narrowest is how wide a panel is where it is narrowest between its edges, mm.

@@ -62,6 +62,7 @@ func Cuff(d *draft.Draft, v draft.Values) {
 	c.Split("lower", parts...)
 	c.Be(pattern.Layered, "upper")
 	c.Layered(pattern.ForLining)
+	c.Interfaced()
 	d.Pieces = append(d.Pieces, c)
 	for i, h := range hems {
 		d.Seams = append(d.Seams, pattern.Seam{ID: "cuff-" + h.piece, A: pattern.Side{Piece: h.piece, Edge: "hem"},

@@ -29,9 +29,12 @@ var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 		width := h.width
 		long := one.long * v.Number(draft.SleeveLong)
 		under := math.Max(long-h.high, 60)
-		bend := math.Min(math.Max(one.bend-h.high, 20), under-20)
+		// The arm bends where it does, however far down it the sleeve comes.
+		bend := math.Max(one.bend-h.high, 20)
+		wrist := math.Max(one.long-h.high, bend+40)
 		foot := math.Min(one.girth(long)+v.Number(draft.SleeveWrist), width)
-		elbow := math.Max(math.Min(one.elbow+v.Number(draft.SleeveArm)*0.8, width), foot)
+		elbow := math.Min(one.elbow+v.Number(draft.SleeveArm)*0.8, width)
+		atWrist := math.Min(one.girth(one.long)+v.Number(draft.SleeveWrist), elbow)
 		// The tube is opened at two lines: in front at a quarter of its width, behind where
 		// the hind seam leaves the armhole; each moved under the arm by the roll.
 		roll := v.Number("sleeve_roll")
@@ -40,16 +43,17 @@ var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 		// How far forward each level is moved, and how wide the flat tube is there.
 		forward := func(y float64) float64 {
 			if y <= bend {
-				return lean * 0.25 * y / math.Max(bend, 1)
+				return lean * 0.25 * y / bend
 			}
-			return lean*0.25 + lean*0.75*(y-bend)/math.Max(under-bend, 1)
+			return lean*0.25 + lean*0.75*(y-bend)/(wrist-bend)
 		}
-		wide := func(y float64) float64 {
+		asTheArm := func(y float64) float64 {
 			if y <= bend {
-				return width + (elbow-width)*y/math.Max(bend, 1)
+				return width + (elbow-width)*y/bend
 			}
-			return elbow + (foot-elbow)*(y-bend)/math.Max(under-bend, 1)
+			return elbow + (atWrist-elbow)*(y-bend)/(wrist-bend)
 		}
+		wide := func(y float64) float64 { return asTheArm(y) + (foot-asTheArm(under))*y/under }
 		const parts = 24
 		var front, hind []plane.Point // of the top sleeve, from the armpit down
 		var underFront, underHind []plane.Point

@@ -135,6 +135,7 @@ var bishop = Kind{Key: "bishop", Label: "bishop, gathered into a cuff",
 		lap := 18.0
 		c := pattern.Rectangle("cuff", "Cuff, folded", cuff+lap, 2*v.Number("sleeve_cuff"), 12)
 		c.Cut, c.Mirrored = 2, true
+		c.Interfaced()
 		c.Split("top", pattern.Stretch{ID: "lap", Name: "lap", Length: lap}, pattern.Stretch{ID: "top", Name: "to the sleeve",
 			Length: cuff})
 		c.Marks = append(c.Marks, pattern.Mark{Kind: pattern.FoldLine, Path: []plane.Point{{X: 0, Y: v.Number("sleeve_cuff")},
