@@ -156,7 +156,7 @@ func (s Stage) onSheet(u Use, k int) (key string, c lay.Cloth) {
 		key = fmt.Sprintf("%s-%d", u.Role, k+1)
 		c.Length, c.Width = float64(cut.Length)*sx, float64(cut.Wide(f))*sy
 		if cut.Width > 0 || len(cut.Outline) > 0 { // its edges are no selvedges
-			c.Selvedge = 0
+			c.Selvedge, c.Torn = 0, true
 		}
 		scaled := func(line [][2]float64) []lay.XY {
 			out := make([]lay.XY, len(line))
@@ -183,7 +183,10 @@ func (s Stage) onSheet(u Use, k int) (key string, c lay.Cloth) {
 
 // piecesOn are a use's pieces as they are laid on a cloth.
 func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
-	matches := s.matches()
+	matches, onSelvedge := s.matches(), map[string][]string{}
+	if u.Role == cloth.Outer {
+		onSelvedge = s.onSelvedge()
+	}
 	var out []lay.Piece
 	for i := range s.Draft.Pieces {
 		p := &s.Draft.Pieces[i]
@@ -198,6 +201,11 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 			v = OnCloth(v)
 			q.Outline = append(q.Outline, lay.XY{v.X, v.Y})
 		}
+		for _, edge := range onSelvedge[p.ID] {
+			if h, ok := heldTo(p, edge, q.Outline); ok {
+				q.Hold = append(q.Hold, h)
+			}
+		}
 		if p.EitherWay || slices.Contains(s.Laying.Cross, p.ID) {
 			q.Turns = append(q.Turns, 90, 270)
 		}
@@ -209,9 +217,11 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 				q.Turns[k] = math.Mod(q.Turns[k]+90, 360)
 			}
 		}
-		if p.ToFold() && c.Fold == lay.Lengthwise && !u.Fabric.Railroad {
+		switch {
+		case len(q.Hold) > 0: // cut from a single layer, and as it is: what is held is told by its corners
+		case p.ToFold() && c.Fold == lay.Lengthwise && !u.Fabric.Railroad:
 			q.OnFold = q.Even()
-		} else if c.Fold != lay.Flat && !q.MirrorPairs && q.Count > 1 { // cut from both layers at once
+		case c.Fold != lay.Flat && !q.MirrorPairs && q.Count > 1: // cut from both layers at once
 			q.Even()
 		}
 		if m, ok := matches[p.ID]; ok && (c.RepeatX > 0 || c.RepeatY > 0) {

@@ -218,12 +218,9 @@ func (a *abutting) atEdges(q int, x, y float64) float64 {
 
 // onCloth tells whether a pose lies on the cloth, clear of what it must be.
 func (a *abutting) onCloth(q int, x, y float64) bool {
-	c, b := a.s.job.Cloth, a.poses[q].bareBox
-	if x+b.Min.X < -edgeSlack || x+b.Max.X > a.end+edgeSlack || y+b.Min.Y < c.Selvedge-edgeSlack ||
-		y+b.Max.Y > c.Width-c.Selvedge+edgeSlack {
-		return false
-	}
-	if a.s.poses[q].low && math.Abs(y) > edgeSlack {
+	b := a.poses[q].bareBox
+	low, high := a.across(q, 0)
+	if x+b.Min.X < -edgeSlack || x+b.Max.X > a.end+edgeSlack || y < low-edgeSlack || y > high+edgeSlack {
 		return false
 	}
 	return !slices.ContainsFunc(a.s.flaws, func(f int) bool { return a.deep(f, q, plane.Pt(x, y)) })
@@ -259,12 +256,12 @@ type begun struct {
 // start is the empty cloth: pieces may lie in the corners of its beginning.
 func (a *abutting) start() *begun {
 	b := &begun{}
-	c := a.s.job.Cloth
 	for k, items := range a.kinds {
 		b.left = append(b.left, uint8(len(items)))
 		for _, id := range a.s.own[items[0]] {
 			box := a.poses[id].bareBox
-			for _, y := range [...]float64{c.Selvedge - box.Min.Y, c.Width - c.Selvedge - box.Max.Y} {
+			low, high := a.across(id, 0)
+			for _, y := range slices.Compact([]float64{low, high}) {
 				if x := -box.Min.X; a.onCloth(id, x, y) {
 					b.spots = append(b.spots, spot{k, id, x, y, a.atEdges(id, x, y)})
 				}

@@ -55,18 +55,13 @@ func (a *abutting) settled(w *partial) bool {
 // over a fold.
 func (a *abutting) onto(w *partial) {
 	before := 0.0
-	c := a.s.job.Cloth
 	for _, i := range w.set {
 		before = math.Max(before, -a.poses[w.pose[i]].bareBox.Min.X-w.x[i])
 	}
 	for _, i := range w.set {
 		w.x[i] += before
-		b := a.poses[w.pose[i]].bareBox
-		if a.s.poses[w.pose[i]].low {
-			w.y[i] = 0
-		} else {
-			w.y[i] = math.Max(math.Min(w.y[i], c.Width-c.Selvedge-b.Max.Y+a.over), c.Selvedge-b.Min.Y-a.over)
-		}
+		low, high := a.across(w.pose[i], a.over)
+		w.y[i] = math.Max(math.Min(w.y[i], high), low)
 	}
 }
 
@@ -88,7 +83,6 @@ func (a *abutting) contacts(w *partial) (all []contact, deepest float64) {
 		all = append(all, contact{i, k, way, depth})
 		deepest = math.Max(deepest, depth)
 	}
-	c := a.s.job.Cloth
 	for n, i := range w.set {
 		at, b := plane.Pt(w.x[i], w.y[i]), a.poses[w.pose[i]].bareBox
 		for _, k := range w.set[:n] {
@@ -104,10 +98,7 @@ func (a *abutting) contacts(w *partial) (all []contact, deepest float64) {
 			a.standing(f, w.pose[i], at, func(way plane.Point, depth float64) { add(-1, i, way, depth) })
 			a.standing(w.pose[i], f, at.Times(-1), func(way plane.Point, depth float64) { add(-1, i, way.Times(-1), depth) })
 		}
-		low, high := c.Selvedge-b.Min.Y-a.over, c.Width-c.Selvedge-b.Max.Y+a.over
-		if a.s.poses[w.pose[i]].low {
-			low, high = 0, 0
-		}
+		low, high := a.across(w.pose[i], a.over)
 		add(-1, i, plane.Pt(1, 0), -b.Min.X-at.X)
 		add(-1, i, plane.Pt(-1, 0), at.X+b.Max.X-a.end)
 		add(-1, i, plane.Pt(0, 1), low-at.Y)

@@ -127,14 +127,14 @@ const passes = 3
 func (s *search) nearest(i, id int, floor, y float64, lying []placed, residue map[string]plane.Point, beside bool) (float64, float64,
 	bool) {
 	c, p, m := s.job.Cloth, s.poses[id], s.items[i].piece.Match
-	low, high := c.Selvedge-p.box.Min.Y, c.Width-c.Selvedge-p.box.Max.Y
+	low, high := p.across(c)
 	if high < low {
 		high = low
 	}
 	ys := []float64{y}
 	if want, known := residue[groupOf(m)]; known && c.RepeatY > 0 && m != nil {
 		ys[0] = want.Y - p.match.Y + math.Round((y-want.Y+p.match.Y)/c.RepeatY)*c.RepeatY
-	} else if beside && !p.low {
+	} else if beside && !p.fixed {
 		for _, d := range [...]float64{-1, 1, -2, 2, -4, 4} {
 			ys = append(ys, s.level(y+d*s.pitch, low, high))
 		}

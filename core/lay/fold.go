@@ -117,6 +117,10 @@ func fold(j Job) folded {
 	for i := range j.Pieces {
 		p := j.Pieces[i]
 		all := p.copies()
+		if len(p.Hold) > 0 { // cut from a single layer, where the edge is seen to lie
+			f.single = append(f.single, p)
+			continue
+		}
 		if p.OnFold && j.Cloth.Fold == Lengthwise {
 			p.half = p.above()
 			p.Copies, p.MirrorPairs = slices.Clone(all), false

@@ -23,6 +23,7 @@ type XY [2]float64
 type Cloth struct {
 	Width    float64 `json:"width_mm"`
 	Selvedge float64 `json:"selvedge_mm,omitempty"` // kept free at both edges
+	Torn     bool    `json:"no_selvedge,omitempty"` // its edges are cut ones: nothing can be held to a selvedge
 	Length   float64 `json:"length_mm,omitempty"`   // 0: as long as needed
 	Nap      bool    `json:"nap,omitempty"`         // only the first turn of each piece
 	RepeatX  float64 `json:"repeat_x_mm,omitempty"`
@@ -61,6 +62,7 @@ type Piece struct {
 	Outline     []XY      `json:"outline"`                // the cutting line, a simple polygon
 	Match       *Match    `json:"match,omitempty"`
 	Copies      []int     `json:"copies,omitempty"`  // which of 0 to count-1 are placed; none: all
+	Hold        []Hold    `json:"hold,omitempty"`    // stretches that must lie on a line of the cloth
 	OnFold      bool      `json:"on_fold,omitempty"` // alike on both sides of its middle, which lies on a lengthwise fold
 
 	half []plane.Point // of a piece on the fold: what lies on one side of it
@@ -178,37 +180,50 @@ func (j *Job) Check() error {
 		}
 		if err := p.checkCopies(); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
-		}
-		if err := checkPolygon(p.Outline); err != nil {
+		} else if err := checkPolygon(p.Outline); err != nil {
 			return fmt.Errorf("%s %w", name, err)
 		}
 		if len(p.Turns) > 360 {
 			return fmt.Errorf("%s has more than 360 turns", name)
 		}
-		fits := false
-		narrowest := math.Inf(1)
-		for _, t := range p.turns(c.Nap) {
-			if math.IsNaN(t) || math.IsInf(t, 0) || math.Abs(t) > 1e6 {
-				return fmt.Errorf("%s has a turn that is not an angle", name)
-			}
-			h := plane.BoxOf(plane.Turned(points(p.Outline), t)).Height()
-			narrowest = math.Min(narrowest, h)
-			fits = fits || h <= c.Width-2*c.Selvedge+edgeSlack
+		if err := p.checkTurns(c); err != nil {
+			return fmt.Errorf("%s %w", name, err)
 		}
-		if !fits {
-			return fmt.Errorf("%s is %s across at its narrowest allowed turn; the cloth has %s between its selvedges", name,
-				measure.Tell(narrowest), measure.Tell(c.Width-2*c.Selvedge))
+		if err := p.checkHolds(c); err != nil {
+			return fmt.Errorf("%s, %w", name, err)
 		}
-		if p.Match != nil {
-			if m := p.Match.Point; math.IsNaN(m[0]+m[1]) || math.Abs(m[0]) > MaxSize || math.Abs(m[1]) > MaxSize {
-				return fmt.Errorf("%s has a match point that is not a place", name)
-			}
+		if p.Match != nil && !p.Match.Point.place() {
+			return fmt.Errorf("%s has a match point that is not a place", name)
 		}
 	}
 	if err := j.checkCloth(); err != nil {
 		return err
 	}
 	return j.checkPinned()
+}
+
+// place tells whether a point is one that can be on a cloth.
+func (p XY) place() bool {
+	return !math.IsNaN(p[0]+p[1]) && math.Abs(p[0]) <= MaxSize && math.Abs(p[1]) <= MaxSize
+}
+
+// checkTurns says what is wrong with the turns of a piece: at one of them it has to be narrow enough for the cloth.
+func (p *Piece) checkTurns(c Cloth) error {
+	fits := false
+	narrowest := math.Inf(1)
+	for _, t := range p.turns(c.Nap) {
+		if math.IsNaN(t) || math.IsInf(t, 0) || math.Abs(t) > 1e6 {
+			return fmt.Errorf("has a turn that is not an angle")
+		}
+		h := plane.BoxOf(plane.Turned(points(p.Outline), t)).Height()
+		narrowest = math.Min(narrowest, h)
+		fits = fits || h <= c.Width-2*c.Selvedge+edgeSlack || len(p.Hold) > 0 && h <= c.Width+edgeSlack
+	}
+	if !fits {
+		return fmt.Errorf("is %s across at its narrowest allowed turn; the cloth has %s between its selvedges",
+			measure.Tell(narrowest), measure.Tell(c.Width-2*c.Selvedge))
+	}
+	return nil
 }
 
 func (p *Piece) checkCopies() error {
@@ -237,7 +252,7 @@ func checkPolygon(xy []XY) error {
 		return fmt.Errorf("has more than %d corners", MaxPoints)
 	}
 	for _, q := range xy {
-		if math.IsNaN(q[0]+q[1]) || math.Abs(q[0]) > MaxSize || math.Abs(q[1]) > MaxSize {
+		if !q.place() {
 			return fmt.Errorf("has a corner that is not a place within %s", measure.TellLong(MaxSize))
 		}
 	}

@@ -398,7 +398,7 @@ func TestSideBySideAtOneHeight(t *testing.T) {
 		require.Len(t, j.Faults(at), 1)
 		at[1].X = w
 		require.Empty(t, j.Faults(at))
-		it := newItem(&j.Pieces[0], 0, false)
+		it := newItem(&j.Pieces[0], 0, Cloth{})
 		p := &it.poses[0]
 		floor := rapid.Float64Range(0, w-0.005).Draw(t, "floor")
 		x, ok := slide(p, 0, floor, []placed{obstacle(p.shape, 0)}, j.Cloth, nil, nil, math.Inf(1))

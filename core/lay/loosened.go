@@ -68,10 +68,11 @@ func newLoosened(ctx context.Context, s *search, from attempt, length float64, r
 func (l *loosened) within(i, pose int, x, y float64) (float64, float64) {
 	c, b := l.s.job.Cloth, l.s.poses[pose].box
 	x = math.Max(-b.Min.X, math.Min(x, l.length-b.Max.X))
-	if l.s.poses[pose].low {
-		return x, 0
+	low, high := l.s.poses[pose].across(c)
+	if l.s.poses[pose].fixed {
+		return x, low
 	}
-	return x, l.s.level(y, c.Selvedge-b.Min.Y, c.Width-c.Selvedge-b.Max.Y)
+	return x, l.s.level(y, low, high)
 }
 
 // level is the height nearest to y that is a whole number of pitches and lies
@@ -223,10 +224,8 @@ func (l *loosened) anywhere(i int) (pose int, x, y float64) {
 	pose = own[l.random.IntN(len(own))]
 	b, c := l.s.poses[pose].box, l.s.job.Cloth
 	x = -b.Min.X + l.random.Float64()*math.Max(l.length-b.Width(), 0)
-	y = c.Selvedge - b.Min.Y + l.random.Float64()*math.Max(c.Width-2*c.Selvedge-b.Height(), 0)
-	if l.s.poses[pose].low {
-		y = 0
-	}
+	low, high := l.s.poses[pose].across(c)
+	y = low + l.random.Float64()*math.Max(high-low, 0)
 	return pose, x, y
 }
 

@@ -162,11 +162,11 @@ func (l *loosened) move(i int) {
 // another piece.
 func (l *loosened) beside(i, pose int) float64 {
 	b, c := l.s.poses[pose].box, l.s.job.Cloth
-	low, high := c.Selvedge-b.Min.Y, c.Width-c.Selvedge-b.Max.Y
+	low, high := l.s.poses[pose].across(c)
 	k, over := l.random.IntN(l.n+1), l.random.IntN(2) == 0
 	switch {
-	case l.s.poses[pose].low:
-		return 0
+	case l.s.poses[pose].fixed:
+		return low
 	case (k == l.n || k == i) && over:
 		return low
 	case k == l.n || k == i:
@@ -250,7 +250,7 @@ func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, floa
 	cl := s.job.Cloth
 	low := plane.Pt(math.Max(-b.Min.X, x-3*stepX), math.Max(cl.Selvedge-b.Min.Y, y-3*stepY))
 	high := plane.Pt(math.Min(l.length-b.Max.X, x+3*stepX), math.Min(cl.Width-cl.Selvedge-b.Max.Y, y+3*stepY))
-	if s.poses[pose].low || high.Y < low.Y {
+	if s.poses[pose].fixed || high.Y < low.Y {
 		low.Y, high.Y = y, y
 	}
 	high.X = math.Max(high.X, low.X)

@@ -31,6 +31,12 @@ func Place(ctx context.Context, j Job) Result { return placeAny(ctx, j, orders) 
 
 // placeAny is Place with so many orders.
 func placeAny(ctx context.Context, j Job, tries int) Result {
+	if j, lost := j.holdable(); lost != nil {
+		if len(j.Pieces) == 0 {
+			return Result{Placements: []Placement{}, Unplaced: lost}
+		}
+		return placeAny(ctx, j, tries).with(lost)
+	}
 	if j.Cloth.Fold != Flat {
 		f := fold(j)
 		return f.lay(func(part Job) Result { return place(ctx, part, tries) })
@@ -144,7 +150,8 @@ type pose struct {
 	box    plane.Box
 	match  plane.Point
 	convex bool
-	low    bool // it lies on the fold, at height 0
+	fixed  bool // it lies on the fold, at height 0, or is held at one: y
+	y      float64
 }
 
 // Outlines of more corners than plainFrom are laid as plainer ones that hold
@@ -152,10 +159,14 @@ type pose struct {
 // the search short.
 const plainFrom, plainer = 14, 0.25
 
-func newItem(p *Piece, copy int, nap bool) item {
+func newItem(p *Piece, copy int, c Cloth) item {
 	it := item{piece: p, copy: copy, mirrored: p.MirrorPairs && copy%2 == 1}
 	var plain []plane.Point // at no turn, once worked out
-	for _, t := range p.turns(nap) {
+	for _, t := range p.turns(c.Nap) {
+		held, free := p.heldAt(c, it.mirrored, t)
+		if !free && len(held) == 0 {
+			continue
+		}
 		s := p.pose(it.mirrored, t)
 		if len(s) > plainFrom {
 			if p.half != nil {
@@ -167,11 +178,17 @@ func newItem(p *Piece, copy int, nap bool) item {
 				s = plane.Turned(plain, t)
 			}
 		}
-		ps := pose{turn: t, shape: s, inner: inside(s), box: plane.BoxOf(s), convex: convex(s), low: p.half != nil}
+		ps := pose{turn: t, shape: s, inner: inside(s), box: plane.BoxOf(s), convex: convex(s), fixed: p.half != nil}
 		if p.Match != nil {
 			ps.match = p.matchAt(Placement{Mirrored: it.mirrored, Turn: t})
 		}
-		it.poses = append(it.poses, ps)
+		if free {
+			it.poses = append(it.poses, ps)
+		}
+		for _, y := range held {
+			ps.fixed, ps.y = true, y
+			it.poses = append(it.poses, ps)
+		}
 	}
 	it.area = math.Abs(plane.Area(clean(points(p.Outline))))
 	it.length, it.width = it.poses[0].box.Width(), it.poses[0].box.Height()
@@ -274,7 +291,7 @@ func nearest(j Job, it *item, floor float64, lying, beside []placed, residue map
 	var seats []seat
 	for k := range it.poses {
 		p := &it.poses[k]
-		low, high := c.Selvedge-p.box.Min.Y, c.Width-c.Selvedge-p.box.Max.Y
+		low, high := p.across(c)
 		if high < low {
 			if high < low-edgeSlack {
 				continue
@@ -345,11 +362,15 @@ func workers() int { return runtime.GOMAXPROCS(0) }
 // and against what lies there already; or every place where the repeat
 // matches.
 func heights(p *pose, low, high float64, lying []placed, c Cloth, m *Match, residue map[string]plane.Point) []float64 {
-	if p.low {
-		return []float64{low}
-	}
 	if m != nil && c.RepeatY > 0 {
 		if want, ok := residue[m.Group]; ok {
+			if p.fixed { // it matches where it lies, or not at all
+				off := math.Remainder(low+p.match.Y-want.Y, c.RepeatY)
+				if math.Abs(off) > heldWithin {
+					return nil
+				}
+				return []float64{low}
+			}
 			first := want.Y - p.match.Y
 			first += math.Ceil((low-first)/c.RepeatY-1e-9) * c.RepeatY
 			var out []float64
@@ -358,6 +379,9 @@ func heights(p *pose, low, high float64, lying []placed, c Cloth, m *Match, resi
 			}
 			return out
 		}
+	}
+	if p.fixed {
+		return []float64{low}
 	}
 	out := []float64{low, high}
 	for i := range lying {

@@ -51,6 +51,16 @@ func Improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 		ctx, stop = context.WithTimeout(ctx, time.Duration(j.Seconds*float64(time.Second)))
 		defer stop()
 	}
+	if j, lost := j.holdable(); lost != nil {
+		if len(j.Pieces) == 0 {
+			return best
+		}
+		told := report
+		if told != nil {
+			told = func(r Result) { report(r.with(lost)) }
+		}
+		return Improve(ctx, j, best.without(lost), rounds, told).with(lost)
+	}
 	if j.Cloth.Fold != Flat {
 		f := fold(j)
 		return f.improve(ctx, best, rounds, report)
@@ -272,6 +282,7 @@ func newSearch(j Job) *search {
 		piece    int
 		mirrored bool
 		turn     float64
+		held     float64 // at what height, where it is
 	}
 	known := map[key]int{}
 	rank := map[string]int{}
@@ -283,10 +294,10 @@ func newSearch(j Job) *search {
 		var own []int
 		for k := range it.poses {
 			p := &it.poses[k]
-			if p.box.Height() > j.Cloth.Width-2*j.Cloth.Selvedge+edgeSlack {
+			if !p.fixed && p.box.Height() > j.Cloth.Width-2*j.Cloth.Selvedge+edgeSlack {
 				continue
 			}
-			at := key{rank[it.piece.ID], it.mirrored, p.turn}
+			at := key{rank[it.piece.ID], it.mirrored, p.turn, p.y}
 			id, ok := known[at]
 			if !ok {
 				id = len(s.poses)
@@ -302,11 +313,11 @@ func newSearch(j Job) *search {
 	s.flip = make([]int, len(s.poses))
 	for k, id := range known {
 		s.flip[id] = -1
-		if s.poses[id].low { // its half is turned about otherwise
+		if s.poses[id].fixed { // it lies elsewhere turned about
 			continue
 		}
 		for _, turn := range []float64{k.turn + 180, k.turn - 180} {
-			if o, ok := known[key{k.piece, k.mirrored, turn}]; ok {
+			if o, ok := known[key{k.piece, k.mirrored, turn, 0}]; ok {
 				s.flip[id] = o
 			}
 		}
@@ -341,7 +352,13 @@ func newSearch(j Job) *search {
 // least is a length no lay can be shorter than: that of all the area across the
 // whole cloth, or of the longest piece.
 func (s *search) least() float64 {
-	least := s.area / (s.job.Cloth.Width - 2*s.job.Cloth.Selvedge)
+	wide := s.job.Cloth.Width - 2*s.job.Cloth.Selvedge
+	for _, p := range s.poses {
+		if p.fixed { // it may lie on a selvedge
+			wide = s.job.Cloth.Width
+		}
+	}
+	least := s.area / wide
 	for i := range s.items {
 		short := math.Inf(1)
 		for _, id := range s.own[i] {
@@ -371,7 +388,8 @@ func (s *search) take(r Result) attempt {
 		if len(s.own[i]) > 0 {
 			a.pose[i] = s.own[i][0]
 		}
-		a.x[i], a.y[i] = -s.poses[a.pose[i]].box.Min.X, s.job.Cloth.Selvedge-s.poses[a.pose[i]].box.Min.Y
+		low, _ := s.poses[a.pose[i]].across(s.job.Cloth)
+		a.x[i], a.y[i] = -s.poses[a.pose[i]].box.Min.X, low
 	}
 	for _, p := range r.Placements {
 		i, ok := at[p.ID+"\x00"+string(rune(p.Copy))]
@@ -379,7 +397,7 @@ func (s *search) take(r Result) attempt {
 			continue
 		}
 		for _, id := range s.own[i] {
-			if s.poses[id].turn == p.Turn {
+			if q := s.poses[id]; q.turn == p.Turn && (!q.fixed || math.Abs(q.y-p.Y) <= heldWithin) {
 				a.pose[i] = id
 			}
 		}

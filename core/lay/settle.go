@@ -59,7 +59,7 @@ func (j *Job) items() []item {
 			mirrored := p.MirrorPairs && c%2 == 1
 			it, ok := known[mirrored]
 			if !ok {
-				it = newItem(p, c, j.Cloth.Nap)
+				it = newItem(p, c, j.Cloth)
 				known[mirrored] = it
 			}
 			it.copy = c
@@ -285,7 +285,13 @@ func (j *Job) Faults(at []Placement) []Fault {
 			fault("lies off the grain")
 		}
 		b := plane.BoxOf(shape)
-		if b.Min.X < -edgeSlack || b.Min.Y < c.Selvedge-edgeSlack || b.Max.Y > c.Width-c.Selvedge+edgeSlack ||
+		kept := c.Selvedge
+		if !p.holds(c, a) {
+			fault("has its edge off the " + string(p.Hold[0].At) + " it must lie on")
+		} else if len(p.Hold) > 0 {
+			kept = 0
+		}
+		if b.Min.X < -edgeSlack || b.Min.Y < kept-edgeSlack || b.Max.Y > c.Width-kept+edgeSlack ||
 			(c.Length > 0 && b.Max.X > c.Length+edgeSlack) {
 			fault("lies over the edge of the cloth")
 		}

@@ -150,6 +150,9 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 	d.put(`<g class="laid%s" data-piece="%s"%s><path class="cut" d="%s"><title>%s</title></path>`,
 		map[bool]string{true: " pinned"}[pinned], esc(p.ID), hand, path(shape, true), esc(name))
 	defer d.put(`</g>`)
+	for _, held := range q.Held(p) {
+		d.put(`<path class="held" d="%s"><title>%s: this edge is the selvedge</title></path>`, path(held, false), esc(name))
+	}
 	if l.Small {
 		return
 	}

@@ -74,6 +74,7 @@ type sheetView struct {
 	Use       float64 // of the cloth it takes
 	Err       string
 	Pinned    int
+	Held      bool // edges of its pieces lie on the selvedge
 }
 
 // pieceRow is how one piece is cut from the cloth in view.
@@ -230,6 +231,7 @@ func (v *clothView) sheets(stage *ensemble.Stage, u ensemble.Use, sheets []ensem
 	for _, sheet := range sheets {
 		sv := sheetView{Key: sheet.Key, Name: sheetName(u, sheet, unit), Length: sheet.Result.Length, Pinned: len(sheet.Job.Pinned),
 			Use: sheet.Result.Utilisation}
+		sv.Held = slices.ContainsFunc(sheet.Job.Pieces, func(p lay.Piece) bool { return len(p.Hold) > 0 })
 		if sheet.Err != nil {
 			sv.Err = hall.Sentence(sheet.Err.Error())
 		}

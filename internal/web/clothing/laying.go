@@ -181,8 +181,7 @@ func laidAt(j lay.Job, piece *lay.Piece, all []lay.Placement, was lay.Placement,
 		y = c.Width / 2
 	}
 	at.X, at.Y = x-b.Centre().X, y-b.Centre().Y
-	at = j.OnRepeat(at, all)
-	return at
+	return j.OnHold(j.OnRepeat(at, all))
 }
 
 // handFaults says what is wrong with a piece where the hand has it, in words.
