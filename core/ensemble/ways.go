@@ -1,6 +1,7 @@
 package ensemble
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"math"
@@ -263,6 +264,56 @@ func (w Way) Try(all []work.Operation) []work.Operation {
 		}
 	}
 	return out
+}
+
+// TryAll is the plan as it would be with several ways taken; to work in batches comes last, whatever is left then.
+func TryAll(ways []Way, all []work.Operation) []work.Operation {
+	for _, last := range []bool{false, true} {
+		for _, w := range ways {
+			if (w.Kind == InBatches) == last {
+				all = w.Try(all)
+			}
+		}
+	}
+	return all
+}
+
+// Enough are the fewest of the ways that together bring the chance of a plan to what is wanted, the first of them as long as one is
+// missing, and then without those that are seen most and are not needed; all of them where they are not enough together. reached is
+// what they bring it to.
+func Enough(ways []Way, all []work.Operation, want float64, chance func([]work.Operation) (float64, error)) (set []Way, reached float64,
+	err error) {
+	left := total(all)
+	for _, w := range ways {
+		with := TryAll(append(set, w), all)
+		now := total(with)
+		if len(set) > 0 && left-now < 1 { // what it saves another saves already
+			continue
+		}
+		left = now
+		if reached, err = chance(with); err != nil {
+			return nil, 0, err
+		}
+		if set = append(set, w); reached >= want {
+			break
+		}
+	}
+	if reached < want {
+		return set, reached, nil
+	}
+	bySeen := slices.Clone(set)
+	slices.SortStableFunc(bySeen, func(a, b Way) int { return cmp.Compare(b.Seen, a.Seen) })
+	for _, w := range bySeen {
+		fewer := slices.DeleteFunc(slices.Clone(set), func(o Way) bool { return o.What == w.What })
+		now, err := chance(TryAll(fewer, all))
+		if err != nil {
+			return nil, 0, err
+		}
+		if len(fewer) > 0 && now >= want {
+			set, reached = fewer, now
+		}
+	}
+	return set, reached, nil
 }
 
 func total(all []work.Operation) (sum float64) {

@@ -17,7 +17,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"ardentgusset/core/draft"
 	"ardentgusset/core/work"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/hall"
@@ -71,7 +70,14 @@ func TestNextTime(t *testing.T) {
 		"lost": {"40"}, "setting": {"clearance"}, "by": {"12 mm"}})
 	page := get(t, s, fmt.Sprintf("/ensembles/1/layers/%d/draft", layer.ID))
 	assert.Contains(t, page, "From before: It trailed in the wet")
-	post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/apply", layer.ID), url.Values{"settings": {hall.Encode(draft.Settings{"clearance": before + 12})}})
+	offer := regexp.MustCompile(`name="settings" value="([^"]+)">\s*<input type="hidden" name="lesson" value="([^"]+)"`).FindStringSubmatch(page)
+	require.NotNil(t, offer)
+	for range 2 { // pressed twice it is applied once
+		post(t, s, fmt.Sprintf("/ensembles/1/layers/%d/apply", layer.ID), url.Values{"settings": {html.UnescapeString(offer[1])}, "lesson": {offer[2]}})
+		page = get(t, s, fmt.Sprintf("/ensembles/1/layers/%d/draft", layer.ID))
+		assert.NotContains(t, page, `name="lesson"`)
+		assert.Contains(t, page, "Its change of the <a")
+	}
 	e, err = s.Store.Ensemble(t.Context(), 1)
 	require.NoError(t, err)
 	_, stages, err = s.Walk(t.Context(), e)

@@ -34,6 +34,7 @@ type planView struct {
 	Lane     string // the only thread that is shown
 	Ways     []wayView
 	AskWays  bool
+	Enough   enoughView
 	Sooner   time.Time // when another order would end, the zero time when none was found that ends sooner
 	Hours    [7]dayHours
 	Schools  []schoolView
@@ -216,6 +217,19 @@ const waysWeight = 16 << 10
 type waysOut struct {
 	ways   []wayView
 	sooner time.Time
+	enough enoughView
+}
+
+// likelyEnough is how sure it must be that all is done before the day (common practice, no source: four times in five).
+const likelyEnough = 0.8
+
+// enoughView is what would be enough to be done before the day: hours a week, or ways out together.
+type enoughView struct {
+	Asked   bool // the day would be missed as things are
+	Week    float64
+	Never   bool // no hours would do
+	Set     []ensemble.Way
+	Reached float64
 }
 
 // findWays works the ways out, or finds them again as long as nothing was written; while a clock runs, for a minute.
@@ -226,7 +240,7 @@ func (s *Room) findWays(c *hall.Call, v *planView, e *hall.EnsembleView, all []w
 		key.at = now.Format("2006-01-02 15:04")
 	}
 	out, err := memo.Find(c.Ctx(), s.Memory, key, waysWeight, func() (waysOut, error) { return waysOf(c, e, all, event) })
-	v.Ways, v.Sooner = out.ways, out.sooner
+	v.Ways, v.Sooner, v.Enough = out.ways, out.sooner, out.enough
 	return err
 }
 
@@ -234,7 +248,13 @@ func waysOf(c *hall.Call, e *hall.EnsembleView, all []work.Operation, event int)
 	t := work.Usual(uint64(e.Rec.ID))
 	t.Runs = waysRuns
 	var out waysOut
-	for _, w := range ensemble.Ways(e.Stages, e.Rec.Plan(), all, e.Rec.Planning.Extras(), e.Rec.Planning.Batched) {
+	found := ensemble.Ways(e.Stages, e.Rec.Plan(), all, e.Rec.Planning.Extras(), e.Rec.Planning.Batched)
+	if event > 0 {
+		if err := out.enough.find(c, e, all, found, work.Day(event), t); err != nil {
+			return out, err
+		}
+	}
+	for _, w := range found {
 		f, err := e.Calendar.Forecast(c.Ctx(), w.Try(all), t)
 		if err != nil {
 			return out, err
@@ -254,6 +274,29 @@ func waysOf(c *hall.Call, e *hall.EnsembleView, all []work.Operation, event int)
 		out.sooner = e.Calendar.Date(ends)
 	}
 	return out, nil
+}
+
+// find looks for what would be enough, where the day would be missed as things are.
+func (v *enoughView) find(c *hall.Call, e *hall.EnsembleView, all []work.Operation, ways []ensemble.Way, event work.Day,
+	t work.Trials) error {
+	chance := func(all []work.Operation) (float64, error) {
+		f, err := e.Calendar.Forecast(c.Ctx(), all, t)
+		return f.By(event - 1), err
+	}
+	now, err := chance(all)
+	if err != nil || now >= likelyEnough {
+		return err
+	}
+	v.Asked = true
+	week, ok, err := e.Calendar.Enough(c.Ctx(), all, event, likelyEnough, t)
+	if err != nil {
+		return err
+	}
+	v.Week, v.Never = week, !ok
+	if len(ways) > 0 {
+		v.Set, v.Reached, err = ensemble.Enough(ways, all, likelyEnough, chance)
+	}
+	return err
 }
 
 // pack is the work of the next hours that can be done anywhere, and what to take for it.
