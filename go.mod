@@ -20,6 +20,7 @@ require (
 	gonum.org/v1/gonum v0.17.0
 	gorm.io/gorm v1.31.2
 	pgregory.net/rapid v1.3.0
+	rsc.io/qr v0.2.0
 )
 
 require (

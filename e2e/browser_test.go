@@ -49,7 +49,8 @@ func TestMain(m *testing.M) {
 		os.Exit(0)
 	}
 	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU,
-		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true), chromedp.Flag("hide-scrollbars", true))
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true), chromedp.Flag("hide-scrollbars", true),
+		chromedp.Flag("ignore-certificate-errors-spki-list", pinned()))
 	allocator, stop := chromedp.NewExecAllocator(context.Background(), opts...)
 	var closed context.CancelFunc
 	browser, closed = chromedp.NewContext(allocator)

@@ -279,6 +279,9 @@ func draftOut(ctx context.Context, c *call) error {
 	return c.write(*out, b.Bytes())
 }
 
+// patience is how long a lay may take for which no seconds and no rounds are given.
+const patience = 10 * time.Second
+
 func layOut(ctx context.Context, c *call) error {
 	in := c.String("in", "", "job JSON")
 	out := c.String("out", "", "result JSON")
@@ -293,7 +296,16 @@ func layOut(ctx context.Context, c *call) error {
 	if err != nil {
 		return inputError{err}
 	}
-	b, err := json.Marshal(lay.Search(ctx, job, job.Rounds, nil))
+	if job.Seconds == 0 && job.Rounds == 0 {
+		within, stop := context.WithTimeout(ctx, patience)
+		defer stop()
+		ctx = within
+	}
+	r := lay.Search(ctx, job, job.Rounds, nil)
+	if ctx.Err() != nil && job.Seconds == 0 {
+		fmt.Fprintf(c.stderr, "laid in %.0f seconds, not all that there was to try: give seconds for a longer search\n", patience.Seconds())
+	}
+	b, err := json.Marshal(r)
 	if err != nil {
 		return err
 	}

@@ -13,6 +13,7 @@ import (
 
 	"ardentgusset/core/lay"
 	"ardentgusset/core/memo"
+	"ardentgusset/internal/authority"
 	"ardentgusset/internal/demo"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web"
@@ -75,10 +76,28 @@ func listen(ctx context.Context, c *call, withDemo bool) error {
 	if err != nil {
 		return errors.Join(fmt.Errorf("can't listen on %s: %w", *addr, err), srv.Close())
 	}
-	if _, err := fmt.Fprintf(c.stdout, "listening on http://%s\n", l.Addr()); err != nil {
+	tell := func(format string, args ...any) error {
+		_, err := fmt.Fprintf(c.stdout, format+"\n", args...)
+		return err
+	}
+	at, _ := l.Addr().(*net.TCPAddr)
+	if loopback || at == nil || !at.IP.IsUnspecified() && !authority.Home(at.IP) {
+		if err := tell("listening on http://%s", l.Addr()); err != nil {
+			return errors.Join(err, l.Close(), srv.Close())
+		}
+		if !loopback {
+			log.Warn("what is sent is not encrypted: this is no address of a home network", "address", l.Addr().String())
+		}
+		return errors.Join(srv.Serve(ctx, l), srv.Close())
+	}
+	trusted, err := authority.Beside(path, time.Now)
+	if err == nil {
+		err = tell("listening on https://%s\non a phone, the first time: http://%s/trust", l.Addr(), l.Addr())
+	}
+	if err != nil {
 		return errors.Join(err, l.Close(), srv.Close())
 	}
-	return errors.Join(srv.Serve(ctx, l), srv.Close())
+	return errors.Join(srv.ServeHome(ctx, l, trusted), srv.Close())
 }
 
 func passphraseFrom(file string) (string, error) {

@@ -6,11 +6,13 @@ package web
 import (
 	"context"
 	"embed"
+	"errors"
 	"fmt"
 	"net"
 	"net/http"
 	"time"
 
+	"ardentgusset/internal/authority"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/clothing"
 	"ardentgusset/internal/web/drafting"
@@ -21,7 +23,7 @@ import (
 	"ardentgusset/internal/web/wearing"
 )
 
-//go:embed home.html main.js cards.js
+//go:embed home.html phone.html main.js cards.js
 var ownFiles embed.FS
 
 // Options are what the program around the interface decides.
@@ -34,6 +36,8 @@ const BookWeight = hall.BookWeight
 type Server struct {
 	*hall.Hall
 	handler http.Handler
+	trusted *authority.Authority // by which a home network is served, nil for none
+	at      net.TCPAddr          // and where
 }
 
 // New makes the server. It fails when a template does not parse.
@@ -65,6 +69,7 @@ func (s *Server) routes(d hall.Doors) {
 	h := s.Handle
 	d.Root.GET("/", h(s.home))
 	d.Ensemble.GET("/card", h(s.card))
+	d.Root.GET("/phone", h(s.phone))
 	d.Root.POST("/unit", h(s.setUnit))
 	d.Root.POST("/light", h(s.setLight))
 	d.Root.POST("/money", h(s.setMoney))
@@ -83,17 +88,43 @@ func (s *Server) Close() error {
 // Serve answers requests on a listener until the context ends, and then
 // finishes those it has begun.
 func (s *Server) Serve(ctx context.Context, l net.Listener) error {
-	srv := &http.Server{Handler: s, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 60 * time.Second, WriteTimeout: 120 * time.Second,
+	return s.until(ctx, runningOn(server(s), l))
+}
+
+// server is how requests are taken: nobody holds a connection for long.
+func server(h http.Handler) *http.Server {
+	return &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 60 * time.Second, WriteTimeout: 120 * time.Second,
 		IdleTimeout: 120 * time.Second, MaxHeaderBytes: 64 << 10}
-	failed := make(chan error, 1)
-	go func() { failed <- srv.Serve(l) }()
-	go s.DrawCards(ctx)
-	select {
-	case err := <-failed:
-		return err
-	case <-ctx.Done():
-		stop, cancel := context.WithTimeout(context.Background(), 10*time.Second)
-		defer cancel()
-		return srv.Shutdown(stop)
+}
+
+// running is a server and how it runs.
+type running struct {
+	*http.Server
+	run func() error
+}
+
+func runningOn(srv *http.Server, l net.Listener) running {
+	return running{srv, func() error { return srv.Serve(l) }}
+}
+
+// until runs servers side by side until one fails or the context ends.
+func (s *Server) until(ctx context.Context, all ...running) error {
+	failed := make(chan error, len(all))
+	for _, r := range all {
+		go func() { failed <- r.run() }()
 	}
+	go s.DrawCards(ctx)
+	var err error
+	select {
+	case err = <-failed:
+	case <-ctx.Done():
+	}
+	stop, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+	defer cancel()
+	for _, r := range all {
+		if shut := r.Shutdown(stop); ctx.Err() != nil {
+			err = errors.Join(err, shut)
+		}
+	}
+	return err
 }
