@@ -65,7 +65,7 @@ func (s *Store) CutOut(ctx context.Context, id uint, c Cutting) error {
 			return err
 		}
 		for _, step := range c.Steps {
-			if err := tickStep(tx, id, step, &now); err != nil {
+			if err := tickStep(tx, id, step, &now, now); err != nil {
 				return err
 			}
 		}
@@ -141,10 +141,10 @@ func (l *Layer) giveBack(tx *gorm.DB) error {
 }
 
 // tickStep marks a step as done at a time, or with nil as not done.
-func tickStep(tx *gorm.DB, layer uint, step work.ID, at *time.Time) error {
+func tickStep(tx *gorm.DB, layer uint, step work.ID, at *time.Time, chosen time.Time) error {
 	return tx.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "layer_id"}, {Name: "step"}},
-		DoUpdates: clause.AssignmentColumns([]string{"done_at"})}).
-		Create(&StepLog{LayerID: layer, Step: step, DoneAt: at}).Error
+		DoUpdates: clause.AssignmentColumns([]string{"done_at", "chosen_at"})}).
+		Create(&StepLog{LayerID: layer, Step: step, DoneAt: at, ChosenAt: &chosen}).Error
 }
 
 // SetState says how far a layer has come. What is cut was cut by CutOut and
@@ -175,7 +175,7 @@ func (s *Store) SetState(ctx context.Context, id uint, state State, steps []work
 			return err
 		}
 		for _, step := range steps {
-			if err := tickStep(tx, id, step, nil); err != nil {
+			if err := tickStep(tx, id, step, nil, s.now()); err != nil {
 				return err
 			}
 		}

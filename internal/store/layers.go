@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"slices"
 
 	"ardentgusset/core/cloth"
@@ -143,17 +144,39 @@ func same(a, b any) bool {
 	return a == b
 }
 
-// ApplySettings sets several parameters at once, as a note's button does.
-func (s *Store) ApplySettings(ctx context.Context, id uint, set draft.Settings) error {
+// ApplySettings keeps several settings at once. Where they come from a lesson, by its key, it is applied with them, and once.
+func (s *Store) ApplySettings(ctx context.Context, id uint, set draft.Settings, lesson string) error {
 	return s.layer(ctx, id, "settings of %s", func(tx *gorm.DB, l *Layer) error {
+		if lesson != "" {
+			if fresh, err := applied(tx, l, lesson); err != nil || !fresh {
+				return err
+			}
+		}
 		if l.Settings == nil {
 			l.Settings = draft.Settings{}
 		}
-		for k, v := range set {
-			l.Settings[k] = v
-		}
+		maps.Copy(l.Settings, set)
 		return tx.Model(l).Select("settings").Updates(l).Error
 	})
+}
+
+// applied notes that a lesson is applied to a layer; it is not fresh where it was before, in another tab perhaps.
+func applied(tx *gorm.DB, l *Layer, lesson string) (fresh bool, err error) {
+	var e Ensemble
+	if err := tx.First(&e, l.EnsembleID).Error; err != nil {
+		return false, err
+	}
+	if slices.Contains(e.Planning.Applied[l.ID], lesson) {
+		return false, nil
+	}
+	if len(e.Planning.Applied[l.ID]) >= mostPlanned || len(lesson) > 80 {
+		return false, &FieldError{"lesson", "the page is out of date; load it again"}
+	}
+	if e.Planning.Applied == nil {
+		e.Planning.Applied = map[uint][]string{}
+	}
+	e.Planning.Applied[l.ID] = append(e.Planning.Applied[l.ID], lesson)
+	return true, tx.Model(&Ensemble{ID: e.ID}).Select("planning").Updates(&Ensemble{Planning: e.Planning}).Error
 }
 
 // SetFabric changes a layer's cloth: change works on the cloth as it is kept.

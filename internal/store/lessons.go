@@ -69,19 +69,23 @@ type Learnt struct {
 	Lesson
 	Ensemble     uint
 	EnsembleName string
+	Wearer       uint // whose body it was learnt on
 }
+
+// Key tells a lesson from those of all ensembles.
+func (l Learnt) Key() string { return fmt.Sprintf("%d %s", l.Ensemble, l.ID) }
 
 // Lessons are all that were learnt with a kind of garment, the newest first.
 func (s *Store) Lessons(ctx context.Context, kind string) ([]Learnt, error) {
 	var all []Ensemble
-	if err := s.db.WithContext(ctx).Select("id", "name", "planning").Find(&all).Error; err != nil {
+	if err := s.db.WithContext(ctx).Select("id", "name", "planning", "wearer_id").Find(&all).Error; err != nil {
 		return nil, explain(err)
 	}
 	var out []Learnt
 	for _, e := range all {
 		for _, l := range e.Planning.Lessons {
 			if l.Kind == kind {
-				out = append(out, Learnt{l, e.ID, e.Name})
+				out = append(out, Learnt{l, e.ID, e.Name, e.WearerID})
 			}
 		}
 	}

@@ -156,6 +156,9 @@ type (
 		Minutes   float64   `gorm:"not null"`
 		Metres    float64   `gorm:"not null"`
 	}
+	stepLog0013 struct {
+		ChosenAt *time.Time
+	}
 	layer0012 struct {
 		ID  uint
 		Had string `gorm:"not null;default:''"`
@@ -193,6 +196,9 @@ func (clocked0011) TableName() string { return "clockeds" }
 
 // TableName is the table it stands in.
 func (layer0012) TableName() string { return "layers" }
+
+// TableName is the table it stands in.
+func (stepLog0013) TableName() string { return "step_logs" }
 
 // TableName is the table it stands in.
 func (workroom0007) TableName() string { return "workrooms" }
@@ -317,6 +323,9 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0012_what_is_not_made",
 		Migrate: func(tx *gorm.DB) error { return added(tx, &layer0012{}, "Had") },
+	}, {
+		ID:      "0013_when_it_was_ticked",
+		Migrate: func(tx *gorm.DB) error { return added(tx, &stepLog0013{}, "ChosenAt") },
 	}}
 }
 

@@ -261,6 +261,8 @@ type StepLog struct {
 	DoneAt  *time.Time `json:"done_at"`
 	Note    string     `json:"note"`
 	Photo   string     `gorm:"not null;default:''" json:"photo"` // hash of its picture
+	// ChosenAt is when it was last ticked or unticked: what was done before that and is sent later does not count.
+	ChosenAt *time.Time `json:"chosen_at,omitempty"`
 }
 
 // Timing is a stretch of work on a step; it runs while EndedAt is nil.

@@ -28,8 +28,10 @@ type Planning struct {
 	Sequence   []work.ID         `json:"sequence,omitempty"` // operations as the maker put them; none: as they come
 	Paused     *Pause            `json:"paused,omitempty"`
 	Lessons    []Lesson          `json:"lessons,omitempty"`
-	Maker      string            `json:"maker,omitempty"` // who made it, for the record
-	Next       int               `json:"next,omitempty"`  // number of the last thing that was added
+	// Applied are the lessons that were taken over into a layer's draft, of whichever ensemble: by layer, as Learnt.Key calls them.
+	Applied map[uint][]string `json:"applied,omitempty"`
+	Maker   string            `json:"maker,omitempty"` // who made it, for the record
+	Next    int               `json:"next,omitempty"`  // number of the last thing that was added
 	// Alone is set when it does not wait for ensembles whose day is before.
 	Alone bool `json:"alone,omitempty"`
 }

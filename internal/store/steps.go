@@ -2,8 +2,10 @@ package store
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"slices"
+	"time"
 	"unicode/utf8"
 
 	"ardentgusset/core/work"
@@ -15,13 +17,21 @@ import (
 // Tick marks a step as done or not done; a timer running on it stops. clocked is what its
 // time says of techniques, with the layer and step left open.
 func (s *Store) Tick(ctx context.Context, layer uint, step work.ID, done bool, clocked ...Clocked) error {
-	return s.layer(ctx, layer, "a step of %s", func(tx *gorm.DB, l *Layer) error {
+	err := s.layer(ctx, layer, "a step of %s", func(tx *gorm.DB, l *Layer) error {
+		now := s.now()
+		var before []StepLog
+		if err := tx.Where("layer_id = ? and step = ?", layer, step).Find(&before).Error; err != nil {
+			return err
+		}
+		for _, was := range before {
+			if was.ChosenAt != nil && was.ChosenAt.After(now) {
+				return errOlder
+			}
+		}
 		log := StepLog{LayerID: layer, Step: step}
 		if done {
-			now := s.now()
 			log.DoneAt = &now
-			if err := tx.Model(&Timing{}).Where("layer_id = ? and step = ? and ended_at is null", layer, step).Update("ended_at",
-				now).Error; err != nil {
+			if err := ended(tx, now, "layer_id = ? and step = ?", layer, step); err != nil {
 				return err
 			}
 		}
@@ -34,7 +44,39 @@ func (s *Store) Tick(ctx context.Context, layer uint, step work.ID, done bool, c
 				return err
 			}
 		}
-		return tickStep(tx, layer, step, log.DoneAt)
+		return tickStep(tx, layer, step, log.DoneAt, now)
+	})
+	if errors.Is(err, errOlder) {
+		return nil
+	}
+	return err
+}
+
+// errOlder: it was chosen otherwise since. What was chosen last stands.
+var errOlder = errors.New("it was chosen otherwise since")
+
+// ended ends the timers that run among those a query names, at a time but never before they were started.
+func ended(tx *gorm.DB, now time.Time, query string, args ...any) error {
+	var running []Timing
+	if err := tx.Where("ended_at is null").Where(query, args...).Find(&running).Error; err != nil {
+		return err
+	}
+	for _, t := range running {
+		end := now
+		if end.Before(t.StartedAt) {
+			end = t.StartedAt
+		}
+		if err := tx.Model(&t).Update("ended_at", end).Error; err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// StopClock ends the timer of a step, if it runs.
+func (s *Store) StopClock(ctx context.Context, layer uint, step work.ID) error {
+	return s.layer(ctx, layer, "the timer of %s", func(tx *gorm.DB, _ *Layer) error {
+		return ended(tx, s.now(), "layer_id = ? and step = ?", layer, step)
 	})
 }
 
@@ -46,7 +88,7 @@ func (s *Store) TickAll(ctx context.Context, layer uint, steps []work.ID) error 
 		}
 		now := s.now()
 		for _, step := range steps {
-			if err := tickStep(tx, layer, step, &now); err != nil {
+			if err := tickStep(tx, layer, step, &now, now); err != nil {
 				return err
 			}
 		}
@@ -94,7 +136,7 @@ func (s *Store) Time(ctx context.Context, layer uint, step work.ID, run bool) er
 	return s.layer(ctx, layer, "the timer of %s", func(tx *gorm.DB, l *Layer) error {
 		now := s.now()
 		mates := tx.Model(&Layer{}).Select("id").Where("ensemble_id = ?", l.EnsembleID)
-		if err := tx.Model(&Timing{}).Where("layer_id in (?) and ended_at is null", mates).Update("ended_at", now).Error; err != nil {
+		if err := ended(tx, now, "layer_id in (?)", mates); err != nil {
 			return err
 		}
 		if !run {

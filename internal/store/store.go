@@ -35,6 +35,7 @@ type Store struct {
 	lock    *flock.Flock // held while this process may write; nil when it only reads
 	// filling: what is entered is no person's action, and nothing to undo.
 	filling bool
+	once    string // the token of what is done, "" for none
 }
 
 // Errors a person can act on.
@@ -291,6 +292,9 @@ func (s *Store) actWith(ctx context.Context, scope Scope, id uint, label string,
 		return explain(do(s.db.WithContext(ctx)))
 	}
 	return explain(s.transaction(ctx, func(tx *gorm.DB) error {
+		if err := s.receive(tx); err != nil {
+			return err
+		}
 		before, err := whole(tx, scope, id)
 		if err != nil {
 			return err
@@ -468,33 +472,4 @@ func (s *Store) Undo(ctx context.Context, scope Scope, id, shown uint) (string, 
 		return tx.Model(&Ensemble{ID: id}).Select("*").Omit("ID", "Wearer", "Layers").Updates(&was).Error
 	})
 	return label, explain(err)
-}
-
-// undoParts brings back the cloths an action took from. It fails when one of
-// them has been changed since.
-func undoParts(tx *gorm.DB, main History) error {
-	var parts []History
-	if err := tx.Where("main = ?", main.ID).Find(&parts).Error; err != nil {
-		return err
-	}
-	for _, h := range parts {
-		var last History
-		if err := tx.Where("scope = ? and scope_id = ?", h.Scope, h.ScopeID).Order("id desc").First(&last).Error; err != nil {
-			return err
-		}
-		if last.ID != h.ID {
-			return &Conflict{Theirs: "“" + last.Label + "” on the cloth it was cut from", Done: true}
-		}
-		var b Stashed
-		if err := json.Unmarshal([]byte(h.Before), &b); err != nil {
-			return err
-		}
-		if err := tx.Save(&b).Error; err != nil {
-			return err
-		}
-		if err := tx.Delete(&h).Error; err != nil {
-			return err
-		}
-	}
-	return nil
 }
