@@ -23,7 +23,7 @@ func TestReckonersOnAPhone(t *testing.T) {
 	b.accessible("the index of reckoners")
 	assert.Equal(t, len(reckon.All()), js[int](b, `document.querySelectorAll(".reckon-card svg").length`))
 	b.press("button spacing")
-	b.until(`document.querySelectorAll(".reckon-card").length < 10`)
+	b.until(`location.search === "?q=button%20spacing"`) // the answer to the last stroke, not to "button"
 	assert.Contains(t, b.text(".reckon-card"), "Buttons")
 	b.reply(func() { b.click(".reckon-card") })
 	b.until(`document.querySelector(".reckoned")`)

@@ -58,14 +58,18 @@ export function reckon() {
   const ask = document.querySelector("[data-reckon-ask]");
   if (!ask) return;
   if (location.hash === "#r-q") ask.focus();
-  let wait;
+  let wait, running;
   ask.addEventListener("input", () => {
     clearTimeout(wait);
     wait = setTimeout(async () => {
       const at = "/reckon" + (ask.value ? "?q=" + encodeURIComponent(ask.value) : "");
-      const r = await fetch(at).catch(() => null);
-      if (!r?.ok) return;
-      const fresh = new DOMParser().parseFromString(await r.text(), "text/html").getElementById("reckon-found");
+      running?.abort(); // an answer to less than was typed must not come after the one to all of it
+      running = new AbortController();
+      const page = await fetch(at, { signal: running.signal })
+        .then((r) => (r.ok ? r.text() : null))
+        .catch(() => null);
+      if (page === null) return;
+      const fresh = new DOMParser().parseFromString(page, "text/html").getElementById("reckon-found");
       document.getElementById("reckon-found").replaceWith(fresh);
       history.replaceState(null, "", at);
     }, 120);
