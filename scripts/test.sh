@@ -37,11 +37,11 @@ export GOGC="${GOGC:-400}"
 # drawn by "make explore", and what it finds becomes a case.
 export RAPID_SEED="${RAPID_SEED:-1856}" RAPID_CHECKS="${RAPID_CHECKS:-50}"
 if [ -n "${EVERY_BODY:-}" ]; then
-	limit=40m
+	limit=60m
 fi
 echo "== tests, and browser tests beside them"
 said=$(mktemp)
-go test -count=1 -timeout 25m ./e2e >"$said" 2>&1 &
+go test -count=1 -timeout 40m ./e2e >"$said" 2>&1 &
 browser=$!
 trap 'kill "$browser" 2>/dev/null || true; rm -f "$said"' EXIT
 # The core's results are kept as long as nothing changes that they rest on; the others look at files, time and

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"slices"
 
 	"github.com/gin-gonic/gin"
 
@@ -51,23 +52,30 @@ func (s *Room) draftStation(c *hall.Call) error {
 		p.E.Layer.Now = c.Query("show") == "now" && p.E.Layer.Stage.Layer.Cut != nil
 		v := s.viewDraft(p, c.Query("lengths") == "yes")
 		all, err := s.Store.Lessons(c.Ctx(), p.E.Layer.Rec.Kind)
-		p.E.Layer.Notes = append(p.E.Layer.Notes, lessonNotes(p.E.Layer, all)...)
+		p.E.Layer.Notes = append(p.E.Layer.Notes, lessonNotes(p.E.Layer, &p.E.Rec, all)...)
 		return v, err
 	})
 }
 
-// lessonNotes are what was learnt with such a garment, with the change of the draft that was meant.
-func lessonNotes(l *hall.LayerView, all []store.Learnt) []hall.NoteView {
+// lessonNotes are what was learnt with such a garment, with the change of the draft that was meant: of its fit only on the body that
+// it was learnt on, and until it is applied.
+func lessonNotes(l *hall.LayerView, e *store.Ensemble, all []store.Learnt) []hall.NoteView {
 	var out []hall.NoteView
 	for _, one := range all {
 		n := hall.NoteView{Note: draft.Note{Title: "From before: " + one.What, Text: "Noted on " + one.EnsembleName + ", " +
 			one.At.Format("2 January 2006") + "."}}
-		if one.Setting != "" && one.By != 0 && l.Stage.Values.Has(one.Setting) {
+		meant := one.Setting != "" && one.By != 0
+		switch {
+		case meant && one.Wearer != e.WearerID:
+			n.Text += " That was another body: its change of the draft is not meant for this one."
+		case meant && slices.Contains(e.Planning.Applied[l.Rec.ID], one.Key()):
+			n.Text += " Its change of the draft is made here."
+		case meant && l.Stage.Values.Has(one.Setting):
 			at := l.Stage.Values.Get(one.Setting)
 			to := math.Min(math.Max(at.Number+one.By, at.Low), at.High)
 			if to != at.Number {
 				n.Fix, n.FixLabel = draft.Settings{one.Setting: to}, at.Parameter.Label+": "+measure.Tell(to)
-				n.Settings = hall.Encode(n.Fix)
+				n.Settings, n.Lesson = hall.Encode(n.Fix), one.Key()
 			}
 		}
 		out = append(out, n)
@@ -317,7 +325,7 @@ func (s *Room) applySettings(c *hall.Call) error {
 		if err := draft.Fits(g, set); err != nil {
 			return &store.FieldError{Field: string(err.Key), Why: err.Why}
 		}
-		return s.Store.ApplySettings(c.Ctx(), l.ID, set)
+		return s.Store.ApplySettings(c.Ctx(), l.ID, set, c.PostForm("lesson"))
 	})
 	if err != nil {
 		return err

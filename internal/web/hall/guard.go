@@ -63,9 +63,14 @@ func newGuard(passphrase, data string, now func() time.Time) (*guard, error) {
 		return nil, err
 	}
 	st := cookie.NewStore(v.key(passphrase))
-	st.Options(sessions.Options{Path: "/", MaxAge: int(lasts.Seconds()), HttpOnly: true, SameSite: http.SameSiteStrictMode})
+	st.Options(visiting(int(lasts.Seconds()), false))
 	return &guard{hash: hash, sessions: sessions.Sessions("ardent-gusset", st), now: now, tries: map[string]tries{},
 		room: make(chan struct{}, 4), visits: v}, nil
+}
+
+// visiting is how a visit's cookie is kept, for so many seconds: only over TLS where it was given over TLS.
+func visiting(seconds int, secure bool) sessions.Options {
+	return sessions.Options{Path: "/", MaxAge: seconds, HttpOnly: true, Secure: secure, SameSite: http.SameSiteStrictMode}
 }
 
 func (g *guard) ask(c *gin.Context) {
@@ -174,6 +179,7 @@ func (s *Hall) enter(c *Call) error {
 	}
 	session := sessions.Default(c.Context)
 	session.Set("visit", rand.Text())
+	session.Options(visiting(int(lasts.Seconds()), c.Request.TLS != nil))
 	if err := session.Save(); err != nil {
 		return err
 	}
@@ -190,7 +196,7 @@ func (s *Hall) leave(c *Call) error {
 		}
 	}
 	session.Clear()
-	session.Options(sessions.Options{Path: "/", MaxAge: -1, HttpOnly: true, SameSite: http.SameSiteStrictMode})
+	session.Options(visiting(-1, c.Request.TLS != nil))
 	if err := session.Save(); err != nil {
 		return err
 	}

@@ -17,6 +17,7 @@ type NoteView struct {
 	Caution  bool
 	Urgent   bool   // stands above everything else
 	Settings string // of the fix, as JSON
+	Lesson   string // it comes from, by its key; "" for none
 }
 
 // estimatedTitle is the note on readings nobody took.

@@ -1,6 +1,7 @@
 package planning
 
 import (
+	"errors"
 	"fmt"
 	"io"
 	"slices"
@@ -199,7 +200,10 @@ func (s *Room) step(c *hall.Call) error {
 			return s.kept(c, err)
 		}
 	}
-	ask, err := s.doStep(c)
+	ask, err := s.doStep(c, once)
+	if errors.Is(err, store.ErrReceived) { // at the same moment, over another connection
+		return s.kept(c, nil)
+	}
 	if err != nil {
 		return err
 	}
@@ -226,11 +230,12 @@ func (s *Room) kept(c *hall.Call, err error) error {
 }
 
 // doStep does what was asked of a step; ask is a page that must be asked first.
-func (s *Room) doStep(c *hall.Call) (ask string, err error) {
-	st, err := s.storeAt(c)
+func (s *Room) doStep(c *hall.Call, once string) (ask string, err error) {
+	then, err := s.storeAt(c)
 	if err != nil {
 		return "", err
 	}
+	st := then.Once(once)
 	err = s.Change(c, func(l store.Layer) error {
 		step := work.ID(c.PostForm("step"))
 		e, err := s.Store.Ensemble(c.Ctx(), l.EnsembleID)
@@ -256,13 +261,22 @@ func (s *Room) doStep(c *hall.Call) (ask string, err error) {
 			if c.PostForm("do") != "done" {
 				return st.Tick(c.Ctx(), l.ID, step, false)
 			}
+			if running(v, l.ID, step) { // what was clocked ends with the tick, whenever that is sent
+				if err := then.StopClock(c.Ctx(), l.ID, step); err != nil {
+					return err
+				}
+				if e, err = s.Store.Ensemble(c.Ctx(), l.EnsembleID); err != nil {
+					return err
+				}
+				v = s.View(c.Ctx(), e, 0, hall.UnitOf(c))
+			}
 			return st.Tick(c.Ctx(), l.ID, step, true, clocked(v, l.ID, step)...)
 		case "start", "stop":
 			return st.Time(c.Ctx(), l.ID, step, c.PostForm("do") == "start")
 		case "wrong":
 			return s.wentWrong(c, st, l, step)
 		case "note":
-			return s.Store.NoteStep(c.Ctx(), l.ID, step, c.PostForm("note"), c.PostForm("was"))
+			return st.NoteStep(c.Ctx(), l.ID, step, c.PostForm("note"), c.PostForm("was"))
 		}
 		return &store.FieldError{Field: "do", Why: fmt.Sprintf("%.20q is nothing that can be done with a step", c.PostForm("do"))}
 	})
@@ -291,6 +305,11 @@ func (s *Room) wentWrong(c *hall.Call, st *store.Store, l store.Layer, step work
 		one.By = sign * float64(mm)
 	}
 	return st.AddLesson(c.Ctx(), l.ID, one)
+}
+
+// running tells whether the timer of a step runs.
+func running(v *hall.EnsembleView, layer uint, step work.ID) bool {
+	return slices.ContainsFunc(v.Plan, func(p hall.Planned) bool { return p.LayerID == layer && p.Own == step && p.Running })
 }
 
 // known fails on what is no step of the work.

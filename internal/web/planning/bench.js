@@ -187,12 +187,22 @@ export function shelve(url, fields, name = document.getElementById("now-name")?.
   send();
 }
 
+// bring puts what was done in a file taken along on the shelf, each once, and sends it; it gives how many are new here.
+export function bring(entries) {
+  const known = new Set(read().map((one) => one.once));
+  const fresh = entries.filter((one) => !known.has(one.once)).map(({ url, fields, once, at, name }) => ({ url, fields, once, at, name }));
+  write([...read(), ...fresh]);
+  show();
+  send();
+  return fresh.length;
+}
+
 // Says whether the bench will open again without a connection, from what is kept and not from what is hoped.
 async function tellAlong(p) {
   if (!("serviceWorker" in navigator && isSecureContext)) {
     p.textContent =
       "This bench will not open again without a connection: browsers keep pages only from the machine itself, or from an address " +
-      "with https. What is done while it stays open is kept and sent later.";
+      "with https; “On the phone”, on the first page, tells how. What is done while it stays open is kept and sent later.";
     return;
   }
   await navigator.serviceWorker.ready;
