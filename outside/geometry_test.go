@@ -53,7 +53,7 @@ func TestThicknessAgainstGEOS(t *testing.T) {
 	ask(t, `print(json.dumps([Polygon(s["Outline"]).buffer(s["T"], resolution=256).convex_hull.length for s in data]))`, in, &got)
 	worst := 0.0
 	for i := range in {
-		worst = math.Max(worst, math.Abs(got[i]-in[i].Girth))
+		worst = max(worst, math.Abs(got[i]-in[i].Girth))
 	}
 	t.Logf("worst difference %.3f mm over %d sections", worst, len(in))
 	assert.Less(t, worst, 0.5)
@@ -77,7 +77,7 @@ func TestHullsAgainstGEOS(t *testing.T) {
 	for _, deep := range []float64{15, 60, 140} {
 		depth := func(bearing float64) float64 {
 			off := math.Abs(math.Mod(bearing-180+540, 360) - 180)
-			return deep * math.Max(0, math.Cos(off/60*math.Pi/2)) * map[bool]float64{true: 1}[off < 60]
+			return deep * max(0, math.Cos(off/60*math.Pi/2)) * map[bool]float64{true: 1}[off < 60]
 		}
 		points := body.Outline()
 		for _, p := range body.Outline() {
@@ -91,7 +91,7 @@ func TestHullsAgainstGEOS(t *testing.T) {
 	ask(t, `print(json.dumps([MultiPoint(s["Points"]).convex_hull.length for s in data]))`, in, &got)
 	worst := 0.0
 	for i := range in {
-		worst = math.Max(worst, math.Abs(got[i]-in[i].Girth))
+		worst = max(worst, math.Abs(got[i]-in[i].Girth))
 	}
 	t.Logf("worst difference %.3f mm over %d hulls", worst, len(in))
 	// GEOS measures the polygon of the points, the tape their curve.
@@ -222,7 +222,7 @@ print(json.dumps(out))`, in, &got)
 		assert.Less(t, g.Missing, 1.0, "%s: cloth missing", g.Name)
 		assert.Less(t, g.Beyond, 1.0, "%s: cloth beyond", g.Name)
 		assert.Less(t, g.Worst, 0.15, "%s: allowance off", g.Name) // hinged strips bend by small corners
-		worst = math.Max(worst, g.Worst)
+		worst = max(worst, g.Worst)
 	}
 	t.Logf("%d pieces, worst allowance off by %.3f mm", len(got), worst)
 }

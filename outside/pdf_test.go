@@ -112,7 +112,7 @@ func TestPrintedPieceByPoppler(t *testing.T) {
 		SubImage(image.Rectangle) image.Image
 	}).SubImage(image.Rect(0, 1270, img.Bounds().Dx(), img.Bounds().Dy()))
 	b := darkBox(sub)
-	long, short := math.Max(b[0], b[1]), math.Min(b[0], b[1])
+	long, short := max(b[0], b[1]), min(b[0], b[1])
 	assert.InDelta(t, 170, long, 0.8)
 	assert.InDelta(t, 110, short, 0.8)
 }

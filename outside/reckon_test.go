@@ -137,7 +137,7 @@ func TestScallopsByGEOS(t *testing.T) {
 	var in []scallop
 	for range 40 {
 		n, long := float64(2+r.IntN(30)), 300+3000*r.Float64()
-		a, ok := reckoned(t, "scallops", draft.Settings{"long": long, "count": n, "deep": math.Max(1, (0.05+0.44*r.Float64())*long/n)})
+		a, ok := reckoned(t, "scallops", draft.Settings{"long": long, "count": n, "deep": max(1, (0.05+0.44*r.Float64())*long/n)})
 		if ok {
 			in = append(in, scallop{numberOf(t, a, "chord"), numberOf(t, a, "deep"), numberOf(t, a, "radius"), numberOf(t, a, "arc")})
 		}

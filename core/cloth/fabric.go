@@ -122,7 +122,7 @@ func (f Fabric) Faults() map[string]string {
 	between("width_mm", float64(f.Width), float64(MinWidth), float64(MaxWidth), "a cloth's width lies between ⟦10 cm⟧ and ⟦=5 m⟧")
 	between("thickness_mm", float64(f.Thickness), float64(MinThickness), float64(MaxThickness),
 		"a cloth's thickness lies between 0.02 mm and 25 mm; fold it in ten and measure, then divide")
-	between("selvedge_mm", float64(f.Selvedge), 0, math.Max(0, float64(f.Width)/4), "a selvedge is at most a quarter of the width")
+	between("selvedge_mm", float64(f.Selvedge), 0, max(0, float64(f.Width)/4), "a selvedge is at most a quarter of the width")
 	between("weight_gsm", f.Weight, 0, MaxWeight, "a weight lies between 0 and 5,000 g/m²")
 	between("price_per_m", f.Price, 0, MaxPrice, "a price lies between 0 and 1,000,000")
 	between("shrinkage", f.Shrinkage, 0, MaxShrinkage, "shrinkage lies between 0 and 25 %")
@@ -183,7 +183,7 @@ func (f Fabric) Shrinks() (along, across float64) {
 	along, across = f.Shrinkage, f.Shrinkage
 	if s, ok := f.swatch(ShrinkTest); ok && s.Along > 0 && s.Across > 0 {
 		along, across = 1-float64(s.AlongAfter/s.Along), 1-float64(s.AcrossAfter/s.Across)
-		along, across = math.Max(along, 0), math.Max(across, 0)
+		along, across = max(along, 0), max(across, 0)
 	}
 	return along, across
 }

@@ -2,7 +2,6 @@ package cloth
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/measure"
 )
@@ -209,4 +208,4 @@ func (f Fabric) SeeThrough() (shows, tested bool) {
 }
 
 // Mass is the weight of an area of the cloth, g; area in mm².
-func (f Fabric) Mass(area float64) float64 { return math.Max(area, 0) / 1e6 * f.Weight }
+func (f Fabric) Mass(area float64) float64 { return max(area, 0) / 1e6 * f.Weight }

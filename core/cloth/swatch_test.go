@@ -60,7 +60,7 @@ func TestReshapedClothKeepsItsFlaws(t *testing.T) {
 	assert.Equal(t, [2]float64{200, 200}, c.Flaws[0].Around[0])
 	least := [2]float64{math.Inf(1), math.Inf(1)}
 	for _, q := range c.Outline {
-		least[0], least[1] = math.Min(least[0], q[0]), math.Min(least[1], q[1])
+		least[0], least[1] = min(least[0], q[0]), min(least[1], q[1])
 	}
 	assert.Equal(t, [2]float64{0, 0}, least)
 	// The rectangle less the corner that is cut off it: 1000 × 800 − 400 × 400 / 2.

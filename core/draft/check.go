@@ -32,6 +32,12 @@ func (d Draft) Check() error {
 			return err
 		}
 	}
+	return d.Joins()
+}
+
+// Joins proves that what can be cut goes together: every seam is true, nothing lies on what would
+// hinder it, bones go into their channels. It returns the first fault.
+func (d Draft) Joins() error {
 	for _, t := range pattern.True(d.Pieces, d.Seams) {
 		if t.Missing != "" {
 			return fmt.Errorf("the seam of %s joins %s, which is not there", d.joins(t.Seam), t.Missing)

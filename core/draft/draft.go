@@ -423,12 +423,12 @@ func (w Wear) Hung(f figure.Figure) figure.Figure {
 	for i := 1; i < len(w.Hang); i++ {
 		a, b := w.Hang[i-1], w.Hang[i]
 		for at := a.Drop; ; at += 20 {
-			drop := math.Min(at, b.Drop)
+			drop := min(at, b.Drop)
 			under := f.At(drop)
 			if drop >= 0 {
 				straight = straight.With(under)
 			}
-			girth := a.Girth + (b.Girth-a.Girth)*(drop-a.Drop)/math.Max(b.Drop-a.Drop, 1)
+			girth := a.Girth + (b.Girth-a.Girth)*(drop-a.Drop)/max(b.Drop-a.Drop, 1)
 			s := under
 			if from, to := under.Girth(), straight.Girth(); girth > to {
 				s = straight.Thicker((girth - to) / (2 * math.Pi))

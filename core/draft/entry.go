@@ -88,7 +88,7 @@ func (e Entry) Longer(on figure.Figure) float64 {
 		need = (Stepping(on)/passing - e.Closed) / 2
 	}
 	if e.Only != SteppedInto {
-		need = math.Min(need, (on.Overhead()-e.Closed)/2)
+		need = min(need, (on.Overhead()-e.Closed)/2)
 	}
-	return math.Ceil(math.Max(need-e.Slit, 0)) + 5
+	return math.Ceil(max(need-e.Slit, 0)) + 5
 }

@@ -194,7 +194,7 @@ func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Val
 			if p.Default != nil {
 				val.Default, val.Reason = p.Default(on, v)
 			}
-			val.Default = math.Min(math.Max(val.Default, val.Low), val.High)
+			val.Default = min(max(val.Default, val.Low), val.High)
 			if p.Unit == Count {
 				val.Default = math.Round(val.Default)
 			}
@@ -206,12 +206,12 @@ func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Val
 					fail("%s is not a number", brief(raw))
 				case n < val.Low-p.hair() || n > val.High+p.hair():
 					fail("it lies between %s and %s; it was %s", p.Tell(val.Low), p.Tell(val.High), p.Tell(n))
-					val.Number, val.Own = math.Min(math.Max(n, val.Low), val.High), true
+					val.Number, val.Own = min(max(n, val.Low), val.High), true
 				case p.Unit == Count && n != math.Trunc(n):
 					fail("%g is not a whole number", n)
 					val.Number, val.Own = math.Round(n), true
 				default:
-					val.Number, val.Own = math.Min(math.Max(n, val.Low), val.High), true
+					val.Number, val.Own = min(max(n, val.Low), val.High), true
 				}
 			}
 		}

@@ -2,7 +2,6 @@ package draft
 
 import (
 	"fmt"
-	"math"
 	"slices"
 
 	"ardentgusset/core/bone"
@@ -68,7 +67,7 @@ func (d Draft) Clashes() []Clash {
 				continue
 			}
 			long := plane.Length(m.Path)
-			middle := plane.Part(m.Path, math.Min(12, long/3), long-math.Min(12, long/3))
+			middle := plane.Part(m.Path, min(12, long/3), long-min(12, long/3))
 			for _, off := range []float64{-m.Width / 2, m.Width / 2} {
 				for _, q := range plane.Beside(middle, off) {
 					if !plane.Inside(outline, q) {

@@ -28,7 +28,7 @@ func (d Draft) Sleeve() []SleeveAt {
 		line, _ := p.Outline()
 		parts = append(parts, line)
 		if e, ok := p.Edge("hem"); ok { // where it is whole: a lower edge may hang deeper behind
-			long = math.Min(long, -plane.BoxOf(e.Line).Max.Y)
+			long = min(long, -plane.BoxOf(e.Line).Max.Y)
 		}
 	}
 	if len(parts) == 0 || long < step || math.IsInf(long, 1) {
@@ -37,7 +37,7 @@ func (d Draft) Sleeve() []SleeveAt {
 	var out []SleeveAt
 	n := max(int(math.Round(long/step)), 1)
 	for k := range n + 1 {
-		below := math.Min(math.Max(long*float64(k)/float64(n), 1), long-1)
+		below := min(max(long*float64(k)/float64(n), 1), long-1)
 		round := 0.0
 		for _, outline := range parts {
 			for _, s := range plane.Spans(outline, plane.Pt(-5000, -below), plane.Pt(1, 0)) {

@@ -23,7 +23,7 @@ func Strips(wide, high, strip, least float64) (out []float64) {
 	across := strip * math.Sqrt2 // along the cloth's edges
 	for c := 0.0; c+across <= wide+high+1e-9; c += across {
 		// Between the lines x + y = c and x + y = c + across: as long as the shorter of the two.
-		long := math.Min(chord(wide, high, c), chord(wide, high, c+across))
+		long := min(chord(wide, high, c), chord(wide, high, c+across))
 		if long >= least {
 			out = append(out, long)
 		}
@@ -33,8 +33,8 @@ func Strips(wide, high, strip, least float64) (out []float64) {
 
 // chord is how long the line x + y = c runs within a rectangle.
 func chord(wide, high, c float64) float64 {
-	from, to := math.Max(0, c-high), math.Min(c, wide)
-	return math.Max(to-from, 0) * math.Sqrt2
+	from, to := max(0, c-high), min(c, wide)
+	return max(to-from, 0) * math.Sqrt2
 }
 
 // Tube is how wide a strip is cut that is sewn to a tube of a width and turned: 2·(width + seam).

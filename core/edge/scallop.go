@@ -29,7 +29,7 @@ func Scallops(long float64, count int, depth float64) (Scallop, error) {
 func (s Scallop) Radius() float64 { return (s.Chord*s.Chord/4 + s.Depth*s.Depth) / (2 * s.Depth) }
 
 // Turns is how far the arc turns, radians.
-func (s Scallop) Turns() float64 { return 2 * math.Asin(math.Min(s.Chord/2/s.Radius(), 1)) }
+func (s Scallop) Turns() float64 { return 2 * math.Asin(min(s.Chord/2/s.Radius(), 1)) }
 
 // Arc is how long it is, mm.
 func (s Scallop) Arc() float64 { return s.Radius() * s.Turns() }

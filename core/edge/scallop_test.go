@@ -46,7 +46,7 @@ func TestScallopsAreArcs(t *testing.T) {
 		require.InDelta(t, float64(n)*s.Arc(), plane.Length(line), 0.003*long)
 		low, high := math.Inf(1), math.Inf(-1)
 		for _, p := range line {
-			low, high = math.Min(low, p.Y), math.Max(high, p.Y)
+			low, high = min(low, p.Y), max(high, p.Y)
 		}
 		require.InDelta(t, 0, low, 1e-6)
 		require.InDelta(t, depth, high, 1e-6)

@@ -72,10 +72,10 @@ func mend(sp draft.Spare, by float64) (text string, enough bool) {
 		}
 		if by < 0 || by <= sp.Slide {
 			return fmt.Sprintf("%s at %s by %s: it gives %s, enough", way, sp.Where, measure.TellFine(math.Abs(by)),
-				measure.TellFine(math.Max(sp.Slide, math.Abs(by)))), true
+				measure.TellFine(max(sp.Slide, math.Abs(by)))), true
 		}
 		return fmt.Sprintf("%s at %s: it gives %s and %s is wanted, not enough; piece it on or cut it again", way, sp.Where,
-			measure.TellFine(math.Max(sp.Slide, 0)), measure.TellFine(by)), false
+			measure.TellFine(max(sp.Slide, 0)), measure.TellFine(by)), false
 	}
 	each := math.Abs(by) / float64(2*sp.Seams)
 	if by < 0 {

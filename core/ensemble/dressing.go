@@ -2,7 +2,6 @@ package ensemble
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"ardentgusset/core/closure"
@@ -96,7 +95,7 @@ func Piled(all []Donning) map[draft.Place][]*Stage {
 func (s *Stage) over(under *Stage) bool {
 	top, bottom := s.Draft.Wear.Reach()
 	from, to := under.Draft.Wear.Reach()
-	return math.Min(bottom, to)-math.Max(top, from) > 10
+	return min(bottom, to)-max(top, from) > 10
 }
 
 // laced tells whether the draft is closed by a lace.

@@ -90,7 +90,7 @@ func TestTwoTierWorked(t *testing.T) {
 		line := s.Draft.Pieces[i].CutLine()
 		lo, hi := line[0], line[0]
 		for _, q := range line {
-			lo.X, lo.Y, hi.X, hi.Y = math.Min(lo.X, q.X), math.Min(lo.Y, q.Y), math.Max(hi.X, q.X), math.Max(hi.Y, q.Y)
+			lo.X, lo.Y, hi.X, hi.Y = min(lo.X, q.X), min(lo.Y, q.Y), max(hi.X, q.X), max(hi.Y, q.Y)
 		}
 		return (hi.X - lo.X) / in, (hi.Y - lo.Y) / in
 	}
@@ -103,7 +103,7 @@ func TestTwoTierWorked(t *testing.T) {
 	top, _ := s.Draft.Pieces[1].Edge("top")
 	least := math.Inf(1)
 	for _, q := range top.Line {
-		least = math.Min(least, q.Y)
+		least = min(least, q.Y)
 	}
 	assert.InDelta(t, 21, least/in+1, 0.02, "with both allowances, where the way to the floor is shortest")
 	w, h = size(2)
@@ -457,7 +457,7 @@ func TestHowFarALayerStandsOut(t *testing.T) {
 	height := stages[2].Draft.Wear.Pads[0].Depth
 	tallest := 0.0
 	for _, d := range height {
-		tallest = math.Max(tallest, d.Depth)
+		tallest = max(tallest, d.Depth)
 	}
 	assert.InDelta(t, tallest, by(2, "behind"), 15, "the pad")
 	lowest := func(i int, bearing float64) float64 {

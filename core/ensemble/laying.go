@@ -161,7 +161,7 @@ func (s Stage) onSheet(u Use, k int) (key string, c lay.Cloth) {
 		scaled := func(line [][2]float64) []lay.XY {
 			out := make([]lay.XY, len(line))
 			for i, q := range line {
-				out[i] = lay.XY{math.Min(math.Max(q[0]*sx, 0), c.Length), math.Min(math.Max(q[1]*sy, 0), c.Width)}
+				out[i] = lay.XY{min(max(q[0]*sx, 0), c.Length), min(max(q[1]*sy, 0), c.Width)}
 			}
 			return out
 		}

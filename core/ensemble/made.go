@@ -99,16 +99,16 @@ func (s Sheet) remnant(f cloth.Fabric, cut cloth.Cut) *cloth.Cut {
 		for i, a := range poly {
 			b := poly[(i+1)%len(poly)]
 			a, b = plane.Pt(a.X/sx, a.Y/sy), plane.Pt(b.X/sx, b.Y/sy)
-			low, high := math.Min(a.Y, b.Y), math.Max(a.Y, b.Y)
+			low, high := min(a.Y, b.Y), max(a.Y, b.Y)
 			for k := max(int(low/step), 0); k < bands && float64(k)*step < high-1e-6; k++ {
 				// The part of the side inside the strip, its farther end.
 				at := func(y float64) float64 {
 					if high-low < 1e-9 {
-						return math.Max(a.X, b.X)
+						return max(a.X, b.X)
 					}
-					return a.X + (b.X-a.X)*(math.Max(low, math.Min(high, y))-a.Y)/(b.Y-a.Y)
+					return a.X + (b.X-a.X)*(max(low, min(high, y))-a.Y)/(b.Y-a.Y)
 				}
-				ends[k] = math.Max(ends[k], math.Max(at(float64(k)*step), at(float64(k+1)*step)))
+				ends[k] = max(ends[k], max(at(float64(k)*step), at(float64(k+1)*step)))
 			}
 		}
 	}
@@ -140,15 +140,15 @@ func connected(ends []float64, step float64, whole []plane.Point) []plane.Point 
 				break
 			}
 			last := spans[len(spans)-1]
-			from, to = math.Max(from, last[0]-1), math.Min(to, last[1]-1)
+			from, to = max(from, last[0]-1), min(to, last[1]-1)
 		}
-		all[k] = strip{from, math.Max(to, from)}
+		all[k] = strip{from, max(to, from)}
 	}
 	best, first, last := 0.0, 0, -1
 	for k := 0; k < len(all); {
 		area, end := 0.0, k
 		for end < len(all) && all[end].to-all[end].from >= narrowest &&
-			(end == k || math.Min(all[end].to, all[end-1].to)-math.Max(all[end].from, all[end-1].from) >= narrowest) {
+			(end == k || min(all[end].to, all[end-1].to)-max(all[end].from, all[end-1].from) >= narrowest) {
 			area += (all[end].to - all[end].from) * step
 			end++
 		}
@@ -192,8 +192,8 @@ func remnantOf(f cloth.Fabric, cut cloth.Cut, left []plane.Point, box plane.Box)
 	for _, q := range tidied(left) {
 		x := q.X - box.Min.X
 		plain = plain && (x < 1 || x > box.Width()-1)
-		out.Outline = append(out.Outline, [2]float64{math.Max(0, math.Min(x, box.Width())),
-			math.Max(0, math.Min(q.Y, float64(cut.Wide(f))))})
+		out.Outline = append(out.Outline, [2]float64{max(0, min(x, box.Width())),
+			max(0, min(q.Y, float64(cut.Wide(f))))})
 	}
 	if plain && len(cut.Outline) == 0 {
 		out.Outline = nil
@@ -202,7 +202,7 @@ func remnantOf(f cloth.Fabric, cut cloth.Cut, left []plane.Point, box plane.Box)
 		moved, inside := cloth.Flaw{What: w.What}, false
 		for _, q := range w.Around {
 			inside = inside || plane.Inside(left, plane.Pt(q[0], q[1]))
-			moved.Around = append(moved.Around, [2]float64{math.Max(q[0]-box.Min.X, 0), q[1]})
+			moved.Around = append(moved.Around, [2]float64{max(q[0]-box.Min.X, 0), q[1]})
 		}
 		for _, q := range left { // or it lies round a corner of what is left
 			around := make([]plane.Point, len(w.Around))

@@ -2,7 +2,6 @@ package ensemble
 
 import (
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 
@@ -115,8 +114,8 @@ func left(s work.Spread, spent float64) work.Spread {
 	if spent <= 0 {
 		return s
 	}
-	return work.Spread{Low: math.Max(s.Low-spent, s.Low*leastLeft), Likely: math.Max(s.Likely-spent, s.Likely*leastLeft),
-		High: math.Max(s.High-spent, s.High*leastLeft)}
+	return work.Spread{Low: max(s.Low-spent, s.Low*leastLeft), Likely: max(s.Likely-spent, s.Likely*leastLeft),
+		High: max(s.High-spent, s.High*leastLeft)}
 }
 
 // belated makes what comes too late as dear as it is: something that should follow it is done.
@@ -195,7 +194,7 @@ func schooled(all []work.Operation, schools []School) {
 			if k, ok := at[key(work.ToJoin)]; ok { // the iron stands by: its time goes to the seams
 				moved := all[i].Minutes() - 1
 				if moved > 0 && !all[i].Done && !all[k].Done {
-					share := 1 / math.Max(all[i].Minutes(), 1)
+					share := 1 / max(all[i].Minutes(), 1)
 					all[k].Spread = work.Spread{Low: all[k].Spread.Low + all[i].Spread.Low*(1-share), Likely: all[k].Spread.Likely + moved,
 						High: all[k].Spread.High + all[i].Spread.High*(1-share)}
 					all[k].Needs = append(slices.Clone(all[k].Needs), work.Iron)

@@ -174,7 +174,7 @@ func (s Stage) lessened(g draft.Value) []Remedy {
 	}
 	least := g.Low
 	if g.Parameter.SavesTo != nil {
-		least = math.Max(least, g.Parameter.SavesTo(s.On, s.Values))
+		least = max(least, g.Parameter.SavesTo(s.On, s.Values))
 	}
 	say := func(v float64) string {
 		if g.Parameter.Unit == draft.Length {
@@ -186,7 +186,7 @@ func (s Stage) lessened(g draft.Value) []Remedy {
 		to := g.Number - (g.Number-least)*share
 		switch g.Parameter.Unit {
 		case draft.Count:
-			to = math.Max(math.Floor(to), math.Ceil(least))
+			to = max(math.Floor(to), math.Ceil(least))
 		case draft.Ratio:
 			to = math.Round(to*100) / 100
 		default:

@@ -71,14 +71,14 @@ func surfaceOf(w draft.Wear, after figure.Figure, fault error) func() figure.Sur
 func lying(w draft.Wear, after figure.Figure) figure.Surface {
 	top, bottom := w.Reach()
 	if n := len(w.Hang); n > 0 {
-		bottom = math.Max(bottom, w.Hang[n-1].Drop)
+		bottom = max(bottom, w.Hang[n-1].Drop)
 	}
 	if n := len(w.Props); n > 0 {
-		bottom = math.Max(bottom, w.Props[n-1].Drop)
+		bottom = max(bottom, w.Props[n-1].Drop)
 	}
 	for _, p := range w.Pads {
 		if n := len(p.Depth); n > 0 {
-			bottom = math.Max(bottom, p.Depth[n-1].Drop)
+			bottom = max(bottom, p.Depth[n-1].Drop)
 		}
 	}
 	if bottom-top < 1 {
@@ -86,7 +86,7 @@ func lying(w draft.Wear, after figure.Figure) figure.Surface {
 	}
 	worn := w.Hung(after)
 	_, floor := worn.Span()
-	bottom = math.Min(bottom, floor)
+	bottom = min(bottom, floor)
 	var out figure.Surface
 	for _, r := range worn.Rings() {
 		if r.Drop > top+1 && r.Drop < bottom-1 {

@@ -61,7 +61,7 @@ func TestSelvedgesLieOnTheSelvedge(t *testing.T) {
 								q.Y = -q.Y
 							}
 							y := plane.Turned([]plane.Point{q}, at.Turn)[0].Y + at.Y
-							assert.Less(t, math.Min(math.Abs(y), math.Abs(y-sheet.Job.Cloth.Width)), 0.8, "%s of %s", edge, at.ID)
+							assert.Less(t, min(math.Abs(y), math.Abs(y-sheet.Job.Cloth.Width)), 0.8, "%s of %s", edge, at.ID)
 							seen++
 						}
 					}

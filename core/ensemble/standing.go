@@ -1,8 +1,6 @@
 package ensemble
 
 import (
-	"math"
-
 	"ardentgusset/core/figure"
 )
 
@@ -44,7 +42,7 @@ func StandsOut(stages []Stage, at int) []Standing {
 			}
 			under := stages[at].On.At(r.Drop).Reach(side.Bearing)
 			for _, rings := range beneath {
-				under = math.Max(under, reachAt(rings, r.Drop, side.Bearing))
+				under = max(under, reachAt(rings, r.Drop, side.Bearing))
 			}
 			if by := r.Section.Reach(side.Bearing) - under; by > side.By+0.5 {
 				side.By, side.Drop = by, r.Drop

@@ -182,8 +182,11 @@ func (s *stepped) finish(f Footing) (stays bool) {
 		stays = s.NowErr == nil || s.Layer.Cut != nil
 	}
 	if s.NowErr == nil {
-		s.make(f.same)
-		if s.NowErr = s.Now.Check(); s.NowErr != nil && s.Layer.Cut == nil {
+		sound := s.Now.Joins // what can be cut still can while its allowances are what they were
+		if s.make(f.same) {
+			sound = s.Now.Check
+		}
+		if s.NowErr = sound(); s.NowErr != nil && s.Layer.Cut == nil {
 			stays = false
 		}
 	}

@@ -196,10 +196,11 @@ func (s *Stage) toMake(d draft.Draft) making.Garment {
 }
 
 // make works the making of what is drafted now out, and gives its edges the allowances that
-// the chosen techniques ask for.
-func (s *Stage) make(all *same) {
+// the chosen techniques ask for; it tells whether any of them changed.
+func (s *Stage) make(all *same) (changed bool) {
 	s.Making = making.Of(s.toMake(s.Now), s.choices(all.sewn), all.maker)
-	for _, name := range s.Making.Allow(s.Now.Pieces) {
+	crowded, changed := s.Making.Allow(s.Now.Pieces)
+	for _, name := range crowded {
 		s.Now.Remark(true, name+" has no room for its allowances", "The techniques chosen for its edges ask for more than lies between "+
 			"them: its cutting line would cross itself. Choose one that asks for less at one of them, or draft it larger")
 	}
@@ -212,6 +213,7 @@ func (s *Stage) make(all *same) {
 			}
 		}
 	}
+	return changed
 }
 
 // remake takes what the cloth was cut to instead of what is drafted now: its lines stay as

@@ -22,7 +22,7 @@ func (s *Stage) hung() (bottom float64, ok bool) {
 	}
 	_, bottom = s.Draft.Wear.Reach()
 	for _, drop := range s.Draft.Wear.Foot { // a hem that is not level
-		bottom = math.Max(bottom, drop)
+		bottom = max(bottom, drop)
 	}
 	return bottom, bottom > 0
 }
@@ -59,7 +59,7 @@ func (s *Stage) shows(o *Stage, by float64) {
 	low, _ := s.hung()
 	over, _ := o.hung()
 	text := fmt.Sprintf("It ends %s above the floor, %s over it %s. A petticoat ends %s higher than its skirt.",
-		measure.Tell(math.Max(floor-low, 0)), o.Name, measure.Tell(math.Max(floor-over, 0)), measure.Tell(under))
+		measure.Tell(max(floor-low, 0)), o.Name, measure.Tell(max(floor-over, 0)), measure.Tell(under))
 	for _, v := range s.Values.All() {
 		if v.Parameter.Raises == 0 || s.Cut != nil {
 			continue
@@ -98,7 +98,7 @@ func WalkingIn(stages []Stage) (w Walking, ok bool) {
 			continue
 		}
 		ok = true
-		high := math.Max(s.On.Floor()-low, 0)
+		high := max(s.On.Floor()-low, 0)
 		if e := s.Draft.Entry; e.Through && e.At == draft.AtFront && fasteners(s.Draft) == 0 {
 			continue // it hangs open
 		}

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"fmt"
 	"maps"
-	"math"
 	"slices"
 	"sort"
 	"strings"
@@ -189,7 +188,7 @@ func (s Stage) lesser(p Plan, outer bool) []Way {
 		}
 		if a.Sooner != nil {
 			now := s.Values.Get(a.Key)
-			if to := math.Min(math.Max(a.Sooner.To(now.Number), now.Low), now.High); to != now.Number {
+			if to := min(max(a.Sooner.To(now.Number), now.Low), now.High); to != now.Number {
 				try(a.Sooner.What, a.Sooner.Costs, draft.Settings{a.Key: to})
 			}
 		}
@@ -251,7 +250,7 @@ func (w Way) Try(all []work.Operation) []work.Operation {
 		if other, err := work.Batched(all); err == nil {
 			out = slices.Clone(other)
 		}
-		part := 1 - w.Saves/math.Max(total(out), 1)
+		part := 1 - w.Saves/max(total(out), 1)
 		for i := range out {
 			out[i].Spread = out[i].Spread.Times(part)
 		}
@@ -259,7 +258,7 @@ func (w Way) Try(all []work.Operation) []work.Operation {
 	}
 	for i := range out {
 		if saved, ok := w.saves[out[i].ID]; ok && out[i].Minutes() > 0 {
-			part := math.Max(1-saved/out[i].Minutes(), 0) // one step may take longer for it
+			part := max(1-saved/out[i].Minutes(), 0) // one step may take longer for it
 			out[i].Spread = out[i].Spread.Times(part)
 		}
 	}

@@ -8,12 +8,12 @@ type Arms struct{ Upper, Lower, Down float64 }
 
 // Sleeved is the figure with sleeves on its arms, over those it wears: what goes over them must go round the fullest.
 func (f Figure) Sleeved(a Arms) Figure {
-	f.arms.Upper = math.Max(f.arms.Upper, a.Upper)
+	f.arms.Upper = max(f.arms.Upper, a.Upper)
 	switch {
 	case a.Down > f.arms.Down+reaching:
 		f.arms.Lower, f.arms.Down = a.Lower, a.Down
 	case a.Down > f.arms.Down-reaching:
-		f.arms.Lower, f.arms.Down = math.Max(f.arms.Lower, a.Lower), math.Max(f.arms.Down, a.Down)
+		f.arms.Lower, f.arms.Down = max(f.arms.Lower, a.Lower), max(f.arms.Down, a.Down)
 	}
 	return f
 }
@@ -37,23 +37,23 @@ func (f Figure) Armed(drop float64) Section {
 	if down <= 0 || down > f.Length("arm_length") {
 		return s
 	}
-	girth := math.Max(f.Length("upper_arm_girth"), f.arms.Upper)
+	girth := max(f.Length("upper_arm_girth"), f.arms.Upper)
 	if elbow := f.Length("arm_length") * 0.55; down > elbow {
 		girth = f.Length("upper_arm_girth") * forearm
 		if f.arms.Down > elbow && down < f.arms.Down+reaching {
-			girth = math.Max(girth, f.arms.Lower)
+			girth = max(girth, f.arms.Lower)
 		}
 	}
 	r := girth / (2 * math.Pi)
 	out, armpit := s.Breadth()/2+r*(1-pressed), end.Z-f.torso.Underarm
 	if down < armpit { // from the shoulder's end outwards
 		below := f.At(-f.torso.Underarm).Breadth()/2 + r*(1-pressed)
-		out = end.X + math.Max(below-end.X, 0)*down/armpit
+		out = end.X + max(below-end.X, 0)*down/armpit
 	}
 	if down < r { // the top of the arm is round
 		r = math.Sqrt(r*r - (r-down)*(r-down))
 	}
-	out = math.Max(out, end.X)
+	out = max(out, end.X)
 	arms := blank()
 	for i := range arms.support {
 		arms.support[i] = math.Abs(sines[i])*out + cosines[i]*end.Y + r

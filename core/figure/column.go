@@ -51,77 +51,17 @@ func (f Figure) Column(from float64) Column {
 func (f Figure) Torso() Torso {
 	t := f.torso
 	c := f.Column(0)
-	s := c.At(t.ShoulderPoint.Z)
+	s := c.Halfway(t.ShoulderPoint.Z)
 	t.ShoulderPoint.X = s.X(t.ShoulderPoint.Y)
-	s = c.At(t.NeckPoint.Z)
+	s = c.Halfway(t.NeckPoint.Z)
 	t.NeckPoint.X = s.X(t.NeckPoint.Y)
-	s = c.At(t.BustPoint.Z)
+	s = c.Halfway(t.BustPoint.Z)
 	t.BustPoint.Y = s.Y(t.BustPoint.X, InFront)
-	s = c.At(t.Throat.Z)
+	s = c.Halfway(t.Throat.Z)
 	t.Throat.Y = s.Y(0, InFront)
-	s = c.At(t.Nape.Z)
+	s = c.Halfway(t.Nape.Z)
 	t.Nape.Y = s.Y(0, Behind)
 	return t
-}
-
-// tangency is where the section touches its tangent at a bearing, by index.
-func (s *Section) tangency(i int) (x, y float64) {
-	prev, next := s.support[(i+directions-1)%directions], s.support[(i+1)%directions]
-	slope := (next - prev) / (2 * (2 * math.Pi / directions))
-	return s.support[i]*sines[i] + slope*cosines[i], s.support[i]*cosines[i] - slope*sines[i]
-}
-
-// Facing is which half of a section is meant.
-type Facing bool
-
-// The halves of a section.
-const (
-	InFront Facing = true
-	Behind  Facing = false
-)
-
-// Y is how far forward the section lies at a distance x to the side, in front or behind.
-func (s *Section) Y(x float64, side Facing) float64 {
-	x = math.Abs(x)
-	const quarter = directions / 4
-	from, step := 0, 1
-	if side == Behind {
-		from, step = directions/2, -1
-	}
-	x0, y0 := s.tangency(from)
-	for k := 1; k <= quarter; k++ {
-		x1, y1 := s.tangency(from + step*k)
-		if x1 >= x {
-			if x1-x0 < 1e-9 {
-				return y1
-			}
-			return y0 + (y1-y0)*(x-x0)/(x1-x0)
-		}
-		if x1 > x0 {
-			x0, y0 = x1, y1
-		}
-	}
-	return y0
-}
-
-// X is how far to the left the section lies at a distance y forward.
-func (s *Section) X(y float64) float64 {
-	const half = directions / 2
-	x0, y0 := s.tangency(0)
-	if y >= y0 {
-		return 0
-	}
-	for k := 1; k <= half; k++ {
-		x1, y1 := s.tangency(k)
-		if y1 <= y {
-			if y0-y1 < 1e-9 {
-				return x1
-			}
-			return x0 + (x1-x0)*(y0-y)/(y0-y1)
-		}
-		x0, y0 = x1, y1
-	}
-	return 0
 }
 
 // taut is the length of a tape over points whose y is given along a run: it bridges hollows.
@@ -155,7 +95,7 @@ func (c Column) laid(from, to r3.Vec, side Facing) float64 {
 	for i := range along {
 		t := float64(i) / parts
 		t *= t // denser at the start, where a shoulder curves most
-		s := c.At(from.Z + dz*t)
+		s := c.Halfway(from.Z + dz*t)
 		along[i], y[i] = run*t, s.Y(from.X+dx*t, side)
 		if side == Behind {
 			y[i] = -y[i]
@@ -182,7 +122,7 @@ func (c Column) Hollow(low float64, to r3.Vec, side Facing, parts int) []r3.Vec 
 	for k := range out {
 		sin, cos := math.Sincos(float64(k) / float64(parts) * math.Pi / 2)
 		x, z := to.X*math.Pow(sin, 0.9), to.Z-(to.Z-low)*cos
-		s := c.At(z)
+		s := c.Halfway(z)
 		out[k] = r3.Vec{X: x, Y: s.Y(x, side), Z: z}
 	}
 	out[parts] = to
@@ -192,14 +132,14 @@ func (c Column) Hollow(low float64, to r3.Vec, side Facing, parts int) []r3.Vec 
 // Necklace is a line from a point of the column to the centre, in front or behind, at a height:
 // where a plane through both, and through the point's mirror image, cuts the column.
 func (c Column) Necklace(low float64, from r3.Vec, side Facing, parts int) []r3.Vec {
-	lowest := c.At(low)
+	lowest := c.Halfway(low)
 	end := r3.Vec{Y: lowest.Y(0, side), Z: low}
 	out := make([]r3.Vec, parts+1)
 	for k := range out {
 		// Closer together towards the centre, where it runs across.
 		share := 1 - math.Pow(1-float64(k)/float64(parts), 2)
 		y, z := from.Y+(end.Y-from.Y)*share, from.Z+(end.Z-from.Z)*share
-		at := c.At(z)
+		at := c.Halfway(z)
 		out[k] = r3.Vec{X: at.X(y), Y: y, Z: z}
 	}
 	out[0], out[parts] = from, end
@@ -218,7 +158,7 @@ func long(line []r3.Vec) float64 {
 // across is the point where a tape laid level from the centre, in front or behind, has run a
 // length.
 func (c Column) across(z, length float64, side Facing) (x, y float64) {
-	s := c.At(z)
+	s := c.Halfway(z)
 	from, step := 0, 1
 	if side == Behind {
 		from, step = directions/2, -1
@@ -229,7 +169,7 @@ func (c Column) across(z, length float64, side Facing) (x, y float64) {
 		x1, y1 := s.tangency(from + step*k)
 		d := math.Hypot(x1-x, y1-y)
 		if run+d >= length {
-			share := (length - run) / math.Max(d, 1e-9)
+			share := (length - run) / max(d, 1e-9)
 			return x + (x1-x)*share, y + (y1-y)*share
 		}
 		run += d
@@ -256,9 +196,9 @@ const NotchFront, NotchBack, clearOfSide = 0.36, 0.44, 8.0
 // mostAcross is how long a tape across front or back can be at most, on the half: as far as where the
 // armhole still bends away from its ends.
 func (c Column) mostAcross(t Torso, side Facing) float64 {
-	notch, ends := NotchFront, math.Max(t.ShoulderPoint.Y, ScyeUsual.Side)+clearOfSide
+	notch, ends := NotchFront, max(t.ShoulderPoint.Y, ScyeUsual.Side)+clearOfSide
 	if side == Behind {
-		notch, ends = NotchBack, math.Min(t.ShoulderPoint.Y, ScyeUsual.Side)-clearOfSide
+		notch, ends = NotchBack, min(t.ShoulderPoint.Y, ScyeUsual.Side)-clearOfSide
 	}
 	z := t.Armpit + notch*(t.ShoulderPoint.Z-t.Armpit)
 	low, high := 0.0, 1000.0
@@ -284,17 +224,17 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 		zc := t.Armpit + notch*(sp.Z-t.Armpit)
 		_, yc := c.across(zc, half, side)
 		if side == InFront && o.Within {
-			yc = math.Min(yc, sp.Y+0.30*(sp.Z-low))
+			yc = min(yc, sp.Y+0.30*(sp.Z-low))
 		}
 		if side == InFront {
-			yc = math.Max(yc, math.Max(sp.Y, o.Side)+clearOfSide)
+			yc = max(yc, max(sp.Y, o.Side)+clearOfSide)
 		} else {
-			yc = math.Min(yc, math.Min(sp.Y, o.Side)-clearOfSide)
+			yc = min(yc, min(sp.Y, o.Side)-clearOfSide)
 		}
 		const parts = 24
 		var out []r3.Vec
 		put := func(y, z float64) {
-			s := c.At(z)
+			s := c.Halfway(z)
 			out = append(out, r3.Vec{X: s.X(y), Y: y, Z: z})
 		}
 		end, in := sp, o.End.X-sp.X
@@ -304,13 +244,13 @@ func (c Column) Scye(t Torso, o ScyeOf) (front, back []r3.Vec) {
 		for k := range parts + 1 { // from the shoulder point to the notch
 			sin, cos := math.Sincos(float64(k) / parts * math.Pi / 2)
 			y, z := end.Y+(yc-end.Y)*math.Pow(sin, 2/above), zc+(end.Z-zc)*math.Pow(cos, 2/above)
-			if left := math.Pow(math.Max(z-zc, 0)/(end.Z-zc), runsIn); in > 0.1 && left > 0 {
-				s := c.At(z)
+			if left := math.Pow(max(z-zc, 0)/(end.Z-zc), runsIn); in > 0.1 && left > 0 {
+				s := c.Halfway(z)
 				x := s.X(y) - left*in
 				z += left * (sp.Z - end.Z)
-				s = c.At(z)
+				s = c.Halfway(z)
 				// A side is flat where it is widest: a hair further in lies much further forward, which comes by and by.
-				y += (s.Y(x, side) - y) * math.Min(in/comesIn, 1)
+				y += (s.Y(x, side) - y) * min(in/comesIn, 1)
 			}
 			put(y, z)
 		}
@@ -391,7 +331,7 @@ func (c Column) Smoothed(width float64, keep ...float64) Column {
 	out := slices.Clone(c)
 	bottom, top := c[0].Z, c[len(c)-1].Z
 	for i := range c {
-		w := math.Min(width, math.Min(c[i].Z-bottom, top-c[i].Z)/2)
+		w := min(width, min(c[i].Z-bottom, top-c[i].Z)/2)
 		if w < 1 {
 			continue
 		}
@@ -462,8 +402,9 @@ const Spots = directions/2 + 1
 // back: points in even steps of bearing, x to the left and y forward, and how far round each
 // lies. Where the height falls between two levels the points lie between theirs.
 func (s *Section) Half() (points [Spots]plane.Point, run [Spots]float64) {
+	w := s.whole()
 	for i := range points {
-		points[i].X, points[i].Y = s.tangency(i)
+		points[i].X, points[i].Y = w.tangency(i)
 		if i > 0 {
 			run[i] = run[i-1] + points[i-1].To(points[i])
 		}

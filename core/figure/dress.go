@@ -8,7 +8,7 @@ import (
 // Covered is the figure under a cloth whose thickness at each drop is given,
 // mm. Every girth grows by exactly 2π × thickness.
 func (f Figure) Covered(thickness func(drop float64) float64) Figure {
-	return f.dressed(func(s slice) Section { return s.section.Thicker(math.Max(thickness(s.drop), 0)) })
+	return f.dressed(func(s slice) Section { return s.section.Thicker(max(thickness(s.drop), 0)) })
 }
 
 // Laced is the figure with its waist drawn to a girth. The change fades, as
@@ -27,7 +27,7 @@ func (f Figure) Laced(to, moved float64) Figure {
 		if s.drop < 0 {
 			x = s.drop / up
 		}
-		fade := (1 + math.Cos(math.Pi*math.Min(x, 1))) / 2
+		fade := (1 + math.Cos(math.Pi*min(x, 1))) / 2
 		return s.section.Scaled(1 - fade*(1-to/g))
 	})
 	if moved <= 0 {
@@ -41,7 +41,7 @@ func (f Figure) Laced(to, moved float64) Figure {
 	}
 	// A raised cosine of half-width w holds a volume of w × its height.
 	const w = 70
-	each := math.Min(moved, 1) * lost / 2 / w
+	each := min(moved, 1) * lost / 2 / w
 	for i, s := range out.slices {
 		for _, centre := range []float64{up, down} {
 			if d := math.Abs(s.drop - centre); d < w {
@@ -93,9 +93,9 @@ func DepthOver(list []Depth, drop float64) float64 {
 	first, last := list[0], list[len(list)-1]
 	switch {
 	case drop < first.Drop:
-		return first.Depth * math.Max(0, 1-(first.Drop-drop)/edgeFade)
+		return first.Depth * max(0, 1-(first.Drop-drop)/edgeFade)
 	case drop > last.Drop:
-		return last.Depth * math.Max(0, 1-(drop-last.Drop)/edgeFade)
+		return last.Depth * max(0, 1-(drop-last.Drop)/edgeFade)
 	}
 	return DepthAt(list, drop)
 }
@@ -153,7 +153,7 @@ func (f Figure) Propped(props []Prop) Figure {
 		for i := 1; i < len(props); i++ {
 			a, b := props[i-1], props[i]
 			if s.drop >= a.Drop-1e-9 && s.drop <= b.Drop+1e-9 {
-				return s.section.With(a.Section.Toward(b.Section, (s.drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-9)))
+				return s.section.With(a.Section.Toward(b.Section, (s.drop-a.Drop)/max(b.Drop-a.Drop, 1e-9)))
 			}
 		}
 		return s.section

@@ -131,10 +131,10 @@ func estimateFrom(group Group, column int, known map[int]float64) (value, spread
 	if !chol.Factorize(xx) || chol.SolveVecTo(&beta, xy) != nil || chol.SolveVecTo(&w, at) != nil {
 		return plain()
 	}
-	rss := math.Max(m.cross.At(column, column)-mat.Dot(&beta, xy), 0)
+	rss := max(m.cross.At(column, column)-mat.Dot(&beta, xy), 0)
 	leverage := 1/float64(m.n) + mat.Dot(at, &w)
 	s := math.Sqrt(rss / float64(m.n-p-1))
-	return m.mean[column] + mat.Dot(at, &beta), 2 * s * math.Sqrt(1+math.Max(leverage, 0))
+	return m.mean[column] + mat.Dot(at, &beta), 2 * s * math.Sqrt(1+max(leverage, 0))
 }
 
 // Underbust as a part of the bust girth, with two standard deviations; and
@@ -162,7 +162,7 @@ func estimate(m Measurement, group Group, taken map[string]measure.Length) Estim
 	switch {
 	case m.column >= 0:
 		v, s := estimateFrom(group, m.column, known)
-		v = math.Min(math.Max(v, float64(m.Low)), float64(m.High))
+		v = min(max(v, float64(m.Low)), float64(m.High))
 		return Estimate{measure.Length(v), measure.Length(s), Reason{why, Bodies}}
 	case m.Key == "underbust_girth":
 		bust, s := taken["bust_girth"], measure.Length(0)
@@ -180,7 +180,7 @@ func estimate(m Measurement, group Group, taken map[string]measure.Length) Estim
 			of, _ := MeasurementOf(key)
 			return float64(estimate(of, group, taken).Value)
 		}
-		v := math.Min(math.Max(m.guess(have), float64(m.Low)), float64(m.High))
+		v := min(max(m.guess(have), float64(m.Low)), float64(m.High))
 		return Estimate{measure.Length(v), measure.Length(m.spread), Reason{m.said, Memory}}
 	default:
 		height, s := taken["height"], measure.Length(0)

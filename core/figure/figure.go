@@ -229,12 +229,12 @@ func overWhat(w Worn) string {
 func (f *Figure) build(group Group) error {
 	v := func(key string) float64 { return float64(f.taken[key].Value) }
 	// Heights in order, never closer than a finger, whatever was typed.
-	under := math.Max(v("waist_to_underbust"), finger)
-	bust := math.Max(v("waist_to_bust"), under+finger)
-	high := math.Max(v("waist_to_high_hip"), finger)
-	hip := math.Max(v("waist_to_hip"), high+finger)
-	knee := math.Max(v("waist_to_knee"), hip+finger)
-	floor := math.Max(v("waist_to_floor_side"), knee+finger)
+	under := max(v("waist_to_underbust"), finger)
+	bust := max(v("waist_to_bust"), under+finger)
+	high := max(v("waist_to_high_hip"), finger)
+	hip := max(v("waist_to_hip"), high+finger)
+	knee := max(v("waist_to_knee"), hip+finger)
+	floor := max(v("waist_to_floor_side"), knee+finger)
 
 	named := map[Level]Section{}
 	for _, l := range Levels() {
@@ -349,7 +349,7 @@ func (f Figure) Fullness() float64 { return f.full }
 
 // Hemmed is the figure with a hem of a circumference worn on it.
 func (f Figure) Hemmed(round float64) Figure {
-	f.full = math.Max(f.full, round)
+	f.full = max(f.full, round)
 	return f
 }
 

@@ -108,7 +108,7 @@ func drawn(t *rapid.T) Figure {
 func TestDrapeNeedsMoreOverMore(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		f := drawn(t)
-		out := f.Covered(func(drop float64) float64 { return math.Max(0, math.Min(drop/10, 30)) })
+		out := f.Covered(func(drop float64) float64 { return max(0, min(drop/10, 30)) })
 		for _, a := range []float64{0, 45, 90, 135, 180} {
 			// Down the same bearing the cloth's way only grows, and leads back.
 			way := 0.0
@@ -130,11 +130,11 @@ func TestDrapeNeedsMoreOverMore(t *testing.T) {
 func TestOverhangOfACone(t *testing.T) {
 	f := Figure{}
 	for d := 0.0; d <= 500; d += 10 {
-		r := math.Min(100+d, 200)
+		r := min(100+d, 200)
 		f.slices = append(f.slices, slice{d, Ellipse(2*r, 2*r)})
 	}
 	for _, drop := range []float64{50, 100, 400} {
-		assert.InDelta(t, drop+math.Min(drop, 100)*(math.Sqrt2-1), downTo(f.hull(0), drop), 1e-6)
+		assert.InDelta(t, drop+min(drop, 100)*(math.Sqrt2-1), downTo(f.hull(0), drop), 1e-6)
 	}
 }
 

@@ -53,8 +53,8 @@ func (f Figure) counted(drop float64) Figure {
 		out.levels[l] = at - drop
 	}
 	out.levels[Waist] = 0
-	out.levels[Hip] = math.Max(out.levels[Hip], leastHip)
-	out.levels[HighHip] = math.Min(math.Max(out.levels[HighHip], leastHip/2), out.levels[Hip]-1)
-	out.levels[Knee] = math.Max(out.levels[Knee], out.levels[Hip]+1)
+	out.levels[Hip] = max(out.levels[Hip], leastHip)
+	out.levels[HighHip] = min(max(out.levels[HighHip], leastHip/2), out.levels[Hip]-1)
+	out.levels[Knee] = max(out.levels[Knee], out.levels[Hip]+1)
 	return out.levelled(0)
 }

@@ -47,7 +47,7 @@ func downTo(hull []plane.Point, drop float64) float64 {
 	for i := 1; i < len(hull); i++ {
 		a, b := hull[i-1], hull[i]
 		if b.Y >= drop {
-			return run + a.To(b)*math.Max(drop-a.Y, 0)/(b.Y-a.Y)
+			return run + a.To(b)*max(drop-a.Y, 0)/(b.Y-a.Y)
 		}
 		run += a.To(b)
 	}
@@ -101,12 +101,12 @@ func (f Figure) falling(degrees float64) func(drop float64) float64 {
 func (f Figure) fallingOver(hull []plane.Point, degrees float64) func(drop float64) float64 {
 	floor := f.Length("waist_to_floor_side")
 	off := f.read(degrees) - downTo(f.Bare().hull(degrees), floor)
-	over := math.Min(math.Max(f.levels[Hip], 2*math.Abs(off)), 0.9*floor)
+	over := min(max(f.levels[Hip], 2*math.Abs(off)), 0.9*floor)
 	return func(drop float64) float64 {
 		if drop <= 0 {
 			return drop
 		}
-		return downTo(hull, drop) + off*math.Min(drop/over, 1)
+		return downTo(hull, drop) + off*min(drop/over, 1)
 	}
 }
 
@@ -167,7 +167,7 @@ func (f Figure) fromNeck(worn func(s *slice) Section) func(degrees float64) func
 // bearing: the other way round of Fall.
 func (f Figure) FallsTo(degrees, length float64) float64 {
 	fall := f.falling(degrees)
-	low, high := 0.0, math.Max(length*1.5, 1)+500
+	low, high := 0.0, max(length*1.5, 1)+500
 	for range 50 {
 		mid := (low + high) / 2
 		if fall(mid) < length {
@@ -197,7 +197,7 @@ const overhead = 1.05
 
 // Overhead is the girth that must pass through a garment put on over the head:
 // bust and arms together, or a large head, mm.
-func (f Figure) Overhead() float64 { return math.Max(f.GirthAt(Bust)*overhead, 580) }
+func (f Figure) Overhead() float64 { return max(f.GirthAt(Bust)*overhead, 580) }
 
 // Reached is the drop that a length of cloth laid down from the waist reaches,
 // taken all round: over a shelf it does not come far down.

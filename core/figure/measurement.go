@@ -3,8 +3,6 @@
 package figure
 
 import (
-	"math"
-
 	"ardentgusset/core/measure"
 )
 
@@ -100,7 +98,7 @@ var measurements = []Measurement{
 		spread: 25, said: "an eighth of the bust and a constant, between four and six tenths of the back",
 		guess: func(v func(string) float64) float64 {
 			back := v("back_waist_length")
-			return math.Min(math.Max(0.125*v("bust_girth")+85, 0.42*back), 0.6*back)
+			return min(max(0.125*v("bust_girth")+85, 0.42*back), 0.6*back)
 		}},
 	{Key: "scye_girth", Label: "Armhole", Meaning: "Round the arm where it joins the body: over the point of the shoulder and close " +
 		"under the armpit, arm hanging.", Low: 280, High: 700, Girth: true, Sided: true, column: -1, spread: 30, onForm: true},

@@ -1,7 +1,6 @@
 package figure
 
 import (
-	"math"
 	"sort"
 )
 
@@ -25,7 +24,7 @@ func (s Surface) At(drop float64) (Section, bool) {
 		return s[0].Section, true
 	}
 	a, b := s[i-1], s[i]
-	return a.Section.Toward(b.Section, (drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-9)), true
+	return a.Section.Toward(b.Section, (drop-a.Drop)/max(b.Drop-a.Drop, 1e-9)), true
 }
 
 // neckRings are how the neck goes on above its base: by how much higher, how large beside the

@@ -1,9 +1,11 @@
 package figure
 
 import (
+	"encoding/binary"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"hash/maphash"
 	"math"
 	"sort"
 	"sync/atomic"
@@ -29,10 +31,28 @@ const directions = 180
 // What a section holds is never changed, and shared by all that have it.
 type Section struct{ *shape }
 
-// shape is the support by bearing, with the outline once somebody has asked for it.
+// shape is the support by bearing, with the outline and the sum of it once somebody has asked for them.
 type shape struct {
 	support [directions]float64
 	seen    atomic.Pointer[round]
+	sum     atomic.Uint64
+}
+
+// seed is that of all sums, one for the run of the program.
+var seed = maphash.MakeSeed()
+
+// Sum tells sections apart: those that are equal to the last digit have the same one. It holds for one run of the program.
+func (s Section) Sum() uint64 {
+	if known := s.sum.Load(); known != 0 {
+		return known
+	}
+	var bytes [8 * directions]byte
+	for i, h := range &s.support {
+		binary.LittleEndian.PutUint64(bytes[8*i:], math.Float64bits(h))
+	}
+	sum := max(maphash.Bytes(seed, bytes[:]), 1)
+	s.sum.Store(sum)
+	return sum
 }
 
 // blank is a section to be filled in by whoever makes it.
@@ -100,7 +120,7 @@ func SectionOf(girth, breadth, depth float64) (Section, error) {
 		if girth > g {
 			far.support[i] = x + y
 		} else {
-			far.support[i] = math.Max(x, y)
+			far.support[i] = max(x, y)
 		}
 	}
 	share := 0.0
@@ -205,7 +225,7 @@ func (s Section) Shifted(forward float64) Section {
 func (s Section) With(o Section) Section {
 	s = s.copied()
 	for i := range s.support {
-		s.support[i] = math.Max(s.support[i], o.support[i])
+		s.support[i] = max(s.support[i], o.support[i])
 	}
 	return s
 }
@@ -227,7 +247,7 @@ func (s Section) Padded(depth func(degrees float64) float64) Section {
 	for i := range s.support {
 		sin, cos := sines[i], cosines[i]
 		for _, p := range out {
-			s.support[i] = math.Max(s.support[i], p.X*sin-p.Y*cos)
+			s.support[i] = max(s.support[i], p.X*sin-p.Y*cos)
 		}
 	}
 	return s
@@ -252,6 +272,7 @@ type round struct {
 	line  []plane.Point
 	run   [directions + 1]float64
 	girth float64
+	first float64 // the bearing its first point is seen at, degrees
 }
 
 // round is worked out once a section.
@@ -261,6 +282,7 @@ func (s Section) round() *round {
 	}
 	r := &round{line: s.Outline(), girth: s.Girth()}
 	r.line = append(r.line, r.line[0])
+	r.first = r.angle(0)
 	for i := 1; i <= directions; i++ {
 		r.run[i] = r.run[i-1] + r.line[i-1].To(r.line[i])
 	}
@@ -278,16 +300,23 @@ func (r *round) angle(i int) float64 {
 // place is where a bearing meets the outline: the points passed, whole turns
 // included, and the share of the way to the next.
 func (r *round) place(degrees float64) (int, float64) {
-	turns := math.Floor((degrees - r.angle(0)) / 360)
+	turns := math.Floor((degrees - r.first) / 360)
 	x := degrees - 360*turns
-	i := max(sort.Search(directions+1, func(i int) bool { return r.angle(i) >= x }), 1)
-	for i < directions && r.angle(i) <= r.angle(i-1) {
+	// A point of a convex outline is seen within a right angle of the way its tangent faces; among those, the side of
+	// the bearing it lies on tells what its angle would, at a fraction of the cost.
+	from := max(int(x-90)*directions/360, 0)
+	until := min(int(x+90)*directions/360+1, directions+1)
+	sin, cos := math.Sincos(x * math.Pi / 180)
+	i := from + sort.Search(until-from, func(k int) bool { return r.line[from+k].X*cos+r.line[from+k].Y*sin >= 0 })
+	i = min(max(i, 1), directions)
+	before, at := r.angle(i-1), r.angle(i)
+	for i < directions && at <= before {
 		i++
+		before, at = at, r.angle(i)
 	}
-	i = min(i, directions)
-	k, before := 0.0, r.angle(i-1)
-	if d := r.angle(i) - before; d > 1e-12 {
-		k = math.Max(0, math.Min(1, (x-before)/d))
+	k := 0.0
+	if d := at - before; d > 1e-12 {
+		k = max(0, min(1, (x-before)/d))
 	}
 	return i - 1 + int(turns)*directions, k
 }

@@ -17,20 +17,20 @@ const padEnds, stillFalls = 0.25, 6.0
 // where the pads run out before the neck.
 func (f Figure) Padding() float64 {
 	fall := f.torso.NeckPoint.Z - f.torso.ShoulderPoint.Z
-	return math.Max((1-padEnds)*fall-stillFalls, 0)
+	return max((1-padEnds)*fall-stillFalls, 0)
 }
 
 // Shouldered is the figure with pads on its shoulders: from the middle of the armhole up, the sides of
 // the form are drawn up to the lifted ends and widened out to them; from there they run straight to
 // where the pads end before the neck. Chest, back and neck stay what they are.
 func (f Figure) Shouldered(s Shoulders) Figure {
-	lift := math.Min(s.Lift, f.Padding())
+	lift := min(s.Lift, f.Padding())
 	if lift <= 0 && s.Out <= 0 || f.torso.Throat.Z == 0 {
 		return f
 	}
 	old := f.torso.ShoulderPoint.Z
 	neck := f.torso.NeckPoint.Z - padEnds*(f.torso.NeckPoint.Z-old) // where the pads have run out
-	end := old + math.Max(lift, 0)
+	end := old + max(lift, 0)
 	low := old - padHangs*(old-f.torso.Armpit)
 	const side = directions / 4
 	breadth := func(z float64) float64 { return f.At(-z).support[side] }
@@ -47,7 +47,7 @@ func (f Figure) Shouldered(s Shoulders) Figure {
 		if z <= low || z >= neck {
 			return one.section
 		}
-		return one.section.spread(math.Max(wide(z)-one.section.support[side], 0))
+		return one.section.spread(max(wide(z)-one.section.support[side], 0))
 	})
 	out.torso.ShoulderPoint.Z = end
 	return out

@@ -1,7 +1,6 @@
 package figure
 
 import (
-	"math"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -18,7 +17,7 @@ func TestShouldered(t *testing.T) {
 		s := Shoulders{Lift: rapid.Float64Range(4, 40).Draw(t, "lift"), Out: rapid.Float64Range(0, 45).Draw(t, "out")}
 		g := f.Shouldered(s)
 		was, now := f.Torso(), g.Torso()
-		lift := math.Min(s.Lift, f.Padding())
+		lift := min(s.Lift, f.Padding())
 		require.InDelta(t, lift, now.ShoulderPoint.Z-was.ShoulderPoint.Z, 1e-6)
 		require.InDelta(t, s.Out, now.ShoulderPoint.X-was.ShoulderPoint.X, 1.5)
 		require.InDelta(t, was.NeckPoint.X, now.NeckPoint.X, 0.01)

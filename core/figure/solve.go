@@ -47,7 +47,7 @@ func (t trunk) solve(lower func(bust Section, level float64) Column) solved {
 		t.usualArm = usual.solve(lower).ring
 	}
 	u := unknowns{ring: 1, nape: t.backWaist * 0.985, rise: usualRise, p: t.prior(), bust: t.bustLevel}
-	low, high := math.Max(t.prior()-15, 0), t.prior()+20
+	low, high := max(t.prior()-15, 0), t.prior()+20
 	s := solved{}
 	s.bust, _ = t.bustSection(u.p)
 	laidOut := math.NaN()
@@ -56,15 +56,15 @@ func (t trunk) solve(lower func(bust Section, level float64) Column) solved {
 			s.bust, _ = t.bustSection(u.p)
 			laidOut = u.p
 		}
-		u.nape = math.Max(u.nape, t.underbustLevel+finger+shortestChest)
-		u.bust = math.Min(math.Max(u.bust, t.underbustLevel+finger), u.nape-shortestChest)
+		u.nape = max(u.nape, t.underbustLevel+finger+shortestChest)
+		u.bust = min(max(u.bust, t.underbustLevel+finger), u.nape-shortestChest)
 		s.built = t.build(u, s.bust, s.bust.support[0])
 		s.upper = s.sections(9, false)
 		s.column = append(lower(s.bust, u.bust), ringed(s.upper[1:])...)
 		s.level, s.rise = u.bust, u.rise
 		s.tapes()
 		worst := 0.0
-		miss := func(by float64) float64 { worst = math.Max(worst, math.Abs(by)); return by }
+		miss := func(by float64) float64 { worst = max(worst, math.Abs(by)); return by }
 		u.ring *= 1 + miss(t.neck-s.neck)/s.neck
 		u.nape += miss(t.backWaist - s.backWaist)
 		s.off = 0
@@ -72,7 +72,7 @@ func (t trunk) solve(lower func(bust Section, level float64) Column) solved {
 			by := t.front - t.neckToBust - (s.front - s.neckToBust)
 			// First the breasts, as far as they may, where the bust line was read.
 			if t.bustLevelRead {
-				next := math.Min(math.Max(u.p+4*by, low), high)
+				next := min(max(u.p+4*by, low), high)
 				if math.Abs(next-u.p) > 0.01 {
 					u.p = next
 				} else {
@@ -88,8 +88,8 @@ func (t trunk) solve(lower func(bust Section, level float64) Column) solved {
 			if t.neckToBust == 0 {
 				by = t.front - s.front
 			}
-			next := math.Min(math.Max(u.rise+math.Max(-10, math.Min(by, 10)), lowestRise), 25)
-			lean := math.Min(math.Max(u.lean-by, -18), 18)
+			next := min(max(u.rise+max(-10, min(by, 10)), lowestRise), 25)
+			lean := min(max(u.lean-by, -18), 18)
 			switch {
 			case math.Abs(next-u.rise) > closeEnough/2:
 				u.rise = next

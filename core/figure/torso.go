@@ -81,7 +81,7 @@ func superHalves(w, f, b, tip, pf, pb float64) Section {
 func (s Section) discs(c, f, r float64) Section {
 	s = s.copied()
 	for i := range s.support {
-		s.support[i] = math.Max(s.support[i], c*math.Abs(sines[i])+(f-r)*cosines[i]+r)
+		s.support[i] = max(s.support[i], c*math.Abs(sines[i])+(f-r)*cosines[i]+r)
 	}
 	return s
 }
@@ -146,8 +146,8 @@ const ribDepth, ribBack = 0.7, 2.35
 func (t trunk) breasts(p float64) (s Section, front float64) {
 	c := t.apart / 2
 	of := func(k float64) Section {
-		r := math.Min(t.apart*0.2, math.Max(0.95*k-c, 10))
-		return superHalves(k, ribDepth*k, -ribDepth*k, 0, 2, ribBack).discs(math.Min(c, 0.85*k), ribDepth*k+p, r)
+		r := min(t.apart*0.2, max(0.95*k-c, 10))
+		return superHalves(k, ribDepth*k, -ribDepth*k, 0, 2, ribBack).discs(min(c, 0.85*k), ribDepth*k+p, r)
 	}
 	low, high := t.bust/12, t.bust/4
 	for range 40 {
@@ -165,7 +165,7 @@ func (t trunk) breasts(p float64) (s Section, front float64) {
 // prior is how far breasts stand out beyond the ribs (from memory: so that a bust of 947 over
 // 807 is some 250 deep, as women's chests mostly are).
 func (t trunk) prior() float64 {
-	return math.Max(0, t.women*(0.20*(t.bust-t.underbust)+4))
+	return max(0, t.women*(0.20*(t.bust-t.underbust)+4))
 }
 
 // unknowns are what the readings are solved for.
@@ -189,13 +189,13 @@ func (t trunk) build(u unknowns, bust Section, front float64) built {
 	b.NeckPoint = r3.Vec{X: 0.160 * n, Y: y, Z: u.nape + u.rise}
 	b.Nape = r3.Vec{Y: y - 0.140*n, Z: u.nape}
 	b.Throat = r3.Vec{Y: y + 0.140*n, Z: u.nape - 0.145*n}
-	drop := math.Max(math.Min(math.Min(t.shoulderDrop, 0.85*t.shoulder), b.NeckPoint.Z-u.bust-60), 5)
-	b.ShoulderPoint = r3.Vec{X: b.NeckPoint.X + math.Sqrt(math.Max(t.shoulder*t.shoulder-drop*drop-16, 1)), Y: b.NeckPoint.Y + 4,
+	drop := max(min(min(t.shoulderDrop, 0.85*t.shoulder), b.NeckPoint.Z-u.bust-60), 5)
+	b.ShoulderPoint = r3.Vec{X: b.NeckPoint.X + math.Sqrt(max(t.shoulder*t.shoulder-drop*drop-16, 1)), Y: b.NeckPoint.Y + 4,
 		Z: b.NeckPoint.Z - drop}
 	b.BustPoint = r3.Vec{X: t.apart / 2, Y: front, Z: u.bust}
 	sp := b.ShoulderPoint
-	b.Armpit = math.Min(math.Max(u.nape-t.scye, u.bust+12), sp.Z-40)
-	b.Underarm = math.Min(math.Max(u.nape-t.scye, 40), b.Armpit)
+	b.Armpit = min(max(u.nape-t.scye, u.bust+12), sp.Z-40)
+	b.Underarm = min(max(u.nape-t.scye, 40), b.Armpit)
 	b.Back, b.Front, b.FrontRead = t.acrossBack/2, t.acrossFront/2, t.frontRead
 	delta := sp.Z - b.Armpit
 	half := bust.support[directions/4]
@@ -209,17 +209,17 @@ func (t trunk) build(u unknowns, bust Section, front float64) built {
 	}
 	var back interp.FritschButland
 	behind := bust.support[directions/2]
-	zs := []float64{u.bust, b.Armpit + 0.35*delta, sp.Z, math.Max(u.nape, sp.Z+1)}
+	zs := []float64{u.bust, b.Armpit + 0.35*delta, sp.Z, max(u.nape, sp.Z+1)}
 	// The four heights rise by the way they are made, so that the fit can't fail.
-	_ = back.Fit(zs, []float64{behind, behind + 3, -b.Nape.Y + 0.52*math.Max(u.nape-sp.Z, 0), -b.Nape.Y})
+	_ = back.Fit(zs, []float64{behind, behind + 3, -b.Nape.Y + 0.52*max(u.nape-sp.Z, 0), -b.Nape.Y})
 
 	up := func(z, w, pf, pb float64) Section {
-		fade := math.Max(0, 1-(z-u.bust)/(b.Armpit+0.55*delta-u.bust))
+		fade := max(0, 1-(z-u.bust)/(b.Armpit+0.55*delta-u.bust))
 		tip := sp.Y * (z - u.bust) / (sp.Z - u.bust)
-		f, b := breast(z), math.Max(back.Predict(z), 10-tip)
-		s := superHalves(w, math.Max(f-u.p*fade, tip+10), -b, tip, pf, pb)
-		r := math.Min(math.Min(t.apart*0.2*(2-fade), 0.42*(f+b)), math.Max(0.95*w-t.apart/2*fade, 10))
-		return s.discs(math.Min(t.apart/2, 0.85*w)*fade, f, r).rounded()
+		f, b := breast(z), max(back.Predict(z), 10-tip)
+		s := superHalves(w, max(f-u.p*fade, tip+10), -b, tip, pf, pb)
+		r := min(min(t.apart*0.2*(2-fade), 0.42*(f+b)), max(0.95*w-t.apart/2*fade, 10))
+		return s.discs(min(t.apart/2, 0.85*w)*fade, f, r).rounded()
 	}
 	b.keys = []key{{u.bust, bust}}
 	add := func(z float64, s Section) {

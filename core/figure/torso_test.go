@@ -29,7 +29,7 @@ func forwardOf(s Section, x float64, front bool) float64 {
 		if !front {
 			y = -y
 		}
-		best = math.Max(best, y)
+		best = max(best, y)
 	}
 	return best
 }
@@ -123,7 +123,7 @@ func tapes(t require.TestingT, f Figure) {
 // EVERY_BODY is set, with upper bodies from slight to very full.
 func TestTapeGivesTheReading(t *testing.T) {
 	rows := bodies()
-	step := 23
+	step, questioned := 23, 0
 	if os.Getenv("EVERY_BODY") != "" {
 		step = 1
 	}
@@ -137,9 +137,15 @@ func TestTapeGivesTheReading(t *testing.T) {
 		require.NoError(t, err)
 		tapes(t, f)
 		for _, n := range f.Notes() {
+			if strings.HasSuffix(n.Title, "does not go with the other readings") {
+				questioned++
+				continue
+			}
 			assert.NotContains(t, n.Title, "does not go with", "row %d", i)
 		}
 	}
+	// Three standard errors, by five readings each: one real body in thirty at most is asked to measure again.
+	assert.LessOrEqual(t, questioned, len(rows)/30)
 	rapid.Check(t, func(t *rapid.T) {
 		b := rows[rapid.IntRange(0, len(rows)-1).Draw(t, "row")]
 		v := map[string]float64{"height": b[23], "bust_girth": b[10], "waist_girth": b[11], "high_hip_girth": b[12], "hip_girth": b[13]}

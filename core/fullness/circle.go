@@ -18,5 +18,5 @@ func BiasDrop(long, give, degrees float64) float64 {
 // CircleCut is how wide a cloth must be to take a sector of a ring, one of its straight edges along the selvedge, mm: the
 // outer radius times the sine of its angle, to a quarter circle.
 func CircleCut(outer, degrees float64) float64 {
-	return outer * math.Sin(math.Min(degrees, 90)*math.Pi/180)
+	return outer * math.Sin(min(degrees, 90)*math.Pi/180)
 }

@@ -6,7 +6,7 @@ import "math"
 // mm, as a parabola: ½√(w² + 16d²) + (w²/8d)·arsinh(4d/w). Cloth hangs a little rounder than that.
 func Festoon(wide, deep float64) float64 {
 	if wide <= 0 || deep <= 1e-6*wide {
-		return math.Max(wide, 2*deep)
+		return max(wide, 2*deep)
 	}
 	return math.Hypot(wide, 4*deep)/2 + wide*wide/(8*deep)*math.Asinh(4*deep/wide)
 }

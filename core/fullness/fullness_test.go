@@ -66,8 +66,8 @@ func TestFoldsAddUp(t *testing.T) {
 			taken := 0.0
 			for _, m := range marks {
 				taken += math.Abs(m.To - m.Fold)
-				require.GreaterOrEqual(t, math.Min(m.To, m.Fold), -1e-9)
-				require.LessOrEqual(t, math.Max(m.To, m.Fold), p.Cloth+1e-9)
+				require.GreaterOrEqual(t, min(m.To, m.Fold), -1e-9)
+				require.LessOrEqual(t, max(m.To, m.Fold), p.Cloth+1e-9)
 			}
 			require.InDelta(t, p.Cloth-finished, taken, 1e-6)
 		}

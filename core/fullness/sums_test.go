@@ -57,7 +57,7 @@ func TestSectorsOnTheCloth(t *testing.T) {
 		r, deg := rapid.Float64Range(200, 2000).Draw(t, "r"), rapid.Float64Range(5, 180).Draw(t, "degrees")
 		most := 0.0
 		for i := range 2001 {
-			most = math.Max(most, r*math.Sin(deg*math.Pi/180*float64(i)/2000))
+			most = max(most, r*math.Sin(deg*math.Pi/180*float64(i)/2000))
 		}
 		require.InDelta(t, most, CircleCut(r, deg), r*1e-5)
 	})

@@ -92,7 +92,7 @@ func newAbutting(ctx context.Context, s *search, end float64) *abutting {
 		a.over = over
 	}
 	for k, id := range s.flaws {
-		a.poses[id] = newAbutPose(s.poses[id].shape, math.Max(0, s.gaps[k]-s.job.Gap/2), 0)
+		a.poses[id] = newAbutPose(s.poses[id].shape, max(0, s.gaps[k]-s.job.Gap/2), 0)
 	}
 	return a
 }
@@ -155,7 +155,7 @@ func (a *abutting) touching(p, q int, d plane.Point) float64 {
 			return
 		}
 		at := e.along.Dot(from)
-		if both := math.Min(at+f.long, e.long) - math.Max(at, 0); both > 1 {
+		if both := min(at+f.long, e.long) - max(at, 0); both > 1 {
 			sum += both
 		}
 	})
@@ -169,7 +169,7 @@ func (a *abutting) bed(p, q int) []plane.Point {
 		return all
 	}
 	var all []plane.Point
-	least := 0.08 * math.Min(a.poses[p].round, a.poses[q].round)
+	least := 0.08 * min(a.poses[p].round, a.poses[q].round)
 	add := func(d plane.Point) {
 		if !slices.ContainsFunc(all, func(o plane.Point) bool { return o.To(d) < alongside }) && a.touching(p, q, d) > least &&
 			!a.deep(p, q, d) {
@@ -180,7 +180,7 @@ func (a *abutting) bed(p, q int) []plane.Point {
 		if a.ctx.Err() != nil {
 			return
 		}
-		long := math.Min(e.long, f.long) >= longEdge
+		long := min(e.long, f.long) >= longEdge
 		if !long && math.Abs(e.long-f.long) > alongside {
 			return
 		}
@@ -374,7 +374,7 @@ func (a *abutting) seek(ctx context.Context) []*begun {
 			if len(b.spots) == 0 {
 				ended = append(ended, b)
 			}
-			shared = math.Max(shared, b.touch/math.Max(b.round, 1))
+			shared = max(shared, b.touch/max(b.round, 1))
 			for _, o := range b.spots {
 				moves = append(moves, move{b, o, a.worth(b, o)})
 			}
@@ -488,7 +488,7 @@ func (a *abutting) taken(b *begun) partial {
 func (a *abutting) reach(b *begun) float64 {
 	end := 0.0
 	for _, o := range b.lying() {
-		end = math.Max(end, o.x+a.poses[o.pose].bareBox.Max.X)
+		end = max(end, o.x+a.poses[o.pose].bareBox.Max.X)
 	}
 	return end
 }

@@ -68,7 +68,7 @@ func newAbutPose(shape []plane.Point, gap, slack float64) abutPose {
 // against tells whether two edges run against each other, as the borders of
 // neighbours do.
 func (e *edge) against(f *edge) bool {
-	return e.along.Dot(f.along) < -0.9 && math.Abs(e.along.Cross(f.along))*math.Min(e.long, f.long) <= alongside
+	return e.along.Dot(f.along) < -0.9 && math.Abs(e.along.Cross(f.along))*min(e.long, f.long) <= alongside
 }
 
 // rounding is how far a piece may stand in its neighbours at first: corners have

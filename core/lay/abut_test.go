@@ -138,7 +138,7 @@ func TestMeeting(t *testing.T) {
 				require.Equal(t, there, back)
 				require.False(t, there.deep)
 				require.Positive(t, there.touch)
-				require.LessOrEqual(t, there.touch, math.Min(a.poses[p].round, a.poses[q].round)+1e-6)
+				require.LessOrEqual(t, there.touch, min(a.poses[p].round, a.poses[q].round)+1e-6)
 				nudged := a.meet(p, q, d.Add(plane.Pt(5, 7)))
 				require.True(t, nudged.deep || nudged.touch < there.touch, "off its bed it lies worse")
 			}

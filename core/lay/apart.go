@@ -56,12 +56,12 @@ func (a *abutting) settled(w *partial) bool {
 func (a *abutting) onto(w *partial) {
 	before := 0.0
 	for _, i := range w.set {
-		before = math.Max(before, -a.poses[w.pose[i]].bareBox.Min.X-w.x[i])
+		before = max(before, -a.poses[w.pose[i]].bareBox.Min.X-w.x[i])
 	}
 	for _, i := range w.set {
 		w.x[i] += before
 		low, high := a.across(w.pose[i], a.over)
-		w.y[i] = math.Max(math.Min(w.y[i], high), low)
+		w.y[i] = max(min(w.y[i], high), low)
 	}
 }
 
@@ -81,7 +81,7 @@ const about = 2.0
 func (a *abutting) contacts(w *partial) (all []contact, deepest float64) {
 	add := func(i, k int, way plane.Point, depth float64) {
 		all = append(all, contact{i, k, way, depth})
-		deepest = math.Max(deepest, depth)
+		deepest = max(deepest, depth)
 	}
 	for n, i := range w.set {
 		at, b := plane.Pt(w.x[i], w.y[i]), a.poses[w.pose[i]].bareBox
@@ -126,7 +126,7 @@ func (a *abutting) standing(p, q int, d plane.Point, found func(way plane.Point,
 			w := v.Sub(e.a)
 			in := e.along.Cross(w)
 			at := e.along.Dot(w)
-			far := math.Hypot(in, math.Max(0, math.Max(-at, at-e.long)))
+			far := math.Hypot(in, max(0, max(-at, at-e.long)))
 			if far < least-1e-9 || far < least+1e-9 && in < depth {
 				least, depth, out = far, in, e.along.Right()
 				atCorner = e.turns[0] && v.To(e.a) < alongside || e.turns[1] && v.To(e.b) < alongside
@@ -144,10 +144,10 @@ func (a *abutting) lyingAlong(p, q int, d plane.Point, found func(way plane.Poin
 	a.along(p, q, func(e, f *edge) {
 		u, v := f.b.Add(d).Sub(e.a), f.a.Add(d).Sub(e.a)
 		at, end, in, out := e.along.Dot(u), e.along.Dot(v), e.along.Cross(u), e.along.Cross(v)
-		if math.Abs(in+out)/2 > 2*alongside || math.Min(end, e.long)-math.Max(at, 0) < 1 {
+		if math.Abs(in+out)/2 > 2*alongside || min(end, e.long)-max(at, 0) < 1 {
 			return
 		}
-		for _, t := range [...]float64{math.Max(at, 0), math.Min(end, e.long)} {
+		for _, t := range [...]float64{max(at, 0), min(end, e.long)} {
 			found(e.along.Right(), in+(out-in)*(t-at)/(end-at))
 		}
 	})
@@ -174,7 +174,7 @@ func relax(w *partial, all []contact) {
 			if near <= 0 {
 				continue
 			}
-			worst = math.Max(worst, near)
+			worst = max(worst, near)
 			if c.i < 0 {
 				x[c.k], y[c.k] = x[c.k]+c.way.X*near, y[c.k]+c.way.Y*near
 				continue

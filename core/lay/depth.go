@@ -101,7 +101,7 @@ func covered(o *placed, p *pose, dy float64, spans []span) []span {
 	if o.convex && p.convex { // one stretch
 		all := spans[0]
 		for _, s := range spans[1:] {
-			all.from, all.to = math.Min(all.from, s.from), math.Max(all.to, s.to)
+			all.from, all.to = min(all.from, s.from), max(all.to, s.to)
 		}
 		spans[0] = all
 		return spans[:1]
@@ -111,7 +111,7 @@ func covered(o *placed, p *pose, dy float64, spans []span) []span {
 	for _, s := range spans[1:] {
 		last := &out[len(out)-1]
 		if s.from <= last.to+1e-9 || o.overlaps(p.shape, p.inner, plane.Pt((last.to+s.from)/2, dy)) {
-			last.to = math.Max(last.to, s.to)
+			last.to = max(last.to, s.to)
 			continue
 		}
 		out = append(out, s)
@@ -201,7 +201,7 @@ func (m *depthMap) at(dx, dy float64) (deep, along float64) {
 	under := m.depth[(k+1)*m.w+i : (k+1)*m.w+i+2]
 	d := ((float64(over[0])*(1-fx)+float64(over[1])*fx)*(1-fy)+(float64(under[0])*(1-fx)+float64(under[1])*fx)*fy)/8*m.step - m.step/2
 	if d > m.step {
-		return math.Min(float64(out), d), float64(out)
+		return min(float64(out), d), float64(out)
 	}
 	for k := 1; k <= 2*perStep; k++ {
 		across := float64(k) * m.pitch

@@ -62,7 +62,7 @@ func TestDepthMap(t *testing.T) {
 				for way := 1.0; way < least; way += 1 {
 					to := plane.Pt(d.X+way*c, pitch*math.Round((d.Y+way*s)/pitch)) // on a whole row
 					if out, _ := m.at(to.X, to.Y); out == 0 {
-						least = math.Min(least, d.To(to))
+						least = min(least, d.To(to))
 						break
 					}
 				}
@@ -129,7 +129,7 @@ func TestGathered(t *testing.T) {
 		}
 		if at, ok := l.along(i, pose, y, math.Inf(1)); ok {
 			require.GreaterOrEqual(t, at, -b.Min.X-1e-6)
-			require.LessOrEqual(t, at, math.Max(l.length-b.Max.X, -b.Min.X)+1e-6)
+			require.LessOrEqual(t, at, max(l.length-b.Max.X, -b.Min.X)+1e-6)
 		}
 		if at, ok := l.along(i, pose, y, 0); ok && l.length > b.Width() {
 			require.Zero(t, l.cost(i, pose, at, y, math.Inf(1)), "only a clear place is offered for nothing")

@@ -31,7 +31,7 @@ func (s *search) exact(ctx context.Context, a attempt) attempt {
 		}
 		p, m := s.poses[a.pose[i]], s.items[i].piece.Match
 		// A hundredth of a millimetre is given back to what touches.
-		x, y, ok := s.nearest(i, a.pose[i], math.Max(a.x[i]+p.box.Min.X-0.01, 0), a.y[i], lying, residue, false)
+		x, y, ok := s.nearest(i, a.pose[i], max(a.x[i]+p.box.Min.X-0.01, 0), a.y[i], lying, residue, false)
 		if !ok {
 			return attempt{}
 		}
@@ -105,7 +105,7 @@ func (s *search) placement(i int, a attempt) Placement {
 func (s *search) finished(out attempt) attempt {
 	r := Result{Length: s.begin, Placements: slices.Clone(s.job.Pinned), Unplaced: []Unplaced{}}
 	for i := range s.items {
-		r.Length = math.Max(r.Length, out.x[i]+s.poses[out.pose[i]].box.Max.X)
+		r.Length = max(r.Length, out.x[i]+s.poses[out.pose[i]].box.Max.X)
 		r.Placements = append(r.Placements, s.placement(i, out))
 	}
 	if r.Length > 0 {

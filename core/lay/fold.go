@@ -300,7 +300,7 @@ func (f *folded) unfold(double, single Result) Result {
 	for _, at := range out.Placements {
 		shape := f.job.piece(at.ID).Shape(at)
 		area += math.Abs(plane.Area(shape))
-		out.Length = math.Max(out.Length, plane.BoxOf(shape).Max.X)
+		out.Length = max(out.Length, plane.BoxOf(shape).Max.X)
 	}
 	if out.Length > 0 {
 		out.Utilisation = area / (c.Width * out.Length)
@@ -329,7 +329,7 @@ func (f *folded) rest(begin float64) Job {
 		}
 	}
 	if j.Cloth.Length > 0 {
-		j.Cloth.Length = math.Max(j.Cloth.Length-begin, 1e-3)
+		j.Cloth.Length = max(j.Cloth.Length-begin, 1e-3)
 	}
 	return j
 }
@@ -367,7 +367,7 @@ func (f *folded) improve(ctx context.Context, best Result, rounds int, report fu
 	if f.job.Cloth.Fold == Crosswise { // the fold lies where the lower copies meet it
 		for _, at := range best.Placements {
 			if inDouble[copyKey(at.ID, at.Copy)] {
-				begin = math.Min(begin, plane.BoxOf(f.job.piece(at.ID).Shape(at)).Min.X)
+				begin = min(begin, plane.BoxOf(f.job.piece(at.ID).Shape(at)).Min.X)
 			}
 		}
 	}
@@ -382,7 +382,7 @@ func (f *folded) improve(ctx context.Context, best Result, rounds int, report fu
 			at.Mirrored = false
 		}
 		from.Placements = append(from.Placements, at)
-		from.Length = math.Max(from.Length, plane.BoxOf(f.half(at)).Max.X)
+		from.Length = max(from.Length, plane.BoxOf(f.half(at)).Max.X)
 	}
 	for _, u := range best.Unplaced {
 		if inDouble[copyKey(u.ID, u.Copy)] {

@@ -63,7 +63,7 @@ func TestFoldedClothByHand(t *testing.T) {
 	doubled := 0.0
 	for key, s := range shapes {
 		if key != copyKey("odd", 2) {
-			doubled = math.Max(doubled, plane.BoxOf(s).Max.X)
+			doubled = max(doubled, plane.BoxOf(s).Max.X)
 		}
 	}
 	assert.GreaterOrEqual(t, plane.BoxOf(shapes[copyKey("odd", 2)]).Min.X, doubled-1e-6, "the third lies behind the fold, on a single layer")

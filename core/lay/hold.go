@@ -91,7 +91,7 @@ func (h Hold) stretch(p *Piece, mirrored bool, turn float64) (low, high float64)
 	low, high = math.Inf(1), math.Inf(-1)
 	one := Piece{Outline: p.Outline, Hold: []Hold{h}}
 	for _, q := range one.Held(Placement{Mirrored: mirrored, Turn: turn})[0] {
-		low, high = math.Min(low, q.Y), math.Max(high, q.Y)
+		low, high = min(low, q.Y), max(high, q.Y)
 	}
 	return low, high
 }

@@ -80,7 +80,7 @@ func TestHeldEdgesLieWhereTheyMust(t *testing.T) {
 					}
 					near := math.Inf(1)
 					for _, l := range lines {
-						near = math.Min(near, math.Abs(y-l))
+						near = min(near, math.Abs(y-l))
 					}
 					assert.LessOrEqual(t, near, 0.5+1e-9, "%s %d", at.ID, at.Copy)
 				}

@@ -216,7 +216,7 @@ func (p *Piece) checkTurns(c Cloth) error {
 			return fmt.Errorf("has a turn that is not an angle")
 		}
 		h := plane.BoxOf(plane.Turned(points(p.Outline), t)).Height()
-		narrowest = math.Min(narrowest, h)
+		narrowest = min(narrowest, h)
 		fits = fits || h <= c.Width-2*c.Selvedge+edgeSlack || len(p.Hold) > 0 && h <= c.Width+edgeSlack
 	}
 	if !fits {
@@ -262,7 +262,7 @@ func checkPolygon(xy []XY) error {
 	}
 	widest := 0.0
 	for _, q := range poly {
-		widest = math.Max(widest, math.Abs(poly[1].Sub(poly[0]).Cross(q.Sub(poly[0]))))
+		widest = max(widest, math.Abs(poly[1].Sub(poly[0]).Cross(q.Sub(poly[0]))))
 	}
 	if widest < 1e-6 {
 		return fmt.Errorf("has no area")

@@ -212,8 +212,8 @@ func border(poly []plane.Point, p plane.Point) float64 {
 	for i, a := range poly {
 		b := poly[(i+1)%len(poly)]
 		u := b.Sub(a)
-		k := math.Max(0, math.Min(1, p.Sub(a).Dot(u)/u.Dot(u)))
-		best = math.Min(best, p.To(a.Add(u.Times(k))))
+		k := max(0, min(1, p.Sub(a).Dot(u)/u.Dot(u)))
+		best = min(best, p.To(a.Add(u.Times(k))))
 	}
 	return best
 }
@@ -421,15 +421,15 @@ func TestTheGapIsKeptAndNoMore(t *testing.T) {
 		}
 		first := math.Inf(1) // coming from the left, b stops here
 		for _, s := range spans {
-			first = math.Min(first, s.from)
+			first = min(first, s.from)
 		}
 		at := plane.Moved(b.shape, plane.Pt(first, dy))
 		near := math.Inf(1)
 		for _, p := range a.shape {
-			near = math.Min(near, border(at, p))
+			near = min(near, border(at, p))
 		}
 		for _, p := range at {
-			near = math.Min(near, border(a.shape, p))
+			near = min(near, border(a.shape, p))
 		}
 		require.GreaterOrEqual(t, near, gap-1e-6)
 		require.LessOrEqual(t, near, gap*1.06+1e-6)

@@ -67,7 +67,7 @@ func newLoosened(ctx context.Context, s *search, from attempt, length float64, r
 // repeat.
 func (l *loosened) within(i, pose int, x, y float64) (float64, float64) {
 	c, b := l.s.job.Cloth, l.s.poses[pose].box
-	x = math.Max(-b.Min.X, math.Min(x, l.length-b.Max.X))
+	x = max(-b.Min.X, min(x, l.length-b.Max.X))
 	low, high := l.s.poses[pose].across(c)
 	if l.s.poses[pose].fixed {
 		return x, low
@@ -79,7 +79,7 @@ func (l *loosened) within(i, pose int, x, y float64) (float64, float64) {
 // within bounds; where none does, the lower bound.
 func (s *search) level(y, low, high float64) float64 {
 	k := math.Round(y / s.pitch)
-	k = math.Min(math.Max(k, math.Ceil(low/s.pitch-1e-6)), math.Floor(high/s.pitch+1e-6))
+	k = min(max(k, math.Ceil(low/s.pitch-1e-6)), math.Floor(high/s.pitch+1e-6))
 	if y = k * s.pitch; y < low-1e-6*s.pitch {
 		return low
 	}
@@ -109,7 +109,7 @@ func (s *search) weighty() []float64 {
 	out := make([]float64, 0, n*len(size))
 	for i := range n {
 		for _, other := range size {
-			out = append(out, math.Max(math.Pow(size[i]*other/mean/mean, 0.125), 0.2))
+			out = append(out, max(math.Pow(size[i]*other/mean/mean, 0.125), 0.2))
 		}
 	}
 	return out
@@ -223,9 +223,9 @@ func (l *loosened) anywhere(i int) (pose int, x, y float64) {
 	own := l.s.own[i]
 	pose = own[l.random.IntN(len(own))]
 	b, c := l.s.poses[pose].box, l.s.job.Cloth
-	x = -b.Min.X + l.random.Float64()*math.Max(l.length-b.Width(), 0)
+	x = -b.Min.X + l.random.Float64()*max(l.length-b.Width(), 0)
 	low, high := l.s.poses[pose].across(c)
-	y = low + l.random.Float64()*math.Max(high-low, 0)
+	y = low + l.random.Float64()*max(high-low, 0)
 	return pose, x, y
 }
 
@@ -284,13 +284,13 @@ func (l *loosened) separate(ctx context.Context) bool {
 			// rest is slowly forgotten.
 			most := 0.0
 			for _, v := range l.losses {
-				most = math.Max(most, v)
+				most = max(most, v)
 			}
 			for k, v := range l.losses {
 				if v > 0 {
 					l.weights[k] *= heavier + evenHeavier*v/most
 				} else {
-					l.weights[k] = math.Max(l.rest[k], l.weights[k]*lighter)
+					l.weights[k] = max(l.rest[k], l.weights[k]*lighter)
 				}
 			}
 		}

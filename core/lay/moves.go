@@ -172,10 +172,10 @@ func (l *loosened) beside(i, pose int) float64 {
 	case k == l.n || k == i:
 		return high
 	case over:
-		low = math.Max(low, math.Ceil((l.boxes[k].Max.Y+l.s.job.Gap-b.Min.Y)/l.s.pitch-1e-6)*l.s.pitch)
-		return math.Min(low, high)
+		low = max(low, math.Ceil((l.boxes[k].Max.Y+l.s.job.Gap-b.Min.Y)/l.s.pitch-1e-6)*l.s.pitch)
+		return min(low, high)
 	}
-	return math.Max(low, math.Min(high, math.Floor((l.boxes[k].Min.Y-l.s.job.Gap-b.Max.Y)/l.s.pitch+1e-6)*l.s.pitch))
+	return max(low, min(high, math.Floor((l.boxes[k].Min.Y-l.s.job.Gap-b.Max.Y)/l.s.pitch+1e-6)*l.s.pitch))
 }
 
 // neighbour is a piece or flaw that may lie in the way of a place.
@@ -246,20 +246,20 @@ func costAmong(all []neighbour, x, y, bound float64) float64 {
 func (l *loosened) descend(i, pose int, x, y, c float64) (float64, float64, float64) {
 	s := l.s
 	b := s.poses[pose].box
-	stepX, stepY := math.Max(b.Width()*0.12, 8), math.Max(b.Height()*0.12, 8)
+	stepX, stepY := max(b.Width()*0.12, 8), max(b.Height()*0.12, 8)
 	cl := s.job.Cloth
-	low := plane.Pt(math.Max(-b.Min.X, x-3*stepX), math.Max(cl.Selvedge-b.Min.Y, y-3*stepY))
-	high := plane.Pt(math.Min(l.length-b.Max.X, x+3*stepX), math.Min(cl.Width-cl.Selvedge-b.Max.Y, y+3*stepY))
+	low := plane.Pt(max(-b.Min.X, x-3*stepX), max(cl.Selvedge-b.Min.Y, y-3*stepY))
+	high := plane.Pt(min(l.length-b.Max.X, x+3*stepX), min(cl.Width-cl.Selvedge-b.Max.Y, y+3*stepY))
 	if s.poses[pose].fixed || high.Y < low.Y {
 		low.Y, high.Y = y, y
 	}
-	high.X = math.Max(high.X, low.X)
+	high.X = max(high.X, low.X)
 	all := l.gather(i, pose, low, high)
 	for stepX > 0.4 || stepY > s.pitch*0.75 {
 		moved := false
 		for _, d := range [...]plane.Point{{X: 1}, {X: -1}, {Y: 1}, {Y: -1}, {X: 0.7, Y: 0.7}, {X: -0.7, Y: 0.7}, {X: 0.7, Y: -0.7},
 			{X: -0.7, Y: -0.7}} {
-			nx := math.Min(math.Max(x+d.X*stepX, low.X), high.X)
+			nx := min(max(x+d.X*stepX, low.X), high.X)
 			ny := y
 			if d.Y != 0 && high.Y > low.Y {
 				ny = s.level(y+d.Y*stepY, low.Y, high.Y)

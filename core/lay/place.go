@@ -220,7 +220,7 @@ func run(ctx context.Context, j Job, order []item) Result {
 	}
 	longest := 0.0
 	for _, it := range order {
-		longest = math.Max(longest, math.Max(it.length, it.width))
+		longest = max(longest, max(it.length, it.width))
 	}
 	residue := map[string]plane.Point{} // of the match point of each group
 	var r Result
@@ -264,7 +264,7 @@ func run(ctx context.Context, j Job, order []item) Result {
 		}
 		all = append(all, obstacle(plane.Moved(bestPose.shape, plane.Pt(best.X, best.Y)), j.Gap))
 		r.Placements = append(r.Placements, best)
-		r.Length = math.Max(r.Length, bestEnd)
+		r.Length = max(r.Length, bestEnd)
 		area += it.area
 	}
 	if r.Length > 0 {
@@ -469,7 +469,7 @@ func slide(p *pose, dy, floor float64, lying []placed, c Cloth, m *Match, residu
 		if step > 0 {
 			x += step
 		} else {
-			x = math.Max(x, next) + 1e-6
+			x = max(x, next) + 1e-6
 		}
 	}
 }
@@ -485,7 +485,7 @@ func among(all []placed, length, longest float64, pieces int, hurried bool) (flo
 	case pieces > veryMany:
 		last, back = 24, 1.5
 	}
-	if floor = math.Max(0, length-back*longest); floor > 0 {
+	if floor = max(0, length-back*longest); floor > 0 {
 		lying = nil
 		for i := range all {
 			if all[i].box.Max.X > floor {

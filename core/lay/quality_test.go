@@ -38,7 +38,7 @@ func cut(id string, pair bool, line []plane.Point) Piece {
 // panel is a narrow piece with two waisted sides, as of a corset.
 func panel(r *rand.Rand) []plane.Point {
 	long, top, low := between(r, 260, 400), between(r, 60, 120), between(r, 60, 130)
-	waist := math.Min(top, low) * between(r, 0.55, 0.85)
+	waist := min(top, low) * between(r, 0.55, 0.85)
 	lean := between(r, -25, 25)
 	at := between(r, 0.4, 0.6)
 	var left, right []plane.Point
@@ -124,7 +124,7 @@ func corsetJob(seed uint64) Job {
 	all := between(r, 300, 360)
 	for i := range 10 + r.IntN(5) {
 		long, top, low := all*between(r, 0.88, 1.08), between(r, 70, 110), between(r, 75, 120)
-		waist, lean := math.Min(top, low)*between(r, 0.72, 0.92), between(r, -12, 12)
+		waist, lean := min(top, low)*between(r, 0.72, 0.92), between(r, -12, 12)
 		var left, right []plane.Point
 		for k := 0.0; k <= 1.001; k += 0.1 {
 			end, t := low, k/0.45
@@ -286,7 +286,7 @@ func (c cutting) line(r *rand.Rand, from, to plane.Point) []plane.Point {
 	if d := to.Sub(from); c == waved {
 		high, waves := d.Norm()*between(r, 0.03, 0.12), between(r, 0.5, 1.5)
 		for k := 0.1; k < 0.95; k += 0.1 {
-			out = append(out, from.Add(d.Times(k)).Add(d.Unit().Left().Times(high*math.Sin(2*math.Pi*waves*k)*math.Min(1, 4*math.Min(k, 1-k)))))
+			out = append(out, from.Add(d.Times(k)).Add(d.Unit().Left().Times(high*math.Sin(2*math.Pi*waves*k)*min(1, 4*min(k, 1-k)))))
 		}
 	}
 	return append(out, to)
@@ -379,7 +379,7 @@ func plainUse(j Job, seconds float64) float64 {
 	for ctx.Err() == nil {
 		random.Shuffle(len(items), func(a, b int) { items[a], items[b] = items[b], items[a] })
 		if r := run(ctx, j, items); ctx.Err() == nil && len(r.Unplaced) == 0 {
-			best = math.Max(best, r.Utilisation)
+			best = max(best, r.Utilisation)
 		}
 	}
 	return best

@@ -110,9 +110,9 @@ func improve(ctx context.Context, j Job, best Result, rounds int, report func(Re
 			break // it can't be shorter
 		}
 		if failed > 0 {
-			cut = math.Max(cut*0.8, timid)
+			cut = max(cut*0.8, timid)
 		} else if round > 0 {
-			cut = math.Min(cut*1.25, boldest)
+			cut = min(cut*1.25, boldest)
 		}
 		// Two tries from the best so far, each with chances of its own; they
 		// meet before the next, so that the order they end in does not count.
@@ -212,11 +212,11 @@ func (s *search) race(ctx context.Context, held attempt, best Result, report fun
 				stops[k] = nil
 				switch {
 				case t.ok && better(t.result, held.result):
-					cut = math.Min(cut*1.25, boldest)
+					cut = min(cut*1.25, boldest)
 					take(t)
 				case !gaveUp:
 					failed++
-					cut = math.Max(cut*0.85, timid)
+					cut = max(cut*0.85, timid)
 				}
 				mu.Unlock()
 			}
@@ -337,7 +337,7 @@ func newSearch(j Job) *search {
 		}
 	}
 	s.pairUp()
-	s.pitch = math.Min(math.Max(total/2/mapRows, 1), 6) // half of them are others turned
+	s.pitch = min(max(total/2/mapRows, 1), 6) // half of them are others turned
 	cells := 0.0
 	for a, p := range s.poses {
 		for b := range s.poses[:a+1] {
@@ -362,9 +362,9 @@ func (s *search) least() float64 {
 	for i := range s.items {
 		short := math.Inf(1)
 		for _, id := range s.own[i] {
-			short = math.Min(short, s.poses[id].box.Width())
+			short = min(short, s.poses[id].box.Width())
 		}
-		least = math.Max(least, short)
+		least = max(least, short)
 	}
 	return least
 }
@@ -410,13 +410,13 @@ func (s *search) take(r Result) attempt {
 func (s *search) try(ctx context.Context, from attempt, random *rand.Rand, cut float64, disturb bool) attempt {
 	length := from.result.Length
 	limit := s.job.Cloth.Length
-	target := math.Max(length*(1-cut), s.begin)
+	target := max(length*(1-cut), s.begin)
 	if len(from.result.Unplaced) > 0 && limit > 0 {
 		target = limit
 	}
 	for i := range s.items {
 		for _, id := range s.own[i] {
-			target = math.Max(target, s.poses[id].box.Width()*map[bool]float64{true: 1}[len(s.own[i]) == 1])
+			target = max(target, s.poses[id].box.Width()*map[bool]float64{true: 1}[len(s.own[i]) == 1])
 		}
 	}
 	l := newLoosened(ctx, s, from, target, random)

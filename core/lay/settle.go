@@ -97,7 +97,7 @@ func (j *Job) pinnedEnd() (end, area float64) {
 	for _, at := range j.Pinned {
 		if p := j.piece(at.ID); p != nil {
 			shape := p.Shape(at)
-			end = math.Max(end, plane.BoxOf(shape).Max.X)
+			end = max(end, plane.BoxOf(shape).Max.X)
 			area += math.Abs(plane.Area(shape))
 		}
 	}

@@ -2,7 +2,6 @@ package making
 
 import (
 	"fmt"
-	"math"
 	"slices"
 
 	"ardentgusset/core/measure"
@@ -75,7 +74,7 @@ type run struct {
 // agree makes facings that will be one round as wide as the narrowest of them.
 func agree(all []run, g *Garment) {
 	for i := range all {
-		all[i].wide = math.Min(all[i].wide, facingWide)
+		all[i].wide = min(all[i].wide, facingWide)
 	}
 	for range all {
 		for _, s := range g.Seams {
@@ -83,7 +82,7 @@ func agree(all []run, g *Garment) {
 				for k, b := range all {
 					if g.Pieces[a.piece].Beside(s.A, true, a.edges) && g.Pieces[b.piece].Beside(s.B, false, b.edges) ||
 						g.Pieces[a.piece].Beside(s.A, false, a.edges) && g.Pieces[b.piece].Beside(s.B, true, b.edges) {
-						wide := math.Min(all[i].wide, all[k].wide)
+						wide := min(all[i].wide, all[k].wide)
 						all[i].wide, all[k].wide = wide, wide
 					}
 				}

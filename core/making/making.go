@@ -133,9 +133,9 @@ func (m Making) Clocked(step work.ID, minutes float64) map[string]Rate {
 
 // Allow gives the pieces the allowances that chosen techniques ask for; where nothing was
 // chosen they stay as they were drafted. An edge that takes part in several seams has what
-// the neediest asks. Sewing lines are never touched. It changes the pieces it is given, and names those
-// whose cutting line crosses itself with allowances so wide.
-func (m Making) Allow(pieces []pattern.Piece) (crowded []string) {
+// the neediest asks. Sewing lines are never touched. It changes the pieces it is given, tells whether
+// it did, and names those whose cutting line crosses itself with allowances so wide.
+func (m Making) Allow(pieces []pattern.Piece) (crowded []string, changed bool) {
 	for i := range pieces {
 		widened := false
 		for k := range pieces[i].Edges {
@@ -146,13 +146,13 @@ func (m Making) Allow(pieces []pattern.Piece) (crowded []string) {
 				switch {
 				case !r.touches(side):
 				case r.Chosen != "" || r.ChosenFinish != "":
-					chosen, wants = true, math.Max(wants, r.Wants)
+					chosen, wants = true, max(wants, r.Wants)
 				default:
-					wants = math.Max(wants, e.Allowance)
+					wants = max(wants, e.Allowance)
 				}
 			}
 			if chosen {
-				widened = widened || wants > e.Allowance
+				widened, changed = widened || wants > e.Allowance, changed || wants != e.Allowance
 				e.Allowance = wants
 			}
 		}
@@ -160,7 +160,7 @@ func (m Making) Allow(pieces []pattern.Piece) (crowded []string) {
 			crowded = append(crowded, pieces[i].Name)
 		}
 	}
-	return crowded
+	return crowded, changed
 }
 
 // Measure reads the allowances of the pieces into the rows.
@@ -187,7 +187,7 @@ func (r Row) Turned() float64 {
 	case r.Of != technique.Hem:
 		return r.Technique.Used
 	case r.Chosen != "":
-		return math.Min(r.Technique.Used, r.Wants)
+		return min(r.Technique.Used, r.Wants)
 	}
 	return r.AllowA
 }
@@ -365,12 +365,12 @@ func reckon(r *Row, thick float64, m Maker) {
 	r.Thick = float64(r.Technique.Stack()) * thick
 	if r.Absorbed == pattern.Gathers || r.Absorbed == pattern.Pleats {
 		// What is drawn up lies on itself as often as it is fuller.
-		more := math.Ceil(math.Max((r.Length+r.Ease)/math.Max(r.Length, 1), 1)) - 1
+		more := math.Ceil(max((r.Length+r.Ease)/max(r.Length, 1), 1)) - 1
 		r.Layers += int(more)
 		r.Thick += more * thick
 	}
 	if (r.Chosen != "" || r.ChosenFinish != "") && r.Of != technique.Finish {
-		r.Wants = math.Max(r.Technique.Asked, r.Finish.Asked)
+		r.Wants = max(r.Technique.Asked, r.Finish.Asked)
 	}
 }
 

@@ -29,12 +29,12 @@ func notionOf(g Garment) map[string]called {
 	strip := measure.TellFine(edge.BindingStrip(boundFinish))
 	wide, steel := 0.0, 0.0
 	for _, b := range g.Bones {
-		wide = math.Max(wide, bone.ChannelWidth(b.Width, b.Kind.Thickness()))
+		wide = max(wide, bone.ChannelWidth(b.Width, b.Kind.Thickness()))
 	}
 	for i := range g.Pieces {
 		for _, m := range g.Pieces[i].Marks {
 			if m.Kind == pattern.HoopLine {
-				steel = math.Max(steel, m.Width)
+				steel = max(steel, m.Width)
 			}
 		}
 	}

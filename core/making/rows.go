@@ -77,12 +77,12 @@ func seamRows(g Garment, c Choices, m Maker) []Row {
 			like = "beside"
 		}
 		r := Row{Key: "seam/" + s.ID, Like: "like/" + like, Name: seamName(a, b, ea, eb, s), Of: workOf(s.Join), Join: s.Join, A: s.A,
-			B: s.B, Length: math.Min(a.Sewn(s.A.Edge), b.Sewn(s.B.Edge)), Times: max(s.Times(g.Pieces), 1), Ease: s.Ease,
+			B: s.B, Length: min(a.Sewn(s.A.Edge), b.Sewn(s.B.Edge)), Times: max(s.Times(g.Pieces), 1), Ease: s.Ease,
 			Absorbed: s.Absorbed, AllowA: ea.Allowance, AllowB: eb.Allowance, Note: s.Note, Wait: s.Wait}
-		r.Length -= math.Min(s.Open, r.Length) / float64(r.Times)
+		r.Length -= min(s.Open, r.Length) / float64(r.Times)
 		r.Shared = s.Join == pattern.Stripped && strips[s.A.Piece] > 1
 		r.Situation = g.situation(m)
-		r.Situation.Turn = math.Max(turned(ea.Line), turned(eb.Line))
+		r.Situation.Turn = max(turned(ea.Line), turned(eb.Line))
 		r.Situation.Strain = max(s.Strain, r.Situation.Strain)
 		r.Situation.Seen = g.Seen && !a.Hidden && !b.Hidden
 		r.Situation.Enclosed = g.Covered || (a.Hidden || a.Covered) && (b.Hidden || b.Covered)
@@ -295,7 +295,7 @@ func (g Garment) drawnUp(by pattern.Takeup) (n int, length, fullness float64) {
 				n += times
 				length += e.Length() * float64(times)
 				if finished := e.Length() - s.Ease; finished > 0 {
-					fullness = math.Max(fullness, e.Length()/finished)
+					fullness = max(fullness, e.Length()/finished)
 				}
 			}
 		}

@@ -45,7 +45,7 @@ const gradeStep, gradeFrom, narrowest = 4.0, 0.5, 4.0
 // Grades are the widths to which the allowances that lie on each other are trimmed, the
 // outer first, mm; nil where they are not.
 func (r Row) Grades(thick float64) []float64 {
-	used := math.Min(r.AllowA, r.Technique.Used)
+	used := min(r.AllowA, r.Technique.Used)
 	if r.B.Piece == "" || thick < gradeFrom || used-gradeStep < narrowest {
 		return nil
 	}

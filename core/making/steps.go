@@ -33,7 +33,7 @@ func steps(g Garment, all []Row, m Maker) []work.Step {
 				s.After = append(slices.Clone(t.After), s.After...)
 			}
 		}
-		s.Minutes = math.Max(1, math.Round(s.Minutes))
+		s.Minutes = max(1, math.Round(s.Minutes))
 		out = append(out, s)
 	}
 	out = append(out, g.Own...)
@@ -188,7 +188,7 @@ const quilted = 4.0
 func (g Garment) underArm(m Maker) string {
 	throat := 0.0
 	for _, x := range m.Machines {
-		throat = math.Max(throat, x.Throat)
+		throat = max(throat, x.Throat)
 	}
 	if throat == 0 {
 		return ""
@@ -201,7 +201,7 @@ func (g Garment) underArm(m Maker) string {
 		}
 		line, _ := p.Outline()
 		box := plane.BoxOf(line)
-		if w := math.Min(box.Max.X-box.Min.X, box.Max.Y-box.Min.Y); w > wide {
+		if w := min(box.Max.X-box.Min.X, box.Max.Y-box.Min.Y); w > wide {
 			wide, widest = w, p
 		}
 	}

@@ -99,7 +99,7 @@ func (l Length) Rough(u Unit) string {
 	if u == IN {
 		step = Inch / 4
 	}
-	return (step * Length(math.Max(math.Round(float64(l/step)), 1))).In(u)
+	return (step * Length(max(math.Round(float64(l/step)), 1))).In(u)
 }
 
 // Float is the length as a plain number of millimetres.

@@ -99,7 +99,7 @@ func (p *Piece) Room(edges ...string) float64 {
 			continue
 		}
 		if slices.Contains(edges, p.Edges[(k+1)%n].ID) || slices.Contains(edges, p.Edges[(k+n-1)%n].ID) {
-			wide = math.Min(wide, notHalf*e.Length())
+			wide = min(wide, notHalf*e.Length())
 		}
 	}
 	return wide

@@ -81,8 +81,8 @@ func fair(pieces []Piece, seams []Seam) {
 		// Only as far as the next dart: its legs end on the edge as it is there.
 		line, long := b.edge.Line, b.edge.Length()
 		from, to := b.piece.clear(b.edge)
-		over := math.Max(leastOver, overFor/math.Abs(b.turn))
-		from, to = math.Min(from, over), math.Max(to, long-over)
+		over := max(leastOver, overFor/math.Abs(b.turn))
+		from, to = min(from, over), max(to, long-over)
 		if b.first {
 			b.edge.Line = plane.Join(bent(plane.Part(line, 0, from), true, b.turn), plane.Part(line, from, long))
 		} else {
@@ -97,8 +97,8 @@ func (p *Piece) clear(e *Edge) (from, to float64) {
 	from = e.Length()
 	for _, m := range p.mouths() {
 		if &p.Edges[m.edge] == e {
-			from = math.Min(from, plane.Length(e.Line[:m.first+1]))
-			to = math.Max(to, plane.Length(e.Line[:m.last+1]))
+			from = min(from, plane.Length(e.Line[:m.first+1]))
+			to = max(to, plane.Length(e.Line[:m.last+1]))
 		}
 	}
 	return from, to

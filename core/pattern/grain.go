@@ -13,16 +13,16 @@ func (p *Piece) GrainArrow(outline []plane.Point, head float64) [][]plane.Point 
 	c := plane.Middle(outline, 0.58)
 	half := 130.0
 	if p.GrainDegrees == 0 {
-		half = math.Min(half, plane.BoxOf(outline).Height()*0.3)
+		half = min(half, plane.BoxOf(outline).Height()*0.3)
 	}
 	for _, span := range plane.Spans(outline, c, way) {
 		if span[0] < 0 && span[1] > 0 { // never out over the edge
 			c = c.Add(way.Times((span[0] + span[1]) / 2))
-			half = math.Min(half, (span[1]-span[0])*0.36)
+			half = min(half, (span[1]-span[0])*0.36)
 		}
 	}
 	up, down := c.Add(way.Times(half)), c.Add(way.Times(-half))
-	a := math.Min(head, half*0.4)
+	a := min(head, half*0.4)
 	tip := func(at, back plane.Point) []plane.Point {
 		return []plane.Point{at.Add(back.Times(a)).Add(back.Left().Times(a * 0.5)), at,
 			at.Add(back.Times(a)).Add(back.Right().Times(a * 0.5))}

@@ -58,7 +58,7 @@ func (m Mark) Strokes() [][]plane.Point {
 	if len(m.Path) > 1 {
 		switch m.Kind {
 		case BoneLine, BuskLine, HoopLine, TapeLine:
-			if w := math.Max(m.Width, m.Channel); w > 0 {
+			if w := max(m.Width, m.Channel); w > 0 {
 				return [][]plane.Point{plane.Beside(m.Path, w/2), plane.Beside(m.Path, -w/2)}
 			}
 		}
@@ -68,7 +68,7 @@ func (m Mark) Strokes() [][]plane.Point {
 		return nil
 	}
 	c := m.Path[0]
-	r := math.Max(m.Width/2, 2)
+	r := max(m.Width/2, 2)
 	at := func(x, y float64) plane.Point { return c.Add(plane.Pt(x*r, y*r)) }
 	switch m.Kind {
 	case Meeting:

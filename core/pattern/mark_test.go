@@ -57,8 +57,8 @@ func TestSignsOfPoints(t *testing.T) {
 		all := Mark{Kind: k, Path: []plane.Point{at}, Width: 8}.Strokes()
 		require.NotEmpty(t, all, k)
 		box := plane.BoxOf(all...)
-		assert.LessOrEqual(t, math.Max(box.Width(), box.Height()), 12.0, k)
-		assert.GreaterOrEqual(t, math.Max(box.Width(), box.Height()), 5.0, k)
+		assert.LessOrEqual(t, max(box.Width(), box.Height()), 12.0, k)
+		assert.GreaterOrEqual(t, max(box.Width(), box.Height()), 5.0, k)
 		assert.Less(t, box.Centre().To(at), 2.0, k)
 	}
 	assert.Empty(t, Mark{Kind: Eyelet}.Strokes())

@@ -176,16 +176,16 @@ func (t telling) clearest(n int) float64 {
 		for j := range n {
 			at := from + notchGap*float64(j)
 			for _, d := range seamsOf(t.a.mouths) {
-				least = math.Min(least, math.Abs(at-d))
+				least = min(least, math.Abs(at-d))
 			}
 			for _, d := range seamsOf(t.b.mouths) {
-				least = math.Min(least, math.Abs(t.across(at)-d))
+				least = min(least, math.Abs(t.across(at)-d))
 			}
 			for _, d := range t.a.marked() { // what is notched by name may be taken for it
-				least = math.Min(least, math.Abs(at-d))
+				least = min(least, math.Abs(at-d))
 			}
 			for _, d := range t.b.marked() {
-				least = math.Min(least, math.Abs(t.across(at)-d))
+				least = min(least, math.Abs(t.across(at)-d))
 			}
 		}
 		return least
@@ -230,7 +230,7 @@ func closedAt(mouths []Mouth, at float64) float64 {
 	out := at
 	for _, m := range mouths {
 		if at > m.From {
-			out -= math.Min(at, m.To) - m.From
+			out -= min(at, m.To) - m.From
 		}
 	}
 	return out

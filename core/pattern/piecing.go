@@ -93,7 +93,7 @@ func (w *work) divideAlong(at int, side func(plane.Point) float64) error {
 	for _, m := range p.Marks {
 		low, high := math.Inf(1), math.Inf(-1)
 		for _, q := range m.Path {
-			low, high = math.Min(low, side(q)-m.Width/2), math.Max(high, side(q)+m.Width/2)
+			low, high = min(low, side(q)-m.Width/2), max(high, side(q)+m.Width/2)
 		}
 		switch m.Kind {
 		case BoneLine, BuskLine, Eyelet, HoopLine, QuiltLine, CordLine, Dart, Placket:
@@ -390,7 +390,7 @@ func (w *work) divideSeam(i int, d division, depth int) (fresh []Seam, here bool
 			part.A, part.B = theirs, mine
 		}
 		part.Ease = w.length(part.B) - w.length(part.A)
-		if math.Abs(part.Ease-s.Ease*w.length(part.A)/math.Max(d.whole, 1)) > Slack && s.Ease == 0 {
+		if math.Abs(part.Ease-s.Ease*w.length(part.A)/max(d.whole, 1)) > Slack && s.Ease == 0 {
 			return nil, false, fmt.Errorf("the seam %s would not come out even", s.ID)
 		}
 		if s.Ease == 0 {

@@ -131,7 +131,7 @@ func outwards(line []plane.Point, first, last plane.Point) func(way float64) pla
 	add(long, last)
 	return func(way float64) plane.Point {
 		k := min(max(sort.SearchFloat64s(ways, way), 1), len(ways)-1)
-		t := (way - ways[k-1]) / math.Max(ways[k]-ways[k-1], 1e-9)
+		t := (way - ways[k-1]) / max(ways[k]-ways[k-1], 1e-9)
 		sin, cos := math.Sincos(angles[k-1] + (angles[k]-angles[k-1])*t)
 		return plane.Pt(cos, sin)
 	}

@@ -132,7 +132,7 @@ func TestFacingIsAsItsPiece(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := blouse(t)
 		run := rapid.SampledFrom([][]string{{"neck"}, {"scye"}, {"hem"}, {"neck", "centre"}}).Draw(t, "run")
-		wide := rapid.Float64Range(15, math.Min(55, p.Room(run...))).Draw(t, "wide")
+		wide := rapid.Float64Range(15, min(55, p.Room(run...))).Draw(t, "wide")
 		f, err := p.Facing(wide, run...)
 		if err != nil {
 			require.ErrorContains(t, err, "crosses")
@@ -157,7 +157,7 @@ func TestFacingIsAsItsPiece(t *testing.T) {
 			q, _ := plane.Along(inner.Line, inner.Length()*part)
 			near := math.Inf(1)
 			for i := 1; i < len(out); i++ {
-				near = math.Min(near, plane.Off(q, out[i-1], out[i]))
+				near = min(near, plane.Off(q, out[i-1], out[i]))
 			}
 			require.InDelta(t, wide, near, 0.16*wide, "%v at %.1f", run, part)
 		}

@@ -43,7 +43,7 @@ func (t Takeup) Holds(length, more float64) bool {
 	case t == Equal:
 		return math.Abs(more) <= Slack
 	case t == Eased:
-		return math.Abs(more) <= math.Max(share*length, easily)
+		return math.Abs(more) <= max(share*length, easily)
 	}
 	return more >= -Slack && more <= share*length+easily
 }

@@ -1,9 +1,5 @@
 package plane
 
-import (
-	"math"
-)
-
 // Box is the smallest upright rectangle round the points.
 type Box struct{ Min, Max Point }
 
@@ -15,11 +11,15 @@ func BoxOf(lines ...[]Point) Box {
 			if first {
 				b, first = Box{p, p}, false
 			}
-			b.Min = Point{math.Min(b.Min.X, p.X), math.Min(b.Min.Y, p.Y)}
-			b.Max = Point{math.Max(b.Max.X, p.X), math.Max(b.Max.Y, p.Y)}
+			b = b.with(p)
 		}
 	}
 	return b
+}
+
+// with is the box round a point as well.
+func (b Box) with(p Point) Box {
+	return Box{Point{min(b.Min.X, p.X), min(b.Min.Y, p.Y)}, Point{max(b.Max.X, p.X), max(b.Max.Y, p.Y)}}
 }
 
 // Width is how far the box reaches along x.

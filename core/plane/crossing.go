@@ -1,107 +1,78 @@
 package plane
 
-import (
-	"math"
-	"slices"
-)
+import "math"
 
 // Crossing finds where a polygon crosses itself: the indices of two sides and
 // true, or false when it is simple. Sides that only meet at their common
 // corner do not cross; a side folded back on its neighbour does.
 func Crossing(poly []Point) (int, int, bool) {
 	n := len(poly)
-	// The sides in order along the polygon's longer way: only those that share
-	// some of it can meet.
-	box := BoxOf(poly)
-	tall := box.Height() > box.Width()
-	sides := make([]side, n)
-	for i, a := range poly {
-		b := poly[(i+1)%n]
-		p, q, l, r := a.X, b.X, a.Y, b.Y
-		if tall {
-			p, q, l, r = l, r, p, q
+	// Sides that follow one another lie together: only runs of them whose boxes share something can meet.
+	per := max(8, int(math.Sqrt(float64(n)))/2)
+	var room [64]Box
+	runs := room[:0]
+	for i := 0; i < n; i += per {
+		box := Box{poly[i], poly[i]}
+		for k := i + 1; k <= min(i+per, n); k++ {
+			box = box.with(poly[k%n])
 		}
-		if p > q {
-			p, q = q, p
-		}
-		if l > r {
-			l, r = r, l
-		}
-		sides[i] = side{p - 1e-9, q + 1e-9, l - 1e-9, r + 1e-9, i}
+		runs = append(runs, box)
 	}
-	sorted, begin, strip := inStrips(sides, box, tall)
-	first, second := n, n
-	for k := range sorted {
-		s := &sorted[k]
-		for m := range sorted[k+1 : max(k+1, int(begin[strip(s.high)+1]))] { // what is no number lies in the first strip
-			o := &sorted[k+1+m]
-			if o.low > s.high {
-				continue
-			}
-			if o.left > s.right || s.left > o.right {
-				continue
-			}
-			i, j := min(s.at, o.at), max(s.at, o.at)
-			if i > first || (i == first && j >= second) {
-				continue
-			}
-			a, b, c, d := poly[i], poly[i+1], poly[j], poly[(j+1)%n]
-			found := false
-			switch {
-			case j == i+1 && n > 2: // b == c
-				found = folded(a, b, d)
-			case i == 0 && j == n-1: // d == a
-				found = folded(c, a, b)
-			default:
-				found = touches(a, b, c, d)
-			}
-			if found {
-				first, second = i, j
+	var space [64]int32
+	for r := range runs {
+		near := space[:0]
+		for k := r; k < len(runs); k++ {
+			if !runs[r].apart(runs[k]) {
+				near = append(near, int32(k))
 			}
 		}
-	}
-	if first < n {
-		return first, second, true
+		for i := r * per; i < min((r+1)*per, n); i++ {
+			own := Box{poly[i], poly[i]}.with(poly[(i+1)%n])
+			for _, k := range near {
+				if own.apart(runs[k]) {
+					continue
+				}
+				if j := crossedIn(poly, i, own, max(i+1, int(k)*per), min((int(k)+1)*per, n)); j >= 0 {
+					return i, j, true
+				}
+			}
+		}
 	}
 	return 0, 0, false
 }
 
-// side is a side of a polygon: what it takes up along the polygon's longer way and across it, and its index.
-type side struct {
-	low, high   float64
-	left, right float64
-	at          int
+// close is how near what only touches may lie, mm.
+const close = 2e-9
+
+// apart: two boxes have not even an edge in common.
+func (b Box) apart(o Box) bool {
+	return b.Min.X-o.Max.X > close || o.Min.X-b.Max.X > close || b.Min.Y-o.Max.Y > close || o.Min.Y-b.Max.Y > close
 }
 
-// inStrips are sides sorted by strips across the longer way, as many as there are sides, where each strip begins in them, and
-// which strip a place lies in. A side belongs to the strip it begins in.
-func inStrips(sides []side, box Box, tall bool) (sorted []side, begin []int32, strip func(x float64) int) {
-	n := len(sides)
-	from, wide := box.Min.X, box.Width()
-	if tall {
-		from, wide = box.Min.Y, box.Height()
-	}
-	strip = func(x float64) int {
-		if wide <= 0 {
-			return 0
+// crossedIn is the first side between two indices that side i of a polygon, in its box, crosses or touches, -1 for none.
+func crossedIn(poly []Point, i int, own Box, from, until int) int {
+	n := len(poly)
+	a, b := poly[i], poly[(i+1)%n]
+	for j := from; j < until; j++ {
+		c, d := poly[j], poly[(j+1)%n]
+		if (c.X < own.Min.X-close && d.X < own.Min.X-close) || (c.X > own.Max.X+close && d.X > own.Max.X+close) ||
+			(c.Y < own.Min.Y-close && d.Y < own.Min.Y-close) || (c.Y > own.Max.Y+close && d.Y > own.Max.Y+close) {
+			continue
 		}
-		return max(0, min(n-1, int((x-from)/wide*float64(n))))
+		found := false
+		switch {
+		case j == i+1 && n > 2: // b == c
+			found = folded(a, b, d)
+		case i == 0 && j == n-1: // d == a
+			found = folded(c, a, b)
+		default:
+			found = touches(a, b, c, d)
+		}
+		if found {
+			return j
+		}
 	}
-	begin = make([]int32, n+1)
-	for i := range sides {
-		begin[strip(sides[i].low)+1]++
-	}
-	for i := range n {
-		begin[i+1] += begin[i]
-	}
-	next := slices.Clone(begin)
-	sorted = make([]side, n)
-	for _, s := range sides {
-		at := strip(s.low)
-		sorted[next[at]] = s
-		next[at]++
-	}
-	return sorted, begin, strip
+	return -1
 }
 
 // folded: going a, b, d, the path turns straight back on itself.
@@ -119,8 +90,8 @@ func touches(a, b, c, d Point) bool {
 		return true
 	}
 	on := func(p, q, r Point, s float64) bool {
-		return math.Abs(s) < 1e-9 && math.Min(p.X, q.X)-1e-9 <= r.X && r.X <= math.Max(p.X, q.X)+1e-9 &&
-			math.Min(p.Y, q.Y)-1e-9 <= r.Y && r.Y <= math.Max(p.Y, q.Y)+1e-9
+		return math.Abs(s) < 1e-9 && min(p.X, q.X)-1e-9 <= r.X && r.X <= max(p.X, q.X)+1e-9 &&
+			min(p.Y, q.Y)-1e-9 <= r.Y && r.Y <= max(p.Y, q.Y)+1e-9
 	}
 	return on(c, d, a, d1) || on(c, d, b, d2) || on(a, b, c, d3) || on(a, b, d, d4)
 }

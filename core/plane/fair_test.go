@@ -24,7 +24,7 @@ func TestFairedLosesOnlyTheWaves(t *testing.T) {
 	off := func(line []Point, radius float64) (most float64) {
 		for s := 15.0; s <= Length(line)-15; s += 2 { // an end stays, on a wave or beside it
 			p, _ := Along(line, s)
-			most = math.Max(most, math.Abs(p.Norm()-radius))
+			most = max(most, math.Abs(p.Norm()-radius))
 		}
 		return most
 	}

@@ -49,7 +49,7 @@ func Outset(sides []Side) []Point {
 			continue
 		}
 		corner, ok := Meet(a, s.tail, b, next.head)
-		reach := spike * math.Max(s.out, next.out)
+		reach := spike * max(s.out, next.out)
 		turn := s.tail.Cross(next.head)
 		switch {
 		case !ok || (turn > 0 && (corner.To(a) > reach || corner.To(b) > reach)):
@@ -206,8 +206,8 @@ func tidy(poly []Point) []Point {
 // hair: no loop is seen there, and a program that reads it sees a line that crosses itself.
 func runsBack(u, v Point, bend float64) bool {
 	const nearly, least, most = 0.01, 0.02, 4 // mm: beside itself, and the shorter of both ways
-	short := math.Min(u.Norm(), v.Norm())
-	return u.Dot(v) < 0 && short > least && short < most && bend < nearly*math.Max(u.Norm(), v.Norm())
+	short := min(u.Norm(), v.Norm())
+	return u.Dot(v) < 0 && short > least && short < most && bend < nearly*max(u.Norm(), v.Norm())
 }
 
 // unlooped cuts the small loops out of an offset: where the border crosses

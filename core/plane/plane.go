@@ -74,7 +74,7 @@ func (p Point) Turned(a float64) Point {
 // ends and stays within Tolerance.
 func Cubic(a, b, c, d Point) []Point {
 	// The second differences bound the distance from the chord.
-	bend := math.Max(a.Sub(b.Times(2)).Add(c).Norm(), b.Sub(c.Times(2)).Add(d).Norm())
+	bend := max(a.Sub(b.Times(2)).Add(c).Norm(), b.Sub(c.Times(2)).Add(d).Norm())
 	n := int(math.Ceil(math.Sqrt(bend * 6 / (8 * Tolerance))))
 	n = min(max(n, 1), 200)
 	line := make([]Point, n+1)
@@ -171,7 +171,7 @@ func Along(line []Point, at float64) (Point, Point) {
 		}
 		last = line[i].Sub(line[i-1]).Times(1 / d)
 		if at <= d {
-			return line[i-1].Toward(line[i], math.Max(at, 0)/d), last
+			return line[i-1].Toward(line[i], max(at, 0)/d), last
 		}
 		at -= d
 	}
@@ -242,7 +242,7 @@ func Off(p, a, b Point) float64 {
 	d := b.Sub(a)
 	k := 0.0
 	if l := d.Dot(d); l > 0 {
-		k = math.Min(math.Max(p.Sub(a).Dot(d)/l, 0), 1)
+		k = min(max(p.Sub(a).Dot(d)/l, 0), 1)
 	}
 	return p.To(a.Add(d.Times(k)))
 }
@@ -259,10 +259,10 @@ func Apart(a, b []Point) (float64, Point) {
 			q := line[i]
 			if i > 0 {
 				d := line[i].Sub(line[i-1])
-				t := math.Min(math.Max(p.Sub(line[i-1]).Dot(d)/math.Max(d.Dot(d), 1e-12), 0), 1)
+				t := min(max(p.Sub(line[i-1]).Dot(d)/max(d.Dot(d), 1e-12), 0), 1)
 				q = line[i-1].Toward(line[i], t)
 			}
-			if d := p.To(q); d < best {
+			if d := p.Sub(q).Dot(p.Sub(q)); d < best {
 				best, at = d, q
 				if onFirst {
 					at = p
@@ -283,7 +283,7 @@ func Apart(a, b []Point) (float64, Point) {
 	for _, p := range b {
 		near(p, a, false)
 	}
-	return best, at
+	return math.Sqrt(best), at
 }
 
 // Apartness is how far a point lies from the border of a polygon.
@@ -291,10 +291,11 @@ func Apartness(poly []Point, p Point) float64 {
 	best := math.Inf(1)
 	for i, a := range poly {
 		d := poly[(i+1)%len(poly)].Sub(a)
-		t := math.Min(math.Max(p.Sub(a).Dot(d)/math.Max(d.Dot(d), 1e-12), 0), 1)
-		best = math.Min(best, p.To(a.Add(d.Times(t))))
+		t := min(max(p.Sub(a).Dot(d)/max(d.Dot(d), 1e-12), 0), 1)
+		off := p.Sub(a.Add(d.Times(t)))
+		best = min(best, off.Dot(off))
 	}
-	return best
+	return math.Sqrt(best)
 }
 
 // Reversed is the line the other way round.

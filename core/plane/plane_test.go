@@ -76,7 +76,7 @@ func TestOutsetAreaOfConvexPolygons(t *testing.T) {
 		for i := range poly {
 			p, q, r := poly[i], poly[(i+1)%n], poly[(i+2)%n]
 			sides = append(sides, Side{Line: []Point{p, q}, Out: d})
-			turn := math.Acos(math.Min(1, q.Sub(p).Unit().Dot(r.Sub(q).Unit())))
+			turn := math.Acos(min(1, q.Sub(p).Unit().Dot(r.Sub(q).Unit())))
 			if math.Tan(turn/2) > spike { // a corner this pointed is cut off: another polygon
 				return
 			}

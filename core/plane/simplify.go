@@ -10,7 +10,12 @@ import (
 // Information Processing Letters 9, 1979).
 func Hull(points []Point) []Point {
 	all := slices.Clone(points)
-	slices.SortFunc(all, func(a, b Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) })
+	slices.SortFunc(all, func(a, b Point) int {
+		if a.X != b.X {
+			return cmp.Compare(a.X, b.X)
+		}
+		return cmp.Compare(a.Y, b.Y)
+	})
 	half := func() []Point {
 		var out []Point
 		for _, p := range all {

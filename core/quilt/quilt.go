@@ -48,7 +48,7 @@ func (p Plan) Lines() [][]plane.Point {
 	low, high := math.Inf(1), math.Inf(-1)
 	for _, q := range p.Outline {
 		t := q.Dot(across)
-		low, high = math.Min(low, t), math.Max(high, t)
+		low, high = min(low, t), max(high, t)
 	}
 	var offsets []float64
 	if len(p.Crossings) > 0 {
@@ -78,7 +78,7 @@ func (p Plan) Lines() [][]plane.Point {
 			spans = without(spans, plane.Spans(hole, origin, u))
 		}
 		for _, s := range spans {
-			if s[1]-s[0] >= math.Max(p.Shortest, 1) {
+			if s[1]-s[0] >= max(p.Shortest, 1) {
 				out = append(out, []plane.Point{origin.Add(u.Times(s[0])), origin.Add(u.Times(s[1]))})
 			}
 		}

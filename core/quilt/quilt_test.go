@@ -69,7 +69,7 @@ func TestMirroredAngle(t *testing.T) {
 		got := MirroredAngle(angle, dir(lean), dir(other))
 		to := func(line, seam float64) float64 {
 			d := math.Mod(math.Abs(line-seam), 180)
-			return math.Min(d, 180-d)
+			return min(d, 180-d)
 		}
 		require.InDelta(t, to(angle, lean), to(got, other), 1e-6)
 		require.InDelta(t, math.Mod(angle+720, 180), math.Mod(MirroredAngle(got, dir(other), dir(lean))+720, 180), 1e-6, "twice mirrored is as before")

@@ -151,6 +151,6 @@ func (a *Answer) fits(set, closed float64) {
 	case d > closed*0.03:
 		a.note(false, "The edge is longer", "By %s, %.0f %%: gather, pleat or dart it in.", measure.TellFine(d), d/closed*100)
 	default:
-		a.note(false, "The edge fits", "It is longer by %s: eased in.", measure.TellFine(math.Max(d, 0)))
+		a.note(false, "The edge fits", "It is longer by %s: eased in.", measure.TellFine(max(d, 0)))
 	}
 }

@@ -68,7 +68,7 @@ func (Bias) Reckon(v draft.Values) (a Answer, err error) {
 	for _, s := range strips {
 		cut += s
 	}
-	joined := math.Max(cut-strip*float64(max(len(strips)-1, 0)), 0)
+	joined := max(cut-strip*float64(max(len(strips)-1, 0)), 0)
 	a.put("strip", "Cut wide", Fine, strip, why, figure.Practice)
 	if v.Has("finished") {
 		a.put("finished", "Finishes", Fine, v.Number("finished"), "as asked", figure.Practice)
@@ -100,11 +100,11 @@ func (Bias) Reckon(v draft.Values) (a Answer, err error) {
 	a.box(Cloth, "", 0, 0, wide, high)
 	across := strip * math.Sqrt2
 	for i, c := 0, across; c < wide+high && i < 400; i, c = i+1, c+across {
-		from, to := math.Max(0, c-high), math.Min(c, wide)
+		from, to := max(0, c-high), min(c, wide)
 		a.draw(CutLn, "", pt(from, c-from), pt(to, c-to))
 	}
 	a.across(measure.Tell(wide), 0, -high*0.08, wide)
-	s := Strip{Name: "Along the edge of the cloth, from its corner", Long: math.Min(wide, across*30)}
+	s := Strip{Name: "Along the edge of the cloth, from its corner", Long: min(wide, across*30)}
 	for k := 1; float64(k)*across <= s.Long+1e-9; k++ {
 		s.Marks = append(s.Marks, StripMark{float64(k) * across, fmt.Sprint(k), Place})
 	}

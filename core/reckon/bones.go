@@ -55,7 +55,7 @@ func (Bones) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("length", "Bone", Length, b.Length, why, figure.Practice)
 	a.put("clear", "leaves free at each end", Fine, (channel-b.Length)/2, "half of what is left", figure.Geometry)
 	a.put("count", "Bones", Count, float64(n), "as asked", figure.Practice)
-	a.put("spare", "and spares", Count, math.Max(math.Ceil(float64(n)/8), 1), "one for every eight", figure.Memory)
+	a.put("spare", "and spares", Count, max(math.Ceil(float64(n)/8), 1), "one for every eight", figure.Memory)
 	a.put("total", "Steel, where it is sold by the length", Long, b.Length*float64(n), "all of them", figure.Geometry)
 	if v.Choice("stock") == "cut" && kind != bone.Plastic {
 		a.put("tips", "Tips", Count, float64(2*n), "two to a bone", figure.Practice)

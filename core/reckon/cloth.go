@@ -152,7 +152,7 @@ func counted(v draft.Values) (a Answer, err error) {
 	a.note(false, "Tell warp from weft first", "The selvedge runs along the warp; without one, the warp gives less and its threads "+
 		"are harder twisted. "+
 		"Count twice, at different places.")
-	n, m := int(math.Min(warp*2, 60)), int(math.Min(weft*2, 60))
+	n, m := int(min(warp*2, 60)), int(min(weft*2, 60))
 	for i := range n {
 		x := (float64(i) + 0.5) * 20 / float64(n)
 		a.draw(Stitch, "", pt(x, 0), pt(x, 20))

@@ -1,8 +1,6 @@
 package reckon
 
 import (
-	"math"
-
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -49,12 +47,12 @@ func (Elastic) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("cloth", "Cut the cloth", Length, net+2*v.Number("allowance"), "the round times as full, and two allowances", figure.Practice)
 	a.put("ring", "Elastic ring", Length, ring, "cut less its overlap", figure.Geometry)
 	a.put("ratio", "Gathers to", Times, net/ring, "cloth over ring", figure.Geometry)
-	a.put("hold", "Stretched on the wearer", Percent, math.Max(round/ring-1, 0)*100, "more than 10 % marks the skin", figure.Memory)
+	a.put("hold", "Stretched on the wearer", Percent, max(round/ring-1, 0)*100, "more than 10 % marks the skin", figure.Memory)
 	a.put("clear", "Clear inside the casing", Fine, clear, "what is turned down less its stitching", figure.Geometry)
-	a.put("widest", "Widest elastic for it", Fine, math.Max(clear-1, 0), "a millimetre to run", figure.Practice)
+	a.put("widest", "Widest elastic for it", Fine, max(clear-1, 0), "a millimetre to run", figure.Practice)
 	a.put("depth", "Turn for this elastic", Fine, v.Number("wide")+1+v.Number("stitch"), "elastic, a millimetre, and the stitching",
 		figure.Practice)
-	a.put("gap", "Leave open to thread it", Fine, math.Max(3*v.Number("wide"), 20), "three times its width, and a safety pin",
+	a.put("gap", "Leave open to thread it", Fine, max(3*v.Number("wide"), 20), "three times its width, and a safety pin",
 		figure.Practice)
 	a.sum("%s × %s + 2 × %s = %s", measure.Tell(round), plainly(v.Number("full")), measure.TellFine(v.Number("allowance")),
 		measure.Tell(net+2*v.Number("allowance")))
@@ -76,7 +74,7 @@ func (Elastic) Reckon(v draft.Values) (a Answer, err error) {
 	a.draw(Stitch, "", pt(v.Number("allowance"), 0), pt(v.Number("allowance"), high))
 	a.draw(Stitch, "", pt(wide-v.Number("allowance"), 0), pt(wide-v.Number("allowance"), high))
 	a.across(measure.Tell(wide), 0, -high*0.15, wide)
-	a.box(Other, "", (wide-v.Number("cut"))/2, -high*0.5, v.Number("cut"), math.Max(v.Number("wide"), 2))
+	a.box(Other, "", (wide-v.Number("cut"))/2, -high*0.5, v.Number("cut"), max(v.Number("wide"), 2))
 	s := Strip{Name: "Elastic", Long: v.Number("cut"), Marks: []StripMark{{v.Number("overlap"), "overlap", Place},
 		{v.Number("overlap") + ring/2, "½", Place}}}
 	a.Strips = []Strip{s}

@@ -63,7 +63,7 @@ func placed(v draft.Values, n int) (at []float64, moved int) {
 			if x-from < to-x && from-beyondSeam >= 0 {
 				at[i] = from - beyondSeam
 			} else {
-				at[i] = math.Min(to+beyondSeam, long)
+				at[i] = min(to+beyondSeam, long)
 			}
 		}
 	}
@@ -86,7 +86,7 @@ func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 	long, n := v.Number("long"), v.Whole("count")
 	span := long - v.Number("top") - v.Number("bottom")
 	if span < 0 {
-		return a, wrong(v, "bottom", "the last would lie above the first: at most %s", measure.Tell(math.Max(long-v.Number("top"), 0)))
+		return a, wrong(v, "bottom", "the last would lie above the first: at most %s", measure.Tell(max(long-v.Number("top"), 0)))
 	}
 	if v.Number("anchor") > long || v.Number("second") > long {
 		return a, wrong(v, "anchor", "it lies beyond the opening: at most %s", measure.Tell(long))
@@ -98,8 +98,8 @@ func (Fastenings) Reckon(v draft.Values) (a Answer, err error) {
 	if v.Has("across") {
 		across = v.Number("across")
 	}
-	if n > 1 && span/float64(n-1) < math.Max(across, 4) {
-		return a, wrong(v, "count", "there is room for %d at most", int(span/math.Max(across, 4))+1)
+	if n > 1 && span/float64(n-1) < max(across, 4) {
+		return a, wrong(v, "count", "there is room for %d at most", int(span/max(across, 4))+1)
 	}
 	at, moved := placed(v, n)
 	more, _ := placed(v, n+1)
@@ -164,7 +164,7 @@ func (a *Answer) besideEachOther(v draft.Values, at, more []float64) {
 		}
 	}
 	a.Strips = strips
-	wide := math.Max(long/9, 20)
+	wide := max(long/9, 20)
 	for k, list := range [][]float64{at, more} {
 		x := float64(k) * wide * 2
 		a.box(Cloth, fmt.Sprint(len(list)), x, -long, wide, long)

@@ -138,7 +138,7 @@ func matching(name string, long float64, at []float64) Strip {
 // drawMatched draws the cloth above, what it goes into below, and which mark comes where.
 func drawMatched(a *Answer, into, from []float64, beyond float64) {
 	long, short := slices.Max(from), slices.Max(into)
-	high := math.Max(long/14, 20)
+	high := max(long/14, 20)
 	left := (long - short) / 2
 	a.box(Cloth, "", 0, high*2, long, high)
 	a.box(Other, "", left, 0, short+beyond, high*0.5)

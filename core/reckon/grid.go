@@ -34,7 +34,7 @@ func (Grid) Parameters() []draft.Parameter {
 // Reckon does the sum.
 func (Grid) Reckon(v draft.Values) (a Answer, err error) {
 	wide, high, edge := v.Number("wide"), v.Number("high"), v.Number("edge")
-	if 2*edge >= math.Min(wide, high) {
+	if 2*edge >= min(wide, high) {
 		return a, wrong(v, "edge", "it leaves nothing of the shape: less than half its width and height")
 	}
 	half := func(y float64) float64 { // of its width at a height
@@ -43,7 +43,7 @@ func (Grid) Reckon(v draft.Values) (a Answer, err error) {
 			return wide / 2 * y / high
 		case "round":
 			t := (2*y - high) / high
-			return wide / 2 * math.Sqrt(math.Max(1-t*t, 0))
+			return wide / 2 * math.Sqrt(max(1-t*t, 0))
 		}
 		return wide / 2
 	}

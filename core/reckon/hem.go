@@ -77,7 +77,7 @@ func curved(v draft.Values) (a Answer, err error) {
 	default:
 		a.note(false, "Narrow or faced", "Turn up %s at most, or set a bias strip or a facing cut to the curve.", measure.TellFine(0.03*r))
 	}
-	half := math.Min(0.5, 300/r)
+	half := min(0.5, 300/r)
 	for _, d := range []struct {
 		r    float64
 		kind ShapeKind
@@ -90,7 +90,7 @@ func curved(v draft.Values) (a Answer, err error) {
 		a.Drawing = append(a.Drawing, s)
 	}
 	a.up(measure.TellFine(deep), -r*math.Sin(half)*1.05, -deep, deep)
-	a.Strips = []Strip{{Name: "Gauge, from the raw edge", Long: math.Max(2*deep, 30), Marks: []StripMark{{deep, "fold", FoldAt}}}}
+	a.Strips = []Strip{{Name: "Gauge, from the raw edge", Long: max(2*deep, 30), Marks: []StripMark{{deep, "fold", FoldAt}}}}
 	return a, nil
 }
 
@@ -138,7 +138,7 @@ func levelled(v draft.Values) (a Answer, err error) {
 	a.Drawing = append(a.Drawing, edgeLine)
 	a.draw(FoldLn, measure.Tell(above), pt(0, above), pt(float64(n-1)*100, above))
 	a.draw(CutLn, measure.Tell(line), pt(0, line), pt(float64(n-1)*100, line))
-	a.draw(Other, "floor", pt(0, math.Min(0, low)), pt(float64(n-1)*100, math.Min(0, low)))
+	a.draw(Other, "floor", pt(0, min(0, low)), pt(float64(n-1)*100, min(0, low)))
 	rule := Strip{Name: "Rule, stood on the floor", Long: above + 20, Marks: []StripMark{{line, "cut", Place}, {above, "hem", FoldAt}}}
 	a.Strips = []Strip{rule}
 	a.Folds = "Stand the strip on the floor and chalk its mark all round: no number is needed."

@@ -2,7 +2,6 @@ package reckon
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/closure"
 	"ardentgusset/core/draft"
@@ -57,7 +56,7 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 	if style == closure.Spiral {
 		l.Right = closure.Stagger(left)
 	}
-	worn, open := l.Length(v.Number("gap")), l.Length(math.Max(v.Number("open"), v.Number("gap")))
+	worn, open := l.Length(v.Number("gap")), l.Length(max(v.Number("open"), v.Number("gap")))
 	a.put("pairs", "Pairs", Count, float64(n), "as asked, or the nearest that folding gives", figure.Practice)
 	a.put("spacing", "Spacing", Fine, l.Spacing(), "the edge less both ends, over one less than there are", figure.Geometry)
 	a.put("lace", "Lace to cut", Long, open, "its whole way with the edges undone, tails and loops", figure.Geometry)
@@ -86,7 +85,7 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 	if style == closure.Spiral {
 		right := Strip{Name: "Right edge, from the bottom", Long: long}
 		for i, x := range l.Right {
-			right.Marks = append(right.Marks, StripMark{math.Min(x, long), fmt.Sprint(i + 1), Place})
+			right.Marks = append(right.Marks, StripMark{min(x, long), fmt.Sprint(i + 1), Place})
 		}
 		a.Strips = append(a.Strips, right)
 		if l.Right[n-1] > long-3 {
@@ -94,7 +93,7 @@ func (Lacing) Reckon(v draft.Values) (a Answer, err error) {
 				measure.TellFine(l.Spacing()/2+margin))
 		}
 	}
-	wide := math.Max(long/8, l.Inset*2)
+	wide := max(long/8, l.Inset*2)
 	a.box(Cloth, "", l.Inset-wide, 0, wide, long)
 	a.box(Cloth, "", d-l.Inset, 0, wide, long)
 	for _, way := range l.Path(v.Number("gap")) {

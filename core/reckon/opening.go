@@ -54,7 +54,7 @@ func (Opening) Reckon(v draft.Values) (a Answer, err error) {
 		passes = e.Passes()
 		part = passes / (closed + 2*slit)
 	}
-	need := math.Max((must/part-closed)/2, 0)
+	need := max((must/part-closed)/2, 0)
 	a.put("passes", "Goes through", Length, passes, "what it measures, and both edges of its opening; drawn round by no force",
 		figure.Practice)
 	a.put("must", "Must go through", Length, must, "as asked", figure.Practice)
@@ -77,11 +77,11 @@ func (Opening) Reckon(v draft.Values) (a Answer, err error) {
 		a.note(false, "A cut can't be taken back", "Stay-stitch round the line first. Cut to the first mark, try it on slowly, and "+
 			"go on a finger's "+
 			"breadth at a time.")
-		a.Strips = []Strip{{Name: "Slit, from the neck", Long: math.Max(most, 1), Marks: []StripMark{{first, "first", Place}, {need,
+		a.Strips = []Strip{{Name: "Slit, from the neck", Long: max(most, 1), Marks: []StripMark{{first, "first", Place}, {need,
 			"passes", Place},
 			{most, "never beyond", Place}}}}
 	} else {
-		a.Strips = []Strip{{Name: "Opening, from the top", Long: math.Max(need, slit) + 10, Marks: []StripMark{{need, "enough", Place}}}}
+		a.Strips = []Strip{{Name: "Opening, from the top", Long: max(need, slit) + 10, Marks: []StripMark{{need, "enough", Place}}}}
 	}
 	for i, one := range []struct {
 		round float64

@@ -155,7 +155,7 @@ func (Pleats) Reckon(v draft.Values) (a Answer, err error) {
 	}
 	cloth := s.cloth / float64(s.count)
 	if rep := v.Number("repeat"); rep >= 2 {
-		k := math.Max(math.Round(cloth/rep), 1)
+		k := max(math.Round(cloth/rep), 1)
 		if k*rep <= p.Reveal {
 			k++
 		}
@@ -214,7 +214,7 @@ func (a *Answer) marks(kind string, p fullness.Pleats, plain float64) {
 func drawPleats(a *Answer, kind string, p fullness.Pleats) {
 	const shown = 4
 	n := min(p.Count, shown)
-	apart := math.Max(p.Reveal/7, 1)
+	apart := max(p.Reveal/7, 1)
 	var line []plane.Point
 	add := func(x float64, layer float64) { line = append(line, plane.Pt(x, -layer*apart)) }
 	for i := range n {

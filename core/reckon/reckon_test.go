@@ -160,7 +160,7 @@ func drawnSettings(t *rapid.T, r Reckoner) draft.Settings {
 			case draft.Choice:
 				set[p.Key] = p.Options[rapid.IntRange(0, len(p.Options)-1).Draw(t, string(p.Key))].Key
 			case draft.Count:
-				set[p.Key] = float64(rapid.IntRange(int(one.Low), int(math.Min(one.High, one.Low+60))).Draw(t, string(p.Key)))
+				set[p.Key] = float64(rapid.IntRange(int(one.Low), int(min(one.High, one.Low+60))).Draw(t, string(p.Key)))
 			default:
 				x := rapid.Float64Range(0, 1).Draw(t, string(p.Key))
 				set[p.Key] = one.Low + (one.High-one.Low)*x*x*x
@@ -293,7 +293,7 @@ func TestCirclesAgainstTheirDrawing(t *testing.T) {
 		require.InEpsilon(t, value(t, a, "hem"), plane.Length(line[:49])*panels, 0.002)
 		require.InEpsilon(t, set["round"].(float64)+20, plane.Length(line[49:])*panels, 0.002)
 		box := plane.BoxOf(line)
-		require.LessOrEqual(t, math.Min(box.Width(), box.Height()), set["cloth"].(float64)+0.5, "each panel lies on the cloth")
+		require.LessOrEqual(t, min(box.Width(), box.Height()), set["cloth"].(float64)+0.5, "each panel lies on the cloth")
 	})
 }
 

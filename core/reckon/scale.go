@@ -69,7 +69,7 @@ func (Scale) Reckon(v draft.Values) (a Answer, err error) {
 		x := v.Number(draft.Key(fmt.Sprintf("m%d", i+1))) * scale
 		a.put(fmt.Sprintf("full_%d", i+1), fmt.Sprintf("Measure %d, full size", i+1), Length, x, "times the scale", figure.Geometry)
 		s.Marks = append(s.Marks, StripMark{x, fmt.Sprint(i + 1), Place})
-		s.Long = math.Max(s.Long, x)
+		s.Long = max(s.Long, x)
 		a.draw(Measure, measure.Tell(x), pt(0, -float64(i)*v.Number("grid")), pt(x, -float64(i)*v.Number("grid")))
 	}
 	sortMarks(s.Marks)

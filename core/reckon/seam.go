@@ -1,8 +1,6 @@
 package reckon
 
 import (
-	"math"
-
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -38,7 +36,7 @@ func (Seam) Parameters() []draft.Parameter {
 func (Seam) Reckon(v draft.Values) (a Answer, err error) {
 	allow, thick := v.Number("allowance"), v.Number("thick")
 	line := func(y float64, kind ShapeKind, label string) { a.draw(kind, label, pt(0, y), pt(120, y)) }
-	a.box(Cloth, "", 0, 0, 120, math.Max(allow*2, 20))
+	a.box(Cloth, "", 0, 0, 120, max(allow*2, 20))
 	line(allow, Stitch, "")
 	free := allow
 	switch v.Choice("kind") {
@@ -54,14 +52,14 @@ func (Seam) Reckon(v draft.Values) (a Answer, err error) {
 		a.sum("%s − %s = %s", measure.TellFine(allow), measure.TellFine(first), measure.TellFine(second))
 		if second-thick < trim {
 			a.note(true, "Threads will show", "Trimmed to %s it does not fit within %s: trim to %s, or make the first pass narrower.",
-				measure.TellFine(trim), measure.TellFine(second), measure.TellFine(math.Max(second-thick-0.5, 0.5)))
+				measure.TellFine(trim), measure.TellFine(second), measure.TellFine(max(second-thick-0.5, 0.5)))
 		}
 		line(first, Stitch, "first")
 		line(trim, CutLn, "")
 		free = first
 	case "felled":
 		wide := v.Number("wide")
-		under := math.Max(wide-1, 1)
+		under := max(wide-1, 1)
 		need := 2*wide + thick
 		a.put("upper", "Upper allowance", Fine, need, "the fell twice: it is folded under the same again, and the cloth", figure.Practice)
 		a.put("under", "Lower allowance, trimmed to", Fine, under, "a little less than the fell", figure.Practice)
@@ -77,7 +75,7 @@ func (Seam) Reckon(v draft.Values) (a Answer, err error) {
 	case "bound":
 		b := v.Number("binding")
 		a.put("strip", "Strip, cut", Fine, 4*b+3, "four times its finished width, and a little", figure.Practice)
-		a.put("rest", "Allowance left outside it", Fine, math.Max(allow-b, 0), "what the iron can open", figure.Geometry)
+		a.put("rest", "Allowance left outside it", Fine, max(allow-b, 0), "what the iron can open", figure.Geometry)
 		if b > allow {
 			return Answer{}, wrong(v, "binding", "wider than the allowance: at most %s", measure.TellFine(allow))
 		}
@@ -85,17 +83,17 @@ func (Seam) Reckon(v draft.Values) (a Answer, err error) {
 	default:
 		a.put("open", "Each side opens to", Fine, allow, "as cut", figure.Practice)
 	}
-	most := math.Min(free, allow) / 3
+	most := min(free, allow) / 3
 	a.put("notch", "Notches at most", Fine, most, "a third of what is left of the allowance", figure.Practice)
 	a.put("understitch", "Understitching, from the seam", Fine, 2, "on the facing, through the allowances", figure.Practice)
 	a.put("ditch", "Fold beyond a line stitched in the ditch", Fine, 1.6, "a sixteenth of an inch", figure.Practice)
 	if v.Number("notch") > most {
 		a.note(v.Number("notch") >= free-1, "Notches are deep", "Clipped in by %s they come within %s of a stitching line: mark with "+
 			"chalk or thread.",
-			measure.TellFine(v.Number("notch")), measure.TellFine(math.Max(free-v.Number("notch"), 0)))
+			measure.TellFine(v.Number("notch")), measure.TellFine(max(free-v.Number("notch"), 0)))
 	}
 	a.draw(CutLn, "", plane.Pt(60-v.Number("notch")/2, 0), pt(60, v.Number("notch")), pt(60+v.Number("notch")/2, 0))
 	a.up(measure.TellFine(allow), -6, 0, allow)
-	a.Strips = []Strip{{Name: "Gauge, from the raw edge", Long: math.Max(allow*2, 20), Marks: []StripMark{{allow, "seam", Place}}}}
+	a.Strips = []Strip{{Name: "Gauge, from the raw edge", Long: max(allow*2, 20), Marks: []StripMark{{allow, "seam", Place}}}}
 	return a, nil
 }

@@ -60,8 +60,8 @@ func (Slash) Reckon(v draft.Values) (a Answer, err error) {
 		t, _ := spread.Edge("top")
 		from := foot*float64(k+1)/float64(n+1) + open*float64(k)
 		to := t.Length() - (wide*float64(k+1)/float64(n+1) + over*float64(k))
-		s := pattern.Slash{From: pattern.Place{Edge: "bottom", At: math.Min(from, b.Length())}, To: pattern.Place{Edge: "top",
-			At: math.Max(to, 0)},
+		s := pattern.Slash{From: pattern.Place{Edge: "bottom", At: min(from, b.Length())}, To: pattern.Place{Edge: "top",
+			At: max(to, 0)},
 			Open: open, Over: over}
 		if spread, err = spread.Slashed(s); err != nil {
 			return Answer{}, wrong(v, "open", "the pieces would cross: open less (%s)", err.Error())

@@ -62,7 +62,7 @@ func (Smocking) Reckon(v draft.Values) (a Answer, err error) {
 		"the needles. No "+
 		"machine-made buttonhole holds in the pleats: a snap there.")
 	a.box(Cloth, "", 0, -deep-2*pitch, all, deep+4*pitch)
-	s := Strip{Name: "Down from the first row", Long: math.Max(deep, pitch)}
+	s := Strip{Name: "Down from the first row", Long: max(deep, pitch)}
 	for i := range rows {
 		y := -float64(i) * pitch
 		kind := Stitch

@@ -93,7 +93,7 @@ func (Thread) Reckon(v draft.Values) (a Answer, err error) {
 	a.box(Cloth, "", 0, -thick/2, each*12, thick)
 	s := Strip{Name: "Stitches", Long: 100}
 	for x := each; x <= 100+1e-9 && len(s.Marks) < 120; x += each {
-		s.Marks = append(s.Marks, StripMark{math.Min(x, 100), "", Place})
+		s.Marks = append(s.Marks, StripMark{min(x, 100), "", Place})
 	}
 	a.Strips = []Strip{s}
 	return a, nil

@@ -101,7 +101,7 @@ func (Tiers) Reckon(v draft.Values) (a Answer, err error) {
 	a.put("sweep", "Hem a full step needs", Length, need, "two steps, and the legs between them", figure.Geometry)
 	if hem < need {
 		a.note(false, "The hem holds the stride", "It measures %s; steps of %s are the most it lets.", measure.Tell(hem),
-			measure.Tell(math.Max((hem-math.Pi*v.Number("leg"))/2, 0)))
+			measure.Tell(max((hem-math.Pi*v.Number("leg"))/2, 0)))
 	}
 	return a, nil
 }

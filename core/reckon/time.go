@@ -57,8 +57,8 @@ func (Time) Reckon(v draft.Values) (a Answer, err error) {
 	why := "7 to 19 tenths of it: one sample says little"
 	if len(per) > 1 {
 		// Samples differ, and their mean is off by that over the root of their number; the whole evens out.
-		off := math.Max(stat.StdDev(per, nil)/math.Sqrt(float64(len(per)))*left, 0.05*likely)
-		spread, why = work.Spread{Low: math.Max(likely-2*off, likely*0.5), Likely: likely, High: likely + 2*off},
+		off := max(stat.StdDev(per, nil)/math.Sqrt(float64(len(per)))*left, 0.05*likely)
+		spread, why = work.Spread{Low: max(likely-2*off, likely*0.5), Likely: likely, High: likely + 2*off},
 			"twice as far as the samples leave their mean in doubt, "+
 				"a twentieth at least"
 	}

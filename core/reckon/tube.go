@@ -89,7 +89,7 @@ func (Tube) Reckon(v draft.Values) (a Answer, err error) {
 		}
 	}
 	a.sum("2 × (%s + %s) = %s", measure.TellFine(finished), measure.TellFine(seam), measure.TellFine(edge.Tube(finished, seam)))
-	show := math.Min(each, cut*8)
+	show := min(each, cut*8)
 	a.box(Cloth, "", 0, 0, show, cut)
 	switch v.Choice("way") {
 	case "folded":

@@ -138,10 +138,10 @@ func (a across) long(path []plane.Point) float64 {
 // end is by how much a path goes on before its start until it meets the edge it ends on; less than nothing where it lies
 // beyond the edge. Where nothing is sewn to the edge it ends where it did: what lies beyond is lap.
 func (a across) end(path []plane.Point, long float64) float64 {
-	near, _ := plane.Along(path, math.Min(6, long/2))
+	near, _ := plane.Along(path, min(6, long/2))
 	out := path[0].Sub(near).Unit()
 	far := path[0].Add(out.Times(grown))
-	line := append([]plane.Point{far}, plane.Part(path, 0, math.Min(grown, long*0.6))...)
+	line := append([]plane.Point{far}, plane.Part(path, 0, min(grown, long*0.6))...)
 	box := plane.BoxOf(line)
 	best, found := math.Inf(1), false
 	for i := range a.piece.Edges {
@@ -152,8 +152,8 @@ func (a across) end(path []plane.Point, long float64) float64 {
 		sewn := a.meets(e.ID)
 		for k := 1; k < len(e.Line); k++ {
 			p, q := e.Line[k-1], e.Line[k]
-			if math.Max(p.X, q.X) < box.Min.X || math.Min(p.X, q.X) > box.Max.X ||
-				math.Max(p.Y, q.Y) < box.Min.Y || math.Min(p.Y, q.Y) > box.Max.Y {
+			if max(p.X, q.X) < box.Min.X || min(p.X, q.X) > box.Max.X ||
+				max(p.Y, q.Y) < box.Min.Y || min(p.Y, q.Y) > box.Max.Y {
 				continue
 			}
 			run := -grown
@@ -162,7 +162,7 @@ func (a across) end(path []plane.Point, long float64) float64 {
 				if t, ok := crossing(line[j-1], line[j], p, q); ok {
 					at := -(run + t*step) // how far before the start
 					if !sewn {
-						at = math.Min(at, 0)
+						at = min(at, 0)
 					}
 					if math.Abs(at) < math.Abs(best) {
 						best, found = at, true
@@ -197,11 +197,11 @@ func inside(path, outline []plane.Point, from, to, long float64) (sum float64) {
 	for i := 1; i < len(path); i++ {
 		a, b := path[i-1], path[i]
 		step := a.To(b)
-		low, high := math.Max(from, run), math.Min(to, run+step)
+		low, high := max(from, run), min(to, run+step)
 		start := run
 		run += step
-		if high <= low || step <= 0 || math.Max(a.X, b.X) < box.Min.X || math.Min(a.X, b.X) > box.Max.X ||
-			math.Max(a.Y, b.Y) < box.Min.Y || math.Min(a.Y, b.Y) > box.Max.Y {
+		if high <= low || step <= 0 || max(a.X, b.X) < box.Min.X || min(a.X, b.X) > box.Max.X ||
+			max(a.Y, b.Y) < box.Min.Y || min(a.Y, b.Y) > box.Max.Y {
 			continue
 		}
 		cuts := []float64{(low - start) / step, (high - start) / step}

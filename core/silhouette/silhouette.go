@@ -128,8 +128,8 @@ func Of(seen figure.Figure, hem float64) map[Trait]float64 {
 	behind, beside := 0.0, 0.0
 	for drop := 0.0; drop <= low; drop += 10 {
 		s := seen.At(drop)
-		behind = math.Max(behind, s.Reach(180)-waist.Reach(180))
-		beside = math.Max(beside, (s.Breadth()-waist.Breadth())/2)
+		behind = max(behind, s.Reach(180)-waist.Reach(180))
+		beside = max(beside, (s.Breadth()-waist.Breadth())/2)
 	}
 	return map[Trait]float64{Hem: hem, Behind: behind, Beside: beside, Ratio: waist.Girth() / seen.GirthAt(figure.Hip)}
 }

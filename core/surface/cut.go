@@ -80,7 +80,7 @@ func (s *Form) startOf(p Panel) start {
 			n++
 		}
 	}
-	out.middle /= math.Max(n, 1)
+	out.middle /= max(n, 1)
 	return out
 }
 
@@ -165,7 +165,7 @@ func (m *mesh) outline(p Panel, from start, cuts []cut) ([][2]int, error) {
 	at := m.put(p.Edges[0].Line[0], from)
 	m.loop = append(m.loop, at)
 	piece := func(line Line) {
-		n := max(int(math.Ceil(line.Length()/(step*math.Min(from.coarse, mostCoarse)))), 1)
+		n := max(int(math.Ceil(line.Length()/(step*min(from.coarse, mostCoarse)))), 1)
 		points := line.divided(n)
 		for i := 1; i <= n; i++ {
 			next := m.loop[0]
@@ -288,7 +288,7 @@ func nearest(l Line, p r3.Vec) float64 {
 		long := r3.Norm(d)
 		k := 0.0
 		if long > 0 {
-			k = math.Min(math.Max(r3.Dot(r3.Sub(p, l[i-1]), d)/(long*long), 0), 1)
+			k = min(max(r3.Dot(r3.Sub(p, l[i-1]), d)/(long*long), 0), 1)
 		}
 		if off := r3.Norm(r3.Sub(p, r3.Add(l[i-1], r3.Scale(k, d)))); off < best {
 			best, at = off, run+k*long

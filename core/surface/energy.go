@@ -40,15 +40,15 @@ func newEnergy(m *mesh) *energy {
 	for i, t := range m.tris {
 		a, b, c := m.at[t[0]], m.at[t[1]], m.at[t[2]]
 		ab, ac := r3.Sub(b, a), r3.Sub(c, a)
-		l := math.Max(r3.Norm(ab), 1e-9)
+		l := max(r3.Norm(ab), 1e-9)
 		x := r3.Dot(ac, ab) / l
-		y := math.Max(r3.Norm(r3.Cross(ab, ac))/l, 1e-6)
+		y := max(r3.Norm(r3.Cross(ab, ac))/l, 1e-6)
 		flat := [3]plane.Point{{}, {X: l}, {X: x, Y: y}}
 		for k := range 3 {
 			p, q, r := flat[k], flat[(k+1)%3], flat[(k+2)%3]
 			u, v := q.Sub(p), r.Sub(p)
 			e.rest[i][k] = q.Sub(r)
-			e.cot[i][k] = u.Dot(v) / math.Max(math.Abs(u.Cross(v)), 1e-9) / 2
+			e.cot[i][k] = u.Dot(v) / max(math.Abs(u.Cross(v)), 1e-9) / 2
 		}
 		e.area += l * y / 2 / float64(len(m.tris))
 	}
@@ -177,7 +177,7 @@ func (e *energy) stiffness(weight float64, s stiffEdge) float64 {
 	if s.inside {
 		weight /= givesWay
 	}
-	return weight * e.area / (math.Max(s.length, 0.1) * e.long)
+	return weight * e.area / (max(s.length, 0.1) * e.long)
 }
 
 // history is how many steps back Anderson's mixing looks.
@@ -394,7 +394,7 @@ func (e *energy) off(at []plane.Point) float64 {
 	worst := 0.0
 	for _, q := range e.m.stiff {
 		if q.tip == 0 {
-			worst = math.Max(worst, math.Abs(at[q.a].To(at[q.b])-q.length))
+			worst = max(worst, math.Abs(at[q.a].To(at[q.b])-q.length))
 		}
 	}
 	return worst

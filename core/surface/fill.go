@@ -145,7 +145,7 @@ const passes = 3
 func (m *mesh) hold(l level, constraints [][2]int) [][2]int {
 	for k := 1; k < len(l.at); k++ {
 		constraints = append(constraints, [2]int{l.at[k-1], l.at[k]})
-		long := math.Max(l.x[k]-l.x[k-1], r3.Norm(r3.Sub(m.at[l.at[k]], m.at[l.at[k-1]]))) // the latter where it slants to a line's end
+		long := max(l.x[k]-l.x[k-1], r3.Norm(r3.Sub(m.at[l.at[k]], m.at[l.at[k-1]]))) // the latter where it slants to a line's end
 		m.stiff = append(m.stiff, stiffEdge{a: l.at[k-1], b: l.at[k], length: long, inside: true})
 	}
 	if len(l.at) > 1 {
@@ -200,7 +200,7 @@ func (s start) held() []float64 {
 // fill puts points inside the outline, in rows, clear of it and of the darts.
 func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 	box := plane.BoxOf(border)
-	cell := math.Min(math.Max(math.Min(box.Width(), box.Height())/cellsAcross, narrowestCell), widestCell) * s.coarse
+	cell := min(max(min(box.Width(), box.Height())/cellsAcross, narrowestCell), widestCell) * s.coarse
 	high := cell * math.Sqrt(3) / 2
 	for i, y := 0, box.Min.Y+high/2; y < box.Max.Y; i, y = i+1, y+high {
 		for x := box.Min.X + cell/2*float64(1+i%2)/1.5; x < box.Max.X; x += cell {

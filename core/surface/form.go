@@ -3,6 +3,7 @@
 package surface
 
 import (
+	"context"
 	"math"
 	"sort"
 	"sync"
@@ -42,7 +43,7 @@ func (e Ease) extra(z float64) float64 {
 		return 0
 	}
 	if up := z - e.More[0].Z; up >= 0 {
-		return e.More[0].More * math.Max(1-up/runsOut, 0)
+		return e.More[0].More * max(1-up/runsOut, 0)
 	}
 	for i := 1; i < len(e.More); i++ {
 		if a, b := e.More[i-1], e.More[i]; z >= b.Z {
@@ -106,10 +107,34 @@ type ground struct {
 	column figure.Column
 }
 
-// groundOf is the ground of a figure from a height up.
+// groundKey is what a ground depends on: the sum of the figure's sections, and its marks.
+type groundKey struct {
+	column uint64
+	torso  figure.Torso
+	bust   float64
+}
+
+// groundWeight is about what a ground weighs, bytes.
+const groundWeight = 100 << 10
+
+// groundOf is the ground of a figure from a height up. A figure that comes out of another walk as it was has it from there.
 func groundOf(f figure.Figure, from float64) ground {
-	t, bust := f.Torso(), -f.Drop(figure.Bust)
-	sharp := f.Column(from).Bridged(0, bust, func(float64) float64 { return 1 }).Bridged(bust, t.ShoulderPoint.Z, bridge)
+	t, column, bust := f.Torso(), f.Column(from), -f.Drop(figure.Bust)
+	h := newSum()
+	for _, r := range column {
+		h.numbers(r.Z)
+		h.whole(r.Sum())
+	}
+	g, err := memo.Find(context.Background(), f.Book(), groundKey{h.Sum64(), t, bust}, groundWeight,
+		func() (ground, error) { return levelled(t, column, bust), nil })
+	if err != nil { // only a work that fails gives one
+		return levelled(t, column, bust)
+	}
+	return g
+}
+
+func levelled(t figure.Torso, column figure.Column, bust float64) ground {
+	sharp := column.Bridged(0, bust, func(float64) float64 { return 1 }).Bridged(bust, t.ShoulderPoint.Z, bridge)
 	c := sharp.Smoothed(creaseWidth, 0, bust)
 	t.ShoulderPoint = roundEnd(c, t, ridge(sharp, t, t.ShoulderPoint).Length())
 	return ground{t, c}
@@ -130,7 +155,7 @@ func (g ground) under(f figure.Figure, ease Ease) *Form {
 	if ease.Full > 0 && ease.Full < bust {
 		c = c.Levelled(ease.Full)
 		around := c.At(ease.Full)
-		full, atFull = ease.Full, math.Max(waist+(ease.Bust-waist)*ease.Full/bust, f.GirthAt(figure.Bust)+ease.Bust-around.Girth())
+		full, atFull = ease.Full, max(waist+(ease.Bust-waist)*ease.Full/bust, f.GirthAt(figure.Bust)+ease.Bust-around.Girth())
 	}
 	for _, m := range ease.More {
 		c = c.Levelled(m.Z)
@@ -139,19 +164,19 @@ func (g ground) under(f figure.Figure, ease Ease) *Form {
 		switch {
 		case z <= bust && ease.Ring > 0:
 			around := c.At(z)
-			return math.Max(ease.Ring-around.Girth(), 0) / (2 * math.Pi)
+			return max(ease.Ring-around.Girth(), 0) / (2 * math.Pi)
 		case z <= 0:
-			k := math.Min(z/hip, 1)
+			k := min(z/hip, 1)
 			return (ease.Waist + (ease.Hip-ease.Waist)*k) / (2 * math.Pi)
 		case z <= full:
 			return (waist + (atFull-waist)*z/full) / (2 * math.Pi)
 		case z <= bust:
 			around := c.At(z)
-			return math.Max(waist+(ease.Bust-waist)*z/bust, f.GirthAt(figure.Bust)+ease.Bust-around.Girth()) / (2 * math.Pi)
+			return max(waist+(ease.Bust-waist)*z/bust, f.GirthAt(figure.Bust)+ease.Bust-around.Girth()) / (2 * math.Pi)
 		case z <= armpit:
 			return ease.Bust / (2 * math.Pi)
 		}
-		k := math.Min((z-armpit)/(top-armpit), 1)
+		k := min((z-armpit)/(top-armpit), 1)
 		return ease.Bust / (2 * math.Pi) * (1 - (1-atShoulder)*k)
 	}
 	s := &Form{Torso: t, Levels: map[figure.Level]float64{}, ease: ease, ground: g, book: f.Book(),
@@ -159,7 +184,7 @@ func (g ground) under(f figure.Figure, ease Ease) *Form {
 	for _, l := range figure.Levels() {
 		s.Levels[l] = -f.Drop(l)
 	}
-	s.coarse = math.Max(1, f.GirthAt(figure.Bust)/middling)
+	s.coarse = max(1, f.GirthAt(figure.Bust)/middling)
 	s.Torso.Back += ease.Bust / 10
 	s.Torso.Front += ease.Bust / 10
 	s.settle()
@@ -173,7 +198,7 @@ func ridge(c figure.Column, t figure.Torso, end r3.Vec) Line {
 	for i := range out {
 		k := float64(i) / n
 		y, z := t.NeckPoint.Y+(end.Y-t.NeckPoint.Y)*k, t.NeckPoint.Z+(end.Z-t.NeckPoint.Z)*k
-		at := c.At(z)
+		at := c.Halfway(z)
 		out[i] = r3.Vec{X: at.X(y), Y: y, Z: z}
 	}
 	return out
@@ -213,7 +238,7 @@ func (s *Form) settle() {
 	}
 	t := &s.Torso
 	mark := func(p *r3.Vec, x, y float64, side figure.Facing, byY bool) {
-		at := s.column.At(p.Z)
+		at := s.column.Halfway(p.Z)
 		if byY {
 			p.X = at.X(p.Y)
 		} else {
@@ -270,7 +295,7 @@ func (r *row) along(run float64) (x, y float64) {
 		p := r.points[figure.Spots-1]
 		return p.X, p.Y
 	}
-	k := (run - r.run[i-1]) / math.Max(r.run[i]-r.run[i-1], 1e-12)
+	k := (run - r.run[i-1]) / max(r.run[i]-r.run[i-1], 1e-12)
 	p := r.points[i-1].Toward(r.points[i], k)
 	return p.X, p.Y
 }
@@ -287,7 +312,7 @@ func (r *row) to(y float64) float64 {
 		return r.run[n-1]
 	}
 	a, b := r.points[i-1].Y, r.points[i].Y
-	return r.run[i-1] + (r.run[i]-r.run[i-1])*(a-y)/math.Max(a-b, 1e-12)
+	return r.run[i-1] + (r.run[i]-r.run[i-1])*(a-y)/max(a-b, 1e-12)
 }
 
 // place is how far round a point of the outline lies, mm: told by how far to the side it is
@@ -310,7 +335,7 @@ func (r *row) place(x, y float64) float64 {
 		if math.Abs(xb-xa) < 1e-12 {
 			return r.run[a]
 		}
-		return r.run[a] + (r.run[b]-r.run[a])*math.Min(math.Max((x-xa)/(xb-xa), 0), 1)
+		return r.run[a] + (r.run[b]-r.run[a])*min(max((x-xa)/(xb-xa), 0), 1)
 	}
 	if y >= r.points[widest].Y { // before: x rises
 		i := sort.Search(widest, func(i int) bool { return r.points[i].X >= x })

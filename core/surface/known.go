@@ -54,6 +54,12 @@ func (s *sum) numbers(all ...float64) {
 	}
 }
 
+func (s *sum) whole(v uint64) {
+	var b [8]byte
+	binary.LittleEndian.PutUint64(b[:], v)
+	_, _ = s.Write(b[:])
+}
+
 func (s *sum) line(l Line) {
 	s.numbers(float64(len(l)))
 	for _, p := range l {
@@ -74,7 +80,8 @@ func (s *Form) keyOf(p Panel) key {
 		}
 		s.is = f.Sum64()
 	})
-	h.numbers(float64(s.is>>32), float64(s.is&math.MaxUint32), s.coarse, float64(p.From))
+	h.whole(s.is)
+	h.numbers(s.coarse, float64(p.From))
 	h.numbers(s.Held...)
 	for _, l := range slices.Sorted(maps.Keys(s.Levels)) {
 		_, _ = h.WriteString(string(l))

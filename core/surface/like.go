@@ -34,8 +34,8 @@ func (m *mesh) likely(old *mesh, at []plane.Point) ([]plane.Point, bool) {
 			for k < len(was)-1 && was[k] < shares[i] {
 				k++
 			}
-			t := (shares[i] - was[k-1]) / math.Max(was[k]-was[k-1], 1e-12)
-			out[v], known[v] = from[k-1].Toward(from[k], math.Min(math.Max(t, 0), 1)), true
+			t := (shares[i] - was[k-1]) / max(was[k]-was[k-1], 1e-12)
+			out[v], known[v] = from[k-1].Toward(from[k], min(max(t, 0), 1)), true
 		}
 	}
 	for i := range m.parts {

@@ -45,11 +45,11 @@ func (l Line) Part(from, to float64) Line {
 	for i := 1; i < len(l); i++ {
 		d := r3.Norm(r3.Sub(l[i], l[i-1]))
 		if run+d > from && len(out) == 0 {
-			out = append(out, at(i, math.Max(from-run, 0)/math.Max(d, 1e-12)))
+			out = append(out, at(i, max(from-run, 0)/max(d, 1e-12)))
 		}
 		if len(out) > 0 {
 			if run+d >= to {
-				return append(out, at(i, (to-run)/math.Max(d, 1e-12)))
+				return append(out, at(i, (to-run)/max(d, 1e-12)))
 			}
 			out = append(out, l[i])
 		}
@@ -64,7 +64,7 @@ func (l Line) At(length float64) r3.Vec {
 	for i := 1; i < len(l); i++ {
 		d := r3.Norm(r3.Sub(l[i], l[i-1]))
 		if run+d >= length {
-			return r3.Add(l[i-1], r3.Scale((length-run)/math.Max(d, 1e-12), r3.Sub(l[i], l[i-1])))
+			return r3.Add(l[i-1], r3.Scale((length-run)/max(d, 1e-12), r3.Sub(l[i], l[i-1])))
 		}
 		run += d
 	}
@@ -79,8 +79,8 @@ func (l Line) divided(n int) Line {
 	for i := 1; i < len(l) && next <= n; i++ {
 		d := r3.Norm(r3.Sub(l[i], l[i-1]))
 		for next <= n && float64(next)*whole/float64(n) <= run+d+1e-9 {
-			k := (float64(next)*whole/float64(n) - run) / math.Max(d, 1e-12)
-			out = append(out, r3.Add(l[i-1], r3.Scale(math.Min(math.Max(k, 0), 1), r3.Sub(l[i], l[i-1]))))
+			k := (float64(next)*whole/float64(n) - run) / max(d, 1e-12)
+			out = append(out, r3.Add(l[i-1], r3.Scale(min(max(k, 0), 1), r3.Sub(l[i], l[i-1]))))
 			next++
 		}
 		run += d
@@ -141,7 +141,7 @@ func (s *Form) Upright(y, from, to float64) Line {
 	out := make(Line, n+1)
 	for i := range out {
 		z := from + (to-from)*float64(i)/float64(n)
-		at := s.column.At(z)
+		at := s.column.Halfway(z)
 		out[i] = r3.Vec{X: at.X(y), Y: y, Z: z}
 	}
 	return out
@@ -174,7 +174,7 @@ func (s *Form) Beside(side figure.Facing, points ...[2]float64) Line {
 	out := make(Line, n+1)
 	for i := range out {
 		z := zs[0] + (zs[len(zs)-1]-zs[0])*float64(i)/float64(n)
-		at := s.column.At(z)
+		at := s.column.Halfway(z)
 		out[i] = r3.Vec{X: predict(z), Y: at.Y(predict(z), side), Z: z}
 	}
 	return out
@@ -228,7 +228,7 @@ func (s *Form) Necklines(n Neck) (front, back Line, corner float64) {
 // shoulder; where it rises to the nape, it runs as a necklace lies.
 func (s *Form) behind(low float64, at r3.Vec) Line {
 	const turning, parts = 12.0, 24
-	ease := func(t float64) float64 { t = math.Min(math.Max(t, 0), 1); return t * t * (3 - 2*t) }
+	ease := func(t float64) float64 { t = min(max(t, 0), 1); return t * t * (3 - 2*t) }
 	share := ease((low - at.Z + turning) / turning)
 	hollow := Line(s.column.Hollow(low, at, figure.Behind, parts)).Reversed()
 	if share == 0 {
@@ -333,7 +333,7 @@ func (s *Form) Below(p r3.Vec, down, share float64, from Datum) r3.Vec {
 
 // At is the point of the form at a height and a distance to the left, in front or behind.
 func (s *Form) At(z, x float64, side figure.Facing) r3.Vec {
-	c := s.column.At(z)
+	c := s.column.Halfway(z)
 	return r3.Vec{X: x, Y: c.Y(x, side), Z: z}
 }
 

@@ -34,7 +34,7 @@ func turn(a, b, c plane.Point) float64 { return b.Sub(a).Cross(c.Sub(a)) }
 // delaunay triangulates points inside their hull.
 func delaunay(points []plane.Point) [][3]int {
 	box := plane.BoxOf(points)
-	size := math.Max(box.Width(), box.Height()) * 50
+	size := max(box.Width(), box.Height()) * 50
 	mid := box.Centre()
 	n := len(points)
 	all := append(slices.Clone(points), mid.Add(plane.Pt(-size, -size)), mid.Add(plane.Pt(size, -size)), mid.Add(plane.Pt(0, size)))

@@ -62,11 +62,11 @@ func (d FlatDart) mark(before float64) pattern.Mark {
 		return pattern.Mark{Kind: pattern.Dart, Path: append(first, plane.Reversed(leg)[1:]...), Label: d.ID}
 	}
 	long := tip.To(mid)
-	back := mid.Sub(tip).Unit().Times(math.Min(before, long*0.4))
+	back := mid.Sub(tip).Unit().Times(min(before, long*0.4))
 	leg := func(line []plane.Point) []plane.Point {
 		out := make([]plane.Point, len(line))
 		for i, q := range line {
-			share := math.Max(float64(i-d.low)/float64(n-d.low), 0)
+			share := max(float64(i-d.low)/float64(n-d.low), 0)
 			out[i] = q.Add(back.Times(share * share * share))
 		}
 		return out

@@ -242,10 +242,10 @@ func (f *Flat) read(p Panel) {
 		c2 := v.Sub(c1.Times(x)).Times(1 / y)
 		// Its stretches (singular values of two by two).
 		sum, det := c1.Dot(c1)+c2.Dot(c2), c1.Cross(c2)
-		root := math.Sqrt(math.Max(sum*sum/4-det*det, 0))
-		most, least := math.Sqrt(sum/2+root), math.Sqrt(math.Max(sum/2-root, 0))
+		root := math.Sqrt(max(sum*sum/4-det*det, 0))
+		most, least := math.Sqrt(sum/2+root), math.Sqrt(max(sum/2-root, 0))
 		third := func(p, q, r r3.Vec) r3.Vec { return r3.Scale(1.0/3, r3.Add(p, r3.Add(q, r))) }
-		f.Strain = append(f.Strain, Strained{Share: math.Max(most-1, 1-least), Area: l * y / 2,
+		f.Strain = append(f.Strain, Strained{Share: max(most-1, 1-least), Area: l * y / 2,
 			At: f.flat[t[0]].Add(f.flat[t[1]]).Add(f.flat[t[2]]).Times(1.0 / 3),
 			On: third(m.at[t[0]], m.at[t[1]], m.at[t[2]])})
 	}

@@ -3,7 +3,6 @@ package technique
 import (
 	"cmp"
 	"fmt"
-	"math"
 	"slices"
 	"sync"
 
@@ -201,7 +200,7 @@ const felt = 2.0
 
 func tellMinutes(m float64) string {
 	if m < 90 {
-		return fmt.Sprintf("about %.0f min", math.Max(m, 1))
+		return fmt.Sprintf("about %.0f min", max(m, 1))
 	}
 	return fmt.Sprintf("about %.1f h", m/60)
 }

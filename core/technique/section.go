@@ -99,7 +99,7 @@ func Closest(bands []Layer) float64 {
 					from = k + 2
 				}
 				for m := from; m < len(b.Line); m++ {
-					least = math.Min(least, apart(a.Line[k-1], a.Line[k], b.Line[m-1], b.Line[m]))
+					least = min(least, apart(a.Line[k-1], a.Line[k], b.Line[m-1], b.Line[m]))
 				}
 			}
 		}
@@ -116,11 +116,11 @@ func apart(a, b, c, d plane.Point) float64 {
 		u := r.Sub(q)
 		t := 0.0
 		if l := u.Dot(u); l > 0 {
-			t = math.Max(0, math.Min(1, p.Sub(q).Dot(u)/l))
+			t = max(0, min(1, p.Sub(q).Dot(u)/l))
 		}
 		return p.To(q.Add(u.Times(t)))
 	}
-	return math.Min(math.Min(to(a, c, d), to(b, c, d)), math.Min(to(c, a, b), to(d, a, b)))
+	return min(min(to(a, c, d), to(b, c, d)), min(to(c, a, b), to(d, a, b)))
 }
 
 // Look is how a row of stitches looks on the right side.

@@ -68,13 +68,13 @@ func (c Calendar) On(d Day) (hours float64, hand bool) {
 	hours = c.Hours[(int(c.First.Weekday())+int(d))%7]
 	for _, a := range c.Aways {
 		if a.Has(d) {
-			hours = math.Min(hours, a.Hours)
+			hours = min(hours, a.Hours)
 			if a.Hand {
 				hours, hand = a.Hours, true
 			}
 		}
 	}
-	return math.Max(hours-c.Taken[d], 0), hand
+	return max(hours-c.Taken[d], 0), hand
 }
 
 // helped is how many minutes somebody else works on a day.
@@ -291,7 +291,7 @@ func (l *laying) spend(i int, d Day, at, room float64) float64 {
 	if !l.begun[i] {
 		l.begun[i], l.out[i].Start, l.out[i].FromMinute = true, d, at
 	}
-	spent := math.Min(l.left[i], room)
+	spent := min(l.left[i], room)
 	if l.left[i] -= spent; l.left[i] > 1e-9 {
 		return spent
 	}

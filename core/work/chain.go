@@ -1,7 +1,6 @@
 package work
 
 import (
-	"math"
 	"slices"
 )
 
@@ -71,14 +70,14 @@ func (w woven) critical(minutes []float64) (times []Timed, from []int, whole flo
 				times[i].Earliest, from[i] = end, a.to
 			}
 		}
-		whole = math.Max(whole, times[i].Earliest+minutes[i])
+		whole = max(whole, times[i].Earliest+minutes[i])
 	}
 	for i := range times {
 		times[i].Latest = whole - minutes[i]
 	}
 	for i := len(times) - 1; i >= 0; i-- {
 		for _, a := range w.before[i] {
-			times[a.to].Latest = math.Min(times[a.to].Latest, times[i].Latest-a.lag-minutes[a.to])
+			times[a.to].Latest = min(times[a.to].Latest, times[i].Latest-a.lag-minutes[a.to])
 		}
 	}
 	for i := range times {
@@ -93,7 +92,7 @@ func (w woven) tails(minutes []float64) []float64 {
 	for i := len(minutes) - 1; i >= 0; i-- {
 		out[i] += minutes[i]
 		for _, a := range w.before[i] {
-			out[a.to] = math.Max(out[a.to], out[i]+a.lag)
+			out[a.to] = max(out[a.to], out[i]+a.lag)
 		}
 	}
 	return out

@@ -26,7 +26,7 @@ func (c Calendar) Enough(ctx context.Context, all []Operation, before Day, want 
 	with := func(week float64) (Calendar, float64) {
 		out, sum := c, 0.0
 		for i, h := range usual {
-			out.Hours[i] = math.Min(h*week/now, longDay)
+			out.Hours[i] = min(h*week/now, longDay)
 			sum += out.Hours[i]
 		}
 		return out, sum
@@ -39,7 +39,7 @@ func (c Calendar) Enough(ctx context.Context, all []Operation, before Day, want 
 	least := math.Inf(1)
 	for _, h := range usual {
 		if h > 0 {
-			least = math.Min(least, h)
+			least = min(least, h)
 		}
 	}
 	high := longDay / least * now // every day that is worked on is full then

@@ -146,7 +146,7 @@ func (c Calendar) Best(all []Operation, minutes []float64) (order []Operation, o
 	long := weave(all).tails(minutes)
 	longest := 1.0
 	for _, l := range long {
-		longest = math.Max(longest, l)
+		longest = max(longest, l)
 	}
 	try := func(key func(i int) float64) {
 		at := make([]int, len(all))

@@ -129,9 +129,9 @@ func (n Network) serial(w woven, order []int, minutes []float64) Laid {
 				u.take(at, at+minutes[i])
 			}
 		}
-		out.Whole = math.Max(out.Whole, at+minutes[i])
+		out.Whole = max(out.Whole, at+minutes[i])
 		for _, k := range w.then[i] {
-			from[k.to] = math.Max(from[k.to], at+minutes[i]+k.lag)
+			from[k.to] = max(from[k.to], at+minutes[i]+k.lag)
 			if waits[k.to]--; waits[k.to] == 0 {
 				heap.Push(&ready, rank[k.to])
 			}
@@ -179,7 +179,7 @@ func (u *usage) free(from, minutes float64) float64 {
 		if k+1 < len(u.at) {
 			end = u.at[k+1]
 		}
-		if u.count[k] >= u.most && math.Min(end, from+minutes)-math.Max(u.at[k], from) > touching {
+		if u.count[k] >= u.most && min(end, from+minutes)-max(u.at[k], from) > touching {
 			from = end
 		}
 	}

@@ -2,7 +2,6 @@ package work
 
 import (
 	"cmp"
-	"math"
 	"math/rand/v2"
 	"slices"
 
@@ -148,7 +147,7 @@ func Batched(all []Operation) ([]Operation, error) {
 			first := map[Station]int{}
 			for i := n - 1; i >= 0; i-- {
 				if ready(i) {
-					most[ordered[i].Station] += math.Max(ordered[i].Minutes(), 1)
+					most[ordered[i].Station] += max(ordered[i].Minutes(), 1)
 					first[ordered[i].Station] = i
 				}
 			}

@@ -287,7 +287,7 @@ func TestSchedulerAgainstEveryOrder(t *testing.T) {
 		tried++
 		if got := Finish(placed); got > best {
 			late++
-			require.LessOrEqual(t, float64(got), float64(best)+math.Max(1, 0.05*float64(best)))
+			require.LessOrEqual(t, float64(got), float64(best)+max(1, 0.05*float64(best)))
 		}
 	})
 	assert.LessOrEqual(t, float64(late), 0.1*float64(tried), "%d of %d were later than the best", late, tried)
@@ -310,7 +310,7 @@ func TestNetworksAgainstEveryOrder(t *testing.T) {
 		var permute func(k int)
 		permute = func(k int) {
 			if k == len(order) {
-				best = math.Min(best, n.serial(weave(all), order, minutes).Whole)
+				best = min(best, n.serial(weave(all), order, minutes).Whole)
 				return
 			}
 			for i := k; i < len(order); i++ {

@@ -140,7 +140,7 @@ func (e Ensemble) Calendar(from time.Time) work.Calendar {
 	y, m, d := from.Date()
 	c := work.Calendar{First: time.Date(y, m, d, 0, 0, 0, 0, time.UTC), Arrivals: map[work.ID]work.Day{}}
 	for i := range c.Hours {
-		c.Hours[i] = math.Max(e.Hours, 0.25)
+		c.Hours[i] = max(e.Hours, 0.25)
 	}
 	p := e.Planning
 	if p.Hours != nil {

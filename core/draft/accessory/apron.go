@@ -33,7 +33,7 @@ func (Apron) Parameters() []draft.Parameter {
 	wide.Rule = "⟦=75 cm⟧, or more where what is under it is wider"
 	wide.Default = func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
 		if across := on.At(on.Drop(figure.Hip)).Arc(-75, 75); across > 700 {
-			return math.Min(math.Ceil(across*1.1), 1600), figure.Reason{Text: "covers the front from side to side", Source: figure.Memory}
+			return min(math.Ceil(across*1.1), 1600), figure.Reason{Text: "covers the front from side to side", Source: figure.Memory}
 		}
 		return 750, figure.Reason{Text: "⟦65 cm⟧ to ⟦90 cm⟧", Source: figure.Memory}
 	}
@@ -42,16 +42,16 @@ func (Apron) Parameters() []draft.Parameter {
 			return math.Round(on.GirthAt(figure.Waist) / 2), figure.Memory
 		})
 	band.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		return math.Max(150, v.Number("width")/8), math.Min(v.Number("width")-20, on.GirthAt(figure.Waist))
+		return max(150, v.Number("width")/8), min(v.Number("width")-20, on.GirthAt(figure.Waist))
 	}
 	high, across := draft.Mm("bib", "Bib, high", 80, 400, 200, "to the bust", figure.Memory, "Above the band, doubled; its "+
 		"corners are pinned up."),
 		draft.MmFrom("bib_wide", "Bib, wide", 80, 500, "⟦21 cm⟧, or what the band has room for", "At its lower edge.",
 			func(_ figure.Figure, v draft.Values) (float64, figure.Source) {
-				return math.Min(210, v.Number("band_long")-20), figure.Memory
+				return min(210, v.Number("band_long")-20), figure.Memory
 			})
 	across.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 80, math.Min(500, v.Number("band_long")-20)
+		return 80, min(500, v.Number("band_long")-20)
 	}
 	high.When = func(v draft.Values) bool { return v.Choice("top") == "bib" }
 	across.When = high.When
@@ -59,7 +59,7 @@ func (Apron) Parameters() []draft.Parameter {
 		part.LengthFrom("Length below the band", 200, 1400, "to ⟦15 cm⟧ above the floor", "Three quarters of the skirt to "+
 			"nearly all of it.",
 			func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-				return math.Max(on.WaistToFloor(0)-150, 200), figure.Memory
+				return max(on.WaistToFloor(0)-150, 200), figure.Memory
 			}),
 		wide, band,
 		draft.Mm(draft.Band, "Band, finished depth", 15, 90, 35, "⟦2.5 cm⟧ to ⟦5 cm⟧", figure.Practice, "Cut at twice this and "+
@@ -88,7 +88,7 @@ func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	if r > 0 {
 		a, b := plane.Pt(half-r, 0), plane.Pt(half, r)
 		line = plane.Join([]plane.Point{{}, a}, plane.Quarter(a, plane.Pt(half, 0), b))
-		side, hem = []plane.Point{b, {X: half, Y: long}}, math.Min(hem, v.Number("side"))
+		side, hem = []plane.Point{b, {X: half, Y: long}}, min(hem, v.Number("side"))
 	}
 	p := pattern.Piece{ID: "apron", Name: "Apron", Cut: 1, Fold: "centre", Edges: []pattern.Edge{
 		{ID: "hem", Name: "hem", Line: line, Allowance: hem, Turned: true},
@@ -126,7 +126,7 @@ func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	d.Measure("length", "the apron", "below the band", long)
 	d.Measure("width", "the apron", "in width", 2*half)
 	d.Measure("ties", "each tie", "in length", v.Number("ties"))
-	d.Spares = []draft.Spare{{Dimension: "length", Where: "the hem", Slide: math.Max(hem-6, 0)}}
+	d.Spares = []draft.Spare{{Dimension: "length", Where: "the hem", Slide: max(hem-6, 0)}}
 	thick := float64(in.Thickness)
 	// Band and ties go round; what hangs from them lies before the skirts and changes nothing.
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: 4 * thick}, {Drop: deep, Depth: 4 * thick}}
@@ -134,7 +134,7 @@ func (Apron) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Offer(false, "The ties are short", fmt.Sprintf("Band and ties make %s; the waist measures %s and a bow takes "+
 			"some %s.", measure.Tell(round),
 			measure.Tell(on.GirthAt(figure.Waist)), measure.Tell(500)), "Make them longer",
-			draft.Settings{"ties": math.Min(math.Ceil((on.GirthAt(figure.Waist)+500-wide)/2), 1800)})
+			draft.Settings{"ties": min(math.Ceil((on.GirthAt(figure.Waist)+500-wide)/2), 1800)})
 	}
 	d.Tell(work.ToHem, "Sides first, then the lower edge.")
 	d.Tell(work.ToGather, fmt.Sprintf("%s into %s, the middle of both matched.", measure.Tell(2*half), measure.Tell(wide)))

@@ -2,7 +2,6 @@ package accessory
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -34,11 +33,11 @@ func (Pocket) Parameters() []draft.Parameter {
 	slit := draft.Mm(draft.Slit, "Slit, long", 120, 260, 185, "⟦17 cm⟧ to ⟦20 cm⟧: a hand passes", figure.Memory, "Bound, down the "+
 		"middle of the front.")
 	slit.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 120, math.Min(260, v.Number(draft.Long)-v.Number("from")-80)
+		return 120, min(260, v.Number(draft.Long)-v.Number("from")-80)
 	}
 	top := draft.Mm("top", "Wide at the top", 60, 200, 100, "narrower than below", figure.Memory, "At the tape.")
 	top.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 60, math.Min(200, v.Number("wide")-10)
+		return 60, min(200, v.Number("wide")-10)
 	}
 	return []draft.Parameter{
 		draft.Tally(draft.Pockets, "Pockets", 1, 2, 2, "a pair", figure.Memory, "Two balance each other."),

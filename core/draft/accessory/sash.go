@@ -1,8 +1,6 @@
 package accessory
 
 import (
-	"math"
-
 	"ardentgusset/core/caution"
 	"ardentgusset/core/closure"
 	"ardentgusset/core/cloth"
@@ -77,8 +75,8 @@ func (Sash) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 	if v.Choice("fastens") == "bow" {
 		strip("sash", "Sash", long, wide)
 		loop := v.Number("loop")
-		strip("bow", "Bow", BowLength(loop), math.Min(wide, 160))
-		strip("knot", "Knot", knotted*1.6, math.Min(wide, 160)/2)
+		strip("bow", "Bow", BowLength(loop), min(wide, 160))
+		strip("knot", "Knot", knotted*1.6, min(wide, 160)/2)
 		d.Measure("bow", "the bow", "its ribbon", BowLength(loop))
 		d.Fasten(closure.Hooks, 3, 0, "one above the other behind the bow")
 		d.Tell(work.ToFasten, "The bow: lay two loops, the ends behind, draw the middle together with a thread, and the knot over it.")
@@ -88,7 +86,7 @@ func (Sash) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 	}
 	d.Measure("long", "the sash", "in length", long)
 	d.Measure("wide", "the sash", "in width", wide)
-	d.Spares = []draft.Spare{{Dimension: "long", Where: "its ends", Slide: math.Max(long-waist-knotted, 0) / 2}}
+	d.Spares = []draft.Spare{{Dimension: "long", Where: "its ends", Slide: max(long-waist-knotted, 0) / 2}}
 	thick := float64(in.Thickness)
 	layers := 3.0 // it lies in folds
 	if doubled {

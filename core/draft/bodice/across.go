@@ -178,7 +178,7 @@ func (h *half) acrossAgain() (next map[int]float64, out bool) {
 		was := h.ask.across[a.part]
 		next[a.part] = was
 		if off := is - a.half - h.full[-a.z]/2; math.Abs(off) > acrossWithin && !h.ask.enough {
-			next[a.part] = math.Round(math.Min(math.Max(was-off, -acrossLess), acrossMore)/askedBy) * askedBy
+			next[a.part] = math.Round(min(max(was-off, -acrossLess), acrossMore)/askedBy) * askedBy
 			out = out || next[a.part] != was && h.ask.rounds < acrossRounds
 		}
 	}

@@ -141,17 +141,17 @@ func (h *half) again() error {
 			continue
 		}
 		now[i].off = is - h.meant(r.z)
-		worst = math.Max(worst, math.Abs(now[i].off))
+		worst = max(worst, math.Abs(now[i].off))
 		slope := 1.0
 		if len(h.ask.before) == len(held) {
 			was := h.ask.before[i]
 			if by := now[i].asked - was.asked; math.Abs(by) > 2 { // less tells nothing: the mesh is another one
-				slope = math.Min(math.Max((now[i].off-was.off)/by, 0.6), 1.4)
+				slope = min(max((now[i].off-was.off)/by, 0.6), 1.4)
 			}
 		}
 		more := now[i].asked
 		if math.Abs(now[i].off) > ringsWithin {
-			more = math.Round(math.Min(math.Max(more-now[i].off/slope, -muchAtMost), muchAtMost)/askedBy) * askedBy
+			more = math.Round(min(max(more-now[i].off/slope, -muchAtMost), muchAtMost)/askedBy) * askedBy
 		}
 		next[i] = surface.Extra{Z: r.z, More: more}
 	}

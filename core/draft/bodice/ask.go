@@ -40,18 +40,18 @@ func necks(front, back, wide float64) []draft.Parameter {
 		"Below the hollow of the throat, at the centre front.")
 	low.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { // it stays above the bust line
 		t := on.Torso()
-		return -8, math.Max(math.Min(190, 0.75*(t.Throat.Z-t.BustPoint.Z)), 0)
+		return -8, max(min(190, 0.75*(t.Throat.Z-t.BustPoint.Z)), 0)
 	}
 	broad := draft.Mm(draft.NeckWide, "Neckline wider by", 0, 90, wide, "at the base of the neck", figure.Practice,
 		"Along the shoulder, each side.")
 	broad.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		return 0, math.Max(math.Min(90, on.Length("shoulder_length")-60), 0)
+		return 0, max(min(90, on.Length("shoulder_length")-60), 0)
 	}
 	behind := draft.Mm(draft.NeckBack, "Neckline lower behind by", -5, 150, back, "at the base of the neck", figure.Practice,
 		"At the centre back.")
 	behind.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		t := on.Torso()
-		return -5, math.Max(math.Min(150, 0.7*(t.Nape.Z-t.Underarm)), 0)
+		return -5, max(min(150, 0.7*(t.Nape.Z-t.Underarm)), 0)
 	}
 	return []draft.Parameter{low, behind, broad}
 }
@@ -71,12 +71,12 @@ func armholes(inset, backNeck, backArm, drop float64) []draft.Parameter {
 	inside := draft.Mm("inset", "Armhole inside the shoulder's end by", 0, 60, inset, "the sleeve begins on the bone", figure.Memory,
 		"Along the shoulder.")
 	inside.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // what the neckline leaves of the shoulder
-		return 0, math.Max(math.Min(60, on.Length("shoulder_length")-v.Number(draft.NeckWide)-45), 0)
+		return 0, max(min(60, on.Length("shoulder_length")-v.Number(draft.NeckWide)-45), 0)
 	}
 	low := draft.Mm(draft.ScyeDrop, "Armhole below the armpit", 4, 70, drop, "high armholes let the arm move", figure.Memory,
 		"The lower it lies, the more the whole bodice lifts with the arm.")
 	low.Between = func(on figure.Figure, _ draft.Values) (float64, float64) { // the side keeps some length
-		return 4, math.Max(math.Min(70, on.Torso().Underarm-90), 4)
+		return 4, max(min(70, on.Torso().Underarm-90), 4)
 	}
 	return []draft.Parameter{inside,
 		draft.Mm("seam_back_neck", "Shoulder seam behind the ridge, at the neck", 0, 40, backNeck, "as the years had it", figure.Memory,
@@ -107,9 +107,9 @@ func cutOf(on figure.Figure, v draft.Values, low float64) cut {
 	if v.Has(draft.WaistEase) {
 		ease.Waist = v.Number(draft.WaistEase)
 	} else { // a tube round the fullest
-		ring := math.Max(on.GirthAt(figure.Bust)+ease.Bust, on.GirthAt(figure.Waist)+ease.Hip)
+		ring := max(on.GirthAt(figure.Bust)+ease.Bust, on.GirthAt(figure.Waist)+ease.Hip)
 		if low < -tubeFrom {
-			ring = math.Max(ring, math.Max(on.GirthAt(figure.HighHip), on.GirthAt(figure.Hip))+ease.Hip)
+			ring = max(ring, max(on.GirthAt(figure.HighHip), on.GirthAt(figure.Hip))+ease.Hip)
 		}
 		ease = surface.Ease{Bust: ring - on.GirthAt(figure.Bust), Waist: ring - on.GirthAt(figure.Waist),
 			Hip: ring - on.GirthAt(figure.Hip), Ring: ring}
@@ -160,7 +160,7 @@ func (h *half) heights() []float64 {
 	top, foot := h.bust(), math.Inf(-1)
 	const parts = 20
 	for i := range parts + 1 {
-		foot = math.Max(foot, h.hem(float64(i)/parts)+overHem)
+		foot = max(foot, h.hem(float64(i)/parts)+overHem)
 	}
 	if top <= foot {
 		return nil
@@ -296,7 +296,7 @@ func (h *half) meetsSkirt() {
 // wear is what the bodice does to what is worn over it: cloth so thick from the neck to the
 // lower edge.
 func (h *half) wear(thick float64) {
-	low := math.Min(math.Min(h.hem(0), h.hem(0.5)), h.hem(1))
+	low := min(min(h.hem(0), h.hem(0.5)), h.hem(1))
 	if h.hem(0) != h.hem(0.5) || h.hem(1) != h.hem(0.5) {
 		h.Wear.Foot = []float64{-h.hem(0), -h.hem(0.5), -h.hem(1)}
 	}

@@ -1,7 +1,6 @@
 package bodice
 
 import (
-	"math"
 	"slices"
 
 	"ardentgusset/core/bone"
@@ -124,8 +123,8 @@ func (h *half) taped(step work.ID) {
 func (h *half) bones() {
 	const below = 30.0
 	under := h.underarm().Z
-	down := math.Min(below, -math.Max(math.Max(h.hem(0.2), h.hem(0.5)), h.hem(0.9))-8)
-	down = math.Max(down, 5)
+	down := min(below, -max(max(h.hem(0.2), h.hem(0.5)), h.hem(0.9))-8)
+	down = max(down, 5)
 	h.boned("on the front of the underarm", "underarm", under-25+down)
 	h.boned("on the back of the underarm", "side-back", under-20+down)
 	h.boned("on the back seams", "back", 80+down)

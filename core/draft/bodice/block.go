@@ -106,7 +106,7 @@ func (h *half) frontDarts(side upright) []surface.Dart {
 		if other.Edge == "shoulder" {
 			long = h.top[shoulderFront].line.Length()
 		}
-		h.mostBust = 2 * math.Asin(math.Min(0.27*long/other.Line.Length(), 0.5))
+		h.mostBust = 2 * math.Asin(min(0.27*long/other.Line.Length(), 0.5))
 	}
 	return darts
 }
@@ -118,11 +118,11 @@ func (h *half) share(swing []float64) []float64 {
 	for _, s := range swing {
 		all += s
 	}
-	all = math.Max(all*h.v.Number(draft.DartTake), 0.03)
+	all = max(all*h.v.Number(draft.DartTake), 0.03)
 	if len(swing) == 1 {
 		return []float64{all}
 	}
-	bust := math.Min(all*(1-h.v.Number("waist_share")), h.mostBust)
+	bust := min(all*(1-h.v.Number("waist_share")), h.mostBust)
 	return []float64{all - bust, bust}
 }
 
@@ -136,7 +136,7 @@ const shoulderDart, mostShoulder = 62.0, 12.0
 // back is the back with a dart at the waist and one at the shoulder.
 func (h *half) back(side, cb upright, waist float64) surface.Panel {
 	middle := waist + (1-waist)*0.48
-	tip := math.Min(h.underarm().Z-20, h.form.Levels[figure.Bust]-12) // higher up a long back has nothing to take in
+	tip := min(h.underarm().Z-20, h.form.Levels[figure.Bust]-12) // higher up a long back has nothing to take in
 	line := h.form.Through(surface.Station{Z: h.hem(middle), Share: middle}, surface.Station{Z: tip, Share: middle})
 	// The waist dart takes what the half waist is smaller than the half bust, by the
 	// usual share; the shoulder's a part of what would open: the rest is eased.
@@ -157,10 +157,10 @@ func (h *half) back(side, cb upright, waist float64) surface.Panel {
 		out := make([]float64, len(swing))
 		for i, s := range swing {
 			if darts[i].ID == "waist" {
-				out[i] = math.Max(s*0.7, 2*math.Asin(math.Min(need/2/line.Length(), 0.5)))
+				out[i] = max(s*0.7, 2*math.Asin(min(need/2/line.Length(), 0.5)))
 			} else {
 				// What is more than a shoulder dart takes is eased in along the seam.
-				out[i] = math.Min(math.Max(s*h.v.Number(draft.DartTake)*0.6, 0.06), 2*math.Asin(mostShoulder/2/darts[i].Line.Length()))
+				out[i] = min(max(s*h.v.Number(draft.DartTake)*0.6, 0.06), 2*math.Asin(mostShoulder/2/darts[i].Line.Length()))
 			}
 		}
 		return out
@@ -213,7 +213,7 @@ func (h *half) entered() {
 	default:
 		least := math.Inf(1)
 		for _, g := range h.Girths {
-			least = math.Min(least, g.Made)
+			least = min(least, g.Made)
 		}
 		h.Entry = draft.Entry{Closed: least, Only: draft.OverHead}
 	}

@@ -120,14 +120,14 @@ func TestTapeRoundTheBust(t *testing.T) {
 			least := math.Inf(1) // a neckline may dip deeper still
 			for z := under; z > under-80; z -= 4 {
 				at := on.Column(z - 1).At(z)
-				least = math.Min(least, at.Girth())
+				least = min(least, at.Girth())
 			}
 			require.Greater(t, 2*sum, 0.95*(least+ease), g.About().Kind)
 			return
 		}
 		want := on.GirthAt(figure.Bust) + ease
 		if set := v.Get("hip_ease"); !v.Has("waist_ease") { // it hangs: the larger of both decides
-			want = math.Max(want, math.Max(on.GirthAt(figure.Waist), on.GirthAt(figure.Hip))+set.Number)
+			want = max(want, max(on.GirthAt(figure.Waist), on.GirthAt(figure.Hip))+set.Number)
 		}
 		within := 0.004
 		if gives(d) || on.GirthAt(figure.Waist) > 0.9*on.GirthAt(figure.Bust) {

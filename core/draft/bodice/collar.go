@@ -232,9 +232,9 @@ func (h *half) flatCollar(kind string) (bool, error) {
 	lapB, _ := h.lapOf(&back)
 	fore := plane.Part(nf.Line, 0, nf.Length()-lapF) // from the shoulder to the centre front
 	aft := plane.Part(nb.Line, lapB, nb.Length())    // from the centre back to the shoulder
-	long := math.Min(sf.Length(), sb.Length())
+	long := min(sf.Length(), sb.Length())
 	wide := h.v.Number("collar_wide")
-	lap := math.Asin(math.Min(h.v.Number("collar_lap")/long, 0.5))
+	lap := math.Asin(min(h.v.Number("collar_lap")/long, 0.5))
 	// The back is turned over the shoulder: its shoulder lies on the front's, turned in by the lap.
 	from, to := aft[len(aft)-1], fore[0]
 	u, v := sb.Line[len(sb.Line)-1].Sub(sb.Line[0]), sf.Line[0].Sub(sf.Line[len(sf.Line)-1])

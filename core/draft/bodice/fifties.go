@@ -86,14 +86,14 @@ func fiftiesOf(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric, tw
 	}
 	darts = append(darts, surface.Dart{ID: "side", Edge: "side", Line: h.form.Straight(mouth, tip, surface.FromFront)})
 	front := h.between("front", "Front", h.centreFront(), side, surface.FromFront, darts...).onFold("centre-front")
-	most := 2 * math.Asin(math.Min(0.27*side.line.Length()/r3.Norm(r3.Sub(mouth, tip)), 0.5))
+	most := 2 * math.Asin(min(0.27*side.line.Length()/r3.Norm(r3.Sub(mouth, tip)), 0.5))
 	front.panel.Take = func(swing []float64) []float64 {
 		all := 0.0
 		for _, s := range swing {
 			all += s
 		}
-		all = math.Max(all*v.Number(draft.DartTake), 0.04)
-		across := math.Min(0.44*all, most) // no more than its seam has room for
+		all = max(all*v.Number(draft.DartTake), 0.04)
+		across := min(0.44*all, most) // no more than its seam has room for
 		var out []float64
 		for _, s := range shares {
 			out = append(out, (all-across)*s)

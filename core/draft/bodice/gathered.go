@@ -2,7 +2,6 @@ package bodice
 
 import (
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 
@@ -140,5 +139,5 @@ func (h *half) fullness(piece string, times float64) float64 {
 	}
 	worn := e.Length() - h.taken(pattern.Side{Piece: piece, Edge: "hem"})
 	open := e.Length() - worn // the darts are gathers already
-	return math.Max(worn*(times-1)-open, 0)
+	return max(worn*(times-1)-open, 0)
 }

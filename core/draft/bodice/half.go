@@ -94,8 +94,8 @@ var errChild = errors.New("this is a child, or a child’s size: a child’s bod
 // neckline leave whole, but not below half way from the bust to the waist: it must still run in.
 func (c cut) fullDownTo(on figure.Figure) float64 {
 	t := on.Torso()
-	whole := math.Min(t.Underarm-c.scyeDrop, t.Throat.Z-c.neck.Front) - belowArm - 1
-	return math.Max(whole, -on.Drop(figure.Bust)/2)
+	whole := min(t.Underarm-c.scyeDrop, t.Throat.Z-c.neck.Front) - belowArm - 1
+	return max(whole, -on.Drop(figure.Bust)/2)
 }
 
 // lay makes the form and its upper edge.
@@ -104,7 +104,7 @@ func lay(ask *asked, on figure.Figure, v draft.Values, c cut) (*half, error) {
 		return nil, errChild
 	}
 	c.ease.Full = c.fullDownTo(on)
-	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: ask.formOf(on, math.Min(c.low-20, -10), c.ease), ask: ask}
+	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: ask.formOf(on, min(c.low-20, -10), c.ease), ask: ask}
 	t := &h.form.Torso
 	ridge := h.form.Shoulder()
 	if c.inset > ridge.Length()-c.neck.Wide-30 {
@@ -122,7 +122,7 @@ func lay(ask *asked, on figure.Figure, v draft.Values, c cut) (*half, error) {
 	seam = seam.Part(c.neck.Wide, seam.Length()+1)
 	frontNeck, backNeck := neckF, neckB
 	if c.backNeck > 0 || c.backArm > 0 {
-		n, a := math.Min(c.backNeck, notRising(neckB)), math.Min(c.backArm, back.Length()*0.6)
+		n, a := min(c.backNeck, notRising(neckB)), min(c.backArm, back.Length()*0.6)
 		seam = h.form.Shortest(neckB.At(n), back.At(a))
 		if n > 0 {
 			frontNeck, backNeck = neckF.Then(neckB.Part(0, n)), neckB.Part(n, neckB.Length()+1)
@@ -152,7 +152,7 @@ func (h *half) bust() float64 {
 	z := h.form.Levels[figure.Bust]
 	for _, s := range h.top {
 		for _, p := range s.line {
-			z = math.Min(z, p.Z-belowArm)
+			z = min(z, p.Z-belowArm)
 		}
 	}
 	return z

@@ -2,7 +2,6 @@ package bodice
 
 import (
 	"fmt"
-	"math"
 	"slices"
 
 	"ardentgusset/core/cloth"
@@ -37,7 +36,7 @@ func (HighWaist) Parameters() []draft.Parameter {
 		"⟦55⟧ to ⟦85⟧ below the bust point, by the years; never above what the bust rests on.",
 		func(on figure.Figure, _ draft.Values) (float64, figure.Source) { return 75, figure.Memory })
 	under.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		return 40, math.Max(on.Torso().BustPoint.Z-40, 60)
+		return 40, max(on.Torso().BustPoint.Z-40, 60)
 	}
 	return slices.Concat([]draft.Parameter{draft.Mm(draft.BustEase, "Ease at the bust", 0, 120, 20, "the lining is close", figure.Memory,
 		"Before it is gathered."),
@@ -92,7 +91,7 @@ func (h *half) drawnFront() error {
 	p := ungathered(h.Pieces[i], "hem")
 	neck, _ := p.Edge("neck")
 	hem, _ := p.Edge("hem")
-	more := math.Max(long*times-hem.Length(), 0)
+	more := max(long*times-hem.Length(), 0)
 	var err error
 	if p, err = p.Spread(pattern.Place{Edge: "hem", At: hem.Length() * 0.05}, hem.Length()*0.55,
 		pattern.Place{Edge: "neck", At: neck.Length() * 0.1},
@@ -113,8 +112,13 @@ func (h *half) drawnFront() error {
 			return err
 		}
 	}
-	if e, ok := p.Edge("neck"); ok && !h.vee { // spread between two of its points it bends at them
-		e.Line = plane.Faired(e.Line, rimWave)
+	if e, ok := p.Edge("neck"); ok && !h.vee { // spread between two of its points it bends at them; at the fold it runs on
+		fold := e.Line[len(e.Line)-1]
+		whole := plane.Faired(append(slices.Clone(e.Line), plane.Reversed(plane.Mirrored(e.Line, fold.X))[1:]...), rimWave)
+		e.Line = plane.Part(whole, 0, plane.Length(whole)/2)
+		e.Line[len(e.Line)-1].X = fold.X
+		c, _ := p.Edge("centre-front") // it begins where the neckline comes to the fold now
+		c.Line[0] = e.Line[len(e.Line)-1]
 	}
 	e, _ := p.Edge("hem")
 	h.Measure("drawn.hem", "the front", "its waist edge is drawn to", 2*long)

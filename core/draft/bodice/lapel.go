@@ -29,7 +29,7 @@ func lapels(usual string, up float64) []draft.Parameter {
 		"Where the front begins to turn back; the uppermost button stands there.")
 	breaks.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		t := on.Torso()
-		return 10, math.Max(math.Min(260, t.BustPoint.Z+0.35*(t.Throat.Z-t.BustPoint.Z)), 20)
+		return 10, max(min(260, t.BustPoint.Z+0.35*(t.Throat.Z-t.BustPoint.Z)), 20)
 	}
 	wide := draft.Mm("lapel_wide", "Lapel, wide", 45, 140, 82, "⟦75⟧ to ⟦9 cm⟧; a shawl’s ⟦9 cm⟧ to ⟦14 cm⟧", figure.Memory,
 		"From the line it rolls on to its point.")
@@ -233,7 +233,7 @@ func clippedAbove(marks []pattern.Mark, r roll) []pattern.Mark {
 func (h *half) lapelEdges(r roll) []pattern.Edge {
 	tip := r.foot.Add(r.out.Times(h.v.Number("lapel_wide"))).Sub(r.up.Times(pointDrop))
 	way := r.gorge.To(tip)
-	notch := r.gorge.Toward(tip, math.Max(1-notchFree/way, 0.35))
+	notch := r.gorge.Toward(tip, max(1-notchFree/way, 0.35))
 	fall := tip.To(r.brk)
 	outer := plane.Cubic(tip, tip.Sub(r.up.Times(0.3*fall)).Add(r.out.Times(0.05*fall)),
 		r.brk.Add(r.up.Times(0.3*fall)).Add(r.out.Times(0.05*fall)), r.brk)
@@ -249,8 +249,8 @@ func facingOf(front pattern.Piece, opens string) (pattern.Piece, error) {
 	const atShoulder, atHem = 40.0, 75.0
 	shoulder, _ := front.Edge("shoulder")
 	hem, _ := front.Edge("hem")
-	low := plane.Part(hem.Line, 0, math.Min(atHem, hem.Length()*0.6))
-	high := plane.Part(shoulder.Line, math.Max(shoulder.Length()-atShoulder, 0), shoulder.Length())
+	low := plane.Part(hem.Line, 0, min(atHem, hem.Length()*0.6))
+	high := plane.Part(shoulder.Line, max(shoulder.Length()-atShoulder, 0), shoulder.Length())
 	a, b := low[len(low)-1], high[0]
 	rise := a.To(b)
 	f := pattern.Piece{ID: "front-facing", Name: "Front facing", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
@@ -291,7 +291,7 @@ func swung(from, along plane.Point, long, angle float64) []plane.Point {
 // a fall of 42 over 28, up to 50 for a shawl).
 func (h *half) leaned(long float64) float64 {
 	over := h.v.Number("collar_fall") - h.v.Number("collar_stand")
-	return math.Asin(math.Min((12+0.6*math.Max(over, 0))/math.Max(long, 30), 0.7))
+	return math.Asin(min((12+0.6*max(over, 0))/max(long, 30), 0.7))
 }
 
 // notched drafts the collar to the gorge, the neckline beside the roll and the back neck: an under

@@ -32,7 +32,7 @@ func TestLapels(t *testing.T) {
 				roll = m.Path
 			}
 			if m.Kind == pattern.Button {
-				buttons = math.Max(buttons, m.Path[0].Y)
+				buttons = max(buttons, m.Path[0].Y)
 			}
 		}
 		require.Len(t, roll, 2)

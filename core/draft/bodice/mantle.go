@@ -139,12 +139,12 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 	arm := h.heights()[0]             // as far up it goes round body and arms
 	wide := func(z float64) float64 { // between the seams, at a height
 		from, to := h.shareAt(before.line, z), h.shareAt(behind.line, z)
-		at := math.Max(z, 0) // below the waist the arms lie over the skirts: no narrower there
+		at := max(z, 0) // below the waist the arms lie over the skirts: no narrower there
 		if z < 0 {
 			from, to = h.shareAt(before.line, 0), h.shareAt(behind.line, 0)
 		}
 		body := h.form.HalfGirth(z) * (h.shareAt(behind.line, z) - h.shareAt(before.line, z))
-		return math.Max(h.armed()-h.form.HalfGirth(at)*(1-to+from), math.Max(body+10, head))
+		return max(h.armed()-h.form.HalfGirth(at)*(1-to+from), max(body+10, head))
 	}
 	// Each side from the lower edge up, by its own heights; its height is what makes it as long as its seam.
 	tall := map[bool]float64{} // by how much its height there is more than on the figure, before and behind
@@ -180,7 +180,7 @@ func (h *half) overArm(before, behind upright) (pattern.Piece, error) {
 			return pattern.Piece{}, err
 		}
 		rise := right[len(right)-1].Y - left[len(left)-1].Y
-		end = math.Sqrt(math.Max(head*head*mantleHead*mantleHead-rise*rise, head*head/9)) / 2
+		end = math.Sqrt(max(head*head*mantleHead*mantleHead-rise*rise, head*head/9)) / 2
 	}
 	left = plane.Mirrored(left, 0)
 	from, to := right[len(right)-1], left[len(left)-1]
@@ -260,7 +260,7 @@ func (h *half) mantled() error {
 	if seam-open < 60 {
 		return fmt.Errorf("the opening for the hand leaves only %s of the seam before the arm: make it shorter, or let the mantle "+
 			"reach lower",
-			measure.Tell(math.Max(seam-open, 0)))
+			measure.Tell(max(seam-open, 0)))
 	}
 	p := h.Pieces[i]
 	if ends := h.v.Number(draft.Ends); ends > 1 {
@@ -327,7 +327,7 @@ func hanging(p pattern.Piece, ends, seam float64) pattern.Piece {
 func (h *half) belowWaist(cb *pattern.Edge) float64 {
 	const from = 20.0
 	line := h.form.Centre(figure.Behind, h.hem(1), 0)
-	return math.Max(math.Min(line.Length()-from, cb.Length()-100), 0)
+	return max(min(line.Length()-from, cb.Length()-100), 0)
 }
 
 // overArms compares what its pieces measure round body and arms with both as they hang, in the sleeves that are worn, from the
@@ -340,7 +340,7 @@ func (h *half) overArms() (least float64) {
 		if r.Drop > 0 {
 			break
 		}
-		least = math.Min(least, r.Made)
+		least = min(least, r.Made)
 		if by := h.on.Armed(r.Drop).Girth() - r.Made; by > lacks {
 			lacks, worst = by, r
 		}

@@ -37,7 +37,7 @@ func TestMantlesGoRoundTheArms(t *testing.T) {
 		for _, r := range d.Girths { // front, back and the part over the arm, as they are sewn
 			require.Greater(t, r.Made, on.Girth(r.Drop)+3, "%.0f below the waist", r.Drop)
 			if r.Drop <= 0 {
-				least = math.Min(least, r.Made)
+				least = min(least, r.Made)
 			}
 		}
 		require.InDelta(t, least, drafttest.Value(d, "arms"), 0.01)

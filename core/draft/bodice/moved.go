@@ -78,7 +78,7 @@ func seamUp() draft.Parameter {
 		"All round. ⟦2 cm⟧ to ⟦5 cm⟧ above it in the 1940s; less than nothing lies below it.")
 	up.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // below the underbust line and the dart at the side
 		side := on.Torso().Underarm - v.Number(draft.ScyeDrop) - sideDart
-		return -20, math.Max(math.Min(80, math.Min(-on.Drop(figure.Underbust)-20, side-shortSide)), 0)
+		return -20, max(min(80, min(-on.Drop(figure.Underbust)-20, side-shortSide)), 0)
 	}
 	return up
 }
@@ -99,7 +99,7 @@ const hollow = 1.4
 
 func (b lowered) weight(share float64) float64 {
 	if b.within > 0 {
-		tip := func(away float64) float64 { return math.Pow(math.Max(1-away/b.within, 0), hollow) }
+		tip := func(away float64) float64 { return math.Pow(max(1-away/b.within, 0), hollow) }
 		return b.front*tip(share) + b.back*tip(1-share)
 	}
 	wave := func(from, to, part float64) float64 { return from + (to-from)*(1-math.Cos(2*math.Pi*part))/2 }
@@ -120,7 +120,7 @@ func (h *half) pulls(e surface.Edge, kind draft.DrawnKind) []draft.Pull {
 		w, most := make([]float64, len(points)), 0.0
 		for i, p := range points {
 			w[i] = weight(p)
-			most = math.Max(most, math.Abs(w[i]))
+			most = max(most, math.Abs(w[i]))
 		}
 		if most > 0.05 {
 			out = append(out, draft.Pull{Key: key, Way: way, Weight: w})
@@ -129,7 +129,7 @@ func (h *half) pulls(e surface.Edge, kind draft.DrawnKind) []draft.Pull {
 	// between is how much of the way up from low to high a point still has to go.
 	between := func(low, high r3.Vec) func(r3.Vec) float64 {
 		return func(p r3.Vec) float64 {
-			return math.Min(math.Max((high.Z-p.Z)/math.Max(high.Z-low.Z, 1), 0), 1)
+			return min(max((high.Z-p.Z)/max(high.Z-low.Z, 1), 0), 1)
 		}
 	}
 	first := func(k int) r3.Vec { return h.top[k].line[0] }
@@ -152,7 +152,7 @@ func (h *half) pulls(e surface.Edge, kind draft.DrawnKind) []draft.Pull {
 			if p.Y >= first(shoulderFront).Y {
 				return 0
 			}
-			t := 1 - p.X/math.Max(first(neckBack).X, 1)
+			t := 1 - p.X/max(first(neckBack).X, 1)
 			return t * t * (3 - 2*t)
 		}
 		pull(draft.NeckFront, draft.Down, before)
@@ -176,9 +176,9 @@ func (h *half) pullsOfTop(pull func(key draft.Key, way draft.Way, weight func(p 
 		return func(p r3.Vec) float64 {
 			share := h.form.Share(p)
 			if share < at {
-				return way * math.Max(1-(at-share)/math.Max(at-from, 1e-6), 0)
+				return way * max(1-(at-share)/max(at-from, 1e-6), 0)
 			}
-			return way * math.Max(1-(share-at)/math.Max(to-at, 1e-6), 0)
+			return way * max(1-(share-at)/max(to-at, 1e-6), 0)
 		}
 	}
 	pull(draft.TopFront, draft.Down, hat(-apex, 0, apex, -1))

@@ -139,13 +139,13 @@ func (h *half) close(first, last string) error {
 func (h *half) buttoned(i int, line []plane.Point, long float64) {
 	const sitting = 110.0 // below the waist the fronts must part
 	from := h.fromNeck(figure.InFront, long, h.v.Number("lapel_break"))
-	foot := math.Max(-sitting, h.hem(0)+40)
+	foot := max(-sitting, h.hem(0)+40)
 	if h.hem(0) > -40 { // it ends at the waist, where its skirts begin
 		foot = h.hem(0) + margin
 	}
-	to := math.Min(h.fromNeck(figure.InFront, long, foot), long-margin)
+	to := min(h.fromNeck(figure.InFront, long, foot), long-margin)
 	n := h.v.Whole(draft.Buttons)
-	if fits := 1 + int(math.Max(to-from, 0)/leastApart); n > fits {
+	if fits := 1 + int(max(to-from, 0)/leastApart); n > fits {
 		h.Remark(false, measure.Count(fits, "button")+" and not "+strconv.Itoa(n), fmt.Sprintf("From where the lapel breaks to the lowest "+
 			"button lie %s: more than that stand nearer than %s. A lapel that breaks higher has room for them.", measure.Tell(to-from),
 			measure.Tell(leastApart)))

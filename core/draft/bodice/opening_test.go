@@ -48,7 +48,7 @@ func TestButtonsLieWhereTheyAreSaidTo(t *testing.T) {
 				for mark, words := range map[pattern.MarkKind]string{pattern.BustLine: "one at the bust line", pattern.WaistLine: "one at the waist"} {
 					nearest := math.Inf(1)
 					for _, y := range at {
-						nearest = math.Min(nearest, math.Abs(y-levels[mark]))
+						nearest = min(nearest, math.Abs(y-levels[mark]))
 					}
 					if strings.Contains(why, words) {
 						assert.Less(t, nearest, 4.0, "%s of %.0f, %s", kind, n, mark)
@@ -56,7 +56,7 @@ func TestButtonsLieWhereTheyAreSaidTo(t *testing.T) {
 				}
 				widest, least := 0.0, math.Inf(1)
 				for i := 1; i < len(at); i++ {
-					widest, least = math.Max(widest, math.Abs(at[i]-at[i-1])), math.Min(least, math.Abs(at[i]-at[i-1]))
+					widest, least = max(widest, math.Abs(at[i]-at[i-1])), min(least, math.Abs(at[i]-at[i-1]))
 				}
 				assert.Less(t, widest, 2.6*least, "%s of %.0f", kind, n)
 			}

@@ -271,7 +271,7 @@ func (h *half) grain(p surface.Panel, flat *surface.Flat) {
 			return
 		}
 	}
-	if waist := flat.Across(math.Max(0.3, h.hem(0.5)+0.3)); len(waist) > 1 && len(p.Darts) == 0 {
+	if waist := flat.Across(max(0.3, h.hem(0.5)+0.3)); len(waist) > 1 && len(p.Darts) == 0 {
 		a, b := waist[0], waist[len(waist)-1]
 		flat.Plumb(a, a.Add(b.Sub(a).Left()))
 	}
@@ -341,7 +341,7 @@ func placeOn(line []plane.Point, q plane.Point) (at, off float64) {
 		d := b.Sub(a)
 		k := 0.0
 		if l := d.Dot(d); l > 0 {
-			k = math.Min(math.Max(q.Sub(a).Dot(d)/l, 0), 1)
+			k = min(max(q.Sub(a).Dot(d)/l, 0), 1)
 		}
 		if o := q.To(a.Add(d.Times(k))); o < off {
 			off, at = o, run+k*a.To(b)

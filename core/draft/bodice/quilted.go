@@ -86,7 +86,7 @@ func (h *half) chest() error {
 	if !ok || !okC {
 		return nil
 	}
-	down := math.Min(h.v.Number("yoke"), scye.Length()-15)
+	down := min(h.v.Number("yoke"), scye.Length()-15)
 	at := scye.Length() - down // it runs from the seam up to the shoulder
 	q, _ := plane.Along(scye.Line, at)
 	along := 0.0

@@ -47,7 +47,7 @@ func TestRaglan(t *testing.T) {
 		asked++
 		set["sleeve"] = "raglan"
 		v, _ := draft.Settle(g, on, set)
-		ease = math.Min(ease, v.Get("sleeve_arm").High)
+		ease = min(ease, v.Get("sleeve_arm").High)
 		set["sleeve_arm"] = ease
 		d, err := made(t, g, on, set)
 		if err != nil {
@@ -68,7 +68,7 @@ func TestRaglan(t *testing.T) {
 			best := math.Inf(1)
 			for k := 0.0; k < over.Length(); k++ {
 				if q, _ := plane.Along(over.Line, k); math.Abs(q.Y-under.Y) < 1.5 {
-					best = math.Min(best, math.Abs(q.X-under.X))
+					best = min(best, math.Abs(q.X-under.X))
 				}
 			}
 			return best

@@ -119,7 +119,7 @@ func TestRingsClose(t *testing.T) {
 						}
 						rings++
 						off := r.Made - want
-						worst = math.Max(worst, math.Abs(off))
+						worst = max(worst, math.Abs(off))
 						if math.Abs(off) > 1.3 {
 							out++
 							t.Logf("body %d %s: %.0f below the waist %.1f, wanted %.1f", i, state, r.Drop, r.Made, want)

@@ -75,7 +75,7 @@ func (Shirt) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric
 		waist = h.form.Share(h.form.Upright(h.underarm().Y, 0, 10)[0])
 		if middle := waist + (1-waist)*0.48; h.shaped() {
 			foot := surface.Station{Z: h.hem(middle), Share: middle}
-			tip := surface.Station{Z: math.Min(h.underarm().Z-30, h.form.Levels[figure.Bust]-12), Share: middle}
+			tip := surface.Station{Z: min(h.underarm().Z-30, h.form.Levels[figure.Bust]-12), Share: middle}
 			behind = append(behind, surface.Dart{ID: "waist", Edge: "hem", Line: h.form.Through(foot, tip)})
 		}
 	}
@@ -85,12 +85,12 @@ func (Shirt) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric
 		bp := h.form.Torso.BustPoint
 		mouth := side.line.At(side.line.Length() - sideDart)
 		tip := h.form.At(bp.Z, bp.X*1.1, figure.InFront)
-		most := 2 * math.Asin(math.Min(0.27*side.line.Length()/r3.Norm(r3.Sub(mouth, tip)), 0.5))
+		most := 2 * math.Asin(min(0.27*side.line.Length()/r3.Norm(r3.Sub(mouth, tip)), 0.5))
 		before = []surface.Dart{h.frontDart("waist", 0.24, 1, 30, 0), {ID: "side", Edge: "side",
 			Line: h.form.Straight(mouth, tip, surface.FromFront)}}
 		take = func(swing []float64) []float64 {
-			all := math.Max((swing[0]+swing[1])*0.85, 0.04)
-			across := math.Min(0.6*all, most)
+			all := max((swing[0]+swing[1])*0.85, 0.04)
+			across := min(0.6*all, most)
 			return []float64{all - across, across}
 		}
 	}
@@ -100,7 +100,7 @@ func (Shirt) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric
 	if len(behind) > 0 { // a fifth of what the half waist is smaller than the half bust, as on a plain bodice
 		need := (h.form.HalfGirth(h.form.Levels[figure.Bust]) - h.form.HalfGirth(0)) * 0.2
 		back.panel.Take = func(swing []float64) []float64 {
-			return []float64{math.Max(swing[0]*0.7, 2*math.Asin(math.Min(need/2/behind[0].Line.Length(), 0.5)))}
+			return []float64{max(swing[0]*0.7, 2*math.Asin(min(need/2/behind[0].Line.Length(), 0.5)))}
 		}
 	}
 	s := sewing{panels: []named{front, back},

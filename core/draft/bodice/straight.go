@@ -80,7 +80,7 @@ func (Straight) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 const headEase = 15.0
 
 // leastSlit is how deep a slit a head needs to pass a neckline, mm: both its edges open.
-func leastSlit(neck, head float64) float64 { return math.Max(head+headEase-neck, 0) / 2 }
+func leastSlit(neck, head float64) float64 { return max(head+headEase-neck, 0) / 2 }
 
 // headPasses says whether the head passes the neckline and a slit, and marks the slit.
 func (h *half) headPasses(slit float64) {

@@ -113,10 +113,10 @@ func cutOff(ask *asked, on figure.Figure, v draft.Values, low lower) (*half, err
 	hem := low.at(v)
 	h := &half{Draft: &draft.Draft{}, on: on, v: v, form: ask.formOf(on, hem(0)-20, c), hem: hem, lower: low, ask: ask}
 	t := h.form.Torso
-	side := math.Max(t.Underarm-v.Number(draft.TopSide), h.form.Levels[figure.Underbust]+12)
+	side := max(t.Underarm-v.Number(draft.TopSide), h.form.Levels[figure.Underbust]+12)
 	apex := h.form.Share(t.BustPoint)
 	shares := []float64{-apex, 0, apex, 0.5, 1} // its mirror image beyond the middle: it crosses that level
-	cup := math.Min(t.BustPoint.Z+v.Number("top_cup"), t.Throat.Z-60)
+	cup := min(t.BustPoint.Z+v.Number("top_cup"), t.Throat.Z-60)
 	heights := []float64{cup, t.BustPoint.Z + v.Number(draft.TopFront), cup, side, side - v.Number(draft.TopBack)}
 	var curve interp.FritschButland
 	if err := curve.Fit(shares, heights); err != nil {

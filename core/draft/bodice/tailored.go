@@ -86,7 +86,7 @@ func (Tailored) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 		out := take(swing)
 		for i, d := range darts {
 			if up := above(d.Line); up > 0 {
-				out[i] = math.Min(out[i], 2*math.Asin(math.Min(mostTaken/2/up, 0.5)))
+				out[i] = min(out[i], 2*math.Asin(min(mostTaken/2/up, 0.5)))
 			}
 		}
 		return out

@@ -46,7 +46,7 @@ func (TeaGown) Parameters() []draft.Parameter {
 		// What a cloth of a usual width has beside the back itself, at its hem.
 		room := usualWidth - ringOf(on,
 			v)/2 - 2*math.Tan(v.Number("flare")*math.Pi/180)*(on.WaistToFloor(90)-v.Number(draft.Clearance)) - 80
-		return math.Max(math.Min(450, math.Floor(room/10)*10), 0), figure.Reason{Text: "⟦45 cm⟧, or what the back leaves of a cloth " +
+		return max(min(450, math.Floor(room/10)*10), 0), figure.Reason{Text: "⟦45 cm⟧, or what the back leaves of a cloth " +
 			"of ⟦150 cm⟧",
 			Source: figure.Memory}
 	}
@@ -54,8 +54,8 @@ func (TeaGown) Parameters() []draft.Parameter {
 	stitched.When = pleats.When
 	flare := draft.Times("flare", "Side seams slope out, degrees", 0, 16, 6, "a soft flare", figure.Memory, "From the waist to the hem.")
 	flare.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		least := math.Min(leastFlare(on, v), 30)
-		return least, math.Max(16, least+4)
+		least := min(leastFlare(on, v), 30)
+		return least, max(16, least+4)
 	}
 	return slices.Concat(loose(200, 120, "⟦20 cm⟧ and more: it hangs free of the lining."), necks(0, 0, 0), armholes(0, 0, 0, 12),
 		[]draft.Parameter{
@@ -72,7 +72,7 @@ func (TeaGown) Parameters() []draft.Parameter {
 func leastFlare(on figure.Figure, v draft.Values) float64 {
 	ring, least := ringOf(on, v), 0.0
 	for _, drop := range on.Drops(60, on.Floor()-v.Number(draft.Clearance)) {
-		least = math.Max(least, math.Atan((on.Girth(drop)+30-ring)/4/drop)*180/math.Pi)
+		least = max(least, math.Atan((on.Girth(drop)+30-ring)/4/drop)*180/math.Pi)
 	}
 	return math.Ceil(least)
 }
@@ -82,7 +82,7 @@ const usualWidth = 1420.0
 
 // ringOf is what the outer measures round itself from the bust to the hip, mm.
 func ringOf(on figure.Figure, v draft.Values) float64 {
-	return math.Max(on.GirthAt(figure.Bust)+v.Number(draft.BustEase), math.Max(on.GirthAt(figure.HighHip),
+	return max(on.GirthAt(figure.Bust)+v.Number(draft.BustEase), max(on.GirthAt(figure.HighHip),
 		on.GirthAt(figure.Hip))+v.Number(draft.HipEase))
 }
 
@@ -134,8 +134,8 @@ func (TeaGown) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabr
 func (h *half) toTheFloor() error {
 	from, clear := h.on.FromNeck(), h.v.Number(draft.Clearance)
 	below := func(b float64) float64 { w := from(b); return w(h.on.Floor()-clear) - w(0) }
-	if least := math.Min(below(0), math.Min(below(90), below(180))); least < hipLow+200 {
-		return fmt.Errorf("below the waist it would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(least, 0)))
+	if least := min(below(0), min(below(90), below(180))); least < hipLow+200 {
+		return fmt.Errorf("below the waist it would be only %s long: let its hem come nearer the floor", measure.Tell(max(least, 0)))
 	}
 	slope := h.v.Number("flare") * math.Pi / 180
 	for _, at := range []struct {
@@ -155,7 +155,7 @@ func (h *half) toTheFloor() error {
 		if hem.Line[0].X > hem.Line[len(hem.Line)-1].X == first {
 			out = -1
 		}
-		waist, dir := plane.Along(upward, math.Min(hipLow, plane.Length(upward)/2))
+		waist, dir := plane.Along(upward, min(hipLow, plane.Length(upward)/2))
 		down := plane.Pt(out*math.Sin(slope), -math.Cos(slope))
 		run := func(reach float64) []plane.Point { // from the waist down
 			return plane.Sweep(waist, dir.Times(-1), waist.Add(down.Times(reach)), down)
@@ -170,7 +170,7 @@ func (h *half) toTheFloor() error {
 		}
 		lower := run(low)
 		foot := lower[len(lower)-1]
-		line := plane.Join(plane.Reversed(lower), plane.Part(upward, math.Min(hipLow, plane.Length(upward)/2), plane.Length(upward)))
+		line := plane.Join(plane.Reversed(lower), plane.Part(upward, min(hipLow, plane.Length(upward)/2), plane.Length(upward)))
 		end := centre.Line[len(centre.Line)-1] // of a front it runs down, of a back up
 		if !first {
 			end = centre.Line[0]
@@ -211,7 +211,7 @@ func (h *half) pleatedBehind() error {
 	}
 	i := h.index("back")
 	neck, _ := h.Pieces[i].Edge("neck")
-	zone := math.Min(neckZone, neck.Length()*0.6)
+	zone := min(neckZone, neck.Length()*0.6)
 	was := neck.Length()
 	p, err := h.Pieces[i].Extended("centre-back", full, "as far as the back itself")
 	if err != nil {
@@ -228,7 +228,7 @@ func (h *half) pleatedBehind() error {
 	}
 	deep := h.v.Number("stitched")
 	put := func(kind pattern.MarkKind, at float64, label string) { // counted from the shoulder's side
-		q, _ := plane.Along(line, full+zone-math.Min(at, pl.Cloth))
+		q, _ := plane.Along(line, full+zone-min(at, pl.Cloth))
 		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{q, q.Sub(plane.Pt(0, deep))}})
 	}
 	for k, m := range pl.Marks() {
@@ -261,7 +261,7 @@ func (h *half) linedFitted(in cloth.Fabric) error {
 		draft.SideLow:  hipLow,
 		draft.BackLow:  hipLow,
 		draft.BustEase: h.v.Number("lining_ease"), draft.WaistEase: h.v.Number("lining_ease"),
-		draft.HipEase: math.Max(h.v.Number("lining_ease"), 20)}
+		draft.HipEase: max(h.v.Number("lining_ease"), 20)}
 	for _, key := range []draft.Key{draft.NeckFront, draft.NeckBack, draft.NeckWide, "inset", draft.ScyeDrop, draft.Allowance} {
 		set[key] = h.v.Number(key)
 	}
@@ -316,8 +316,8 @@ func (h *half) hangs(thick float64) {
 	h.Wear.Foot = nil
 	h.Wear.Cover = []figure.Depth{{Drop: -h.form.Torso.NeckPoint.Z, Depth: 2 * thick}, {Drop: hipLow, Depth: 2 * thick},
 		{Drop: bottom, Depth: thick}}
-	h.Wear.Hang = []draft.Hang{{Drop: h.on.Drop(figure.Bust), Girth: math.Max(ring-60, h.on.GirthAt(figure.Bust))},
-		{Drop: h.on.Drop(figure.Hip), Girth: math.Max(ring, h.on.GirthAt(figure.Hip)+60)}, {Drop: bottom, Girth: ring + (hem-ring)*0.55}}
+	h.Wear.Hang = []draft.Hang{{Drop: h.on.Drop(figure.Bust), Girth: max(ring-60, h.on.GirthAt(figure.Bust))},
+		{Drop: h.on.Drop(figure.Hip), Girth: max(ring, h.on.GirthAt(figure.Hip)+60)}, {Drop: bottom, Girth: ring + (hem-ring)*0.55}}
 	h.Wear.Hem = hem
 	h.Covered = true
 	h.Measure("hem", "the hem", "all round", hem)

@@ -80,7 +80,7 @@ func TestTeaGowns(t *testing.T) {
 		}
 		if !v.Has("train") || v.Number("train") < 1 {
 			cf, _ := drafttest.Piece(t, d, "front").Edge("centre-front")
-			throat := -on.Torso().Throat.Z + math.Max(v.Number("neck_front"), 0)
+			throat := -on.Torso().Throat.Z + max(v.Number("neck_front"), 0)
 			way := drafttest.ClothDown(on, 0, throat, on.Floor()-v.Number("clearance"))
 			require.InDelta(t, way, cf.Length(), 0.05*way, "before, from the neck to the hem")
 		}

@@ -189,7 +189,7 @@ func (h *half) seamAt(id, name string, part int, scye, waist, hip float64) uprig
 	scye, waist, hip = scye+by, waist+by, hip+by
 	at := h.onScye(part, scye)
 	if part == scyeBack {
-		at = math.Max(at, 25)
+		at = max(at, 25)
 	} else if z := h.top[part].line.At(at).Z - belowArm; z > h.bust()+heldApart {
 		h.form.Held = append(h.form.Held, z) // the front keeps its width up to the seam's top
 	}
@@ -215,7 +215,7 @@ func (h *half) seamBefore(next upright, id, name string, scye, waist, hip float6
 func (h *half) bowed(id, name string, down, waist, hip float64) upright {
 	waist, hip = waist+h.moved(id), hip+h.moved(id)
 	at := h.top[scyeBack].line.Length() * (1 - down)
-	foot := h.form.Place(math.Max(h.hem(waist), 0), waist)
+	foot := h.form.Place(max(h.hem(waist), 0), waist)
 	line := h.form.Bow(foot, h.top[scyeBack].line.At(at), surface.FromBack, 0.5, 0.62)
 	if h.hem(waist) < -1 {
 		line = h.climb(foot, waist, hip).Then(line)
@@ -261,7 +261,7 @@ func (h *half) sharing(take float64, parts ...float64) func([]float64) []float64
 		for _, s := range swing {
 			all += s
 		}
-		all = math.Max(all*take, 0.04)
+		all = max(all*take, 0.04)
 		out := make([]float64, len(swing))
 		for i := range out {
 			out[i] = all * parts[i]
@@ -278,7 +278,7 @@ func begun(ask *asked, on figure.Figure, v draft.Values, hem lower) (*half, erro
 // begunWith does so for a bodice that is itself so thick that it is as much wider all round, mm.
 func begunWith(ask *asked, on figure.Figure, v draft.Values, hem lower, more float64) (*half, error) {
 	at := hem.at(v)
-	c := cutOf(on, v, math.Min(at(0), math.Min(at(0.5), at(1))))
+	c := cutOf(on, v, min(at(0), min(at(0.5), at(1))))
 	c.ease.Bust, c.ease.Waist, c.ease.Hip = c.ease.Bust+more, c.ease.Waist+more, c.ease.Hip+more
 	c.ease.More = ask.more
 	h, err := lay(ask, on, v, c)
@@ -295,7 +295,7 @@ func (h *half) sound() error {
 	for _, s := range pattern.True(h.Pieces, h.Seams) {
 		if s.Beyond || !s.True {
 			return fmt.Errorf("the %s would not go together: %s are over; choose less ease for the head, or another sleeve or cut",
-				strings.ReplaceAll(s.ID, "-", " "), measure.TellFine(math.Max(math.Abs(s.Ease), math.Abs(s.Difference))))
+				strings.ReplaceAll(s.ID, "-", " "), measure.TellFine(max(math.Abs(s.Ease), math.Abs(s.Difference))))
 		}
 	}
 	return nil

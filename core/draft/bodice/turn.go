@@ -18,7 +18,7 @@ func turned(p *pattern.Piece, first, second string, by float64, held bool) {
 	outline, _ := p.Outline()
 	outwards := func(line []plane.Point, at float64) plane.Point {
 		long := plane.Length(line)
-		_, along := plane.Along(line, math.Max(0.01, math.Min(at, long-0.01)))
+		_, along := plane.Along(line, max(0.01, min(at, long-0.01)))
 		if n := along.Unit().Right(); plane.Area(outline) > 0 {
 			return n
 		}
@@ -42,13 +42,13 @@ func turned(p *pattern.Piece, first, second string, by float64, held bool) {
 			if i > 0 {
 				at += line[i-1].To(q)
 			}
-			u := at / math.Max(long, 1e-9)
+			u := at / max(long, 1e-9)
 			out[i] = q.Add(outwards(line, at).Times(by * own(u))).Add(corner.Times(by * near(u)))
 		}
 		e.Line = out
 	}
-	rising := func(u float64) float64 { return math.Min(1, 3*u) }
-	falling := func(u float64) float64 { return math.Min(1, 3*(1-u)) }
+	rising := func(u float64) float64 { return min(1, 3*u) }
+	falling := func(u float64) float64 { return min(1, 3*(1-u)) }
 	none := func(float64) float64 { return 0 }
 	if a == nil {
 		move(b, falling, plane.Point{}, none)
@@ -57,8 +57,8 @@ func turned(p *pattern.Piece, first, second string, by float64, held bool) {
 		if held {
 			begin = rising
 		}
-		move(a, begin, outwards(was[b.ID], 0), func(u float64) float64 { return math.Max(0, 3*u-2) })
-		move(b, falling, outwards(was[a.ID], math.Inf(1)), func(u float64) float64 { return math.Max(0, 1-3*u) })
+		move(a, begin, outwards(was[b.ID], 0), func(u float64) float64 { return max(0, 3*u-2) })
+		move(b, falling, outwards(was[a.ID], math.Inf(1)), func(u float64) float64 { return max(0, 1-3*u) })
 	}
 	// The edge before runs on to where the first begins now.
 	lead := a

@@ -96,10 +96,10 @@ func TestAllMeasuredBodies(t *testing.T) {
 					continue
 				}
 				for _, s := range pattern.True(d.Pieces, d.Seams) {
-					worst = math.Max(worst, math.Abs(s.Difference))
+					worst = max(worst, math.Abs(s.Difference))
 				}
 				if by, ok := cutAgainstWorn(d, on); ok {
-					off = math.Max(off, by)
+					off = max(off, by)
 				}
 				after := d.Wear.Dress(on)
 				for _, r := range after.Rings() {

@@ -62,7 +62,7 @@ func TestEveryDraftIsSound(t *testing.T) {
 					drafted++
 				}
 				for _, s := range pattern.True(d.Pieces, d.Seams) {
-					worst = math.Max(worst, math.Abs(s.Difference))
+					worst = max(worst, math.Abs(s.Difference))
 				}
 				made := making.Of(making.Garment{Draft: d, Cloth: in}, nil, making.Maker{})
 				_, err = work.Order(made.Steps)
@@ -124,7 +124,7 @@ func ringsAsMeant(t require.TestingT, kind string, on figure.Figure, d *draft.Dr
 	d.Remeasure()
 	for i, r := range d.Girths {
 		if i == 0 || slices.ContainsFunc(figure.Levels(), func(l figure.Level) bool { return math.Abs(on.Drop(l)-r.Drop) < 1 }) {
-			require.InDelta(t, r.Meant, r.Made, math.Max(3, 0.003*r.Meant), "%s, %.0f below the waist", kind, r.Drop)
+			require.InDelta(t, r.Meant, r.Made, max(3, 0.003*r.Meant), "%s, %.0f below the waist", kind, r.Drop)
 		}
 	}
 }

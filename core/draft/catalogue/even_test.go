@@ -108,7 +108,7 @@ func TestOutputsMoveEvenly(t *testing.T) {
 				if val.Parameter.Unit != draft.Length || val.High-val.Low < steps+2 {
 					continue
 				}
-				start := math.Min(val.Number, val.High-steps-1)
+				start := min(val.Number, val.High-steps-1)
 				check(t, fmt.Sprintf("%s, %s of the %s", s.Label, val.Parameter.Key, kind), func(by float64) (map[string]float64, string) {
 					return dressedGirths(t, s.Kinds[i:], on, map[string]draft.Settings{kind: {val.Parameter.Key: start + by}})
 				})

@@ -52,7 +52,7 @@ func TestSteelsFitTheirChannels(t *testing.T) {
 						slit = plane.BoxOf(m.Path).Min.Y
 					}
 					if m.Kind == pattern.HoopLine {
-						first = math.Max(first, plane.BoxOf(m.Path).Max.Y)
+						first = max(first, plane.BoxOf(m.Path).Max.Y)
 					}
 				}
 				assert.Greater(t, slit, first+4, "%s %s", name, form)
@@ -205,7 +205,7 @@ func TestEverythingCanBePutOn(t *testing.T) {
 				for _, n := range d.Notes {
 					grave = grave || n.Grave && strings.Contains(n.Title, "put on")
 				}
-				passes := closed+2*open >= math.Min(on.GirthAt(figure.Hip), math.Max(on.GirthAt(figure.Bust)*1.05, 580))-55
+				passes := closed+2*open >= min(on.GirthAt(figure.Hip), max(on.GirthAt(figure.Bust)*1.05, 580))-55
 				assert.True(t, passes || grave, "%s, %s, %s: band %.0f and opening %.0f", kind, name, state, closed, open)
 			}
 		}

@@ -106,7 +106,7 @@ func checkSkirt(t require.TestingT, kind, state string, over figure.Figure, d dr
 		}
 		for _, e := range p.Edges {
 			if e.ID != "hem" && !strings.HasPrefix(e.ID, "top") && e.ID != "waist" {
-				hem = math.Min(hem, e.Length())
+				hem = min(hem, e.Length())
 			}
 		}
 	}

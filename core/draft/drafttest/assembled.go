@@ -33,7 +33,7 @@ func Assembled(d draft.Draft, closed figure.Figure, before, behind, to float64,
 		}
 		l, r := sides(p)
 		for _, line := range [][]plane.Point{l, r} {
-			begins = math.Max(begins, plane.BoxOf(line).Min.Y)
+			begins = max(begins, plane.BoxOf(line).Min.Y)
 		}
 		left, right = append(left, fromWaist(l, up > 0)), append(right, fromWaist(r, up > 0))
 	}

@@ -1,8 +1,6 @@
 package drafttest
 
 import (
-	"math"
-
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
@@ -68,7 +66,7 @@ func chosen(t *rapid.T, g draft.Garment, on figure.Figure, draws func(draft.Para
 			case draft.Count:
 				set[p.Key] = float64(rapid.IntRange(int(val.Low), int(val.High)).Draw(t, string(p.Key)))
 			default:
-				set[p.Key] = rapid.Float64Range(val.Low, math.Max(val.Low, val.High)).Draw(t, string(p.Key))
+				set[p.Key] = rapid.Float64Range(val.Low, max(val.Low, val.High)).Draw(t, string(p.Key))
 			}
 		}
 	}

@@ -54,8 +54,8 @@ func RowAbove(p *pattern.Piece, up float64) float64 {
 		}
 		const near = 12
 		ends[k], _ = plane.Along(side, up)
-		low, _ := plane.Along(side, math.Max(up-near, 0))
-		high, _ := plane.Along(side, math.Min(up+near, plane.Length(side)))
+		low, _ := plane.Along(side, max(up-near, 0))
+		high, _ := plane.Along(side, min(up+near, plane.Length(side)))
 		dirs[k] = high.Sub(low).Unit()
 	}
 	half := math.Atan2(dirs[0].Cross(dirs[1]), dirs[0].Dot(dirs[1])) / 2
@@ -96,7 +96,7 @@ func ClothDown(f figure.Figure, degrees, from, to float64) float64 {
 	for at < len(pts)-1 {
 		next, best := at+1, math.Inf(-1)
 		for k := at + 1; k < len(pts); k++ {
-			if slope := (pts[k].X - pts[at].X) / math.Max(pts[k].Y-pts[at].Y, 1e-9); slope > best+1e-12 {
+			if slope := (pts[k].X - pts[at].X) / max(pts[k].Y-pts[at].Y, 1e-9); slope > best+1e-12 {
 				next, best = k, slope
 			}
 		}

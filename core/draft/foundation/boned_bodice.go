@@ -76,7 +76,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		Width: func(z float64) float64 {
 			ease := v.Number(draft.WaistEase)
 			if z > 0 {
-				ease += (-v.Number("top_snug") - ease) * math.Min(z/top, 1)
+				ease += (-v.Number("top_snug") - ease) * min(z/top, 1)
 			}
 			return (on.Girth(-z) + ease - gap) / 2
 		},
@@ -114,7 +114,7 @@ func (BonedBodice) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	straighten(&d.Pieces[0], "front")
 	part.Rename(&d.Pieces[last], "back", "opening", "centre back, opening", 25)
 	snug := v.Number("top_snug")
-	d.Smaller = []figure.Depth{{Drop: -top, Depth: snug}, {Drop: -top * v.Number(draft.WaistEase) / math.Max(snug+v.Number(draft.WaistEase),
+	d.Smaller = []figure.Depth{{Drop: -top, Depth: snug}, {Drop: -top * v.Number(draft.WaistEase) / max(snug+v.Number(draft.WaistEase),
 		1), Depth: 0}}
 	if err := stiffenBoned(&d, h, v, gap); err != nil {
 		return d, err

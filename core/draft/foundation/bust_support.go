@@ -55,7 +55,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	// On flat bodies cups still ask for a little more than that (from memory).
 	const frontBand, leastFront = 0.5, 0.555
 	over := overBust(on, frontBand)
-	frontBust := math.Max(over.share, leastFront)
+	frontBust := max(over.share, leastFront)
 	c := cups{low: under / 2 * frontBand, wide: bust / 2 * frontBust, seam: v.Number(draft.Allowance), n: v.Whole(draft.Pleats),
 		open: v.Number("pleat"), side: over.side, centre: over.centre}
 	room := c.wide - c.low // what the cup must bring in
@@ -66,7 +66,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	// Over its fullest place the lower cup is as long as the way there over the body: the cross seam
 	// bows by what that is more than at centre and side, on both cups.
 	const flattest = 8.0
-	c.sag = math.Max(over.point-(c.side+c.centre)/2, flattest)
+	c.sag = max(over.point-(c.side+c.centre)/2, flattest)
 	c.plain()
 	lower, upper := c.lowerCup(), c.upperCup(v.Number("above"), v.Number("strap"))
 	if line, _ := lower.Outline(); crossed(line) {
@@ -79,7 +79,7 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 	back, backTop := supportBack(lowBack, wideBack, lowerSide.Length(), upperSide.Length(), c.seam, v.Number(draft.Lap))
 	band := supportBand(under, lowBack, c.seam, v)
 	reach := on.Length("neck_to_bust_point") - v.Number("above") + on.Length("back_waist_length") - (-on.Drop(figure.Underbust) + backTop)
-	strap := pattern.Rectangle("strap", "Strap", 4*v.Number("strap"), math.Max(reach, 150)+60, 0)
+	strap := pattern.Rectangle("strap", "Strap", 4*v.Number("strap"), max(reach, 150)+60, 0)
 	strap.Cut, strap.EitherWay = 2, true
 	d := draft.Draft{Cautions: []caution.Caution{caution.Iron}, Pieces: []pattern.Piece{upper, lower, back, band, strap}}
 	c.sew(&d)
@@ -177,7 +177,7 @@ func (c *cups) slash(k int) (toe, head plane.Point) {
 func (c *cups) turned(q plane.Point, strips int) plane.Point {
 	for k := strips - 1; k >= 0; k-- {
 		f, h := c.slash(k)
-		q = f.Add(q.Sub(f).Turned(-2 * math.Asin(math.Min(c.open/2/f.To(h), 1))))
+		q = f.Add(q.Sub(f).Turned(-2 * math.Asin(min(c.open/2/f.To(h), 1))))
 	}
 	return q
 }
@@ -228,7 +228,7 @@ func (c *cups) upperCup(above, strap float64) pattern.Piece {
 	for i, q := range c.line {
 		up[i] = plane.Pt(q.X, -(q.Y - (c.centre+c.side)/2))
 	}
-	x, wide := c.wide*0.58, math.Max(strap, 10)
+	x, wide := c.wide*0.58, max(strap, 10)
 	corner := up[len(up)-1]
 	arm, neck := plane.Pt(corner.X-4, corner.Y+above*0.32), plane.Pt(0, up[0].Y+above*0.2)
 	return pattern.Piece{ID: "upper-cup", Name: "Upper cup", Cut: 4, Also: []pattern.CutFor{{For: pattern.ForLining, N: 2, Apart: true}},
@@ -253,8 +253,8 @@ func crossed(line []plane.Point) bool {
 // squarely, and the closure level. It says how high its closure is.
 func supportBack(low, wide, lowerSide, upperSide, seam, lap float64) (back pattern.Piece, top float64) {
 	high := lowerSide + upperSide
-	lean := math.Min(math.Max(wide-low, -high*0.5), high*0.5)
-	sideTop := plane.Pt(-lean, math.Sqrt(math.Max(high*high-lean*lean, 1)))
+	lean := min(max(wide-low, -high*0.5), high*0.5)
+	sideTop := plane.Pt(-lean, math.Sqrt(max(high*high-lean*lean, 1)))
 	top = high * 0.62
 	edge := asLong(func(x float64) []plane.Point {
 		return plane.Sweep(plane.Pt(0, 0), sideTop.Right(), plane.Pt(x, x*lean/high*0.5), plane.Pt(1, 0))

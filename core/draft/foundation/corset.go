@@ -51,7 +51,7 @@ func (Corset) Parameters() []draft.Parameter {
 	reach := front.Between
 	front.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // a busk fits in it
 		low, high := reach(on, v)
-		return math.Min(math.Max(low, bone.ShortestFront()-v.Number(draft.TopFront)), high), high
+		return min(max(low, bone.ShortestFront()-v.Number(draft.TopFront)), high), high
 	}
 	list := []draft.Parameter{
 		lacedWaist(50, 120, "Girth of the waist inside the closed corset. The cloth is made to this less the lacing gap."),
@@ -131,7 +131,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		Width: func(z float64) float64 {
 			w := width(z)
 			if spoon && z < 0 {
-				w += spoonEase / 2 * math.Min(-z/on.Drop(figure.HighHip), 1)
+				w += spoonEase / 2 * min(-z/on.Drop(figure.HighHip), 1)
 			}
 			return w
 		},
@@ -140,7 +140,7 @@ func (Corset) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 			section := closed.At(-z)
 			w := width(z)
 			if spoon && z < 0 {
-				w += spoonEase / 2 * math.Min(-z/on.Drop(figure.HighHip), 1)
+				w += spoonEase / 2 * min(-z/on.Drop(figure.HighHip), 1)
 			}
 			return (w + gap/2) * section.Arc(0, 90) * 2 / section.Girth()
 		},
@@ -286,7 +286,7 @@ func (c *corset) cords() {
 		outline, _ := p.Outline()
 		plan := quilt.Plan{Outline: outline, Spacing: step, Through: plane.Pt(0, low), Shortest: 15}
 		for _, m := range p.Marks {
-			if w := math.Max(m.Width, m.Channel) + 2*cordThick; (m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine) && m.Width > 1 {
+			if w := max(m.Width, m.Channel) + 2*cordThick; (m.Kind == pattern.BoneLine || m.Kind == pattern.BuskLine) && m.Width > 1 {
 				plan.Clear = append(plan.Clear, append(plane.Beside(m.Path, w/2), plane.Reversed(plane.Beside(m.Path, -w/2))...))
 			}
 		}
@@ -370,8 +370,8 @@ func (c *corset) finish(on figure.Figure, laced, gap, moved float64) {
 	}
 	t := float64(c.in.Thickness)*float64(c.layers) + casing
 	c.Wear = draft.Wear{LaceTo: laced, Moved: moved, Carry: carryOf(c.v, 0),
-		Cover: []figure.Depth{{Drop: -math.Max(c.Top[1], c.Top[2]), Depth: t},
-			{Drop: math.Max(-c.Bottom[1], -c.Bottom[2]), Depth: t}}}
+		Cover: []figure.Depth{{Drop: -max(c.Top[1], c.Top[2]), Depth: t},
+			{Drop: max(-c.Bottom[1], -c.Bottom[2]), Depth: t}}}
 	reductionNotes(&c.Draft, on, laced, 50)
 	if c.v.Number(draft.TopFront) < -on.Drop(figure.Underbust) {
 		c.Offer(false, "The top edge lies below the bust", "It gives no support there; plan something that does, or raise the front edge.",

@@ -142,7 +142,7 @@ func TestQuiltingMeetsAtTheSeams(t *testing.T) {
 			for _, at := range quilt.Met(back.Line, lines[a.ID]) {
 				best := math.Inf(1)
 				for _, h := range there {
-					best = math.Min(best, math.Abs(long-at-h))
+					best = min(best, math.Abs(long-at-h))
 				}
 				require.Less(t, best, 1.0, "a line of %s ends at %v and none of %s begins there", a.ID, at, b.ID)
 				met++

@@ -86,7 +86,7 @@ func (Jumps) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	h := &part.Half{Panels: v.Whole(draft.Panels), Least: 40,
 		Top: [3]float64{v.Number(draft.TopFront), v.Number(draft.TopSide), v.Number(draft.TopBack)},
 		Width: func(z float64) float64 {
-			girth := math.Max(waist+(bust-waist)*math.Min(z/bustZ, 1), on.Girth(-z)+v.Number(draft.Ease)+room)
+			girth := max(waist+(bust-waist)*min(z/bustZ, 1), on.Girth(-z)+v.Number(draft.Ease)+room)
 			if z < 0 {
 				girth = waist
 			}
@@ -253,7 +253,7 @@ func finishJumps(d *draft.Draft, h *part.Half, v draft.Values, t float64) {
 		}
 	}
 	d.Buy("wadding", "Thin wadding", math.Ceil(area/1e4)/100, "m²", "all pieces once; split a thick one into two layers")
-	d.Wear.Cover = []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t}, {Drop: v.Number("tabs"), Depth: t}}
+	d.Wear.Cover = []figure.Depth{{Drop: -max(h.Top[1], h.Top[2]), Depth: t}, {Drop: v.Number("tabs"), Depth: t}}
 	scale := 1 / (1 - v.Number("shrink")/100)
 	d.Remark(false, fmt.Sprintf("Quilting draws the cloth in by %.1f %%", v.Number("shrink")),
 		fmt.Sprintf("Quilt first and cut to the line, or cut a piece that finishes %s wide at %s. Backstitch no further than the "+

@@ -26,7 +26,7 @@ const eyeletLane = 9.525
 // channel that begins at from: the middle of the outer bone, of the eyelets and
 // of the inner bone, and where it all ends.
 func lane(from, channel float64) (outer, eyelets, inner, end float64) {
-	wide := math.Max(eyeletLane, channel)
+	wide := max(eyeletLane, channel)
 	return from + channel/2, from + channel + wide/2, from + channel + wide + channel/2, from + 2*channel + wide
 }
 
@@ -73,7 +73,7 @@ func upTo(key draft.Key, label, help string, share float64, rule string) draft.P
 	})
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
 		bust := -on.Drop(figure.Bust)
-		return math.Max(90, bust*0.65), bust*1.35 + 20
+		return max(90, bust*0.65), bust*1.35 + 20
 	}
 	return p
 }
@@ -83,7 +83,7 @@ func downTo(key draft.Key, label, help string, share float64, rule string) draft
 		return on.Drop(figure.Hip) * share, figure.Memory
 	})
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		return math.Min(30, on.Drop(figure.Hip)*0.2), on.Drop(figure.Hip) * 0.95
+		return min(30, on.Drop(figure.Hip)*0.2), on.Drop(figure.Hip) * 0.95
 	}
 	return p
 }
@@ -97,7 +97,7 @@ const (
 	mostApart    = 32.0
 )
 
-func wider(now float64) float64 { return math.Max(math.Min(now*1.34, mostApart), now) }
+func wider(now float64) float64 { return max(min(now*1.34, mostApart), now) }
 
 func lacingParameters(spacing, gap float64) []draft.Parameter {
 	return []draft.Parameter{
@@ -113,7 +113,7 @@ func lacingParameters(spacing, gap float64) []draft.Parameter {
 			wider),
 		draft.Tally("eyelet_count", "Eyelets a side", 3, 40, 12, "used when a number is given", figure.Memory,
 			"Only when a number is given.").Quicker(fewerEyelets, fartherApart, func(now float64) float64 {
-			return math.Max(math.Round(now*0.75), 5)
+			return max(math.Round(now*0.75), 5)
 		}),
 		draft.OneOf("waist_eyelets", "Eyelets at the waist", "Two more close to the waist hold where the strain is greatest.", "even",
 			"as everywhere", "close", "closer together"),

@@ -66,7 +66,7 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	gap := v.Number(draft.LacingGap)
 	found, on := on, on.Carried(carryOf(v, 0)) // it is as wide as the bust is where it lifts it to
 	under, bust := -on.Drop(figure.Underbust), -on.Drop(figure.Bust)
-	low := math.Max(under-v.Number("below"), 5)
+	low := max(under-v.Number("below"), 5)
 	girthLow, girthBust := on.GirthAt(figure.Underbust)+v.Number(draft.Ease), on.GirthAt(figure.Bust)
 	// The panels follow the ribs; what the bust needs more goes into four
 	// gussets.
@@ -74,26 +74,26 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		if z <= under {
 			return on.Girth(-z) + v.Number(draft.Ease)
 		}
-		return girthLow + (girthBust-girthLow)*0.35*(z-under)/math.Max(bust-under, 1)
+		return girthLow + (girthBust-girthLow)*0.35*(z-under)/max(bust-under, 1)
 	}
-	need := math.Max(girthBust*(1-lessBust)-ribs(bust), 0) * v.Number("lift")
+	need := max(girthBust*(1-lessBust)-ribs(bust), 0) * v.Number("lift")
 	top := bust + v.Number("above")
 	high := top - under + 6 // of a gusset
-	wide := need / 4 * high / math.Max(bust-under, 1)
-	wide = math.Max(wide, 12)
+	wide := need / 4 * high / max(bust-under, 1)
+	wide = max(wide, 12)
 	if wide > high*1.15 {
 		return draft.Draft{}, fmt.Errorf("each of four gussets would be %s wide and only %s high: choose less lift or a higher "+
 			"top edge", measure.Tell(wide), measure.Tell(high))
 	}
 	// Between ribs and bust the cloth and its gussets together go round.
 	opened := func(z float64) float64 {
-		grows := math.Max(0, math.Min(1, (z-(top-high))/high)) * wide * 4
-		return math.Max(ribs(z), on.Girth(-math.Min(z, bust))*(1-lessBust)-grows)
+		grows := max(0, min(1, (z-(top-high))/high)) * wide * 4
+		return max(ribs(z), on.Girth(-min(z, bust))*(1-lessBust)-grows)
 	}
 	h := &part.Half{Panels: v.Whole(draft.Panels), Least: 60,
 		Top: [3]float64{top, bust * 0.97, bust * 1.02}, Bottom: [3]float64{low, low, low},
 		Width: func(z float64) float64 {
-			z = math.Max(z, low)
+			z = max(z, low)
 			if z > under {
 				return (opened(z) - gap) / 2
 			}
@@ -105,9 +105,9 @@ func (ShortStays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		return draft.Draft{}, err
 	}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Lacing, caution.Needle, caution.Iron}}
-	held := lessBust*girthBust + math.Max(0, 1-v.Number("lift"))*need/math.Max(v.Number("lift"), 0.1)
+	held := lessBust*girthBust + max(0, 1-v.Number("lift"))*need/max(v.Number("lift"), 0.1)
 	d.Smaller = []figure.Depth{{Drop: -top, Depth: held}, {Drop: -bust, Depth: held},
-		{Drop: -under, Depth: math.Max(-v.Number(draft.Ease), 0)}, {Drop: -low, Depth: math.Max(-v.Number(draft.Ease), 0)}}
+		{Drop: -under, Depth: max(-v.Number(draft.Ease), 0)}, {Drop: -low, Depth: max(-v.Number(draft.Ease), 0)}}
 	for i := range h.Panels {
 		p := h.Piece(i, v.Number(draft.Allowance))
 		p.Cut = 4
@@ -165,7 +165,7 @@ func laceShortStays(d *draft.Draft, h *part.Half, v draft.Values) (top, channel,
 // slash.
 func gusset(wide, high, allowance float64) pattern.Piece {
 	half := wide / 2
-	drop := math.Sqrt(math.Max(high*high-half*half, 1))
+	drop := math.Sqrt(max(high*high-half*half, 1))
 	tip, right, left := plane.Pt(0, 0), plane.Pt(half, drop), plane.Pt(-half, drop)
 	return pattern.Piece{ID: "gusset", Name: "Bust gusset", Cut: 8, Edges: []pattern.Edge{
 		{ID: "right", Name: "side", Line: []plane.Point{tip, right}, Allowance: allowance},
@@ -193,7 +193,7 @@ func tellShortStays(d *draft.Draft) {
 // bustGussets sets two gussets a side, either side of the bust point, in slashes down
 // from the top edge. nearest is how close to the front edge the first may stand, mm.
 func bustGussets(d *draft.Draft, front *pattern.Piece, on figure.Figure, wide, high, nearest, allowance float64) error {
-	apart := math.Max(on.Length("bust_separation")/2, nearest)
+	apart := max(on.Length("bust_separation")/2, nearest)
 	outline, _ := front.Outline()
 	for _, x := range []float64{apart - 26, apart + 26} {
 		span := plane.Spans(outline, plane.Pt(x, 0), plane.Pt(0, 1))

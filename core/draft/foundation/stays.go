@@ -96,9 +96,9 @@ func (Stays) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		// A cone: the girth grows straight from the waist to the bust line, and
 		// nowhere presses more than it says.
 		Width: func(z float64) float64 {
-			girth := math.Max(laced+(bust-laced)*math.Min(z/bustZ, 1), closed.Girth(-z))
+			girth := max(laced+(bust-laced)*min(z/bustZ, 1), closed.Girth(-z))
 			if z < 0 {
-				girth = math.Max(laced*(1-z/900), closed.Girth(-z))
+				girth = max(laced*(1-z/900), closed.Girth(-z))
 			}
 			return (girth - gaps) / 2
 		},
@@ -171,7 +171,7 @@ func tab(p *pattern.Piece, long, spread float64, straight string) {
 	}
 	a, b := e.Line[0], e.Line[len(e.Line)-1]
 	more := (spread - 1) * a.To(b) / 2
-	r := math.Min(long*0.3, a.To(b)*0.25)
+	r := min(long*0.3, a.To(b)*0.25)
 	la, lb := plane.Pt(a.X-more, a.Y-long), plane.Pt(b.X+more, b.Y-long)
 	if straight == "left" {
 		la.X = a.X
@@ -208,14 +208,14 @@ func tab(p *pattern.Piece, long, spread float64, straight string) {
 func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topBack float64) {
 	const wide, tie = 34.0, 50.0
 	e, _ := back.Edge("top")
-	w := math.Min(wide, e.Length()*0.6)
+	w := min(wide, e.Length()*0.6)
 	back.Split("top", pattern.Stretch{ID: "top", Name: "upper edge", Length: e.Length() - w},
 		pattern.Stretch{ID: "strap-seam", Name: "to the strap"})
 	if s, ok := back.Edge("strap-seam"); ok {
 		s.Allowance = 10
 	}
 	s, _ := back.Edge("strap-seam")
-	long := math.Max(on.Length("back_waist_length")-topBack+on.Length("front_length")-topFront-tie, 120)
+	long := max(on.Length("back_waist_length")-topBack+on.Length("front_length")-topFront-tie, 120)
 	p := pattern.Rectangle("strap", "Strap", s.Length(), long, 0)
 	p.Cut, p.Mirrored = 4, true
 	p.Layered(pattern.ForLining)
@@ -311,7 +311,7 @@ func finishStays(d *draft.Draft, h *part.Half, on, closed figure.Figure, v draft
 	d.Flat, d.Covered = true, true
 	t := 2*float64(in.Thickness) + kind.Thickness()*0.6
 	low := v.Number("tabs")
-	d.Wear = draft.Wear{LaceTo: laced, Carry: carryOf(v, 1), Cover: []figure.Depth{{Drop: -math.Max(h.Top[1], h.Top[2]), Depth: t},
+	d.Wear = draft.Wear{LaceTo: laced, Carry: carryOf(v, 1), Cover: []figure.Depth{{Drop: -max(h.Top[1], h.Top[2]), Depth: t},
 		{Drop: 0, Depth: t},
 		{Drop: low, Depth: t}}}
 	reductionNotes(d, on, laced, 30)

@@ -36,12 +36,12 @@ func (j Joined) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if waist.Runs[0].Lap > 0 { // what laps before is not open
 		gap = 0
 	}
-	if gap = math.Min(gap, waist.Runs[0].Long-20); gap > 0 { // no skirt is sewn to the bodice before
+	if gap = min(gap, waist.Runs[0].Long-20); gap > 0 { // no skirt is sewn to the bodice before
 		upper.Runs = slices.Clone(waist.Runs)
 		upper.Runs[0].Lap, upper.Runs[0].Long = gap, upper.Runs[0].Long-gap
 	}
 	b := part.Bodice{Seam: 2 * upper.Half(), Side: j.side(upper), Opening: j.below(v), Opens: j.opens, Allowance: v.Number(draft.Allowance),
-		Free: math.Max(gap, 0)}
+		Free: max(gap, 0)}
 	s, err := shape.garment.Draft(on.From(waist.Drop), b.Told(shape.below(v)), in)
 	if err != nil {
 		return draft.Draft{}, fmt.Errorf("the skirt: %w", err)
@@ -124,7 +124,7 @@ func opened(d draft.Draft, on figure.Figure, from, bearing float64) draft.Drawn 
 	_, bottom := d.Wear.Reach()
 	sin, cos := math.Sincos(bearing * math.Pi / 180)
 	for drop := from; ; drop += 25 {
-		at := math.Min(drop, bottom)
+		at := min(drop, bottom)
 		reach := worn.At(at).Reach(bearing)
 		line.Line = append(line.Line, r3.Vec{X: reach * sin, Y: reach * cos, Z: -at})
 		if at < drop || at == bottom {

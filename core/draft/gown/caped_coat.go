@@ -2,7 +2,6 @@ package gown
 
 import (
 	"errors"
-	"math"
 	"slices"
 	"strings"
 
@@ -61,7 +60,7 @@ func (CapedCoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	c := wrap.Cape{Front: before, Back: behind, Shoulder: shoulder, Depth: v.Number("cape_depth"), Wider: v.Number("cape_wider"),
 		Ease:  v.Number(draft.BustEase),
 		Angle: v.Number("cape_dart"), Seam: v.Number(draft.Allowance), Hem: v.Number("cape_hem"), Lining: v.Choice("cape_lining")}
-	c.From = math.Min(v.Number("cape_gap")/neck.Girth()*360, 60)
+	c.From = min(v.Number("cape_gap")/neck.Girth()*360, 60)
 	layers := 2 // outer and lining
 	if v.Choice(draft.CollarKind) != "none" {
 		layers += 2
@@ -90,7 +89,7 @@ func capeLine(front *pattern.Piece, v draft.Values) (line []plane.Point, before 
 	if neck, ok := front.Edge("neck"); ok && v.Choice(draft.CollarKind) != "shawl" {
 		before = neck.Length()
 		if v.Choice(draft.CollarKind) == "none" {
-			before = math.Max(before-v.Number("cape_gap"), before*0.4)
+			before = max(before-v.Number("cape_gap"), before*0.4)
 		}
 		from, _ = plane.Along(neck.Line, before)
 	}

@@ -67,7 +67,7 @@ func TestCapesFitTheirCoats(t *testing.T) {
 		if v.Choice("collar_kind") != "shawl" {
 			before = drafttest.Length(t, d, "front", "neck")
 			if v.Choice("collar_kind") == "none" {
-				before = math.Max(before-v.Number("cape_gap"), before*0.4)
+				before = max(before-v.Number("cape_gap"), before*0.4)
 			}
 		}
 		require.InDelta(t, before, upTo, 4)
@@ -82,7 +82,7 @@ func TestCapesFitTheirCoats(t *testing.T) {
 		at := drafttest.Length(t, d, "back", "shoulder") + 100
 		round, worn := 2*(neck.Line[0].To(c)+at)*(wide+more), d.Wear.Dress(on)
 		armed := worn.Armed(100 - on.Torso().ShoulderPoint.Z)
-		from := math.Min(v.Number("cape_gap")/on.Girth(-on.Torso().NeckPoint.Z)*360, 60)
+		from := min(v.Number("cape_gap")/on.Girth(-on.Torso().NeckPoint.Z)*360, 60)
 		asked := 2*armed.Arc(from, 180) + v.Number("bust_ease")*(180-from)/180 + v.Number("cape_wider")
 		told := func(title string) bool {
 			return slices.ContainsFunc(d.Notes, func(n draft.Note) bool { return strings.HasPrefix(n.Title, title) })

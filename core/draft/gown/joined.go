@@ -119,10 +119,10 @@ func (j Joined) gap() draft.Parameter {
 		"Each side, along the waist. 0 for front edges that meet.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
 			hem := 2 * showsBelow // round what the skirt falls over, at its widest
 			for _, drop := range on.Drops(0, on.Floor()-v.Number("skirt_clearance")) {
-				hem = math.Max(hem, on.Girth(drop))
+				hem = max(hem, on.Girth(drop))
 			}
 			share := showsBelow / hem
-			return math.Round(math.Min(math.Max(share*j.nearly(on, v)/2, 20), 130)), figure.Memory
+			return math.Round(min(max(share*j.nearly(on, v)/2, 20), 130)), figure.Memory
 		})
 	return p
 }
@@ -191,7 +191,7 @@ func (j Joined) nearly(on figure.Figure, v draft.Values) float64 {
 	if v.Has(draft.WaistEase) {
 		return girth + v.Number(draft.WaistEase)
 	}
-	return math.Max(on.GirthAt(figure.Bust)+v.Number(draft.BustEase), girth+v.Number(draft.HipEase))
+	return max(on.GirthAt(figure.Bust)+v.Number(draft.BustEase), girth+v.Number(draft.HipEase))
 }
 
 // view is how a part of the dress sees it.

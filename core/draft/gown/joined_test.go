@@ -1,7 +1,6 @@
 package gown
 
 import (
-	"math"
 	"os"
 	"strings"
 	"testing"
@@ -104,7 +103,7 @@ func TestDressesJoin(t *testing.T) {
 				if gathered == 0 {
 					require.InDelta(t, above, below, 10, "darts shut, both are as long")
 				} else {
-					require.Greater(t, math.Min(above, below)+2*free(v), on.Girth(g.drop(on, v))*0.93)
+					require.Greater(t, min(above, below)+2*free(v), on.Girth(g.drop(on, v))*0.93)
 				}
 				hangs(t, d, on, v, g.drop(on, v))
 			})

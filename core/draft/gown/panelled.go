@@ -51,12 +51,12 @@ func (Panelled) Parameters() []draft.Parameter {
 	panel := draft.Mm("panel", "Side panels, wide", 50, 320, 130, "⟦10 cm⟧ to ⟦16 cm⟧", figure.Memory,
 		"What they take, front and back have less: those are to reach from shoulder to shoulder.")
 	panel.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		return 50, math.Max(math.Min(320, panelledRound(on, v)/2-320), 60)
+		return 50, max(min(320, panelledRound(on, v)/2-320), 60)
 	}
 	sleeve := draft.MmFrom(draft.Sleeve, "Sleeve, half as wide", 130, 400, "⟦22 cm⟧, or the arm with ease",
 		"What is sewn to front and back each; the panel’s width comes to it where its top is sewn to the sleeve.",
 		func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-			return math.Max(220, math.Ceil(on.Length("upper_arm_girth")/2+45)), figure.Memory
+			return max(220, math.Ceil(on.Length("upper_arm_girth")/2+45)), figure.Memory
 		})
 	long := part.LongSleeve("Sleeves, long")
 	long.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
@@ -90,7 +90,7 @@ func (Panelled) Parameters() []draft.Parameter {
 // panelledRound is what it measures round the body, mm.
 func panelledRound(on figure.Figure, v draft.Values) float64 {
 	ease := v.Number(draft.Ease)
-	return math.Max(math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist))+ease, math.Max(on.GirthAt(figure.HighHip),
+	return max(max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist))+ease, max(on.GirthAt(figure.HighHip),
 		on.GirthAt(figure.Hip))+ease/2)
 }
 
@@ -118,14 +118,14 @@ func panelledOn(on figure.Figure, v draft.Values) (*panelled, error) {
 	down := (on.Length("front_length") + on.Length("back_waist_length")) / 2
 	s.long = down + on.WaistToFloor(90) - v.Number(draft.Clearance)
 	if s.long < s.wedge+s.arm+250 {
-		return nil, fmt.Errorf("below the arms it would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(s.long-
+		return nil, fmt.Errorf("below the arms it would be only %s long: let its hem come nearer the floor", measure.Tell(max(s.long-
 			s.wedge-s.arm, 0)))
 	}
 	arm := on.Length("arm_length")
 	whole := on.Length("across_back")/2 + arm - s.half + 20
 	if whole < 150 {
 		return nil, fmt.Errorf("the body is so wide that it covers the arm to %s from the wrist: give it less ease, or wider panels",
-			measure.Tell(math.Max(whole, 0)))
+			measure.Tell(max(whole, 0)))
 	}
 	s.sleeve = whole + arm*(v.Number(draft.SleeveLong)-1)
 	return s, nil
@@ -244,27 +244,27 @@ func (s *panelled) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Measure("neck", "the neck", "round, with its slit", neck)
 	d.Spares = []draft.Spare{{Dimension: "body", Where: "the side seams", Seams: 4, Allowance: v.Number(draft.Allowance)}}
 	if !s.kept {
-		d.Spares = append(d.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: math.Max(v.Number(draft.Hem)-8, 0)})
+		d.Spares = append(d.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: max(v.Number(draft.Hem)-8, 0)})
 	}
 	if need := on.Length("head_girth") + headEase; neck < need-1 {
 		d.Offer(true, "The head does not pass the neck", fmt.Sprintf("It measures %s; the head and a little ease %s.",
 			measure.Tell(neck), measure.Tell(need)), "Add a slit",
-			draft.Settings{"neck_slit": math.Min(math.Ceil(v.Number("neck_slit")+(need-neck)/2), 200)})
+			draft.Settings{"neck_slit": min(math.Ceil(v.Number("neck_slit")+(need-neck)/2), 200)})
 	}
 	if v.Number("neck_slit") > 0 {
 		d.Fasten(closure.Hooks, 1, 0, "at the top of the neck slit; or a brooch")
 	}
 	part.GettingIn(d, on, draft.Entry{Closed: ring, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string, draft.Settings) {
-		return "Give it more ease", draft.Settings{draft.Ease: math.Min(v.Number(draft.Ease)+math.Ceil(2*lacks)+10, 400)}
+		return "Give it more ease", draft.Settings{draft.Ease: min(v.Number(draft.Ease)+math.Ceil(2*lacks)+10, 400)}
 	})
 	top, _ := on.Span()
 	bottom := on.FallsTo(90, on.WaistToFloor(90)-v.Number(draft.Clearance))
 	for drop := top; drop < bottom+40; drop += 40 {
-		at := math.Min(drop, bottom)
-		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, ring/on.Girth(at))})
+		at := min(drop, bottom)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * max(1, ring/on.Girth(at))})
 	}
 	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust) - 2, Girth: on.GirthAt(figure.Bust) + 30},
-		{Drop: on.Drop(figure.Hip), Girth: math.Max(ring*0.97, on.GirthAt(figure.Hip))}, {Drop: bottom, Girth: ring}}
+		{Drop: on.Drop(figure.Hip), Girth: max(ring*0.97, on.GirthAt(figure.Hip))}, {Drop: bottom, Girth: ring}}
 	d.Wear.Hem = ring
 	d.MockUp = "Neck and shoulders in cheap cloth: lift both arms; it must not choke, and the sleeves stand straight out."
 	d.TryOn = "Belted as it will be worn: lift both arms, take a long step; the hem clears the ground all round."

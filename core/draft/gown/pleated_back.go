@@ -3,7 +3,6 @@ package gown
 import (
 	"errors"
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 
@@ -110,7 +109,7 @@ func pleatedBack(d *draft.Draft, take float64) error {
 	cb, _ := lining.Edge("centre-back")
 	outline, _ := lining.Outline()
 	box := plane.BoxOf(outline)
-	high := box.Max.Y - math.Min(cb.Line[0].Y, cb.Line[len(cb.Line)-1].Y)
+	high := box.Max.Y - min(cb.Line[0].Y, cb.Line[len(cb.Line)-1].Y)
 	waist, _ := lining.Edge(upper.Edge)
 	k := find(lower.Piece)
 	p := d.Pieces[k]
@@ -124,7 +123,7 @@ func pleatedBack(d *draft.Draft, take float64) error {
 	if p.Fold == "" {
 		centre = "right"
 	}
-	more := math.Max(wide-stretch.Length(), 0)
+	more := max(wide-stretch.Length(), 0)
 	if more > 0.5 {
 		longer, err := p.Extended(centre, more, "")
 		if err != nil {
@@ -173,7 +172,7 @@ func runUp(p *pattern.Piece, edge, centre string, high float64) error {
 	c := slices.IndexFunc(p.Edges, func(e pattern.Edge) bool { return e.ID == centre })
 	line := p.Edges[i].Line
 	a, b := line[0], line[len(line)-1]
-	up := math.Max(a.Y, b.Y) + high
+	up := max(a.Y, b.Y) + high
 	part := func(id, name string, line ...plane.Point) pattern.Edge {
 		return pattern.Edge{ID: id, Name: name, Line: line, Allowance: 15, Kind: pattern.Enclosed, Corner: true}
 	}
@@ -222,8 +221,8 @@ func backPleats(p *pattern.Piece, above, below, high float64) error {
 			up, at float64
 			label  string
 		}{{pattern.PleatFold, ups[k].Fold, downs[k].Fold, fmt.Sprint(k + 1)}, {pattern.PleatTo, ups[k].To, downs[k].To, ""}} {
-			a, _ := plane.Along(line, math.Min(m.up, cloth))
-			b, _ := plane.Along(line, math.Min(m.at, cloth))
+			a, _ := plane.Along(line, min(m.up, cloth))
+			b, _ := plane.Along(line, min(m.at, cloth))
 			p.Marks = append(p.Marks, pattern.Mark{Kind: m.kind, Path: []plane.Point{a, b.Sub(plane.Pt(0, high))}, Label: m.label})
 		}
 	}

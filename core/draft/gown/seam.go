@@ -40,7 +40,7 @@ func (s *seamed) along(at float64) float64 {
 	case s.By != pattern.Darts && s.Plain > 0: // what lies plain lies plain, wherever the run was made to end
 		on := at - s.from
 		if x += on - share*s.Long; on > s.Plain {
-			x += (s.Long + s.More - (s.to - s.from)) * (on - s.Plain) / math.Max(s.to-s.from-s.Plain, 1e-6)
+			x += (s.Long + s.More - (s.to - s.from)) * (on - s.Plain) / max(s.to-s.from-s.Plain, 1e-6)
 		}
 	case s.By != pattern.Darts:
 		x += share * s.More
@@ -145,7 +145,7 @@ func sewn(d *draft.Draft, bodice, skirt draft.Waist, lapped bool) {
 	}
 	for i, k := 0, 0; i < len(above) && k < len(below); {
 		a, b := above[i], below[k]
-		add(a, b, math.Max(a.from, b.from), math.Min(a.to, b.to))
+		add(a, b, max(a.from, b.from), min(a.to, b.to))
 		if a.to <= b.to+1e-6 {
 			i++
 		}

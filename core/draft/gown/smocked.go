@@ -43,7 +43,7 @@ const ofFront, ofSleeve, ofBack = 0.30, 0.16, 0.19
 func (Smocked) Parameters() []draft.Parameter {
 	slit := draft.MmFrom(draft.Slit, "Opening behind, from the neck down", 60, 400, "so long that the head passes", "Both its edges count.",
 		func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			return math.Max(math.Ceil((on.Length("head_girth")+headEase-on.Length("neck_girth")-v.Number("neck_ease"))/2)+10, 100),
+			return max(math.Ceil((on.Length("head_girth")+headEase-on.Length("neck_girth")-v.Number("neck_ease"))/2)+10, 100),
 				figure.Practice
 		})
 	slit.When = func(v draft.Values) bool { return !openBehind(v) }
@@ -54,19 +54,19 @@ func (Smocked) Parameters() []draft.Parameter {
 		"each panel, from its raglan seam out; more where the bust asks it",
 		figure.Memory, "The seam runs from the neck slanting out to under the arm; more is wider, and lifts less.")
 	wider.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		return math.Min(math.Max(60, leastOut(on, v)), 500), 520
+		return min(max(60, leastOut(on, v)), 500), 520
 	}
 	wider.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
-		return math.Max(110, math.Ceil(leastOut(on, v)+20)), figure.Reason{Text: "goes round the bust with room", Source: figure.Memory}
+		return max(110, math.Ceil(leastOut(on, v)+20)), figure.Reason{Text: "goes round the bust with room", Source: figure.Memory}
 	}
 	round := draft.Mm(draft.HemRound, "Hem, all round", 1200, 5000, 2200, "2.4 times the bust, to ⟦240 cm⟧", figure.Memory,
 		"2.4 to 3 times the bust.")
 	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		low := math.Ceil(4 * (cutNeck(on, v)*math.Max(ofFront/2, ofBack) + v.Number("wider")))
-		return math.Max(1200, low+4), math.Max(5000, low+800)
+		low := math.Ceil(4 * (cutNeck(on, v)*max(ofFront/2, ofBack) + v.Number("wider")))
+		return max(1200, low+4), max(5000, low+800)
 	}
 	round.Default = func(on figure.Figure, _ draft.Values) (float64, figure.Reason) {
-		return math.Min(math.Round(2.4*on.GirthAt(figure.Bust)), 2400), figure.Reason{Text: "2.4 times the bust, to ⟦240 cm⟧: so " +
+		return min(math.Round(2.4*on.GirthAt(figure.Bust)), 2400), figure.Reason{Text: "2.4 times the bust, to ⟦240 cm⟧: so " +
 			"wide a front " +
 			"fits the cloth", Source: figure.Memory}
 	}
@@ -81,7 +81,7 @@ func (Smocked) Parameters() []draft.Parameter {
 		if !openBehind(v) {
 			open = v.Number(draft.Slit)
 		}
-		return math.Min(math.Max(math.Round(open/buttonsApart)+1, 2), 24), figure.Reason{Text: "one every ⟦7.5 cm⟧ or so",
+		return min(max(math.Round(open/buttonsApart)+1, 2), 24), figure.Reason{Text: "one every ⟦7.5 cm⟧ or so",
 			Source: figure.Practice}
 	}
 	return []draft.Parameter{
@@ -159,10 +159,10 @@ func smockedOn(on figure.Figure, v draft.Values) (*smocked, error) {
 	s.side = (s.before - s.downF + s.behind - s.downB) / 2
 	if s.side < 200 {
 		return nil, fmt.Errorf("below the arms it would be only %s long: let its hem come nearer the floor",
-			measure.Tell(math.Max(s.side, 0)))
+			measure.Tell(max(s.side, 0)))
 	}
 	s.foot = v.Number(draft.HemRound) / 4
-	if narrow := math.Max(s.front, s.back) + s.out; s.foot < narrow {
+	if narrow := max(s.front, s.back) + s.out; s.foot < narrow {
 		return nil, fmt.Errorf("the hem is narrower than the dress under the arms: %s at least", measure.Tell(4*narrow))
 	}
 	s.arm = on.Length("shoulder_length") + on.Length("arm_length") + 10
@@ -190,7 +190,7 @@ func (s *smocked) body(id, name string, half, down, long float64, v draft.Values
 	seam := v.Number(draft.Allowance)
 	line := s.raglan(half, down)
 	under := line[len(line)-1]
-	slant := math.Asin(math.Max(-0.9, math.Min(0.9, (s.foot-under.X)/s.side)))
+	slant := math.Asin(max(-0.9, min(0.9, (s.foot-under.X)/s.side)))
 	foot := under.Add(plane.Pt(s.side*math.Sin(slant), -s.side*math.Cos(slant)))
 	hem := plane.Sweep(plane.Pt(0, -long), plane.Pt(1, 0), foot, plane.Pt(math.Cos(slant), math.Sin(slant)))
 	p := pattern.Piece{ID: id, Name: name, Cut: 2, Mirrored: true, Edges: []pattern.Edge{
@@ -332,12 +332,12 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 	d.Measure("smocked", "the pleats", "from the first row to the last", deep)
 	d.Measure("body", "the dress", "under the arms", ring)
 	d.Measure("hem", "the hem", "all round", hem)
-	d.Spares = []draft.Spare{{Dimension: "hem", Where: "the hem", Slide: math.Max(v.Number(draft.Hem)-10, 0)}}
+	d.Spares = []draft.Spare{{Dimension: "hem", Where: "the hem", Slide: max(v.Number(draft.Hem)-10, 0)}}
 	open := openBehind(v)
 	if room := s.neck + 2*s.opened; !open && room < on.Length("head_girth")+headEase {
 		d.Offer(true, "The head does not pass the neck", fmt.Sprintf("With its opening it measures %s; the head and a little ease %s.",
 			measure.Tell(room), measure.Tell(on.Length("head_girth")+headEase)), "Lengthen the opening",
-			draft.Settings{draft.Slit: math.Min(math.Ceil(s.opened+(on.Length("head_girth")+headEase-room)/2), 400)})
+			draft.Settings{draft.Slit: min(math.Ceil(s.opened+(on.Length("head_girth")+headEase-room)/2), 400)})
 	}
 	const button, edge = 12.0, 8.0
 	if v.Number(draft.Lap) < button+2*edge {
@@ -351,14 +351,14 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 	}
 	part.GettingIn(d, on, entry, func(lacks, _ float64, _ draft.Entry) (string,
 		draft.Settings) {
-		return "Make it wider", draft.Settings{"wider": math.Min(v.Number("wider")+math.Ceil(lacks/4)+3, 520)}
+		return "Make it wider", draft.Settings{"wider": min(v.Number("wider")+math.Ceil(lacks/4)+3, 520)}
 	})
 	n := v.Whole("buttons")
 	reach := s.opened
 	if open {
 		reach -= lastBehind
 	}
-	d.Fasten(closure.Buttons, n, button, "below the smocking one every "+measure.Tell(reach/math.Max(float64(n-1), 1))+
+	d.Fasten(closure.Buttons, n, button, "below the smocking one every "+measure.Tell(reach/max(float64(n-1), 1))+
 		"; a worked hole does not hold in the pleats: a snap there")
 	d.Works = append(d.Works, notion.Worked{Key: "smocking", Name: "the smocked rows", Of: technique.Gather, Technique: "smocking",
 		Length: s.cut * float64(rows-hidden)})
@@ -370,11 +370,11 @@ func (s *smocked) finish(d *draft.Draft, on figure.Figure, v draft.Values, in cl
 	top, _ := on.Span()
 	bottom := on.Floor() - v.Number(draft.Clearance)
 	for drop := top; drop < bottom+40; drop += 40 {
-		at := math.Min(drop, bottom)
-		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, ring/on.Girth(at))})
+		at := min(drop, bottom)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * max(1, ring/on.Girth(at))})
 	}
 	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust) - 2, Girth: on.GirthAt(figure.Bust) + 60},
-		{Drop: on.Drop(figure.Hip), Girth: math.Max(on.GirthAt(figure.Bust)+120, on.GirthAt(figure.Hip)+40)},
+		{Drop: on.Drop(figure.Hip), Girth: max(on.GirthAt(figure.Bust)+120, on.GirthAt(figure.Hip)+40)},
 		{Drop: bottom, Girth: on.GirthAt(figure.Hip) + (hem-on.GirthAt(figure.Hip))*0.5}}
 	d.Wear.Hem = hem
 	d.Tell(work.ToJoin,

@@ -3,7 +3,6 @@ package gown
 import (
 	"errors"
 	"fmt"
-	"math"
 	"slices"
 
 	"ardentgusset/core/closure"
@@ -52,10 +51,10 @@ func stomached(d *draft.Draft, v draft.Values) error {
 	if neck == nil || waist == nil || centre == nil {
 		return errors.New("the skirt leaves no room for a stomacher before: let it begin further behind the centre front")
 	}
-	top, low := math.Min(v.Number(stomacherTop), neck.Length()-keeps), math.Min(v.Number(stomacherLow), waist.Length()-keeps)
+	top, low := min(v.Number(stomacherTop), neck.Length()-keeps), min(v.Number(stomacherLow), waist.Length()-keeps)
 	if top < 15 || low < 8 {
 		return fmt.Errorf("a gap of %s and %s is too narrow for a stomacher: lower the neckline less square, or let the skirt begin "+
-			"further behind the centre front", measure.Tell(math.Max(top, 0)), measure.Tell(math.Max(low, 0)))
+			"further behind the centre front", measure.Tell(max(top, 0)), measure.Tell(max(low, 0)))
 	}
 	front, inner, err := d.Pieces[i].Parted(pattern.Place{Edge: "neck", At: neck.Length() - top},
 		pattern.Place{Edge: "waist-lap", At: low}, "front-edge", "front edge")

@@ -39,7 +39,7 @@ const headEase = 15.0
 func (Straight) Parameters() []draft.Parameter {
 	slit := draft.MmFrom("neck_slit", "Neck slit, down the centre front", 0, 300, "as long as the head needs",
 		"Left open at the top of the centre seam: both its edges count.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			return math.Max(math.Ceil((on.Length("head_girth")+headEase-neckRound(on, v))/2), 0), figure.Practice
+			return max(math.Ceil((on.Length("head_girth")+headEase-neckRound(on, v))/2), 0), figure.Practice
 		})
 	centre := draft.Mm("centre_gore", "Centre gores, wide at the hem", 0, 900, 400, "⟦30 cm⟧ to ⟦60 cm⟧; 0 for none", figure.Memory,
 		"One before and one behind, set into the centre seams.").Saving("Narrower gores in the centre")
@@ -51,10 +51,10 @@ func (Straight) Parameters() []draft.Parameter {
 	}
 	wrist := draft.Mm("wrist", "Sleeve at the wrist", 170, 500, 240, "a folded hand passes: ⟦24 cm⟧", figure.Practice, "Round.")
 	wrist.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // it tapers
-		return 170, math.Max(math.Min(500, on.Length("upper_arm_girth")+v.Number("sleeve_ease")-21), 180)
+		return 170, max(min(500, on.Length("upper_arm_girth")+v.Number("sleeve_ease")-21), 180)
 	}
 	side.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 100, math.Min(2400, 1000*v.Number(draft.Gores))
+		return 100, min(2400, 1000*v.Number(draft.Gores))
 	}
 	return []draft.Parameter{
 		part.Clearance(700, 30, "for walking ⟦3 cm⟧ and more; 0 lies on the foot", figure.Memory,
@@ -104,14 +104,14 @@ type straight struct {
 }
 
 // wide is how wide a gore is at a way below its tip.
-func (s *straight) wide(hem, down float64) float64 { return hem * math.Max(down, 0) / s.slant }
+func (s *straight) wide(hem, down float64) float64 { return hem * max(down, 0) / s.slant }
 
 // leastGore is the narrowest gore that is set into a seam, mm at its hem; less is none.
 const leastGore = 20.0
 
 // quarter is how wide a quarter of the body is, mm.
 func quarter(on figure.Figure, v draft.Values) float64 {
-	return (math.Max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist)) + v.Number(draft.Ease)) / 4
+	return (max(on.GirthAt(figure.Bust), on.GirthAt(figure.Waist)) + v.Number(draft.Ease)) / 4
 }
 
 // leastLong is which part of the arm a straight sleeve covers at least, whose body reaches so far from the centre, so that so
@@ -119,7 +119,7 @@ func quarter(on figure.Figure, v draft.Values) float64 {
 func leastLong(on figure.Figure, half, left float64) float64 {
 	arm := on.Length("arm_length")
 	least := 1 - (on.Length("across_back")/2+arm-half-left)/arm
-	return math.Min(math.Max(math.Ceil(least*100)/100, 0.2), 1)
+	return min(max(math.Ceil(least*100)/100, 0.2), 1)
 }
 
 func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
@@ -140,7 +140,7 @@ func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
 	}
 	if s.slant < 250 {
 		return nil, fmt.Errorf("the gores would be only %s long: let the hem come nearer the floor, or begin them higher",
-			measure.Tell(math.Max(s.slant, 0)))
+			measure.Tell(max(s.slant, 0)))
 	}
 	for _, g := range []float64{s.side / float64(s.gores), s.centre} {
 		if g > 1.3*s.slant {
@@ -154,19 +154,19 @@ func straightOn(on figure.Figure, v draft.Values) (*straight, error) {
 	s.sleeve = whole + arm*(v.Number(draft.SleeveLong)-1)
 	if whole < s.gusset+60 {
 		return nil, fmt.Errorf("the body is so wide that it covers the arm to %s from the wrist: give it less ease",
-			measure.Tell(math.Max(whole, 0)))
+			measure.Tell(max(whole, 0)))
 	}
 	if s.wrist > s.armhole-10 {
 		return nil, fmt.Errorf("the sleeve is to be %s round at the wrist and is only %s at the top: make it narrower below",
 			measure.Tell(2*s.wrist), measure.Tell(2*s.armhole))
 	}
 	// It tapers to the wrist: where it ends higher up the arm it is wider by as much.
-	s.wrist = s.armhole - (s.armhole-s.wrist)*math.Min(s.sleeve/whole, 1)
+	s.wrist = s.armhole - (s.armhole-s.wrist)*min(s.sleeve/whole, 1)
 	s.overHips = math.Inf(1)
 	for _, drop := range on.Drops(v.Number("gore_from"), on.Drop(figure.Hip)+120) {
 		at := drop + down - s.above
 		round := 4*s.half + 2*s.wide(s.side, at) + 2*s.wide(s.centre, at)
-		s.overHips = math.Min(s.overHips, round-on.Girth(drop))
+		s.overHips = min(s.overHips, round-on.Girth(drop))
 	}
 	return s, nil
 }
@@ -339,7 +339,7 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Measure("length", "the gown", "from the shoulder", s.above+s.slant)
 	d.Measure("sleeve", "each sleeve", "in length from the body", s.sleeve)
 	d.Spares = []draft.Spare{{Dimension: "body", Where: "the side and centre seams", Seams: 4, Allowance: seam},
-		{Dimension: "length", Where: "the hem", Slide: math.Max(v.Number(draft.Hem)-8, 0)}}
+		{Dimension: "length", Where: "the hem", Slide: max(v.Number(draft.Hem)-8, 0)}}
 	neck := neckRound(on, v) + 2*v.Number("neck_slit")
 	d.Measure("neck", "the neck", "round, with its slit", neck)
 	if need := on.Length("head_girth") + headEase; neck < need-1 {
@@ -352,21 +352,21 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	}
 	part.GettingIn(d, on, draft.Entry{Closed: 4 * s.half, Only: draft.OverHead}, func(lacks, _ float64, _ draft.Entry) (string,
 		draft.Settings) {
-		return "Give it more ease", draft.Settings{draft.Ease: math.Min(v.Number(draft.Ease)+math.Ceil(lacks)+10, 300)}
+		return "Give it more ease", draft.Settings{draft.Ease: min(v.Number(draft.Ease)+math.Ceil(lacks)+10, 300)}
 	})
 	if s.overHips < 20 {
 		d.Offer(s.overHips < -10, "Tight over the hips", fmt.Sprintf("Body and gores leave %s of ease there at the tightest.",
 			measure.Tell(s.overHips)),
-			"Begin the gores higher", draft.Settings{"gore_from": math.Max(v.Number("gore_from")-60, -120)})
+			"Begin the gores higher", draft.Settings{"gore_from": max(v.Number("gore_from")-60, -120)})
 	}
 	top, _ := on.Span()
 	bottom := on.FallsTo(90, s.slant+v.Number("gore_from"))
 	for drop := top; drop < bottom+40; drop += 40 {
-		at := math.Min(drop, bottom)
-		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, 4*s.half/on.Girth(at))})
+		at := min(drop, bottom)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * max(1, 4*s.half/on.Girth(at))})
 	}
 	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust) - 2, Girth: on.GirthAt(figure.Bust) + 30}, // it hangs from there
-		{Drop: on.Drop(figure.Hip), Girth: math.Max(4*s.half, on.GirthAt(figure.Hip))}, {Drop: bottom,
+		{Drop: on.Drop(figure.Hip), Girth: max(4*s.half, on.GirthAt(figure.Hip))}, {Drop: bottom,
 			Girth: 4*s.half + (hem-4*s.half)*0.6}}
 	d.Wear.Hem = hem
 	d.Tell(work.ToCut, "Pull a thread and cut along it: the body lies on the grain. Two gores lie head to tail in one breadth. Cut "+

@@ -153,7 +153,7 @@ func TestSleevesAsLongAsAsked(t *testing.T) {
 				assert.InDelta(t, drafttest.Value(whole, "sleeve")+on.Length("arm_length")*(share-1), long, 0.1, "%s %.2f", kind, share)
 				got := drafttest.Length(t, d, "sleeve", "bottom") / 2
 				if _, straight := g.(Straight); straight {
-					want := top - (top-end)*math.Min(long/drafttest.Value(whole, "sleeve"), 1)
+					want := top - (top-end)*min(long/drafttest.Value(whole, "sleeve"), 1)
 					assert.InDelta(t, want, got, 0.5, "%s %.2f", kind, share)
 				} else {
 					assert.InDelta(t, end, got, 0.1)

@@ -123,7 +123,7 @@ func BandOn(on figure.Figure, v draft.Values) Band {
 	b.Length = b.Waist
 	if b.Closure == "drawstring" {
 		// It must pass the hips undone, with the opening's help.
-		b.Length = math.Max(b.Waist*1.08, on.GirthAt(figure.Hip)-2*b.Opening+40)
+		b.Length = max(b.Waist*1.08, on.GirthAt(figure.Hip)-2*b.Opening+40)
 		b.Lap = 0
 	}
 	b.Lower = b.Length
@@ -132,7 +132,7 @@ func BandOn(on figure.Figure, v draft.Values) Band {
 		// widens evenly: nowhere tighter than what bulges in between.
 		reach := on.Reached(b.Depth)
 		for t := 0.2; t < 1.01; t += 0.1 {
-			b.Lower = math.Max(b.Lower, b.Length+(on.Girth(reach*t)+v.Number(draft.Ease)-b.Length)/t)
+			b.Lower = max(b.Lower, b.Length+(on.Girth(reach*t)+v.Number(draft.Ease)-b.Length)/t)
 		}
 		if most := b.Length + widestRing*b.Depth; b.Lower > most {
 			b.Lower, b.stands = most, true
@@ -216,7 +216,7 @@ func (b Band) ring() pattern.Piece {
 // band and of the garment, full the garment's width at the seam.
 func (b Band) Bulk(band, garment, full float64) float64 {
 	if b.None {
-		return garment * math.Max(full/b.Lower, 1)
+		return garment * max(full/b.Lower, 1)
 	}
 	bulk := 4*band + garment*full/b.Lower
 	if b.Closure == "drawstring" {
@@ -237,7 +237,7 @@ func (b Band) Finish(d *draft.Draft, on figure.Figure, bulk float64) {
 			"band %s deep lifts off it. A narrow one lies at "+
 			"the waist.", measure.Tell(b.Depth)), "Take a narrow band", draft.Settings{draft.Band: 25.0})
 	}
-	d.Spares = append(d.Spares, draft.Spare{Dimension: "band", Where: "the closure of the band", Slide: math.Max(b.Lap-10, 0) / 2})
+	d.Spares = append(d.Spares, draft.Spare{Dimension: "band", Where: "the closure of the band", Slide: max(b.Lap-10, 0) / 2})
 	rows := max(1, int(b.Depth/40)+1)
 	count, why := rows, fmt.Sprintf("%d on the band", rows)
 	if b.Opening > 0 {

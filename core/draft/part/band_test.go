@@ -93,7 +93,7 @@ func TestShapedBandsAreAsDeepEverywhere(t *testing.T) {
 			near := math.Inf(1)
 			for i := 0.0; i <= top.Length(); i += 1 {
 				o, _ := plane.Along(top.Line, i)
-				near = math.Min(near, o.To(q))
+				near = min(near, o.To(q))
 			}
 			require.InDelta(t, deep, near, 0.5, "%g of %g", at, deep)
 		}

@@ -32,7 +32,7 @@ func FlatAtEnds(ways []float64) (moved float64) {
 		for i := range k {
 			was, t := *at(i), float64(i)/k
 			*at(i) = from - slope*k/2*(1-t*t)
-			moved = math.Max(moved, math.Abs(*at(i)-was))
+			moved = max(moved, math.Abs(*at(i)-was))
 		}
 	}
 	return moved
@@ -69,7 +69,7 @@ func TurnedBy(share float64, along, ways []float64, half float64) (Turned, error
 	}
 	most := 0.0
 	for _, w := range ways {
-		most = math.Max(most, w)
+		most = max(most, w)
 	}
 	low, high := most, most+half/whole+1000
 	if edge(low) > half {
@@ -86,7 +86,7 @@ func TurnedBy(share float64, along, ways []float64, half float64) (Turned, error
 	t.Outer = (low + high) / 2
 	for _, w := range ways {
 		if w < 120 {
-			return t, fmt.Errorf("it would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(w, 0)))
+			return t, fmt.Errorf("it would be only %s long: let its hem come nearer the floor", measure.Tell(max(w, 0)))
 		}
 		t.Inner = append(t.Inner, t.Outer-w)
 	}

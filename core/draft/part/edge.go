@@ -44,7 +44,7 @@ func (h *Half) square(through [3]float64, i int, at float64) float64 {
 // slope is how steeply the height of an edge rises over a panel at its left (0) or right (1).
 func (h *Half) slope(through [3]float64, i int, at float64) float64 {
 	const d = 1e-4
-	a, b := math.Max(at-d, 0), math.Min(at+d, 1)
+	a, b := max(at-d, 0), min(at+d, 1)
 	p := func(t float64) float64 { return (float64(i) + t) / float64(h.Panels) }
 	return (Height(through, p(b)) - Height(through, p(a))) / (b - a)
 }

@@ -49,7 +49,7 @@ const fineStep = 3.0
 
 // settle works out the sides for a top widened by a share.
 func (g *Gore) settle(top float64) {
-	high := math.Max(g.Left, g.Right)
+	high := max(g.Left, g.Right)
 	n := int(math.Ceil(high/fineStep)) + 1
 	first := g.plain == nil
 	if first {
@@ -61,7 +61,7 @@ func (g *Gore) settle(top float64) {
 		g.half, g.lean, g.x, g.y = make([]float64, n+1), make([]float64, n+1), make([]float64, n+1), make([]float64, n+1)
 	}
 	// The change is at the top edge and runs out below it.
-	out := math.Min(160, high*0.45)
+	out := min(160, high*0.45)
 	const around = 13 // steps to either side that the lean is taken over
 	from := 0         // what lies below is as it was
 	if !first {
@@ -69,7 +69,7 @@ func (g *Gore) settle(top float64) {
 	}
 	for i := from; i <= n; i++ {
 		up := g.step * float64(i)
-		t := math.Max(0, math.Min(1, (up-(high-out))/out))
+		t := max(0, min(1, (up-(high-out))/out))
 		g.half[i] = g.plain[i] * (1 + (top-1)*t*t*(3-2*t))
 	}
 	for i := from; i <= n; i++ {
@@ -86,7 +86,7 @@ func (g *Gore) settle(top float64) {
 			continue
 		}
 		dx := g.x[i] - g.x[i-1]
-		g.y[i] = g.y[i-1] + math.Sqrt(math.Max(g.step*g.step-dx*dx, 0))
+		g.y[i] = g.y[i-1] + math.Sqrt(max(g.step*g.step-dx*dx, 0))
 	}
 }
 
@@ -116,7 +116,7 @@ func (g *Gore) every(up float64) []plane.Point {
 // Row is the level line at a height, from left to right (from the fold on):
 // all that lies as high above the hem. It is empty above the shorter side.
 func (g *Gore) Row(up float64) []plane.Point {
-	if up < 0 || up > math.Min(g.Left, g.Right) {
+	if up < 0 || up > min(g.Left, g.Right) {
 		return nil
 	}
 	corner, lean := g.side(up)
@@ -132,7 +132,7 @@ func (g *Gore) Row(up float64) []plane.Point {
 // middle of a level lies a little lower than its ends are long; the top follows
 // it.
 func (g *Gore) centre() plane.Point {
-	short := math.Min(g.Left, g.Right)
+	short := min(g.Left, g.Right)
 	corner, lean := g.side(short)
 	return plane.Pt(0, corner.Y-corner.X*math.Tan(lean/2)+g.Left-short)
 }
@@ -142,7 +142,7 @@ func (g *Gore) top() []plane.Point {
 	end := func(up float64) (plane.Point, float64) { // as the side is drawn there
 		line := g.every(up)
 		p, q := line[len(line)-1], plane.LastKept(line, fine)
-		return p, math.Asin(math.Max(-1, math.Min(1, (q.X-p.X)/q.To(p))))
+		return p, math.Asin(max(-1, min(1, (q.X-p.X)/q.To(p))))
 	}
 	right, lean := end(g.Right)
 	from := plane.Pt(-math.Cos(lean), -math.Sin(lean)).Turned(g.SlopeRight)

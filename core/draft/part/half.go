@@ -73,9 +73,9 @@ func hermite(a, sa, b, sb, t float64) float64 {
 func Worn(on figure.Figure, bustEase, hipEase, gap float64) func(z float64) float64 {
 	bust, hip := -on.Drop(figure.Bust), on.Drop(figure.Hip)
 	return func(z float64) float64 {
-		ease := bustEase * math.Min(z/bust, 1)
+		ease := bustEase * min(z/bust, 1)
 		if z < 0 {
-			ease = hipEase * math.Min(-z/hip, 1)
+			ease = hipEase * min(-z/hip, 1)
 		}
 		return (on.Girth(-z) + ease - gap) / 2
 	}
@@ -84,10 +84,10 @@ func Worn(on figure.Figure, bustEase, hipEase, gap float64) func(z float64) floa
 // span is the lowest and the highest place of the edges.
 func (h *Half) span() (low, high float64) {
 	for i := range 41 {
-		high = math.Max(high, Height(h.Top, float64(i)/40))
-		low = math.Min(low, Height(h.Bottom, float64(i)/40))
+		high = max(high, Height(h.Top, float64(i)/40))
+		low = min(low, Height(h.Bottom, float64(i)/40))
 	}
-	return math.Min(low, -1), high
+	return min(low, -1), high
 }
 
 // Shape shares the difference between the widest level and every other among
@@ -103,12 +103,12 @@ func (h *Half) Shape() error {
 	seams := h.Panels - 1
 	total := 0.0
 	for _, z := range h.knots {
-		total = math.Max(total, h.Width(math.Min(math.Max(z, low), high)))
+		total = max(total, h.Width(min(max(z, low), high)))
 	}
 	h.intake, h.base = make([][]float64, seams), nil
 	for k, z := range h.knots {
-		z = math.Min(math.Max(z, low), high)
-		for j, in := range h.shared(z, (total - h.Width(z)), math.Max(high, -low)) {
+		z = min(max(z, low), high)
+		for j, in := range h.shared(z, (total - h.Width(z)), max(high, -low)) {
 			if h.intake[j] == nil {
 				h.intake[j] = make([]float64, len(h.knots))
 			}
@@ -125,7 +125,7 @@ func (h *Half) Shape() error {
 		h.base = append(h.base, w)
 	}
 	if h.Before != nil {
-		h.lean(math.Max(high, -low))
+		h.lean(max(high, -low))
 	}
 	for i := range h.Panels {
 		for _, z := range h.knots {
@@ -141,7 +141,7 @@ func (h *Half) Shape() error {
 				}
 				return fmt.Errorf("panel %d would be %s wide, %s the waist; at least %s is needed to sew and bone it: choose fewer "+
 					"panels or a smaller lacing gap",
-					i+1, measure.Tell(math.Max(r-l, 0)), where, measure.Tell(h.Least))
+					i+1, measure.Tell(max(r-l, 0)), where, measure.Tell(h.Least))
 			}
 		}
 	}
@@ -164,7 +164,7 @@ func (h *Half) shared(z, intake, reach float64) []float64 {
 
 // front is how much of a panel lies before the side, 0 to 1.
 func (h *Half) front(i int) float64 {
-	return math.Max(0, math.Min(1, float64(h.Panels)/2-float64(i)))
+	return max(0, min(1, float64(h.Panels)/2-float64(i)))
 }
 
 // atWaist is each panel's width at the waist: alike before the side, and alike
@@ -190,7 +190,7 @@ func (h *Half) Narrowest(panel int) float64 {
 	for _, z := range h.knots {
 		if z >= low && z <= high {
 			l, r := h.Edges(panel, z)
-			least = math.Min(least, r-l)
+			least = min(least, r-l)
 		}
 	}
 	return least
@@ -235,13 +235,13 @@ func (h *Half) Piece(i int, allowance float64) pattern.Piece {
 	lb, lt := h.reach(i)
 	rb, rt := h.reach(i + 1)
 	upright := func(side int, from, to float64) []plane.Point {
-		heights := []float64{math.Min(from, to)}
+		heights := []float64{min(from, to)}
 		for _, z := range h.knots {
-			if z > math.Min(from, to)+0.1 && z < math.Max(from, to)-0.1 {
+			if z > min(from, to)+0.1 && z < max(from, to)-0.1 {
 				heights = append(heights, z)
 			}
 		}
-		heights = append(heights, math.Max(from, to))
+		heights = append(heights, max(from, to))
 		if from > to {
 			slices.Reverse(heights)
 		}
@@ -282,11 +282,11 @@ func (h *Half) levels() []float64 {
 	const apart, clear = 12.0, 0.3
 	low, high := math.Inf(-1), math.Inf(1)
 	for i := range 41 {
-		high = math.Min(high, Height(h.Top, float64(i)/40)-clear)
-		low = math.Max(low, Height(h.Bottom, float64(i)/40)+clear)
+		high = min(high, Height(h.Top, float64(i)/40)-clear)
+		low = max(low, Height(h.Bottom, float64(i)/40)+clear)
 	}
 	if h.Slit > 0 {
-		high = math.Min(high, h.Slit-clear)
+		high = min(high, h.Slit-clear)
 	}
 	if math.Abs(low) <= tabsWithin { // its tabs begin at the waist
 		low = 0
@@ -379,7 +379,7 @@ func (h *Half) name(i int) string {
 // Beside is the line a distance inside the front edge of panel i, from the
 // lower to the upper edge.
 func (h *Half) Beside(i int, in float64) []plane.Point {
-	return h.along(i, func(wide float64) float64 { return math.Min(in/wide, 0.5) })
+	return h.along(i, func(wide float64) float64 { return min(in/wide, 0.5) })
 }
 
 // Within is the line at a share of the way across panel i, from the lower to

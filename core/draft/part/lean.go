@@ -36,7 +36,7 @@ func (h *Half) lean(reach float64) {
 
 // within is the height of a knot, or of the nearest edge's beyond it.
 func (h *Half) within(k int) float64 {
-	return math.Min(math.Max(h.knots[k], h.knots[2]), h.knots[len(h.knots)-3])
+	return min(max(h.knots[k], h.knots[2]), h.knots[len(h.knots)-3])
 }
 
 // tilted shares the intake at a knot among the seams, the more to those behind the more it is tilted, and gives what then lies

@@ -1,7 +1,6 @@
 package part
 
 import (
-	"math"
 	"strings"
 	"testing"
 
@@ -93,7 +92,7 @@ func TestFlareOnlyWidens(t *testing.T) {
 		for i := 1; i < len(hang); i++ {
 			assert.Greater(t, hang[i].Drop, hang[i-1].Drop)
 			if hang[i].Drop > on.Drop(figure.Hip) {
-				assert.GreaterOrEqual(t, hang[i].Girth, math.Min(hang[i-1].Girth, last.Girth)-0.5)
+				assert.GreaterOrEqual(t, hang[i].Girth, min(hang[i-1].Girth, last.Girth)-0.5)
 			}
 		}
 	}

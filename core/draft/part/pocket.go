@@ -75,7 +75,7 @@ func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) 
 			long := e.Length()
 			if room := long - down - belowPocket; mouth > room {
 				return fmt.Errorf("the seam has no room for a pocket: one that begins higher, or a mouth of %s at most",
-					measure.Tell(math.Max(room, 0)))
+					measure.Tell(max(room, 0)))
 			}
 			for _, from := range []float64{down, down + mouth} {
 				if side.edge == "right" { // that runs up from the hem

@@ -2,7 +2,6 @@ package part
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/measure"
@@ -36,7 +35,7 @@ func placed(d *draft.Draft, v draft.Values, piece string, both bool) error {
 		}
 		if room := e.Length() - down - 60; deep > room {
 			return fmt.Errorf("the skirt has no room for so deep a pocket: one that begins higher, or a mouth narrower by %s at least",
-				measure.Tell(deep-math.Max(room, 0)))
+				measure.Tell(deep-max(room, 0)))
 		}
 		at, up := plane.Along(e.Line, e.Length()-down) // the edge runs up from the hem
 		in := up.Left()

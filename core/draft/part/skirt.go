@@ -75,7 +75,7 @@ func (s *Skirt) seams() {
 // on both sides of the fold for one that lies on it, and its part of the ease.
 func (s *Skirt) Need(k int, drop float64) float64 {
 	from, to := s.bearings[k], s.bearings[k+1]
-	ease := s.Ease * math.Max(0, math.Min(1, drop/s.On.Drop(figure.Hip)))
+	ease := s.Ease * max(0, min(1, drop/s.On.Drop(figure.Hip)))
 	both := 1.0
 	if s.onFold(k) {
 		both = 2
@@ -94,7 +94,7 @@ func (s *Skirt) onFold(k int) bool { return k == 0 || !s.Parted && k == len(s.be
 func (s *Skirt) Widest(k int) float64 {
 	most := 0.0
 	for _, d := range s.drops {
-		most = math.Max(most, s.Need(k, d))
+		most = max(most, s.Need(k, d))
 	}
 	return most
 }
@@ -145,9 +145,9 @@ func (s *Skirt) hems() ([]float64, error) {
 		return nil, fmt.Errorf("a hem of %s is narrower than what it goes round, %s: choose at least %s", measure.Tell(s.Hem),
 			measure.Tell(least), measure.Tell(math.Ceil(least)))
 	}
-	back := math.Max(0, math.Min(math.Min(usualBack*s.Hem, s.mostBack())-out[n-1], more))
+	back := max(0, min(min(usualBack*s.Hem, s.mostBack())-out[n-1], more))
 	out[n-1] += back
-	more = math.Max(more-back, 0)
+	more = max(more-back, 0)
 	for k := range n - 1 {
 		w := (s.bearings[k+1] - s.bearings[k]) * 2
 		if k == 0 {
@@ -213,18 +213,18 @@ func (s *Skirt) HipUp(degrees float64) float64 {
 // band, where what is too much is taken up, and no steeper than can be sewn.
 func (s *Skirt) profile(k int, hem, top float64) func(up float64) float64 {
 	along := s.Straightest(k, hem)
-	hip := math.Max(0, math.Min(s.HipUp((s.bearings[k]+s.bearings[k+1])/2), top))
+	hip := max(0, min(s.HipUp((s.bearings[k]+s.bearings[k+1])/2), top))
 	atHip, slope := along(hip)
-	slope = math.Min(slope, 0)
+	slope = min(slope, 0)
 	return func(up float64) float64 {
 		w, _ := along(up)
 		if s.Close {
 			return w
 		}
 		if up > hip {
-			w = math.Max(w, atHip+slope*(up-hip))
+			w = max(w, atHip+slope*(up-hip))
 		}
-		return math.Max(w, hem-steepest*up)
+		return max(w, hem-steepest*up)
 	}
 }
 
@@ -242,7 +242,7 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 	band, tops, long := make([]float64, n), make([]float64, n), make([]float64, n+1)
 	for j, b := range s.bearings {
 		if long[j] = s.Length(b); long[j] < 120 {
-			return 0, fmt.Errorf("the skirt would be only %s long: make it longer", measure.Tell(math.Max(long[j], 0)))
+			return 0, fmt.Errorf("the skirt would be only %s long: make it longer", measure.Tell(max(long[j], 0)))
 		}
 	}
 	arcs := waist.Arcs(s.bearings...)
@@ -262,7 +262,7 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 		if g.Fold {
 			across /= 2
 		}
-		tops[k] = math.Max(math.Hypot(across, long[k+1]-long[k]), band[k])
+		tops[k] = max(math.Hypot(across, long[k+1]-long[k]), band[k])
 		if tops[k]-band[k] < easily && k < n-1 {
 			tops[k] = band[k]
 		}
@@ -280,7 +280,7 @@ func (s *Skirt) Into(d *draft.Draft) (top float64, err error) {
 		}
 		top += 2 * tops[k]
 		if k == n-1 {
-			open := math.Min(s.Band.Opening, g.Left-60)
+			open := min(s.Band.Opening, g.Left-60)
 			top := g.centre()
 			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Placket, Path: []plane.Point{top, {X: 0, Y: top.Y - open}},
 				Label: "opening"})
@@ -328,7 +328,7 @@ func Sloped(long, tops []float64) (moved float64) {
 		}
 	}
 	for j := range long {
-		moved = math.Max(moved, math.Abs(long[j]-was[j]))
+		moved = max(moved, math.Abs(long[j]-was[j]))
 	}
 	return moved
 }
@@ -375,7 +375,7 @@ func (s *Skirt) Row(piece string, up float64) []plane.Point {
 func (s *Skirt) Round(up float64) float64 {
 	sum := 0.0
 	for _, g := range s.gores {
-		sum += 2 * plane.Length(g.Row(math.Min(up, math.Min(g.Left, g.Right))))
+		sum += 2 * plane.Length(g.Row(min(up, min(g.Left, g.Right))))
 	}
 	return sum
 }
@@ -387,14 +387,14 @@ func (s *Skirt) Reach() float64 { return s.drops[0] }
 // falls straight from the widest place above, and stands out from there by a
 // part of what the hem has more. inFolds is that part (from memory).
 func Flare(on figure.Figure, from, to, hem, inFolds float64) []draft.Hang {
-	hip := math.Max(on.Drop(figure.Hip), from+1)
+	hip := max(on.Drop(figure.Hip), from+1)
 	out := []draft.Hang{{Drop: from, Girth: on.Girth(from)}}
 	straight := on.At(from)
 	at := func(drop float64) draft.Hang {
 		straight = straight.With(on.At(drop))
 		g := straight.Girth()
-		share := (drop - hip) / math.Max(to-hip, 1)
-		return draft.Hang{Drop: drop, Girth: g + math.Max(0, (hem-g)*inFolds)*math.Max(share, 0)}
+		share := (drop - hip) / max(to-hip, 1)
+		return draft.Hang{Drop: drop, Girth: g + max(0, (hem-g)*inFolds)*max(share, 0)}
 	}
 	for drop := hip; drop < to; drop += 60 {
 		out = append(out, at(drop))

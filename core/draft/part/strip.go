@@ -63,7 +63,7 @@ func (h *Half) lay() error {
 	low, high := h.span()
 	for _, z := range h.knots {
 		run := 0.0
-		held := math.Min(math.Max(z, low), high)
+		held := min(max(z, low), high)
 		on := h.On(held)
 		for j := range borders {
 			p := on(run)
@@ -137,8 +137,8 @@ func (q step) free() (left, right plane.Point) {
 	at := func(half float64) (x1, y1, x2, y2 float64) {
 		x1, x2 = (was+lean)/2-half, (was+lean)/2+half
 		x1, x2 = within(x1, 0, q.alongLeft), within(x2, was, q.alongRight)
-		y1 = math.Sqrt(math.Max(q.alongLeft*q.alongLeft-x1*x1, 0))
-		y2 = math.Sqrt(math.Max(q.alongRight*q.alongRight-(x2-was)*(x2-was), 0))
+		y1 = math.Sqrt(max(q.alongLeft*q.alongLeft-x1*x1, 0))
+		y2 = math.Sqrt(max(q.alongRight*q.alongRight-(x2-was)*(x2-was), 0))
 		return x1, y1, x2, y2
 	}
 	low, high := q.wide/2-8, q.wide/2+2
@@ -169,7 +169,7 @@ func (q step) fromRight() (left, right plane.Point) {
 
 // within is x, at most so far from a middle.
 func within(x, middle, far float64) float64 {
-	return math.Min(math.Max(x, middle-far), middle+far)
+	return min(max(x, middle-far), middle+far)
 }
 
 // reached is the point so far from a and from b that lies beyond b upwards (up 1) or downwards;

@@ -59,7 +59,7 @@ func (t *train) bearing(way float64) float64 { return between(way, t.ways, t.ang
 func between(x float64, from, to []float64) float64 {
 	for i := 1; i < len(from); i++ {
 		if x <= from[i] || i == len(from)-1 {
-			return to[i-1] + (to[i]-to[i-1])*(x-from[i-1])/math.Max(from[i]-from[i-1], 1e-9)
+			return to[i-1] + (to[i]-to[i-1])*(x-from[i-1])/max(from[i]-from[i-1], 1e-9)
 		}
 	}
 	return to[0]
@@ -67,8 +67,8 @@ func between(x float64, from, to []float64) float64 {
 
 // lower is by how much the hem is lower at a place along it.
 func (t *train) lower(way float64) float64 {
-	s := t.long * math.Max(t.share.Predict(way), 0)
-	return Trailing(t.high(t.bearing(way)), s) + t.clear*(1-math.Exp(-s/math.Max(settles, t.clear)))
+	s := t.long * max(t.share.Predict(way), 0)
+	return Trailing(t.high(t.bearing(way)), s) + t.clear*(1-math.Exp(-s/max(settles, t.clear)))
 }
 
 // Between says which bearings a piece of a skirt lies between, and whether its hem runs from the back to the front.
@@ -170,7 +170,7 @@ func hemCorner(p *pattern.Piece, atEnd bool) float64 {
 		q, _ := plane.Along(line, 1)
 		return q.Sub(line[0]).Unit()
 	}
-	return math.Acos(math.Max(-1, math.Min(1, away(hem).Dot(away(beside))))) * 180 / math.Pi
+	return math.Acos(max(-1, min(1, away(hem).Dot(away(beside))))) * 180 / math.Pi
 }
 
 // fallsFrom is the height above the floor from which cloth falls straight at a bearing: that of the widest place it
@@ -182,5 +182,5 @@ func fallsFrom(on figure.Figure, bearing float64) float64 {
 			widest, at = q.X, q.Y
 		}
 	}
-	return math.Max(on.Floor()-at, 100)
+	return max(on.Floor()-at, 100)
 }

@@ -111,7 +111,7 @@ func Trimmed(d *draft.Draft, v draft.Values, in cloth.Fabric, pieces []Between) 
 	kind, deep, rows := v.Choice("trim"), v.Number("trim_deep"), v.Whole("trim_rows")
 	heading := 0.0
 	if v.Has("trim_heading") {
-		heading = math.Min(v.Number("trim_heading"), deep/3)
+		heading = min(v.Number("trim_heading"), deep/3)
 	}
 	step := deep - heading - overlaps
 	if kind == "ruched" {
@@ -119,7 +119,7 @@ func Trimmed(d *draft.Draft, v draft.Values, in cloth.Fabric, pieces []Between) 
 	}
 	total, cloth := 0.0, 0.0
 	for k := range rows {
-		up := deep - heading + float64(k)*math.Max(step, 20) // of the row of stitching
+		up := deep - heading + float64(k)*max(step, 20) // of the row of stitching
 		round, lines := RoundAt(d, pieces, up)
 		if len(lines) < len(pieces) {
 			return fmt.Errorf("%s of trimming %s deep reach above the skirt: fewer rows, or narrower ones", measure.Count(rows, "row"),

@@ -49,7 +49,7 @@ func (Breadths) Parameters() []draft.Parameter {
 	round.Rule = "2.5 times the waist, or more where what it hangs over needs it"
 	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least := leastRound(on, v)
-		return least, math.Max(fullest*part.BandOn(on, v).Length, 1.3*least)
+		return least, max(fullest*part.BandOn(on, v).Length, 1.3*least)
 	}
 	round.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		usual, least := 2.5*on.GirthAt(figure.Waist), leastRound(on, v)*1.1
@@ -59,7 +59,7 @@ func (Breadths) Parameters() []draft.Parameter {
 		return math.Round(usual), figure.Reason{Text: "2.5 times the waist", Source: figure.Practice}
 	}
 	round.SavesTo = func(on figure.Figure, v draft.Values) float64 {
-		return math.Max(leastRound(on, v)*1.05, math.Min(on.Fullness(), 2*on.GirthAt(figure.Waist)))
+		return max(leastRound(on, v)*1.05, min(on.Fullness(), 2*on.GirthAt(figure.Waist)))
 	}
 	shows := draft.MmFrom("shows", "Each pleat shows", 8, 160, "knife pleats ⟦2.5 cm⟧, box pleats ⟦6 cm⟧, inverted ones ⟦9 cm⟧",
 		"About: a whole number of them comes between every two seams.",
@@ -74,15 +74,15 @@ func (Breadths) Parameters() []draft.Parameter {
 	behind.When = func(v draft.Values) bool { return plain(v) == 0 }
 	behind.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		ratio := v.Number(draft.HemRound) / part.BandOn(on, v).Lower
-		more := math.Min(1-1.02/ratio, (fullest+0.3)/ratio-1) // before nothing is stretched, behind all can be taken in
-		return 0.5, math.Max(math.Min(0.74, (2+more)/4), 0.5)
+		more := min(1-1.02/ratio, (fullest+0.3)/ratio-1) // before nothing is stretched, behind all can be taken in
+		return 0.5, max(min(0.74, (2+more)/4), 0.5)
 	}
 	flat := draft.Mm(plainFront, "Plain across the front", 0, 900, 0, "taken in all round", figure.Practice,
 		"So much of the waist edge, from side to side, is sewn to the band as it is; all that is taken in lies behind it. The front of a "+
 			"high-waisted gown and of a skirt of the 1860s is plain over ⟦45 cm⟧ to ⟦60 cm⟧.")
 	flat.When = func(v draft.Values) bool { return !pleated(v) }
 	flat.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		return 0, math.Max(mostPlain(v.Number(draft.HemRound), part.BandOn(on, v).Lower), 0)
+		return 0, max(mostPlain(v.Number(draft.HemRound), part.BandOn(on, v).Lower), 0)
 	}
 	list := part.OnBand(30, 10,
 		part.Clearance(700, 40, "clears the street; for work and for dancing to ⟦15 cm⟧",
@@ -121,7 +121,7 @@ func plain(v draft.Values) float64 {
 
 // mostPlain is how much of a band can lie plain, so that the rest of the cloth can still be taken in: fullest times.
 func mostPlain(round, band float64) float64 {
-	return math.Min(0.75*band, (fullest*band-round)/(fullest-1))
+	return min(0.75*band, (fullest*band-round)/(fullest-1))
 }
 
 // stitchedDown is how far down its pleats are stitched, mm: 0 for none.
@@ -139,8 +139,8 @@ func leastRound(on figure.Figure, v draft.Values) float64 {
 	if pleated(v) { // folds take some of it
 		most *= 1.3
 	}
-	for _, drop := range on.Drops(0, on.FallsTo(90, math.Max(on.WaistToFloor(90)-v.Number(draft.Clearance), band.Depth+120))) {
-		most = math.Max(most, on.Girth(drop)+roomy)
+	for _, drop := range on.Drops(0, on.FallsTo(90, max(on.WaistToFloor(90)-v.Number(draft.Clearance), band.Depth+120))) {
+		most = max(most, on.Girth(drop)+roomy)
 	}
 	return math.Ceil(most)
 }
@@ -223,7 +223,7 @@ func straightOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Ban
 		b := first + (180-first)*float64(i)/steps
 		ways[i] = on.WaistToFloor(b) - v.Number(draft.Clearance) - band.Depth
 		if ways[i] < 120 {
-			return nil, fmt.Errorf("the skirt would be only %s long: let its hem come nearer the floor", measure.Tell(math.Max(ways[i], 0)))
+			return nil, fmt.Errorf("the skirt would be only %s long: let its hem come nearer the floor", measure.Tell(max(ways[i], 0)))
 		}
 		share := (waist.Arc(0, b)/half - free) / (1 - free)
 		if i == steps {
@@ -316,7 +316,7 @@ func taken(p *pattern.Piece, v draft.Values, long, low, flat float64) (topped, e
 	into := v.Choice(draft.Into)
 	if into == "gathers" || into == "cartridge" {
 		gatherBehind(p, flat)
-		t.plain = math.Max(math.Min(flat, long), 0)
+		t.plain = max(min(flat, long), 0)
 		return t, nil
 	}
 	t.by = pattern.Pleats
@@ -354,8 +354,8 @@ func taken(p *pattern.Piece, v draft.Values, long, low, flat float64) (topped, e
 		line = plane.Reversed(top.Line)
 	}
 	put := func(kind pattern.MarkKind, at, under float64, label string) {
-		a, _ := plane.Along(line, math.Max(0, math.Min(at, cloth)))
-		b, _ := plane.Along(line, math.Max(0, math.Min(under, cloth)))
+		a, _ := plane.Along(line, max(0, min(at, cloth)))
+		b, _ := plane.Along(line, max(0, min(under, cloth)))
 		p.Marks = append(p.Marks, pattern.Mark{Kind: kind, Label: label, Path: []plane.Point{a, b.Sub(plane.Pt(0, down))}})
 	}
 	for i, m := range upper {
@@ -383,7 +383,7 @@ func (Breadths) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	for k := range n {
 		share := s.shareAt(s.ends[k+1]) - s.shareAt(s.ends[k])
 		long := band.Lower / 2 * share
-		t, err := taken(&d.Pieces[k], v, long, math.Max(hips/2*share, long), s.flat-s.ends[k])
+		t, err := taken(&d.Pieces[k], v, long, max(hips/2*share, long), s.flat-s.ends[k])
 		if err != nil {
 			return draft.Draft{}, err
 		}
@@ -408,8 +408,8 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	bulk := band.Bulk(thick, thick, hem)
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}}
 	for drop := band.Depth + 40; ; drop += 50 {
-		at := math.Min(drop, reach)
-		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, hem/on.Girth(at))})
+		at := min(drop, reach)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * max(1, hem/on.Girth(at))})
 		if at < drop {
 			break
 		}
@@ -420,7 +420,7 @@ func (s *straight) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 		b := 90 * float64(i)
 		d.Measure("length."+where, "the skirt", "in length at the "+where, on.WaistToFloor(b)-v.Number(draft.Clearance)-band.Depth)
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
+			Slide: max(v.Number(draft.Hem)-12, 0)})
 	}
 	band.Finish(d, on, bulk)
 	if under := on.Fullness(); under > hem+10 {
@@ -462,7 +462,7 @@ func (s *straight) tell(d *draft.Draft, v draft.Values, in cloth.Fabric, band pa
 			deeper := math.Ceil(full * room / drawn / 2)
 			d.Offer(false, "The folds don’t find room side by side", fmt.Sprintf("Each has %s on the band, and two layers of the cloth "+
 				"are %s thick.", measure.TellFine(c.Pitch), measure.TellFine(room)), "Make them deeper",
-				draft.Settings{"depth": math.Min(deeper, 30)})
+				draft.Settings{"depth": min(deeper, 30)})
 		}
 	default:
 		pl, err := fullness.KnifePleats(hem, band.Lower, max(int(math.Round(band.Lower/v.Number("shows"))), 1))

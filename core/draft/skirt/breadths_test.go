@@ -58,7 +58,7 @@ func TestBreadthsAddUp(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		on := drafttest.Wearer(t)
 		if rapid.Bool().Draw(t, "stands out behind") {
-			on = on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.4, 110) })
+			on = on.Covered(func(drop float64) float64 { return min(max(drop, 0)*0.4, 110) })
 		}
 		v, in := drafttest.Chosen(t, untrained{Breadths{}}, on), Breadths{}.About().Usual
 		d, err := draft.Make(Breadths{}, on, v, in)
@@ -200,7 +200,7 @@ func TestPlainBefore(t *testing.T) {
 					gathered += plane.Length(m.Path) / 2 // one to either side of the edge
 				}
 			}
-			plain := math.Max(math.Min(flat-cloth, wide), 0)
+			plain := max(min(flat-cloth, wide), 0)
 			cloth, band = cloth+wide, band+r.Long
 			require.InDelta(t, r.Long+r.More, drafttest.Length(t, d, r.Piece, "top"), 0.1)
 			if plain >= wide-1 {
@@ -209,7 +209,7 @@ func TestPlainBefore(t *testing.T) {
 			} else {
 				require.InDelta(t, wide-plain, gathered, 0.03*wide+2, r.Piece)
 			}
-			require.GreaterOrEqual(t, cloth, math.Min(band, cloth)-0.01)
+			require.GreaterOrEqual(t, cloth, min(band, cloth)-0.01)
 		}
 		require.InDelta(t, v.Number("hem_round")/2, cloth, 0.1)
 	})

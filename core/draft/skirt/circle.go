@@ -100,7 +100,7 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 			round, far := 0.0, 0.0
 			for k := 1; k <= steps; k++ {
 				round += (t.Angle[k] - t.Angle[k-1]) * (2*(t.Outer+clear) - below[k][i] - below[k-1][i])
-				far = math.Max(far, below[k][0]-below[k][i])
+				far = max(far, below[k][0]-below[k][i])
 			}
 			if far > bulging && round < n {
 				return false
@@ -119,7 +119,7 @@ func leastCircle(on figure.Figure, v draft.Values) (least float64, whole bool) {
 			low = mid
 		}
 	}
-	return math.Max(math.Min(math.Ceil(high*100)/100, 1), floor), true
+	return max(min(math.Ceil(high*100)/100, 1), floor), true
 }
 
 // turnedOn lays the circle out for a waist edge of the given length on the half, in panels. Where there
@@ -255,7 +255,7 @@ func (t turned) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 		at := i * (len(t.Inner) - 1) / 2
 		d.Measure("length."+where, "the skirt", "in length at the "+where, t.Outer-t.Inner[at])
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number(draft.Hem)-8, 0)})
+			Slide: max(v.Number(draft.Hem)-8, 0)})
 	}
 	band.Finish(d, on, bulk)
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (band.Lower+50)/1000, "m",
@@ -283,7 +283,7 @@ func (t turned) widest() float64 {
 		if k == 1 || k == len(t.panels)-1 { // on the fold
 			half *= 2
 		}
-		most = math.Max(most, 2*t.Outer*math.Sin(math.Min(half, math.Pi/2)))
+		most = max(most, 2*t.Outer*math.Sin(min(half, math.Pi/2)))
 	}
 	return most
 }

@@ -51,7 +51,7 @@ func TestCircleAddsUp(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		on := drafttest.Wearer(t)
 		if rapid.Bool().Draw(t, "hips stand out") {
-			on = on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.25, 60) })
+			on = on.Covered(func(drop float64) float64 { return min(max(drop, 0)*0.25, 60) })
 		}
 		v := drafttest.Chosen(t, untrained{Circle{}}, on)
 		d, err := draft.Make(Circle{}, on, v, Circle{}.About().Usual)
@@ -108,7 +108,7 @@ func TestCircleAddsUp(t *testing.T) {
 // for; an opening lies in the left seam before the back only.
 func TestCircleOverHoops(t *testing.T) {
 	bare := drafttest.Body(t, map[string]float64{"bust_girth": 920, "waist_girth": 720, "hip_girth": 980, "height": 1650}, 0)
-	wide := bare.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.5, 120) })
+	wide := bare.Covered(func(drop float64) float64 { return min(max(drop, 0)*0.5, 120) })
 	low := func(on figure.Figure) float64 {
 		v, _ := draft.Settle(Circle{}, on, nil)
 		return v.Get("circle").Low

@@ -55,7 +55,7 @@ func formOf(on figure.Figure, v draft.Values) *form {
 	f.Settle()
 	f.hip = on.GirthAt(figure.Hip) + v.Number(draft.HipEase)
 	f.back = f.waist / 2 * v.Number("back_share")
-	f.backCloth = math.Max((f.back-free)*v.Number("pleat_ratio")+free, 0)
+	f.backCloth = max((f.back-free)*v.Number("pleat_ratio")+free, 0)
 	section := on.At(0)
 	before := section.Arc(0, f.bearings[n+1])
 	for k := range n + 1 {
@@ -78,9 +78,9 @@ func formOf(on figure.Figure, v draft.Values) *form {
 // least is the narrowest that gore k may be at its hem; of the whole gore.
 func (f *form) least(k int) float64 {
 	if k == f.n-1 && f.pleated {
-		return math.Max(f.Widest(k), 2*f.backCloth)
+		return max(f.Widest(k), 2*f.backCloth)
 	}
-	return math.Max(f.Widest(k), f.share[k]*f.halves(k)) + f.gathered(k)*f.halves(k)
+	return max(f.Widest(k), f.share[k]*f.halves(k)) + f.gathered(k)*f.halves(k)
 }
 
 // gathered is what a gore has to be gathered in, of a half.
@@ -127,7 +127,7 @@ func (f *form) hemmed(round float64) error {
 		sum += w
 	}
 	for k := range f.n {
-		f.hems = append(f.hems, f.least(k)+math.Max(more, 0)*f.weights[k]/sum/2*f.halves(k))
+		f.hems = append(f.hems, f.least(k)+max(more, 0)*f.weights[k]/sum/2*f.halves(k))
 	}
 	return nil
 }
@@ -149,7 +149,7 @@ func (f *form) dart() error {
 		up := f.HipUp((f.bearings[k] + f.bearings[k+1]) / 2)
 		hip, slope := f.along(k)(up)
 		if !f.pleated { // a flare goes on above the hip
-			hip += math.Min(slope, 0) * f.On.Drop(figure.Hip)
+			hip += min(slope, 0) * f.On.Drop(figure.Hip)
 		}
 		hip /= f.halves(k)
 		edges := 2 / f.halves(k)
@@ -185,10 +185,10 @@ const leansAt = 0.4
 // all that stands out below: a bustle, a roll or a hoop just under the waist wants cloth there, which is gathered in.
 func (f *form) stands(k int) (most float64) {
 	hip := f.On.Drop(figure.Hip)
-	drops := f.On.Drops(0, math.Max(hip, f.Reach()*0.6))
+	drops := f.On.Drops(0, max(hip, f.Reach()*0.6))
 	falls := f.On.Falls((f.bearings[k]+f.bearings[k+1])/2, drops)
 	for i, drop := range drops {
-		most = math.Max(most, f.Need(k, drop)/f.halves(k)-leansAt*2/f.halves(k)*falls[i])
+		most = max(most, f.Need(k, drop)/f.halves(k)-leansAt*2/f.halves(k)*falls[i])
 	}
 	return most
 }
@@ -202,7 +202,7 @@ func (f *form) fullest(k int) float64 {
 	hip := f.On.Drop(figure.Hip)
 	most := 0.0
 	for _, share := range []float64{0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1} {
-		most = math.Max(most, f.Need(k, hip*share))
+		most = max(most, f.Need(k, hip*share))
 	}
 	return most
 }
@@ -217,8 +217,8 @@ func (f *form) along(k int) func(up float64) (width, slope float64) {
 	middle := (f.bearings[k] + f.bearings[k+1]) / 2
 	hipUp, more := f.HipUp(middle), f.gathered(k)*f.halves(k)
 	atHip := f.fullest(k) + more
-	ease := math.Min(easesIn, hipUp/3)
-	flare := (f.hems[k] - atHip) / math.Max(hipUp-ease/2, 1)
+	ease := min(easesIn, hipUp/3)
+	flare := (f.hems[k] - atHip) / max(hipUp-ease/2, 1)
 	needs := f.needs(k)
 	return func(up float64) (width, slope float64) {
 		w, down := 0.0, hipUp-up
@@ -230,7 +230,7 @@ func (f *form) along(k int) func(up float64) (width, slope float64) {
 		default:
 			w, slope = atHip+flare*(down-ease/2), -flare
 		}
-		return math.Max(w, needs(up)+more), slope
+		return max(w, needs(up)+more), slope
 	}
 }
 
@@ -242,7 +242,7 @@ func (f *form) needs(k int) func(up float64) float64 {
 	return func(up float64) float64 {
 		at := falls[n] - up
 		i := min(max(sort.SearchFloat64s(falls, at), 1), n)
-		share := math.Max(0, math.Min(1, (at-falls[i-1])/math.Max(falls[i]-falls[i-1], 1e-9)))
+		share := max(0, min(1, (at-falls[i-1])/max(falls[i]-falls[i-1], 1e-9)))
 		return f.Need(k, drops[i-1]) + (f.Need(k, drops[i])-f.Need(k, drops[i-1]))*share
 	}
 }
@@ -257,7 +257,7 @@ func (f *form) width(k int) func(up float64) float64 {
 		top := 2 * f.backCloth
 		long := f.Length(middle)
 		return func(up float64) float64 {
-			return math.Max(f.hems[k]+(top-f.hems[k])*up/long, top)
+			return max(f.hems[k]+(top-f.hems[k])*up/long, top)
 		}
 	}
 	hipUp, hipDrop, top := f.HipUp(middle), f.On.Drop(figure.Hip), f.Length(middle)
@@ -269,13 +269,13 @@ func (f *form) width(k int) func(up float64) float64 {
 		need := f.Need(k, hipDrop*down) + f.gathered(k)*f.halves(k)
 		if f.drawn[k] { // straight to the hip, or as what stands out wants it
 			whole := (f.share[k] + f.intake[k] + f.gathered(k)) * f.halves(k)
-			return math.Max(need, whole+(math.Max(atHip, need)-whole)*down)
+			return max(need, whole+(max(atHip, need)-whole)*down)
 		}
 		w := need + spare*down
 		if !f.pleated {
-			w = math.Min(w, math.Max(atHip, need))
+			w = min(w, max(atHip, need))
 		}
-		return w + inDarts*math.Max(0, 1-down*(top-hipUp)/deep)
+		return w + inDarts*max(0, 1-down*(top-hipUp)/deep)
 	}
 	_, slope := along(hipUp)
 	curve := fitted
@@ -287,7 +287,7 @@ func (f *form) width(k int) func(up float64) float64 {
 			w, _ := along(up)
 			return w
 		}
-		return curve(math.Max(top-up, 0) / (top - hipUp))
+		return curve(max(top-up, 0) / (top - hipUp))
 	}
 }
 
@@ -301,7 +301,7 @@ const slack = 1.0
 func oneCurve(wanted func(down float64) float64, below float64) func(down float64) float64 {
 	from, to := wanted(0), wanted(1)
 	rise := to - from
-	below = math.Min(below, 0.9*rise)                      // what widens faster below bends the other way from the hip on
+	below = min(below, 0.9*rise)                           // what widens faster below bends the other way from the hip on
 	flattest, roundest := 1.5*rise-below/2, 3*rise-2*below // how steeply it begins, so that it bends one way alone
 	if rise <= 0 || roundest <= flattest {
 		return wanted
@@ -327,7 +327,7 @@ func oneCurve(wanted func(down float64) float64, below float64) func(down float6
 }
 
 // dartLength is how far a dart runs down from the waist.
-func (f *form) dartLength() float64 { return math.Min(f.On.Drop(figure.Hip)*0.62, 120) }
+func (f *form) dartLength() float64 { return min(f.On.Drop(figure.Hip)*0.62, 120) }
 
 // gores draws the gores and the back breadth.
 func (f *form) gores(seam, turn float64) ([]pattern.Piece, error) {

@@ -56,7 +56,7 @@ func (TiedBack) Parameters() []draft.Parameter {
 			p.Rule, p.Help = "⟦=3.2 m⟧, or more where what it hangs over needs it",
 				"1870 to 1876 ⟦270 cm⟧ to ⟦400 cm⟧, 1877 to 1882 ⟦180 cm⟧ to ⟦240 cm⟧."
 			p.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
-				return math.Max(3200, math.Ceil(leastHem(on, v)*1.1)), figure.Reason{Text: "1870 to 1876 ⟦270 cm⟧ to ⟦400 cm⟧",
+				return max(3200, math.Ceil(leastHem(on, v)*1.1)), figure.Reason{Text: "1870 to 1876 ⟦270 cm⟧ to ⟦400 cm⟧",
 					Source: figure.Memory}
 			}
 		}

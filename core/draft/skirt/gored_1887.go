@@ -90,11 +90,11 @@ func (Gored) Parameters() []draft.Parameter {
 				return usualHem, figure.Reason{Text: "1883–89: ⟦220 cm⟧ to ⟦280 cm⟧", Source: figure.Memory}
 			},
 			SavesTo: func(on figure.Figure, v draft.Values) float64 {
-				return math.Max(periodLow, math.Min(on.Fullness(), usualHem))
+				return max(periodLow, min(on.Fullness(), usualHem))
 			},
 			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
 				low := math.Ceil(leastHem(on, v)) + 10
-				return low, math.Max(4500, low*1.5)
+				return low, max(4500, low*1.5)
 			}},
 		{Key: draft.Pleats, Label: "Pleats a side", Unit: draft.Count, Low: 1, High: 12,
 			Rule: "4", Help: "Turned towards the centre back.",
@@ -237,7 +237,7 @@ func markPleats(back *pattern.Piece, pl fullness.Pleats) {
 	}
 	for i, m := range pl.Marks() {
 		put(pattern.PleatFold, m.Fold, fmt.Sprint(i+1))
-		put(pattern.PleatTo, math.Min(m.To, pl.Cloth), "")
+		put(pattern.PleatTo, min(m.To, pl.Cloth), "")
 	}
 }
 
@@ -285,12 +285,12 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	d.Measure("hem", "the hem", "all round", f.hemDrawn(d))
 	seams := f.n - 1
 	d.Spares = []draft.Spare{
-		{Dimension: "band", Where: "the closure of the band", Slide: math.Max(lap-10, 0) / 2},
+		{Dimension: "band", Where: "the closure of the band", Slide: max(lap-10, 0) / 2},
 		{Dimension: "hip", Where: fmt.Sprintf("all %d seams", 2*seams), Seams: 2 * seams, Allowance: v.Number(draft.Allowance)},
 	}
 	for _, where := range []string{"front", "side", "back"} {
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
+			Slide: max(v.Number(draft.Hem)-12, 0)})
 	}
 	d.Fasten(closure.Hooks, 3, 0, "two on the band, one part-way down the placket")
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (f.waist+50)/1000, "m",
@@ -298,15 +298,15 @@ func finish(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.Fabric, f
 	t := float64(in.Thickness)
 	hem, hip := f.Reach(), on.Drop(figure.Hip)
 	cloth := func(drop float64) float64 {
-		return f.hip + (round-f.hip)*math.Max(0, drop-hip)/math.Max(hem-hip, 1)
+		return f.hip + (round-f.hip)*max(0, drop-hip)/max(hem-hip, 1)
 	}
 	// The band has four layers with its turnings, and the pleats lie three
 	// deep over a part of the waist.
 	atWaist := t * (4 + v.Number("back_share")*(v.Number("pleat_ratio")-1))
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: atWaist}}
 	for drop := 40.0; ; drop += 50 {
-		at := math.Min(drop, hem)
-		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: t * math.Max(1, cloth(at)/on.Girth(at))})
+		at := min(drop, hem)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: t * max(1, cloth(at)/on.Girth(at))})
 		if at < drop {
 			break
 		}

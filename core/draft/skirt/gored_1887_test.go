@@ -85,7 +85,7 @@ func across(poly []plane.Point, y float64) float64 {
 		b := poly[(i+1)%len(poly)]
 		if (a.Y > y) != (b.Y > y) {
 			x := a.X + (b.X-a.X)*(y-a.Y)/(b.Y-a.Y)
-			lo, hi = math.Min(lo, x), math.Max(hi, x)
+			lo, hi = min(lo, x), max(hi, x)
 		}
 	}
 	return hi - lo

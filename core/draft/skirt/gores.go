@@ -37,7 +37,7 @@ func (Gores) Parameters() []draft.Parameter {
 	round.Rule = "⟦=3.2 m⟧, or more where what it hangs over needs it"
 	round.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		low := math.Ceil(gored(on, v).leastRound()) + 10
-		return low, math.Max(6500, 1.5*low)
+		return low, max(6500, 1.5*low)
 	}
 	round.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		if more := math.Ceil(gored(on, v).leastRound() * 1.15); more > 3200 {
@@ -46,7 +46,7 @@ func (Gores) Parameters() []draft.Parameter {
 		return 3200, figure.Reason{Text: "1890 to 1898 ⟦300 cm⟧ to ⟦450 cm⟧", Source: figure.Memory}
 	}
 	round.SavesTo = func(on figure.Figure, v draft.Values) float64 {
-		return math.Max(gored(on, v).leastRound()*1.05, math.Min(on.Fullness(), 2400))
+		return max(gored(on, v).leastRound()*1.05, min(on.Fullness(), 2400))
 	}
 	own := []draft.Parameter{
 		part.Clearance(700, 30, "1890s walking skirts ⟦2 cm⟧ to ⟦5 cm⟧, the 1930s ⟦24 cm⟧, 1947 to 1960 "+
@@ -81,7 +81,7 @@ func gatheredBehind() draft.Parameter {
 		if v.Whole(draft.Gores)%2 == 1 {
 			last = 180 - 360/v.Number(draft.Gores)
 		}
-		return 0, math.Min(700, fullest*2*on.At(0).Arc(last, 180))
+		return 0, min(700, fullest*2*on.At(0).Arc(last, 180))
 	}
 	return p
 }
@@ -142,7 +142,7 @@ func (Gores) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			e, _ := pieces[k].Edge("hem")
 			drawn += 2 * e.Length()
 		}
-		next := math.Max(round+asked-drawn, f.leastRound())
+		next := max(round+asked-drawn, f.leastRound())
 		if math.Abs(next-round) < 2 {
 			break
 		}
@@ -186,7 +186,7 @@ func (f *form) finishGores(d *draft.Draft, on figure.Figure, v draft.Values, in 
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the skirt", "in length at the "+where, f.Length(90*float64(i)))
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
+			Slide: max(v.Number(draft.Hem)-12, 0)})
 	}
 	hem := f.hemDrawn(d)
 	d.Measure("hem", "the hem", "all round", hem)

@@ -50,7 +50,7 @@ func TestHemsAreArcs(t *testing.T) {
 		a, b := hem.Line[0], hem.Line[len(hem.Line)-1]
 		low := math.Inf(1)
 		for _, p := range hem.Line {
-			low = math.Min(low, p.Y)
+			low = min(low, p.Y)
 		}
 		right, _ := drafttest.Piece(t, d, id).Edge("right")
 		lean := math.Atan2(right.Line[0].X-right.Line[1].X, right.Line[1].Y-right.Line[0].Y)
@@ -68,7 +68,7 @@ func TestGoresAddUp(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		on := drafttest.Wearer(t)
 		if rapid.Bool().Draw(t, "hips stand out") {
-			on = on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.25, 60) })
+			on = on.Covered(func(drop float64) float64 { return min(max(drop, 0)*0.25, 60) })
 		}
 		v := drafttest.Chosen(t, untrained{Gores{}}, on)
 		d, err := draft.Make(Gores{}, on, v, Gores{}.About().Usual)
@@ -137,7 +137,7 @@ func TestGoresOverWhatStandsOut(t *testing.T) {
 		props := []figure.Prop{{Drop: 0, Section: on.At(0)}}
 		for i := range 7 {
 			drop := 60 + float64(i)*90
-			out := math.Sin(math.Min(float64(i+1)/4, 1) * math.Pi / 2)
+			out := math.Sin(min(float64(i+1)/4, 1) * math.Pi / 2)
 			under := on.At(drop)
 			props = append(props, figure.Prop{Drop: drop, Section: figure.Oblong(under.Breadth()+2*side*out, under.Depth()/2,
 				under.Depth()/2+behind*out).With(under)})

@@ -41,12 +41,12 @@ func (Overskirt) Parameters() []draft.Parameter {
 		"They turn up, the first ⟦6 cm⟧ below "+
 			"the band.")
 	pleats.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 3, math.Max(math.Min(9, 1+math.Floor((v.Number("side")-firstPleat-lastPleat)/25)), 3)
+		return 3, max(min(9, 1+math.Floor((v.Number("side")-firstPleat-lastPleat)/25)), 3)
 	}
 	back := draft.MmFrom("back", "Back, drawn up", 300, 1100, "to ⟦22 cm⟧ above the floor",
 		"From the band to its lower edge as it hangs, over what is worn under it.", func(on figure.Figure,
 			_ draft.Values) (float64, figure.Source) {
-			return math.Max(math.Min(on.WaistToFloor(180)-220, 1100), 300), figure.Memory
+			return max(min(on.WaistToFloor(180)-220, 1100), 300), figure.Memory
 		})
 	return draft.Without(part.OnBand(25, 10,
 		draft.Mm("front", "Front, at the centre", 300, 900, 550, "⟦40 cm⟧ to ⟦80 cm⟧", figure.Memory, "From the band to the hem."),
@@ -87,10 +87,10 @@ func apronOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) 
 	a := apron{waist: band.Lower * waist.Arc(0, covers) / waist.Girth(), front: v.Number("front"), drawn: v.Number("side"),
 		pleats: v.Whole(draft.Pleats)}
 	a.cut = a.drawn * v.Number("draws")
-	hip := on.At(math.Min(on.Drop(figure.Hip), on.FallsTo(90, a.drawn))).Arc(0, covers)
+	hip := on.At(min(on.Drop(figure.Hip), on.FallsTo(90, a.drawn))).Arc(0, covers)
 	// It is cut on the fold, in one breadth: a narrow cloth takes from what would only fold.
-	room := float64(in.Usable())/2 - math.Max(v.Number(draft.Allowance), v.Number(draft.Hem)) - 4 // its sides slant
-	least := math.Max(hip, a.waist)
+	room := float64(in.Usable())/2 - max(v.Number(draft.Allowance), v.Number(draft.Hem)) - 4 // its sides slant
+	least := max(hip, a.waist)
 	if least > room-5 {
 		room, a.seamed = 2*room-v.Number(draft.Allowance), true
 	}
@@ -98,8 +98,8 @@ func apronOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) 
 		return a, fmt.Errorf("the apron goes round %s from side to side, and this cloth has %s: choose a wider cloth, or shorter sides",
 			measure.Tell(2*least), measure.Tell(2*room))
 	}
-	a.top = math.Min(math.Max(a.waist, hip*v.Number("apron_full")), room-5)
-	a.hem = math.Min(a.top*1.3, room) // folds that fan out need more below
+	a.top = min(max(a.waist, hip*v.Number("apron_full")), room-5)
+	a.hem = min(a.top*1.3, room) // folds that fan out need more below
 	return a, nil
 }
 
@@ -108,7 +108,7 @@ func apronOn(on figure.Figure, v draft.Values, in cloth.Fabric, band part.Band) 
 func (a apron) piece(v draft.Values) (pattern.Piece, error) {
 	// The side leans so that it is as long as it is cut between the widths; it rises a little above the
 	// centre at the band, for the waist slopes up to the hip.
-	rise := math.Min(15, a.top/12)
+	rise := min(15, a.top/12)
 	out := a.hem - a.top
 	if a.cut <= out+60 {
 		return pattern.Piece{}, fmt.Errorf("the apron’s sides are cut only %s long: make them longer, or cut them fuller",
@@ -184,7 +184,7 @@ func loops(cut, drawn float64, puffs int) []looped {
 // centre.
 func backBreadths(v draft.Values, in cloth.Fabric, wide, cut float64) ([]pattern.Piece, error) {
 	seam, hem := v.Number(draft.Allowance), v.Number(draft.Hem)
-	n, err := fullness.Panels(2*wide, float64(in.Usable()), math.Max(seam, hem))
+	n, err := fullness.Panels(2*wide, float64(in.Usable()), max(seam, hem))
 	if err != nil {
 		return nil, err
 	}
@@ -330,14 +330,14 @@ func finishOverskirt(d *draft.Draft, on figure.Figure, v draft.Values, in cloth.
 		{Drop: reach, Depth: 2 * thick}}
 	// A puff stands out by half of what it takes up more than its tape, less what lies in folds.
 	first := o.ties[0]
-	stands := math.Min((first.loop-first.ring)/2*0.45, 60)
+	stands := min((first.loop-first.ring)/2*0.45, 60)
 	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: 180 - covers + 10, Depth: []figure.Depth{{Drop: 0, Depth: 0},
-		{Drop: first.ring * 0.55, Depth: stands}, {Drop: first.ring, Depth: stands * 0.6}, {Drop: math.Max(reach, first.ring+1),
+		{Drop: first.ring * 0.55, Depth: stands}, {Drop: first.ring, Depth: stands * 0.6}, {Drop: max(reach, first.ring+1),
 			Depth: 0}}}}
 	d.Wear.Foot = []float64{on.FallsTo(0, band.Depth+o.front), on.FallsTo(90, band.Depth+o.drawn), on.FallsTo(180, band.Depth+drawn)}
 	// It hangs over the fullest of what is under it.
 	low := on.WaistToFloor(90) - 40
-	for _, h := range part.Flare(on, band.Depth, on.FallsTo(90, low), math.Max(on.Fullness(), on.GirthAt(figure.Hip))+80, inFolds) {
+	for _, h := range part.Flare(on, band.Depth, on.FallsTo(90, low), max(on.Fullness(), on.GirthAt(figure.Hip))+80, inFolds) {
 		if h.Drop < slices.Max(d.Wear.Foot)+60 {
 			d.Wear.Hang = append(d.Wear.Hang, h)
 		}

@@ -54,13 +54,13 @@ func (Pinafore) Parameters() []draft.Parameter {
 	}
 	wide := draft.Mm("bib_wide", "Bib, wide", 120, 360, 210, "⟦18 cm⟧ to ⟦24 cm⟧", figure.Memory, "At the band and at the top.")
 	wide.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		return 120, math.Max(math.Min(360, on.GirthAt(figure.Waist)/2-40), 140)
+		return 120, max(min(360, on.GirthAt(figure.Waist)/2-40), 140)
 	}
 	return append(list, wide,
 		draft.MmFrom("bib_high", "Bib, high above the band", 80, 360, "to ⟦11 cm⟧ below the pit of the neck",
 			"It is doubled; its upper edge is "+
 				"the fold.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-				return math.Max(math.Min(on.Torso().Throat.Z-110, 360), 80), figure.Memory
+				return max(min(on.Torso().Throat.Z-110, 360), 80), figure.Memory
 			}),
 		draft.Mm("strap_wide", "Straps, wide", 20, 80, 35, "⟦3 cm⟧ to ⟦4 cm⟧", figure.Memory, "Cut at twice this and two allowances."),
 		draft.MmFrom("strap_long", "Straps, long", 500, 1500, "from the bib over the shoulder, across the back, and room", "Tried on and "+
@@ -73,7 +73,7 @@ func (Pinafore) Parameters() []draft.Parameter {
 
 // strapWay is the way of a strap from the upper corner of a bib over the shoulder and across the back to the band.
 func strapWay(on figure.Figure, bib float64) float64 {
-	before := math.Max(on.Length("front_length")-bib, 60)
+	before := max(on.Length("front_length")-bib, 60)
 	behind := math.Hypot(on.Length("back_waist_length")+20, on.Length("across_back")*0.45)
 	return math.Round(before + behind)
 }
@@ -139,7 +139,7 @@ func (Pinafore) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	if way := strapWay(on, high); v.Number("strap_long") < way {
 		d.Offer(true, "The straps are too short", fmt.Sprintf("From the bib over the shoulder to the band behind is %s.",
 			measure.Tell(way)),
-			"Make them as long", draft.Settings{"strap_long": math.Min(way+strapRoom, 1500)})
+			"Make them as long", draft.Settings{"strap_long": min(way+strapRoom, 1500)})
 	}
 	d.Do(work.ToStraps, "Make the bib and set its straps", work.BibAndStraps, 1,
 		fmt.Sprintf("Straps sewn lengthwise and turned; "+

@@ -57,7 +57,7 @@ func TestPocketsInSeams(t *testing.T) {
 		}
 		require.NotNil(t, seam, "both are edges of one seam")
 		for _, at := range ends {
-			require.InDelta(t, down, math.Min(at[0], at[1]), 0.5)
+			require.InDelta(t, down, min(at[0], at[1]), 0.5)
 			require.InDelta(t, mouth, math.Abs(at[0]-at[1]), 0.5)
 		}
 		bag := drafttest.Piece(t, d, "pocket")

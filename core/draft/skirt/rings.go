@@ -1,8 +1,6 @@
 package skirt
 
 import (
-	"math"
-
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/pattern"
@@ -43,7 +41,7 @@ func (f *form) ringed(d *draft.Draft) float64 {
 			continue
 		}
 		if f.smooth() {
-			d.Girths = append(d.Girths, draft.Around{Drop: hip, Made: r.Girth, Meant: math.Max(meant, f.hip),
+			d.Girths = append(d.Girths, draft.Around{Drop: hip, Made: r.Girth, Meant: max(meant, f.hip),
 				Over: f.On.GirthAt(figure.Hip), Parts: f.n})
 		}
 		return r.Girth

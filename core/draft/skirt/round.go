@@ -2,7 +2,6 @@ package skirt
 
 import (
 	"fmt"
-	"math"
 	"sort"
 	"strings"
 
@@ -125,7 +124,7 @@ func bearings(waist figure.Section) func(share float64) float64 {
 	return func(share float64) float64 {
 		at := share * sums[180]
 		i := min(max(sort.SearchFloat64s(sums, at), 1), 180)
-		return float64(i-1) + math.Min(math.Max((at-sums[i-1])/math.Max(sums[i]-sums[i-1], 1e-9), 0), 1)
+		return float64(i-1) + min(max((at-sums[i-1])/max(sums[i]-sums[i-1], 1e-9), 0), 1)
 	}
 }
 

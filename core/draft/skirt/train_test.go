@@ -134,7 +134,7 @@ func hemCorner(p *pattern.Piece, edge string) float64 {
 	} else {
 		a = plane.Reversed(a)
 	}
-	return math.Acos(math.Max(-1, math.Min(1, towards(a).Dot(towards(b))))) * 180 / math.Pi
+	return math.Acos(max(-1, min(1, towards(a).Dot(towards(b))))) * 180 / math.Pi
 }
 
 // untrained is a skirt without a train: its hem is level.

@@ -64,7 +64,7 @@ func TestTrimmingFollowsItsLevel(t *testing.T) {
 			}
 		}
 		for k := range rows {
-			up := deep - 15 + float64(k)*math.Max(deep-15-20, 20)
+			up := deep - 15 + float64(k)*max(deep-15-20, 20)
 			got := lengthOf(d, "trim-"+string(rune('1'+k)), "bottom") / full
 			switch g.(type) {
 			case Breadths:
@@ -73,7 +73,7 @@ func TestTrimmingFollowsItsLevel(t *testing.T) {
 				turn := 2 * math.Pi * v.Number("circle")
 				require.InDelta(t, hem-turn*up, got, 0.004*hem)
 			default:
-				require.InDelta(t, drafttest.SkirtRound(d, up), got, 0.015*math.Max(hem, got))
+				require.InDelta(t, drafttest.SkirtRound(d, up), got, 0.015*max(hem, got))
 			}
 		}
 		lines := 0

@@ -2,7 +2,6 @@ package skirt
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/caution"
 	"ardentgusset/core/cloth"
@@ -50,7 +49,7 @@ func (Tube) Parameters() []draft.Parameter {
 	clear := part.Clearance(700, 330, "1909 to 1914 ⟦5 cm⟧, the 1950s ⟦33 cm⟧ to ⟦45 cm⟧", figure.Memory,
 		"All round, in the shoes of the ensemble.")
 	high.Between = func(on figure.Figure, v draft.Values) (float64, float64) { // what the opening leaves of the seam
-		return 0, math.Max(math.Min(600, on.WaistToFloor(180)-v.Number(draft.Clearance)-v.Number(draft.Placket)-110), 0)
+		return 0, max(min(600, on.WaistToFloor(180)-v.Number(draft.Clearance)-v.Number(draft.Placket)-110), 0)
 	}
 	pleat := draft.OneOf("vent", "To walk in it has", "A pleat stays closed while one stands; a slit shows.", "pleat",
 		"a pleat behind", "slit", "a slit behind", "none", "neither: short steps")
@@ -89,7 +88,7 @@ func tubeOn(on figure.Figure, v draft.Values) *form {
 		f.share = append(f.share, f.waist*arc/section.Girth())
 	}
 	for k := range f.n { // as wide at the hem as at the hip, less its part of the taper
-		f.hems = append(f.hems, math.Max(f.fullest(k)-v.Number("taper")/4*f.halves(k), f.Need(k, f.Reach())))
+		f.hems = append(f.hems, max(f.fullest(k)-v.Number("taper")/4*f.halves(k), f.Need(k, f.Reach())))
 	}
 	return f
 }
@@ -150,7 +149,7 @@ func (f *form) vent(back *pattern.Piece, v draft.Values, opening float64) error 
 	slit := v.Number(draft.Slit)
 	right, _ := back.Edge("right")
 	if room := right.Length() - opening - 80; slit > room {
-		return fmt.Errorf("slit and opening leave nothing of the seam behind: a slit of %s at most", measure.Tell(math.Max(room, 0)))
+		return fmt.Errorf("slit and opening leave nothing of the seam behind: a slit of %s at most", measure.Tell(max(room, 0)))
 	}
 	if v.Choice("vent") == "slit" {
 		back.Split("right", pattern.Stretch{ID: "slit", Name: "slit", Length: slit}, pattern.Stretch{ID: "right", Name: "back edge"})
@@ -202,7 +201,7 @@ func (f *form) finishTube(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the skirt", "in length at the "+where, f.Length(90*float64(i)))
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number(draft.Hem)-12, 0)})
+			Slide: max(v.Number(draft.Hem)-12, 0)})
 	}
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "hip", Where: "side and back seams", Seams: 3, Allowance: v.Number(draft.Allowance)})
 	bulk, reach := band.Bulk(thick, thick, f.waist), f.Reach()

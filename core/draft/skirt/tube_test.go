@@ -1,7 +1,6 @@
 package skirt
 
 import (
-	"math"
 	"testing"
 
 	"ardentgusset/core/draft"
@@ -42,7 +41,7 @@ func TestNarrowSkirts(t *testing.T) {
 			front, rear := 0.0, 0.0 // a belly may be more than the hips before, a seat behind
 			for share := 0.35; share < 1.01; share += 0.05 {
 				section := on.At(on.Drop(figure.Hip) * share)
-				front, rear = math.Max(front, 2*section.Arc(0, 90)), math.Max(rear, 2*section.Arc(90, 180))
+				front, rear = max(front, 2*section.Arc(0, 90)), max(rear, 2*section.Arc(90, 180))
 			}
 			require.LessOrEqual(t, round, (front+rear+v.Number("hip_ease"))*1.02)
 		}

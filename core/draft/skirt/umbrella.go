@@ -46,10 +46,10 @@ func (Umbrella) Parameters() []draft.Parameter {
 	share := draft.Times(draft.Circle, "Part of a circle", 0.2, 1, 0.36, "a third and a little more; above a half in the fullest years",
 		figure.Memory,
 		"½ is half a circle. The less of it, the nearer it hangs to the hips.").Saving("Less of a circle")
-	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return math.Min(leastUmbrella(on, v), 1), 1 }
+	share.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return min(leastUmbrella(on, v), 1), 1 }
 	share.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		if least := leastUmbrella(on, v); least > 0.36 {
-			return math.Min(least, 1), figure.Reason{Text: "less does not go round what is worn under it", Source: figure.Memory}
+			return min(least, 1), figure.Reason{Text: "less does not go round what is worn under it", Source: figure.Memory}
 		}
 		return 0.36, figure.Reason{Text: "smooth before, in flutes at the hem", Source: figure.Memory}
 	}
@@ -60,7 +60,7 @@ func (Umbrella) Parameters() []draft.Parameter {
 		figure.Memory,
 		"One is the umbrella’s own cut.")
 	panels.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
-		if u, err := opened(on, v); err == nil && u.Outer*math.Sin(math.Min(u.Angle[len(u.Angle)-1], math.Pi/2)) > usualWidth {
+		if u, err := opened(on, v); err == nil && u.Outer*math.Sin(min(u.Angle[len(u.Angle)-1], math.Pi/2)) > usualWidth {
 			return 2, figure.Reason{Text: "half of it is wider than a cloth of ⟦150 cm⟧", Source: figure.Memory}
 		}
 		return 1, figure.Reason{Text: "half of it lies across a cloth of ⟦150 cm⟧", Source: figure.Memory}
@@ -102,12 +102,12 @@ func leastUmbrella(on figure.Figure, v draft.Values) float64 {
 	drops := on.Drops(40, on.FallsTo(90, on.WaistToFloor(90)-v.Number(draft.Clearance)))
 	needs := make([]float64, len(drops))
 	for i, drop := range drops {
-		ease := math.Min(v.Number(draft.HipEase), v.Number(draft.HipEase)*drop/on.Drop(figure.Hip))
+		ease := min(v.Number(draft.HipEase), v.Number(draft.HipEase)*drop/on.Drop(figure.Hip))
 		needs[i] = (on.Girth(drop)+ease)/2 - half
 	}
 	for _, b := range []float64{0, 90, 180} {
 		for i, fall := range on.Falls(b, drops) {
-			least = math.Max(least, math.Ceil(100*needs[i]/math.Pi/fall)/100)
+			least = max(least, math.Ceil(100*needs[i]/math.Pi/fall)/100)
 		}
 	}
 	return least
@@ -138,7 +138,7 @@ func opened(on figure.Figure, v draft.Values) (*umbrella, error) {
 	}
 	sewn := 2 * u.plain / (on.GirthAt(figure.Waist) + v.Number(draft.WaistEase)) // of the half band
 	for i := range ways {
-		share := math.Min(float64(i)/float64(last), 1)
+		share := min(float64(i)/float64(last), 1)
 		b := bearing(share * sewn)
 		along[i] = share * u.before / half
 		if i > last {
@@ -318,12 +318,12 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the skirt", "in length at the "+where, on.Fall(90*float64(i), on.Floor()-v.Number(draft.Clearance)))
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number(draft.Hem)-8, 0)})
+			Slide: max(v.Number(draft.Hem)-8, 0)})
 	}
 	band.Finish(d, on, bulk)
 	d.Buy("tape", "Stay tape, "+measure.TellStock(10), (band.Lower+50)/1000, "m",
 		"along the waist edge, which lies on every grain and stretches")
-	across := u.Outer * math.Sin(math.Min(whole/v.Number(draft.Panels), math.Pi/2))
+	across := u.Outer * math.Sin(min(whole/v.Number(draft.Panels), math.Pi/2))
 	if v.Choice("seams") == "one" {
 		if across *= 2; across > float64(in.Width-2*in.Selvedge) {
 			d.Offer(false, "It is wider than the cloth",

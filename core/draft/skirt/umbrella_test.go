@@ -85,7 +85,7 @@ func TestUmbrellaAddsUp(t *testing.T) {
 		}
 		require.InDelta(t, long/2, edge-darts-v.Number("gathered")/2, 0.5)
 		for _, drop := range []float64{80, 140, 200} {
-			up := math.Min(right.Length(), left.Length()) - drop
+			up := min(right.Length(), left.Length()) - drop
 			require.Greater(t, 2*plane.Length(arcAbove(p, c, up)), on.Girth(drop)-1, "%.0f below the waist", drop)
 		}
 	})

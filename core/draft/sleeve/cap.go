@@ -2,7 +2,6 @@ package sleeve
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
@@ -90,7 +89,7 @@ func (a Armhole) upper(d *draft.Draft, share float64) Armhole {
 				p.Face("face-bias", q.Edge)
 				parts = append(parts, Part{Piece: q.Piece, Edge: over.ID, Length: need, Front: front})
 			}
-			need = math.Max(need-q.Length, 0)
+			need = max(need-q.Length, 0)
 		}
 		return parts
 	}

@@ -1,8 +1,6 @@
 package sleeve
 
 import (
-	"math"
-
 	"ardentgusset/core/bone"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
@@ -30,7 +28,7 @@ var finned = Kind{Key: "fins", Label: "plain, with stiffened fins",
 		line, _ := sleeve.Outline()
 		box := plane.BoxOf(line)
 		n := v.Whole("sleeve_fins")
-		long := math.Min(v.Number("sleeve_fin_long"), box.Height()-60)
+		long := min(v.Number("sleeve_fin_long"), box.Height()-60)
 		if long < v.Number("sleeve_fin_long")-5 {
 			d.Remark(false, "The fins are as long as the sleeve has room", "Cut "+measure.Tell(long)+" long.")
 		}

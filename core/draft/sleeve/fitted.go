@@ -1,8 +1,6 @@
 package sleeve
 
 import (
-	"math"
-
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/part"
 	"ardentgusset/core/figure"
@@ -28,13 +26,13 @@ var fitted = Kind{Key: "fitted", Label: "fitted, of two pieces",
 		}
 		width := h.width
 		long := one.long * v.Number(draft.SleeveLong)
-		under := math.Max(long-h.high, 60)
+		under := max(long-h.high, 60)
 		// The arm bends where it does, however far down it the sleeve comes.
-		bend := math.Max(one.bend-h.high, 20)
-		wrist := math.Max(one.long-h.high, bend+40)
-		foot := math.Min(one.girth(long)+v.Number(draft.SleeveWrist), width)
-		elbow := math.Min(one.elbow+v.Number(draft.SleeveArm)*0.8, width)
-		atWrist := math.Min(one.girth(one.long)+v.Number(draft.SleeveWrist), elbow)
+		bend := max(one.bend-h.high, 20)
+		wrist := max(one.long-h.high, bend+40)
+		foot := min(one.girth(long)+v.Number(draft.SleeveWrist), width)
+		elbow := min(one.elbow+v.Number(draft.SleeveArm)*0.8, width)
+		atWrist := min(one.girth(one.long)+v.Number(draft.SleeveWrist), elbow)
 		// The tube is opened at two lines: in front at a quarter of its width, behind where
 		// the hind seam leaves the armhole; each moved under the arm by the roll.
 		roll := v.Number("sleeve_roll")

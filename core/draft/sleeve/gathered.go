@@ -79,7 +79,7 @@ func fullHead() draft.Parameter {
 		"How much longer the head is than the armhole; gathered in above the notches.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		armhole := on.Length("scye_girth") + 30
-		return 0.1, math.Max(widestWorn*on.Length("upper_arm_girth")/armhole-0.8, 0.6) // a deep head is longer than wide
+		return 0.1, max(widestWorn*on.Length("upper_arm_girth")/armhole-0.8, 0.6) // a deep head is longer than wide
 	}
 	return p
 }
@@ -127,7 +127,7 @@ var bishop = Kind{Key: "bishop", Label: "bishop, gathered into a cuff",
 		}
 		cuff := one.wrist + v.Number("sleeve_cuff_ease")
 		long := one.long - v.Number("sleeve_cuff") + 25 // it bags over the cuff
-		p := body(h, math.Max(long-h.high, 60), cuff*v.Number("sleeve_fall"), 18)
+		p := body(h, max(long-h.high, 60), cuff*v.Number("sleeve_fall"), 18)
 		p.Allow(12, "hem")
 		d.Pieces = append(d.Pieces, p)
 		seamUnder(d)
@@ -189,7 +189,7 @@ func seamUnder(d *draft.Draft) {
 // full adds a sleeve with a full head that narrows to a lower edge.
 func full(d *draft.Draft, h, plain head, one arm, v draft.Values, foot float64) {
 	long := one.long * v.Number(draft.SleeveLong)
-	p := body(h, math.Max(long-plain.high, 30), foot, 0)
+	p := body(h, max(long-plain.high, 30), foot, 0)
 	p.Allow(hem, "hem")
 	p.Edges[0].Turned = true
 	p.Be(pattern.Hem, "hem")

@@ -31,7 +31,7 @@ func Worn(d *draft.Draft) figure.Arms {
 			a.Upper += s[1] - s[0]
 		}
 		a.Lower += p.Sewn("hem")
-		a.Down = math.Max(a.Down, plane.BoxOf(outline).Height())
+		a.Down = max(a.Down, plane.BoxOf(outline).Height())
 	}
 	if cuff := ringOf(d, "cuff"); cuff > 0 {
 		a.Lower = cuff

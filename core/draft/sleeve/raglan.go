@@ -30,8 +30,8 @@ var raglan = Kind{Key: Raglan, Label: "raglan, in two parts up to the neckline",
 			return err
 		}
 		r := raglanOf{h: h, a: a, long: one.long * v.Number(draft.SleeveLong)}
-		r.under = math.Max(r.long-h.high, 40)
-		r.foot = math.Min(one.girth(r.long)+v.Number(draft.SleeveWrist), h.width*1.3)
+		r.under = max(r.long-h.high, 40)
+		r.foot = min(one.girth(r.long)+v.Number(draft.SleeveWrist), h.width*1.3)
 		front, err := r.parted(d, true, v.Number("sleeve_neck"), v.Number("sleeve_down"))
 		if err != nil {
 			return err
@@ -88,7 +88,7 @@ func (r raglanOf) parted(d *draft.Draft, front bool, neck, down float64) (yokeOf
 			return out, errNoShoulder
 		}
 		out.necked = n.ID
-		up := math.Min(down*r.a.half(front), 0.88*scye.Length())
+		up := min(down*r.a.half(front), 0.88*scye.Length())
 		if neck > n.Length()-12 {
 			return out, errors.New("the raglan seam would take all of the neckline: let it take less, or lower the neckline")
 		}
@@ -217,7 +217,7 @@ const overShoulder, overArm = 45.0, 70.0
 func (r raglanOf) overarm(shoulder []plane.Point, top plane.Point) []plane.Point {
 	neck := plane.Reversed(shoulder) // from the neck to the arm
 	whole := plane.Length(neck)
-	kept := plane.Part(neck, 0, whole-math.Min(overShoulder, whole/2))
+	kept := plane.Part(neck, 0, whole-min(overShoulder, whole/2))
 	end, n := neck[len(neck)-1], len(kept)
 	foot := plane.Pt((r.h.width-r.foot)/2+r.foot*top.X/r.h.width, -r.under)
 	down := foot.Sub(top).Unit()

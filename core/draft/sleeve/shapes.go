@@ -34,7 +34,7 @@ var mutton = Kind{Key: "mutton", Label: "leg-of-mutton, full above and close bel
 		h := plain.puffed(a.Around()*v.Number("sleeve_full"), v.Number("sleeve_stand"))
 		elbow, wrist := one.elbow*v.Number("sleeve_forearm"), one.wrist+v.Number(draft.SleeveWrist)
 		p := body(h, one.long-plain.high, wrist, 0)
-		bend := math.Max(one.bend-plain.high, 40)
+		bend := max(one.bend-plain.high, 40)
 		mid := (h.front[0].X + h.back[0].X) / 2
 		// From the armpit down: it leaves the head square and runs on into the straight forearm.
 		side := func(x float64, from plane.Point) []plane.Point {
@@ -78,10 +78,10 @@ var bell = Kind{Key: "bell", Label: "bell or pagoda, widening below",
 			return fmt.Errorf("a bell sleeve needs some length below the armpit: choose it longer than %s of the arm", "0.35")
 		}
 		mid := (h.front[0].X + h.back[0].X) / 2
-		p := body(h, math.Max(long-drop, 40), foot, 0)
+		p := body(h, max(long-drop, 40), foot, 0)
 		left, right := plane.Pt(mid-foot/2, p.Edges[0].Line[0].Y), plane.Pt(mid+foot/2, p.Edges[0].Line[0].Y)
 		// The lower edge leaves both seams square, and is lowest in the middle.
-		lean := math.Atan2(foot/2-width/2, math.Max(long-drop, 40))
+		lean := math.Atan2(foot/2-width/2, max(long-drop, 40))
 		low := plane.Pt(mid, left.Y-drop-(foot-width)*0.12)
 		edge := plane.Join(plane.Sweep(left, plane.Pt(math.Cos(lean), -math.Sin(lean)), low, plane.Pt(1, 0)),
 			plane.Sweep(low, plane.Pt(1, 0), right, plane.Pt(math.Cos(lean), math.Sin(lean))))
@@ -171,8 +171,8 @@ var elbowed = Kind{Key: "elbow", Label: "to the elbow, with ruffles",
 		}
 		width := h.width
 		const below = 40.0
-		foot := math.Max(one.elbow+30, width*0.8)
-		p := body(h, math.Max(one.bend+below-h.high, 40), foot, 14)
+		foot := max(one.elbow+30, width*0.8)
+		p := body(h, max(one.bend+below-h.high, 40), foot, 14)
 		p.Allow(12, "hem")
 		p.Be(pattern.FacedOut, "hem")
 		d.Pieces = append(d.Pieces, p)

@@ -134,16 +134,16 @@ func armEase(usual float64) draft.Parameter {
 		func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
 			arm, ease := on.Length("upper_arm_girth"), usual
 			if under := on.Arms().Upper; under > 0 {
-				ease = math.Max(ease, under+slips-arm)
+				ease = max(ease, under+slips-arm)
 			}
-			return math.Max(ease, ofScye*(on.Length("scye_girth")+30)-arm), figure.Memory
+			return max(ease, ofScye*(on.Length("scye_girth")+30)-arm), figure.Memory
 		})
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		armhole := on.Length("scye_girth") // a deeper one is larger
 		if v.Has(draft.ScyeDrop) {
 			armhole += deeper * v.Number(draft.ScyeDrop)
 		}
-		return 15, math.Max(math.Min(200, 0.9*armhole-on.Length("upper_arm_girth")), 40)
+		return 15, max(min(200, 0.9*armhole-on.Length("upper_arm_girth")), 40)
 	}
 	return p
 }
@@ -165,7 +165,7 @@ func wristEase(usual float64) draft.Parameter {
 			if under.Upper == 0 || under.Down < long-reach { // it ends higher up the arm
 				return usual, figure.Memory
 			}
-			return math.Max(usual, under.Lower+slips-one.girth(long)), figure.Memory
+			return max(usual, under.Lower+slips-one.girth(long)), figure.Memory
 		})
 }
 
@@ -369,7 +369,7 @@ func (h head) pairs(order []Part, heads []headPart) []paired {
 	at := 0.0
 	for i, q := range order {
 		for k, p := range heads {
-			from, to := math.Max(at, h.under(p.from)), math.Min(at+q.Length, h.under(p.to))
+			from, to := max(at, h.under(p.from)), min(at+q.Length, h.under(p.to))
 			if to-from > 0.5 {
 				all = append(all, paired{part: i, head: k, from: from, to: to, long: h.on(to) - h.on(from), idA: q.Edge,
 					idB: fmt.Sprintf("head-%d", len(all)+1)})

@@ -25,11 +25,11 @@ var straight = Kind{Key: "straight", Label: "straight, of one piece",
 		}
 		width := h.width
 		long := one.long * v.Number(draft.SleeveLong)
-		under := math.Max(long-h.high, 40)
-		foot := math.Min(one.girth(long)+v.Number(draft.SleeveWrist), width*1.6)
+		under := max(long-h.high, 40)
+		foot := min(one.girth(long)+v.Number(draft.SleeveWrist), width*1.6)
 		shift := (width - foot) / 2
 		dart := v.Number("sleeve_elbow_dart")
-		at := math.Max(one.bend-h.high, 0)
+		at := max(one.bend-h.high, 0)
 		if at > under-60 {
 			dart = 0
 		}

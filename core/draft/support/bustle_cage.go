@@ -55,7 +55,7 @@ const knots = 200.0
 func steelCount() draft.Parameter {
 	p := draft.Tally("steels", "Steels", 3, 10, 6, "six carry a heavy drapery", figure.Memory, "More steels, smoother line.")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 3, math.Min(10, math.Max(3, math.Floor((v.Number(draft.Long)-55)/46)+1))
+		return 3, min(10, max(3, math.Floor((v.Number(draft.Long)-55)/46)+1))
 	}
 	return p
 }
@@ -80,13 +80,13 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 	waistArc := on.At(0).Arc(cageFrom, cageTo) / 2
 	const under = 45.0
 	// Its top is gathered: nearly as wide as the first steel, square to the band.
-	full := math.Max(waistArc, levels[0].arc/2*0.84)
+	full := max(waistArc, levels[0].arc/2*0.84)
 	edge := []plane.Point{{X: full}, {X: full, Y: -22}}
 	p := pattern.Piece{ID: "panel", Name: "Back panel", Cut: 1, Fold: "centre"}
 	d := draft.Draft{Cautions: []caution.Caution{caution.Hoops, caution.Steel, caution.Flame}}
 	for i, l := range levels {
-		fall := math.Min(l.side, l.centre)
-		x := math.Sqrt(math.Max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 0))
+		fall := min(l.side, l.centre)
+		x := math.Sqrt(max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 0))
 		if x < 40 {
 			return draft.Draft{}, fmt.Errorf("the cage stands out further than its sides can follow: choose less than %s behind, or a "+
 				"longer cage", measure.Tell(out))
@@ -94,7 +94,7 @@ func (BustleCage) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draf
 		last := edge[len(edge)-1]
 		if -fall > last.Y-8 {
 			fall = -last.Y + 8 // the front edge always runs down
-			x = math.Sqrt(math.Max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 1600))
+			x = math.Sqrt(max(l.arc*l.arc/4-(l.centre-fall)*(l.centre-fall), 1600))
 		}
 		edge = append(edge, plane.Pt(x, -fall))
 		p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.HoopLine, Width: v.Number("steel"),
@@ -195,13 +195,13 @@ func cageLevels(on figure.Figure, v draft.Values, n int, first, long, out float6
 		drop := first + (long-first)*t
 		share := 0.0
 		if v.Choice("form") == "shelf" {
-			share = math.Min(1, 0.62+0.5*math.Sin(math.Min(t*2.4, math.Pi/2))) - 0.12*math.Max(t-0.5, 0)
+			share = min(1, 0.62+0.5*math.Sin(min(t*2.4, math.Pi/2))) - 0.12*max(t-0.5, 0)
 		} else {
 			share = 0.3 + 0.7*math.Pow(t, 0.8)
 		}
 		under := on.At(drop)
-		breadth := math.Max(under.Breadth()*1.06, on.At(on.Drop(figure.Hip)).Breadth()*(0.82+0.25*t))
-		s := figure.Oblong(breadth, under.Reach(0)*0.9, math.Max(seat+out*share, under.Reach(180)+15)).With(under)
+		breadth := max(under.Breadth()*1.06, on.At(on.Drop(figure.Hip)).Breadth()*(0.82+0.25*t))
+		s := figure.Oblong(breadth, under.Reach(0)*0.9, max(seat+out*share, under.Reach(180)+15)).With(under)
 		props = append(props, figure.Prop{Drop: drop, Section: s})
 		here, sideHere := plane.Pt(s.Reach(180), drop), plane.Pt(s.Reach(90), drop)
 		centre += before.To(here)

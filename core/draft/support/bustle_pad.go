@@ -62,7 +62,7 @@ func (BustlePad) Parameters() []draft.Parameter {
 
 // Draft drafts it to a figure, in a cloth.
 func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
-	w, long, height, rim := v.Number("width"), v.Number("depth"), v.Number("height"), math.Min(v.Number("rim"), v.Number("height"))
+	w, long, height, rim := v.Number("width"), v.Number("depth"), v.Number("height"), min(v.Number("rim"), v.Number("height"))
 	waist := on.GirthAt(figure.Waist)
 	if w > waist*0.9 {
 		return draft.Draft{}, fmt.Errorf("width: the pad would go nine tenths round a waist of %s: choose at most %s",
@@ -70,7 +70,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	}
 	under := pad(w, long, 0)
 	darts := v.Whole("darts")
-	takes := float64(darts) * math.Min(14, long*0.09)
+	takes := float64(darts) * min(14, long*0.09)
 	outer := spreadBy(w, long, takes)
 	top, bottom := padSide("outer", "Outer side", outer, v), padSide("inner", "Inner side", under, v)
 	padDarts(&top, outer[0], darts, takes, long)
@@ -109,7 +109,7 @@ func (BustlePad) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Buy("tape", "Tape for two ties, "+measure.TellStock(20)+" wide", 2*tie/1000, "m",
 		fmt.Sprintf("each %s: round the rest of the waist and a bow", measure.Tell(tie)))
 	pressed := height * 0.9
-	spread := math.Min(w/2/(waist/(2*math.Pi))*180/math.Pi*1.15, 175)
+	spread := min(w/2/(waist/(2*math.Pi))*180/math.Pi*1.15, 175)
 	d.Wear.Pads = []figure.Pad{{Bearing: 180, Spread: spread, Depth: []figure.Depth{{Drop: 0, Depth: rim * 0.5},
 		{Drop: long * 0.3, Depth: pressed * 0.85}, {Drop: long * 0.6, Depth: pressed}, {Drop: long * 0.9,
 			Depth: rim * 0.8}, {Drop: long + 15, Depth: 0}}}}
@@ -166,7 +166,7 @@ func pad(w, long, spread float64) [2][]plane.Point {
 	upper := plane.Join(plane.Cubic(right, plane.Pt(w*0.3, -sag*0.8), plane.Pt(w*0.15, -sag), plane.Pt(0, -sag)),
 		plane.Cubic(plane.Pt(0, -sag), plane.Pt(-w*0.15, -sag), plane.Pt(-w*0.3, -sag*0.8), left))
 	for i, q := range lower { // the waist edge stays
-		lower[i] = plane.Pt(q.X*(1+spread*math.Max(-q.Y, 0)/long), q.Y*(1+spread*0.4))
+		lower[i] = plane.Pt(q.X*(1+spread*max(-q.Y, 0)/long), q.Y*(1+spread*0.4))
 	}
 	return [2][]plane.Point{lower, upper}
 }
@@ -219,19 +219,19 @@ func padRows(v draft.Values, lower, outline []plane.Point, rim float64) (lines [
 		lines = append(lines, line)
 		row++
 		// The strip this row closes off.
-		strip := math.Min((inner+plane.Length(line))/2*v.Number("rows"), left)
+		strip := min((inner+plane.Length(line))/2*v.Number("rows"), left)
 		if row == 1 {
-			strip = math.Min((inner+plane.Length(line))/2*off, left)
+			strip = min((inner+plane.Length(line))/2*off, left)
 		}
 		left -= strip
-		share := math.Min(1, float64(row)*v.Number("rows")/(long*0.55))
+		share := min(1, float64(row)*v.Number("rows")/(long*0.55))
 		at := rim + (height-rim)*share
 		if row == 1 {
 			at = rim
 		}
 		volume += strip * at * 0.75 // a stuffed strip is round on top
 	}
-	volume += math.Max(left, 0) * height * 0.7
+	volume += max(left, 0) * height * 0.7
 	return lines, volume
 }
 
@@ -248,21 +248,21 @@ func tuftsOn(p *pattern.Piece, lines [][]plane.Point) int {
 	outline, _ := p.Outline()
 	box, row := plane.BoxOf(outline), lines[len(lines)-1]
 	centre := (box.Min.X + box.Max.X) / 2
+	// Beyond the row lies a strip that is stuffed shut: only what is farther from the lower edge than the row is open.
+	lower, _ := p.Edge("lower")
+	rim, _ := plane.Apart(lower.Line, row[len(row)/2:len(row)/2+1])
 	free := func(q plane.Point) bool {
 		if !plane.Inside(outline, q) || plane.Apartness(outline, q) < tuftsClear {
 			return false
 		}
-		off, _ := plane.Apart(row, []plane.Point{q, q.Add(plane.Pt(0.001, 0))})
-		// Beyond the row lies a strip that is stuffed shut: only what is farther from the lower edge than the row is open.
-		lower, _ := p.Edge("lower")
-		from, _ := plane.Apart(lower.Line, []plane.Point{q, q.Add(plane.Pt(0.001, 0))})
-		rim, _ := plane.Apart(lower.Line, row[len(row)/2:len(row)/2+1])
+		off, _ := plane.Apart(row, []plane.Point{q})
+		from, _ := plane.Apart(lower.Line, []plane.Point{q})
 		return off >= tuftsClear && from > rim
 	}
 	high, low := math.Inf(-1), math.Inf(1) // of the open middle, down the centre back
 	for y := box.Min.Y; y <= box.Max.Y; y += 2 {
 		if free(plane.Pt(centre, y)) {
-			high, low = math.Max(high, y), math.Min(low, y)
+			high, low = max(high, y), min(low, y)
 		}
 	}
 	if high < low {

@@ -45,7 +45,7 @@ func cordGroups() draft.Parameter {
 	p := draft.Tally("groups", "Groups of cords", 1, 10, 5, "up to the knee", figure.Memory, "Counted from the hem.")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
 		each := v.Number("cords")*v.Number("cord") + v.Number("apart")
-		return 1, math.Min(10, math.Max(1, math.Floor((v.Number(draft.FullLength)*0.75-30+v.Number("apart"))/each)))
+		return 1, min(10, max(1, math.Floor((v.Number(draft.FullLength)*0.75-30+v.Number("apart"))/each)))
 	}
 	return p
 }
@@ -79,7 +79,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 		return draft.Draft{}, err
 	}
 	w := hem / float64(n)
-	open := math.Min(band.Opening, long/2)
+	open := min(band.Opening, long/2)
 	length := hem * float64(groups*rows)
 	for _, p := range hung.pieces(seam, open) {
 		p.Allow(turnedUnder+first-5, "bottom")
@@ -106,7 +106,7 @@ func (CordedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) 
 	reaches := on.FallsTo(90, band.Depth+long+hung.lengths[1])
 	thinHem(&d, on, hem, true)
 	d.Wear = draft.Wear{Stands: true, Hem: hem, Hang: part.Flare(on, band.Depth, reaches, hem,
-		math.Min(0.45+0.012*float64(groups*rows), 0.9)),
+		min(0.45+0.012*float64(groups*rows), 0.9)),
 		Cover: []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk},
 			{Drop: on.Drop(figure.Hip), Depth: thick * hem / on.GirthAt(figure.Hip)}, {Drop: reaches, Depth: thick + cord/2}}}
 	onFloor(&d, on, v, band.Depth+long)

@@ -76,7 +76,7 @@ func (g FlouncedPetticoat) Parameters() []draft.Parameter {
 	deep := draft.Mm("scallop_deep", "Scallops, deep", 8, 120, 35, "a third to a quarter of their width", figure.Memory,
 		"From the points to the lowest of the arc.")
 	deep.Between = func(_ figure.Figure, v draft.Values) (float64, float64) { // where a tier is narrow they come out narrower
-		return 8, math.Max(math.Min(120, math.Min(v.Number("scallop")*0.3, v.Number("flounce")-v.Number("heading")-40)), 9)
+		return 8, max(min(120, min(v.Number("scallop")*0.3, v.Number("flounce")-v.Number("heading")-40)), 9)
 	}
 	for _, q := range []*draft.Parameter{&chord, &deep} {
 		q.When = func(v draft.Values) bool { return v.Choice("edge") == "scallops" }
@@ -92,7 +92,7 @@ func scalloped(p *pattern.Piece, v draft.Values, share float64) (int, edge.Scall
 	e, _ := p.Edge("bottom")
 	wide := e.Length()
 	n := max(int(math.Round(wide/(v.Number("scallop")*share))), 1)
-	s, err := edge.Scallops(wide, n, math.Min(v.Number("scallop_deep")*share, wide/float64(n)*0.45))
+	s, err := edge.Scallops(wide, n, min(v.Number("scallop_deep")*share, wide/float64(n)*0.45))
 	if err != nil {
 		return 0, s, err
 	}
@@ -122,7 +122,7 @@ func flounceDepth() draft.Parameter {
 	p := draft.Mm("flounce", "Flounce, finished depth", 60, 500, 250, "a quarter of the skirt", figure.Memory,
 		"With its heading.").Saving("Shallower flounces")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 60, math.Max(80, math.Min(500, v.Number(draft.FullLength)*0.8/v.Number("flounces")+15))
+		return 60, max(80, min(500, v.Number(draft.FullLength)*0.8/v.Number("flounces")+15))
 	}
 	return p
 }
@@ -132,7 +132,7 @@ func tuckCount() draft.Parameter {
 	p := draft.Tally("tucks", "Tucks in each flounce", 0, 8, 3, "a group above the hem", figure.Memory,
 		"Tucks stiffen the flounce and can be let down.")
 	p.Between = func(_ figure.Figure, v draft.Values) (float64, float64) {
-		return 0, math.Min(8, math.Max(0, math.Floor((v.Number("flounce")-v.Number("heading")-52)/(1.6*v.Number("tuck")))))
+		return 0, min(8, max(0, math.Floor((v.Number("flounce")-v.Number("heading")-52)/(1.6*v.Number("tuck")))))
 	}
 	return p
 }
@@ -245,7 +245,7 @@ func (outer FlouncedPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.
 		g.Remark(false, "Scallops in ratio by tier", "From the lowest up — "+strings.Join(set.cut, "; ")+". Print one as a template. "+
 			"Trim the points to ⟦4 mm⟧, clip to the stitching between them, turn over a card.")
 	}
-	g.dress(on, in, 1, math.Min(inFolds+0.08*float64(n), 0.75))
+	g.dress(on, in, 1, min(inFolds+0.08*float64(n), 0.75))
 	g.Wear.Stands = !outer.Outer
 	g.sew("the gores, the back breadth, the band and the flounces")
 	g.Works = append(g.Works,

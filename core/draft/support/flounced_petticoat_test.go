@@ -42,7 +42,7 @@ func TestScallopedFlounces(t *testing.T) {
 			e, _ := p.Edge("bottom")
 			low, high := math.Inf(1), math.Inf(-1)
 			for _, q := range e.Line {
-				low, high = math.Min(low, q.Y), math.Max(high, q.Y)
+				low, high = min(low, q.Y), max(high, q.Y)
 			}
 			var points []float64
 			for _, q := range e.Line {

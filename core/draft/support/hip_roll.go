@@ -136,7 +136,7 @@ func rollPads(thick, half float64, copies int) []figure.Pad {
 	depth := []figure.Depth{{Drop: rollTape, Depth: 0}, {Drop: rollTape + thick*0.15, Depth: thick * 0.7},
 		{Drop: rollTape + thick*0.5, Depth: thick * 0.92}, {Drop: rollTape + thick*0.85, Depth: thick * 0.7},
 		{Drop: rollTape + thick*1.15, Depth: 0}}
-	spread := math.Min(half*180/math.Pi, 178)
+	spread := min(half*180/math.Pi, 178)
 	if copies == 2 {
 		return []figure.Pad{{Bearing: 90, Spread: spread, Depth: depth}, {Bearing: 270, Spread: spread, Depth: depth}}
 	}

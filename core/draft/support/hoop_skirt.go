@@ -54,8 +54,8 @@ func lowestRound() draft.Parameter {
 	p := draft.Mm(draft.HemRound, "Lowest steel, round", 1800, 4600, 3000, "⟦280 cm⟧ to ⟦400 cm⟧ in the years of the hoop",
 		figure.Memory, "The skirt over it is half as wide again.")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		low := math.Max(1800, 1.3*on.GirthAt(figure.Hip))
-		return low, math.Max(1.2*low, math.Min(4600, on.GirthAt(figure.Waist)+2*math.Pi*steepest*on.Floor()))
+		low := max(1800, 1.3*on.GirthAt(figure.Hip))
+		return low, max(1.2*low, min(4600, on.GirthAt(figure.Waist)+2*math.Pi*steepest*on.Floor()))
 	}
 	return p
 }
@@ -66,7 +66,7 @@ func hoopGores() draft.Parameter {
 		"Front and back are one piece each; all gores go round as far.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		spread := (v.Number(draft.HemRound) - on.GirthAt(figure.Waist)) / (on.Floor() - v.Number("lowest"))
-		return math.Max(2, math.Min(5, math.Ceil(spread/(4*leaning)-1))), 5
+		return max(2, min(5, math.Ceil(spread/(4*leaning)-1))), 5
 	}
 	return p
 }
@@ -84,7 +84,7 @@ func lowestSteel() draft.Parameter {
 	p := draft.Mm("lowest", "Lowest steel above the floor", 80, 500, 180, "clear of the feet", figure.Memory,
 		"High enough to step and to sit.")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		return 80, math.Max(80, math.Min(500, on.Floor()-firstAtMost(on)-3*betweenSteels))
+		return 80, max(80, min(500, on.Floor()-firstAtMost(on)-3*betweenSteels))
 	}
 	return p
 }
@@ -95,14 +95,14 @@ func steels() draft.Parameter {
 		"From just below the hip down; the lowest carries most.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		room := on.Floor() - v.Number("lowest") - firstAtMost(on)
-		return 3, math.Max(3, math.Min(9, math.Floor(room/betweenSteels)))
+		return 3, max(3, min(9, math.Floor(room/betweenSteels)))
 	}
 	return p
 }
 
 // firstAtMost is the lowest that the uppermost steel hangs, whatever the band.
 func firstAtMost(on figure.Figure) float64 {
-	return math.Max(on.Drop(figure.HighHip)+40, on.Drop(figure.Hip)+80)
+	return max(on.Drop(figure.HighHip)+40, on.Drop(figure.Hip)+80)
 }
 
 // swell is how wide a form is at a share of the way down, of its lowest steel.
@@ -120,8 +120,8 @@ func swell(form string, t float64) float64 {
 // firstSteel is the drop of the uppermost steel: below the hip bones, and low
 // enough for an opening above it that lets the waist pass over the hips.
 func firstSteel(on figure.Figure, band part.Band) float64 {
-	opening := (math.Min(on.GirthAt(figure.Hip), on.Overhead()) - band.Length) / 2
-	return math.Max(on.Drop(figure.HighHip)+40, math.Min(band.Depth+opening+45, on.Drop(figure.Hip)+80))
+	opening := (min(on.GirthAt(figure.Hip), on.Overhead()) - band.Length) / 2
+	return max(on.Drop(figure.HighHip)+40, min(band.Depth+opening+45, on.Drop(figure.Hip)+80))
 }
 
 // Draft drafts it to a figure, in a cloth.
@@ -132,7 +132,7 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	first := firstSteel(on, band)
 	if bottom-first < betweenSteels*float64(n) {
 		return draft.Draft{}, fmt.Errorf("%d steels need more room than the %s between hip and lowest steel: choose fewer, or let the "+
-			"lowest hang lower", n, measure.Tell(math.Max(bottom-first, 0)))
+			"lowest hang lower", n, measure.Tell(max(bottom-first, 0)))
 	}
 	drops, props, hoops, err := hoopSteels(on, v, first, bottom)
 	if err != nil {
@@ -141,14 +141,14 @@ func (HoopSkirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	const below = 50.0 // hem under the lowest steel
 	// The cloth runs on below the lowest steel as it comes to it, so that its hem is a level as the steels are.
 	spreads := (hoops[n-1].Around - hoops[n-2].Around) / (drops[n-1] - drops[n-2])
-	foot := hoopShape(v.Number("behind"), hoops[n-1].Around+math.Max(spreads, 0)*below)
+	foot := hoopShape(v.Number("behind"), hoops[n-1].Around+max(spreads, 0)*below)
 	worn := on.Propped(append(props, figure.Prop{Drop: bottom + below, Section: foot.With(props[n].Section)}))
 	d := draft.Draft{Hoops: hoops, Cautions: []caution.Caution{caution.Hoops, caution.Flame, caution.Steel}}
 	lowest := hoops[n-1].Around
 	// The opening ends clear above the first channel.
 	slit := worn.Fall(180, first) - band.Depth - v.Number("steel") - 14
 	short := band.Opening > slit
-	band.Opening = math.Min(band.Opening, slit)
+	band.Opening = min(band.Opening, slit)
 	s := &part.Skirt{Band: band, On: worn, Long: worn.Fall(90, bottom+below) - band.Depth, Ease: 2, Turned: 40, Close: true}
 	gores := v.Whole(draft.Gores)
 	for i := range 2*gores + 2 {

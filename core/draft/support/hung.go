@@ -34,7 +34,7 @@ const evenSteps = 60
 func hang(on figure.Figure, id, name string, n int, width, short float64) (*hung, error) {
 	h := &hung{id: id, name: name, n: n, width: width, short: short}
 	waist := on.At(0)
-	least := math.Min(on.WaistToFloor(0), math.Min(on.WaistToFloor(90), on.WaistToFloor(180)))
+	least := min(on.WaistToFloor(0), min(on.WaistToFloor(90), on.WaistToFloor(180)))
 	ways := make([]float64, evenSteps+1) // from the centre front to the centre back
 	for i := range ways {
 		ways[i] = on.WaistToFloor(part.BearingOf(waist, float64(i)/evenSteps)) - least
@@ -216,7 +216,7 @@ func (h *hung) cut() string {
 	lowest, highest := math.Inf(1), 0.0
 	for i := range evenSteps + 1 {
 		at := h.tall(h.width / 2 * float64(i) / evenSteps)
-		lowest, highest = math.Min(lowest, at), math.Max(highest, at)
+		lowest, highest = min(lowest, at), max(highest, at)
 	}
 	if highest-lowest < 3 {
 		return ""

@@ -75,8 +75,8 @@ func TestHungClothInAnyNumberOfBreadths(t *testing.T) {
 		least, steepest := math.Inf(1), 0.0
 		for x := 0.0; x <= width/2; x += 5 {
 			require.InDelta(t, h.tall(x), h.tall(width-x), 1e-6)
-			least = math.Min(least, h.tall(x))
-			steepest = math.Max(steepest, math.Abs(h.tall(x+1)-h.tall(x)))
+			least = min(least, h.tall(x))
+			steepest = max(steepest, math.Abs(h.tall(x+1)-h.tall(x)))
 		}
 		require.InDelta(t, short, least, 12)
 		require.InDelta(t, h.tall(width/2), short+h.lengths[0], 1e-6, "what is told of the front is what is drawn there")
@@ -86,7 +86,7 @@ func TestHungClothInAnyNumberOfBreadths(t *testing.T) {
 		for share := 0.05; share < 1; share += 0.1 {
 			way := on.WaistToFloor(part.BearingOf(on.At(0), share))
 			front := on.WaistToFloor(0) - h.tall(width/2)
-			require.InDelta(t, front, way-h.tall(width/2*(1-share)), math.Max(h.moved+2, 4), "at %.2f of the half from the front", share)
+			require.InDelta(t, front, way-h.tall(width/2*(1-share)), max(h.moved+2, 4), "at %.2f of the half from the front", share)
 		}
 	})
 }

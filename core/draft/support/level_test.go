@@ -42,7 +42,7 @@ func TestStraightClothHangsLevel(t *testing.T) {
 				b := 90 * float64(i)
 				assert.InDelta(t, on.WaistToFloor(b)-v.Number(draft.Band)-drafttest.Value(d, "length."+at), (least+most)/2, 8, "%s, %s", kind, at)
 			}
-			long := draft.Settings{draft.FullLength: math.Min(v.Number(draft.FullLength)+90, v.Get(draft.FullLength).High)}
+			long := draft.Settings{draft.FullLength: min(v.Number(draft.FullLength)+90, v.Get(draft.FullLength).High)}
 			var fix draft.Settings
 			for _, n := range drafttest.Make(t, g, on, long).Notes {
 				if n.Title == "Its hem lies on the floor" {
@@ -88,7 +88,7 @@ func clears(t *testing.T, on figure.Figure, d draft.Draft, v draft.Values) (leas
 			q, _ := plane.Along(e.Line, at)
 			share := math.Abs(1 - 2*(from+q.X)/whole) // of the half, from the centre front
 			clear := on.WaistToFloor(part.BearingOf(on.At(0), share)) - v.Number(draft.Band) - q.Y - below
-			least, most = math.Min(least, clear), math.Max(most, clear)
+			least, most = min(least, clear), max(most, clear)
 		}
 		outline, _ := p.Outline()
 		from += plane.BoxOf(outline).Width()

@@ -66,7 +66,7 @@ func bagOn(on figure.Figure, v draft.Values) *bag {
 		t := float64(i) / float64(n-1)
 		drop := first + (long-first)*t
 		under := on.At(drop)
-		reach := math.Max(hip.Breadth(), under.Breadth())/2 + out*(0.62+0.38*math.Sin(t*math.Pi/2))
+		reach := max(hip.Breadth(), under.Breadth())/2 + out*(0.62+0.38*math.Sin(t*math.Pi/2))
 		deep := under.Depth() * (0.72 + 0.1*t)
 		b.props = append(b.props, figure.Prop{Drop: drop, Section: figure.Oblong(2*reach, deep/2, deep/2).With(under)})
 		side := reach - under.Breadth()/2*0.55 // the bag begins this far inside the hip
@@ -110,7 +110,7 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	arcs, flats, way := steels.arcs, steels.flats, steels.way
 	const below = 12.0 // of cloth under the lowest channel
 	slant := way[n] + below
-	top := math.Max(arcs[0]*0.8, 120)
+	top := max(arcs[0]*0.8, 120)
 	outside := part.Gore{ID: "outer", Name: "Outer panel", Width: steels.across(slant, top, arcs), Left: slant, Right: slant, Allowance: seam,
 		Turned: seam}
 	outer, err := outside.Piece()
@@ -119,7 +119,7 @@ func (Panniers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	}
 	// The flat side is as deep as the bag and as long at its edges as the
 	// outer panel's.
-	inside := part.Gore{ID: "inner", Name: "Inner panel", Width: steels.across(slant, math.Min(flats[0]*0.9, flats[n-1]), flats), Left: slant,
+	inside := part.Gore{ID: "inner", Name: "Inner panel", Width: steels.across(slant, min(flats[0]*0.9, flats[n-1]), flats), Left: slant,
 		Right: slant, Allowance: seam, Turned: seam}
 	inner, err := inside.Piece()
 	if err != nil {

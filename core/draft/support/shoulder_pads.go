@@ -33,7 +33,7 @@ func (ShoulderPads) Parameters() []draft.Parameter {
 	lift := draft.Mm("lift", "The shoulder's end rises by", 4, 40, 12, "⟦8⟧ to ⟦18⟧", figure.Memory,
 		"What is left of the pad's thickness under cloth. It stays below the neck.")
 	lift.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		return 4, math.Max(math.Min(40, on.Padding()), 4)
+		return 4, max(min(40, on.Padding()), 4)
 	}
 	long := draft.MmFrom("reach", "It reaches towards the neck", 60, 160, "it ends before the neck", "From the shoulder's end, along the "+
 		"shoulder.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
@@ -75,7 +75,7 @@ func (ShoulderPads) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	layers := int(math.Ceil(v.Number("lift") / layer))
 	area := 0.0
 	for k := range layers {
-		share := math.Max(1-float64(k)*graded/reach, 0.25)
+		share := max(1-float64(k)*graded/reach, 0.25)
 		area += 2 * p.Area() * share
 	}
 	d.Buy("wadding", "Wadding, "+measure.TellFine(layer)+" when pressed", math.Ceil(area/1e4)/100, "m²",

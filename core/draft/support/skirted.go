@@ -36,7 +36,7 @@ func shortestBelow(clear float64, rule string) draft.Parameter {
 	return part.LengthFrom("Length below the band, at its shortest", 250, 1400, rule+", where the way down is shortest",
 		"From the lower edge of the band to the hem, where the way down is shortest. Elsewhere it is longer by as much as the way is: "+
 			"the upper edge is cut so that the hem hangs level.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			least := math.Min(on.WaistToFloor(90), math.Min(on.WaistToFloor(0), on.WaistToFloor(180)))
+			least := min(on.WaistToFloor(90), min(on.WaistToFloor(0), on.WaistToFloor(180)))
 			return least - v.Number(draft.Band) - clear, figure.Memory
 		})
 }
@@ -45,7 +45,7 @@ func shortestBelow(clear float64, rule string) draft.Parameter {
 // shortest, mm, with the length that does not.
 func onFloor(d *draft.Draft, on figure.Figure, v draft.Values, total float64) {
 	const trodden = 5.0
-	clear := math.Min(on.WaistToFloor(0), math.Min(on.WaistToFloor(90), on.WaistToFloor(180))) - total
+	clear := min(on.WaistToFloor(0), min(on.WaistToFloor(90), on.WaistToFloor(180))) - total
 	if clear > trodden {
 		return
 	}
@@ -78,7 +78,7 @@ func hemRound(usual float64, why string) draft.Parameter {
 		"A petticoat is at least as full as what it carries needs.").Saving("Less flare")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least := math.Ceil(leastHem(on, v))
-		return least, math.Max(math.Min(6000, mostGathered*on.GirthAt(figure.Waist)), 1.2*least)
+		return least, max(min(6000, mostGathered*on.GirthAt(figure.Waist)), 1.2*least)
 	}
 	p.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		least := leastHem(on, v)
@@ -88,7 +88,7 @@ func hemRound(usual float64, why string) draft.Parameter {
 		return usual, figure.Reason{Text: why, Source: figure.Memory}
 	}
 	p.SavesTo = func(on figure.Figure, v draft.Values) float64 {
-		return math.Max(leastHem(on, v)*1.05, math.Min(on.Fullness(), usual))
+		return max(leastHem(on, v)*1.05, min(on.Fullness(), usual))
 	}
 	return p
 }
@@ -152,7 +152,7 @@ func goredBody(on figure.Figure, v draft.Values, hem, hipEase, turned float64) (
 			g.Draft.Measure(p.ID+".waist", "the "+p.Name, "at the waist", e.Length())
 		}
 	}
-	g.Spares = append(g.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: math.Max(turned-12, 0)})
+	g.Spares = append(g.Spares, draft.Spare{Dimension: "length", Where: "the hem", Slide: max(turned-12, 0)})
 	thinHem(&g.Draft, on, hem, true)
 	return g, nil
 }

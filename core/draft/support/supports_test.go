@@ -80,7 +80,7 @@ func TestCageProjectsAndLengthensTheBack(t *testing.T) {
 			d := drafted(t, BustleCage{}, draft.Settings{"projection": out, "form": form})
 			most := 0.0
 			for _, h := range d.Hoops {
-				most = math.Max(most, plane.BoxOf(h.Shape).Max.Y)
+				most = max(most, plane.BoxOf(h.Shape).Max.Y)
 			}
 			assert.InDelta(t, out, most-seat, out*0.12, "%s %v", form, out)
 			k := 0
@@ -174,7 +174,7 @@ func TestRingsMeetAtTheSeams(t *testing.T) {
 					up := math.Inf(1)
 					for h := 0.0; h <= hem.Length(); h += 2 {
 						at, _ := plane.Along(hem.Line, h)
-						up = math.Min(up, at.To(end))
+						up = min(up, at.To(end))
 					}
 					require.InDelta(t, every*float64(k+1), up, every*0.04+3, "%s, ring %d", p.ID, k+1)
 				}
@@ -338,7 +338,7 @@ func TestHoopsHangLevel(t *testing.T) {
 					near := math.Inf(1)
 					for at := 0.0; at < hem.Length(); at++ {
 						r, _ := plane.Along(hem.Line, at)
-						near = math.Min(near, r.To(q))
+						near = min(near, r.To(q))
 					}
 					assert.InDelta(t, 50, near, 7, "%s of %.0f: %s", form, gores, p.Name)
 				}

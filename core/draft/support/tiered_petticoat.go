@@ -85,8 +85,8 @@ func (g TieredPetticoat) Parameters() []draft.Parameter {
 func roomy(key draft.Key, label, help string, least func(on figure.Figure, v draft.Values) float64) draft.Parameter {
 	p := draft.Times(key, label, 1.2, 4, 2, "medium cloth", figure.Practice, help)
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		low := math.Max(1.2, math.Ceil(least(on, v)*100)/100)
-		return low, math.Max(4, low*1.5)
+		low := max(1.2, math.Ceil(least(on, v)*100)/100)
+		return low, max(4, low*1.5)
 	}
 	p.Default = func(on figure.Figure, v draft.Values) (float64, figure.Reason) {
 		if n := least(on, v) * 1.05; n > 2 {
@@ -103,7 +103,7 @@ const leastGathered = 1.1
 // tierBasis is what the tiers are reckoned from, without the ease of the band.
 func tierBasis(on figure.Figure, v draft.Values) float64 {
 	if v.Choice("basis") == "hip" {
-		return math.Max(on.GirthAt(figure.Waist), on.GirthAt(figure.Hip))
+		return max(on.GirthAt(figure.Waist), on.GirthAt(figure.Hip))
 	}
 	return on.GirthAt(figure.Waist)
 }
@@ -112,7 +112,7 @@ func tierBasis(on figure.Figure, v draft.Values) float64 {
 func widestOver(on figure.Figure, from, to float64) float64 {
 	most := 0.0
 	for _, d := range on.Drops(from, to) {
-		most = math.Max(most, on.Girth(d))
+		most = max(most, on.Girth(d))
 	}
 	return most + 20
 }
@@ -139,9 +139,9 @@ func stretches(prefix, name string, n int, each float64) []pattern.Stretch {
 func (g TieredPetticoat) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draft, error) {
 	band := part.BandOn(on, v)
 	seam := band.Allowance
-	basis := math.Max(band.Waist, tierBasis(on, v))
+	basis := max(band.Waist, tierBasis(on, v))
 	long, upperLong := v.Number(draft.FullLength), v.Number("upper_length")
-	placket := math.Min(band.Opening, upperLong-40)
+	placket := min(band.Opening, upperLong-40)
 	tiers, err := tiersOf(band, v, in, basis)
 	if err != nil {
 		return draft.Draft{}, err
@@ -248,8 +248,8 @@ func dressTiered(d *draft.Draft, on figure.Figure, tiers []*tier, deep, long, th
 		return last.width
 	}
 	for drop := deep + 1; ; drop += 50 {
-		at := math.Min(drop, end)
-		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * math.Max(1, widthAt(at)/on.Girth(at))})
+		at := min(drop, end)
+		d.Wear.Cover = append(d.Wear.Cover, figure.Depth{Drop: at, Depth: thick * max(1, widthAt(at)/on.Girth(at))})
 		if at < drop {
 			break
 		}
@@ -261,14 +261,14 @@ func dressTiered(d *draft.Draft, on figure.Figure, tiers []*tier, deep, long, th
 	hang := func(drop, cloth float64) draft.Hang {
 		straight = straight.With(on.At(drop))
 		g := straight.Girth()
-		return draft.Hang{Drop: drop, Girth: g + math.Max(0, cloth-g)*inFolds}
+		return draft.Hang{Drop: drop, Girth: g + max(0, cloth-g)*inFolds}
 	}
 	d.Wear.Stands, d.Wear.Hem = true, last.width
 	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: hip, Girth: on.Girth(hip)}}
 	foot := deep
 	for i, t := range tiers[:len(tiers)-1] {
 		if foot += t.height; foot > hip+20 {
-			d.Wear.Hang = append(d.Wear.Hang, hang(foot, math.Min(t.width*1.15, tiers[i+1].width)))
+			d.Wear.Hang = append(d.Wear.Hang, hang(foot, min(t.width*1.15, tiers[i+1].width)))
 		}
 	}
 	d.Wear.Hang = append(d.Wear.Hang, hang(end, last.width))
@@ -349,7 +349,7 @@ func tiersOf(band part.Band, v draft.Values, in cloth.Fabric, basis float64) ([]
 		tiers = []*tier{tiers[0], {id: "middle", name: "Middle tier", height: half}, {id: "lower", name: "Lower tier", height: half}}
 	}
 	// A deep band is as wide below as the hips: what is gathered to it is fuller.
-	from := math.Max(basis*v.Number("upper_ratio"), leastGathered*band.Lower)
+	from := max(basis*v.Number("upper_ratio"), leastGathered*band.Lower)
 	for i, t := range tiers {
 		if i > 0 {
 			from *= v.Number("lower_ratio")

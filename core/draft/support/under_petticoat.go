@@ -41,11 +41,11 @@ func (UnderPetticoat) Parameters() []draft.Parameter {
 func strideHem() draft.Parameter {
 	p := draft.MmFrom(draft.HemRound, "Hem, all round", 1100, 4500, "half as much again as the hips, so that a stride passes",
 		"Narrower than anything worn over it.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			return math.Max(on.GirthAt(figure.Hip)*1.55, leastHem(on, v)*1.1), figure.Memory
+			return max(on.GirthAt(figure.Hip)*1.55, leastHem(on, v)*1.1), figure.Memory
 		})
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
 		least := math.Ceil(leastHem(on, v))
-		return least, math.Max(4500, 1.6*least)
+		return least, max(4500, 1.6*least)
 	}
 	return p
 }

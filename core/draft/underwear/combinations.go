@@ -56,7 +56,7 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	bust := on.GirthAt(figure.Bust) + v.Number(draft.BustEase)
 	long := on.Length("back_waist_length")
 	ext := v.Number("extension")
-	front, back, taken, err := bodice(on, bust, math.Max(waist*1.12, bust*0.86), v.Number("neck_drop"), seam, ext)
+	front, back, taken, err := bodice(on, bust, max(waist*1.12, bust*0.86), v.Number("neck_drop"), seam, ext)
 	if err != nil {
 		return d, err
 	}
@@ -166,12 +166,12 @@ func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, 
 	across := on.Length("across_back") / 2
 	shoulder := on.Length("shoulder_length")
 	neck := on.Length("neck_girth") / (2 * math.Pi) * 1.12
-	under := math.Min(deep+5, highBack-110) // of the armhole, behind
+	under := min(deep+5, highBack-110) // of the armhole, behind
 	if highFront-throat-neckDrop < deep*0.55 {
 		return front, back, 0, fmt.Errorf("the neck would lie below the bust: choose less than %s below the throat", measure.Tell(neckDrop))
 	}
-	const fall = 32.0                                // of the shoulder's slope
-	tip := math.Min(neck+shoulder*0.55, across*0.96) // a strap of rather more than half the shoulder
+	const fall = 32.0                           // of the shoulder's slope
+	tip := min(neck+shoulder*0.55, across*0.96) // a strap of rather more than half the shoulder
 	nearNeck := neck + shoulder*0.12
 	by := highFront - highBack
 	piece := func(id, name string, high, neckY, width, bottom, foot float64) pattern.Piece {
@@ -196,7 +196,7 @@ func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, 
 	side, _ := back.Edge("side")
 	// The front's side is as long as the back's and the dart: its waist corner
 	// lies as high as makes it so. A front shorter than the back has no dart.
-	taken = math.Max(by, 0)
+	taken = max(by, 0)
 	want := side.Length() + taken
 	foot := waist/4 + 6
 	run := q + 6 - foot
@@ -211,15 +211,15 @@ func bodice(on figure.Figure, bust, waist, neckDrop, seam, ext float64) (front, 
 	front.Cut, front.Mirrored = 2, true
 	front.Edges[5].Name, front.Edges[5].Allowance = "centre front", 2*ext
 	if taken >= smallestDart {
-		point := plane.Pt(math.Min(on.Length("bust_separation")/2, q-40), deep)
+		point := plane.Pt(min(on.Length("bust_separation")/2, q-40), deep)
 		// Level with the bust point across the side, so that its legs are alike,
 		// and clear of waist and armhole.
 		line := front.Edges[1].Line
 		up := line[1].Sub(line[0]).Unit()
-		at := math.Max(want*0.3, math.Min(point.Sub(line[0]).Dot(up), want-45-taken/2))
+		at := max(want*0.3, min(point.Sub(line[0]).Dot(up), want-45-taken/2))
 		a, _ := plane.Along(line, at-taken/2)
 		b, _ := plane.Along(line, at+taken/2)
-		long := math.Max(point.Sub(a.Mid(b)).Dot(up.Left())-25, 30)
+		long := max(point.Sub(a.Mid(b)).Dot(up.Left())-25, 30)
 		tip := a.Mid(b).Add(up.Left().Times(long))
 		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.Dart, Path: []plane.Point{a, tip, b}, Label: "dart " +
 			measure.TellFine(taken)})
@@ -242,7 +242,7 @@ func buttons(front *pattern.Piece, ext float64, n int) {
 			{X: -out, Y: low.Y}}, Label: "fold"})
 	}
 	for i := range n {
-		y := top.Y - 12 - (top.Y-low.Y-24)*float64(i)/math.Max(float64(n-1), 1)
+		y := top.Y - 12 - (top.Y-low.Y-24)*float64(i)/max(float64(n-1), 1)
 		front.Marks = append(front.Marks, pattern.Mark{Kind: pattern.Button, Width: 11, Path: []plane.Point{{X: 0, Y: y}}})
 	}
 }

@@ -35,8 +35,8 @@ func legParameters() []draft.Parameter {
 func hipEase() draft.Parameter {
 	p := draft.Mm(draft.Ease, "Ease round the hips", 40, 500, 160, "loose", figure.Memory, "Between body and cloth at the hip line.")
 	p.Between = func(on figure.Figure, _ draft.Values) (float64, float64) {
-		least := on.Length("thigh_girth")*1.09/(0.5+frontPoint+backPoint) - math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))
-		return math.Max(40, math.Ceil(least)), math.Max(500, math.Ceil(least)+200)
+		least := on.Length("thigh_girth")*1.09/(0.5+frontPoint+backPoint) - max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))
+		return max(40, math.Ceil(least)), max(500, math.Ceil(least)+200)
 	}
 	return p
 }
@@ -46,10 +46,10 @@ func legRatio() draft.Parameter {
 	p := draft.Times("leg_ratio", "Leg, times the knee", 1.1, 3, 1.7, "full enough to bend", figure.Memory,
 		"Width of the leg at its hem before it is gathered.")
 	p.Between = func(on figure.Figure, v draft.Values) (float64, float64) {
-		hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number(draft.Ease)
+		hip := max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number(draft.Ease)
 		most := hip * (0.5 + frontPoint + backPoint) * 1.14 / on.Length("knee_girth")
 		least := math.Ceil((on.Length("knee_girth")+cuffEase)*1.05/on.Length("knee_girth")*100) / 100
-		return math.Max(1.1, least), math.Max(least+0.05, math.Min(3, math.Floor(most*100)/100))
+		return max(1.1, least), max(least+0.05, min(3, math.Floor(most*100)/100))
 	}
 	return p
 }
@@ -70,7 +70,7 @@ const topShare = 0.92
 // taken as 62 parts in 100 of the hip's depth (from memory).
 func rise(on figure.Figure) float64 {
 	deep := on.Bare().At(on.Drop(figure.Hip)).Depth()
-	return math.Max((on.Length("crotch_length")-0.62*deep)/2, 150)
+	return max((on.Length("crotch_length")-0.62*deep)/2, 150)
 }
 
 // hemHalf is half the width of a leg at its hem, before it is gathered.
@@ -90,11 +90,11 @@ func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.
 	body := rise(on) + v.Number("depth_ease")/2 - below
 	if body < 60 {
 		return pattern.Piece{}, fmt.Errorf("a band %s deep leaves the legs only %s to the crotch: choose a narrower band",
-			measure.Tell(below), measure.Tell(math.Max(body, 0)))
+			measure.Tell(below), measure.Tell(max(body, 0)))
 	}
-	hip := math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number(draft.Ease)
+	hip := max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip)) + v.Number(draft.Ease)
 	thigh := on.Length("thigh_girth")
-	hip = math.Max(hip, least*1.04/topShare)
+	hip = max(hip, least*1.04/topShare)
 	wide := hip / 2
 	front, back := hip*frontPoint, hip*backPoint
 	hem := 2 * hemHalf(on, v)
@@ -115,7 +115,7 @@ func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.
 	down := plane.Pt(0.03, -1)
 	a := pattern.Piece{ID: "leg", Name: "Leg", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
 		{ID: "hem", Name: "leg hem", Line: []plane.Point{low, high}, Allowance: seam},
-		{ID: "inner-back", Name: "inner leg, back", Line: plane.Sweep(high, plane.Pt(0.15*(tipB.X-high.X)/math.Max(long, 1), 1), tipB,
+		{ID: "inner-back", Name: "inner leg, back", Line: plane.Sweep(high, plane.Pt(0.15*(tipB.X-high.X)/max(long, 1), 1), tipB,
 			plane.Pt((tipB.X-high.X)/long*1.8, 1)), Allowance: seam},
 		{ID: "crotch-back", Name: "crotch, back", Line: plane.Cubic(tipB, tipB.Add(plane.Pt(-back*0.85, 8)),
 			topB.Add(plane.Pt(back*0.12, -body*0.62)), topB), Allowance: 10},
@@ -123,7 +123,7 @@ func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.
 		{ID: "crotch-front", Name: "crotch, front", Line: plane.Cubic(topF, topF.Add(down.Times(body*0.55)),
 			tipF.Add(plane.Pt(front*0.85, 6)), tipF), Allowance: 10},
 		{ID: "inner-front", Name: "inner leg, front", Line: plane.Sweep(tipF, plane.Pt(-(low.X-tipF.X)/long*-1.8, -1), low,
-			plane.Pt(0.15*(low.X-tipF.X)/math.Max(long, 1), -1)), Allowance: seam},
+			plane.Pt(0.15*(low.X-tipF.X)/max(long, 1), -1)), Allowance: seam},
 	}}
 	a.GatherRows(a.Edges[3].Line)
 	a.GatherRows(a.Edges[0].Line)
@@ -209,7 +209,7 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
 	}
 	d.Measure("leg", "each leg", "in length, inside", v.Number("leg"))
-	d.Measure("hip", "the legs", "round the hips", math.Max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))+v.Number(draft.Ease))
+	d.Measure("hip", "the legs", "round the hips", max(on.GirthAt(figure.Hip), on.GirthAt(figure.HighHip))+v.Number(draft.Ease))
 	d.Measure("leg.hem", "each leg", "at the hem", hem.Length())
 	return top, nil
 }

@@ -60,7 +60,7 @@ func (Shift) Parameters() []draft.Parameter {
 			Rule: "⟦22 cm⟧", Help: "Width of each of the two side gores at the hem.",
 			Default: draft.Fixed(220, "room to walk", figure.Memory),
 			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
-				return 60, math.Min(500, 1.5*(v.Number(draft.FullLength)-goreTop(on, v)))
+				return 60, min(500, 1.5*(v.Number(draft.FullLength)-goreTop(on, v)))
 			}},
 		{Key: "neck_width", Label: "Neck, half width", Unit: draft.Length, Low: 60, High: 220,
 			Rule: "half of across back less ⟦5.5 cm⟧", Help: "From the centre to the end of the shoulder seam.",
@@ -70,7 +70,7 @@ func (Shift) Parameters() []draft.Parameter {
 			},
 			Between: func(on figure.Figure, v draft.Values) (float64, float64) {
 				_, _, half := widthOf(on, v)
-				return 60, math.Max(70, half-20)
+				return 60, max(70, half-20)
 			}},
 		{Key: draft.NeckFront, Label: "Neck depth, front", Unit: draft.Length, Low: 40, High: 260,
 			Rule: "⟦17 cm⟧", Help: "Cut it smaller first, try it on, then enlarge.",
@@ -107,7 +107,7 @@ func armholeOf(on figure.Figure, v draft.Values) float64 {
 // goreTop is how far below the shoulder the gores begin: at the waist, or a
 // little below the gusset when that is lower.
 func goreTop(on figure.Figure, v draft.Values) float64 {
-	return math.Max(on.Length("front_length"), armholeOf(on, v)+v.Number("gusset")+60)
+	return max(on.Length("front_length"), armholeOf(on, v)+v.Number("gusset")+60)
 }
 
 // Draft drafts it to a figure, in a cloth.
@@ -162,11 +162,11 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	add("sleeve.width", "every sleeve", "in width", 2*armhole)
 	add("length", "the shift", "in length", length)
 	d.Spares = []draft.Spare{{Dimension: "body.width", Where: "both side seams", Seams: 1, Allowance: seam},
-		{Dimension: "length", Where: "the hem", Slide: math.Max(hem-8,
+		{Dimension: "length", Where: "the hem", Slide: max(hem-8,
 			0)}} // a body is two widths round, so each seam takes up a whole difference
 	hemDrop := length - on.Length("front_length")
 	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust), Girth: on.GirthAt(figure.Bust) + 40},
-		{Drop: on.Drop(figure.Hip), Girth: math.Max(4*half, on.GirthAt(figure.Hip))}, {Drop: hemDrop, Girth: 4*half + flare}}
+		{Drop: on.Drop(figure.Hip), Girth: max(4*half, on.GirthAt(figure.Hip))}, {Drop: hemDrop, Girth: 4*half + flare}}
 	neckEdge := 0.0
 	for _, p := range []*pattern.Piece{&front, &back} {
 		e, _ := p.Edge("neck")
@@ -176,7 +176,7 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "The head may not pass the neck",
 			Text: fmt.Sprintf("The opening measures %s; a head needs about %s. Widen or deepen the neck.", measure.Tell(over),
 				measure.Tell(580)),
-			Fix: draft.Settings{draft.NeckFront: math.Min(260, v.Number(draft.NeckFront)+50)}, FixLabel: "Deepen the front by " +
+			Fix: draft.Settings{draft.NeckFront: min(260, v.Number(draft.NeckFront)+50)}, FixLabel: "Deepen the front by " +
 				measure.Tell(50)})
 	}
 	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
@@ -216,11 +216,11 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 // the mean it lies as thick as its width over the girth there.
 func cover(on figure.Figure, length, thickness, width float64) []figure.Depth {
 	top, _ := on.Span()
-	bottom := math.Max(length-on.Length("front_length"), 50)
+	bottom := max(length-on.Length("front_length"), 50)
 	var out []figure.Depth
 	for drop := top; drop < bottom+40; drop += 40 {
-		at := math.Min(drop, bottom)
-		out = append(out, figure.Depth{Drop: at, Depth: thickness * math.Max(1, width/on.Girth(at))})
+		at := min(drop, bottom)
+		out = append(out, figure.Depth{Drop: at, Depth: thickness * max(1, width/on.Girth(at))})
 	}
 	return out
 }
@@ -255,7 +255,7 @@ func shiftBody(id, name string, depth, half, top, slant, armhole float64, on fig
 // shiftGore is a wedge set into a side, with a slanted edge so long and so wide below; its
 // hem is an arc about the tip, so that it hangs level.
 func shiftGore(slant, flare, seam, hem float64) pattern.Piece {
-	side := math.Sqrt(math.Max(slant*slant-flare*flare/4, 100)) // its height
+	side := math.Sqrt(max(slant*slant-flare*flare/4, 100)) // its height
 	gore := pattern.Piece{ID: "gore", Name: "Side gore", Cut: 2}
 	var arc []plane.Point
 	tip, l, r := plane.Pt(0, side), plane.Pt(-flare/2, 0), plane.Pt(flare/2, 0)

@@ -90,7 +90,7 @@ func (c Cape) cut(on figure.Figure) (*shape, error) {
 		upper := c.Front + c.Back + looser/2 + s.mouth
 		s.whole = (wide - upper) / (c.Shoulder + belowArm)
 		s.neck = upper / s.whole
-		s.mouth = 2 * s.neck * math.Asin(math.Min(across/2/s.neck, 1))
+		s.mouth = 2 * s.neck * math.Asin(min(across/2/s.neck, 1))
 	}
 	if s.whole < 0.5 {
 		return nil, fmt.Errorf("the cape would hardly be wider below than at the neck: give it more width, or a smaller dart")
@@ -101,7 +101,7 @@ func (c Cape) cut(on figure.Figure) (*shape, error) {
 		for range 12 {
 			upper = c.Front + c.Back + looser/2 + s.mouth
 			s.neck = upper / s.whole
-			s.mouth = 2 * s.neck * math.Asin(math.Min(across/2/s.neck, 1))
+			s.mouth = 2 * s.neck * math.Asin(min(across/2/s.neck, 1))
 		}
 		s.less = 2 * (wide - upper - s.whole*(c.Shoulder+belowArm))
 	}
@@ -135,7 +135,7 @@ func (c Cape) cut(on figure.Figure) (*shape, error) {
 	for i := range s.ways {
 		if s.ways[i] += by; s.ways[i] < s.long+40 && i > 0 || s.ways[i] < 120 {
 			return nil, fmt.Errorf("the cape would be only %s long at the side: make it deeper, it must cover its darts",
-				measure.Tell(math.Max(s.ways[i], 0)))
+				measure.Tell(max(s.ways[i], 0)))
 		}
 	}
 	xs = append([]float64{-xs[1]}, append(xs, 2*s.whole-xs[steps-1])...)
@@ -154,7 +154,7 @@ func (s *shape) panel(from, to, about, way, down float64) (hem, right, top, left
 	var upper []plane.Point
 	for i := range n + 1 {
 		a := from + (to-from)*float64(i)/float64(n)
-		hem, upper = append(hem, place(s.neck+math.Min(s.hem.Predict(a), down), a)), append(upper, place(s.neck, a))
+		hem, upper = append(hem, place(s.neck+min(s.hem.Predict(a), down), a)), append(upper, place(s.neck, a))
 	}
 	if way < 0 {
 		hem, upper = plane.Reversed(hem), plane.Reversed(upper)
@@ -190,7 +190,7 @@ func (s *shape) piece(c Cape, id, name string, back bool, down float64) pattern.
 }
 
 // fall is how far down from the neck edge a drop of the figure lies on it, by its even angles.
-func (s *shape) fall(i int, drop float64) float64 { return math.Min(s.falls[i](drop), s.ways[i]) }
+func (s *shape) fall(i int, drop float64) float64 { return min(s.falls[i](drop), s.ways[i]) }
 
 // short is by how much its half is narrower than half of coat and arms at rest between its front edges with some room, where it
 // is so the most, and the drop of that; negative when it has more everywhere.
@@ -198,7 +198,7 @@ func (s *shape) short(c Cape, worn figure.Figure) (most, at float64) {
 	most = math.Inf(-1)
 	n := len(s.falls) - 1
 	for drop := overShoulder - worn.Torso().ShoulderPoint.Z; drop < s.middle; drop += 20 {
-		round := -s.mouth * math.Max(1-s.fall(int(float64(n)*s.dart/s.whole), drop)/s.long, 0)
+		round := -s.mouth * max(1-s.fall(int(float64(n)*s.dart/s.whole), drop)/s.long, 0)
 		for i := 1; i <= n; i++ {
 			a, b := s.neck+s.fall(i-1, drop), s.neck+s.fall(i, drop)
 			round += math.Sqrt(a*a + b*b - 2*a*b*math.Cos(s.whole/float64(n)))
@@ -292,7 +292,7 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 	for _, x := range seams {
 		d.Sew(x[0]+"-seam", x[0], "right", x[1], "right", "plain")
 	}
-	edge := math.Min(s.ways[0], onFront)
+	edge := min(s.ways[0], onFront)
 	d.Works = append(d.Works, notion.Worked{Key: "cape", Name: "the cape to the coat", Of: technique.Join, Join: pattern.SetOn,
 		Technique: "lapped", Length: 2 * (c.Front + c.Back + edge)})
 	d.Measure("cape.neck", "the cape", "at the neck, its darts sewn", 2*(s.neck*s.whole-s.mouth))

@@ -62,7 +62,7 @@ func (Cloak) Parameters() []draft.Parameter {
 	}
 	deep := draft.MmFrom("hood_deep", "Hood, from the face to the back", 180, 520, "⟦24 cm⟧ to ⟦26 cm⟧, or as long as the neck needs",
 		"A full cloak’s hood to ⟦38 cm⟧.", func(on figure.Figure, v draft.Values) (float64, figure.Source) {
-			return math.Max(250, math.Ceil(halfNeck(on, v)+30)), figure.Memory
+			return max(250, math.Ceil(halfNeck(on, v)+30)), figure.Memory
 		})
 	deep.Between = func(on figure.Figure, v draft.Values) (float64, float64) { return math.Ceil(halfNeck(on, v)), 520 }
 	high := draft.Mm("hood_high", "Hood, from the neck to the crown", 260, 560, 340, "⟦30 cm⟧ to ⟦34 cm⟧; over dressed hair "+
@@ -86,12 +86,12 @@ func (Cloak) Parameters() []draft.Parameter {
 			if short <= 0 {
 				break
 			}
-			times = math.Max(math.Ceil((times+short/(2*halfNeck(on, v)))*20), times*20+1) / 20
+			times = max(math.Ceil((times+short/(2*halfNeck(on, v)))*20), times*20+1) / 20
 		}
 		if times == 1 {
 			return 1, figure.Reason{Text: "plain: it closes over shoulders and arms", Source: figure.Practice}
 		}
-		return math.Min(times, mostNeck), figure.Reason{Text: "closes over shoulders and arms", Source: figure.Practice}
+		return min(times, mostNeck), figure.Reason{Text: "closes over shoulders and arms", Source: figure.Practice}
 	}
 	return []draft.Parameter{long,
 		draft.Times(draft.Circle, "Part of a circle", 0.4, 1, 0.5, "half a circle: little cloth, and it hangs close", figure.Memory,
@@ -124,7 +124,7 @@ func across(radius, whole float64, n int) float64 {
 	if n > 1 {
 		one = whole / (float64(n) - 0.5)
 	}
-	return 2 * radius * math.Sin(math.Min(one/2, math.Pi/2))
+	return 2 * radius * math.Sin(min(one/2, math.Pi/2))
 }
 
 // neckFull is how many times the length it is drawn to the neck edge is cut, mostNeck what a neck takes at most (from memory).
@@ -152,7 +152,7 @@ type cloak struct {
 
 // ring is what it measures round itself at a drop, from front edge to front edge, mm.
 func (c *cloak) ring(drop float64) float64 {
-	return c.round(func(i int) float64 { return math.Min(c.falls[i](drop), c.ways[i]) })
+	return c.round(func(i int) float64 { return min(c.falls[i](drop), c.ways[i]) })
 }
 
 // short is by how much it is narrower than body and arms at rest with some room, where it is so the most, and the drop of that;
@@ -169,7 +169,7 @@ func (c *cloak) short(on figure.Figure) (most, at float64) {
 
 // overArms is the drop a hand below the shoulders' ends, or of its hem where that is higher.
 func (c *cloak) overArms(on figure.Figure) float64 {
-	return math.Min(80-on.Torso().ShoulderPoint.Z, c.drop)
+	return min(80-on.Torso().ShoulderPoint.Z, c.drop)
 }
 
 // overShoulder is how far below the shoulder's end a wrap lies round the arms and no longer on them, and over what it has more
@@ -203,7 +203,7 @@ func smoothed(ways []float64) (moved float64) {
 		}
 	}
 	for i := range ways {
-		moved = math.Max(moved, math.Abs(ways[i]-out[i]))
+		moved = max(moved, math.Abs(ways[i]-out[i]))
 	}
 	copy(ways, out)
 	return moved
@@ -232,7 +232,7 @@ func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 		c.falls = append(c.falls, hangs(b))
 		c.ways = append(c.ways, c.falls[i](c.drop))
 		if c.ways[i] < shortest/3 {
-			return nil, fmt.Errorf("it would be only %s long before: make it longer", measure.Tell(math.Max(c.ways[i], 0)))
+			return nil, fmt.Errorf("it would be only %s long before: make it longer", measure.Tell(max(c.ways[i], 0)))
 		}
 	}
 	c.angle[steps] = c.whole
@@ -255,7 +255,7 @@ func cut(on figure.Figure, v draft.Values) (*cloak, error) {
 func (c *cloak) level(from, to, about, way, drop float64) []plane.Point {
 	downs := make([]float64, len(c.angle))
 	for i := range downs {
-		downs[i] = math.Min(c.falls[i](drop), c.ways[i])
+		downs[i] = min(c.falls[i](drop), c.ways[i])
 	}
 	const steps = 40
 	var out []plane.Point
@@ -306,7 +306,7 @@ func (c *cloak) pieces(v draft.Values, drops ...float64) []pattern.Piece {
 	}
 	var out []pattern.Piece
 	for k := range n {
-		from, to := one*float64(k), math.Min(one*float64(k+1), c.whole)
+		from, to := one*float64(k), min(one*float64(k+1), c.whole)
 		p := pattern.Piece{ID: fmt.Sprintf("side-%d", k), Name: "Side panel", Cut: 2, Mirrored: true}
 		about, way := (from+to)/2, 1.0
 		left := pattern.Edge{ID: "left", Name: "front edge", Allowance: v.Number(draft.Allowance)}
@@ -416,7 +416,7 @@ func (c *cloak) finish(d *draft.Draft, on figure.Figure, v draft.Values, in clot
 	for i, where := range []string{"front", "side", "back"} {
 		d.Measure("length."+where, "the cloak", "in length at the "+where, c.ways[i*(len(c.ways)-1)/2])
 		d.Spares = append(d.Spares, draft.Spare{Dimension: "length." + where, Where: "the hem, " + where,
-			Slide: math.Max(v.Number(draft.Hem)-6, 0)})
+			Slide: max(v.Number(draft.Hem)-6, 0)})
 	}
 	_, at := c.short(on)
 	for _, r := range sewn.Rings(d.Pieces, d.Seams) {

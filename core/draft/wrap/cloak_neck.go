@@ -1,7 +1,6 @@
 package wrap
 
 import (
-	"math"
 	"slices"
 
 	"ardentgusset/core/draft"
@@ -28,7 +27,7 @@ func joint(id, panel, other, edge string, cut, long float64, by pattern.Takeup) 
 // hood adds a hood: two halves with a rounded back, joined over the crown, pleated to the neck behind.
 func hood(d *draft.Draft, v draft.Values, necks []neckPart) {
 	deep, high := v.Number("hood_deep"), v.Number("hood_high")
-	r := math.Min(120, math.Min(deep*0.6, high*0.5))
+	r := min(120, min(deep*0.6, high*0.5))
 	a, b := plane.Pt(deep, high-r), plane.Pt(deep-r, high)
 	crown := plane.Join([]plane.Point{{X: deep}, a}, plane.Quarter(a, plane.Pt(deep, high), b),
 		[]plane.Point{b, {Y: high}})

@@ -168,7 +168,7 @@ func TestCloakOverSkirts(t *testing.T) {
 	sleeved := on.Sleeved(figure.Arms{Upper: 560, Lower: 240, Down: 580})
 	assert.Greater(t, drafttest.Value(drafttest.Make(t, Cloak{}, sleeved, nil), "neck"),
 		drafttest.Value(drafttest.Make(t, Cloak{}, on, nil), "neck")+60)
-	wide := on.Covered(func(drop float64) float64 { return math.Min(math.Max(drop, 0)*0.9, 220) })
+	wide := on.Covered(func(drop float64) float64 { return min(max(drop, 0)*0.9, 220) })
 	a, b := drafttest.Make(t, Cloak{}, on, nil), drafttest.Make(t, Cloak{}, wide, nil)
 	for _, where := range []string{"front", "side", "back"} {
 		assert.Greater(t, drafttest.Value(b, "length."+where), drafttest.Value(a, "length."+where)+10, where)

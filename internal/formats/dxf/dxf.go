@@ -97,7 +97,7 @@ func (d *writer) line(layer string, a, b plane.Point) {
 // cutting line with its grain and its name.
 func Lay(w io.Writer, j lay.Job, r lay.Result, names map[string]string) error {
 	d := &writer{w: w}
-	length := math.Max(r.Length, j.Cloth.Length)
+	length := max(r.Length, j.Cloth.Length)
 	d.pair(0, "SECTION")
 	d.pair(2, "HEADER")
 	d.pair(9, "$ACADVER")
@@ -178,7 +178,7 @@ func Lay(w io.Writer, j lay.Job, r lay.Result, names map[string]string) error {
 		d.pair(10, c.X)
 		d.pair(20, c.Y)
 		d.pair(30, 0.0)
-		d.pair(40, math.Max(4, math.Min(12, b.Height()/5)))
+		d.pair(40, max(4, min(12, b.Height()/5)))
 		d.pair(1, text(name))
 	}
 	d.pair(0, "ENDSEC")

@@ -47,7 +47,7 @@ func TestSizesInAnyUnit(t *testing.T) {
 		least, most := [2]float64{math.Inf(1), math.Inf(1)}, [2]float64{math.Inf(-1), math.Inf(-1)}
 		for _, q := range line {
 			for k := range 2 {
-				least[k], most[k] = math.Min(least[k], q[k]), math.Max(most[k], q[k])
+				least[k], most[k] = min(least[k], q[k]), max(most[k], q[k])
 			}
 		}
 		require.InDelta(t, wide, most[0]-least[0], 0.5)

@@ -69,7 +69,7 @@ func (p Print) Write(ctx context.Context, w io.Writer, pieces []pattern.Piece) e
 	need := 0.0
 	for i := range pieces {
 		b := plane.BoxOf(pieces[i].CutLine())
-		need = math.Max(need, math.Min(b.Width(), b.Height()))
+		need = max(need, min(b.Width(), b.Height()))
 	}
 	width := p.Paper.Width - 2*margin
 	if p.Paper.Whole && need+20 > width { // what is wider than the sheet comes in several
@@ -78,7 +78,7 @@ func (p Print) Write(ctx context.Context, w io.Writer, pieces []pattern.Piece) e
 	tileW, tileH := p.Paper.Width-2*margin-lap, p.Paper.Height-2*margin-lap
 	if !p.Paper.Whole {
 		// As wide as a few sheets, so that the map is not one long ribbon.
-		width = tileH * math.Max(3, math.Ceil((need+20)/tileH))
+		width = tileH * max(3, math.Ceil((need+20)/tileH))
 	}
 	spread, length, err := arrange(ctx, pieces, width)
 	if err != nil {
@@ -247,7 +247,7 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 	for _, nt := range p.Notches {
 		if e, ok := p.Edge(nt.Edge); ok {
 			at, dir := plane.Along(e.Line, nt.At)
-			s.polyline([]plane.Point{at, at.Add(dir.Right().Times(math.Min(math.Max(e.Allowance*0.7, 3), 9)))}, via, false)
+			s.polyline([]plane.Point{at, at.Add(dir.Right().Times(min(max(e.Allowance*0.7, 3), 9)))}, via, false)
 			if nt.Label != "" {
 				x, y := via(at.Add(dir.Left().Times(2)))
 				s.text(x, y, 7, "", nt.Label)
@@ -262,7 +262,7 @@ func (s *sheet) piece(l laid, place func(plane.Point) (float64, float64)) {
 		s.polyline(line, via, false)
 	}
 	x, y := via(plane.Pt(c.X, c.Y))
-	size := math.Min(11, math.Max(5, math.Min(b.Width(), b.Height())*0.12))
+	size := min(11, max(5, min(b.Width(), b.Height())*0.12))
 	s.text(x-6, y, size, "B", p.Name)
 	s.text(x-6, y+size*0.45, size*0.8, "", p.CutNote())
 }

@@ -81,9 +81,9 @@ func (p Strips) Write(w io.Writer) error {
 func tallOf(strip reckon.Strip) float64 {
 	deep := 0.0
 	for _, q := range strip.Profile {
-		deep = math.Max(deep, q.Y)
+		deep = max(deep, q.Y)
 	}
-	return math.Min(rowHigh+deep, mostTall)
+	return min(rowHigh+deep, mostTall)
 }
 
 // mostTall is the highest a row may be, mm; a deeper template is measured out.
@@ -111,7 +111,7 @@ func (s *sheet) profile(strip reckon.Strip, from, long, foot float64) {
 // strip prints a row of a strip with the marks that lie on it.
 func (s *sheet) strip(strip reckon.Strip, k, row, rows int, room, y float64) {
 	from := float64(row) * room
-	long := math.Min(strip.Long-from, room)
+	long := min(strip.Long-from, room)
 	s.SetDrawColor(0, 0, 0)
 	s.SetLineWidth(0.2)
 	tall := tallOf(strip)

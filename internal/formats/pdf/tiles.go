@@ -103,7 +103,7 @@ func (s *sheet) pageMap(spread []laid, used [][]bool, width, length, tileW, tile
 	pageW, _ := s.GetPageSize()
 	left, top := pageW-margin-72, margin+24
 	// Whole sheets are drawn, and reach past what lies on them.
-	k := math.Min(72/math.Max(width, float64(len(used[0]))*tileW), (pageH-margin-top-20)/math.Max(length, float64(len(used))*tileH))
+	k := min(72/max(width, float64(len(used[0]))*tileW), (pageH-margin-top-20)/max(length, float64(len(used))*tileH))
 	place := func(q plane.Point) (float64, float64) { return left + q.Y*k, top + q.X*k }
 	s.SetDrawColor(30, 33, 48)
 	s.SetDashPattern(nil, 0)
@@ -117,7 +117,7 @@ func (s *sheet) pageMap(spread []laid, used [][]bool, width, length, tileW, tile
 			if used[r][c] {
 				x, y := left+float64(c)*tileW*k, top+float64(r)*tileH*k
 				s.Rect(x, y, tileW*k, tileH*k, "D")
-				s.text(x+0.8, y+3, math.Max(4, math.Min(7, tileW*k*0.8)), "", name(r, c))
+				s.text(x+0.8, y+3, max(4, min(7, tileW*k*0.8)), "", name(r, c))
 			}
 		}
 	}

@@ -22,9 +22,9 @@ func newBody(f figure.Figure) body {
 	b := body{f: f, shoulder: nape + 58, neckPoint: nape + 6, neck: f.Length("neck_girth") / (2 * math.Pi),
 		half: f.Length("across_back")/2 + 14, sole: f.Length("waist_to_floor_side")}
 	height := f.Length("height")
-	b.crown = math.Min(b.sole-height, nape-160)
-	b.crotch = math.Max(b.sole-0.462*height, f.Drop(figure.Hip)+55)
-	b.knee = math.Max(f.Drop(figure.Knee), b.crotch+120)
+	b.crown = min(b.sole-height, nape-160)
+	b.crotch = max(b.sole-0.462*height, f.Drop(figure.Hip)+55)
+	b.knee = max(f.Drop(figure.Knee), b.crotch+120)
 	b.calf, b.ankle = b.knee+(b.sole-b.knee)*0.3, b.sole-75
 	return b
 }
@@ -45,7 +45,7 @@ func (b body) arm() (shoulder, elbow, wrist plane.Point) {
 // leg is the middle of the left leg at a drop, seen from the front.
 func (b body) leg(drop float64) float64 {
 	top, foot := b.radius("thigh_girth")+4, 62.0
-	k := math.Min(math.Max((drop-b.crotch)/(b.ankle-b.crotch), 0), 1)
+	k := min(max((drop-b.crotch)/(b.ankle-b.crotch), 0), 1)
 	return top + (foot-top)*k
 }
 
@@ -91,17 +91,17 @@ func (b body) draw(d *drawing, front bool) {
 		{X: b.neck * 1.3, Y: b.neckPoint + 14}, {X: b.half * 0.78, Y: b.shoulder - 12}, {X: b.half, Y: b.shoulder + 14}, {X: b.half - 8,
 			Y: b.shoulder + 70}, {X: b.half - 12, Y: b.shoulder + 112}}
 	top, _ := b.f.Span()
-	for drop := math.Max(top+20, b.shoulder+140); drop < hip+6; drop += 22 {
+	for drop := max(top+20, b.shoulder+140); drop < hip+6; drop += 22 {
 		right = append(right, plane.Pt(b.f.At(drop).Breadth()/2, drop))
 	}
 	var inner []plane.Point
 	for i, r := range b.legRadii() {
 		out := b.leg(r.Y) + r.X
 		if i == 0 {
-			out = math.Max(out, b.f.At(hip).Breadth()/2*0.985)
+			out = max(out, b.f.At(hip).Breadth()/2*0.985)
 		}
 		right = append(right, plane.Pt(out, r.Y))
-		inner = append(inner, plane.Pt(math.Max(b.leg(r.Y)-r.X, 3), r.Y))
+		inner = append(inner, plane.Pt(max(b.leg(r.Y)-r.X, 3), r.Y))
 	}
 	foot := b.leg(b.ankle)
 	right = append(right, plane.Pt(foot+46, b.sole-18), plane.Pt(foot+40, b.sole), plane.Pt(foot-18, b.sole), plane.Pt(foot-26, b.sole-22))
@@ -120,7 +120,7 @@ func (b body) side(d *drawing, chin, headHigh float64) {
 	front := []plane.Point{{X: b.neck * 0.86, Y: chin - 4}, {X: b.neck * 0.8, Y: b.neckPoint + 8}, {X: b.neck*0.9 + 14, Y: b.shoulder + 6}}
 	back := []plane.Point{{X: -b.neck * 0.72, Y: chin - 40}, {X: -b.neck * 0.9, Y: b.neckPoint - 8},
 		{X: -b.f.At(top).Reach(180) * 0.86, Y: b.shoulder + 24}}
-	for drop := math.Max(top, b.shoulder+90); drop < hip+8; drop += 22 {
+	for drop := max(top, b.shoulder+90); drop < hip+8; drop += 22 {
 		front = append(front, plane.Pt(b.f.At(drop).Reach(0), drop))
 		back = append(back, plane.Pt(-b.f.At(drop).Reach(180), drop))
 	}

@@ -1,8 +1,6 @@
 package svg
 
 import (
-	"math"
-
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/plane"
@@ -38,7 +36,7 @@ func (d *drawing) putCut(f cloth.Fabric, c cloth.Cut, at plane.Point, px float64
 // clicking, so its units are the cloth's own mm.
 func ClothCut(f cloth.Fabric, c cloth.Cut, unit measure.Unit) string {
 	w, l := float64(c.Wide(f)), float64(c.Length)
-	px := math.Max(l/700, w/380)
+	px := max(l/700, w/380)
 	var d drawing
 	edge := 30 * px
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="cloth-cut" role="img" aria-label="A piece of the cloth, %s long" viewBox="%s %s %s %s" data-width="%s" data-length="%s" data-px="%s">`,
@@ -60,13 +58,13 @@ func Cloths(f cloth.Fabric, unit measure.Unit) string {
 	}
 	long, high := 0.0, 0.0
 	for _, c := range cuts {
-		long += math.Min(float64(c.Length), 6000)
-		high = math.Max(high, float64(c.Wide(f)))
+		long += min(float64(c.Length), 6000)
+		high = max(high, float64(c.Wide(f)))
 	}
-	gap := math.Max(long, high) * 0.03
+	gap := max(long, high) * 0.03
 	long += gap * float64(len(cuts)-1)
 	// The picture has one shape, whatever lies in it.
-	w := math.Max(long, high*2.2)
+	w := max(long, high*2.2)
 	h := w / 2.2
 	px := w / 260
 	var d drawing

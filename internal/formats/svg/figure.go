@@ -58,12 +58,12 @@ func (s Stand) Draw() string {
 	half := 300.0
 	if s.Marks { // room for the arms and for the lengths beside them
 		half = 412
-		top = math.Min(top, floor-f.Length("height")+10)
+		top = min(top, floor-f.Length("height")+10)
 	}
 	for _, w := range s.Worn {
 		for _, r := range w.Surface {
 			for _, deg := range []float64{0, 90, 180} {
-				half = math.Max(half, r.Section.Reach(deg)+40)
+				half = max(half, r.Section.Reach(deg)+40)
 			}
 		}
 	}
@@ -75,7 +75,7 @@ func (s Stand) Draw() string {
 	if s.Across == 0 {
 		s.Across = 440
 	}
-	unit := math.Max(width/s.Across, height/(s.Across*1.35))
+	unit := max(width/s.Across, height/(s.Across*1.35))
 	if !s.FrontOnly {
 		height = floor - top + 34 + 46*unit // room for the name of the view
 	}
@@ -134,7 +134,7 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 			if len(s.Worn) > 0 {
 				girth = measure.Length(last.GirthAt(l)).In(s.Unit)
 			}
-			out := math.Max(f.Length("across_back")/2+16, math.Max(r, 120)) + 12*unit
+			out := max(f.Length("across_back")/2+16, max(r, 120)) + 12*unit
 			if s.Marks { // clear of the arm
 				_, _, wrist := newBody(f).arm()
 				out = wrist.X + 26
@@ -180,7 +180,7 @@ func (w Dressed) span() (top, bottom float64) {
 func (w Dressed) reach(drop, deg float64) float64 {
 	for i := 1; i < len(w.Surface); i++ {
 		if a, b := w.Surface[i-1], w.Surface[i]; drop <= b.Drop {
-			k := math.Max((drop-a.Drop)/math.Max(b.Drop-a.Drop, 1e-6), 0)
+			k := max((drop-a.Drop)/max(b.Drop-a.Drop, 1e-6), 0)
 			return a.Section.Reach(deg)*(1-k) + b.Section.Reach(deg)*k
 		}
 	}
@@ -198,7 +198,7 @@ func (s Stand) garment(d *drawing, i int, a, b float64) {
 		r := w.reach(drop, deg)
 		for _, o := range s.Worn[i+1:] {
 			if top, bottom := o.span(); bottom > top && drop >= top-30 && drop <= bottom {
-				r = math.Min(r, o.reach(drop, deg))
+				r = min(r, o.reach(drop, deg))
 			}
 		}
 		return r
@@ -209,7 +209,7 @@ func (s Stand) garment(d *drawing, i int, a, b float64) {
 	if s.FrontOnly {
 		step = 30
 	}
-	steps := int(math.Max(6, math.Ceil((bottom-top)/step)))
+	steps := int(max(6, math.Ceil((bottom-top)/step)))
 	for k := range steps + 1 {
 		drop := top + (bottom-top)*float64(k)/float64(steps)
 		right = append(right, plane.Pt(held(drop, a), drop))

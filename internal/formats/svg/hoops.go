@@ -19,9 +19,9 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 	floor := on.Length("waist_to_floor_side")
 	lowest := 0.0
 	for _, h := range hoops {
-		lowest = math.Max(lowest, h.Drop)
+		lowest = max(lowest, h.Drop)
 	}
-	foot := math.Min(lowest+110, floor) // what hangs lower is only air
+	foot := min(lowest+110, floor) // what hangs lower is only air
 	var box plane.Box
 	for i, h := range hoops {
 		lines := [][]plane.Point{h.Shape}
@@ -48,16 +48,16 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 		left, right = -seat.Reach(270), seat.Reach(90)
 	}
 	for _, x := range []float64{across(box.Min), across(box.Max)} {
-		left, right = math.Min(left, x), math.Max(right, x)
+		left, right = min(left, x), max(right, x)
 	}
-	px := math.Max((right-left+box.Width()+230)/700, (foot+180)/430)
+	px := max((right-left+box.Width()+230)/700, (foot+180)/430)
 	label := 150 * px
 	top := -150.0
 	width := right - left + label + box.Width() + 70*px
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="hoops" role="img" aria-label="The steels from the side and from above" viewBox="%s %s %s %s">`, n(left-20*px), n(top), n(width+20*px), n(math.Max(foot, label/4)-top+36*px))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="hoops" role="img" aria-label="The steels from the side and from above" viewBox="%s %s %s %s">`, n(left-20*px), n(top), n(width+20*px), n(max(foot, label/4)-top+36*px))
 	var before, behind []plane.Point
-	for drop := -110.0; drop <= math.Min(foot, on.Drop(figure.Knee)+40); drop += 20 {
+	for drop := -110.0; drop <= min(foot, on.Drop(figure.Knee)+40); drop += 20 {
 		s := on.At(drop)
 		f, b := s.Reach(0), s.Reach(180)
 		if paired {
@@ -80,16 +80,16 @@ func Hoops(on figure.Figure, hoops []bone.Hoop, unit measure.Unit) string {
 		for i, line := range lines {
 			lo, hi := math.Inf(1), math.Inf(-1)
 			for _, p := range line {
-				lo, hi = math.Min(lo, across(p)), math.Max(hi, across(p))
+				lo, hi = min(lo, across(p)), max(hi, across(p))
 			}
 			// Seen almost level, a steel is a flat bow.
-			sag := math.Min((hi-lo)*0.05, 22)
+			sag := min((hi-lo)*0.05, 22)
 			d.put(`<path class="steel" d="M%s %sQ%s %s %s %s"/>`, n(lo), n(h.Drop), n((lo+hi)/2), n(h.Drop+2*sag), n(hi), n(h.Drop))
 			if i == 0 {
 				tapeBack, tapeFront = append(tapeBack, plane.Pt(lo, h.Drop)), append(tapeFront, plane.Pt(hi, h.Drop))
 			}
 		}
-		names = math.Max(h.Drop+4*px, names+15*px) // labels keep clear of each other
+		names = max(h.Drop+4*px, names+15*px) // labels keep clear of each other
 		d.put(`<path class="lead" d="M%s %sL%s %s"/><text class="num start" x="%s" y="%s" font-size="%s">%s</text><text class="what start" x="%s" y="%s" font-size="%s">%s down</text>`,
 			n(right+4*px), n(h.Drop), n(right+16*px), n(names-4*px), n(right+20*px), n(names), n(13*px),
 			esc(measure.Length(h.Cut()).In(unit)), n(right+80*px), n(names), n(11*px), esc(measure.Length(h.Drop).In(unit)))
@@ -118,5 +118,5 @@ func hoopsAbove(d *drawing, on figure.Figure, hoops []bone.Hoop, box plane.Box, 
 	d.put(`<path class="form-bare" d="%s"/>`, path(on.At(0).Outline(), true))
 	d.put(`<text class="what" x="0" y="4" font-size="%s">waist</text>`, n(10*px))
 	d.put(`<text class="what" x="%s" y="%s" font-size="%s">from above, the back away from you</text></g></svg>`, n(box.Centre().X),
-		n(math.Max(-box.Min.Y, on.At(0).Reach(0))+18*px), n(11*px))
+		n(max(-box.Min.Y, on.At(0).Reach(0))+18*px), n(11*px))
 }

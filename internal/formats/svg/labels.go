@@ -43,7 +43,7 @@ func (l *labels) place(text string, size float64, places []label, needed bool) (
 		over := 0.0
 		b := at.box(text, size)
 		for _, t := range l.taken {
-			w, h := math.Min(b.Max.X, t.Max.X)-math.Max(b.Min.X, t.Min.X), math.Min(b.Max.Y, t.Max.Y)-math.Max(b.Min.Y, t.Min.Y)
+			w, h := min(b.Max.X, t.Max.X)-max(b.Min.X, t.Min.X), min(b.Max.Y, t.Max.Y)-max(b.Min.Y, t.Min.Y)
 			if w > 0 && h > 0 {
 				over += w * h
 			}

@@ -19,9 +19,9 @@ func Laced(l closure.Lacing, gap, widest float64, unit measure.Unit) string {
 		return ""
 	}
 	across := gap + 2*l.Inset
-	low, high := math.Min(l.Left[0], l.Right[0])-22, math.Max(l.Left[len(l.Left)-1], l.Right[len(l.Right)-1])+22
+	low, high := min(l.Left[0], l.Right[0])-22, max(l.Left[len(l.Left)-1], l.Right[len(l.Right)-1])+22
 	width := widest + 2*l.Inset + 2*strip + 60
-	px := math.Max(width/250, (high-low+60)/430)
+	px := max(width/250, (high-low+60)/430)
 	var d drawing
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="laced" role="img" aria-label="The lace with the edges %s apart" viewBox="%s %s %s %s">`, esc(measure.Length(gap).In(unit)), n(across/2-width/2), n(-high-34*px), n(width), n(high-low+44*px))
 	for _, side := range []struct{ edge, out float64 }{{l.Inset, -strip}, {across - l.Inset, across + strip}} {

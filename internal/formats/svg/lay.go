@@ -32,15 +32,15 @@ type Lay struct {
 func (l Lay) Draw() string {
 	j, r := l.Job, l.Result
 	w := j.Cloth.Width
-	length := math.Max(r.Length, 200)
+	length := max(r.Length, 200)
 	shown := length
 	if j.Cloth.Length > 0 {
-		shown = math.Max(length, j.Cloth.Length)
+		shown = max(length, j.Cloth.Length)
 	}
-	span := math.Max(shown, l.Span)
-	px := math.Max(span/900, w/430) // mm per CSS pixel
+	span := max(shown, l.Span)
+	px := max(span/900, w/430) // mm per CSS pixel
 	if l.Small {
-		px = math.Max(shown/300, w/140)
+		px = max(shown/300, w/140)
 	}
 	var d drawing
 	edge := 34 * px
@@ -157,14 +157,14 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 		return
 	}
 	c := plane.Middle(shape, 0.5)
-	size := math.Min(12*px, math.Max(b.Width()/(0.62*float64(len([]rune(name)))+1), 0))
+	size := min(12*px, max(b.Width()/(0.62*float64(len([]rune(name)))+1), 0))
 	if size > 6.5*px && b.Height() > 16*px {
 		d.put(`<text class="name" x="%s" y="%s" font-size="%s">%s</text>`, n(c.X), n(-c.Y+size*0.35), n(size), esc(name))
 	}
 	if pinned {
 		d.put(`<path class="pin" d="M%s %sl%s %sl%s %sz"/>`, n(c.X), n(-c.Y-18*px), n(-4*px), n(-9*px), n(8*px), n(0))
 	}
-	half := math.Min(b.Width()*0.3, 60*px)
+	half := min(b.Width()*0.3, 60*px)
 	y := -c.Y - 14*px
 	switch {
 	case math.Mod(p.Turn, 180) == 0 && b.Height() > 50*px:
@@ -178,7 +178,7 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 				n(c.X-half+5*px), n(y-3*px), n(-5*px), n(3*px), n(5*px), n(3*px))
 		}
 	case math.Mod(p.Turn, 90) == 0 && b.Height() > 60*px && b.Width() > 20*px: // across the cloth
-		tall := math.Min(b.Height()*0.3, 60*px)
+		tall := min(b.Height()*0.3, 60*px)
 		d.put(`<path class="grain" d="M%s %sv%s"/>`, n(c.X+8*px), n(-c.Y-tall), n(2*tall))
 	}
 	if l.Measures && b.Height() > 42*px && b.Width() > 105*px {
@@ -217,7 +217,7 @@ func Little(outline []plane.Point, mirrored bool) string {
 		outline = plane.Mirrored(outline, 0)
 	}
 	b := plane.BoxOf(outline)
-	pad := math.Max(b.Width(), b.Height()) * 0.04
+	pad := max(b.Width(), b.Height()) * 0.04
 	var d drawing
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="little" aria-hidden="true" viewBox="%s %s %s %s"><path d="%s"/></svg>`,
 		n(b.Min.X-pad), n(-b.Max.Y-pad), n(b.Width()+2*pad), n(b.Height()+2*pad), path(outline, true))

@@ -2,7 +2,6 @@ package svg
 
 import (
 	"fmt"
-	"math"
 
 	"ardentgusset/core/measure"
 )
@@ -11,7 +10,7 @@ import (
 // tape is drawn to the scale of another when both are given the same whole.
 func Passing(needs, passes, whole float64, unit measure.Unit) string {
 	const wide, deep = 260.0, 34.0
-	k := wide / math.Max(whole, math.Max(needs, passes))
+	k := wide / max(whole, max(needs, passes))
 	kind := "passing"
 	if passes < needs {
 		kind += " short"

@@ -60,7 +60,7 @@ func (s Sheet) piece(d *drawing, sp spot, letters *labels) {
 		}
 		at, dir := plane.Along(e.Line, nt.At)
 		at = sp.short.point(at)
-		out := at.Add(dir.Right().Times(math.Min(math.Max(e.Allowance*0.7, 3), 9)))
+		out := at.Add(dir.Right().Times(min(max(e.Allowance*0.7, 3), 9)))
 		title := ""
 		if nt.Label != "" {
 			title = "<title>" + esc(s.say(nt.Label)) + "</title>"
@@ -174,7 +174,7 @@ func (s Sheet) lettered(d *drawing, sp spot, letters *labels, origin plane.Point
 	}
 	for _, e := range sp.p.Edges {
 		line := sp.short.line(e.Line)
-		if e.Length() < 46*unit || plane.Length(line) < 46*unit || math.Min(sp.box.Width(), sp.box.Height()) < 24*unit {
+		if e.Length() < 46*unit || plane.Length(line) < 46*unit || min(sp.box.Width(), sp.box.Height()) < 24*unit {
 			continue
 		}
 		write("dim", measure.Length(e.Length()).In(s.Unit), 10.5*unit, edgePlaces(line, unit), true)

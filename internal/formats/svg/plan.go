@@ -2,7 +2,6 @@ package svg
 
 import (
 	"fmt"
-	"math"
 	"time"
 )
 
@@ -53,10 +52,10 @@ func Plan(w Needlework) string {
 	if w.Near {
 		lane = 150
 	}
-	days := math.Max(w.Days, 7) + 1
-	k := math.Max(760/days, 15) // of a day
+	days := max(w.Days, 7) + 1
+	k := max(760/days, 15) // of a day
 	if w.Near {
-		k = math.Max(760/days, 46)
+		k = max(760/days, 46)
 	}
 	wide, deep := planNames+planDone+days*k+20, planDays+float64(len(w.Threads))*lane+14
 	x := func(day float64) float64 { return planNames + planDone + day*k }
@@ -70,7 +69,7 @@ func Plan(w Needlework) string {
 		first, last := x(0), planNames+planDone
 		for s, st := range w.Stitches {
 			if st.Lane == i {
-				first, last = math.Min(first, at[s][0]), math.Max(last, at[s][1])
+				first, last = min(first, at[s][0]), max(last, at[s][1])
 			}
 		}
 		d.put(`<path class="strand %s" d="M%s %sH%s"/>`, esc(dyeOf(t.Colour)), n(first), n(y(i)), n(last))
@@ -83,7 +82,7 @@ func Plan(w Needlework) string {
 		if j.Chain {
 			kind += " chain"
 		}
-		bend := math.Max((b[0]-a[1])/2, 10)
+		bend := max((b[0]-a[1])/2, 10)
 		d.put(`<path class="%s" d="M%s %sC%s %s %s %s %s %s"/><circle class="%s" cx="%s" cy="%s" r="2.6"/>`,
 			kind, n(a[1]), n(ya), n(a[1]+bend), n(ya),
 			n(b[0]-bend), n(yb), n(b[0]), n(yb), kind, n(b[0]), n(yb))
@@ -98,7 +97,7 @@ func Plan(w Needlework) string {
 // days draws the days, the day of the event, and the days on which the machine can't be used.
 func (w Needlework) days(d *drawing, days, k float64, x func(float64) float64, deep float64) {
 	for _, b := range w.Barred {
-		from, to := math.Max(b[0], 0), math.Min(b[1]+1, days)
+		from, to := max(b[0], 0), min(b[1]+1, days)
 		if to > from {
 			d.put(`<rect class="barred" x="%s" y="%s" width="%s" height="%s"/>`, n(x(from)), n(planDays-6), n((to-from)*k), n(deep-planDays))
 		}
@@ -147,13 +146,13 @@ func (w Needlework) places(x func(float64) float64, lane float64) [][2]float64 {
 	out := make([][2]float64, len(w.Stitches))
 	for i, s := range w.Stitches {
 		if s.Done {
-			each := math.Min(9, (planDone-12)/float64(done[s.Lane]))
+			each := min(9, (planDone-12)/float64(done[s.Lane]))
 			from := planNames + planDone - 8 - float64(done[s.Lane]-seen[s.Lane])*each
 			out[i] = [2]float64{from, from + each*0.62}
 			seen[s.Lane]++
 			continue
 		}
-		out[i] = [2]float64{x(s.From), math.Max(x(s.To), x(s.From)+leastStitch) - 1.5}
+		out[i] = [2]float64{x(s.From), max(x(s.To), x(s.From)+leastStitch) - 1.5}
 	}
 	return out
 }
@@ -223,7 +222,7 @@ func Chance(by []float64, first time.Time, even, likely, event int) string {
 	if event >= 0 {
 		days = max(days, event+2)
 	}
-	k := (wide - left - 12) / math.Max(float64(days), 1)
+	k := (wide - left - 12) / max(float64(days), 1)
 	x := func(day float64) float64 { return left + day*k }
 	y := func(chance float64) float64 { return deep - foot - chance*(deep-foot-14) }
 	var d drawing
@@ -277,7 +276,7 @@ type LoadPart struct {
 // scale when all are given the same whole.
 func Load(parts []LoadPart, has, whole float64) string {
 	const wide, deep = 250.0, 22.0
-	k := wide / math.Max(whole, 1)
+	k := wide / max(whole, 1)
 	var d drawing
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="load-strip" role="img" aria-label="%s" viewBox="-4 0 %s %s">`,
 		esc(fmt.Sprintf("%d wanted of %.0f hours", len(parts), has)), n(wide+8), n(deep))
@@ -306,7 +305,7 @@ func Took(rows []Taken, told func(minutes float64) string) string {
 	const wide, lane, left = 440.0, 34.0, 110.0
 	most := 1.0
 	for _, r := range rows {
-		most = math.Max(most, math.Max(r.Expected, r.Taken))
+		most = max(most, max(r.Expected, r.Taken))
 	}
 	k := (wide - left - 70) / most
 	var d drawing
@@ -322,9 +321,9 @@ func Took(rows []Taken, told func(minutes float64) string) string {
 		d.put(`<g><title>%s</title><text x="0" y="%s" font-size="13">%s</text>`, esc(r.Said), n(y+4), esc(r.Name))
 		d.put(`<path class="expected" d="M%s %sH%s"/><path class="%s" d="M%s %sH%s"/>`,
 			n(left), n(y+7), n(left+r.Expected*k), kind, n(left), n(y-1),
-			n(left+math.Max(r.Taken*k, 2)))
+			n(left+max(r.Taken*k, 2)))
 		d.put(`<text class="long" x="%s" y="%s" font-size="12">%s</text></g>`,
-			n(left+math.Max(r.Taken, r.Expected)*k+8), n(y+4), esc(told(r.Taken)))
+			n(left+max(r.Taken, r.Expected)*k+8), n(y+4), esc(told(r.Taken)))
 	}
 	d.put(`</svg>`)
 	return d.String()

@@ -29,20 +29,20 @@ func (r Reckoned) Draw() string {
 			if first {
 				box, first = plane.Box{Min: p, Max: p}, false
 			}
-			box.Min = plane.Pt(math.Min(box.Min.X, p.X), math.Min(box.Min.Y, p.Y))
-			box.Max = plane.Pt(math.Max(box.Max.X, p.X), math.Max(box.Max.Y, p.Y))
+			box.Min = plane.Pt(min(box.Min.X, p.X), min(box.Min.Y, p.Y))
+			box.Max = plane.Pt(max(box.Max.X, p.X), max(box.Max.Y, p.Y))
 		}
 	}
 	edge := reckonedEdge
 	if r.Plain {
 		edge = 14
 	}
-	k := math.Min((reckonedWide-2*edge)/math.Max(box.Width(), 1), (reckonedHigh-2*edge)/math.Max(box.Height(), 1))
+	k := min((reckonedWide-2*edge)/max(box.Width(), 1), (reckonedHigh-2*edge)/max(box.Height(), 1))
 	wide, high := box.Width()*k+2*edge, box.Height()*k+2*edge
 	if r.Plain {
 		wide, high = reckonedWide, reckonedHigh
 	}
-	high = math.Max(high, 90)
+	high = max(high, 90)
 	dx, dy := (wide-box.Width()*k)/2-box.Min.X*k, (high-box.Height()*k)/2+box.Max.Y*k
 	at := func(p plane.Point) plane.Point { return plane.Pt(dx+p.X*k, p.Y*k-dy) } // path turns y
 	var d drawing

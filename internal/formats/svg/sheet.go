@@ -1,7 +1,6 @@
 package svg
 
 import (
-	"math"
 	"slices"
 	"strings"
 
@@ -79,12 +78,12 @@ func (s Sheet) spotsOf(pieces []pattern.Piece) []spot {
 		}
 		sp.letters = float64(len([]rune(sp.p.Name)))
 		for _, line := range sp.note {
-			sp.letters = math.Max(sp.letters, float64(len([]rune(line))-1))
+			sp.letters = max(sp.letters, float64(len([]rune(line))-1))
 		}
 	}
 	tallest := 0.0
 	for _, s := range out {
-		tallest = math.Max(tallest, s.box.Height())
+		tallest = max(tallest, s.box.Height())
 	}
 	minor := func(s spot) int {
 		if !s.waist && (s.box.Height() < tallest*0.3 || s.box.Width() < tallest*0.12) {
@@ -147,11 +146,11 @@ func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64
 	all := s.spotsOf(pieces)
 	for _, sp := range all {
 		sum += sp.box.Width()
-		widest = math.Max(widest, sp.box.Width())
+		widest = max(widest, sp.box.Width())
 	}
 	unit = 1
 	if s.TrueScale {
-		spots, w, h = rows(all, math.Max(widest+60, sum/1.7), 1)
+		spots, w, h = rows(all, max(widest+60, sum/1.7), 1)
 		return spots, w, h, 1
 	}
 	// The largest scale at which the rows still fit the frame. Lettering keeps
@@ -164,7 +163,7 @@ func (s Sheet) arrange(pieces []pattern.Piece) (spots []spot, w, h, unit float64
 		if spots, w, h = rows(all, s.Width*unit, unit); w <= s.Width*unit+1e-6 && h <= s.Height*unit {
 			return spots, w, h, unit
 		}
-		if k := math.Min(s.Width/w, grows*s.Height/h); k > scale {
+		if k := min(s.Width/w, grows*s.Height/h); k > scale {
 			best, scale = unit, k
 		}
 	}
@@ -187,11 +186,11 @@ func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
 		for _, sp := range spots[row:] {
 			if sp.waist {
 				waisted++
-				above, below = math.Max(above, sp.box.Max.Y), math.Max(below, -sp.box.Min.Y)
+				above, below = max(above, sp.box.Max.Y), max(below, -sp.box.Min.Y)
 			}
 		}
 		if waisted > 1 && above > 0 && below > 0 {
-			tall = math.Max(tall, above+below)
+			tall = max(tall, above+below)
 		}
 		for i := row; i < len(spots); i++ {
 			spots[i].y = y + tall - spots[i].box.Height()
@@ -203,7 +202,7 @@ func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
 	}
 	for _, sp := range all {
 		b := sp.box
-		room := math.Max(b.Width(), sp.letters*6*unit)
+		room := max(b.Width(), sp.letters*6*unit)
 		if x > gap && x+room+gap > limit {
 			drop()
 			x, y, tall = gap, y+tall+label+gap*0.6, 0
@@ -211,8 +210,8 @@ func rows(all []spot, limit, unit float64) (spots []spot, w, h float64) {
 		sp.x = x + (room-b.Width())/2
 		spots = append(spots, sp)
 		x += room + gap
-		w = math.Max(w, x)
-		tall = math.Max(tall, b.Height())
+		w = max(w, x)
+		tall = max(tall, b.Height())
 	}
 	drop()
 	return spots, w, y + tall + label

@@ -23,11 +23,11 @@ const long, narrow = 1.1, 0.2
 func shorten(spots []spot) {
 	largest := 0.0
 	strip := func(b plane.Box) bool {
-		return math.Min(b.Width(), b.Height()) < narrow*math.Max(b.Width(), b.Height())
+		return min(b.Width(), b.Height()) < narrow*max(b.Width(), b.Height())
 	}
 	for _, s := range spots {
 		if !strip(s.box) {
-			largest = math.Max(largest, math.Max(s.box.Width(), s.box.Height()))
+			largest = max(largest, max(s.box.Width(), s.box.Height()))
 		}
 	}
 	if largest == 0 {
@@ -49,7 +49,7 @@ func shorten(spots []spot) {
 		s.short.from, s.short.to = start+shown*0.4, start+length-shown*0.4
 		s.short.by = shown * 0.2 / (s.short.to - s.short.from)
 		outline, _ := s.p.Outline()
-		s.short.whole = math.Max(plane.BoxOf(outline).Width(), plane.BoxOf(outline).Height())
+		s.short.whole = max(plane.BoxOf(outline).Width(), plane.BoxOf(outline).Height())
 		s.cut = s.short.line(s.cut)
 		s.box = plane.BoxOf(s.cut)
 	}
@@ -108,6 +108,6 @@ func (k shortening) breaks(box plane.Box) [][]plane.Point {
 		return line
 	}
 	middle := k.from + (k.to-k.from)*k.by/2
-	gap := math.Min((k.to-k.from)*k.by*0.3, 12)
+	gap := min((k.to-k.from)*k.by*0.3, 12)
 	return [][]plane.Point{wave(middle - gap), wave(middle + gap)}
 }

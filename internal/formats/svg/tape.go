@@ -19,12 +19,12 @@ type Pin struct {
 func Tape(pins []Pin, unit measure.Unit) string {
 	low, high := math.Inf(1), 0.0
 	for _, p := range pins {
-		low, high = math.Min(low, p.MM), math.Max(high, p.MM)
+		low, high = min(low, p.MM), max(high, p.MM)
 	}
 	if len(pins) == 0 {
 		low, high = 600, 1100
 	}
-	span := math.Max(high-low, 300)
+	span := max(high-low, 300)
 	low, high = low-span*0.12, low+span*1.2
 	const width = 1280.0
 	at := func(mm float64) float64 { return (mm - low) / (high - low) * width }
@@ -81,7 +81,7 @@ func Tape(pins []Pin, unit measure.Unit) string {
 // Band draws one layer of the stack as a cut through its cloth: as thick as
 // the layer is, its state in the line round it.
 func Band(dye, state string, thickness float64) string {
-	h := math.Min(7+thickness*5, 30)
+	h := min(7+thickness*5, 30)
 	var d drawing
 	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="band %s" viewBox="0 0 200 %s" aria-hidden="true">`, esc(state), n(h+6))
 	d.put(`<rect class="dye-%s" x="4" y="3" width="192" height="%s" rx="3"/>`, esc(dye), n(h))

@@ -2,7 +2,6 @@ package svg
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"ardentgusset/core/plane"
@@ -23,12 +22,12 @@ func Technique(t technique.Technique) string {
 	low, high := -2.0, 2.0
 	for _, l := range layers {
 		for _, p := range l.Line {
-			low, high = math.Min(low, p.Y-1.2), math.Max(high, p.Y+1.2)
+			low, high = min(low, p.Y-1.2), max(high, p.Y+1.2)
 		}
 	}
 	for _, s := range threads {
 		for _, p := range s.Line {
-			low, high = math.Min(low, p.Y-0.5), math.Max(high, p.Y+0.5)
+			low, high = min(low, p.Y-0.5), max(high, p.Y+0.5)
 		}
 	}
 	const strip, gap = 9.0, 1.6
@@ -67,7 +66,7 @@ func folded(line []plane.Point) string {
 			break
 		}
 		before, after := line[i-1].Sub(p), line[i+1].Sub(p)
-		r := math.Min(0.5, math.Min(plane.Pt(0, 0).To(before), plane.Pt(0, 0).To(after))/2)
+		r := min(0.5, min(plane.Pt(0, 0).To(before), plane.Pt(0, 0).To(after))/2)
 		fmt.Fprintf(&b, "L%sQ%s %s", at(p.Add(before.Unit().Times(r))), at(p), at(p.Add(after.Unit().Times(r))))
 	}
 	return b.String()
@@ -82,7 +81,7 @@ func rightSide(d *drawing, t technique.Technique, layers []technique.Layer, top,
 			end = -half
 			for _, l := range layers {
 				for _, p := range l.Line {
-					end = math.Max(end, p.X)
+					end = max(end, p.X)
 				}
 			}
 			off = end - s.At
@@ -125,9 +124,9 @@ func look(d *drawing, l technique.Look, x, top, deep, end float64) {
 	case technique.SeamLine:
 		line("th-seam", x)
 	case technique.FoldEdge:
-		line("th-fold", math.Min(x, end))
+		line("th-fold", min(x, end))
 	case technique.RawEdge:
-		cloth(4, func(y float64) string { return fmt.Sprintf("M%s %sl4 1.4", n(math.Min(x, end)), n(y)) })
+		cloth(4, func(y float64) string { return fmt.Sprintf("M%s %sl4 1.4", n(min(x, end)), n(y)) })
 	case technique.Dashes:
 		each(11, func(y float64) string { return fmt.Sprintf("M%s %sv6", n(x), n(y-3)) })
 	case technique.Line:

@@ -13,7 +13,7 @@ import (
 // garments' names.
 func Waists(above, below string, upper, lower draft.Waist, unit measure.Unit) string {
 	const left, wide, deep, apart = 10.0, 700.0, 34.0, 44.0
-	most := math.Max(upper.Half(), lower.Half())
+	most := max(upper.Half(), lower.Half())
 	if most <= 0 {
 		return ""
 	}
@@ -61,7 +61,7 @@ func Waists(above, below string, upper, lower draft.Waist, unit measure.Unit) st
 		}
 		if math.Abs(best-at) < most/8 {
 			d.put(`<path class="meets" d="M%s %sL%s %s"/><text class="off" x="%s" y="%s">%s</text>`, n(left+at*k), n(top+deep), n(left+best*k),
-				n(top+deep+apart), n(left+math.Max(at, best)*k+8), n(top+deep+apart/2+4), esc(measure.Length(math.Abs(best-at)).Fine(unit)))
+				n(top+deep+apart), n(left+max(at, best)*k+8), n(top+deep+apart/2+4), esc(measure.Length(math.Abs(best-at)).Fine(unit)))
 		}
 	}
 	d.put(`</svg>`)

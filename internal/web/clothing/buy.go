@@ -210,7 +210,7 @@ func (v *buyView) priced(p *hall.Head) {
 	budget := p.E.Rec.Prices[store.Budget]
 	if v.Was = strconv.FormatFloat(budget, 'g', -1, 64); budget > 0 {
 		v.Budget = strconv.FormatFloat(budget, 'f', 2, 64)
-		v.Over, v.Left = math.Max(v.Spend+v.Spent-budget, 0), math.Max(budget-v.Spend-v.Spent, 0)
+		v.Over, v.Left = max(v.Spend+v.Spent-budget, 0), max(budget-v.Spend-v.Spent, 0)
 	}
 }
 
@@ -381,7 +381,7 @@ func (s *Room) setPrice(c *hall.Call) error {
 		price = v / per
 	}
 	if c.PostForm("have") == "yes" {
-		price = -math.Max(price, 1e-9) // known to be in hand, whatever it cost
+		price = -max(price, 1e-9) // known to be in hand, whatever it cost
 	}
 	was, err := strconv.ParseFloat(c.DefaultPostForm("was", "0"), 64)
 	if err != nil {

@@ -3,7 +3,6 @@ package clothing
 import (
 	"cmp"
 	"fmt"
-	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -226,7 +225,7 @@ func (v *clothView) pieces(stage *ensemble.Stage, role cloth.Role) map[string]st
 func (v *clothView) sheets(stage *ensemble.Stage, u ensemble.Use, sheets []ensemble.Sheet, names map[string]string, unit measure.Unit) {
 	var area, taken, span float64
 	for _, sheet := range sheets {
-		span = math.Max(span, math.Max(sheet.Result.Length, sheet.Job.Cloth.Length))
+		span = max(span, max(sheet.Result.Length, sheet.Job.Cloth.Length))
 	}
 	for _, sheet := range sheets {
 		sv := sheetView{Key: sheet.Key, Name: sheetName(u, sheet, unit), Length: sheet.Result.Length, Pinned: len(sheet.Job.Pinned),

@@ -170,7 +170,7 @@ func laidAt(j lay.Job, piece *lay.Piece, all []lay.Placement, was lay.Placement,
 	b := plane.BoxOf(piece.Shape(at))
 	c := j.Cloth
 	within := func(middle, half, low, high float64) float64 {
-		return math.Max(low+half, math.Min(middle, math.Max(high-half, low+half)))
+		return max(low+half, min(middle, max(high-half, low+half)))
 	}
 	end := c.Length
 	if end == 0 {
@@ -261,7 +261,7 @@ func (s *Room) pin(c *hall.Call, l store.Layer, sheet ensemble.Sheet, at lay.Pla
 			for i := range with.Pieces {
 				if with.Pieces[i].ID == p.ID {
 					shape := with.Pieces[i].Shape(p)
-					r.Length = math.Max(r.Length, plane.BoxOf(shape).Max.X)
+					r.Length = max(r.Length, plane.BoxOf(shape).Max.X)
 					area += math.Abs(plane.Area(shape))
 				}
 			}

@@ -140,8 +140,8 @@ func markFlaw(e *pieceEdit) error {
 		return bad("corners", err.Error())
 	}
 	for i := range line { // a click may fall just beside the cloth
-		line[i][0] = math.Max(0, math.Min(line[i][0], float64(e.cut.Length)))
-		line[i][1] = math.Max(0, math.Min(line[i][1], float64(e.cut.Wide(*e.f))))
+		line[i][0] = max(0, min(line[i][0], float64(e.cut.Length)))
+		line[i][1] = max(0, min(line[i][1], float64(e.cut.Wide(*e.f))))
 	}
 	e.cut.Flaws = append(slices.Clone(e.cut.Flaws), cloth.Flaw{What: e.name, Around: line})
 	return nil

@@ -81,7 +81,7 @@ func (s *Room) compareWidths(c *hall.Call) error {
 				return nil // the page has gone
 			}
 			if one.Why == "" {
-				least = math.Min(least, one.Area)
+				least = min(least, one.Area)
 			}
 			if fold == lay.Flat {
 				row.Single = one

@@ -3,7 +3,6 @@ package drafting
 import (
 	"encoding/json"
 	"fmt"
-	"math"
 	"slices"
 
 	"github.com/gin-gonic/gin"
@@ -72,7 +71,7 @@ func lessonNotes(l *hall.LayerView, e *store.Ensemble, all []store.Learnt) []hal
 			n.Text += " Its change of the draft is made here."
 		case meant && l.Stage.Values.Has(one.Setting):
 			at := l.Stage.Values.Get(one.Setting)
-			to := math.Min(math.Max(at.Number+one.By, at.Low), at.High)
+			to := min(max(at.Number+one.By, at.Low), at.High)
 			if to != at.Number {
 				n.Fix, n.FixLabel = draft.Settings{one.Setting: to}, at.Parameter.Label+": "+measure.Tell(to)
 				n.Settings, n.Lesson = hall.Encode(n.Fix), one.Key()

@@ -1,8 +1,6 @@
 package drafting
 
 import (
-	"math"
-
 	"ardentgusset/core/draft"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/internal/formats/svg"
@@ -31,7 +29,7 @@ func viewDressing(p *hall.Head) *dressingView {
 	v := dressingView{QuickWay: ensemble.QuickWayOut(all), Piled: ensemble.Piled(all)}
 	whole := 0.0
 	for _, o := range all {
-		whole = math.Max(whole, math.Max(o.Needs, o.Passes))
+		whole = max(whole, max(o.Needs, o.Passes))
 	}
 	for _, o := range all {
 		one := donningView{Donning: o}

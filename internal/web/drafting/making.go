@@ -131,7 +131,7 @@ func viewLace(l closure.Lacing, u measure.Unit) laceView {
 		step = 25.4
 	}
 	gaps := []float64{l.Gap, l.Open}
-	for g := 0.0; g <= math.Max(l.Gap+2*step, 4*step); g += step {
+	for g := 0.0; g <= max(l.Gap+2*step, 4*step); g += step {
 		if math.Abs(g-l.Gap) > 4 && math.Abs(g-l.Open) > 4 {
 			gaps = append(gaps, g)
 		}

@@ -309,7 +309,7 @@ func (s *Hall) View(ctx context.Context, e store.Ensemble, layer uint, u measure
 		}
 		thick := 0.0
 		for _, c := range stage.Draft.Wear.Cover {
-			thick = math.Max(thick, c.Depth)
+			thick = max(thick, c.Depth)
 		}
 		row.Band = svg.Band(rec.Fabric.Colour, state, thick)
 		v.Stack = append([]stackRow{row}, v.Stack...)

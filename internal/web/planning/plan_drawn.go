@@ -14,7 +14,7 @@ import (
 func needlework(v *hall.EnsembleView, lane string, event int) svg.Needlework {
 	w := drawnPlan{svg.Needlework{First: v.Calendar.First, Days: float64(work.Finish(v.Laid)), Event: float64(event), Near: lane != ""}}
 	if event >= 0 && float64(event) < 1.6*w.Days+7 { // one that is far off would leave the work no room
-		w.Days = math.Max(w.Days, float64(event))
+		w.Days = max(w.Days, float64(event))
 	}
 	lanes := map[string]int{}
 	add := func(t svg.Thread) {
@@ -72,7 +72,7 @@ func (w *drawnPlan) begins() float64 {
 	first := math.Inf(1)
 	for _, s := range w.Stitches {
 		if !s.Done {
-			first = math.Min(first, s.From)
+			first = min(first, s.From)
 		}
 	}
 	if math.IsInf(first, 1) {
@@ -86,7 +86,7 @@ func (w *drawnPlan) nearer() {
 	first, last := math.Inf(1), 0.0
 	for _, s := range w.Stitches {
 		if !s.Done {
-			first, last = math.Min(first, s.From), math.Max(last, s.To)
+			first, last = min(first, s.From), max(last, s.To)
 		}
 	}
 	if math.IsInf(first, 1) {
@@ -109,7 +109,7 @@ func inDays(v *hall.EnsembleView, i int) (from, to float64) {
 	p := v.Laid[i]
 	part := func(d work.Day, minute float64) float64 {
 		hours, _ := v.Calendar.On(d)
-		return float64(d) + math.Min(minute/math.Max(hours*60, 1), 1)*0.96
+		return float64(d) + min(minute/max(hours*60, 1), 1)*0.96
 	}
 	return part(p.Start, p.FromMinute), part(p.End, p.ToMinute)
 }

@@ -2,7 +2,6 @@ package planning
 
 import (
 	"fmt"
-	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -376,7 +375,7 @@ func (s *Room) weeks(c *hall.Call, v *planView, e *hall.EnsembleView) error {
 	}
 	most := 0.0
 	for _, w := range v.Weeks {
-		most = math.Max(most, math.Max(w.Sum, w.Has))
+		most = max(most, max(w.Sum, w.Has))
 	}
 	for i := range v.Weeks {
 		v.Weeks[i].Most = most

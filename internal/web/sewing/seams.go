@@ -125,7 +125,7 @@ func (s *Room) viewSeams(p *hall.Head, chosen string) seamsView {
 	v.Bobbins = bobbins(v.Thread, p.E.Rec.Maker.Machines)
 	stack := 0.0
 	for _, x := range stage.Making.Crossings {
-		stack = math.Max(stack, x.Thick)
+		stack = max(stack, x.Thick)
 	}
 	v.Needle = hall.Sentence(making.NeedleFor(stage.Fabric, stack).String())
 	done := map[work.ID]bool{}
@@ -145,9 +145,9 @@ func (s *Room) viewSeams(p *hall.Head, chosen string) seamsView {
 			Copies: copies(stage.Draft, r),
 			Done:   done[making.StepOf(r)]}
 		if r.A.Piece != "" {
-			line.Trimmed = math.Max(0, r.AllowA-math.Max(r.Turned(), r.Finish.Used))
-			if ask := math.Max(r.Technique.Asked, r.Finish.Asked); v.Cut && (r.Chosen != "" || r.ChosenFinish != "") &&
-				ask > math.Min(r.AllowA, orAll(r))+0.5 {
+			line.Trimmed = max(0, r.AllowA-max(r.Turned(), r.Finish.Used))
+			if ask := max(r.Technique.Asked, r.Finish.Asked); v.Cut && (r.Chosen != "" || r.ChosenFinish != "") &&
+				ask > min(r.AllowA, orAll(r))+0.5 {
 				line.Needs = measure.TellFine(ask)
 			}
 		}

@@ -34,7 +34,7 @@ func armOf(bare, seen figure.Figure) arm {
 		for range 6 {
 			reach := seen.At(a.drop + s*math.Sqrt(1-a.out*a.out)).Reach(90)
 			if off := reach + a.girth(s)/(2*math.Pi) + clearOf - (a.x + a.out*s); off > 0 {
-				a.out = math.Min(a.out+off/s, 0.8)
+				a.out = min(a.out+off/s, 0.8)
 			}
 		}
 	}
@@ -51,7 +51,7 @@ func (a arm) girth(s float64) float64 {
 	case s < a.bend:
 		return a.upper + (a.elbow-a.upper)*(s-0.28*a.long)/(a.bend-0.28*a.long)
 	}
-	return a.elbow + (a.wrist-a.elbow)*math.Min((s-a.bend)/(a.long-a.bend), 1)
+	return a.elbow + (a.wrist-a.elbow)*min((s-a.bend)/(a.long-a.bend), 1)
 }
 
 // ring is a level ring of a girth round the arm so far along it; side is 1 for the left arm, −1 for the
@@ -83,11 +83,11 @@ func (a arm) rings(side float64, sleeve []draft.SleeveAt) []drawnRing {
 	top := sleeve[0].Round
 	for _, k := range []float64{0.04, 0.25, 0.5, 0.75} { // over the head it swells from the shoulder
 		s := k * a.armpit
-		out = append(out, a.ring(s, math.Max(top*(0.62+0.38*math.Sin(math.Min(k/0.6, 1)*math.Pi/2)), a.girth(s)+6), side))
+		out = append(out, a.ring(s, max(top*(0.62+0.38*math.Sin(min(k/0.6, 1)*math.Pi/2)), a.girth(s)+6), side))
 	}
 	for _, at := range sleeve {
 		s := a.armpit + at.Below
-		out = append(out, a.ring(s, math.Max(at.Round, a.girth(s)+6), side))
+		out = append(out, a.ring(s, max(at.Round, a.girth(s)+6), side))
 	}
 	return out
 }

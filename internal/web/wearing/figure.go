@@ -145,10 +145,10 @@ func viewSilhouette(aim silhouette.Aim, bare figure.Figure, stages []ensemble.St
 	for _, f := range silhouette.Judge(aim, silhouette.Of(seen, hem)) {
 		view := findingView{Finding: f, Label: f.Trait.Label(), Low: show(f.Trait, f.Wanted.Low), High: show(f.Trait, f.Wanted.High),
 			Is: show(f.Trait, f.Have)}
-		low := math.Min(f.Wanted.Low, f.Have)
-		high := math.Max(f.Wanted.High, f.Have)
-		room := math.Max(high-low, f.Wanted.High*0.2) * 0.2
-		low, high = math.Max(low-room, 0), high+room
+		low := min(f.Wanted.Low, f.Have)
+		high := max(f.Wanted.High, f.Have)
+		room := max(high-low, f.Wanted.High*0.2) * 0.2
+		low, high = max(low-room, 0), high+room
 		on := func(x float64) float64 { return math.Round((x-low)/(high-low)*1000) / 10 }
 		view.From, view.To, view.At = on(f.Wanted.Low), on(f.Wanted.High), on(f.Have)
 		for _, kind := range f.Try {
