@@ -77,15 +77,15 @@ func fitted() []draft.Garment {
 // between and below what it was meant to; in three states of dress. Where armholes reach down to the ribs under the bust two
 // rings lie too near each other to be had both: those may be out by what is told beside the draft.
 func TestRingsClose(t *testing.T) {
-	for _, g := range fitted() {
+	for turn, g := range fitted() {
 		kind := g.About().Kind
 		t.Run(kind, func(t *testing.T) {
 			t.Parallel()
 			rings, out, worst, drafted := 0, 0, 0.0, 0
 			for i, bare := range bodiesOf(t, 5) {
 				for n, state := range []string{"bare", "in a corset", "in stays"} {
-					// Of all bodies each is dressed one way, unless every way is asked for.
-					if os.Getenv("EVERY_BODY") != "" && os.Getenv("EVERY_STATE") == "" && i%3 != n {
+					// Of all bodies each is dressed one way, in every other garment, unless every way is asked for.
+					if os.Getenv("EVERY_BODY") != "" && os.Getenv("EVERY_STATE") == "" && (i%3 != n || (i/3+turn)%2 != 0) {
 						continue
 					}
 					on, ok := dressedAs(bare, state)
