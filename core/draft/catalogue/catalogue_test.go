@@ -92,7 +92,7 @@ func TestEveryDraftIsSound(t *testing.T) {
 // With nothing chosen every garment drafts on all but impossible bodies, and a
 // refusal is never silent.
 func TestDefaultsDraft(t *testing.T) {
-	tried, every := some(t), 3 // each body tries a third of them
+	tried, every := some(t), 3        // each body tries a third of them
 	rapid.Check(t, func(t *rapid.T) { // solving a figure takes longer than most drafts: one for all of them
 		on := drafttest.Wearer(t)
 		first := rapid.IntRange(0, every-1).Draw(t, "first")
