@@ -42,6 +42,7 @@ type About struct {
 	Kind   string // key, unique in the catalogue
 	Name   string // as a person says it
 	Family family.Kind
+	Over   family.Kind  // the family it is put on right over, where that is another than comes before its own
 	What   string       // a sentence for choosing it
 	Usual  cloth.Fabric // what it is usually made of
 }

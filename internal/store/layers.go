@@ -16,29 +16,59 @@ import (
 
 // AddLayer puts a garment on the outside of the stack.
 func (s *Store) AddLayer(ctx context.Context, l Layer) (Layer, error) {
-	name, err := Named("name", l.Name)
+	all, err := s.PutOn(ctx, l.EnsembleID, []Layer{l}, func(stack []string, _ string) int { return len(stack) })
 	if err != nil {
 		return l, err
 	}
-	l.Name = name
-	if l.Settings == nil {
-		l.Settings = draft.Settings{}
+	return all[0], nil
+}
+
+// PutOn puts garments on the stack of an ensemble, one after the other and as one action: each where place says it belongs
+// among the kinds that are there, counted from the skin. It fails with a FieldError and puts on none where one has no name, or
+// the stack would hold more than thirty.
+func (s *Store) PutOn(ctx context.Context, ensembleID uint, layers []Layer, place func(stack []string, kind string) int) ([]Layer, error) {
+	label := "adding a stack"
+	for i := range layers {
+		l := &layers[i]
+		name, err := Named("name", l.Name)
+		if err != nil {
+			return nil, err
+		}
+		l.EnsembleID, l.Name = ensembleID, name
+		if l.Settings == nil {
+			l.Settings = draft.Settings{}
+		}
+		if l.State == "" {
+			l.State = Planned
+		}
+		if len(layers) == 1 {
+			label = "adding " + l.Name
+		}
 	}
-	if l.State == "" {
-		l.State = Planned
-	}
-	err = s.act(ctx, OfEnsemble, l.EnsembleID, "adding "+l.Name, func(tx *gorm.DB) error {
-		var n int64
-		if err := tx.Model(&Layer{}).Where("ensemble_id = ?", l.EnsembleID).Count(&n).Error; err != nil {
+	err := s.act(ctx, OfEnsemble, ensembleID, label, func(tx *gorm.DB) error {
+		var there []Layer
+		if err := tx.Where("ensemble_id = ?", ensembleID).Order("position, id").Find(&there).Error; err != nil {
 			return err
 		}
-		if n >= 30 {
+		if len(there)+len(layers) > 30 {
 			return &FieldError{"kind", "thirty layers are the most a stack can hold"}
 		}
-		l.Position = int(n)
-		return tx.Create(&l).Error
+		var order []uint
+		var kinds []string
+		for _, l := range there {
+			order, kinds = append(order, l.ID), append(kinds, l.Kind)
+		}
+		for i := range layers {
+			l := &layers[i]
+			l.Position = min(max(place(kinds, l.Kind), 0), len(order))
+			if err := tx.Create(l).Error; err != nil {
+				return err
+			}
+			order, kinds = slices.Insert(order, l.Position, l.ID), slices.Insert(kinds, l.Position, l.Kind)
+		}
+		return inOrder(tx, order)
 	})
-	return l, err
+	return layers, err
 }
 
 // layer runs an action on one layer of an ensemble.
@@ -75,11 +105,11 @@ func (s *Store) MoveLayer(ctx context.Context, id uint, to int) error {
 		}
 		to = min(max(to, 0), len(order))
 		order = append(order[:to], append([]uint{id}, order[to:]...)...)
-		return place(tx, order)
+		return inOrder(tx, order)
 	})
 }
 
-func place(tx *gorm.DB, order []uint) error {
+func inOrder(tx *gorm.DB, order []uint) error {
 	for i, id := range order {
 		if err := tx.Model(&Layer{ID: id}).Update("position", i).Error; err != nil {
 			return err
@@ -98,7 +128,7 @@ func (s *Store) RemoveLayer(ctx context.Context, id uint) error {
 		if err := tx.Model(&Layer{}).Where("ensemble_id = ?", l.EnsembleID).Order("position, id").Pluck("id", &order).Error; err != nil {
 			return err
 		}
-		return place(tx, order)
+		return inOrder(tx, order)
 	})
 }
 

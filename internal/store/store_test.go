@@ -261,3 +261,33 @@ func TestBackupAndRestore(t *testing.T) {
 	_, err = os.Stat(missing)
 	assert.True(t, errors.Is(err, os.ErrNotExist), "nothing half restored is left")
 }
+
+// Garments put on together are one action, each where it belongs; one too many puts on none.
+func TestPuttingOnIsOneAction(t *testing.T) {
+	s, _ := fresh(t)
+	e := dressed(t, s)
+	put := func(kinds ...string) error {
+		var all []Layer
+		for _, kind := range kinds {
+			all = append(all, Layer{Kind: kind, Name: kind, Fabric: cloth.Fabric{Width: 1500, Thickness: 0.4}})
+		}
+		_, err := s.PutOn(ctx, e.ID, all, func([]string, string) int { return 1 })
+		return err
+	}
+	kinds := func() (out []string) {
+		got, err := s.Ensemble(ctx, e.ID)
+		require.NoError(t, err)
+		for i, l := range got.Layers {
+			require.Equal(t, i, l.Position)
+			out = append(out, l.Kind)
+		}
+		return out
+	}
+	require.NoError(t, put("stays", "drawers"))
+	require.Equal(t, []string{"shift", "drawers", "stays", "corset", "petticoat-tiered"}, kinds())
+	require.ErrorContains(t, put(strings.Fields(strings.Repeat("petticoat-gored ", 26))...), "thirty layers")
+	require.Len(t, kinds(), 5)
+	_, err := s.Undo(ctx, OfEnsemble, e.ID, 0)
+	require.NoError(t, err)
+	require.Equal(t, []string{"shift", "corset", "petticoat-tiered"}, kinds())
+}

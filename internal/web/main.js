@@ -21,6 +21,7 @@ import { reckon } from "./reckon.js";
 import { odds } from "./odds.js";
 import { pending } from "./pending.js";
 import { beginnings } from "./beginnings.js";
+import { finder } from "./find.js";
 import { cards } from "./cards.js";
 
 edits();
@@ -39,6 +40,7 @@ words();
 seams();
 figure();
 beginnings();
+finder();
 bench();
 along();
 sequence();

@@ -22,7 +22,7 @@ type Apron struct{}
 
 // About describes it.
 func (Apron) About() draft.About {
-	return draft.About{Kind: "apron", Name: "Apron", Family: family.Accessory,
+	return draft.About{Kind: "apron", Name: "Apron", Family: family.Accessory, Over: family.Gown,
 		What:  "One breadth gathered to a band and tied behind; its corners square or rounded, with a bib to pin up or without.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150, Shrinkage: 0.05}}
 }

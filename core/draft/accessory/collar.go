@@ -25,7 +25,7 @@ type Collar struct{}
 
 // About describes it.
 func (Collar) About() draft.About {
-	return draft.About{Kind: "collar-loose", Name: "Loose collar and cuffs", Family: family.Accessory,
+	return draft.About{Kind: "collar-loose", Name: "Loose collar and cuffs", Family: family.Accessory, Over: family.Gown,
 		What: "A stand, flat, pointed or sailor’s collar drafted to the wearer’s neckline, on a narrow band that is basted or " +
 			"buttoned inside " +
 			"a neck; cuffs to match. White ones save the dress from washing.",

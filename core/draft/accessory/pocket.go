@@ -22,7 +22,7 @@ type Pocket struct{}
 
 // About describes it.
 func (Pocket) About() draft.About {
-	return draft.About{Kind: "pocket-tied", Name: "Tied pockets", Family: family.Underwear,
+	return draft.About{Kind: "pocket-tied", Name: "Tied pockets", Family: family.Underwear, Over: family.Foundation,
 		What: "One or two pockets on a tape round the waist, under the skirts: of the 1700s to the 1850s, and for any skirt with a slit " +
 			"in its side seam.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}

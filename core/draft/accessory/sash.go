@@ -17,7 +17,7 @@ type Sash struct{}
 
 // About describes it.
 func (Sash) About() draft.About {
-	return draft.About{Kind: "sash", Name: "Sash", Family: family.Accessory,
+	return draft.About{Kind: "sash", Name: "Sash", Family: family.Accessory, Over: family.Gown,
 		What: "A length of light cloth round the waist: tied, with its ends hanging, or hooked under a bow of loops and tails that is " +
 			"sewn up once.",
 		Usual: cloth.Fabric{Name: "Silk taffeta", Colour: "verdigris", Width: 1400, Selvedge: 10, Thickness: 0.2, Weight: 80,

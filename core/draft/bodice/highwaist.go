@@ -22,7 +22,7 @@ type HighWaist struct{}
 
 // About describes it.
 func (HighWaist) About() draft.About {
-	return draft.About{Kind: "bodice-high-waist", Name: "High-waisted bodice, 1793 to 1822", Family: family.Bodice,
+	return draft.About{Kind: "bodice-high-waist", Name: "High-waisted bodice, 1793 to 1822", Family: family.Bodice, Over: family.Gown,
 		What: "A full front drawn in at neck and waist on cords, side-back and a narrow back; the waist lies under the bust, the " +
 			"shoulder " +
 			"seam far behind.",

@@ -23,7 +23,7 @@ type Quilted struct{}
 
 // About describes it.
 func (Quilted) About() draft.About {
-	return draft.About{Kind: "jacket-quilted", Name: "Padded, quilted jacket", Family: family.Bodice,
+	return draft.About{Kind: "jacket-quilted", Name: "Padded, quilted jacket", Family: family.Bodice, Over: family.Gown,
 		What: "Six panels a half mapped on the figure, quilted over wadding and piped between; a hidden zip before, a stand collar. For " +
 			"characters.",
 		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "verdigris", Width: 1500, Selvedge: 10, Thickness: 0.35, Weight: 160,

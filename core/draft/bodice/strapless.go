@@ -26,7 +26,7 @@ type Strapless struct{}
 
 // About describes it.
 func (Strapless) About() draft.About {
-	return draft.About{Kind: "bodice-strapless", Name: "Strapless bodice", Family: family.Bodice,
+	return draft.About{Kind: "bodice-strapless", Name: "Strapless bodice", Family: family.Bodice, Over: family.Foundation,
 		What: "Four panels a half with a seam over the bust point, boned, on a waist stay that carries it; upper cups plain, divided or " +
 			"pleated; a peplum if wanted.",
 		Usual: cloth.Fabric{Name: "Duchess satin", Colour: "madder", Width: 1400, Selvedge: 10, Thickness: 0.5, Weight: 200,

@@ -22,7 +22,7 @@ type Tailored struct{}
 
 // About describes it.
 func (Tailored) About() draft.About {
-	return draft.About{Kind: "jacket-tailored", Name: "Tailored jacket", Family: family.Bodice,
+	return draft.About{Kind: "jacket-tailored", Name: "Tailored jacket", Family: family.Bodice, Over: family.Gown,
 		What: "Front with a dart, underarm piece, back with a seam; lapels with a collar or a shawl, faced before, coat sleeves. Over a " +
 			"blouse or bodice, 1890s on.",
 		Usual: cloth.Fabric{Name: "Wool suiting", Colour: "ink", Width: 1500, Selvedge: 10, Thickness: 0.6, Weight: 280,

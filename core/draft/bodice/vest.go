@@ -17,7 +17,7 @@ type Vest struct{}
 
 // About describes it.
 func (Vest) About() draft.About {
-	return draft.About{Kind: "vest", Name: "Waistcoat", Family: family.Bodice,
+	return draft.About{Kind: "vest", Name: "Waistcoat", Family: family.Bodice, Over: family.Gown,
 		What: "Fronts with a dart and points below the waist, a pointed neckline to the first button, a back of lining with a " +
 			"seam; over a " +
 			"shirt, 1780 on.",

@@ -12,6 +12,7 @@ import (
 	"ardentgusset/core/draft/support"
 	"ardentgusset/core/draft/underwear"
 	"ardentgusset/core/draft/wrap"
+	"ardentgusset/core/family"
 )
 
 // All lists the garments, from the skin out.
@@ -94,6 +95,36 @@ func Find(kind string) (draft.Garment, bool) {
 		}
 	}
 	return nil, false
+}
+
+// Place is where in a stack, from the skin out, a garment belongs: under the first that is put on after its family, from 0
+// to as many as the stack has. What the catalogue does not know counts as worn next to the skin.
+func Place(stack []string, kind string) int {
+	own := worn(kind)
+	for i := len(stack); i > 0; i-- {
+		if worn(stack[i-1]) <= own {
+			return i
+		}
+	}
+	return 0
+}
+
+// worn is the order a garment is put on in.
+func worn(kind string) int {
+	g, ok := Find(kind)
+	if !ok {
+		return 0
+	}
+	a := g.About()
+	for i, f := range family.All() {
+		switch {
+		case a.Over == f.Kind:
+			return 2*i + 1
+		case a.Over == "" && a.Family == f.Kind:
+			return 2 * i
+		}
+	}
+	return 0
 }
 
 // Stack is a usual order of garments, from the skin out, to begin from.

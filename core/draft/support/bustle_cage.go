@@ -23,7 +23,7 @@ type BustleCage struct{}
 
 // About describes it.
 func (BustleCage) About() draft.About {
-	return draft.About{Kind: "bustle-cage", Name: "Bustle cage", Family: family.Support,
+	return draft.About{Kind: "bustle-cage", Name: "Bustle cage", Family: family.Support, Over: family.Foundation,
 		What:  "Half steels in the channels of a back panel, laced into curves; a shelf for the 1880s or a soft slope for the 1870s.",
 		Usual: cloth.Fabric{Name: "Cotton drill", Colour: "chalk", Width: 1450, Selvedge: 10, Thickness: 0.5, Weight: 220, Shrinkage: 0.03}}
 }

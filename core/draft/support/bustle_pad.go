@@ -23,7 +23,7 @@ type BustlePad struct{}
 
 // About describes it.
 func (BustlePad) About() draft.About {
-	return draft.About{Kind: "bustle-pad", Name: "Bustle pad", Family: family.Support,
+	return draft.About{Kind: "bustle-pad", Name: "Bustle pad", Family: family.Support, Over: family.Foundation,
 		What: "A stuffed, quilted and tufted pad on ties; fills the back of the skirt a little and carries the band and the pleats.",
 		Usual: cloth.Fabric{Name: "Cotton sateen", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.35, Weight: 150,
 			Shrinkage: 0.03}}

@@ -23,7 +23,7 @@ type HipRoll struct{}
 
 // About describes it.
 func (HipRoll) About() draft.About {
-	return draft.About{Kind: "hip-roll", Name: "Hip roll", Family: family.Support,
+	return draft.About{Kind: "hip-roll", Name: "Hip roll", Family: family.Support, Over: family.Foundation,
 		What: "A stuffed crescent at the waist, thick behind and running out before; or a pair for the hips. Sixteenth to eighteenth " +
 			"century skirts hang from it.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}

@@ -21,7 +21,7 @@ type HoopSkirt struct{}
 
 // About describes it.
 func (HoopSkirt) About() draft.About {
-	return draft.About{Kind: "hoop-skirt", Name: "Hoop skirt", Family: family.Support,
+	return draft.About{Kind: "hoop-skirt", Name: "Hoop skirt", Family: family.Support, Over: family.Foundation,
 		What: "Closed steels in channels of a gored skirt, as cone, dome or bell; round, or with more of it behind.",
 		Usual: cloth.Fabric{Name: "Stout calico", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.4, Weight: 170,
 			Shrinkage: 0.04}}

@@ -23,7 +23,7 @@ type Panniers struct{}
 
 // About describes it.
 func (Panniers) About() draft.About {
-	return draft.About{Kind: "panniers", Name: "Panniers", Family: family.Support,
+	return draft.About{Kind: "panniers", Name: "Panniers", Family: family.Support, Over: family.Foundation,
 		What:  "A pair of side hoops of the eighteenth century: wide at the hips, flat before and behind, and usable as pockets.",
 		Usual: cloth.Fabric{Name: "Linen", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.4, Weight: 180, Shrinkage: 0.05}}
 }

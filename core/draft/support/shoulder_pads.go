@@ -21,7 +21,7 @@ type ShoulderPads struct{}
 
 // About describes it.
 func (ShoulderPads) About() draft.About {
-	return draft.About{Kind: "shoulder-pads", Name: "Shoulder pads", Family: family.Support,
+	return draft.About{Kind: "shoulder-pads", Name: "Shoulder pads", Family: family.Support, Over: family.Bodice,
 		What: "A pair of half moons, thick at the arm and running out towards the neck: they square the shoulders of a 1930s or 1940s " +
 			"bodice, a tailored jacket or a character's armour.",
 		Usual: cloth.Fabric{Name: "Cotton muslin", Colour: "unbleached", Width: 1400, Selvedge: 10, Thickness: 0.25, Weight: 110,

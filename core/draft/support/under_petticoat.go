@@ -16,7 +16,7 @@ type UnderPetticoat struct{}
 
 // About describes it.
 func (UnderPetticoat) About() draft.About {
-	return draft.About{Kind: "under-petticoat", Name: "Under-petticoat", Family: family.Underwear,
+	return draft.About{Kind: "under-petticoat", Name: "Under-petticoat", Family: family.Underwear, Over: family.Foundation,
 		What: "Short, narrow and warm: knee to calf length, under every support; worn beneath hoops so that nothing is seen when " +
 			"they swing.",
 		Usual: cloth.Fabric{Name: "Wool flannel", Colour: "unbleached", Width: 1450, Selvedge: 10, Thickness: 0.9, Weight: 170,

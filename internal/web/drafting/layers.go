@@ -3,6 +3,7 @@ package drafting
 import (
 	"fmt"
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -19,7 +20,8 @@ import (
 type layersView struct {
 	Stand     string
 	Catalogue []catalogueFamily
-	Begin     []beginning // usual stacks, while there is none
+	Stacks    []beginning // usual ones: drawn, to begin from, while there is none
+	Begun     bool
 	Dressing  *dressingView
 }
 
@@ -32,15 +34,25 @@ type beginning struct {
 // catalogueFamily is a part of the catalogue.
 type catalogueFamily struct {
 	Label    string
-	Garments []draft.About
+	Garments []offered
 	Open     bool
+}
+
+// offered is a garment that can be put on.
+type offered struct {
+	draft.About
+	On      *ensemble.Stage // the layer of that kind, nil for none
+	Another bool            // more than one is worn at a time
 }
 
 func (s *Room) layersStation(c *hall.Call) error {
 	return hall.Station(s.Hall, c, "layers", 0, func(p *hall.Head) (layersView, error) {
 		v := layersView{Stand: svg.Stand{Bare: p.E.Bare, Worn: p.E.Dressed(), Unit: p.Unit}.Draw(), Dressing: viewDressing(p)}
 		// The family that is put on next stands open.
-		families, next := family.All(), 0
+		families, next, on := family.All(), 0, map[string]*ensemble.Stage{}
+		for i := range p.E.Stages {
+			on[p.E.Stages[i].Kind] = &p.E.Stages[i]
+		}
 		for _, stage := range p.E.Stages {
 			for i, f := range families {
 				if stage.Garment != nil && stage.Garment.About().Family == f.Kind {
@@ -52,22 +64,21 @@ func (s *Room) layersStation(c *hall.Call) error {
 			fam := catalogueFamily{Label: f.Label, Open: i == next}
 			for _, g := range catalogue.All() {
 				if a := g.About(); a.Family == f.Kind {
-					fam.Garments = append(fam.Garments, a)
+					fam.Garments = append(fam.Garments, offered{a, on[a.Kind], f.Kind == family.Support})
 				}
 			}
 			v.Catalogue = append(v.Catalogue, fam)
 		}
-		if len(p.E.Stages) == 0 && p.E.Err == "" {
-			for n, stack := range catalogue.Stacks() {
-				b := beginning{Stack: stack, N: n}
-				for _, kind := range stack.Kinds {
-					if g, ok := catalogue.Find(kind); ok {
-						b.Names += ", " + strings.ToLower(g.About().Name)
-					}
+		v.Begun = len(p.E.Stages) > 0 || p.E.Err != ""
+		for n, stack := range catalogue.Stacks() {
+			b := beginning{Stack: stack, N: n}
+			for _, kind := range stack.Kinds {
+				if g, ok := catalogue.Find(kind); ok {
+					b.Names += ", " + strings.ToLower(g.About().Name)
 				}
-				b.Names = strings.TrimPrefix(b.Names, ", ")
-				v.Begin = append(v.Begin, b)
 			}
+			b.Names = strings.TrimPrefix(b.Names, ", ")
+			v.Stacks = append(v.Stacks, b)
 		}
 		return v, nil
 	})
@@ -99,26 +110,43 @@ func (s *Room) beginning(c *hall.Call) error {
 	return nil
 }
 
+// addLayer puts a garment on where it belongs, or all of a ready stack that is not on yet; begun with, a stack comes in its own
+// order.
 func (s *Room) addLayer(c *hall.Call) error {
-	e := hall.ID(c, "ensemble")
-	var all []draft.About
-	for _, kind := range c.PostFormArray("kind") {
+	id := hall.ID(c, "ensemble")
+	e, err := s.Store.Ensemble(c.Ctx(), id)
+	if err != nil {
+		return err
+	}
+	kinds := c.PostFormArray("kind")
+	wrong := &store.FieldError{Field: "kind", Why: "choose a garment from the list"}
+	if len(kinds) == 0 || len(kinds) > len(catalogue.All()) {
+		return wrong
+	}
+	var put []store.Layer
+	for _, kind := range kinds {
 		g, ok := catalogue.Find(kind)
 		if !ok {
-			break
+			return wrong
 		}
-		all = append(all, g.About())
-	}
-	if len(all) == 0 || len(all) != len(c.PostFormArray("kind")) || len(all) > len(catalogue.All()) {
-		return &store.FieldError{Field: "kind", Why: "choose a garment from the list"}
-	}
-	for _, a := range all {
-		if _, err := s.Store.AddLayer(c.Ctx(), store.Layer{EnsembleID: e, Kind: a.Kind, Name: a.Name, Fabric: a.Usual,
-			State: store.Drafted}); err != nil {
-			return err
+		if len(kinds) > 1 && slices.ContainsFunc(e.Layers, func(l store.Layer) bool { return l.Kind == kind }) {
+			continue
 		}
+		a := g.About()
+		put = append(put, store.Layer{Kind: a.Kind, Name: a.Name, Fabric: a.Usual, State: store.Drafted})
 	}
-	return s.Done(c, fmt.Sprintf("/ensembles/%d/layers", e))
+	if len(put) == 0 {
+		return &store.FieldError{Field: "kind", Why: "all of that stack is on already; choose another, or a single garment"}
+	}
+	place := catalogue.Place
+	if len(e.Layers) == 0 {
+		place = func(stack []string, _ string) int { return len(stack) }
+	}
+	put, err = s.Store.PutOn(c.Ctx(), id, put, place)
+	if err != nil {
+		return err
+	}
+	return s.Done(c, fmt.Sprintf("/ensembles/%d/layers#layer-%d", id, put[0].ID))
 }
 
 // hadLayer says that a layer is bought or borrowed, or made after all.
