@@ -96,6 +96,23 @@ func Changes(before, now Snapshot) []Change {
 	return out
 }
 
+// Told is what a change of a layer that is not cut yet must come to before it is worth a word: less than a tape shows, mm.
+const Told = 3.0
+
+// Telling are the changes that are told: all of them of what is cut, of anything else those that come to 3 mm.
+func Telling(changes []Change, cut bool) []Change {
+	if cut {
+		return changes
+	}
+	var out []Change
+	for _, c := range changes {
+		if math.Abs(c.By) >= Told {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
 // In says the change in words: "waist 31 mm smaller", "every side gore
 // narrower by 6 mm at the waist".
 func (c Change) In(u measure.Unit) string {

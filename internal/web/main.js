@@ -57,7 +57,11 @@ document.addEventListener("click", (e) => {
 });
 
 // On a narrow page the station in hand may lie off the edge of the row.
-document.querySelector(".stations [aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
+// Wider letters that come later move the stations along: then once more.
+const inView = () =>
+  document.querySelector(".stations [aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
+inView();
+document.fonts?.ready.then(inView);
 
 pending();
 cards();

@@ -288,7 +288,7 @@ func (s *Hall) View(ctx context.Context, e store.Ensemble, layer uint, u measure
 			row.Err = Sentence(stage.Err.Error())
 		case stage.NowErr == nil:
 			now := stage.Snapshot()
-			if changes := ensemble.Changes(rec.Seen, now); len(changes) > 0 {
+			if changes := ensemble.Telling(ensemble.Changes(rec.Seen, now), rec.State.Made()); len(changes) > 0 {
 				row.Stale, row.Change, row.Short = true, ensemble.Say(changes, u), ensemble.Short(changes, u)
 			}
 			if grown := ensemble.Outgrown(rec.Seen, now); len(grown) > 0 {
