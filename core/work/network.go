@@ -1,12 +1,14 @@
 package work
 
 import (
-	"container/heap"
+	"cmp"
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"runtime"
 	"slices"
 	"sort"
+	"sync"
 )
 
 // Network is a bare network of operations, without a calendar: some of what they need is limited.
@@ -25,7 +27,7 @@ type Laid struct {
 const searches = 500
 
 // enough is up to how many operations and reasons that many are tried; of more fewer, but least.
-const enough, least = 4000, 8
+const enough, least = 2000, 8
 
 // Lay lays a network out so that no capacity is exceeded, as short as it can be found: by the serial scheme (Kelley, 1963)
 // over orders by latest start and by what hangs on each, and some at random near them. Where nothing is limited it is the
@@ -48,21 +50,20 @@ func (n Network) Lay(minutes []float64, seed uint64) (Laid, error) {
 		return out, nil
 	}
 	long := w.tails(minutes)
+	g, at := n.gang(w), make([]keyed, len(minutes))
 	by := func(key func(i int) float64) []int {
-		at := make([]int, len(minutes))
 		for i := range at {
-			at[i] = i
+			at[i] = keyed{key(i), i}
 		}
-		sort.SliceStable(at, func(a, b int) bool { return key(at[a]) < key(at[b]) })
-		return at
+		return inOrder(at)
 	}
-	best := n.serial(w, by(func(i int) float64 { return times[i].Latest }), minutes)
+	best := g.serial(by(func(i int) float64 { return times[i].Latest }), minutes)
 	keep := func(l Laid) {
 		if l.Whole < best.Whole-1e-9 {
 			best = l
 		}
 	}
-	keep(n.serial(w, by(func(i int) float64 { return -long[i] }), minutes))
+	keep(g.serial(by(func(i int) float64 { return -long[i] }), minutes))
 	r := rand.New(rand.NewPCG(seed, 0x1a7))
 	edges := 0
 	for _, k := range w.waits {
@@ -72,9 +73,9 @@ func (n Network) Lay(minutes []float64, seed uint64) (Laid, error) {
 		if best.Whole <= whole+1e-9 {
 			break // it can't be shorter than its longest chain
 		}
-		keep(n.serial(w, by(func(i int) float64 { return times[i].Latest + r.Float64()*whole*0.3 }), minutes))
-		keep(n.serial(w, by(func(i int) float64 { return best.Start[i] + r.NormFloat64()*whole*0.05 }), minutes))
-		keep(n.serial(w, r.Perm(len(minutes)), minutes))
+		keep(g.serial(by(func(i int) float64 { return times[i].Latest + r.Float64()*whole*0.3 }), minutes))
+		keep(g.serial(by(func(i int) float64 { return best.Start[i] + r.NormFloat64()*whole*0.05 }), minutes))
+		keep(g.serial(r.Perm(len(minutes)), minutes))
 	}
 	return best, nil
 }
@@ -90,72 +91,139 @@ func (n Network) limited() bool {
 	return false
 }
 
-// serial places operations one by one in an order, each as early as its reasons and the capacities let it; one whose reasons
-// are not placed yet waits its turn.
-func (n Network) serial(w woven, order []int, minutes []float64) Laid {
-	rank := make([]int, len(order))
-	for k, i := range order {
-		rank[i] = k
+// keyed is an operation with what it is sorted by.
+type keyed struct {
+	key float64
+	at  int
+}
+
+// inOrder are the operations by their keys, those of one key as they come.
+func inOrder(all []keyed) []int {
+	slices.SortFunc(all, func(a, b keyed) int {
+		if a.key != b.key {
+			return cmp.Compare(a.key, b.key)
+		}
+		return a.at - b.at
+	})
+	out := make([]int, len(all))
+	for k, one := range all {
+		out[k] = one.at
 	}
-	waits := slices.Clone(w.waits)
-	from, out := make([]float64, len(minutes)), Laid{Start: make([]float64, len(minutes))}
-	used := map[Need]*usage{}
+	return out
+}
+
+// gang places the operations of one network again and again: what it needs for that is made once. One at a time uses it.
+type gang struct {
+	woven
+	most  []int   // how many can use each limited thing
+	needs [][]int // by operation the limited things it needs
+
+	rank, left []int
+	from       []float64
+	used       []usage
+	ready      ranks
+}
+
+func (n Network) gang(w woven) *gang {
+	g := &gang{woven: w, needs: make([][]int, len(n.Operations)), rank: make([]int, len(n.Operations)),
+		from: make([]float64, len(n.Operations))}
+	index := map[Need]int{}
 	for need, c := range n.Capacity {
-		used[need] = &usage{most: c, at: []float64{math.Inf(-1)}, count: []int{0}}
+		index[need] = len(g.most)
+		g.most = append(g.most, c)
 	}
-	var ready ranks
-	for i := range waits {
-		if waits[i] == 0 {
-			ready = append(ready, rank[i])
+	for i, o := range n.Operations {
+		for _, need := range o.Needs {
+			if k, ok := index[need]; ok {
+				g.needs[i] = append(g.needs[i], k)
+			}
 		}
 	}
-	heap.Init(&ready)
-	for len(ready) > 0 {
-		i := order[heap.Pop(&ready).(int)]
-		at := from[i]
+	g.used = make([]usage, len(g.most))
+	return g
+}
+
+// serial places operations one by one in an order, each as early as its reasons and the capacities let it; one whose reasons
+// are not placed yet waits its turn.
+func (g *gang) serial(order []int, minutes []float64) Laid {
+	out := Laid{Start: make([]float64, len(minutes))}
+	g.left, g.ready = append(g.left[:0], g.waits...), g.ready[:0]
+	clear(g.from)
+	for k := range g.used {
+		u := &g.used[k]
+		u.most, u.at, u.count = g.most[k], append(u.at[:0], math.Inf(-1)), append(u.count[:0], 0)
+	}
+	for k, i := range order {
+		g.rank[i] = k
+		if g.left[i] == 0 {
+			g.ready = append(g.ready, k) // rising: a heap as it is
+		}
+	}
+	for len(g.ready) > 0 {
+		i := order[g.ready.pop()]
+		at := g.from[i]
 		for again := minutes[i] > 0; again; {
 			again = false
-			for _, need := range n.Operations[i].Needs {
-				if u := used[need]; u != nil {
-					if next := u.free(at, minutes[i]); next > at {
-						at, again = next, true
-					}
+			for _, k := range g.needs[i] {
+				if next := g.used[k].free(at, minutes[i]); next > at {
+					at, again = next, true
 				}
 			}
 		}
 		out.Start[i] = at
-		for _, need := range n.Operations[i].Needs {
-			if u := used[need]; u != nil && minutes[i] > 0 {
-				u.take(at, at+minutes[i])
+		if minutes[i] > 0 {
+			for _, k := range g.needs[i] {
+				g.used[k].take(at, at+minutes[i])
 			}
 		}
 		out.Whole = max(out.Whole, at+minutes[i])
-		for _, k := range w.then[i] {
-			from[k.to] = max(from[k.to], at+minutes[i]+k.lag)
-			if waits[k.to]--; waits[k.to] == 0 {
-				heap.Push(&ready, rank[k.to])
+		for _, k := range g.then[i] {
+			g.from[k.to] = max(g.from[k.to], at+minutes[i]+k.lag)
+			if g.left[k.to]--; g.left[k.to] == 0 {
+				g.ready.push(g.rank[k.to])
 			}
 		}
 	}
 	return out
 }
 
-// ranks is a heap of places in an order, the first on top.
+// ranks is a heap of places in an order, the first on top: container/heap's, without its boxes.
 type ranks []int
 
-func (r ranks) Len() int           { return len(r) }
-func (r ranks) Less(i, j int) bool { return r[i] < r[j] }
-func (r ranks) Swap(i, j int)      { r[i], r[j] = r[j], r[i] }
+func (r *ranks) push(x int) {
+	h := append(*r, x)
+	for i := len(h) - 1; i > 0; {
+		up := (i - 1) / 2
+		if h[up] <= h[i] {
+			break
+		}
+		h[up], h[i] = h[i], h[up]
+		i = up
+	}
+	*r = h
+}
 
-// Push and Pop are what container/heap asks for.
-func (r *ranks) Push(x any) { *r = append(*r, x.(int)) }
-
-// Pop takes the last.
-func (r *ranks) Pop() any {
-	old := *r
-	x := old[len(old)-1]
-	*r = old[:len(old)-1]
-	return x
+// pop takes the first.
+func (r *ranks) pop() int {
+	h := *r
+	first, n := h[0], len(h)-1
+	h[0] = h[n]
+	h = h[:n]
+	for i := 0; ; {
+		least := i
+		for _, k := range [2]int{2*i + 1, 2*i + 2} {
+			if k < n && h[k] < h[least] {
+				least = k
+			}
+		}
+		if least == i {
+			break
+		}
+		h[i], h[least] = h[least], h[i]
+		i = least
+	}
+	*r = h
+	return first
 }
 
 // usage is how many use a thing at once, over time: count[k] from at[k] until the next.
@@ -216,26 +284,32 @@ func (n Network) Trial(t Trials) ([]float64, error) {
 	for i, o := range n.Operations {
 		samplers[i] = o.Spread.from(src)
 	}
-	out := make([]float64, 0, t.Runs)
-	order := make([]int, len(n.Operations))
-	for i := range order {
-		order[i] = i
-	}
 	w, limited := weave(n.Operations), n.limited()
-	for range t.Runs {
-		times := make([]float64, len(samplers))
+	out, runs := make([]float64, t.Runs), make([][]float64, t.Runs)
+	for r := range runs { // one after the other, so that they are the same on any machine
+		runs[r] = make([]float64, len(samplers))
 		for i := range samplers {
-			times[i] = samplers[i].draw()
+			runs[r][i] = samplers[i].draw()
 		}
-		late, _, whole := w.critical(times)
-		if !limited {
-			out = append(out, whole)
-			continue
-		}
-		at := slices.Clone(order)
-		sort.SliceStable(at, func(a, b int) bool { return late[at[a]].Latest < late[at[b]].Latest })
-		out = append(out, n.serial(w, at, times).Whole)
 	}
+	var all sync.WaitGroup
+	workers := runtime.GOMAXPROCS(0)
+	for first := range workers {
+		all.Go(func() {
+			g, at := n.gang(w), make([]keyed, len(samplers))
+			for r := first; r < len(runs); r += workers {
+				late, _, whole := w.critical(runs[r])
+				if limited {
+					for i := range at {
+						at[i] = keyed{late[i].Latest, i}
+					}
+					whole = g.serial(inOrder(at), runs[r]).Whole
+				}
+				out[r] = whole
+			}
+		})
+	}
+	all.Wait()
 	slices.Sort(out)
 	return out, nil
 }
