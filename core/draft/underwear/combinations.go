@@ -62,28 +62,8 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	}
 	frontWaist, _ := front.Edge("waist")
 	backWaist, _ := back.Edge("waist")
-	// The band: underlap, right front, back, left front; the legs below it from
-	// centre front round.
 	q := waist / 4
-	band := pattern.Rectangle("band", "Waistband", waist+2*ext, v.Number(draft.Band), seam)
-	band.Cut = 2
-	band.Layered(pattern.ForLining)
-	band.EitherWay = true
-	band.Be(pattern.Enclosed, "left", "right")
-	band.Split("top", pattern.Stretch{ID: "end-left", Name: "button extension", Length: ext},
-		pattern.Stretch{ID: "to-front-left", Name: "to the left front", Length: q},
-		pattern.Stretch{ID: "to-back-left", Name: "to the left half of the back", Length: q}, pattern.Stretch{ID: "to-back-right",
-			Name: "to the right half of the back", Length: q}, pattern.Stretch{ID: "to-front-right", Name: "to the right front",
-			Length: q}, pattern.Stretch{ID: "end-right", Name: "other extension"})
-	band.Split("bottom", pattern.Stretch{ID: "low-left", Name: "button extension, below", Length: ext},
-		pattern.Stretch{ID: "to-leg-right", Name: "to the right leg", Length: 2 * q},
-		pattern.Stretch{ID: "to-leg-left", Name: "to the left leg", Length: 2 * q}, pattern.Stretch{ID: "low-right",
-			Name: "other extension, below"})
-	for _, e := range band.Edges {
-		if len(e.ID) > 3 && e.ID[:3] == "to-" {
-			band.Notches = append(band.Notches, pattern.Notch{Edge: e.ID, At: e.Length()})
-		}
-	}
+	band := combinedBand(waist, ext, v.Number(draft.Band), seam)
 	d.Pieces = append([]pattern.Piece{front, back, band}, d.Pieces...)
 	gather := func(id, edge, piece, other string, which pattern.Hand, long, from float64) {
 		d.Seams = append(d.Seams, pattern.Seam{ID: id, A: pattern.Side{Piece: "band", Edge: edge},
@@ -121,18 +101,47 @@ func (Combinations) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 	d.Measure("bust", "the bodice", "round the bust", bust)
 	d.Spares = []draft.Spare{{Dimension: "bust", Where: "both side seams", Seams: 2, Allowance: seam},
 		{Dimension: "band", Where: "the buttons", Slide: ext - 12}}
-	t := float64(in.Thickness)
-	bottom := rise(on) + v.Number("leg")
-	d.Wear.Cover = []figure.Depth{{Drop: -long + v.Number("neck_drop") + 60, Depth: t}, {Drop: -30, Depth: 1.3 * t},
-		{Drop: 0, Depth: 3 * t}, {Drop: v.Number(draft.Band), Depth: 3 * t}, {Drop: v.Number(draft.Band) + 40, Depth: 1.5 * t},
-		{Drop: bottom,
-			Depth: 1.5 * t}}
-	hip := on.GirthAt(figure.Hip) + v.Number(draft.Ease)
-	d.Wear.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
-		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
+	d.Wear = combinedWear(on, v, float64(in.Thickness))
 	tellCombinations(&d)
 	d.Entry = draft.Entry{At: draft.AtFront, Through: true} // open before and below, the band with it
 	return d, nil
+}
+
+// combinedBand is the band: underlap, right front, back, left front; below it the legs, from the centre front round.
+func combinedBand(waist, ext, deep, seam float64) pattern.Piece {
+	q := waist / 4
+	band := pattern.Rectangle("band", "Waistband", waist+2*ext, deep, seam)
+	band.Cut = 2
+	band.Layered(pattern.ForLining)
+	band.EitherWay = true
+	band.Be(pattern.Enclosed, "left", "right")
+	band.Split("top", pattern.Stretch{ID: "end-left", Name: "button extension", Length: ext},
+		pattern.Stretch{ID: "to-front-left", Name: "to the left front", Length: q},
+		pattern.Stretch{ID: "to-back-left", Name: "to the left half of the back", Length: q}, pattern.Stretch{ID: "to-back-right",
+			Name: "to the right half of the back", Length: q}, pattern.Stretch{ID: "to-front-right", Name: "to the right front",
+			Length: q}, pattern.Stretch{ID: "end-right", Name: "other extension"})
+	band.Split("bottom", pattern.Stretch{ID: "low-left", Name: "button extension, below", Length: ext},
+		pattern.Stretch{ID: "to-leg-right", Name: "to the right leg", Length: 2 * q},
+		pattern.Stretch{ID: "to-leg-left", Name: "to the left leg", Length: 2 * q}, pattern.Stretch{ID: "low-right",
+			Name: "other extension, below"})
+	for _, e := range band.Edges {
+		if len(e.ID) > 3 && e.ID[:3] == "to-" {
+			band.Notches = append(band.Notches, pattern.Notch{Edge: e.ID, At: e.Length()})
+		}
+	}
+	return band
+}
+
+// combinedWear is how the garment lies on the figure, in cloth so thick.
+func combinedWear(on figure.Figure, v draft.Values, t float64) (w draft.Wear) {
+	bottom := rise(on) + v.Number("leg")
+	w.Cover = []figure.Depth{{Drop: -on.Length("back_waist_length") + v.Number("neck_drop") + 60, Depth: t}, {Drop: -30, Depth: 1.3 * t},
+		{Drop: 0, Depth: 3 * t}, {Drop: v.Number(draft.Band), Depth: 3 * t}, {Drop: v.Number(draft.Band) + 40, Depth: 1.5 * t},
+		{Drop: bottom, Depth: 1.5 * t}}
+	hip := on.GirthAt(figure.Hip) + v.Number(draft.Ease)
+	w.Hang = []draft.Hang{{Drop: 0, Girth: on.Girth(0)}, {Drop: on.Drop(figure.Hip), Girth: hip},
+		{Drop: bottom * 0.8, Girth: hip * 1.02}, {Drop: bottom, Girth: hip * 0.8}}
+	return w
 }
 
 // sideLength is how long the side of a piece is.

@@ -167,10 +167,21 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	hemDrop := length - on.Length("front_length")
 	d.Wear.Hang = []draft.Hang{{Drop: on.Drop(figure.Bust), Girth: on.GirthAt(figure.Bust) + 40},
 		{Drop: on.Drop(figure.Hip), Girth: max(4*half, on.GirthAt(figure.Hip))}, {Drop: hemDrop, Girth: 4*half + flare}}
+	headPasses(&d, v)
+	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
+		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Tell(girth))})
+	tellShift(&d)
+	d.Entry = draft.Entry{Closed: 4 * half, Only: draft.OverHead}
+	return d, nil
+}
+
+// headPasses says so where the neck is too small for a head.
+func headPasses(d *draft.Draft, v draft.Values) {
 	neckEdge := 0.0
-	for _, p := range []*pattern.Piece{&front, &back} {
-		e, _ := p.Edge("neck")
-		neckEdge += 2 * e.Length()
+	for i := range d.Pieces {
+		if e, ok := d.Pieces[i].Edge("neck"); ok {
+			neckEdge += 2 * e.Length()
+		}
 	}
 	if over := neckEdge; over < 560 {
 		d.Notes = append(d.Notes, draft.Note{Grave: true, Title: "The head may not pass the neck",
@@ -179,8 +190,10 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 			Fix: draft.Settings{draft.NeckFront: min(260, v.Number(draft.NeckFront)+50)}, FixLabel: "Deepen the front by " +
 				measure.Tell(50)})
 	}
-	d.Notes = append(d.Notes, draft.Note{Title: "Drafted to the body without a corset",
-		Text: fmt.Sprintf("The %s is fullest here at %s and decides the width.", fullest.Label(), measure.Tell(girth))})
+}
+
+// tellShift says how its seams are joined and its hems turned, and what is particular about the steps.
+func tellShift(d *draft.Draft) {
 	for i := range d.Seams {
 		switch d.Seams[i].ID {
 		case "sleeve-front", "sleeve-back":
@@ -208,8 +221,6 @@ func (Shift) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dra
 	d.Tell(work.ToClose, "From the sleeve hem through the gusset down to the gore; sew the underarm twice.")
 	d.Tell(work.ToBind, "The neck has no allowance: the binding takes its place.")
 	d.Tell(work.ToHem, "Turn it in twice.", work.After{Step: work.ToClose, Why: "the hem runs round over the side seams"})
-	d.Entry = draft.Entry{Closed: 4 * half, Only: draft.OverHead}
-	return d, nil
 }
 
 // cover is a loose cloth's thickness down the body: it hangs in folds, so on
