@@ -11,7 +11,9 @@ import (
 func TestPuttingOn(t *testing.T) {
 	b := open(t, app(t, true))
 	b.visit("/ensembles/1/layers")
-	shown := func() int { return js[int](b, `[...document.querySelectorAll("#garments li")].filter((n) => n.checkVisibility()).length`) }
+	shown := func() int {
+		return js[int](b, `[...document.querySelectorAll("#garments li")].filter((n) => n.checkVisibility()).length`)
+	}
 	stack := func() string {
 		return js[string](b, `[...document.querySelectorAll(".layer-row h3")].map((n) => n.textContent.trim()).join(" / ")`)
 	}
