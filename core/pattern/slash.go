@@ -162,8 +162,11 @@ func (out *Piece) carry(p Piece, s Slash, c chord, turn func(plane.Point) plane.
 		for i, q := range *path {
 			// What ends on the outline lies neither within nor without for certain: the side of the cut
 			// that it lies on tells.
-			if edge, _ := plane.Apart([]plane.Point{q}, region); edge > onOutline && plane.Inside(region, q) ||
-				edge <= onOutline && c.b.Sub(c.a).Cross(q.Sub(c.a)) < 0 {
+			turns := c.b.Sub(c.a).Cross(q.Sub(c.a)) < 0
+			if !plane.Within(region, q, onOutline) {
+				turns = plane.Inside(region, q)
+			}
+			if turns {
 				(*path)[i] = turn(q)
 			}
 		}

@@ -286,6 +286,20 @@ func Apart(a, b []Point) (float64, Point) {
 	return math.Sqrt(best), at
 }
 
+// Within tells whether a point lies no further from a line than so much.
+func Within(line []Point, p Point, by float64) bool {
+	for i := 1; i < len(line); i++ {
+		a, b := line[i-1], line[i]
+		if p.X < min(a.X, b.X)-by || p.X > max(a.X, b.X)+by || p.Y < min(a.Y, b.Y)-by || p.Y > max(a.Y, b.Y)+by {
+			continue
+		}
+		if Off(p, a, b) <= by {
+			return true
+		}
+	}
+	return false
+}
+
 // Apartness is how far a point lies from the border of a polygon.
 func Apartness(poly []Point, p Point) float64 {
 	best := math.Inf(1)

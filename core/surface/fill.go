@@ -203,6 +203,8 @@ func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 	cell := min(max(min(box.Width(), box.Height())/cellsAcross, narrowestCell), widestCell) * s.coarse
 	high := cell * math.Sqrt(3) / 2
 	for i, y := 0, box.Min.Y+high/2; y < box.Max.Y; i, y = i+1, y+high {
+		r := s.at(y)
+		zero := s.zero(&r)
 		for x := box.Min.X + cell/2*float64(1+i%2)/1.5; x < box.Max.X; x += cell {
 			q := plane.Pt(x, y)
 			clear := plane.Inside(border, q)
@@ -217,7 +219,8 @@ func (s start) fill(m *mesh, border []plane.Point, constraints [][2]int) {
 				clear = plane.Off(q, a, b) > 0.55*cell
 			}
 			if clear {
-				m.at = append(m.at, s.placed(q))
+				px, py := r.along(x + zero)
+				m.at = append(m.at, r3.Vec{X: px, Y: py, Z: y})
 				m.flat = append(m.flat, q)
 			}
 		}
