@@ -227,6 +227,12 @@ func (d *Draft) Buy(kind, what string, quantity float64, unit, why string) {
 	d.Notions = append(d.Notions, notion.Notion{Kind: kind, What: what, Quantity: quantity, Unit: unit, Why: why})
 }
 
+// StayHooks adds the two hooks that a waist stay closes with, by itself and first.
+func (d *Draft) StayHooks() {
+	d.Fastenings = append(d.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 2, For: "the waist stay",
+		Why: "it closes by itself, first"})
+}
+
 // Fasten adds fasteners; why is the sum behind their number.
 func (d *Draft) Fasten(kind closure.Fastener, count int, size float64, why string) {
 	d.Fastenings = append(d.Fastenings, closure.Fastening{Kind: kind, Count: count, Size: size, Why: why})

@@ -82,6 +82,11 @@ func (m Making) Fastened(all []notion.Notion) []notion.Notion {
 // Notions are what the techniques call for beside thread.
 func (m Making) Notions(g Garment) []notion.Notion {
 	all := notionOf(g)
+	for _, n := range g.Notions {
+		if n.Kind == "elastic" { // how much, the draft knows better
+			delete(all, n.Kind)
+		}
+	}
 	long := map[string]float64{}
 	var order []string
 	add := func(t technique.Technique, length float64) {

@@ -120,6 +120,7 @@ func fiftiesOf(ask *asked, on figure.Figure, v draft.Values, in cloth.Fabric, tw
 	}
 	stay := 2*h.form.HalfGirth(h.hem(0.5)) - v.Number(draft.WaistEase) - 12
 	h.Buy("tape", "Waist stay, "+measure.TellStock(25)+" wide", (stay+80)/1000, "m", "the waist less "+measure.Tell(12)+", and to close it")
+	h.StayHooks()
 	h.Do(work.ToWaistStay, "Tack the waist stay", work.TackStay, 1,
 		"At sides, darts and centres, free beside the opening; it closes first, with "+
 			"two hooks.",

@@ -79,6 +79,9 @@ func (HighWaist) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fa
 	return *h.Draft, err
 }
 
+// cordTied is how much longer than the neckline its cord is at either end, mm (from memory).
+const cordTied = 200.0
+
 // drawnFront makes the front full at its lower edge and its neckline.
 func (h *half) drawnFront() error {
 	times, top := h.v.Number("full"), h.v.Number("full_top")
@@ -125,6 +128,10 @@ func (h *half) drawnFront() error {
 	h.Measure("drawn.neck", "the front", "its neckline is drawn to", 2*neck.Length())
 	p.GatherRows(e.Line)
 	h.Pieces[i] = p
-	h.Tell(work.ToGather, "The front’s neckline on a cord to its own length again, its waist to the length of the lining or the band.")
+	if top > 1 {
+		h.Buy("cord", "Fine cord for the neckline", (2*neck.Length()+2*cordTied)/1000, "m", "as long as it is drawn to, and to tie")
+		h.Tell(work.ToGather, "The front’s neckline on a cord to its own length again.")
+	}
+	h.Tell(work.ToGather, "The front’s waist to the length of the lining or the band.")
 	return nil
 }

@@ -186,6 +186,7 @@ func (h *half) lapel(first string) error {
 	} else if err := h.notched(first, facing.ID, r, behind, long); err != nil {
 		return err
 	}
+	h.Buy("tape", "Stay tape, "+measure.TellStock(10), 2*(r.brk.To(r.foot)+40)/1000, "m", "along both roll lines")
 	h.Tell(work.ToTurn, "Tape the roll line before anything is faced, the tape shorter than the line by "+measure.Tell(8)+": it draws the "+
 		"lapel to the body. Facing and upper collar are cut larger at their edges: eased on, they let the seam roll out of sight. Above "+
 		"the break the facing is rolled "+measure.Tell(lapelTurn)+" to the right side, below it to the wrong one.")

@@ -71,6 +71,7 @@ func (Straight) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fab
 		p.Be(pattern.Enclosed, "top", "bottom")
 		p.Allow(12, "top", "bottom")
 		h.Pieces = append(h.Pieces, p)
+		h.Buy("tape", "Stay tape, "+measure.TellStock(10), (wide+30)/1000, "m", "behind the panel’s lower end")
 		h.Tell(work.ToSetOn, "The panel’s edges are bound first, and cut off by nothing: then it is stitched on in the binding’s ditch.")
 	}
 	return *h.Draft, nil

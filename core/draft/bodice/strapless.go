@@ -96,10 +96,10 @@ func (Strapless) drawn(ask *asked, on figure.Figure, v draft.Values, in cloth.Fa
 	stay := 2*h.form.HalfGirth(0) - v.Number(draft.WaistEase) - 25
 	h.Buy("tape", "Waist stay, "+measure.TellStock(28)+" wide", (stay+100)/1000, "m",
 		"the waist less "+measure.Tell(25)+", and to close it")
+	h.StayHooks()
 	h.Do(work.ToWaistStay, "Tack the waist stay", work.TackBoned, 1,
-		"To the seams and bones at the waist, free beside the opening. It closes first: "+
-			"it is what "+
-			"carries the bodice.", after(work.ToBone, "it lies over the bones"))
+		"To the seams and bones at the waist, free beside the opening. It closes first, with two hooks: "+
+			"it is what carries the bodice.", after(work.ToBone, "it lies over the bones"))
 	h.TryOn += " Lift the arms: it must stay where it is, held at the waist."
 	return *h.Draft, h.sound()
 }

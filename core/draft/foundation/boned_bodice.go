@@ -197,8 +197,7 @@ func finishBoned(d *draft.Draft, h *part.Half, on figure.Figure, v draft.Values,
 		Allowance: v.Number(draft.Allowance)}}
 	d.Buy("tape", "Waist stay, grosgrain "+measure.TellStock(v.Number("stay"))+" wide", (waist+150)/1000, "m",
 		"the waist as it is dressed underneath and the ends turned back")
-	d.Fastenings = append(d.Fastenings, closure.Fastening{Kind: closure.Hooks, Count: 2, For: "the stay",
-		Why: "it closes by itself, first"})
+	d.StayHooks()
 	d.Covered, d.Casing = true, true
 	t := 2*float64(in.Thickness) + 0.6
 	d.Wear.Carry = carryOf(v, 0)

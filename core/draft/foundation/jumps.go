@@ -229,7 +229,7 @@ func tellJumps(d *draft.Draft, bobbins int, length float64) {
 	d.Tell(work.ToJoin, "Pin between the basted crossings, stitch, press open, whip the allowances down.")
 	d.Tell(work.ToBone, "Ends rounded and sanded; the top edge is still open.")
 	d.Tell(work.ToSetOn,
-		"Cover the raw edges of the straps with tape.")
+		"Cover the raw edges of the straps with scraps of the binding.")
 	d.Tell(work.ToBind,
 		"Tabs and fronts before the top, a quarter of the way round at a time: less to unpick. Fine, close cloth: loose wool "+
 			"frays away.")

@@ -347,6 +347,7 @@ func (j Joined) carried(d *draft.Draft, b part.Bodice) {
 	if j.stay && at < 0 {
 		d.Buy("tape", "Waist stay, "+measure.TellStock(25)+" wide", (b.Seam-stayLess+80)/1000, "m",
 			"the waist seam less "+measure.Tell(stayLess)+", and to close it: it carries the skirt, not the seam")
+		d.StayHooks()
 		d.Do(stay, "Tack the waist stay", work.TackStay, 1,
 			"Along the waist seam, to its allowances at sides, darts and centres, free beside the "+
 				"opening; it closes first, with two hooks.")

@@ -224,7 +224,8 @@ func (s *smocked) arms(v draft.Values) pattern.Piece {
 	long := s.arm - (s.downF+s.downB)/2
 	low, lowF := under.Sub(plane.Pt(0, long)), before.Sub(plane.Pt(0, long))
 	p := pattern.Piece{ID: "sleeve", Name: "Sleeve", Cut: 2, Mirrored: true, Edges: []pattern.Edge{
-		{ID: "wrist", Name: "wrist edge", Line: []plane.Point{lowF, low}, Allowance: 20, Kind: pattern.CasingAt},
+		{ID: "wrist", Name: "wrist edge", Line: []plane.Point{lowF, low}, Allowance: 20, Kind: pattern.CasingAt,
+			Technique: "elastic"},
 		{ID: "underarm-back", Name: "underarm edge, back", Line: []plane.Point{low, under}, Allowance: seam},
 		{ID: "raglan-back", Name: "raglan edge, back", Line: plane.Reversed(back), Allowance: seam, Corner: true},
 		{ID: "neck", Name: "neck edge", Line: []plane.Point{back[0], front[0]}, Allowance: seam},
@@ -234,6 +235,7 @@ func (s *smocked) arms(v draft.Values) pattern.Piece {
 	s.rows(&p, v)
 	if v.Choice("sleeve_end") == "open" {
 		p.Be(pattern.Hem, "wrist")
+		edgeOf(&p, "wrist").Technique = ""
 	}
 	return p
 }

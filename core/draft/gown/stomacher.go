@@ -3,6 +3,7 @@ package gown
 import (
 	"errors"
 	"fmt"
+	"math"
 	"slices"
 
 	"ardentgusset/core/closure"
@@ -83,7 +84,8 @@ func stomached(d *draft.Draft, v draft.Values) error {
 	d.Remark(false, "It is worn over a stomacher", fmt.Sprintf("It shows over %s at the neckline and %s at the waist, and reaches %s "+
 		"beneath either front. Put on first, it is pinned or basted to the stays at its upper edge and point; then the fronts to it.",
 		measure.Tell(2*top), measure.Tell(2*low), measure.Tell(under)))
-	d.Tell(work.ToTurn, "The stomacher is stiffened between its layers: buckram, or a canvas with bones.")
+	d.Buy("stiffening", "Buckram, or stiff canvas", math.Ceil(2*stomacher.Area()/1e4)/100, "m²", "between the layers of the stomacher")
+	d.Tell(work.ToTurn, "The stomacher is stiffened between its layers: buckram, or a stiff canvas.")
 	return nil
 }
 

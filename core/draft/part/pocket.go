@@ -100,10 +100,11 @@ func Pocketed(d *draft.Draft, v draft.Values, pieces []Between, opensLeft bool) 
 	d.Pieces = append(d.Pieces, bag)
 	d.Seams = append(d.Seams, pattern.Seam{ID: "pocket", A: pattern.Side{Piece: "pocket", Edge: "bag"},
 		B: pattern.Side{Piece: "pocket", Edge: "bag"}, Join: pattern.Pocket})
-	where := "the right"
+	where, mouths := "the right", 1.0
 	if both {
-		where = "both sides"
+		where, mouths = "both sides", 2
 	}
+	d.Buy("tape", "Stay tape, "+measure.TellStock(10), mouths*(mouth+40)/1000, "m", "along the mouth of each pocket")
 	d.Tell(work.ToPocket, fmt.Sprintf("At %s: a bag to each edge of the seam, from notch to notch, before the seam is closed; then seam "+
 		"and bag in "+
 		"one, round the corners. A tape along the mouth keeps it from stretching.", where))

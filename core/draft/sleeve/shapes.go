@@ -216,6 +216,11 @@ var elastic = Kind{Key: "elastic", Label: "off the shoulder, on elastic",
 		p.Cut, p.EitherWay = 2, true
 		p.Allow(casing+8, "top", "bottom")
 		p.Be(pattern.CasingAt, "top", "bottom")
+		for i := range p.Edges {
+			if p.Edges[i].Kind == pattern.CasingAt {
+				p.Edges[i].Technique = "elastic"
+			}
+		}
 		d.Pieces = append(d.Pieces, p)
 		d.Seams = append(d.Seams, pattern.Seam{ID: "underarm", A: pattern.Side{Piece: "sleeve", Edge: "left"},
 			B: pattern.Side{Piece: "sleeve", Edge: "right"}})

@@ -203,7 +203,7 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 		d.Seams = append(d.Seams, pattern.Seam{ID: "frill", A: pattern.Side{Piece: "leg-band", Edge: "top"},
 			B: pattern.Side{Piece: "frill", Edge: "top"}, Ease: band * (v.Number("frill_ratio") - 1), Absorbed: pattern.Gathers,
 			Join: pattern.Banded, Note: "between the two layers of the band"})
-		d.Tell(work.ToGather, "Lace goes on the frill while the strip is flat.",
+		d.Tell(work.ToGather, "What trims the frill goes on while the strip is flat.",
 			work.After{Step: work.ToHem, Why: "a strip is hemmed more easily than " +
 				"a frill"})
 		d.Remark(false, "Look under the frill before you trim", "Turn the leg out and see that nothing is caught under it.")
