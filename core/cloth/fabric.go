@@ -26,9 +26,10 @@ type Fabric struct {
 	Weave     string         `json:"weave,omitempty"` // one of Weaves
 	Warp      float64        `json:"warp_per_cm,omitempty"`
 	Weft      float64        `json:"weft_per_cm,omitempty"`
-	Fraying   int            `json:"fraying,omitempty"`  // 0 not known, 1 hardly, 2 some, 3 freely
-	Stretch   float64        `json:"stretch,omitempty"`  // part it gives across, 0 to 1
-	Railroad  bool           `json:"railroad,omitempty"` // its print or nap runs across it, towards a selvedge
+	Fraying   int            `json:"fraying,omitempty"`       // 0 not known, 1 hardly, 2 some, 3 freely
+	Shows     int            `json:"shows_through,omitempty"` // 0 not known, 1 nothing, 2 a little, 3 it is sheer
+	Stretch   float64        `json:"stretch,omitempty"`       // part it gives across, 0 to 1
+	Railroad  bool           `json:"railroad,omitempty"`      // its print or nap runs across it, towards a selvedge
 	RepeatX   measure.Length `json:"repeat_along_mm,omitempty"`
 	RepeatY   measure.Length `json:"repeat_across_mm,omitempty"`
 	HalfDrop  bool           `json:"half_drop,omitempty"`
@@ -130,6 +131,7 @@ func (f Fabric) Faults() map[string]string {
 	between("warp_per_cm", f.Warp, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
 	between("weft_per_cm", f.Weft, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
 	between("fraying", float64(f.Fraying), 0, 3, "fraying is 0 (not known) to 3 (freely)")
+	between("shows_through", float64(f.Shows), 0, 3, "what shows through is 0 (not known) to 3 (sheer)")
 	between("stretch", f.Stretch, 0, 1, "stretch lies between 0 and 100 %")
 	between("repeat_along_mm", float64(f.RepeatX), 0, float64(2*measure.Metre), "a repeat is at most ⟦=2 m⟧")
 	between("repeat_across_mm", float64(f.RepeatY), 0, float64(2*measure.Metre), "a repeat is at most ⟦=2 m⟧")

@@ -123,8 +123,11 @@ func (f Fabric) Suits(kind family.Kind, role Role) []Verdict {
 	}
 	if shows, tested := f.SeeThrough(); shows && w.Opaque {
 		how := "looks thin enough to let"
-		if tested {
+		switch {
+		case tested:
 			how = "let in its test"
+		case f.Shows > 0:
+			how = "lets"
 		}
 		say(Fair, "it %s what lies under show: line it, or choose what is under by its colour", how)
 	}

@@ -198,13 +198,24 @@ func (f Fabric) Feeds() int {
 	return s.Layers
 }
 
-// SeeThrough tells whether what lies under shows: tested, or judged by weight
+// SeeThrough tells whether what lies under shows: tested, said, or judged by weight
 // and weave.
 func (f Fabric) SeeThrough() (shows, tested bool) {
 	if s, ok := f.swatch(OpacityTest); ok {
 		return s.Yes, true
 	}
+	if f.Shows > 0 {
+		return f.Shows > 1, false
+	}
 	return f.Weave == "gauze" || f.Weave == "net" || (f.Weight > 0 && f.Weight < 70), false
+}
+
+// Sheer tells whether its own seams show through it: said or tested, or known by its weave.
+func (f Fabric) Sheer() bool {
+	if shows, tested := f.SeeThrough(); tested {
+		return shows
+	}
+	return f.Shows == 3 || f.Shows == 0 && (f.Weave == "gauze" || f.Weave == "net")
 }
 
 // Mass is the weight of an area of the cloth, g; area in mm².

@@ -48,6 +48,24 @@ func TestSwatchesAreWrittenDown(t *testing.T) {
 	assert.Equal(t, "what is under shows", shows.Outcome())
 }
 
+// What shows through: a test counts before what was said, and that before what weight and weave let expect.
+func TestWhatShowsThrough(t *testing.T) {
+	for _, c := range []struct {
+		f            Fabric
+		shows, sheer bool
+	}{
+		{Fabric{Weight: 200}, false, false}, {Fabric{Weight: 60}, true, false}, {Fabric{Weave: "net"}, true, true},
+		{Fabric{Weight: 60, Shows: 1}, false, false}, {Fabric{Weight: 200, Shows: 2}, true, false}, {Fabric{Weight: 200, Shows: 3}, true, true},
+		{Fabric{Weave: "gauze", Shows: 1}, false, false},
+		{Fabric{Shows: 3, Swatches: []Swatch{{Test: OpacityTest}}}, false, false},
+		{Fabric{Shows: 1, Swatches: []Swatch{{Test: OpacityTest, Yes: true}}}, true, true},
+	} {
+		shows, _ := c.f.SeeThrough()
+		assert.Equal(t, []bool{c.shows, c.sheer}, []bool{shows, c.f.Sheer()}, "%+v", c.f)
+	}
+	assert.Contains(t, Fabric{Shows: 4}.Faults(), "shows_through")
+}
+
 // A remnant that is drawn begins at its corner; flaws stay where they were on the cloth, those that are cut off go.
 func TestReshapedClothKeepsItsFlaws(t *testing.T) {
 	c := Cut{Length: 2000, Width: 1400, Flaws: []Flaw{{ID: 1, What: "hole", Around: [][2]float64{{700, 600}, {720, 600}, {710, 620}}},

@@ -32,7 +32,8 @@ func turned(line []plane.Point) float64 {
 
 // situation is where a row is worked, but for what only the row knows.
 func (g Garment) situation(m Maker) technique.Situation {
-	s := technique.Situation{Year: m.Year, Seen: g.Seen, Frays: g.Cloth.Frays(), Thick: float64(g.Cloth.Thickness), Can: m.can(),
+	s := technique.Situation{Year: m.Year, Seen: g.Seen, Frays: g.Cloth.Frays(), Sheer: g.Cloth.Sheer(),
+		Thick: float64(g.Cloth.Thickness), Can: m.can(),
 		NoButtonholes: !m.any(func(x Machine) bool { return x.Buttonholes || x.Zigzag })}
 	end, _ := technique.Find(usual[technique.Finish])
 	s.Ends = m.perMetre(end)

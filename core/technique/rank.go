@@ -43,6 +43,7 @@ type Situation struct {
 	Year     int     // 0 when it is not known
 	Seen     bool    // from outside
 	Frays    int     // the cloth, 0 to 3
+	Sheer    bool    // allowances show through it
 	Thick    float64 // of the cloth, mm
 	Turn     float64 // through which the edge turns, degrees
 	Strain   int     // 0 hangs … 3 laced
@@ -156,6 +157,10 @@ func (t Technique) neat(s Situation, judge func(float64, string, ...any)) {
 	case s.Enclosed && t.Of == Finish && t.Fit.Clean > 0:
 		judge(-1, "nobody sees it and nothing rubs it: it is covered")
 	case s.Enclosed:
+	case s.Sheer && t.Of == Join && t.Fit.Clean >= 3:
+		judge(2, "narrow and clean where it shows through")
+	case s.Sheer && t.Of == Join:
+		judge(-2, "its allowances show through")
 	case t.Fit.Clean >= 3 && s.Frays >= 1:
 		judge(1.5, "encloses the raw edges")
 	case t.Fit.Clean < s.Frays && t.Of != Join:

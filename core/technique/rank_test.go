@@ -76,6 +76,9 @@ func TestRankingOfTheTrade(t *testing.T) {
 	loose.Frays, loose.Seen, loose.Thick = 3, false, 0.3
 	strong := Rank(Join, loose, Strong)
 	assert.Less(t, place(strong, "french"), place(strong, "plain"), "edges that fray are shut in")
+	sheer := base
+	sheer.Sheer, sheer.Frays = true, 0
+	assert.Less(t, place(Rank(Join, sheer, Usual), "french"), place(Rank(Join, sheer, Usual), "plain"), "allowances show through")
 	old := base
 	old.Year = 1780
 	for _, r := range Rank(Join, old, Then)[:2] {
