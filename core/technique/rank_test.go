@@ -77,7 +77,7 @@ func TestRankingOfTheTrade(t *testing.T) {
 	strong := Rank(Join, loose, Strong)
 	assert.Less(t, place(strong, "french"), place(strong, "plain"), "edges that fray are shut in")
 	sheer := base
-	sheer.Sheer, sheer.Frays = true, 0
+	sheer.Sheer, sheer.Frays, sheer.Thick = true, 0, 0.2
 	assert.Less(t, place(Rank(Join, sheer, Usual), "french"), place(Rank(Join, sheer, Usual), "plain"), "allowances show through")
 	old := base
 	old.Year = 1780
