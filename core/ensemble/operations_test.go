@@ -150,6 +150,21 @@ func TestWaysSaveWhatTheySay(t *testing.T) {
 	assert.Positive(t, tried)
 }
 
+// The maker's own steps can be left out each, and a job for somebody else as a whole; what is done can't.
+func TestOwnStepsCanBeLeftOut(t *testing.T) {
+	extras := []Extra{{ID: "a", Name: "Embroider the panel", Layer: "1", Minutes: 200}, {ID: "b", Name: "Cut", Job: "Doublet", Minutes: 60},
+		{ID: "c", Name: "Sew", Job: "Doublet", Minutes: 90}, {ID: "d", Name: "Press", Job: "Doublet", Minutes: 30, Done: true},
+		{ID: "e", Name: "Sign for the parcel", Minutes: 5}}
+	all, err := extended(nil, extras)
+	require.NoError(t, err)
+	got := map[string]float64{}
+	for _, w := range unplanned(extras, all) {
+		got[w.What] = w.Saves
+		assert.InDelta(t, total(all)-w.Saves, total(w.Try(all)), 1e-9, w.What)
+	}
+	assert.Equal(t, map[string]float64{"Leave out: Embroider the panel": 200, "Leave out the whole job: Doublet": 150}, got)
+}
+
 // Hand-worked eyelets set farther apart are a way to be done sooner, told with what it costs; taken, there are fewer.
 func TestFewerEyeletsSaveTime(t *testing.T) {
 	p := plan("shift", "corset")

@@ -25,6 +25,7 @@ const (
 	InBatches   WayKind = "batches"   // by station, with fewer changes of tools
 	GetIt       WayKind = "get"       // borrow a layer, or buy it
 	OtherStep   WayKind = "step"      // a step of the maker's own, done another way
+	LeaveSteps  WayKind = "unplan"    // without a step of the maker's own, or a whole job beside the costume
 )
 
 // Way is a way to be done sooner, before it is taken.
@@ -33,7 +34,8 @@ type Way struct {
 	What    string // what would be done
 	Costs   string // what it costs: how it is seen, and whether it lasts
 	Layer   string
-	Row, To string // of another technique: what it is for, or the maker's own step, and its key
+	Row, To string    // of another technique: what it is for, or the maker's own step, and its key
+	Steps   []work.ID // the maker's own steps that are left out
 	// Settings are those of the draft that would be changed.
 	Settings draft.Settings
 	Saves    float64 // minutes
@@ -41,9 +43,8 @@ type Way struct {
 	saves    map[work.ID]float64
 }
 
-// worthwhile is the least that is worth a change, minutes, change what a change of tools takes, and mostWays how many are
-// told (from memory).
-const worthwhile, change, mostWays = 10.0, 2.0, 8
+// worthwhile is the least that is worth a change, minutes, and change what a change of tools takes (from memory).
+const worthwhile, change = 10.0, 2.0
 
 // Ways are the ways out of being late that the drafts know, the ones that save the most for what is seen of them first.
 func Ways(stages []Stage, p Plan, all []work.Operation, extras []Extra, batched bool) []Way {
@@ -51,7 +52,7 @@ func Ways(stages []Stage, p Plan, all []work.Operation, extras []Extra, batched 
 	for _, o := range all {
 		done[o.ID] = o.Done
 	}
-	out := instead(extras, all)
+	out := append(instead(extras, all), unplanned(extras, all)...)
 	for i, s := range stages {
 		if s.Err != nil {
 			continue
@@ -86,11 +87,13 @@ func Ways(stages []Stage, p Plan, all []work.Operation, extras []Extra, batched 
 			return w.Saves * 0.2 * (1 - 0.6*w.Seen)
 		case LeaveOut: // the last thing to do
 			return w.Saves * 0.1 * (1 - 0.6*w.Seen)
+		case LeaveSteps: // somebody wanted them
+			return w.Saves * 0.15 * (1 - 0.6*w.Seen)
 		}
 		return w.Saves * (1 - 0.6*w.Seen)
 	}
 	sort.SliceStable(out, func(a, b int) bool { return worth(out[a]) > worth(out[b]) })
-	return out[:min(len(out), mostWays)]
+	return out
 }
 
 // simpler are quicker techniques for what is alike in a layer.
@@ -222,6 +225,41 @@ func (s Stage) saved(p Plan, was map[work.ID]float64, settings draft.Settings) m
 		}
 	}
 	return out
+}
+
+// unplanned are the maker's own steps, each left out, and whole jobs that go on beside the costume.
+func unplanned(extras []Extra, all []work.Operation) (out []Way) {
+	left := map[work.ID]float64{}
+	for _, o := range all {
+		if !o.Done {
+			left[o.ID] = o.Minutes()
+		}
+	}
+	jobs := map[string]int{} // where in out
+	for _, x := range extras {
+		minutes, open := left[x.ID]
+		if !open {
+			continue
+		}
+		if k, ok := jobs[x.Job]; ok && x.Layer == "" && x.Job != "" {
+			w := &out[k]
+			w.Steps, w.Saves = append(w.Steps, x.ID), w.Saves+minutes
+			w.saves[x.ID] = minutes
+			w.What = "Leave out the whole job: " + x.Job
+			continue
+		}
+		w := Way{Kind: LeaveSteps, What: "Leave out: " + x.Name, Costs: "it was you who wanted it", Layer: x.Layer, Steps: []work.ID{x.ID},
+			Saves: minutes, Seen: 0.4, saves: map[work.ID]float64{x.ID: minutes}}
+		if x.Layer == "" {
+			w.Costs, w.Seen = "it is no part of the costume; whoever waits for it must be told", 0
+			if x.Job != "" {
+				jobs[x.Job] = len(out)
+				w.What += ", of " + x.Job
+			}
+		}
+		out = append(out, w)
+	}
+	return slices.DeleteFunc(out, func(w Way) bool { return w.Saves < worthwhile })
 }
 
 // without is leaving a layer out that nothing was done of yet.

@@ -372,6 +372,18 @@ func (s *Store) ChangeOwn(ctx context.Context, id uint, step work.ID, to string)
 	})
 }
 
+// LeaveOutOwn takes steps of the maker's own out of the plan together; one that is done stays.
+func (s *Store) LeaveOutOwn(ctx context.Context, id uint, steps []string) error {
+	return s.plan(ctx, id, "steps of your own that are left out", func(p *Planning) error {
+		n := len(p.Own)
+		p.Own = slices.DeleteFunc(p.Own, func(o OwnStep) bool { return o.DoneAt == nil && slices.Contains(steps, string(o.ID)) })
+		if len(p.Own) == n {
+			return &FieldError{"step", "this way is no longer open; load the page again"}
+		}
+		return nil
+	})
+}
+
 // SetAlone says whether it goes on beside ensembles whose day is before, or after them.
 func (s *Store) SetAlone(ctx context.Context, ensemble uint, alone bool) error {
 	return s.plan(ctx, ensemble, "whose hours come first", func(p *Planning) error { p.Alone = alone; return nil })

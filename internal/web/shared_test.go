@@ -172,6 +172,12 @@ func TestEmbroideryDoneAnotherWay(t *testing.T) {
 		undo()
 		assert.InDelta(t, 2400, one().Minutes, 1e-9)
 	}
+	assert.Contains(t, page, "Leave out: Embroider the apron, of Apron")
+	out := url.Values{"what": {"own-out"}, "step": {string(one().ID)}}
+	post(t, s, "/ensembles/3/plan", out)
+	assert.NotContains(t, get(t, s, "/ensembles/3/plan?ways=yes"), "Embroider the apron")
+	assert.Equal(t, 422, ask(s, "POST", "/ensembles/3/plan", out, nil).Code, "it is out already")
+	undo()
 	take("")
 	assert.Equal(t, 422, take(""), "one side of one side is nothing to offer")
 	rows, err := csv.NewReader(strings.NewReader(get(t, s, "/ensembles/3/plan.csv"))).ReadAll()

@@ -39,6 +39,8 @@ func (s *Room) setPlan(c *hall.Call) error {
 		err = s.addOwn(c, hours)
 	case "own-way":
 		err = s.Store.ChangeOwn(ctx, e, work.ID(c.PostForm("step")), c.PostForm("to"))
+	case "own-out":
+		err = s.Store.LeaveOutOwn(ctx, e, c.PostFormArray("step"))
 	case "alone":
 		err = s.Store.SetAlone(ctx, e, c.PostForm("alone") == "yes")
 	case "tick":

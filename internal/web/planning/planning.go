@@ -227,9 +227,12 @@ type enoughView struct {
 	Asked   bool // the day would be missed as things are
 	Week    float64
 	Never   bool // no hours would do
-	Set     []ensemble.Way
+	Set     []wayView
 	Reached float64
 }
+
+// mostWays is how many ways out are told, the best of them.
+const mostWays = 8
 
 // findWays works the ways out, or finds them again as long as nothing was written; while a clock runs, for a minute.
 func (s *Room) findWays(c *hall.Call, v *planView, e *hall.EnsembleView, all []work.Operation, event int) error {
@@ -253,19 +256,15 @@ func waysOf(c *hall.Call, e *hall.EnsembleView, all []work.Operation, event int)
 			return out, err
 		}
 	}
-	for _, w := range found {
+	for _, w := range found[:min(len(found), mostWays)] {
 		f, err := e.Calendar.Forecast(c.Ctx(), w.Try(all), t)
 		if err != nil {
 			return out, err
 		}
-		one := wayView{Way: w, Set: hall.Encode(w.Settings), Likely: e.Calendar.Date(f.At(0.8))}
+		one := viewWay(w, e)
+		one.Likely = e.Calendar.Date(f.At(0.8))
 		if event >= 0 {
 			one.Chance = f.By(work.Day(event) - 1)
-		}
-		for _, l := range e.Rec.Layers {
-			if strconv.Itoa(int(l.ID)) == w.Layer {
-				one.Was = l.Sewn[w.Row]
-			}
 		}
 		out.ways = append(out.ways, one)
 	}
@@ -273,6 +272,17 @@ func waysOf(c *hall.Call, e *hall.EnsembleView, all []work.Operation, event int)
 		out.sooner = e.Calendar.Date(ends)
 	}
 	return out, nil
+}
+
+// viewWay is a way with what its form sends.
+func viewWay(w ensemble.Way, e *hall.EnsembleView) wayView {
+	one := wayView{Way: w, Set: hall.Encode(w.Settings)}
+	for _, l := range e.Rec.Layers {
+		if strconv.Itoa(int(l.ID)) == w.Layer {
+			one.Was = l.Sewn[w.Row]
+		}
+	}
+	return one
 }
 
 // find looks for what would be enough, where the day would be missed as things are.
@@ -293,7 +303,11 @@ func (v *enoughView) find(c *hall.Call, e *hall.EnsembleView, all []work.Operati
 	}
 	v.Week, v.Never = week, !ok
 	if len(ways) > 0 {
-		v.Set, v.Reached, err = ensemble.Enough(ways, all, likelyEnough, chance)
+		var set []ensemble.Way
+		set, v.Reached, err = ensemble.Enough(ways, all, likelyEnough, chance)
+		for _, w := range set {
+			v.Set = append(v.Set, viewWay(w, e))
+		}
 	}
 	return err
 }
