@@ -4,11 +4,13 @@ import (
 	"fmt"
 
 	"ardentgusset/core/cloth"
+	"ardentgusset/core/making"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/notion"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/sewn"
 	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
 )
 
 // OnCloth takes a point of a piece, which is drawn grain upwards, to the lay's
@@ -69,6 +71,20 @@ func (s Stage) MockUp() (Use, bool) {
 	return u, len(u.Counts) > 0
 }
 
+// Lost is what a layer takes once more.
+type Lost struct {
+	Cloth measure.Length  `json:"cloth_mm,omitempty"` // of its outer cloth
+	Steps map[work.ID]int `json:"steps,omitempty"`    // how often each is done again
+}
+
+// again is the thread that what is done again takes once more, m.
+func (s Stage) again() (metres float64) {
+	for _, r := range s.Making.Rows {
+		metres += r.Thread / 1000 * (1 + stitch.Waste) * float64(s.Lost.Steps[making.StepOf(r)])
+	}
+	return metres
+}
+
 // Thread is the sewing thread a stage takes, with waste, in metres, and the
 // sum behind it.
 func (s Stage) Thread() (metres float64, why string) {
@@ -84,7 +100,11 @@ func (s Stage) Thread() (metres float64, why string) {
 	}
 	why = fmt.Sprintf("seams of %s take %s, edges and other rows of %s take %s, each by its technique, and %.0f %% for ends",
 		measure.TellLong(seams), measure.TellLong(seamThread), measure.TellLong(others), measure.TellLong(rest), stitch.Waste*100)
-	return s.Making.Thread(), why
+	again := s.again()
+	if again > 0 {
+		why += "; what is sewn again takes " + measure.TellLong(again*1000)
+	}
+	return s.Making.Thread() + again, why
 }
 
 // Notions lists everything to buy for a stage beside its cloth, thread
@@ -99,6 +119,10 @@ func (s Stage) Notions() []notion.Notion {
 	}
 	if s.Layer.Cut == nil || s.Layer.Cut.Told { // what was cut before has them in its own list
 		out = append(out, s.Making.Notions(s.toMake(s.Draft))...)
+	}
+	if s.Lost.Cloth > 0 {
+		out = append(out, notion.Notion{Kind: "cloth", What: s.Fabric.String() + ", for what is cut again", Unit: "m",
+			Quantity: float64(s.Lost.Cloth) / float64(measure.Metre), Why: "as it was said at the bench; nothing where what was left over does"})
 	}
 	m, why := s.Thread()
 	return append(out, notion.Notion{Kind: "thread", What: "Sewing thread for " + s.Name, Quantity: m, Unit: "m", Why: why})

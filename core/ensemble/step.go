@@ -135,10 +135,10 @@ func (s *stepped) keep(on Footing) {
 }
 
 // as is the stage for a layer that differs from its own only in what changes no draft: how it is laid,
-// from what it is cut, and how one comes by it.
+// from what it is cut, how one comes by it, and what of it is done again.
 func (s stepped) as(l Layer) Stage {
 	out := s.Stage
-	out.Laying, out.Stash, out.Had, out.Cut = l.Laying, l.Stash, l.Had, l.Cut
+	out.Laying, out.Stash, out.Had, out.Cut, out.Lost = l.Laying, l.Stash, l.Had, l.Cut, l.Lost
 	if out.Cut == nil {
 		out.Laying = l.Laying.With(out.Draft.Pieces)
 	}

@@ -35,6 +35,8 @@ type Layer struct {
 	Cut *Made
 	// Had is whether it is made at all.
 	Had Had
+	// Lost is what it takes once more because something went wrong.
+	Lost Lost
 	// Begun is what its rings were asked for by a draft that it differs little from, for one that is looked at and not kept; nil
 	// where it is drafted from the beginning.
 	Begun []draft.Ring

@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"fmt"
-	"math"
 	"slices"
 	"time"
 
@@ -23,33 +22,6 @@ type Lesson struct {
 	Setting draft.Key `json:"setting,omitempty"` // of the draft, to be changed by so much
 	By      float64   `json:"by,omitempty"`
 	At      time.Time `json:"at"`
-}
-
-// AddLesson keeps what went wrong with a layer.
-func (s *Store) AddLesson(ctx context.Context, layer uint, l Lesson) error {
-	what, err := Named("what", l.What)
-	if err != nil {
-		return err
-	}
-	if math.IsNaN(l.Minutes) || l.Minutes < 0 || l.Minutes > 60_000 {
-		return &FieldError{"lost", "the time it cost lies between 0 and 1000 hours"}
-	}
-	if math.IsNaN(l.By) || math.Abs(l.By) > 5000 {
-		return &FieldError{"by", "write how much larger or smaller, like 5 mm or −1/4 in"}
-	}
-	var rec Layer
-	if err := s.db.WithContext(ctx).First(&rec, layer).Error; err != nil {
-		return explain(err)
-	}
-	l.What, l.Kind, l.Layer, l.At = what, rec.Kind, layer, s.now()
-	return s.plan(ctx, rec.EnsembleID, "what went wrong", func(p *Planning) error {
-		if len(p.Lessons) >= mostPlanned {
-			return &FieldError{"what", "there are very many already; remove some that are learnt"}
-		}
-		l.ID = p.number("lesson")
-		p.Lessons = append(p.Lessons, l)
-		return nil
-	})
 }
 
 // RemoveLesson takes a lesson away that is learnt.

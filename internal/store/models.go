@@ -3,7 +3,6 @@
 package store
 
 import (
-	"strconv"
 	"time"
 
 	"ardentgusset/core/cloth"
@@ -148,9 +147,7 @@ func (e Ensemble) Plan() ensemble.Plan {
 		Sewn: e.Sewn, Maker: e.Maker}
 	p.Maker.Profile, p.Maker.Year = e.Profile, ensemble.YearIn(e.Part)
 	for _, l := range e.Layers {
-		p.Layers = append(p.Layers, ensemble.Layer{ID: strconv.Itoa(int(l.ID)), Kind: l.Kind, Name: l.Name, Settings: l.Settings,
-			Fabric: l.Fabric, Laying: l.Laying, Stash: l.Stash, Sewn: l.Sewn, Cut: l.Cut, Had: l.Had,
-			Begun: l.Begun})
+		p.Layers = append(p.Layers, e.layerOf(l))
 	}
 	return p
 }

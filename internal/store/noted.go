@@ -22,6 +22,7 @@ type Noted struct {
 	Photos  map[StepOf]string    // hashes of pictures, "" for none
 	DoneOn  map[StepOf]time.Time // the zero time when it is not done
 	Spent   map[StepOf]float64   // minutes
+	Lost    map[StepOf]float64   // minutes that it took besides, and that were undone
 	Running map[StepOf]time.Time // since when
 	// Elsewhere is what was timed in other ensembles of work that has no technique, by station.
 	Elsewhere []work.Logged
@@ -32,26 +33,21 @@ type Noted struct {
 // Noted gathers what was noted up to now.
 func (e Ensemble) Noted(now time.Time) Noted {
 	n := Noted{Done: map[StepOf]bool{}, Notes: map[StepOf]string{}, Photos: map[StepOf]string{}, DoneOn: map[StepOf]time.Time{},
-		Spent: map[StepOf]float64{}, Running: map[StepOf]time.Time{}, Elsewhere: e.Elsewhere, Finished: map[uint]bool{}}
+		Spent: map[StepOf]float64{}, Lost: map[StepOf]float64{}, Running: map[StepOf]time.Time{}, Elsewhere: e.Elsewhere, Finished: map[uint]bool{}}
 	for _, l := range e.Layers {
 		n.Finished[l.ID] = l.State.Finished()
 		for _, log := range l.Steps {
 			k := StepOf{l.ID, log.Step}
-			n.Done[k], n.Notes[k], n.Photos[k] = log.DoneAt != nil, log.Note, log.Photo
-			if log.DoneAt != nil {
-				n.DoneOn[k] = *log.DoneAt
+			n.Notes[k], n.Photos[k] = log.Note, log.Photo
+			if on := e.DoneOn(log); !on.IsZero() {
+				n.Done[k], n.DoneOn[k] = true, on
 			}
 		}
 		for _, t := range l.Timings {
-			k, end := StepOf{l.ID, t.Step}, now
-			if t.EndedAt != nil {
-				end = *t.EndedAt
-			} else {
-				n.Running[k] = t.StartedAt
-			}
-			n.Spent[k] += end.Sub(t.StartedAt).Minutes()
+			n.clocked(e, l.ID, t, now)
 		}
 	}
+	n.typed(e.Planning)
 	return n
 }
 

@@ -28,6 +28,7 @@ type Planning struct {
 	Sequence   []work.ID         `json:"sequence,omitempty"` // operations as the maker put them; none: as they come
 	Paused     *Pause            `json:"paused,omitempty"`
 	Lessons    []Lesson          `json:"lessons,omitempty"`
+	Redone     []Redone          `json:"redone,omitempty"`
 	// Applied are the lessons that were taken over into a layer's draft, of whichever ensemble: by layer, as Learnt.Key calls them.
 	Applied map[uint][]string `json:"applied,omitempty"`
 	Maker   string            `json:"maker,omitempty"` // who made it, for the record

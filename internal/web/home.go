@@ -64,7 +64,7 @@ func (s *Server) cardOf(e store.Ensemble, card hall.Card, drawn bool) homeEnsemb
 	done := map[hall.CardStep]bool{}
 	for _, l := range e.Layers {
 		for _, log := range l.Steps {
-			done[hall.CardStep{Layer: strconv.Itoa(int(l.ID)), Own: log.Step}] = log.DoneAt != nil
+			done[hall.CardStep{Layer: strconv.Itoa(int(l.ID)), Own: log.Step}] = !e.DoneOn(log).IsZero()
 		}
 	}
 	for _, step := range card.Steps {

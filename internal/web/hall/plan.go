@@ -24,6 +24,7 @@ type Planned struct {
 	Running   bool
 	Started   time.Time
 	Spent     float64 // minutes
+	Lost      float64 // minutes that were undone
 	Number    int
 	From, To  time.Time // days it would be worked on; zero when it is done
 	Chain     bool      // on the longest chain
@@ -63,7 +64,7 @@ func (v *EnsembleView) plan(now time.Time) {
 			p.LayerID, p.LayerName = rec.ID, rec.Name
 			if lane, own := one.ID.Parts(); lane != "" && lane != "own" {
 				k := store.StepOf{Layer: rec.ID, Step: own}
-				p.Own, p.Note, p.Spent = own, n.Notes[k], n.Spent[k]
+				p.Own, p.Note, p.Spent, p.Lost = own, n.Notes[k], n.Spent[k], n.Lost[k]
 				p.Photo, p.DoneOn = n.Photos[k], n.DoneOn[k]
 				p.Started, p.Running = n.Running[k], !n.Running[k].IsZero()
 			}

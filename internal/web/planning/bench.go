@@ -121,6 +121,24 @@ func viewBench(e *hall.EnsembleView, step work.ID, only string) benchView {
 	return v
 }
 
+// Redo are the steps that may have to be done once more when this one went wrong: itself, and what is done already of its garment
+// that came after it.
+func (v benchView) Redo(all []hall.Planned) (out []hall.Planned) {
+	if v.Now == nil {
+		return nil
+	}
+	on := map[work.ID]bool{v.Now.ID: true}
+	for _, q := range all { // each stands after what it waits for
+		for _, a := range q.After {
+			on[q.ID] = on[q.ID] || on[a.Step]
+		}
+		if on[q.ID] && q.LayerID == v.Now.LayerID && q.Own != "" && q.Own != work.ToCut && (q.Done || q.ID == v.Now.ID) {
+			out = append(out, q)
+		}
+	}
+	return out
+}
+
 // Post is where a step is ticked off: a garment's at its layer, one of the maker's own at the plan.
 func (v benchView) Post(p any) string {
 	q := stepOf(p)
@@ -274,7 +292,7 @@ func (s *Room) doStep(c *hall.Call, once string) (ask string, err error) {
 		case "start", "stop":
 			return st.Time(c.Ctx(), l.ID, step, c.PostForm("do") == "start")
 		case "wrong":
-			return s.wentWrong(c, st, l, step)
+			return s.wentWrong(c, st, v, l, step)
 		case "note":
 			return st.NoteStep(c.Ctx(), l.ID, step, c.PostForm("note"), c.PostForm("was"))
 		}
@@ -284,7 +302,21 @@ func (s *Room) doStep(c *hall.Call, once string) (ask string, err error) {
 }
 
 // wentWrong keeps what went wrong with a step, what it cost, and what would be otherwise next time.
-func (s *Room) wentWrong(c *hall.Call, st *store.Store, l store.Layer, step work.ID) error {
+func (s *Room) wentWrong(c *hall.Call, st *store.Store, v *hall.EnsembleView, l store.Layer, step work.ID) error {
+	again := store.Redone{}
+	for _, id := range c.PostFormArray("again") {
+		if err := known(v, l.ID, work.ID(id)); err != nil {
+			return err
+		}
+		again.Again = append(again.Again, work.ID(id))
+	}
+	if text := strings.TrimSpace(c.PostForm("cloth")); text != "" {
+		mm, err := measure.Parse(text, hall.UnitOf(c))
+		if err != nil {
+			return &store.FieldError{Field: "cloth", Why: err.Error()}
+		}
+		again.Cloth = mm
+	}
 	one := store.Lesson{Step: step, What: c.PostForm("reason"), Setting: draft.Key(c.PostForm("setting"))}
 	if text := strings.TrimSpace(strings.Replace(c.PostForm("lost"), ",", ".", 1)); text != "" {
 		x, err := strconv.ParseFloat(text, 64)
@@ -304,7 +336,7 @@ func (s *Room) wentWrong(c *hall.Call, st *store.Store, l store.Layer, step work
 		}
 		one.By = sign * float64(mm)
 	}
-	return st.AddLesson(c.Ctx(), l.ID, one)
+	return st.WentWrong(c.Ctx(), l.ID, one, again)
 }
 
 // running tells whether the timer of a step runs.

@@ -19,13 +19,13 @@ import (
 // timed is how long steps took beside what was expected of them, minutes.
 type timed struct{ expected, taken float64 }
 
-// timedBy sums the steps that were timed and done by whatever they have in common.
+// timedBy sums the steps that were timed and done by whatever they have in common, with what was undone of them.
 func timedBy(e *hall.EnsembleView, of func(*hall.Planned) string) map[string]timed {
 	by := map[string]timed{}
 	for i := range e.Plan {
 		if p := &e.Plan[i]; p.Done && p.Spent > 0 {
 			sum := by[of(p)]
-			by[of(p)] = timed{sum.expected + p.Whole(), sum.taken + p.Spent}
+			by[of(p)] = timed{sum.expected + p.Whole(), sum.taken + p.Spent + p.Lost}
 		}
 	}
 	return by
@@ -66,6 +66,7 @@ type madeRow struct {
 	Begun, Ended time.Time // zero when nothing is done
 	Done, Of     int
 	Spent        float64 // minutes
+	Lost         float64 // minutes of them that were undone
 }
 
 // Finished says that nothing is left to do.
@@ -83,7 +84,7 @@ func madeOf(e *hall.EnsembleView) []madeRow {
 				continue
 			}
 			m.Of++
-			m.Spent += p.Spent
+			m.Spent, m.Lost = m.Spent+p.Spent+p.Lost, m.Lost+p.Lost
 			if p.DoneOn.IsZero() {
 				continue
 			}

@@ -130,7 +130,7 @@ func (s *Room) viewSeams(p *hall.Head, chosen string) seamsView {
 	v.Needle = hall.Sentence(making.NeedleFor(stage.Fabric, stack).String())
 	done := map[work.ID]bool{}
 	for _, log := range l.Rec.Steps {
-		done[log.Step] = log.DoneAt != nil
+		done[log.Step] = !p.E.Rec.DoneOn(log).IsZero()
 	}
 	ways := map[string]int{}
 	edges := map[string]svg.Way{}
