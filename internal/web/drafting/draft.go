@@ -114,6 +114,34 @@ func (s *Room) viewDraft(p *hall.Head, dims bool) draftView {
 	return v
 }
 
+// fewParams is how many settings need no headings.
+const fewParams = 12
+
+// paramGroup is the settings of a draft that are about one thing.
+type paramGroup struct {
+	draft.GroupAbout
+	Params []paramView
+}
+
+// Groups are the settings under headings, those that say what the garment is first; a few stand together under none.
+func (v draftView) Groups() (out []paramGroup) {
+	if len(v.Params) <= fewParams {
+		return []paramGroup{{Params: v.Params}}
+	}
+	for _, g := range draft.Groups() {
+		one := paramGroup{GroupAbout: g}
+		for _, p := range v.Params {
+			if p.Group() == g.Group {
+				one.Params = append(one.Params, p)
+			}
+		}
+		if len(one.Params) > 0 {
+			out = append(out, one)
+		}
+	}
+	return out
+}
+
 func viewParam(val draft.Value, own any, u measure.Unit) paramView {
 	pv := paramView{Parameter: val.Parameter, Own: val.Own, Was: hall.Encode(own)}
 	if val.Parameter.Unit == draft.Choice {

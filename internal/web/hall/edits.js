@@ -116,16 +116,25 @@ async function agree(root, fields) {
   const page = await fetch(location.href);
   if (!page.ok) return;
   const fresh = new DOMParser().parseFromString(await page.text(), "text/html");
-  let before = null;
-  for (const r of fresh.querySelectorAll(".choices [data-param]")) {
-    let here = root.querySelector(`[data-param="${CSS.escape(r.dataset.param)}"]`);
-    if (!here) {
-      here = document.adoptNode(r);
-      if (before) before.after(here);
-      else root.querySelector("dl").prepend(here);
+  let section = null;
+  for (const s of fresh.querySelectorAll(".choices [data-group]")) {
+    let own = root.querySelector(`[data-group="${CSS.escape(s.dataset.group)}"]`);
+    if (!own) {
+      own = document.adoptNode(s.cloneNode(false));
+      own.append(...[...s.children].map((child) => document.adoptNode(child.cloneNode(child.tagName !== "DL"))));
+      if (section) section.after(own);
+      else root.querySelector("[data-group]").before(own);
     }
-    before = here;
+    section = own;
+    let before = null;
+    for (const r of s.querySelectorAll("[data-param]")) {
+      const here = root.querySelector(`[data-param="${CSS.escape(r.dataset.param)}"]`) || document.adoptNode(r);
+      if (before) before.after(here);
+      else own.querySelector("dl").prepend(here);
+      before = here;
+    }
   }
+  for (const s of root.querySelectorAll("[data-group]")) if (!s.querySelector("[data-param]")) s.remove();
 }
 
 // One field at a time is on its way; the newest answer wins.
