@@ -171,7 +171,7 @@ func TestPhoneAtTheBench(t *testing.T) {
 	assert.Greater(t, js[float64](b, `document.querySelector(".big-done").getBoundingClientRect().height`), 48.0)
 }
 
-var pages = []string{"/", "/reckon", "/reckon/pleats?kind=box", "/reckon/hem?way=level", "/reckon/bias", "/reckon/pleats?cloth=3",
+var pages = []string{"/", "/guide", "/reckon", "/reckon/pleats?kind=box", "/reckon/hem?way=level", "/reckon/bias", "/reckon/pleats?cloth=3",
 	"/wearers/1", "/wearers/3", "/wearers/new", "/ensembles/new", "/ensembles/1/particulars", "/ensembles/1/figure", "/ensembles/1/layers",
 	"/ensembles/1/layers/1/draft", "/ensembles/1/layers/2/draft?lengths=yes", "/ensembles/1/layers/4/cloth", "/ensembles/1/buy", "/ensembles/1/bench", "/ensembles/99/layers",
 	"/ensembles/3/figure", "/ensembles/3/layers", "/ensembles/3/layers/9/draft", "/ensembles/3/layers/11/draft", "/wearers/4",

@@ -26,7 +26,8 @@ type GroupAbout struct {
 
 // Groups lists all, in the order they are asked.
 func Groups() []GroupAbout {
-	return []GroupAbout{{Lines, "Lines and lengths"}, {Upper, "Neck and collar"}, {Arms, "Sleeves"}, {Fit, "Ease and fit"}, {Closing, "Opening and closing"},
+	return []GroupAbout{{Lines, "Lines and lengths"}, {Upper, "Neck and collar"}, {Arms, "Sleeves"}, {Fit, "Ease and fit"},
+		{Closing, "Opening and closing"},
 		{Inside, "How it is made"}}
 }
 
@@ -38,8 +39,8 @@ var grouped = []struct {
 	of   Group
 	keys []string
 }{
-	{Inside, []string{"allowance", "hem", "*_hem", "lined", "lining*", "canvas", "bone_*", "bones", "boning", "channels", "cord*", "trim*", "stay",
-		"shrink", "layers", "wadding", "ends", "steel*", "hoops", "rows", "spacing", "groups", "apart", "angle", "packing", "self", "pocket*",
+	{Inside, []string{"allowance", "hem", "*_hem", "lined", "lining*", "canvas", "bone_*", "bones", "boning", "channels", "cord*", "trim*",
+		"stay", "shrink", "layers", "wadding", "ends", "steel*", "hoops", "rows", "spacing", "groups", "apart", "angle", "packing", "self", "pocket*",
 		"tuck*", "stitched", "modesty", "turned", "heading", "front_grain", "ring*", "thick"}},
 	{Closing, []string{"closure", "closes", "closing", "fastens", "placket", "lap", "lap_*", "stand", "extension", "buttons", "eyelet_*",
 		"opening", "opens", "slit", "lacing*", "waist_eyelets", "held", "ties", "overlap", "from", "neck_slit"}},

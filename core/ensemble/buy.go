@@ -122,7 +122,8 @@ func (s Stage) Notions() []notion.Notion {
 	}
 	if s.Lost.Cloth > 0 {
 		out = append(out, notion.Notion{Kind: "cloth", What: s.Fabric.String() + ", for what is cut again", Unit: "m",
-			Quantity: float64(s.Lost.Cloth) / float64(measure.Metre), Why: "as it was said at the bench; nothing where what was left over does"})
+			Quantity: float64(s.Lost.Cloth) / float64(measure.Metre),
+			Why:      "as it was said at the bench; nothing where what was left over does"})
 	}
 	m, why := s.Thread()
 	return append(out, notion.Notion{Kind: "thread", What: "Sewing thread for " + s.Name, Quantity: m, Unit: "m", Why: why})

@@ -33,7 +33,8 @@ type Noted struct {
 // Noted gathers what was noted up to now.
 func (e Ensemble) Noted(now time.Time) Noted {
 	n := Noted{Done: map[StepOf]bool{}, Notes: map[StepOf]string{}, Photos: map[StepOf]string{}, DoneOn: map[StepOf]time.Time{},
-		Spent: map[StepOf]float64{}, Lost: map[StepOf]float64{}, Running: map[StepOf]time.Time{}, Elsewhere: e.Elsewhere, Finished: map[uint]bool{}}
+		Spent: map[StepOf]float64{}, Lost: map[StepOf]float64{}, Running: map[StepOf]time.Time{},
+		Elsewhere: e.Elsewhere, Finished: map[uint]bool{}}
 	for _, l := range e.Layers {
 		n.Finished[l.ID] = l.State.Finished()
 		for _, log := range l.Steps {

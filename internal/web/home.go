@@ -22,6 +22,9 @@ type homeView struct {
 	Stashed   int
 }
 
+// Begun tells whether there is an ensemble: until then the page says what this is.
+func (v homeView) Begun() bool { return len(v.Ensembles) > 0 }
+
 type homeEnsemble struct {
 	store.Ensemble
 	Drawn   bool // its card is; otherwise the page asks for it once it stands

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"net/http"
 	"net/http/httptest"
+	"path/filepath"
 	"regexp"
 	"strings"
 	"testing"
@@ -25,6 +26,27 @@ var laySum = regexp.MustCompile(`the lay is ([\d.]+ cm) long`)
 
 // A search sends better lays as long as the page listens, keeps each at once,
 // and another program that opens the file finds the best.
+// An empty house says what it is and what comes first; its words of help lead to the guide, whose sections are reached by name.
+func TestTheFirstPageSaysWhatComesFirst(t *testing.T) {
+	st, err := store.Open(filepath.Join(t.TempDir(), "new.db"))
+	require.NoError(t, err)
+	s, err := New(st, hall.Options{Loopback: true, Now: func() time.Time { return today }})
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	page := get(t, s, "/")
+	for _, says := range []string{`id="welcome"`, "Height, bust, underbust, waist and hip are enough", `href="/guide"`} {
+		assert.True(t, strings.Contains(page, says), says)
+	}
+	assert.False(t, strings.Contains(get(t, demoServer(t, nil), "/"), `id="welcome"`), "whoever has begun knows")
+	text := get(t, s, "/guide")
+	links := regexp.MustCompile(`<a href="#([^"]+)">`).FindAllStringSubmatch(text, -1)
+	require.Greater(t, len(links), 8)
+	for _, l := range links {
+		assert.True(t, strings.Contains(text, `<h2 id="`+l[1]+`"`), l[1])
+	}
+	assert.False(t, strings.Contains(text, "screenshots/"))
+}
+
 func TestLookingForAShorterLay(t *testing.T) {
 	path := demotest.File(t, today)
 	st, err := store.Open(path)

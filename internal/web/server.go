@@ -23,7 +23,7 @@ import (
 	"ardentgusset/internal/web/wearing"
 )
 
-//go:embed home.html phone.html main.js cards.js
+//go:embed home.html guide.html phone.html main.js cards.js
 var ownFiles embed.FS
 
 // Options are what the program around the interface decides.
@@ -69,6 +69,7 @@ func (s *Server) routes(d hall.Doors) {
 	h := s.Handle
 	d.Root.GET("/", h(s.home))
 	d.Ensemble.GET("/card", h(s.card))
+	d.Root.GET("/guide", h(s.guide))
 	d.Root.GET("/phone", h(s.phone))
 	d.Root.POST("/unit", h(s.setUnit))
 	d.Root.POST("/light", h(s.setLight))

@@ -33,6 +33,9 @@ func TestOneUnitOnEveryPage(t *testing.T) {
 	s := demoServer(t, nil)
 	for unit, foreign := range units {
 		for _, p := range append([]string{"/ensembles/3/buy", "/ensembles/3/bench", "/ensembles/2/layers/6/cloth?wait=1"}, pages...) {
+			if p == "/guide" { // it says that either is read
+				continue
+			}
 			body := ask(s, "GET", p, nil, map[string]string{"Cookie": "unit=" + unit + "; money=%24"}).Body.String()
 			text := counted.ReplaceAllString(strings.Join(strings.Fields(tags.ReplaceAllString(aside.ReplaceAllString(body, " "), " ")), " "), "")
 			for _, at := range foreign.FindAllStringIndex(text, -1) {

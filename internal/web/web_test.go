@@ -69,7 +69,7 @@ func ask(s http.Handler, method, path string, form url.Values, head map[string]s
 	return w
 }
 
-var pages = []string{"/", "/wearers/1", "/wearers/1?worn=corset", "/wearers/new", "/ensembles/new", "/ensembles/1/particulars", "/ensembles/1/figure", "/ensembles/1/layers",
+var pages = []string{"/", "/guide", "/wearers/1", "/wearers/1?worn=corset", "/wearers/new", "/ensembles/new", "/ensembles/1/particulars", "/ensembles/1/figure", "/ensembles/1/layers",
 	"/ensembles/1/layers/1/draft", "/ensembles/1/layers/2/draft?lengths=yes", "/ensembles/1/layers/3/cloth", "/ensembles/1/buy", "/ensembles/1/plan", "/ensembles/1/plan?lane=4", "/ensembles/3/plan?ways=yes&bag=6", "/ensembles/1/bench", "/ensembles/1/bench?only=hand", "/ensembles/2/figure", "/ensembles/3/figure", "/ensembles/3/layers", "/ensembles/3/layers/9/draft", "/ensembles/3/layers/9/draft?show=now", "/ensembles/3/layers/11/draft", "/ensembles/3/layers/12/draft", "/wearers/3", "/wearers/4",
 	"/ensembles/1/layers/4/seams", "/ensembles/1/layers/4/seams?row=seam/gore-1", "/ensembles/1/layers/2/seams?row=work/channels", "/ensembles/3/layers/11/seams", "/workroom", "/book", "/book?q=hide+stitches", "/book?year=1780&by=hand&thick=0.4mm", "/book/words", "/book/words/dart", "/reckon", "/reckon/pleats?kind=box", "/reckon/hem?way=level", "/reckon/gathers?for=3/13", "/reckon/buttons", "/book/technique/french", "/book/technique/gathers", "/stash", "/stash/1", "/ensembles/2/layers/6/cloth?wait=1", "/ensembles/1/layers/4/cut", "/ensembles/1/cut", "/ensembles/1/layers/4/guard", "/ensembles/1/layers/4/wall"}
 

@@ -346,5 +346,6 @@ func (u *umbrella) finish(d *draft.Draft, on figure.Figure, v draft.Values, in c
 	d.Tell(work.ToDart, "From the waist to nothing; tie the ends, press towards the centre.")
 	d.Tell(work.ToJoin, "From the hem up; the seam behind lies on the bias: hang the halves a night before it is sewn.")
 	d.Tell(work.ToHang, "A day and a night at least, on the band: it drops most half way between the threads.")
-	d.Tell(work.ToHem, "Trim it level first. The flutes stand best over a hem that is faced ⟦10 cm⟧ to ⟦25 cm⟧ deep and stiffened: choose it among the hems.")
+	d.Tell(work.ToHem, "Trim it level first. The flutes stand best over a hem that is faced ⟦10 cm⟧ to ⟦25 cm⟧ deep and stiffened: "+
+		"choose it among the hems.")
 }

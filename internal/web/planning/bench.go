@@ -304,7 +304,7 @@ func (s *Room) doStep(c *hall.Call, once string) (ask string, err error) {
 // wentWrong keeps what went wrong with a step, what it cost, and what would be otherwise next time.
 func (s *Room) wentWrong(c *hall.Call, st *store.Store, v *hall.EnsembleView, l store.Layer, step work.ID) error {
 	again := store.Redone{}
-	for _, id := range c.PostFormArray("again") {
+	for _, id := range strings.Fields(strings.Join(c.PostFormArray("again"), " ")) {
 		if err := known(v, l.ID, work.ID(id)); err != nil {
 			return err
 		}

@@ -240,7 +240,8 @@ export function bench() {
       if (form.action.endsWith("/plan")) return; // steps of one's own want a connection
       e.preventDefault();
       const data = new FormData(form, e.submitter);
-      const fields = Object.fromEntries([...data].filter(([k]) => k !== "back"));
+      const fields = {}; // what is chosen several times is sent as one
+      for (const [k, v] of data) if (k !== "back") fields[k] = k in fields ? fields[k] + " " + v : v;
       const one = {
         url: form.getAttribute("action"),
         fields,
