@@ -7,8 +7,10 @@ import (
 	"fmt"
 	"net/http"
 	"net/http/httptest"
+	"net/url"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -26,6 +28,28 @@ var laySum = regexp.MustCompile(`the lay is ([\d.]+ cm) long`)
 
 // A search sends better lays as long as the page listens, keeps each at once,
 // and another program that opens the file finds the best.
+// One ensemble more like another is begun with a press, is drafted like it, and shows whom it is for first.
+func TestAnotherLikeIt(t *testing.T) {
+	s := demoServer(t, nil)
+	w := ask(s, "POST", "/ensembles/1/another", url.Values{}, nil)
+	require.Equal(t, 303, w.Code)
+	to := w.Header().Get("Location")
+	assert.Regexp(t, `^/ensembles/\d+/particulars$`, to)
+	assert.True(t, strings.Contains(get(t, s, to), "The lighthouse widow, another"))
+	e, err := s.Store.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	all, err := s.Store.Ensembles(t.Context())
+	require.NoError(t, err)
+	k := slices.IndexFunc(all, func(o store.Ensemble) bool { return o.Name == e.Name+", another" })
+	_, stages, err := s.Walk(t.Context(), e)
+	require.NoError(t, err)
+	_, same, err := s.Walk(t.Context(), all[k])
+	require.NoError(t, err)
+	for i := range stages {
+		assert.Equal(t, len(stages[i].Now.Pieces), len(same[i].Now.Pieces))
+	}
+}
+
 // An empty house says what it is and what comes first; its words of help lead to the guide, whose sections are reached by name.
 func TestTheFirstPageSaysWhatComesFirst(t *testing.T) {
 	st, err := store.Open(filepath.Join(t.TempDir(), "new.db"))

@@ -100,6 +100,15 @@ func typedEnsemble(c *hall.Call, u measure.Unit) (store.Ensemble, error) {
 
 func (s *Room) addEnsemble(c *hall.Call) error { return s.saveEnsemble(c, true) }
 
+// anotherEnsemble begins one like it, and shows its particulars: whom it is for and when.
+func (s *Room) anotherEnsemble(c *hall.Call) error {
+	e, err := s.Store.AnotherEnsemble(c.Ctx(), hall.ID(c, "ensemble"))
+	if err != nil {
+		return err
+	}
+	return s.Done(c, fmt.Sprintf("/ensembles/%d/particulars", e.ID))
+}
+
 func (s *Room) changeEnsemble(c *hall.Call) error { return s.saveEnsemble(c, false) }
 
 func (s *Room) saveEnsemble(c *hall.Call, fresh bool) error {

@@ -27,6 +27,7 @@ func Open(on *hall.Hall, d hall.Doors) {
 	e.GET("", h(s.ToLayers))
 	e.GET("/particulars", h(s.particulars))
 	e.POST("/particulars", h(s.changeEnsemble))
+	e.POST("/another", h(s.anotherEnsemble))
 	e.POST("/delete", h(s.deleteEnsemble))
 	e.POST("/undo", h(s.undoEnsemble))
 	e.POST("/seen", h(s.seen))
