@@ -156,3 +156,25 @@ func TestLayLeavesAsData(t *testing.T) {
 	assert.Len(t, r.Placements, count)
 	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/99/lay.json", nil, nil).Code)
 }
+
+// One piece is printed by itself, on fewer sheets than all; one that is not there is said.
+func TestOnePieceIsPrinted(t *testing.T) {
+	s := demoServer(t, nil)
+	page := get(t, s, "/ensembles/1/layers/4/draft")
+	ids := regexp.MustCompile(`(?s)<select id="one-piece".*?</select>`).FindString(page)
+	all := regexp.MustCompile(`value="([^"]+)"`).FindAllStringSubmatch(ids, -1)
+	require.Greater(t, len(all), 3)
+	sheets := func(path string) int {
+		w := ask(s, "GET", path, nil, nil)
+		require.Equal(t, 200, w.Code, path)
+		return len(regexp.MustCompile(`/Type /Page\b[^s]`).FindAllString(w.Body.String(), -1))
+	}
+	whole, sum := sheets("/ensembles/1/layers/4/paper.pdf?paper=a4"), 0
+	for _, m := range all {
+		n := sheets("/ensembles/1/layers/4/paper.pdf?paper=a4&piece=" + m[1])
+		assert.Less(t, n, whole)
+		sum += n - 1 // its first page
+	}
+	assert.GreaterOrEqual(t, sum, whole-1, "together they take as much paper")
+	assert.Equal(t, 422, ask(s, "GET", "/ensembles/1/layers/4/paper.pdf?piece=nonsense", nil, nil).Code)
+}

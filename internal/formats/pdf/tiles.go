@@ -3,6 +3,7 @@ package pdf
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
@@ -16,21 +17,9 @@ import (
 // spread's length and are numbered; columns run across it and are lettered.
 func (s *sheet) tiles(p Print, spread []laid, pieces []pattern.Piece, width, length, tileW, tileH float64) {
 	// Upright sheets: the spread's length runs down the page.
-	rows := int(math.Ceil(length / tileH))
-	cols := int(math.Ceil(width / tileW))
-	used := make([][]bool, rows)
-	for r := range used {
-		used[r] = make([]bool, cols)
-		for c := range used[r] {
-			box := plane.Box{Min: plane.Pt(float64(r)*tileH, float64(c)*tileW), Max: plane.Pt(float64(r+1)*tileH+lap,
-				float64(c+1)*tileW+lap)}
-			for _, l := range spread {
-				if reaches(l.cut, box) {
-					used[r][c] = true
-				}
-			}
-		}
-	}
+	spread, used := fewest(spread, length, width, tileH, tileW)
+	rows, cols := len(used), len(used[0])
+	length, width = float64(rows)*tileH, float64(cols)*tileW
 	count := 0
 	for _, row := range used {
 		for _, u := range row {
@@ -41,8 +30,8 @@ func (s *sheet) tiles(p Print, spread []laid, pieces []pattern.Piece, width, len
 	}
 	s.AddPage()
 	s.heading(p, margin, margin+6)
-	s.text(margin, margin+18, 9, "", fmt.Sprintf("%s. Cut each at its right and lower join line and lay it over the next, diamond on "+
-		"diamond.", measure.Count(count, "sheet")))
+	s.text(margin, margin+18, 9, "", fmt.Sprintf("%s. Where a diamond stands on its right or lower join line, cut a sheet there and "+
+		"lay it over the next, diamond on diamond.", measure.Count(count, "sheet")))
 	s.testSquares(margin, margin+24)
 	s.legend(pieces, margin, margin+136)
 	s.pageMap(spread, used, width, length, tileW, tileH)
@@ -74,27 +63,86 @@ func (s *sheet) caption(p Print, which string, x, y, room float64) {
 
 func name(r, c int) string { return fmt.Sprintf("%c%d", 'A'+c%26, r+1) }
 
-// reaches tells whether a shape comes into a box.
-func reaches(shape []plane.Point, box plane.Box) bool {
-	in := func(q plane.Point) bool {
-		return q.X >= box.Min.X && q.X <= box.Max.X && q.Y >= box.Min.Y && q.Y <= box.Max.Y
-	}
-	corners := []plane.Point{box.Min, {X: box.Max.X, Y: box.Min.Y}, box.Max, {X: box.Min.X, Y: box.Max.Y}}
-	for _, q := range corners {
-		if plane.Inside(shape, q) {
-			return true
+// shifts is how many places of the sheets are tried, each way.
+const shifts = 8
+
+// fewest moves the spread on the sheets to where it takes the fewest, long and wide as it is, and tells which are
+// used.
+func fewest(spread []laid, long, wide, tileH, tileW float64) (moved []laid, used [][]bool) {
+	count := func(used [][]bool) (n int) {
+		for _, row := range used {
+			for _, u := range row {
+				if u {
+					n++
+				}
+			}
 		}
+		return n
 	}
-	for i, a := range shape {
-		b := shape[(i+1)%len(shape)]
-		steps := int(a.To(b)/3) + 1
-		for k := range steps {
-			if in(a.Toward(b, float64(k)/float64(steps))) {
-				return true
+	by, least := plane.Point{}, math.MaxInt
+	for i := range shifts {
+		for k := range shifts {
+			to := plane.Pt(tileH*float64(i)/shifts, tileW*float64(k)/shifts)
+			now := sheetsOf(spread, to, long, wide, tileH, tileW)
+			if n := count(now); n < least {
+				by, least, used = to, n, now
 			}
 		}
 	}
-	return false
+	for _, l := range spread {
+		m := l
+		m.move = func(q plane.Point) plane.Point { return l.move(q).Add(by) }
+		m.cut = plane.Moved(l.cut, by)
+		moved = append(moved, m)
+	}
+	return moved, used
+}
+
+// sheetsOf are the sheets that something lies on, with the spread moved. What lies in the lap of the sheet before alone is
+// printed there.
+func sheetsOf(spread []laid, by plane.Point, long, wide, tileH, tileW float64) [][]bool {
+	rows, cols := int(math.Ceil((long+by.X)/tileH)), int(math.Ceil((wide+by.Y)/tileW))
+	grid := func() [][]bool {
+		out := make([][]bool, rows)
+		for r := range out {
+			out[r] = make([]bool, cols)
+		}
+		return out
+	}
+	must, above, beside := grid(), grid(), grid() // something lies on it, in the lap of the one above, in that of the one beside
+	for _, l := range spread {
+		for i, a := range l.cut {
+			b := l.cut[(i+1)%len(l.cut)]
+			steps := int(a.To(b)/3) + 1
+			for k := range steps {
+				q := a.Toward(b, float64(k)/float64(steps)).Add(by)
+				r, c := int(q.X/tileH), int(q.Y/tileW)
+				switch {
+				case q.X < 0 || q.Y < 0 || r >= rows || c >= cols:
+				case r > 0 && q.X-float64(r)*tileH < lap-0.5:
+					above[r][c] = true
+				case c > 0 && q.Y-float64(c)*tileW < lap-0.5:
+					beside[r][c] = true
+				default:
+					must[r][c] = true
+				}
+			}
+		}
+	}
+	for r := range rows {
+		for c := range cols {
+			middle := plane.Pt((float64(r)+0.5)*tileH, (float64(c)+0.5)*tileW).Sub(by)
+			must[r][c] = must[r][c] || slices.ContainsFunc(spread, func(l laid) bool { return plane.Inside(l.cut, middle) }) ||
+				above[r][c] && !must[r-1][c] || beside[r][c] && !must[r][c-1]
+		}
+	}
+	return must
+}
+
+// reaches tells whether a shape may come into a box.
+func reaches(shape []plane.Point, box plane.Box) bool {
+	b := plane.BoxOf(shape)
+	return b.Min.X <= box.Max.X && b.Max.X >= box.Min.X && b.Min.Y <= box.Max.Y && b.Max.Y >= box.Min.Y
 }
 
 // pageMap draws the whole spread small, with the sheets over it.

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"ardentgusset/core/lay"
+	"ardentgusset/core/pattern"
 	"ardentgusset/internal/formats/patternjson"
 	"ardentgusset/internal/formats/pdf"
 	"ardentgusset/internal/formats/svg"
@@ -62,14 +63,22 @@ func (s *Room) paperPDF(c *hall.Call) error {
 			return &store.FieldError{Field: "paper", Why: "choose a4, letter or a0"}
 		}
 		l := p.E.Layer
+		pieces, of := l.Stage.Draft.Pieces, ""
+		if id := c.Query("piece"); id != "" {
+			k := slices.IndexFunc(pieces, func(q pattern.Piece) bool { return q.ID == id })
+			if k < 0 {
+				return &store.FieldError{Field: "piece", Why: "there is no such piece any more; load the page again"}
+			}
+			pieces, of = pieces[k:k+1], "-"+id
+		}
 		var b bytes.Buffer
 		err := pdf.Print{Garment: l.Rec.Name, Ensemble: p.E.Rec.Name, Wearer: p.E.Rec.Wearer.Name,
 			Drafted: s.Opt.Now().Format("2 January 2006"), Unit: p.Unit, Paper: paper}.
-			Write(c.Ctx(), &b, l.Stage.Draft.Pieces)
+			Write(c.Ctx(), &b, pieces)
 		if err != nil {
 			return err
 		}
-		c.Header("Content-Disposition", `inline; filename="`+l.Rec.Kind+"-"+paper.Key+`.pdf"`)
+		c.Header("Content-Disposition", `inline; filename="`+l.Rec.Kind+of+"-"+paper.Key+`.pdf"`)
 		c.Data(http.StatusOK, "application/pdf", b.Bytes())
 		return nil
 	})

@@ -26,6 +26,7 @@ type draftView struct {
 	Making  *makingView
 	Legend  []pattern.LineKind
 	Params  []paramView
+	Printed []pattern.Piece // those that can be printed each by itself
 	Dims    bool
 	Width   float64 // all the cloth's cut edges, for the foot line
 	Worst   float64
@@ -88,6 +89,9 @@ func (s *Room) viewDraft(p *hall.Head, dims bool) draftView {
 	v := draftView{Dims: dims, Cut: l.Stage.Layer.Cut != nil}
 	if len(d.Pieces) > 0 {
 		v.Legend = pattern.LinesOn(d.Pieces)
+	}
+	if l.Stage.Err == nil {
+		v.Printed = l.Stage.Draft.Pieces
 	}
 	if err != nil {
 		v.Err = hall.Sentence(err.Error())
