@@ -178,3 +178,11 @@ func TestOnePieceIsPrinted(t *testing.T) {
 	assert.GreaterOrEqual(t, sum, whole-1, "together they take as much paper")
 	assert.Equal(t, 422, ask(s, "GET", "/ensembles/1/layers/4/paper.pdf?piece=nonsense", nil, nil).Code)
 }
+
+// Where fields are kept by a script, a page without scripts says so.
+func TestPagesWithoutScriptsSaySo(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, p := range []string{"/ensembles/1/layers/4/draft", "/ensembles/1/layers/4/cloth", "/wearers/1", "/ensembles/1/buy", "/stash/1"} {
+		assert.True(t, strings.Contains(get(t, s, p), "Scripts are off in this browser"), p)
+	}
+}
