@@ -137,6 +137,9 @@ func (s Stage) Remedies(missing []lay.Unplaced) []Remedy {
 		if g.Parameter.Saves != "" {
 			out = append(out, s.lessened(g)...)
 		}
+		if g.Parameter.Raises != 0 {
+			out = append(out, s.raised(g)...)
+		}
 	}
 	for _, id := range ask {
 		out = append(out, s.piecings(id, names[id])...)

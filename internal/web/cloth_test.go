@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"html"
 	"image"
 	"image/png"
 	"math"
@@ -18,6 +19,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ardentgusset/core/cloth"
+	"ardentgusset/core/ensemble"
 	"ardentgusset/core/lay"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/clothing"
@@ -232,7 +234,7 @@ func TestChoicesWhenClothDoesNotReach(t *testing.T) {
 			pieced = k[1]
 		}
 	}
-	for _, k := range []string{"cross", "less", "piece", "hide", "buy"} {
+	for _, k := range []string{"cross", "less", "shorter", "piece", "hide", "buy"} {
 		assert.True(t, kinds[k], k)
 	}
 	post(t, s, skirt+"/choose", url.Values{"choice": {pieced}})
@@ -242,6 +244,30 @@ func TestChoicesWhenClothDoesNotReach(t *testing.T) {
 	assert.Equal(t, 422, ask(s, "POST", skirt+"/choose", url.Values{"choice": {"none"}}, nil).Code)
 	post(t, s, "/ensembles/1/undo", url.Values{"back": {skirt + "/cloth"}})
 	assert.NotContains(t, get(t, s, skirt+"/cloth?wait=1"), "make it whole again")
+}
+
+// What a cloth in hand yields is found, offered, and, taken, laid in it with nothing left over to buy.
+func TestWhatAClothYields(t *testing.T) {
+	s := demoServer(t, nil)
+	assert.False(t, strings.Contains(get(t, s, skirt+"/cloth"), "data-try=\"/ensembles/1/layers/4/yields\""), "of cloth that is bought there is enough")
+	require.Equal(t, 200, fromPage(s, skirt+"/cloth", "application/x-www-form-urlencoded", url.Values{"key": {"in_hand_mm"}, "value": {"2.6 m"}}.Encode()).Code)
+	assert.True(t, strings.Contains(get(t, s, skirt+"/cloth"), skirt+"/yields"))
+	events := strings.NewReplacer(`\u003c`, "<", `\u003e`, ">", `\u0026`, "&").Replace(get(t, s, skirt+"/yields"))
+	assert.True(t, strings.Contains(events, "The longest"))
+	offer := regexp.MustCompile(`name=\\"settings\\" value=\\"([^\\]+)\\"`).FindStringSubmatch(events)
+	require.NotNil(t, offer)
+	post(t, s, skirt+"/apply", url.Values{"settings": {html.UnescapeString(offer[1])}})
+	page := get(t, s, skirt+"/cloth?wait=1")
+	assert.False(t, strings.Contains(page, "no room is left"))
+	e, err := s.Store.Ensemble(t.Context(), 1)
+	require.NoError(t, err)
+	_, stages, err := s.Walk(t.Context(), e)
+	require.NoError(t, err)
+	u := stages[3].Uses()[0]
+	sheets, ok := stages[3].Sheets(u, func(j lay.Job) (lay.Result, bool) { return lay.Place(t.Context(), j), true })
+	require.True(t, ok)
+	assert.Zero(t, stages[3].Need(u, sheets, "cm").Buy)
+	assert.Empty(t, ensemble.Unplaced(sheets))
 }
 
 // Cloth is not marked as cut before everything that is asked was answered.

@@ -30,6 +30,8 @@ type choiceView struct {
 	Dearer  float64        // than as it is now; negative when cheaper
 	Err     string
 	Path    string
+	Set     string // the settings that it sends; none: its key
+	Back    string // where that leads then
 }
 
 // tryChoices tries every remedy for a layer, drafting and laying it anew, and
@@ -93,6 +95,71 @@ func (s *Room) tryChoices(c *hall.Call) error {
 		says = "Nothing can be changed any more: the cloth is cut."
 	case useful == 0:
 		says = fmt.Sprintf("None of %s saves cloth.", measure.Count(len(remedies), "way"))
+	}
+	_ = send("over", gin.H{"says": says}) // or nobody waits any more
+	return nil
+}
+
+// tryYields finds the longest, fullest and widest that the cloth in hand yields, one setting after the other, and sends each as it
+// was found. Nothing is changed.
+func (s *Room) tryYields(c *hall.Call) error {
+	p := s.Page(c, "")
+	e, at, err := s.LayerAsked(c)
+	var stages []ensemble.Stage
+	if err == nil {
+		_, stages, err = s.Walk(c.Ctx(), e)
+	}
+	if err == nil {
+		err = stages[at].Err
+	}
+	if err != nil {
+		return err
+	}
+	ctx := c.Ctx()
+	find := func(j lay.Job) (lay.Result, bool) { return s.Lays.Get(ctx, j) }
+	all := stages[at].Yields()
+	send := s.Events(c, p)
+	if send("begun", gin.H{"count": len(all), "cut": e.Layers[at].State.Made()}) != nil {
+		return nil
+	}
+	found := 0
+	for _, y := range all {
+		var last choiceView
+		to, ok, err := y.Found(func(to float64) (bool, error) {
+			v, done := s.tried(ctx, e, at, &ensemble.Remedy{Settings: y.Settings(to)}, find, p)
+			if !done {
+				return false, context.Canceled
+			}
+			fits := v.Fits && v.Buy == 0
+			if fits {
+				last = v
+			}
+			return fits, nil
+		})
+		if err != nil {
+			return nil
+		}
+		last.Title, last.Why = y.Title, y.Told(to)+". It is "+y.Told(y.Number)+" now."
+		layer := fmt.Sprintf("/ensembles/%d/layers/%d", e.ID, e.Layers[at].ID)
+		last.Path, last.Set, last.Back = layer+"/apply", hall.Encode(y.Settings(to)), layer+"/cloth"
+		html, err := hall.Part(s.Hall, "cloth-choice", p, last)
+		if err != nil {
+			s.Opt.Log.Error("what a cloth yields could not be drawn", "error", err.Error())
+			return nil
+		}
+		if ok {
+			found++
+		}
+		if send("choice", gin.H{"html": html, "worth": ok, "fits": ok}) != nil {
+			return nil
+		}
+	}
+	says := "Each with the rest as it is now; what is shown was drafted and laid."
+	switch {
+	case len(all) == 0:
+		says = "Nothing of it could be longer or fuller."
+	case found == 0:
+		says = "The cloth in hand yields none of it, however short or narrow."
 	}
 	_ = send("over", gin.H{"says": says}) // or nobody waits any more
 	return nil

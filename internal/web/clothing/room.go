@@ -47,6 +47,7 @@ func (s *Room) layer(l *gin.RouterGroup) {
 	l.POST("/laying", h(s.setLaying))
 	l.POST("/hand", h(s.handLaid))
 	l.GET("/choices", hall.OwnPage, h(s.tryChoices))
+	l.GET("/yields", hall.OwnPage, h(s.tryYields))
 	l.POST("/choose", h(s.choose))
 	l.GET("/cut", h(s.cutStation))
 	l.POST("/tick", h(s.tickPiece))
