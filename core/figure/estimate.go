@@ -143,6 +143,9 @@ const underbustShare, underbustSpread = 0.87, 0.06
 
 // estimate fills in a missing bare reading from those that were taken.
 func estimate(m Measurement, group Group, taken map[string]measure.Length) Estimate {
+	if e, ok := childEstimate(m.Key, taken); ok {
+		return e
+	}
 	known := map[int]float64{}
 	var from []string
 	for _, k := range measurements {
@@ -160,6 +163,10 @@ func estimate(m Measurement, group Group, taken map[string]measure.Length) Estim
 		why = fmt.Sprintf("from %s, over %s", strings.Join(from, ", "), who)
 	}
 	switch {
+	case m.column >= 0 && young(taken): // a breadth or a depth
+		v, s := estimateFrom(group, m.column, known)
+		return Estimate{measure.Length(max(v, 0.5*float64(m.Low))), measure.Length(2 * s), Reason{"as grown people are built; measure it",
+			Memory}}
 	case m.column >= 0:
 		v, s := estimateFrom(group, m.column, known)
 		v = min(max(v, float64(m.Low)), float64(m.High))
