@@ -556,3 +556,41 @@ func TestEnclosedSeamsAreLeft(t *testing.T) {
 	}
 	assert.NotEmpty(t, finished("skirt-gores"))
 }
+
+// What is glued, sealed or fused is bought, and waited for before the next step on it; what is sewn instead is neither. In a hurry
+// nobody is sent to the glue.
+func TestWhatSetsIsWaitedFor(t *testing.T) {
+	g, _ := catalogue.Find("petticoat-tiered")
+	on := body(t)
+	v, _ := draft.Settle(g, on, nil)
+	d, err := draft.Make(g, on, v, g.About().Usual)
+	require.NoError(t, err)
+	for key, want := range map[string]struct {
+		hours float64
+		buys  string
+	}{"hem-glued": {12, "Cloth glue"}, "hem-fused": {0.25, "Fusible web"}, "hem-narrow": {0, ""}} {
+		made := making.Garment{Draft: d, Cloth: g.About().Usual}
+		m := making.Of(made, making.Choices{"like/hem": key}, making.Maker{})
+		most := 0.0
+		for _, s := range m.Steps {
+			for _, a := range s.After {
+				if a.Step == work.ToHem {
+					most = max(most, a.Hours)
+				}
+			}
+		}
+		assert.InDelta(t, want.hours, most, 1e-9, key)
+		bought := ""
+		for _, n := range m.Notions(made) {
+			bought += n.What + "; "
+		}
+		if want.buys == "" {
+			assert.NotContains(t, bought, "glue")
+		} else {
+			assert.Contains(t, bought, want.buys)
+		}
+	}
+	for _, of := range []technique.Work{technique.Hem, technique.Finish} {
+		assert.Zero(t, technique.Rank(of, technique.Situation{Year: 2020, Thick: 0.4, Length: 2000}, technique.Quick)[0].Rests)
+	}
+}

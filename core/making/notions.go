@@ -22,6 +22,7 @@ type called struct {
 	kind, what string
 	more       float64 // on the length, for joins, corners and ends, as a part
 	why        string
+	grams      float64 // a metre, of what is bought by weight; 0 for what is bought by length
 }
 
 // notionOf is what each technique calls for; what is not listed needs thread only.
@@ -39,22 +40,27 @@ func notionOf(g Garment) map[string]called {
 		}
 	}
 	return map[string]called{
-		"bind-felled":  {"binding", "Binding, cut " + strip + " wide, fine and close", 0.06, "every bound edge"},
-		"bind-machine": {"binding", "Binding, cut " + strip + " wide, fine and close", 0.06, "every bound edge"},
-		"bind-double":  {"binding", "Binding, cut " + measure.TellFine(6*boundFinish) + " wide, doubled", 0.06, "every bound edge"},
-		"bind-ribbon":  {"ribbon", "Ribbon to bind with, " + measure.TellStock(2*boundFinish+3) + " wide", 0.06, "every bound edge"},
-		"face-bias":    {"binding", "Bias strip for facings, cut " + measure.TellFine(faceStrip) + " wide", 0.08, "every faced edge"},
-		"hem-faced":    {"binding", "Bias strip to face the hem, cut " + measure.TellFine(hemStrip) + " wide", 0.05, "the hem"},
-		"hem-braid":    {"tape", "Brush braid, shrunk", 0.05, "the hem"},
-		"hem-stiff":    {"tape", "Stiff net, " + measure.TellStock(50) + " wide", 0.05, "the hem"},
-		"hem-bound":    {"binding", "Light binding for the hem’s edge", 0.05, "the hem"},
+		"bind-felled":  {"binding", "Binding, cut " + strip + " wide, fine and close", 0.06, "every bound edge", 0},
+		"bind-machine": {"binding", "Binding, cut " + strip + " wide, fine and close", 0.06, "every bound edge", 0},
+		"bind-double":  {"binding", "Binding, cut " + measure.TellFine(6*boundFinish) + " wide, doubled", 0.06, "every bound edge", 0},
+		"bind-ribbon":  {"ribbon", "Ribbon to bind with, " + measure.TellStock(2*boundFinish+3) + " wide", 0.06, "every bound edge", 0},
+		"face-bias":    {"binding", "Bias strip for facings, cut " + measure.TellFine(faceStrip) + " wide", 0.08, "every faced edge", 0},
+		"hem-faced":    {"binding", "Bias strip to face the hem, cut " + measure.TellFine(hemStrip) + " wide", 0.05, "the hem", 0},
+		"hem-braid":    {"tape", "Brush braid, shrunk", 0.05, "the hem", 0},
+		"hem-stiff":    {"tape", "Stiff net, " + measure.TellStock(50) + " wide", 0.05, "the hem", 0},
+		"hem-bound":    {"binding", "Light binding for the hem’s edge", 0.05, "the hem", 0},
 		"hong-kong": {"binding", "Light bias strip, cut " + measure.TellFine(25) + " wide", 0.08,
-			"both allowances of every seam so finished"},
-		"casing-tape":  {"tape", "Bone casing, " + measure.TellStock(math.Ceil(wide+5)) + " wide", 0.08, "every channel, and its ends"},
-		"hoop-channel": {"tape", "Tape for the channels, " + measure.TellStock(steel+12) + " wide", 0.05, "one channel for every steel"},
-		"corded-seam":  {"cord", "Fine cord and bias strip for the seams", 0.08, "every seam so sewn"},
-		"piped-edge":   {"cord", "Fine cord and bias strip for the edges", 0.08, "every edge so finished"},
-		"elastic":      {"tape", "Elastic", -0.3, "the casing, drawn in"},
+			"both allowances of every seam so finished", 0},
+		"casing-tape":  {"tape", "Bone casing, " + measure.TellStock(math.Ceil(wide+5)) + " wide", 0.08, "every channel, and its ends", 0},
+		"hoop-channel": {"tape", "Tape for the channels, " + measure.TellStock(steel+12) + " wide", 0.05, "one channel for every steel", 0},
+		"corded-seam":  {"cord", "Fine cord and bias strip for the seams", 0.08, "every seam so sewn", 0},
+		"piped-edge":   {"cord", "Fine cord and bias strip for the edges", 0.08, "every edge so finished", 0},
+		"filler-cord":  {"cord", "Strong cotton thread to overcast over", 1.1, "both allowances of every seam so finished, two threads of it", 0},
+		"bind-braid":   {"braid", "Braid to bind with, " + measure.TellStock(2*boundFinish+4) + " wide, shrunk", 0.06, "every bound edge", 0},
+		"hem-fused":    {"web", "Fusible web, " + measure.TellStock(20) + " wide", 0.05, "the hem", 0},
+		"hem-glued":    {"glue", "Cloth glue", 0.1, "the hem", 6},
+		"sealed":       {"liquid", "Sealing liquid for cut edges", 0.1, "both allowances of every seam so finished", 2},
+		"elastic":      {"tape", "Elastic", -0.3, "the casing, drawn in", 0},
 	}
 }
 
@@ -115,7 +121,11 @@ func (m Making) Notions(g Garment) []notion.Notion {
 		if n.more > 0 {
 			why += fmt.Sprintf(", and %.0f %% for joins, corners and ends", n.more*100)
 		}
-		out = append(out, notion.Notion{Kind: n.kind, What: n.what, Quantity: long[k] * (1 + n.more) / 1000, Unit: "m", Why: why})
+		one := notion.Notion{Kind: n.kind, What: n.what, Quantity: long[k] * (1 + n.more) / 1000, Unit: "m", Why: why}
+		if n.grams > 0 {
+			one.Quantity, one.Unit = math.Ceil(one.Quantity*n.grams), "g"
+		}
+		out = append(out, one)
 	}
 	return out
 }

@@ -37,7 +37,25 @@ func steps(g Garment, all []Row, m Maker) []work.Step {
 		out = append(out, s)
 	}
 	out = append(out, g.Own...)
-	return tidy(g, out)
+	out = tidy(g, out)
+	settle(all, out)
+	return out
+}
+
+// settle lets what was glued, sealed or fused dry, set and cool before the next step on it.
+func settle(rows []Row, all []work.Step) {
+	hours := map[work.ID]float64{}
+	for _, r := range rows {
+		at := phaseOf(r)
+		hours[at] = max(hours[at], r.Technique.Rests)
+		hours[work.ToFinish] = max(hours[work.ToFinish], r.Finish.Rests)
+	}
+	for i := range all {
+		for k := range all[i].After {
+			a := &all[i].After[k]
+			a.Hours = max(a.Hours, hours[a.Step])
+		}
+	}
 }
 
 // tidy drops reasons that name a step the garment does not have, and keeps one reason for

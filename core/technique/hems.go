@@ -1,6 +1,9 @@
 package technique
 
-import "ardentgusset/core/stitch"
+import (
+	"ardentgusset/core/stitch"
+	"ardentgusset/core/work"
+)
 
 // turn1 is an edge turned up once, turn2 twice.
 const (
@@ -99,6 +102,24 @@ var hems = []Technique{
 		Steps: []string{"Overlock the edge.", "Press one turn.", "Stitch beside the overlock.", "Press."},
 		Suits: "stage clothes, lining", NotFor: "an inside of its time", Wrong: "Waves: less feed, or ease the edge.", Section: turn1 +
 			"s2 -3,.9 -3,-2", Right: []Seen{{FoldEdge, 0}, {Line, -9}}},
+	{Key: "hem-fused", Name: "Fused with web", Family: Hems, Of: Hem,
+		Asked: 25, Used: 25,
+		Handling: 5, Rests: 0.25, Needs: []work.Need{work.Iron}, Fit: Fit{Strong: 1, Clean: 1, Curve: 1}, From: 1975,
+		What: "Turned once over a strip of fusible web and pressed: no stitch shows, and none holds it.",
+		Steps: []string{"Try web, heat and time on a scrap.", "Press the turn.", "Lay the web in the fold and press, do not slide.",
+			"Let it cool flat before it is moved: warm web gives way."},
+		Suits: "costumes for one evening, cloth that takes heat", NotFor: "velvet, silk, what is washed often",
+		Wrong: "It lets go in the wash: catch it down by hand.", Section: turn1 + "x -3,-1.2; x -5,-1.2; x -7,-1.2",
+		Right: []Seen{{FoldEdge, 0}}},
+	{Key: "hem-glued", Name: "Glued", Family: Hems, Of: Hem,
+		Asked: 20, Used: 20,
+		Handling: 4, Rests: 12, Needs: table, Fit: Fit{Strong: 1, Clean: 1, Curve: 2}, From: 1950,
+		What: "Turned once and held with cloth glue: for what can’t be sewn or pressed.",
+		Steps: []string{"Try the glue on a scrap: it may stain or stiffen.", "Air the room.",
+			"A thin line, a finger’s breadth inside the edge; turn and weight it.", "Leave it over night under weights before it is moved."},
+		Suits: "felt, foam, leather cloth, props", NotFor: "clothes that are washed, cloth seen close to",
+		Wrong: "It comes through: too much, or too thin a cloth. Follow the maker’s sheet.", Section: turn1 + "x -6,-1.2; x -8,-1.2",
+		Right: []Seen{{FoldEdge, 0}}},
 	{Key: "hem-join", Name: "Two layers joined at the hem", Family: Hems, Of: Turn,
 		Lies:  LieBetween,
 		Asked: 12, Used: 8,

@@ -130,6 +130,9 @@ func (t Technique) ranked(s Situation, p Profile) Ranked {
 	} else if s.Strain > 1 {
 		judge(1, "holds the strain")
 	}
+	if t.Rests > 0 { // nothing is sewn
+		judge(-5, "it holds for a while, not for years")
+	}
 	t.neat(s, judge)
 	if s.Seen && t.Fit.Shows {
 		judge(-1, "its rows are seen outside")

@@ -151,6 +151,7 @@ type Technique struct {
 	Passes      []Pass
 	Handling    float64 // minutes a metre beside the stitching: pinning, pressing, trimming (from memory)
 	Each        float64 // minutes for one, of what is counted and not measured (from memory)
+	Rests       float64 // hours in which it dries, sets or cools, and nothing is done with it (from memory; the maker’s sheet goes first)
 	Steps       []string
 	Needs       []work.Need
 	// Years it is at home in, 0 for open; History says more (from memory unless it names
