@@ -40,8 +40,8 @@ var grouped = []struct {
 	keys []string
 }{
 	{Inside, []string{"allowance", "hem", "*_hem", "lined", "lining*", "canvas", "bone_*", "bones", "boning", "channels", "cord*", "trim*",
-		"stay", "shrink", "layers", "wadding", "ends", "steel*", "hoops", "rows", "spacing", "groups", "apart", "angle", "packing", "self", "pocket*",
-		"tuck*", "stitched", "modesty", "turned", "heading", "front_grain", "ring*", "thick"}},
+		"stay", "shrink", "layers", "wadding", "ends", "steel*", "hoops", "rows", "spacing", "groups", "apart", "angle", "packing", "self",
+		"pocket*", "tuck*", "stitched", "modesty", "turned", "heading", "front_grain", "ring*", "thick"}},
 	{Closing, []string{"closure", "closes", "closing", "fastens", "placket", "lap", "lap_*", "stand", "extension", "buttons", "eyelet_*",
 		"opening", "opens", "slit", "lacing*", "waist_eyelets", "held", "ties", "overlap", "from", "neck_slit"}},
 	{Fit, []string{"*ease", "laced_waist", "moved", "bust_*", "scye_drop", "inset", "move_*", "seam_*", "waist_*", "arm*", "snug", "top_snug",

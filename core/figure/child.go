@@ -27,8 +27,8 @@ var (
 const childGirths, childLengths, stouter = 0.09, 0.06, 0.7
 
 // stoutAt are the girths that a stout child has more of.
-var stoutAt = map[string]bool{"underbust_girth": true, "waist_girth": true, "high_hip_girth": true, "hip_girth": true, "upper_arm_girth": true,
-	"thigh_girth": true}
+var stoutAt = map[string]bool{"underbust_girth": true, "waist_girth": true, "high_hip_girth": true, "hip_girth": true,
+	"upper_arm_girth": true, "thigh_girth": true}
 
 // young tells whether what was taken is a child's: as much as is known of height and chest.
 func young(taken map[string]measure.Length) bool {

@@ -55,12 +55,13 @@ func notionOf(g Garment) map[string]called {
 		"hoop-channel": {"tape", "Tape for the channels, " + measure.TellStock(steel+12) + " wide", 0.05, "one channel for every steel", 0},
 		"corded-seam":  {"cord", "Fine cord and bias strip for the seams", 0.08, "every seam so sewn", 0},
 		"piped-edge":   {"cord", "Fine cord and bias strip for the edges", 0.08, "every edge so finished", 0},
-		"filler-cord":  {"cord", "Strong cotton thread to overcast over", 1.1, "both allowances of every seam so finished, two threads of it", 0},
-		"bind-braid":   {"braid", "Braid to bind with, " + measure.TellStock(2*boundFinish+4) + " wide, shrunk", 0.06, "every bound edge", 0},
-		"hem-fused":    {"web", "Fusible web, " + measure.TellStock(20) + " wide", 0.05, "the hem", 0},
-		"hem-glued":    {"glue", "Cloth glue", 0.1, "the hem", 6},
-		"sealed":       {"liquid", "Sealing liquid for cut edges", 0.1, "both allowances of every seam so finished", 2},
-		"elastic":      {"tape", "Elastic", -0.3, "the casing, drawn in", 0},
+		"filler-cord": {"cord", "Strong cotton thread to overcast over", 1.1,
+			"both allowances of every seam so finished, two threads of it", 0},
+		"bind-braid": {"braid", "Braid to bind with, " + measure.TellStock(2*boundFinish+4) + " wide, shrunk", 0.06, "every bound edge", 0},
+		"hem-fused":  {"web", "Fusible web, " + measure.TellStock(20) + " wide", 0.05, "the hem", 0},
+		"hem-glued":  {"glue", "Cloth glue", 0.1, "the hem", 6},
+		"sealed":     {"liquid", "Sealing liquid for cut edges", 0.1, "both allowances of every seam so finished", 2},
+		"elastic":    {"tape", "Elastic", -0.3, "the casing, drawn in", 0},
 	}
 }
 

@@ -55,8 +55,8 @@ var edges = []Technique{
 		Passes:   []Pass{{stitch.Running, 3, 2}},
 		Handling: 8, Needs: hand, Fit: Fit{Strong: 2, Clean: 3, Curve: 2},
 		What: "A woven or plaited braid, folded over the edge and sewn down on both sides: it gives round a curve as ribbon does not.",
-		Steps: []string{"Shrink the braid over steam.", "Fold it over the edge, one side a thread wider.", "Sew it down in front, stitch by " +
-			"stitch into its edge.", "Sew it down behind; turn its ends under and whip them."},
+		Steps: []string{"Shrink the braid over steam.", "Fold it over the edge, one side a thread wider.",
+			"Sew it down in front, stitch by stitch into its edge.", "Sew it down behind; turn its ends under and whip them."},
 		Suits: "jackets, stays, mantles, edges that rub", NotFor: "sheer cloth",
 		Wrong: "It waves: the braid was stretched, ease it on.", Section: "a -14,0 4,0; b -5,1.4 5.4,1.4 5.4,-1.4 -5,-1.4; s3 -3,2.3 -3,-2.3",
 		Right: []Seen{{FoldEdge, 0}, {Dashes, -5}}},

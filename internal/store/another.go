@@ -23,8 +23,8 @@ func (s *Store) AnotherEnsemble(ctx context.Context, id uint) (Ensemble, error) 
 		out.Prices[what] = math.Abs(price)
 	}
 	for _, l := range e.Layers {
-		out.Layers = append(out.Layers, Layer{Position: l.Position, Kind: l.Kind, Name: l.Name, State: Planned, Settings: maps.Clone(l.Settings),
-			Fabric: toBuy(l.Fabric), Laying: anew(l.Laying), Sewn: maps.Clone(l.Sewn), Had: l.Had})
+		out.Layers = append(out.Layers, Layer{Position: l.Position, Kind: l.Kind, Name: l.Name, State: Planned,
+			Settings: maps.Clone(l.Settings), Fabric: toBuy(l.Fabric), Laying: anew(l.Laying), Sewn: maps.Clone(l.Sewn), Had: l.Had})
 	}
 	return s.AddEnsemble(ctx, out)
 }

@@ -10,7 +10,8 @@ const read = () => {
     return [];
   }
 };
-const write = (list) => localStorage.setItem(shelf, JSON.stringify(list));
+// write keeps the shelf; nothing on it takes no room, which there may be none of.
+const write = (list) => (list.length > 0 ? localStorage.setItem(shelf, JSON.stringify(list)) : localStorage.removeItem(shelf));
 const token = () =>
   [...crypto.getRandomValues(new Uint8Array(16))].map((b) => b.toString(16).padStart(2, "0")).join("");
 const words = {
