@@ -19,7 +19,7 @@ import (
 // models are all that is kept, a table each.
 func models() []any {
 	return []any{&Wearer{}, &Reading{}, &Ensemble{}, &Layer{}, &StepLog{}, &Timing{}, &History{}, &CutDraft{}, &FoundLay{}, &Stashed{},
-		&Photo{}, &Clocked{}, &Workroom{}, &Received{}}
+		&Photo{}, &Clocked{}, &Workroom{}, &Received{}, &Habits{}}
 }
 
 // tables are the names of their tables, and that of the migrations.

@@ -133,6 +133,12 @@ type (
 		ID       uint   `gorm:"primaryKey;autoIncrement"`
 		Planning string `gorm:"not null;default:'{}'"`
 	}
+	habits0014 struct {
+		ID    uint   `gorm:"primaryKey;autoIncrement"`
+		Unit  string `gorm:"not null;default:''"`
+		Money string `gorm:"not null;default:''"`
+		Light string `gorm:"not null;default:''"`
+	}
 	received0009 struct {
 		Token string    `gorm:"primaryKey"`
 		At    time.Time `gorm:"not null"`
@@ -245,6 +251,9 @@ func (layer0005) TableName() string { return "layers" }
 // TableName is the table it stands in.
 func (history0005) TableName() string { return "histories" }
 
+// TableName is the table it stands in.
+func (habits0014) TableName() string { return "habits" }
+
 // added adds the columns a table lacks, each by itself: nothing that is there
 // is rebuilt.
 func added(tx *gorm.DB, table any, fields ...string) error {
@@ -326,6 +335,9 @@ func migrations() []*gormigrate.Migration {
 	}, {
 		ID:      "0013_when_it_was_ticked",
 		Migrate: func(tx *gorm.DB) error { return added(tx, &stepLog0013{}, "ChosenAt") },
+	}, {
+		ID:      "0014_how_one_reads",
+		Migrate: func(tx *gorm.DB) error { return created(tx, &habits0014{}) },
 	}}
 }
 

@@ -91,9 +91,18 @@ func (s *Server) card(c *hall.Call) error {
 	return hall.Render(s.Hall, c, http.StatusOK, "ensemble-card", s.Page(c, e.Name), s.cardOf(e, drawn, true))
 }
 
-// setUnit and setLight keep a choice of this browser.
+// setUnit, setLight and setMoney keep a choice of this browser, which is that of the data for whoever made none.
 func (s *Server) setUnit(c *hall.Call) error {
-	hall.Remember(c, "unit", string(measure.UnitOf(c.PostForm("unit"))))
+	unit := measure.UnitOf(c.PostForm("unit"))
+	hall.Remember(c, "unit", string(unit))
+	return s.habit(c, func(h *store.Habits) { h.Unit = unit })
+}
+
+// habit keeps a choice with the data. A file that can’t be written to changes nothing about what this browser shows.
+func (s *Server) habit(c *hall.Call, change func(*store.Habits)) error {
+	if err := s.Store.SetHabit(c.Ctx(), change); err != nil {
+		s.Opt.Log.Warn("a habit was not kept with the data", "error", err.Error())
+	}
 	return s.Back(c)
 }
 
@@ -103,13 +112,14 @@ func (s *Server) setLight(c *hall.Call) error {
 		light = ""
 	}
 	hall.Remember(c, "light", light)
-	return s.Back(c)
+	return s.habit(c, func(h *store.Habits) { h.Light = light })
 }
 
 // setMoney keeps the sign money is written with.
 func (s *Server) setMoney(c *hall.Call) error {
-	hall.Remember(c, "money", url.QueryEscape(string(measure.CurrencyOf(c.PostForm("money")))))
-	return s.Back(c)
+	money := measure.CurrencyOf(c.PostForm("money"))
+	hall.Remember(c, "money", url.QueryEscape(string(money)))
+	return s.habit(c, func(h *store.Habits) { h.Money = money })
 }
 
 // backup sends a consistent copy of everything.

@@ -3,6 +3,8 @@ package web
 import (
 	"net/http/httptest"
 	"net/url"
+	"os"
+	"path/filepath"
 	"regexp"
 	"strconv"
 	"strings"
@@ -188,4 +190,32 @@ func TestAClothsThicknessIsAsked(t *testing.T) {
 		require.Equal(t, 303, w.Code, typed)
 		assert.Contains(t, get(t, s, w.Header().Get("Location")), is, typed)
 	}
+}
+
+// A unit, a sign of money and a light that were chosen once are those of the data: another device follows them until it chooses for
+// itself, and then keeps to its own.
+func TestHabitsBelongToTheData(t *testing.T) {
+	s := demoServer(t, nil)
+	page := func(cookies string) string {
+		return ask(s, "GET", "/ensembles/1/buy", nil, map[string]string{"Cookie": cookies}).Body.String()
+	}
+	unit := func(cookies string) string { return regexp.MustCompile(`data-unit="(\w+)"`).FindStringSubmatch(page(cookies))[1] }
+	assert.Equal(t, "cm", unit(""))
+	require.Equal(t, 303, ask(s, "POST", "/unit", url.Values{"unit": {"in"}}, nil).Code)
+	require.Equal(t, 303, ask(s, "POST", "/light", url.Values{"light": {"evening"}}, nil).Code)
+	require.Equal(t, 303, ask(s, "POST", "/money", url.Values{"money": {"$"}}, nil).Code)
+	assert.Equal(t, "in", unit(""), "a phone that was told nothing")
+	assert.Equal(t, "cm", unit("unit=cm"), "one that was")
+	assert.True(t, strings.Contains(page(""), "$"))
+	assert.True(t, strings.Contains(page(""), `data-theme="dark"`))
+	require.Equal(t, 303, ask(s, "POST", "/unit", url.Values{"unit": {"furlongs"}}, nil).Code)
+	assert.Equal(t, "cm", unit(""))
+	path := filepath.Join(t.TempDir(), "copy.db")
+	require.NoError(t, os.WriteFile(path, ask(s, "GET", "/backup", nil, nil).Body.Bytes(), 0o600))
+	st, err := store.Open(path)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = st.Close() })
+	h, err := st.Habits(t.Context())
+	require.NoError(t, err)
+	assert.Equal(t, "evening", h.Light, "a backup has them too")
 }

@@ -58,11 +58,11 @@ func (s *Hall) Fail(c *gin.Context, err error) {
 		s.Opt.Log.Error("a request failed", "route", c.FullPath(), "error", err.Error())
 	}
 	if WantsJSON(c) {
-		answer["error"] = Sentence(readerOf(c).Say(said))
+		answer["error"] = Sentence(s.readerOf(c).Say(said))
 		c.AbortWithStatusJSON(status, answer)
 		return
 	}
-	p := s.Page(&Call{Context: c, Reader: readerOf(c)}, "Not done")
+	p := s.Page(&Call{Context: c, Reader: s.readerOf(c)}, "Not done")
 	p.Message = Sentence(said)
 	c.Abort()
 	renderAs(s, c, status, "error", p, struct{}{})

@@ -29,7 +29,7 @@ var errUnreadable = errors.New("what was sent can’t be read as a form; load th
 // and what went wrong is answered after it.
 func (s *Hall) Handle(do func(*Call) error) gin.HandlerFunc {
 	return func(g *gin.Context) {
-		c := &Call{Context: g, Reader: readerOf(g)}
+		c := &Call{Context: g, Reader: s.readerOf(g)}
 		if err := readForm(g); err != nil {
 			s.Fail(g, err)
 			return
@@ -66,10 +66,20 @@ func readForm(c *gin.Context) error {
 	return nil
 }
 
-// readerOf is who asks, as the browser remembers.
-func readerOf(c *gin.Context) measure.Reader {
-	unit, _ := c.Cookie("unit")
-	money, _ := c.Cookie("money")
+// readerOf is who asks, as the browser remembers; what it was not told is as it is for these data.
+func (s *Hall) readerOf(c *gin.Context) measure.Reader {
+	unit, told := c.Cookie("unit")
+	money, paid := c.Cookie("money")
+	if told != nil || paid != nil {
+		if h, err := s.Store.Habits(c.Request.Context()); err == nil { // and where they can’t be read, as where nobody chose
+			if told != nil {
+				unit = string(h.Unit)
+			}
+			if paid != nil {
+				money = string(h.Money)
+			}
+		}
+	}
 	return measure.Reader{Unit: measure.UnitOf(unit), Money: measure.CurrencyOf(money)}
 }
 

@@ -50,7 +50,13 @@ type Head struct {
 func (s *Hall) Page(c *Call, title string) *Head {
 	p := &Head{Title: title, Unit: c.Reader.Unit, Reader: c.Reader, Version: s.Opt.Version, Path: c.Request.URL.RequestURI(),
 		Guarded: s.guard != nil && c.Request.URL.Path != "/enter"}
-	if l, err := c.Cookie("light"); err == nil && (l == "day" || l == "evening") {
+	l, err := c.Cookie("light")
+	if err != nil {
+		if h, err := s.Store.Habits(c.Ctx()); err == nil {
+			l = h.Light
+		}
+	}
+	if l == "day" || l == "evening" {
 		p.Light = l
 	}
 	if known, err := c.Cookie("words"); err == nil {
