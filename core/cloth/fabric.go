@@ -22,23 +22,25 @@ type Fabric struct {
 	Nap       bool           `json:"nap"`         // one-way: every piece must lie the same way up
 	InHand    measure.Length `json:"in_hand_mm"`  // what there is of it; 0 when it is still to be bought
 
-	Fibre     string         `json:"fibre,omitempty"` // one of Fibres, "" when nobody said
-	Weave     string         `json:"weave,omitempty"` // one of Weaves
-	Warp      float64        `json:"warp_per_cm,omitempty"`
-	Weft      float64        `json:"weft_per_cm,omitempty"`
-	Fraying   int            `json:"fraying,omitempty"`       // 0 not known, 1 hardly, 2 some, 3 freely
-	Shows     int            `json:"shows_through,omitempty"` // 0 not known, 1 nothing, 2 a little, 3 it is sheer
-	Stretch   float64        `json:"stretch,omitempty"`       // part it gives across, 0 to 1
-	Railroad  bool           `json:"railroad,omitempty"`      // its print or nap runs across it, towards a selvedge
-	RepeatX   measure.Length `json:"repeat_along_mm,omitempty"`
-	RepeatY   measure.Length `json:"repeat_across_mm,omitempty"`
-	HalfDrop  bool           `json:"half_drop,omitempty"`
-	Ironing   string         `json:"ironing,omitempty"` // one of Ironings
-	Prewashed bool           `json:"prewashed,omitempty"`
-	Paid      bool           `json:"paid,omitempty"`    // its price is spent already
-	NoMore    bool           `json:"no_more,omitempty"` // no more of it is to be had
-	Lengths   []Cut          `json:"lengths,omitempty"` // the separate pieces of it in hand; none: one of InHand
-	Swatches  []Swatch       `json:"swatches,omitempty"`
+	Fibre string  `json:"fibre,omitempty"` // one of Fibres, "" when nobody said
+	Weave string  `json:"weave,omitempty"` // one of Weaves
+	Warp  float64 `json:"warp_per_cm,omitempty"`
+	Weft  float64 `json:"weft_per_cm,omitempty"`
+	// Stripes are lines along it that an edge can be laid on, from the lower selvedge up: of a border, or of bands.
+	Stripes   []measure.Length `json:"stripes_mm,omitempty"`
+	Fraying   int              `json:"fraying,omitempty"`       // 0 not known, 1 hardly, 2 some, 3 freely
+	Shows     int              `json:"shows_through,omitempty"` // 0 not known, 1 nothing, 2 a little, 3 it is sheer
+	Stretch   float64          `json:"stretch,omitempty"`       // part it gives across, 0 to 1
+	Railroad  bool             `json:"railroad,omitempty"`      // its print or nap runs across it, towards a selvedge
+	RepeatX   measure.Length   `json:"repeat_along_mm,omitempty"`
+	RepeatY   measure.Length   `json:"repeat_across_mm,omitempty"`
+	HalfDrop  bool             `json:"half_drop,omitempty"`
+	Ironing   string           `json:"ironing,omitempty"` // one of Ironings
+	Prewashed bool             `json:"prewashed,omitempty"`
+	Paid      bool             `json:"paid,omitempty"`    // its price is spent already
+	NoMore    bool             `json:"no_more,omitempty"` // no more of it is to be had
+	Lengths   []Cut            `json:"lengths,omitempty"` // the separate pieces of it in hand; none: one of InHand
+	Swatches  []Swatch         `json:"swatches,omitempty"`
 }
 
 // Number gives everything that can be addressed an ID of its own: pieces,
@@ -111,6 +113,9 @@ const (
 	MinThickness        = 0.02 * measure.Millimetre
 )
 
+// mostStripes is how many stripes of a cloth can be named.
+const mostStripes = 40
+
 // Faults lists what is wrong with the fabric by field key (the JSON names),
 // each with what would be right. None for a good one.
 func (f Fabric) Faults() map[string]string {
@@ -128,6 +133,14 @@ func (f Fabric) Faults() map[string]string {
 	between("price_per_m", f.Price, 0, MaxPrice, "a price lies between 0 and 1,000,000")
 	between("shrinkage", f.Shrinkage, 0, MaxShrinkage, "shrinkage lies between 0 and 25 %")
 	between("in_hand_mm", float64(f.InHand), 0, float64(MaxInHand), "the length in hand lies between 0 and ⟦=500 m⟧")
+	for i, y := range f.Stripes {
+		if !(y > 0 && y < f.Width) || i > 0 && y <= f.Stripes[i-1] {
+			out["stripes_mm"] = "stripes lie between the selvedges, each once and from the lower one up, like 5 cm, 20 cm"
+		}
+	}
+	if len(f.Stripes) > mostStripes {
+		out["stripes_mm"] = fmt.Sprintf("at most %d stripes can be named", mostStripes)
+	}
 	between("warp_per_cm", f.Warp, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
 	between("weft_per_cm", f.Weft, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
 	between("fraying", float64(f.Fraying), 0, 3, "fraying is 0 (not known) to 3 (freely)")

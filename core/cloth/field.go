@@ -22,6 +22,7 @@ const (
 	PriceField                    // of a metre, or of a yard for a reader in inches
 	TextField                     // words
 	ChoiceField                   // one of Options
+	LinesField                    // lengths, one after the other
 )
 
 // Field is one particular of a cloth: how it is asked, and where it is kept.
@@ -33,6 +34,7 @@ type Field struct {
 	Options          []Option
 
 	length func(*Fabric) *measure.Length
+	lines  func(*Fabric) *[]measure.Length
 	number func(*Fabric) *float64
 	text   func(*Fabric) *string
 	count  func(*Fabric) *int
@@ -103,6 +105,9 @@ var fields = []Field{
 		length: func(f *Fabric) *measure.Length { return &f.RepeatX }},
 	{Key: "repeat_across_mm", Label: "Repeat across", More: true, Help: "The same, from selvedge to selvedge.",
 		length: func(f *Fabric) *measure.Length { return &f.RepeatY }},
+	{Key: "stripes_mm", Label: "Stripes or border, from the lower selvedge", Kind: LinesField, More: true,
+		Help:  "Lines along the cloth that an edge can be laid on: 5 cm, 20 cm. Nothing for none.",
+		lines: func(f *Fabric) *[]measure.Length { return &f.Stripes }},
 	{Key: "half_drop", Label: "Half-drop", Kind: ChoiceField, More: true,
 		Help:    "The next motif across lies half a repeat further on.",
 		Options: either("no", "yes"), yes: func(f *Fabric) *bool { return &f.HalfDrop }},
@@ -162,6 +167,12 @@ func (d Field) scale(u measure.Unit) float64 {
 // field when it is the same.
 func (d Field) Kept(f Fabric) string {
 	switch {
+	case d.lines != nil:
+		var all []string
+		for _, l := range *d.lines(&f) {
+			all = append(all, strconv.FormatFloat(float64(l), 'g', -1, 64))
+		}
+		return strings.Join(all, " ")
 	case d.length != nil:
 		return strconv.FormatFloat(float64(*d.length(&f)), 'g', -1, 64)
 	case d.number != nil:
@@ -180,6 +191,12 @@ func (d Field) Kept(f Fabric) string {
 // that says more.
 func (d Field) Show(f Fabric, u measure.Unit) (value, other string) {
 	switch {
+	case d.lines != nil:
+		var here, there []string
+		for _, l := range *d.lines(&f) {
+			here, there = append(here, l.In(u)), append(there, l.In(u.Other()))
+		}
+		return strings.Join(here, ", "), strings.Join(there, ", ")
 	case d.Kind == ThinField:
 		return strconv.FormatFloat(math.Round(float64(*d.length(&f))*100)/100, 'f', -1, 64) + " mm", ""
 	case d.length != nil:
@@ -251,6 +268,16 @@ func (d Field) put(f *Fabric, typed string, u measure.Unit) (err error) {
 	var l measure.Length
 	var n float64
 	switch d.Kind {
+	case LinesField:
+		all := []measure.Length{}
+		for _, part := range strings.FieldsFunc(typed, func(r rune) bool { return r == ',' && !strings.Contains(typed, ";") || r == ';' }) {
+			if l, err = measure.Parse(strings.TrimSpace(part), u); err != nil {
+				return err
+			}
+			all = append(all, l)
+		}
+		slices.Sort(all)
+		*d.lines(f) = all
 	case SizeField:
 		l, err = measure.Parse(typed, u)
 		*d.length(f) = l

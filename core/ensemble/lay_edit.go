@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 	"strconv"
+	"strings"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/lay"
@@ -36,7 +37,7 @@ var errGonePiece = errors.New("this piece is no longer there; load the page agai
 
 // layEdits are all changes by name.
 var layEdits = map[string]func(*Laying, LayEdit) error{
-	"count": sendCopies, "lie": lieOf, "match": matchAt, "fold": setFold, "gap": setGap, "add": addCloth, "drop": dropCloth,
+	"count": sendCopies, "lie": lieOf, "match": matchAt, "fold": setFold, "gap": setGap, "add": addCloth, "drop": dropCloth, "bind": bindEdge,
 	"unpin": func(l *Laying, e LayEdit) error { delete(l.Pinned, e.Value); return nil }, "unpiece": makeWhole,
 }
 
@@ -120,6 +121,25 @@ func matchAt(l *Laying, e LayEdit) error {
 	if e.Value == "yes" {
 		l.Match = append(l.Match, e.About)
 	}
+	return nil
+}
+
+// bindEdge lays an edge of a piece on a line of the cloth: "hem selvedge", "hem stripe", or "" for none.
+func bindEdge(l *Laying, e LayEdit) error {
+	p := e.piece()
+	if p == nil {
+		return errGonePiece
+	}
+	bound := slices.DeleteFunc(slices.Clone(l.Bound), func(b Bound) bool { return b.Piece == e.About })
+	if e.Value != "" {
+		edge, at, _ := strings.Cut(e.Value, " ")
+		known := slices.ContainsFunc(Bindable(p), func(o pattern.Edge) bool { return o.ID == edge })
+		if !known || lay.At(at) != lay.AtSelvedge && lay.At(at) != lay.AtStripe {
+			return errors.New("choose a straight edge of the piece, and the selvedge or a stripe for it")
+		}
+		bound = append(bound, Bound{e.About, edge, lay.At(at)})
+	}
+	l.Bound = bound
 	return nil
 }
 

@@ -19,6 +19,7 @@ type Laying struct {
 	Cross  []string                `json:"cross,omitempty"`  // pieces that may also lie across the grain
 	Bias   []string                `json:"bias,omitempty"`   // pieces that may also lie on the bias
 	Match  []string                `json:"match,omitempty"`  // seams at which the cloth's repeat must meet
+	Bound  []Bound                 `json:"bound,omitempty"`  // edges that lie on a selvedge or a stripe because somebody wants them so
 	Beside []Beside                `json:"beside,omitempty"` // cloths beside the outer one
 	// FromOuter are the parts that are cut from the outer cloth because somebody wants them so.
 	FromOuter []cloth.Role                  `json:"from_outer,omitempty"`
@@ -26,6 +27,13 @@ type Laying struct {
 	Pieced    []pattern.Piecing             `json:"pieced,omitempty"`
 	Pinned    map[string][]lay.Placement    `json:"pinned,omitempty"` // by sheet
 	Kept      map[string]KeptLay            `json:"kept,omitempty"`   // by sheet
+}
+
+// Bound is an edge of a piece that lies on a line of the outer cloth.
+type Bound struct {
+	Piece string `json:"piece"`
+	Edge  string `json:"edge"`
+	At    lay.At `json:"at"`
 }
 
 // Number gives every piecing an ID of its own.
@@ -205,6 +213,9 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 			if h, ok := heldTo(p, edge, q.Outline); ok {
 				q.Hold = append(q.Hold, h)
 			}
+		}
+		if u.Role == cloth.Outer {
+			q.Hold = append(q.Hold, s.bound(p, u.Fabric, c, q.Outline)...)
 		}
 		if p.EitherWay || slices.Contains(s.Laying.Cross, p.ID) {
 			q.Turns = append(q.Turns, 90, 270)

@@ -2,7 +2,10 @@ package ensemble
 
 import (
 	"math"
+	"slices"
+	"strings"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -19,6 +22,84 @@ func (s Stage) onSelvedge() map[string][]string {
 		}
 	}
 	return out
+}
+
+// bound are the holds of a piece that somebody asked for; those at stripes need a cloth that has some.
+func (s Stage) bound(p *pattern.Piece, f cloth.Fabric, c lay.Cloth, outline []lay.XY) (out []lay.Hold) {
+	_, across := f.Shrinks()
+	for _, b := range s.Laying.Bound {
+		if b.Piece != p.ID || b.At == lay.AtStripe && len(f.Stripes) == 0 {
+			continue
+		}
+		h, ok := heldTo(p, b.Edge, outline)
+		if !ok {
+			continue
+		}
+		if h.At = b.At; b.At == lay.AtStripe {
+			e, _ := p.Edge(b.Edge)
+			h.Inside = e.Allowance
+			for _, y := range f.Stripes {
+				h.Y = append(h.Y, min(float64(y)*(1-across), c.Width))
+			}
+		}
+		out = append(out, h)
+	}
+	return out
+}
+
+// Bindable are the straight sides of a piece that can be laid on a line of the cloth, but its fold, each by the edge that begins it
+// and named by where it lies on the piece as it is drawn.
+func Bindable(p *pattern.Piece) (out []pattern.Edge) {
+	const straight, long = 0.5, 40.0
+	along := func(e pattern.Edge) (plane.Point, bool) {
+		a, b := e.Line[0], e.Line[len(e.Line)-1]
+		bends := slices.ContainsFunc(e.Line, func(q plane.Point) bool { return plane.Off(q, a, b) > straight })
+		return b.Sub(a).Unit(), !bends
+	}
+	n := len(p.Edges)
+	for i, e := range p.Edges {
+		to, ok := along(e)
+		if !ok || e.ID == p.Fold {
+			continue
+		}
+		before := p.Edges[(i+n-1)%n]
+		if from, ok := along(before); ok && before.ID != p.Fold && from.Dot(to) > 1-1e-6 {
+			continue // it goes on in one with that
+		}
+		whole := e.Length()
+		for k := 1; k < n; k++ {
+			next := p.Edges[(i+k)%n]
+			on, ok := along(next)
+			if !ok || next.ID == p.Fold || on.Dot(to) < 1-1e-6 {
+				break
+			}
+			whole += next.Length()
+			e.Name = ""
+		}
+		if whole < long {
+			continue
+		}
+		if side := sideOf(to); e.Name == "" || strings.HasPrefix(e.Name, "to ") {
+			e.Name = side
+		} else {
+			e.Name = side + ", " + e.Name
+		}
+		out = append(out, e)
+	}
+	return out
+}
+
+// sideOf names the side of a piece that is bounded by an edge that runs so, counter-clockwise.
+func sideOf(along plane.Point) string {
+	switch {
+	case math.Abs(along.X) >= math.Abs(along.Y) && along.X > 0:
+		return "lower side"
+	case math.Abs(along.X) >= math.Abs(along.Y):
+		return "upper side"
+	case along.Y > 0:
+		return "right side"
+	}
+	return "left side"
 }
 
 // heldTo binds an edge of a piece to the selvedge by the corners of the outline that it is laid with.
@@ -43,7 +124,27 @@ func heldTo(p *pattern.Piece, edge string, outline []lay.XY) (lay.Hold, bool) {
 	if way(outline, a, b) > way(outline, b, a) { // a piece drawn as the other half runs the other way
 		a, b = b, a
 	}
+	if a == b || plane.Off(OnCloth(from.Mid(to)), corner(outline, a), corner(outline, b)) > nearSide { // it is part of a longer straight
+		a, b = sideAt(outline, OnCloth(from.Mid(to)))
+	}
 	return lay.Hold{From: a, To: b, At: lay.AtSelvedge}, a != b
+}
+
+// nearSide is how far an edge lies at most from the side of the outline that stands for it: its allowance, mm.
+const nearSide = 120.0
+
+func corner(outline []lay.XY, i int) plane.Point { return plane.Pt(outline[i][0], outline[i][1]) }
+
+// sideAt are the corners of the side of an outline that passes nearest to a place.
+func sideAt(outline []lay.XY, q plane.Point) (from, to int) {
+	best := math.Inf(1)
+	for i := range outline {
+		k := (i + 1) % len(outline)
+		if off := plane.Off(q, corner(outline, i), corner(outline, k)); off < best {
+			best, from, to = off, i, k
+		}
+	}
+	return from, to
 }
 
 // way is how far it is along an outline from one corner to another, mm.

@@ -17,6 +17,8 @@ type Hold struct {
 	To   int       `json:"to"`
 	At   At        `json:"at"`
 	Y    []float64 `json:"y_mm,omitempty"`
+	// Inside is how far within the piece its line on the stripe lies: the allowance beyond it, mm.
+	Inside float64 `json:"inside_mm,omitempty"`
 }
 
 // At is what of the cloth a stretch is held to.
@@ -48,6 +50,9 @@ func (p *Piece) checkHolds(c Cloth) error {
 			return fmt.Errorf("%s: y_mm must have 1 to %d stripes, not %d", name, mostStripes, len(h.Y))
 		case h.At != AtSelvedge && h.At != AtStripe:
 			return fmt.Errorf("%s: at must be selvedge or stripe, not %.40q", name, string(h.At))
+		}
+		if !(h.Inside >= 0 && h.Inside <= c.Width) || h.Inside > 0 && h.At != AtStripe {
+			return fmt.Errorf("%s: inside_mm is 0 or more, up to the cloth's width, and for stripes alone, not %g", name, h.Inside)
 		}
 		for _, y := range h.Y {
 			if !(y >= 0 && y <= c.Width) {
@@ -96,6 +101,15 @@ func (h Hold) stretch(p *Piece, mirrored bool, turn float64) (low, high float64)
 	return low, high
 }
 
+// lines are the heights at which a held stretch may lie, of a piece whose middle lies at a height, the stretch at another.
+func (h Hold) lines(middle, stretch float64) []float64 {
+	out := slices.Clone(h.Y)
+	for i := range out {
+		out[i] -= math.Copysign(h.Inside, middle-stretch)
+	}
+	return out
+}
+
 // heldAt are the heights at which a piece lies as it is held, turned so; none where no height does, and any for a piece that
 // isn't held: then free is set.
 func (p *Piece) heldAt(c Cloth, mirrored bool, turn float64) (ys []float64, free bool) {
@@ -126,7 +140,7 @@ func (p *Piece) heldAt(c Cloth, mirrored bool, turn float64) (ys []float64, free
 					mine = append(mine, y)
 				}
 			case h.At == AtStripe:
-				for _, line := range h.Y {
+				for _, line := range h.lines(b.Centre().Y, (low+high)/2) {
 					if y := line - (low+high)/2; onto(y, false, false) {
 						mine = append(mine, y)
 					}
@@ -143,7 +157,7 @@ func (p *Piece) heldAt(c Cloth, mirrored bool, turn float64) (ys []float64, free
 			if h.At == AtSelvedge {
 				return !lies(0) && !lies(c.Width)
 			}
-			return !slices.ContainsFunc(h.Y, lies)
+			return !slices.ContainsFunc(h.lines(b.Centre().Y+y, (low+high)/2), lies)
 		})
 	}
 	return ys, false

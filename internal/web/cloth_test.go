@@ -246,6 +246,30 @@ func TestChoicesWhenClothDoesNotReach(t *testing.T) {
 	assert.NotContains(t, get(t, s, skirt+"/cloth?wait=1"), "make it whole again")
 }
 
+// Stripes of a cloth are named, an edge is bound to one of them, drawn so, and let go; what is no stripe or no edge is said at its field.
+func TestEdgesAreBoundToStripes(t *testing.T) {
+	s := demoServer(t, nil)
+	put := func(path string, v url.Values) *httptest.ResponseRecorder {
+		return fromPage(s, skirt+path, "application/x-www-form-urlencoded", v.Encode())
+	}
+	require.Equal(t, 200, put("/cloth", url.Values{"key": {"stripes_mm"}, "value": {"20 cm, 5 cm, 1 in"}}).Code)
+	page := get(t, s, skirt+"/cloth")
+	assert.True(t, strings.Contains(page, `value="2.5 cm, 5 cm, 20 cm"`), "in order")
+	for _, bad := range []string{"9 m", "5 cm, 5 cm", "-3 cm", "a border"} {
+		assert.Equal(t, 422, put("/cloth", url.Values{"key": {"stripes_mm"}, "value": {bad}, "was": {"25.4 50 200"}}).Code, bad)
+	}
+	band := regexp.MustCompile(`data-laying="bind:band".*?value="(\S+) stripe"`).FindStringSubmatch(strings.ReplaceAll(page, "\n", " "))
+	require.NotNil(t, band)
+	require.Equal(t, 200, put("/laying", url.Values{"key": {"bind:band"}, "value": {band[1] + " stripe"}}).Code)
+	page = get(t, s, skirt+"/cloth?wait=1")
+	assert.True(t, strings.Contains(page, `class="stripe-line"`) && strings.Contains(page, "this edge is laid to a stripe"))
+	for _, bad := range []string{"nowhere stripe", band[1] + " border", "stripe"} {
+		assert.Equal(t, 422, put("/laying", url.Values{"key": {"bind:band"}, "value": {bad}}).Code, bad)
+	}
+	require.Equal(t, 200, put("/laying", url.Values{"key": {"bind:band"}, "value": {""}}).Code)
+	assert.False(t, strings.Contains(get(t, s, skirt+"/cloth?wait=1"), `class="stripe-line"`))
+}
+
 // What a cloth in hand yields is found, offered, and, taken, laid in it with nothing left over to buy.
 func TestWhatAClothYields(t *testing.T) {
 	s := demoServer(t, nil)

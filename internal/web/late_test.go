@@ -130,5 +130,5 @@ func TestSelvedgesAreShownOnTheCloth(t *testing.T) {
 	post(t, s, base+"/apply", url.Values{"settings": {`{"ends":"selvedge"}`}})
 	var page string
 	require.Eventually(t, func() bool { page = get(t, s, base+"/cloth"); return strings.Contains(page, `class="held"`) }, 20*time.Second, 50*time.Millisecond)
-	assert.Contains(t, page, "Edges in red are the woven edge")
+	assert.Contains(t, page, "Edges in red are held to a line")
 }

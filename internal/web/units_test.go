@@ -199,7 +199,9 @@ func TestHabitsBelongToTheData(t *testing.T) {
 	page := func(cookies string) string {
 		return ask(s, "GET", "/ensembles/1/buy", nil, map[string]string{"Cookie": cookies}).Body.String()
 	}
-	unit := func(cookies string) string { return regexp.MustCompile(`data-unit="(\w+)"`).FindStringSubmatch(page(cookies))[1] }
+	unit := func(cookies string) string {
+		return regexp.MustCompile(`data-unit="(\w+)"`).FindStringSubmatch(page(cookies))[1]
+	}
 	assert.Equal(t, "cm", unit(""))
 	require.Equal(t, 303, ask(s, "POST", "/unit", url.Values{"unit": {"in"}}, nil).Code)
 	require.Equal(t, 303, ask(s, "POST", "/light", url.Values{"light": {"evening"}}, nil).Code)

@@ -3,6 +3,7 @@ package svg
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
@@ -67,6 +68,9 @@ func (l Lay) Draw() string {
 			esc(l.Dye), path(corners(j.Cloth.Outline), true))
 	} else {
 		d.put(`<rect class="cloth dye-%s" x="0" y="%s" width="%s" height="%s"/>`, esc(l.Dye), n(-w), n(shown), n(w))
+	}
+	for _, y := range stripesOf(j) {
+		d.put(`<path class="stripe-line" d="M0 %sH%s"/>`, n(-y), n(shown))
 	}
 	if j.Cloth.Selvedge > 0 && !l.Small {
 		for _, y := range []float64{-w, -j.Cloth.Selvedge} {
@@ -150,8 +154,12 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 	d.put(`<g class="laid%s" data-piece="%s"%s><path class="cut" d="%s"><title>%s</title></path>`,
 		map[bool]string{true: " pinned"}[pinned], esc(p.ID), hand, path(shape, true), esc(name))
 	defer d.put(`</g>`)
-	for _, held := range q.Held(p) {
-		d.put(`<path class="held" d="%s"><title>%s: this edge is the selvedge</title></path>`, path(held, false), esc(name))
+	for i, held := range q.Held(p) {
+		on := "this edge is the selvedge"
+		if q.Hold[i].At == lay.AtStripe {
+			on = "this edge is laid to a stripe"
+		}
+		d.put(`<path class="held" d="%s"><title>%s: %s</title></path>`, path(held, false), esc(name), on)
 	}
 	if l.Small {
 		return
@@ -187,6 +195,20 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 	} else if p.Mirrored && !l.Measures {
 		d.put(`<text class="small" x="%s" y="%s" font-size="%s">mirrored</text>`, n(c.X), n(-c.Y+12*px+size*0.35), n(9*px))
 	}
+}
+
+// stripesOf are the stripes of a cloth that pieces are held to, each once.
+func stripesOf(j lay.Job) (out []float64) {
+	for _, p := range j.Pieces {
+		for _, h := range p.Hold {
+			for _, y := range h.Y {
+				if !slices.Contains(out, y) {
+					out = append(out, y)
+				}
+			}
+		}
+	}
+	return out
 }
 
 // ruler is drawn along the lower selvedge, with the end of what is needed.

@@ -83,7 +83,12 @@ type pieceRow struct {
 	Lie            string // "", "cross" or "bias"
 	Strip          bool   // may lie either way anyhow
 	Hidden         bool
+	Edges          []boundEdge // that may lie on a line of the cloth
+	Bound          string      // which of them does, and on what: "hem stripe"
 }
+
+// boundEdge is an edge of a piece that may lie on a line of the cloth.
+type boundEdge struct{ ID, Name string }
 
 type piecingRow struct {
 	At    int
@@ -206,6 +211,16 @@ func (v *clothView) pieces(stage *ensemble.Stage, role cloth.Role) map[string]st
 			row.Lie = "bias"
 		case slices.Contains(stage.Laying.Cross, q.ID):
 			row.Lie = "cross"
+		}
+		if role == cloth.Outer {
+			for _, e := range ensemble.Bindable(q) {
+				row.Edges = append(row.Edges, boundEdge{e.ID, e.Name})
+			}
+			for _, b := range stage.Laying.Bound {
+				if b.Piece == q.ID {
+					row.Bound = b.Edge + " " + string(b.At)
+				}
+			}
 		}
 		v.Pieces = append(v.Pieces, row)
 	}
