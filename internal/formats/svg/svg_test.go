@@ -4,6 +4,7 @@ import (
 	"encoding/xml"
 	"io"
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 	"testing"
@@ -260,4 +261,46 @@ func TestLongStripsAreShortened(t *testing.T) {
 	assert.Contains(t, Sheet{Unit: measure.CM}.Draw(pieces), "250 cm long")
 	assert.Contains(t, Sheet{}.Draw(pieces), `class="break"`)
 	assert.NotContains(t, Sheet{TrueScale: true}.Draw(pieces), `class="break"`)
+}
+
+// Whatever is pinned to the tape, no name runs into another, into a pin that stands beside it, or off the strip; a name that has room
+// is there.
+func TestPinsOfTheTapeStandClear(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var pins []Pin
+		for i := range rapid.IntRange(1, 6).Draw(t, "pins") {
+			pins = append(pins, Pin{[]string{"waist", "bust", "hip", "bare waist", "underbust", "high hip"}[i],
+				rapid.Float64Range(600, 1500).Draw(t, "girth"), rapid.Bool().Draw(t, "worn")})
+		}
+		unit := rapid.SampledFrom([]measure.Unit{measure.IN, measure.CM}).Draw(t, "unit")
+		drawn := Tape(pins, unit)
+		names := 0
+		for _, row := range []string{"worn", "bare"} {
+			var at []float64
+			for _, m := range regexp.MustCompile(`<circle class="pin `+row+`" cx="([-\d.]+)"`).FindAllStringSubmatch(drawn, -1) {
+				x, _ := strconv.ParseFloat(m[1], 64)
+				at = append(at, x)
+			}
+			var spans [][2]float64
+			for _, m := range regexp.MustCompile(`<text class="pin-name `+row+`" x="([-\d.]+)" y="\d+" font-size="12.5"( text-anchor="end")?>([^<]*)<`).FindAllStringSubmatch(drawn, -1) {
+				x, _ := strconv.ParseFloat(m[1], 64)
+				long := 6.6 * float64(len([]rune(m[3])))
+				if m[2] != "" {
+					x -= long
+				}
+				spans = append(spans, [2]float64{x, x + long})
+				names++
+			}
+			for i, s := range spans {
+				require.True(t, s[0] >= 0 && s[1] <= 1280.01, "off the strip: %v", s)
+				for _, x := range at {
+					require.False(t, x > s[0]-3.9 && x < s[1]+3.9, "a pin in a name: %g, %v", x, s)
+				}
+				for _, o := range spans[:i] {
+					require.False(t, s[0] < o[1]-0.01 && o[0] < s[1]-0.01, "%v and %v", s, o)
+				}
+			}
+		}
+		require.Positive(t, names)
+	})
 }

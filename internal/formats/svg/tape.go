@@ -14,6 +14,9 @@ type Pin struct {
 	Worn  bool // dressed, above the tape; bare ones hang below it
 }
 
+// pinLetter is about how wide a letter of a pin's name is, and besidePin how far from its pin it begins.
+const pinLetter, besidePin = 6.6, 8.0
+
 // Tape draws a strip of tape measure that carries girths: dressed above, bare
 // below.
 func Tape(pins []Pin, unit measure.Unit) string {
@@ -52,26 +55,33 @@ func Tape(pins []Pin, unit measure.Unit) string {
 			}
 		}
 		sort.SliceStable(row, func(i, j int) bool { return row[i].MM < row[j].MM })
-		end := -100.0 // where the last lettering ends
-		for _, p := range row {
+		end := -100.0 // where the last lettering ends, and the last pin stands
+		for i, p := range row {
 			x := at(p.MM)
 			text := p.Label + " " + measure.Length(p.MM).BareBody(unit)
-			long := float64(len([]rune(text))) * 6.6
+			long := float64(len([]rune(text))) * pinLetter
+			y, class := 14.0, "worn"
 			if worn {
 				d.put(`<path class="pin worn" d="M%s 26V12"/><circle class="pin worn" cx="%s" cy="10" r="4"/>`, n(x), n(x))
 			} else {
+				y, class = 70, "bare"
 				d.put(`<path class="pin bare" d="M%s 53V63"/><circle class="pin bare" cx="%s" cy="66" r="3.5"/>`, n(x), n(x))
 			}
-			if x+8 < end { // no room for its name: it stays on the title
-				continue
+			next := width
+			if i+1 < len(row) {
+				next = at(row[i+1].MM) - besidePin
 			}
-			y := 14.0
-			class := "worn"
-			if !worn {
-				y, class = 70, "bare"
+			switch {
+			case x+besidePin >= end && x+besidePin+long <= next:
+				d.put(`<text class="pin-name %s" x="%s" y="%s" font-size="12.5">%s</text>`, class, n(x+besidePin), n(y), esc(text))
+				end = x + besidePin + long
+			case x-besidePin-long >= end:
+				d.put(`<text class="pin-name %s" x="%s" y="%s" font-size="12.5" text-anchor="end">%s</text>`, class, n(x-besidePin), n(y),
+					esc(text))
+				end = x + besidePin
+			default: // no room for its name: the pin alone stands there
+				end = max(end, x+besidePin)
 			}
-			d.put(`<text class="pin-name %s" x="%s" y="%s" font-size="12.5">%s</text>`, class, n(x+8), n(y), esc(text))
-			end = x + 8 + long + 8
 		}
 	}
 	d.put(`</svg>`)
