@@ -135,7 +135,7 @@ func (f Fabric) Faults() map[string]string {
 	between("in_hand_mm", float64(f.InHand), 0, float64(MaxInHand), "the length in hand lies between 0 and ⟦=500 m⟧")
 	for i, y := range f.Stripes {
 		if !(y > 0 && y < f.Width) || i > 0 && y <= f.Stripes[i-1] {
-			out["stripes_mm"] = "stripes lie between the selvedges, each once and from the lower one up, like 5 cm, 20 cm"
+			out["stripes_mm"] = "stripes lie between the selvedges, each once and from the lower one up, like ⟦5 cm⟧, ⟦20 cm⟧"
 		}
 	}
 	if len(f.Stripes) > mostStripes {

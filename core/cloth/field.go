@@ -106,7 +106,7 @@ var fields = []Field{
 	{Key: "repeat_across_mm", Label: "Repeat across", More: true, Help: "The same, from selvedge to selvedge.",
 		length: func(f *Fabric) *measure.Length { return &f.RepeatY }},
 	{Key: "stripes_mm", Label: "Stripes or border, from the lower selvedge", Kind: LinesField, More: true,
-		Help:  "Lines along the cloth that an edge can be laid on: 5 cm, 20 cm. Nothing for none.",
+		Help:  "Lines along the cloth that an edge can be laid on: ⟦5 cm⟧, ⟦20 cm⟧. Nothing for none.",
 		lines: func(f *Fabric) *[]measure.Length { return &f.Stripes }},
 	{Key: "half_drop", Label: "Half-drop", Kind: ChoiceField, More: true,
 		Help:    "The next motif across lies half a repeat further on.",

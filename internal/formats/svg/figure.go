@@ -130,9 +130,9 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 		if name == "front" {
 			d.put(`<path class="level" data-measure="%s_girth" d="M%s %s Q0 %s %s %s"><title>%s</title></path>`, l, n(-le), n(drop),
 				n(drop+2*dip), n(r), n(drop), esc(l.Label()))
-			girth := measure.Length(f.GirthAt(l)).In(s.Unit)
+			girth := measure.Length(f.GirthAt(l)).Body(s.Unit)
 			if len(s.Worn) > 0 {
-				girth = measure.Length(last.GirthAt(l)).In(s.Unit)
+				girth = measure.Length(last.GirthAt(l)).Body(s.Unit)
 			}
 			out := max(f.Length("across_back")/2+16, max(r, 120)) + 12*unit
 			if s.Marks { // clear of the arm

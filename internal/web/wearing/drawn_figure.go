@@ -331,7 +331,7 @@ func adds(stages []ensemble.Stage, i int, u measure.Unit) (says []string, at []d
 		says = append(says, fmt.Sprintf("%s further out %s, %s", measure.Length(out.By).Body(u), out.Side, where))
 	}
 	if h := stage.Draft.Wear.Hem; h > 0 {
-		says = append(says, "hem "+measure.Length(h).In(u)+" round")
+		says = append(says, "hem "+measure.Length(h).Body(u)+" round")
 	}
 	if len(says) == 0 {
 		says = []string{"changes no girth that a tape would show"}
