@@ -219,15 +219,29 @@ func (s Stage) piecings(id, name string) []Remedy {
 	}
 	var out []Remedy
 	try := func(key, title, why string, cuts ...pattern.Piecing) {
-		if _, _, err := pattern.Pieced(s.Draft.Pieces, s.Draft.Seams, cuts[0], PiecingAllowance); err == nil {
-			out = append(out, Remedy{Key: "piece-" + id + "-" + key, Title: title, Why: why, Pieced: cuts})
+		pieces, seams := s.Draft.Pieces, s.Draft.Seams
+		for _, cut := range cuts {
+			var err error
+			if pieces, seams, err = pattern.Pieced(pieces, seams, cut, PiecingAllowance); err != nil {
+				return
+			}
 		}
+		out = append(out, Remedy{Key: "piece-" + id + "-" + key, Title: title, Why: why, Pieced: cuts})
 	}
 	lower := strings.ToLower(name)
 	for _, at := range []float64{0.85, 0.7, 0.5} {
 		try(fmt.Sprintf("side-%.0f", at*100), "Piece the "+lower+" at its side",
 			fmt.Sprintf("A seam along the grain, %.0f %% of its width from the left; both parts keep the grain. A side seam hides "+
 				"it best.", at*100), pattern.Piecing{Piece: id, At: at})
+	}
+	for _, strips := range []int{3, 4, 6} {
+		var cuts []pattern.Piecing // each takes one strip off what is left
+		for left := strips; left > 1; left-- {
+			cuts = append(cuts, pattern.Piecing{Piece: id, At: 1 / float64(left)})
+		}
+		try(fmt.Sprintf("strips-%d", strips), fmt.Sprintf("Piece the %s from %d strips", lower, strips),
+			fmt.Sprintf("%d seams along the grain, evenly apart: narrow cloth and remnants go into it. Under pleats and gathers nobody "+
+				"counts them.", strips-1), cuts...)
 	}
 	for _, at := range []float64{0.25, 0.5} {
 		try(fmt.Sprintf("low-%.0f", at*100), "Piece the "+lower+" across, low down",

@@ -19,8 +19,9 @@ type Piecing struct {
 }
 
 // Pieced puts a piecing into pieces and seams; what was given is not changed.
-// The larger part keeps the piece's ID, the other is ID-piece; both have an
-// edge "piecing" with the allowance, mm. Edges that the new seam meets are
+// The larger part keeps the piece's ID, the other is ID-piece, or ID-piece-2 where
+// there is one already; both have an edge "piecing", or "piecing_2" where they have
+// one, with the allowance, mm. Edges that the new seam meets are
 // divided, and so is whatever is sewn to them, at the same place. It fails when
 // the line meets the piece's outline other than twice, or when something is
 // worked on the piece across it.
@@ -37,10 +38,14 @@ func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Pie
 	if err := w.divideAlong(at, side); err != nil {
 		return nil, nil, err
 	}
+	seam := "piecing"
+	for n := 2; slices.ContainsFunc(w.pieces[at].Edges, func(e Edge) bool { return e.ID == seam }); n++ {
+		seam = fmt.Sprintf("piecing_%d", n)
+	}
 	var parts [2]Piece // below or left, above or right
 	for k := range parts {
 		var err error
-		if parts[k], err = part(&w.pieces[at], k, side, allowance); err != nil {
+		if parts[k], err = part(&w.pieces[at], k, side, seam, allowance); err != nil {
 			return nil, nil, err
 		}
 	}
@@ -50,7 +55,10 @@ func Pieced(pieces []Piece, seams []Seam, cut Piecing, allowance float64) ([]Pie
 	}
 	parts[small].ID += "-piece"
 	parts[small].Name += ", " + cut.partName(parts, small)
-	w.replace(at, parts[1-small], parts[small])
+	for first, n := parts[small], 2; slices.ContainsFunc(pieces, func(o Piece) bool { return o.ID == parts[small].ID }); n++ {
+		parts[small].ID, parts[small].Name = fmt.Sprintf("%s-%d", first.ID, n), fmt.Sprintf("%s %d", first.Name, n)
+	}
+	w.replace(at, parts[1-small], parts[small], seam)
 	for i := range parts {
 		if err := parts[i].Fault(); err != nil {
 			return nil, nil, fmt.Errorf("it can't be pieced there: %w", err)
@@ -132,8 +140,8 @@ func (w *work) divideAlong(at int, side func(plane.Point) float64) error {
 }
 
 // part is what lies on one side of the line of a piece whose edges are divided there: 0 for
-// the side where it is negative. It has an edge "piecing".
-func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (Piece, error) {
+// the side where it is negative. It has the seam as an edge.
+func part(p *Piece, k int, side func(plane.Point) float64, seam string, allowance float64) (Piece, error) {
 	out := *p
 	out.Edges, out.Notches, out.Marks, out.Levels = nil, nil, nil, nil
 	n := len(p.Edges)
@@ -155,10 +163,10 @@ func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (P
 		}
 	}
 	last := out.Edges[len(out.Edges)-1].Line
-	out.Edges = append(out.Edges, Edge{ID: "piecing", Name: "piecing seam", Allowance: allowance,
+	out.Edges = append(out.Edges, Edge{ID: seam, Name: "piecing seam", Allowance: allowance,
 		Line: []plane.Point{last[len(last)-1], out.Edges[0].Line[0]}})
 	for _, note := range p.Notches {
-		if e, ok := out.Edge(note.Edge); ok && e.ID != "piecing" {
+		if e, ok := out.Edge(note.Edge); ok && e.ID != seam {
 			out.Notches = append(out.Notches, note)
 		}
 	}
@@ -186,7 +194,7 @@ func part(p *Piece, k int, side func(plane.Point) float64, allowance float64) (P
 
 // replace puts two parts in the place of a piece: seams go to the part that has the edge,
 // and the parts are joined.
-func (w *work) replace(at int, main, off Piece) {
+func (w *work) replace(at int, main, off Piece, seam string) {
 	whole := w.pieces[at].ID
 	w.pieces = append(w.pieces[:at:at], append([]Piece{main, off}, w.pieces[at+1:]...)...)
 	for i := range w.seams {
@@ -196,8 +204,7 @@ func (w *work) replace(at int, main, off Piece) {
 			}
 		}
 	}
-	w.seams = append(w.seams, Seam{ID: "piecing-" + off.ID, A: Side{Piece: main.ID, Edge: "piecing"},
-		B:    Side{Piece: off.ID, Edge: "piecing"},
+	w.seams = append(w.seams, Seam{ID: "piecing-" + off.ID, A: Side{Piece: main.ID, Edge: seam}, B: Side{Piece: off.ID, Edge: seam},
 		Join: Rejoined, Note: "before anything else is done with the piece"})
 }
 

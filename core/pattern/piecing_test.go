@@ -99,3 +99,37 @@ func TestPiecingIsRefused(t *testing.T) {
 	_, _, err = Pieced([]Piece{u}, nil, Piecing{Piece: "u", Across: true, At: 0.8}, 10)
 	require.ErrorContains(t, err, "4 times")
 }
+
+// A breadth made of narrow strips: as many pieces and seams as there are strips, each of its own name, even, all of the area, every seam
+// as long on both sides; and cut across besides.
+func TestPiecedFromStrips(t *testing.T) {
+	for _, strips := range []int{2, 3, 4, 6} {
+		whole := Rectangle("breadth", "Breadth", 1400, 900, 10)
+		pieces, seams := []Piece{whole}, []Seam(nil)
+		var err error
+		for left := strips; left > 1; left-- {
+			pieces, seams, err = Pieced(pieces, seams, Piecing{Piece: "breadth", At: 1 / float64(left)}, 10)
+			require.NoError(t, err)
+		}
+		pieces, seams, err = Pieced(pieces, seams, Piecing{Piece: "breadth", Across: true, At: 0.4}, 10)
+		require.NoError(t, err)
+		require.Len(t, pieces, strips+1)
+		seen, names, sum := map[string]bool{}, map[string]bool{}, 0.0
+		for _, p := range pieces {
+			require.False(t, seen[p.ID] || names[p.Name], "%s, %s", p.ID, p.Name)
+			seen[p.ID], names[p.Name] = true, true
+			edges := map[string]bool{}
+			for _, e := range p.Edges {
+				require.False(t, edges[e.ID], "%s of %s", e.ID, p.ID)
+				edges[e.ID] = true
+			}
+			box := plane.BoxOf(p.Opened())
+			require.InDelta(t, 1400/float64(strips)+20, box.Width(), 0.5)
+			sum += area(p)
+		}
+		require.InDelta(t, 1400*900, sum, 1)
+		for _, tr := range True(pieces, seams) {
+			require.True(t, tr.True, tr.ID)
+		}
+	}
+}
