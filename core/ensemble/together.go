@@ -1,6 +1,7 @@
 package ensemble
 
 import (
+	"encoding/json"
 	"fmt"
 	"slices"
 
@@ -156,31 +157,46 @@ func NeedOf(parts []Part, sheets []Sheet, unit measure.Unit) ClothNeed {
 // ToBeCut tells whether the stage is made here and its cloth is not yet cut.
 func (s *Stage) ToBeCut() bool { return s.Layer.Cut == nil && s.Had == ToMake }
 
-// Shared are the cloths of a stash that more than one garment of the stages is still to be cut from, in the order of the first
-// that is, with what each has of it.
+// Shared are the cloths that more than one garment of the stages is still to be cut from, in the order of the first that is, with
+// what each has of it: those of a stash, and those that are alike in everything and are still to be bought, which one length
+// is bought of. What somebody laid by hand on cloth to be bought is bought as it lies.
 func Shared(stages []Stage) [][]Part {
-	var order []uint
-	by := map[uint][]Part{}
+	var order []string
+	by := map[string][]Part{}
 	for i := range stages {
 		s := &stages[i]
 		if s.Err != nil || !s.ToBeCut() {
 			continue
 		}
 		for _, u := range s.Uses() {
-			if u.Stash == 0 || len(u.Counts) == 0 {
+			key, ok := s.cloth(u)
+			if !ok || len(u.Counts) == 0 {
 				continue
 			}
-			if by[u.Stash] == nil {
-				order = append(order, u.Stash)
+			if by[key] == nil {
+				order = append(order, key)
 			}
-			by[u.Stash] = append(by[u.Stash], Part{s, u})
+			by[key] = append(by[key], Part{s, u})
 		}
 	}
 	var out [][]Part
-	for _, id := range order {
-		if len(by[id]) > 1 {
-			out = append(out, by[id])
+	for _, key := range order {
+		if len(by[key]) > 1 {
+			out = append(out, by[key])
 		}
 	}
 	return out
+}
+
+// cloth is what a use is cut from, told from every other; false for what it shares with nothing.
+func (s *Stage) cloth(u Use) (key string, ok bool) {
+	if u.Stash > 0 {
+		return fmt.Sprint("stash ", u.Stash), true
+	}
+	bought := fmt.Sprintf("%s-buy", u.Role)
+	if u.Fabric.Held() > 0 || u.Fabric.NoMore || len(s.Laying.Pinned[bought]) > 0 || s.Laying.Kept[bought].Hash != "" {
+		return "", false
+	}
+	text, err := json.Marshal(u.Fabric)
+	return string(text), err == nil
 }

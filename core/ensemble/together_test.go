@@ -74,6 +74,37 @@ func TestGarmentsThatShareAClothAreLaidTogether(t *testing.T) {
 	assert.Positive(t, need.Buy)
 	assert.GreaterOrEqual(t, float64(need.Used+need.Length), 0.98*float64(whole.Used))
 
+	// Of one cloth that is still to be bought one length is bought: no more than the lengths that each would take, and of another
+	// width, in hand, or laid by hand, each takes its own.
+	bought := func(change func(l *Layer)) []Stage {
+		p := plan("under-petticoat", "petticoat-gored")
+		for i := range p.Layers {
+			f := p.Layers[0].Fabric
+			f.Name, f.Width, f.InHand, f.Lengths = "Grey wool", 1500, 0, nil
+			p.Layers[i].Fabric = f
+		}
+		change(&p.Layers[1])
+		_, stages, err := Walk(t.Context(), p, nil)
+		require.NoError(t, err)
+		return stages
+	}
+	all := Shared(bought(func(l *Layer) {}))
+	require.Len(t, all, 1)
+	sheets, ok = Together(all[0], find)
+	require.True(t, ok)
+	one, sum := NeedOf(all[0], sheets, measure.CM), measure.Length(0)
+	for _, p := range all[0] {
+		own, _ := p.Stage.Sheets(p.Use, find)
+		sum += p.Stage.Need(p.Use, own, measure.CM).Length
+	}
+	assert.Positive(t, one.Buy)
+	assert.LessOrEqual(t, float64(one.Length), 1.02*float64(sum))
+	for name, change := range map[string]func(l *Layer){"width": func(l *Layer) { l.Fabric.Width = 1400 },
+		"in hand":      func(l *Layer) { l.Fabric.InHand = 3000 },
+		"laid by hand": func(l *Layer) { l.Laying.Kept = map[string]KeptLay{"outer-buy": {Hash: "x"}} }} {
+		assert.Empty(t, Shared(bought(change)), name)
+	}
+
 	stages[1].Stash = 0 // cut from a cloth of its own it shares nothing
 	require.Len(t, Shared(stages)[0], 2)
 	stages[0].Laying.Beside = []Beside{{Role: cloth.Lining, Stash: 7}}

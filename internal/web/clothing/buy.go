@@ -232,7 +232,9 @@ func (v *buyView) share(s *Room, c *hall.Call, parts []ensemble.Part, unit measu
 		return
 	}
 	need := ensemble.NeedOf(parts, sheets, unit)
-	one.Held = fmt.Sprintf("%s of %s in hand", need.Used.In(unit), f.Held().In(unit))
+	if f.Held() > 0 {
+		one.Held = fmt.Sprintf("%s of %s in hand", need.Used.In(unit), f.Held().In(unit))
+	}
 	if need.Buy > 0 {
 		one.Text = need.Buy.AsBought(unit)
 		one.Sum = fmt.Sprintf("%s, cloth %s wide", sumOf(parts[0].Use, sheets, need, unit), f.Width.In(unit))
