@@ -78,10 +78,9 @@ func (Scallops) Reckon(v draft.Values) (a Answer, err error) {
 		a.sum("(%s² ÷ 4 + %s²) ÷ (2 × %s) = %s", measure.TellFine(s.Chord), measure.TellFine(s.Depth), measure.TellFine(s.Depth),
 			measure.TellFine(s.Radius()))
 		if allow := v.Number("allowance"); !s.Turnable(allow) {
-			a.note(false, name+"face or bind it", "An allowance of %s does not turn round a radius of %s: %s of it must be notched "+
-				"out of each. A "+
-				"facing or a binding lies smooth; trim every point.", measure.TellFine(allow), measure.TellFine(s.Radius()),
-				measure.TellFine(s.Mismatch(allow)))
+			a.note(false, name+"face or bind it", "The arcs hang: an allowance of %s does not turn up round a radius of %s, "+
+				"%s of it must be notched out of each. Arcs that rise are snipped instead. A facing or a binding lies smooth; trim "+
+				"every point.", measure.TellFine(allow), measure.TellFine(s.Radius()), measure.TellFine(s.Mismatch(allow)))
 		}
 		show := min(count, 8)
 		line := s.Line(show)

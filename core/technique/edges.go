@@ -146,8 +146,9 @@ var edges = []Technique{
 		Handling: 30, Needs: sewing, Fit: Fit{Strong: 2, Clean: 3, Curve: 3}, From: 1830,
 		What: "A row of arcs sewn through edge and facing before either is cut, then trimmed, clipped and turned.",
 		Steps: []string{"Draw the arcs on the facing with a template.",
-			"Sew them with short stitches; one stitch across at each inner point.", "Trim, notch the curves, snip to " +
-				"the points.", "Turn and press from both sides."},
+			"Sew them with short stitches; one stitch across at each inner point.", "Trim. Arcs that hang have too much allowance " +
+				"once they are turned: cut it out in notches. Arcs that rise have too little: snip it open.",
+			"Snip to the stitch at every point between hanging arcs, cut across the tips of rising ones.", "Turn and press from both sides."},
 		Suits: "hems, tiers, collars", NotFor: "cloth that frays as you look", Wrong: "Points that pull: snip closer, to one thread.",
 		Section: "a -14,0 4,0 4,-1.2 1,-1.2; b 1,-2.4 4,-2.4 4,-3.6 -8,-3.6; s2 2.4,-.6 2.4,-3", Right: []Seen{{FoldEdge, 0}, {Waves, -2}}},
 }

@@ -87,9 +87,6 @@ type pieceRow struct {
 	Bound          string      // which of them does, and on what: "hem stripe"
 }
 
-// boundEdge is an edge of a piece that may lie on a line of the cloth.
-type boundEdge struct{ ID, Name string }
-
 type piecingRow struct {
 	At    int
 	Label string
@@ -213,14 +210,7 @@ func (v *clothView) pieces(stage *ensemble.Stage, role cloth.Role) map[string]st
 			row.Lie = "cross"
 		}
 		if role == cloth.Outer {
-			for _, e := range ensemble.Bindable(q) {
-				row.Edges = append(row.Edges, boundEdge{e.ID, e.Name})
-			}
-			for _, b := range stage.Laying.Bound {
-				if b.Piece == q.ID {
-					row.Bound = b.Edge + " " + string(b.At)
-				}
-			}
+			row.bind(q, stage.Laying.Bound)
 		}
 		v.Pieces = append(v.Pieces, row)
 	}
