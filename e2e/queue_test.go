@@ -120,12 +120,13 @@ func TestANewProgramUnderAnOldWorker(t *testing.T) {
 	require.NoError(t, err)
 	var newer atomic.Bool
 	name := regexp.MustCompile(`/static/v-([0-9a-f]+)/`)
-	front := httputil.NewSingleHostReverseProxy(to)
+	front := &httputil.ReverseProxy{}
 	front.ErrorHandler = func(w http.ResponseWriter, _ *http.Request, _ error) { panic(http.ErrAbortHandler) }
 	var is atomic.Value // the name of what is served
 	is.Store("")
-	front.Director = func(r *http.Request) {
-		r.URL.Scheme, r.URL.Host, r.Host = to.Scheme, to.Host, to.Host
+	front.Rewrite = func(asked *httputil.ProxyRequest) {
+		r := asked.Out
+		asked.SetURL(to)
 		r.Header.Del("Accept-Encoding")
 		if old := is.Load().(string); old != "" && !newer.Load() {
 			r.URL.Path = strings.Replace(r.URL.Path, strings.Repeat("0", len(old)), old, 1)
