@@ -3,6 +3,7 @@ package ensemble
 import (
 	"encoding/json"
 	"fmt"
+	"strings"
 	"slices"
 
 	"ardentgusset/core/cloth"
@@ -158,8 +159,8 @@ func NeedOf(parts []Part, sheets []Sheet, unit measure.Unit) ClothNeed {
 func (s *Stage) ToBeCut() bool { return s.Layer.Cut == nil && s.Had == ToMake }
 
 // Shared are the cloths that more than one garment of the stages is still to be cut from, in the order of the first that is, with
-// what each has of it: those of a stash, and those that are alike in everything and are still to be bought, which one length
-// is bought of. What somebody laid by hand on cloth to be bought is bought as it lies.
+// what each has of it: those of a stash, and those that have one name and are laid alike and are still to be bought, of which one length
+// is bought. What somebody laid by hand on cloth to be bought is bought as it lies.
 func Shared(stages []Stage) [][]Part {
 	var order []string
 	by := map[string][]Part{}
@@ -197,6 +198,9 @@ func (s *Stage) cloth(u Use) (key string, ok bool) {
 	if u.Fabric.Held() > 0 || u.Fabric.NoMore || len(s.Laying.Pinned[bought]) > 0 || s.Laying.Kept[bought].Hash != "" {
 		return "", false
 	}
-	text, err := json.Marshal(u.Fabric)
+	f := u.Fabric // what it is made of and how thick it is somebody may have said of one layer alone
+	along, across := f.Shrinks()
+	text, err := json.Marshal([]any{strings.ToLower(f.Name), f.Colour, f.Width, f.Selvedge, f.Price, f.Nap, f.Railroad, f.RepeatX, f.RepeatY,
+		f.HalfDrop, f.Stripes, along, across})
 	return string(text), err == nil
 }

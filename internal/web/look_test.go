@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"html"
 	"net/http"
 	"net/http/httptest"
 	"net/url"
@@ -184,5 +185,44 @@ func TestPagesWithoutScriptsSaySo(t *testing.T) {
 	s := demoServer(t, nil)
 	for _, p := range []string{"/ensembles/1/layers/4/draft", "/ensembles/1/layers/4/cloth", "/wearers/1", "/ensembles/1/buy", "/stash/1"} {
 		assert.True(t, strings.Contains(get(t, s, p), "Scripts are off in this browser"), p)
+	}
+}
+
+// Whatever field a page keeps by itself says what it was when it was shown, and the answer what it is now: else every change would be
+// taken for another tab's.
+func TestEveryFieldSaysWhatItWas(t *testing.T) {
+	s := demoServer(t, nil)
+	for _, p := range []string{"/ensembles/1/layers/4/draft", "/ensembles/1/layers/4/cloth", "/stash/1", "/wearers/1"} {
+		page := get(t, s, p)
+		tried := 0
+		for _, m := range regexp.MustCompile(`(?s)<(?:input|select|textarea)[^>]*data-key="([^"]+)"[^>]*>`).FindAllStringSubmatch(page, -1) {
+			if strings.Contains(m[0], "data-side") || strings.Contains(m[0], "data-again") {
+				continue // beside the field of its key
+			}
+			tried++
+			assert.True(t, strings.Contains(m[0], "data-was="), "%s: %s", p, m[0])
+		}
+		assert.Greater(t, tried, 3, p)
+	}
+	for _, path := range []string{"/ensembles/1/layers/4/cloth", "/stash/1"} {
+		for key, values := range map[string][]string{"name": {"Grey wool", "Greyer wool"}, "colour": {"ink", "madder"}} {
+			was := ""
+			for i, v := range values {
+				form := url.Values{"key": {key}, "value": {v}, "was": {was}}
+				if i == 0 {
+					m := regexp.MustCompile(`data-key="` + key + `" data-was="([^"]*)"`).FindStringSubmatch(get(t, s, path))
+					require.NotNil(t, m)
+					form.Set("was", html.UnescapeString(m[1]))
+				}
+				w := fromPage(s, path, "application/x-www-form-urlencoded", form.Encode())
+				require.Equal(t, 200, w.Code, "%s %s: %.200s", path, key, w.Body)
+				var said struct {
+					Fields map[string]struct{ Was string }
+				}
+				require.NoError(t, json.Unmarshal(w.Body.Bytes(), &said))
+				was = said.Fields[key].Was
+				assert.Equal(t, v, was)
+			}
+		}
 	}
 }

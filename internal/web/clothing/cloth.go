@@ -430,11 +430,9 @@ func (s *Room) clothParts(c *hall.Call, l store.Layer, names ...string) error {
 	if err != nil {
 		return err
 	}
-	fields := map[string]gin.H{}
-	for _, f := range append(slices.Clone(v.Fields), v.More...) {
-		fields[f.Key] = gin.H{"value": f.Value, "other": f.Other, "was": f.Was}
-	}
-	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-judged", "stack",
+	fields := answered(v.Fabric, slices.Concat(v.Fields, v.More))
+	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, append([]string{"cloth-lay", "cloth-how", "cloth-yields", "cloth-judged",
+		"stack",
 		"tape", "headline",
 		"stations"}, names...)...)
 }

@@ -163,10 +163,7 @@ func (s *Room) stashParts(c *hall.Call) error {
 	if err != nil {
 		return err
 	}
-	fields := map[string]gin.H{}
-	for _, f := range append(slices.Clone(v.Fields), v.More...) {
-		fields[f.Key] = gin.H{"value": f.Value, "other": f.Other, "was": f.Was}
-	}
+	fields := answered(v.Rec.Fabric, slices.Concat(v.Fields, v.More))
 	return hall.Parts(s.Hall, c, p, v, gin.H{"fields": fields}, "stash-head", "stash-pieces", "stash-judged", "stash-tests")
 }
 
