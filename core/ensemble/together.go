@@ -3,8 +3,8 @@ package ensemble
 import (
 	"encoding/json"
 	"fmt"
-	"strings"
 	"slices"
+	"strings"
 
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/lay"
