@@ -35,14 +35,7 @@ func (c *counted) enter(sel, text string) {
 	c.tab.enter(sel, text)
 }
 
-// choose picks an option of a list, and waits for what follows when it is sent by itself.
-func (c *counted) choose(sel, value string) {
-	c.Helper()
-	c.clicks++
-	c.until(`document.querySelector(` + quoted(sel) + `)`)
-	js[bool](c.tab, `((f) => { f.value = `+quoted(value)+`; f.dispatchEvent(new Event("change", { bubbles: true })); return true })(document.querySelector(`+quoted(sel)+`))`)
-}
-
+// told says what it took.
 func (c *counted) told() {
 	c.Helper()
 	c.Logf("%d clicks, %d fields, %.0f s of the program", c.clicks, c.fields, time.Since(c.began).Seconds())
