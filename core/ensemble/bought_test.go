@@ -15,7 +15,7 @@ import (
 )
 
 // Nothing stands in a step that is on no list: what is named there and has to be bought is a notion, or a piece that is cut. Every
-// kind at its usual settings, and with every choice made another way.
+// kind at its usual settings, and every choice made another way.
 func TestWhatStepsNameIsBought(t *testing.T) {
 	named := regexp.MustCompile(`(?i)\b(snap|cord|hook|button|elastic|zip|tape|ribbon|busk|eyelet|wire|wadding|stiffening|buckram|braid|` +
 		`lace|buckle|stuffing|net|drawstring|ties|fringe|binding|cane|boning|steel)s?\b`)
@@ -25,7 +25,7 @@ func TestWhatStepsNameIsBought(t *testing.T) {
 	aside := map[work.ID][]string{
 		work.ToMockUp: {"lacing", "lace", "hook", "bone", "zip"}, // a mock-up is pinned shut
 	}
-	tried := 0
+	tried, made := 0, map[string]int{} // how often a choice was made: what several garments ask is tried on two of them
 	for _, g := range catalogue.All() {
 		kind := g.About().Kind
 		sets := []draft.Settings{{}}
@@ -33,7 +33,8 @@ func TestWhatStepsNameIsBought(t *testing.T) {
 		require.NoError(t, err)
 		for _, v := range stages[0].Values.All() {
 			for _, o := range v.Parameter.Options {
-				if o.Key != v.Choice {
+				if choice := string(v.Parameter.Key) + " " + o.Key; o.Key != v.Choice && made[choice] < 2 {
+					made[choice]++
 					sets = append(sets, draft.Settings{v.Parameter.Key: o.Key})
 				}
 			}
@@ -68,5 +69,5 @@ func TestWhatStepsNameIsBought(t *testing.T) {
 			}
 		}
 	}
-	assert.Greater(t, tried, 300)
+	assert.Greater(t, tried, 200)
 }
