@@ -26,6 +26,8 @@ type Noted struct {
 	Running map[StepOf]time.Time // since when
 	// Elsewhere is what was timed in other ensembles of work that has no technique, by station.
 	Elsewhere []work.Logged
+	// Again are the steps that were undone and are not done again, also of layers that are sewn or worn.
+	Again map[StepOf]bool
 	// Finished are the layers that are sewn or worn: nothing of them is left to do, ticked or not.
 	Finished map[uint]bool
 }
@@ -34,7 +36,8 @@ type Noted struct {
 func (e Ensemble) Noted(now time.Time) Noted {
 	n := Noted{Done: map[StepOf]bool{}, Notes: map[StepOf]string{}, Photos: map[StepOf]string{}, DoneOn: map[StepOf]time.Time{},
 		Spent: map[StepOf]float64{}, Lost: map[StepOf]float64{}, Running: map[StepOf]time.Time{},
-		Elsewhere: e.Elsewhere, Finished: map[uint]bool{}}
+		Elsewhere: e.Elsewhere, Finished: map[uint]bool{},
+		Again: map[StepOf]bool{}}
 	for _, l := range e.Layers {
 		n.Finished[l.ID] = l.State.Finished()
 		for _, log := range l.Steps {
@@ -49,6 +52,12 @@ func (e Ensemble) Noted(now time.Time) Noted {
 		}
 	}
 	n.typed(e.Planning)
+	for _, r := range e.Planning.Redone {
+		for _, step := range r.Again {
+			k := StepOf{r.Layer, step}
+			n.Again[k] = !n.Done[k]
+		}
+	}
 	return n
 }
 
@@ -79,7 +88,7 @@ func (n Noted) Pace(stages []ensemble.Stage) work.Pace {
 func (e Ensemble) Operations(stages []ensemble.Stage, n Noted) ([]work.Operation, error) {
 	g := ensemble.Given{Done: func(layer string, step work.ID) bool {
 		k := OfLayer(layer, step)
-		return n.Done[k] || n.Finished[k.Layer]
+		return n.Done[k] || n.Finished[k.Layer] && !n.Again[k]
 	},
 		Spent: func(layer string, step work.ID) float64 { return n.Spent[OfLayer(layer, step)] }, Extras: e.Planning.Extras(),
 		Schools: e.Planning.Schools, Pace: n.Pace(stages)}

@@ -92,13 +92,38 @@ func TestWhatIsUndoneIsDoneAgain(t *testing.T) {
 		post(t, s, "/ensembles/1/undo", url.Values{"last": {fmt.Sprint(h.ID)}})
 	}
 	assert.Equal(t, before, now())
-	for field, bad := range map[string]url.Values{"cloth": {"cloth": {"much"}}, "step": {"again": {"nonsense"}}} {
+	for field, bad := range map[string]url.Values{"cloth": {"cloth": {"much"}}, "step": {"again": {"nonsense"}}, "again": {"again": {string(work.ToCut)}}} {
 		bad.Set("step", string(wrong))
 		bad.Set("do", "wrong")
 		bad.Set("reason", "x")
 		w := ask(s, "POST", steps, bad, nil)
 		assert.Equal(t, 422, w.Code, field)
 	}
+}
+
+// Of a garment that is sewn or worn, too, what is undone is to be done again, and nothing else.
+func TestWhatIsWornCanBeUndone(t *testing.T) {
+	s := demoServer(t, nil)
+	e, err := s.Store.Ensemble(t.Context(), 3)
+	require.NoError(t, err)
+	layer := e.Layers[0]
+	require.True(t, layer.State.Finished())
+	open := func() (out []work.ID) {
+		e, err := s.Store.Ensemble(t.Context(), 3)
+		require.NoError(t, err)
+		for _, p := range s.View(t.Context(), e, 0, "cm").Plan {
+			if p.LayerID == layer.ID && !p.Done {
+				out = append(out, p.Own)
+			}
+		}
+		return out
+	}
+	require.Empty(t, open())
+	post(t, s, fmt.Sprintf("/ensembles/3/layers/%d/step", layer.ID), url.Values{"step": {string(work.ToJoin)}, "do": {"wrong"}, "reason": {"It tore"},
+		"again": {string(work.ToJoin)}})
+	assert.Equal(t, []work.ID{work.ToJoin}, open())
+	post(t, s, fmt.Sprintf("/ensembles/3/layers/%d/step", layer.ID), url.Values{"step": {string(work.ToJoin)}, "do": {"done"}})
+	assert.Empty(t, open())
 }
 
 // Thread for what is sewn again is that of its own rows, as often as it is done again.

@@ -119,15 +119,16 @@ func (s *Room) viewBuy(c *hall.Call, p *hall.Head) buyView {
 		}
 		for _, n := range stage.Notions() {
 			one := buyNotion{Notion: n}
+			had := rec.State.Finished() && n.Kind != "cloth" // what is cut again for a garment that is worn is still to be had
 			if price := p.E.Rec.Prices[hall.PriceKey(n)]; !n.OnSpools() {
-				if one.Cost = math.Round(math.Abs(price)*n.Quantity*100) / 100; price < 0 || rec.State.Finished() {
+				if one.Cost = math.Round(math.Abs(price)*n.Quantity*100) / 100; price < 0 || had {
 					b.Spent += one.Cost
 				} else {
 					b.Spend += one.Cost
 				}
 			}
 			b.Notions = append(b.Notions, one)
-			if !rec.State.Finished() {
+			if !had {
 				v.list(asked(n, stage), stage.Name)
 			}
 		}

@@ -308,6 +308,9 @@ func (s *Room) wentWrong(c *hall.Call, st *store.Store, v *hall.EnsembleView, l 
 		if err := known(v, l.ID, work.ID(id)); err != nil {
 			return err
 		}
+		if work.ID(id) == work.ToCut { // cutting goes one way only
+			return &store.FieldError{Field: "again", Why: "what is cut is cut: say below how much cloth it cost"}
+		}
 		again.Again = append(again.Again, work.ID(id))
 	}
 	if text := strings.TrimSpace(c.PostForm("cloth")); text != "" {
