@@ -139,7 +139,11 @@ func (b *tab) hear(ev any) {
 	case *network.EventRequestWillBeSent:
 		b.asked = append(b.asked, e.Request.URL)
 	case *runtime.EventExceptionThrown:
-		b.problems = append(b.problems, fmt.Sprint(e.ExceptionDetails.Text, " ", e.ExceptionDetails.LineNumber))
+		said := fmt.Sprint(e.ExceptionDetails.Text, " ", e.ExceptionDetails.URL, " ", e.ExceptionDetails.LineNumber)
+		if o := e.ExceptionDetails.Exception; o != nil {
+			said += " " + o.Description
+		}
+		b.problems = append(b.problems, said)
 	case *runtime.EventConsoleAPICalled:
 		if e.Type == runtime.ConsoleAPICalledTypeError {
 			b.problems = append(b.problems, "console.error")

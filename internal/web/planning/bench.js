@@ -208,15 +208,19 @@ async function tellAlong(p) {
   }
   await navigator.serviceWorker.ready;
   const steps = [...document.querySelectorAll(".steps li > a[href*='step=']")].map((a) => a.href);
+  const files = [...new Set(document.documentElement.outerHTML.match(/\/static\/v-[0-9a-f]+\/[\w./-]+/g) || [])];
+  const here = async (name) => new Set((await (await caches.open(name)).keys()).map((request) => request.url));
   let asked = false; // the first time the page came before there was a worker to keep it: it is asked for once more, by its way
   for (let tries = 0; tries < 120; tries++) {
-    const had = new Set((await (await caches.open("pages-2")).keys()).map((request) => request.url));
+    const had = await here("pages-2");
+    const built = await here("built");
+    const bare = files.filter((name) => !built.has(location.origin + name)).length; // a page without them would not work
     const missing = steps.filter((href) => !had.has(href)).length;
     p.textContent =
-      missing === 0
+      missing + bare === 0
         ? "This bench is kept on this device, with all of its steps, what is to buy and the plan: it opens without a connection."
-        : `Without a connection ${steps.length - missing} of ${steps.length} steps would open on this device so far.`;
-    if (missing === 0) return;
+        : `Without a connection ${bare > 0 ? 0 : steps.length - missing} of ${steps.length} steps would open on this device so far.`;
+    if (missing + bare === 0) return;
     if (!asked && navigator.serviceWorker.controller && !had.has(location.href)) {
       asked = true;
       fetch(location.href, { credentials: "same-origin" }).catch(() => {});
