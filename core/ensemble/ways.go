@@ -116,7 +116,7 @@ func simpler(s Stage, maker making.Maker, done map[work.ID]bool, outer bool) []W
 		first := rows[0]
 		var best Way
 		for _, t := range technique.Rank(first.Of, first.Situation, technique.Quick) {
-			if t.Key == first.Technique.Key || t.Score < -4 {
+			if t.Key == first.Technique.Key || t.Score < -4 || t.Fit.Strong < first.Situation.Strain { // what gives way is no way out
 				continue
 			}
 			w := Way{Kind: ByTechnique, Layer: s.ID, Row: key, To: t.Key, saves: map[work.ID]float64{}}
@@ -322,6 +322,9 @@ func Enough(ways []Way, all []work.Operation, want float64, chance func([]work.O
 	err error) {
 	left := total(all)
 	for _, w := range ways {
+		if w.whole() && slices.ContainsFunc(set, func(o Way) bool { return o.whole() && o.Layer == w.Layer }) {
+			continue // it is gone already
+		}
 		with := TryAll(append(set, w), all)
 		now := total(with)
 		if len(set) > 0 && left-now < 1 { // what it saves another saves already
@@ -352,6 +355,9 @@ func Enough(ways []Way, all []work.Operation, want float64, chance func([]work.O
 	}
 	return set, reached, nil
 }
+
+// whole tells whether a way spares a layer altogether.
+func (w Way) whole() bool { return w.Kind == GetIt || w.Kind == LeaveOut }
 
 func total(all []work.Operation) (sum float64) {
 	for _, o := range all {
