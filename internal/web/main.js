@@ -19,6 +19,7 @@ import { along } from "./along.js";
 import { sequence } from "./sequence.js";
 import { reckon } from "./reckon.js";
 import { odds } from "./odds.js";
+import { day } from "./day.js";
 import { pending } from "./pending.js";
 import { beginnings } from "./beginnings.js";
 import { finder } from "./find.js";
@@ -45,6 +46,7 @@ bench();
 along();
 sequence();
 odds();
+day();
 reckon();
 
 // A choice that needs no button of its own.

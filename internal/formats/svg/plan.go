@@ -53,6 +53,9 @@ func Plan(w Needlework) string {
 		lane = 150
 	}
 	days := max(w.Days, 7) + 1
+	if until := w.Event + 1; !w.Near && until > days && until < 2*days+14 { // so far off that the work would be small it is left out
+		days = until
+	}
 	k := max(760/days, 15) // of a day
 	if w.Near {
 		k = max(760/days, 46)
@@ -126,7 +129,7 @@ func (w Needlework) days(d *drawing, days, k float64, x func(float64) float64, d
 		}
 	}
 	if w.Event >= 0 && w.Event < days {
-		d.put(`<path class="event" d="M%s 18V%s"/><text class="event" x="%s" y="%s" font-size="12" text-anchor="end">the day</text>`,
+		d.put(`<path class="event" d="M%s 18V%s"/><text class="event" id="the-day" x="%s" y="%s" font-size="12" text-anchor="end">the day</text>`,
 			n(x(w.Event)),
 			n(deep-8), n(x(w.Event)-4), n(planDays-9))
 	}

@@ -148,6 +148,12 @@ func (v benchView) Post(p any) string {
 	return fmt.Sprintf("/ensembles/%d/layers/%d/step", v.Ensemble, q.LayerID)
 }
 
+// Shopping tells whether a step is done in shops.
+func (v benchView) Shopping(p any) bool {
+	q := stepOf(p)
+	return q.Own == work.ToBuy || q.Own == work.ToGet
+}
+
 // Step is how a step is called there.
 func (v benchView) Step(p any) work.ID {
 	q := stepOf(p)
