@@ -175,5 +175,6 @@ func TestANewProgramUnderAnOldWorker(t *testing.T) {
 	b.until(`getComputedStyle(document.querySelector(".big-done")).backgroundColor !== "rgba(0, 0, 0, 0)"`)
 	b.click(".timer")
 	b.sees("kept on this device")
+	time.Sleep(1300 * time.Millisecond) // the clock that was stopped does not tick on
 	s.start()
 }
