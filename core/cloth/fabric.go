@@ -27,21 +27,32 @@ type Fabric struct {
 	Warp  float64 `json:"warp_per_cm,omitempty"`
 	Weft  float64 `json:"weft_per_cm,omitempty"`
 	// Stripes are lines along it that an edge can be laid on, from the lower selvedge up: of a border, or of bands.
-	Stripes   []measure.Length `json:"stripes_mm,omitempty"`
-	Fraying   int              `json:"fraying,omitempty"`       // 0 not known, 1 hardly, 2 some, 3 freely
-	Shows     int              `json:"shows_through,omitempty"` // 0 not known, 1 nothing, 2 a little, 3 it is sheer
-	Stretch   float64          `json:"stretch,omitempty"`       // part it gives across, 0 to 1
-	Railroad  bool             `json:"railroad,omitempty"`      // its print or nap runs across it, towards a selvedge
-	RepeatX   measure.Length   `json:"repeat_along_mm,omitempty"`
-	RepeatY   measure.Length   `json:"repeat_across_mm,omitempty"`
-	HalfDrop  bool             `json:"half_drop,omitempty"`
-	Ironing   string           `json:"ironing,omitempty"` // one of Ironings
-	Prewashed bool             `json:"prewashed,omitempty"`
-	Paid      bool             `json:"paid,omitempty"`    // its price is spent already
-	NoMore    bool             `json:"no_more,omitempty"` // no more of it is to be had
-	Lengths   []Cut            `json:"lengths,omitempty"` // the separate pieces of it in hand; none: one of InHand
-	Swatches  []Swatch         `json:"swatches,omitempty"`
+	Stripes []measure.Length `json:"stripes_mm,omitempty"`
+	// Bands are lines along a selvedge, woven in, each by how far it lies from the cloth's edge, from there inward.
+	Bands      []measure.Length `json:"bands_mm,omitempty"`
+	BandsAlong string           `json:"bands_along,omitempty"`   // "" both selvedges alike, LowerSelvedge or UpperSelvedge alone
+	BandsFace  string           `json:"bands_face,omitempty"`    // "" both faces show them, RightFace alone
+	Fraying    int              `json:"fraying,omitempty"`       // 0 not known, 1 hardly, 2 some, 3 freely
+	Shows      int              `json:"shows_through,omitempty"` // 0 not known, 1 nothing, 2 a little, 3 it is sheer
+	Stretch    float64          `json:"stretch,omitempty"`       // part it gives across, 0 to 1
+	Railroad   bool             `json:"railroad,omitempty"`      // its print or nap runs across it, towards a selvedge
+	RepeatX    measure.Length   `json:"repeat_along_mm,omitempty"`
+	RepeatY    measure.Length   `json:"repeat_across_mm,omitempty"`
+	HalfDrop   bool             `json:"half_drop,omitempty"`
+	Ironing    string           `json:"ironing,omitempty"` // one of Ironings
+	Prewashed  bool             `json:"prewashed,omitempty"`
+	Paid       bool             `json:"paid,omitempty"`    // its price is spent already
+	NoMore     bool             `json:"no_more,omitempty"` // no more of it is to be had
+	Lengths    []Cut            `json:"lengths,omitempty"` // the separate pieces of it in hand; none: one of InHand
+	Swatches   []Swatch         `json:"swatches,omitempty"`
 }
+
+// Where the bands of a selvedge lie, and what shows them.
+const (
+	LowerSelvedge = "lower"
+	UpperSelvedge = "upper"
+	RightFace     = "right"
+)
 
 // Number gives everything that can be addressed an ID of its own: pieces,
 // flaws and swatches that have none. One that was taken away is not given out
@@ -140,6 +151,20 @@ func (f Fabric) Faults() map[string]string {
 	}
 	if len(f.Stripes) > mostStripes {
 		out["stripes_mm"] = fmt.Sprintf("at most %d stripes can be named", mostStripes)
+	}
+	for i, y := range f.Bands {
+		if !(y > 0 && y < f.Width/2) || i > 0 && y <= f.Bands[i-1] {
+			out["bands_mm"] = "bands lie between a selvedge and the middle, each once and from the edge inward, like ⟦2 cm⟧, ⟦4 cm⟧"
+		}
+	}
+	if len(f.Bands) > mostStripes {
+		out["bands_mm"] = fmt.Sprintf("at most %d bands can be named", mostStripes)
+	}
+	if !slices.Contains([]string{"", LowerSelvedge, UpperSelvedge}, f.BandsAlong) {
+		out["bands_along"] = "bands lie along both selvedges, the lower or the upper one"
+	}
+	if f.BandsFace != "" && f.BandsFace != RightFace {
+		out["bands_face"] = "bands are seen on both faces or on the right one"
 	}
 	between("warp_per_cm", f.Warp, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")
 	between("weft_per_cm", f.Weft, 0, maxCount, "a thread count lies between 0 and 300 a centimetre")

@@ -211,6 +211,7 @@ func (s Stage) piecesOn(u Use, c lay.Cloth) []lay.Piece {
 		}
 		for _, edge := range onSelvedge[p.ID] {
 			if h, ok := heldTo(p, edge, q.Outline); ok {
+				h.Y = banded(u.Fabric, c)
 				q.Hold = append(q.Hold, h)
 			}
 		}

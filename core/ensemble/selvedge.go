@@ -35,7 +35,9 @@ func (s Stage) bound(p *pattern.Piece, f cloth.Fabric, c lay.Cloth, outline []la
 		if !ok {
 			continue
 		}
-		if h.At = b.At; b.At == lay.AtStripe {
+		if h.At = b.At; b.At == lay.AtSelvedge {
+			h.Y = banded(f, c)
+		} else {
 			e, _ := p.Edge(b.Edge)
 			h.Inside = e.Allowance
 			for _, y := range f.Stripes {

@@ -201,6 +201,6 @@ func (s *Stage) cloth(u Use) (key string, ok bool) {
 	f := u.Fabric // what it is made of and how thick it is somebody may have said of one layer alone
 	along, across := f.Shrinks()
 	text, err := json.Marshal([]any{strings.ToLower(f.Name), f.Colour, f.Width, f.Selvedge, f.Price, f.Nap, f.Railroad, f.RepeatX, f.RepeatY,
-		f.HalfDrop, f.Stripes, along, across})
+		f.HalfDrop, f.Stripes, f.Bands, f.BandsAlong, f.BandsFace, along, across})
 	return string(text), err == nil
 }

@@ -10,8 +10,8 @@ import (
 )
 
 // Hold binds a stretch of a piece's outline to a line of the cloth: from one corner to another, counter-clockwise, by their
-// numbers in the outline. At a selvedge it lies on an edge of the cloth, whatever is kept free there else; at a stripe on one of
-// the lines at heights Y across the cloth, mm.
+// numbers in the outline. At a selvedge it lies on an edge of the cloth, whatever is kept free there else: on either, or on that at
+// height Y, which is 0 or the width; at a stripe on one of the lines at heights Y across the cloth, mm.
 type Hold struct {
 	From int       `json:"from"`
 	To   int       `json:"to"`
@@ -44,8 +44,8 @@ func (p *Piece) checkHolds(c Cloth) error {
 		switch {
 		case h.From < 0 || h.From >= n || h.To < 0 || h.To >= n || h.From == h.To:
 			return fmt.Errorf("%s: from and to must be two different corners, 0 to %d, not %d and %d", name, n-1, h.From, h.To)
-		case h.At == AtSelvedge && len(h.Y) > 0:
-			return fmt.Errorf("%s: a selvedge lies where it lies, y_mm is for stripes", name)
+		case h.At == AtSelvedge && slices.ContainsFunc(h.Y, func(y float64) bool { return y != 0 && y != c.Width }):
+			return fmt.Errorf("%s: a selvedge lies at y_mm 0 or at the width, %g; left out it may be either", name, c.Width)
 		case h.At == AtStripe && (len(h.Y) == 0 || len(h.Y) > mostStripes):
 			return fmt.Errorf("%s: y_mm must have 1 to %d stripes, not %d", name, mostStripes, len(h.Y))
 		case h.At != AtSelvedge && h.At != AtStripe:
@@ -110,6 +110,9 @@ func (h Hold) lines(middle, stretch float64) []float64 {
 	return out
 }
 
+// among tells whether a stretch held to a selvedge may lie on that at a height.
+func (h Hold) among(y float64) bool { return len(h.Y) == 0 || slices.Contains(h.Y, y) }
+
 // heldAt are the heights at which a piece lies as it is held, turned so; none where no height does, and any for a piece that
 // isn't held: then free is set.
 func (p *Piece) heldAt(c Cloth, mirrored bool, turn float64) (ys []float64, free bool) {
@@ -133,10 +136,11 @@ func (p *Piece) heldAt(c Cloth, mirrored bool, turn float64) (ys []float64, free
 		if high-low <= 2*heldWithin {
 			switch {
 			case h.At == AtSelvedge && !c.Torn:
-				if y := -b.Min.Y; high+y <= heldWithin && onto(y, true, math.Abs(b.Max.Y+y-c.Width) < heldWithin) {
+				if y := -b.Min.Y; h.among(0) && high+y <= heldWithin && onto(y, true, math.Abs(b.Max.Y+y-c.Width) < heldWithin) {
 					mine = append(mine, y)
 				}
-				if y := c.Width - b.Max.Y; low+y >= c.Width-heldWithin && onto(y, math.Abs(b.Min.Y+y) < heldWithin, true) {
+				y := c.Width - b.Max.Y
+				if h.among(c.Width) && low+y >= c.Width-heldWithin && onto(y, math.Abs(b.Min.Y+y) < heldWithin, true) {
 					mine = append(mine, y)
 				}
 			case h.At == AtStripe:
@@ -155,7 +159,7 @@ func (p *Piece) heldAt(c Cloth, mirrored bool, turn float64) (ys []float64, free
 			low, high := low+y, high+y
 			lies := func(line float64) bool { return low >= line-heldWithin && high <= line+heldWithin }
 			if h.At == AtSelvedge {
-				return !lies(0) && !lies(c.Width)
+				return !(h.among(0) && lies(0)) && !(h.among(c.Width) && lies(c.Width))
 			}
 			return !slices.ContainsFunc(h.lines(b.Centre().Y+y, (low+high)/2), lies)
 		})
@@ -255,6 +259,9 @@ func (p *Piece) whyNot(c Cloth) string {
 		}
 		if !level {
 			return "the edge that must lie on a stripe is not straight along it at any turn it may have"
+		}
+		if h.At == AtSelvedge && len(h.Y) > 0 && c.Nap {
+			return "only one selvedge is the right one for its edge, and the way the cloth runs does not let it be turned to it"
 		}
 		if h.At == AtSelvedge {
 			return "with its edge on a selvedge it needs more than the width: " + measure.Tell(c.Width-c.Selvedge) + " are there"

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"ardentgusset/core/cloth"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -160,6 +161,9 @@ func (g Garment) fill(s *work.Step, own, all []Row, m Maker) bool {
 		s.Minutes, s.Needs = 15+4*float64(n), []work.Need{work.Table}
 		s.How = measure.Count(n, "piece") + ". Both ends of every grain line the same distance from the selvedge; count them against the " +
 			"list before the first cut."
+		if len(g.Cloth.Bands) > 0 && g.Cloth.BandsFace == cloth.RightFace {
+			s.How += " Its bands show on the right face alone: chalk the right side of every piece before anything is folded."
+		}
 	case work.ToMark:
 		return g.marking(s)
 	case work.ToStay:

@@ -270,6 +270,45 @@ func TestEdgesAreBoundToStripes(t *testing.T) {
 	assert.False(t, strings.Contains(get(t, s, skirt+"/cloth?wait=1"), `class="stripe-line"`))
 }
 
+// Bands of a selvedge are named, drawn on the lay, told at every seam they come to; the button beside one where they end lays the
+// piece so, and the cutting step says which face shows them.
+func TestBandsOfASelvedge(t *testing.T) {
+	s := demoServer(t, nil)
+	post(t, s, "/ensembles/3/layers", url.Values{"kind": {"dress-panelled"}})
+	e, err := s.Store.Ensemble(t.Context(), 3)
+	require.NoError(t, err)
+	dress := fmt.Sprintf("/ensembles/3/layers/%d", e.Layers[len(e.Layers)-1].ID)
+	put := func(path string, v url.Values) *httptest.ResponseRecorder {
+		return fromPage(s, dress+path, "application/x-www-form-urlencoded", v.Encode())
+	}
+	for key, value := range map[string]string{"bands_mm": "4 cm, 6 cm", "bands_face": "right", "railroad": "yes", "width_mm": "160 cm"} {
+		require.Equal(t, 200, put("/cloth", url.Values{"key": {key}, "value": {value}}).Code, key)
+	}
+	for _, bad := range []string{"9 m", "5 cm, 5 cm", "-3 cm", "red"} {
+		assert.Equal(t, 422, put("/cloth", url.Values{"key": {"bands_mm"}, "value": {bad}, "was": {"40 60"}}).Code, bad)
+	}
+	require.Equal(t, 200, put("/laying", url.Values{"key": {"bind:front"}, "value": {"hem selvedge"}}).Code)
+	offers := regexp.MustCompile(`data-laying="bind:([^"]+)"\s+data-value="([^"]+)"`)
+	page := get(t, s, dress+"/cloth?wait=1")
+	assert.True(t, strings.Contains(page, `class="band-line"`))
+	assert.True(t, strings.Contains(page, "they end at the seam"))
+	taken := 0
+	for range 8 {
+		offered := offers.FindStringSubmatch(page)
+		if offered == nil {
+			break
+		}
+		require.Equal(t, 200, put("/laying", url.Values{"key": {"bind:" + offered[1]}, "value": {offered[2]}}).Code)
+		page = get(t, s, dress+"/cloth?wait=1")
+		taken++
+	}
+	assert.Positive(t, taken)
+	assert.True(t, strings.Contains(page, "go on across the seam"))
+	assert.False(t, strings.Contains(page, "they end at the seam"))
+	bench := get(t, s, fmt.Sprintf("/ensembles/3/bench?step=%d/cut", e.Layers[len(e.Layers)-1].ID))
+	assert.True(t, strings.Contains(bench, "chalk the right side"), "which face shows them")
+}
+
 // What a cloth in hand yields is found, offered, and, taken, laid in it with nothing left over to buy.
 func TestWhatAClothYields(t *testing.T) {
 	s := demoServer(t, nil)

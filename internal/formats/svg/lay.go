@@ -26,7 +26,8 @@ type Lay struct {
 	// Measures writes by each grain line how far it lies from the selvedge and
 	// from the end of the cloth.
 	Measures  bool
-	TrueScale bool // sized in millimetres, for cutting or plotting
+	Bands     []float64 // heights across the cloth of its selvedges' bands, mm
+	TrueScale bool      // sized in millimetres, for cutting or plotting
 }
 
 // Draw draws it.
@@ -101,6 +102,9 @@ func (l Lay) Draw() string {
 		if find[p.ID] != nil {
 			l.piece(&d, find[p.ID], p, pinned[fmt.Sprint(p.ID, " ", p.Copy)], px)
 		}
+	}
+	for _, y := range l.Bands { // over the pieces, where they will be seen
+		d.put(`<path class="band-line" d="M0 %sH%s"/>`, n(-y), n(shown))
 	}
 	if !l.Small {
 		l.ruler(&d, shown, length, px)
@@ -201,6 +205,9 @@ func (l Lay) piece(d *drawing, q *lay.Piece, p lay.Placement, pinned bool, px fl
 func stripesOf(j lay.Job) (out []float64) {
 	for _, p := range j.Pieces {
 		for _, h := range p.Hold {
+			if h.At != lay.AtStripe {
+				continue
+			}
 			for _, y := range h.Y {
 				if !slices.Contains(out, y) {
 					out = append(out, y)

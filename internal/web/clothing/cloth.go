@@ -49,6 +49,7 @@ type clothView struct {
 	Matching measure.Length // how much more cloth the chosen seams take
 	Matched  bool           // that is known
 	Repeats  bool
+	Meetings []ensemble.BandMeeting // of the selvedges' bands, at the seams they come to
 	Piecings []piecingRow
 }
 
@@ -163,6 +164,7 @@ func (s *Room) viewCloth(c *hall.Call, p *hall.Head) (clothView, error) {
 	if v.Repeats && slices.ContainsFunc(v.Seam, func(m ensemble.Matching) bool { return m.Chosen }) {
 		v.Matching, v.Matched = stage.MatchingTakes(u, sheets, p.Unit, find)
 	}
+	v.Meetings = stage.BandMeetings(u, sheets)
 	for _, m := range ensemble.MissingFrom(sheets) {
 		copies := make([]string, len(m.Copies))
 		for i, n := range m.Copies {
@@ -241,7 +243,7 @@ func (v *clothView) sheets(stage *ensemble.Stage, u ensemble.Use, sheets []ensem
 		}
 		if len(sheet.Result.Placements) > 0 || sheet.Cut >= 0 {
 			sv.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: unit,
-				Sheet: sheet.Key, Span: span}.Draw()
+				Bands: ensemble.BandHeights(u.Fabric, sheet.Job.Cloth), Sheet: sheet.Key, Span: span}.Draw()
 		}
 		area += sheet.Result.Utilisation * sheet.Result.Length * sheet.Job.Cloth.Width
 		taken += sheet.Result.Length * sheet.Job.Cloth.Width

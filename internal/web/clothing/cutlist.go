@@ -257,7 +257,7 @@ func (s *Room) wallStation(c *hall.Call) error {
 		for _, sheet := range sheets {
 			w := wallSheet{Name: sheetName(u, sheet, p.Unit), Length: sheet.Result.Length}
 			w.Drawing = svg.Lay{Job: sheet.Job, Result: sheet.Result, Names: names, Dye: u.Fabric.Colour, Unit: p.Unit,
-				Measures: true}.Draw()
+				Bands: ensemble.BandHeights(u.Fabric, sheet.Job.Cloth), Measures: true}.Draw()
 			for _, g := range sheet.Job.GrainLines(sheet.Result) {
 				w.Lines = append(w.Lines, wallLine{Name: names[g.ID], Copy: g.Copy + 1, GrainLine: g})
 			}
