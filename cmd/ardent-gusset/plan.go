@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"sync"
 	"time"
 
 	"ardentgusset/core/ensemble"
@@ -192,9 +193,17 @@ func networkOut(c *call, path string, seed uint64, runs int) error {
 	for i, o := range n.Operations {
 		means[i] = o.Spread.Mean()
 	}
+	var trials []float64
+	var untried error
+	var trying sync.WaitGroup
+	trying.Go(func() { trials, untried = n.Trial(work.Trials{Runs: runs, Seed: seed}) })
 	laid, err := n.Lay(means, seed)
+	trying.Wait()
 	if err != nil {
 		return inputError{err}
+	}
+	if untried != nil {
+		return untried
 	}
 	times, chain, _ := work.Critical(n.Operations, means)
 	out := networkOutput{Order: []networkStep{}, Chain: []string{}, Whole: laid.Whole, Deadline: deadline}
@@ -203,10 +212,6 @@ func networkOut(c *call, path string, seed uint64, runs int) error {
 	}
 	for _, i := range chain {
 		out.Chain = append(out.Chain, string(n.Operations[i].ID))
-	}
-	trials, err := n.Trial(work.Trials{Runs: runs, Seed: seed})
-	if err != nil {
-		return err
 	}
 	out.Mean, out.Spread = stat.MeanStdDev(trials, nil)
 	if math.IsNaN(out.Spread) {

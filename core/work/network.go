@@ -1,13 +1,11 @@
 package work
 
 import (
-	"cmp"
 	"fmt"
 	"math"
 	"math/rand/v2"
 	"runtime"
 	"slices"
-	"sort"
 	"sync"
 )
 
@@ -50,12 +48,12 @@ func (n Network) Lay(minutes []float64, seed uint64) (Laid, error) {
 		return out, nil
 	}
 	long := w.tails(minutes)
-	g, at := n.gang(w), make([]keyed, len(minutes))
-	by := func(key func(i int) float64) []int {
-		for i := range at {
-			at[i] = keyed{key(i), i}
+	g, keys := n.gang(w), make([]float64, len(minutes))
+	by := func(key func(i int) float64) []float64 {
+		for i := range keys {
+			keys[i] = key(i)
 		}
-		return inOrder(at)
+		return keys
 	}
 	best := g.serial(by(func(i int) float64 { return times[i].Latest }), minutes)
 	keep := func(l Laid) {
@@ -69,13 +67,16 @@ func (n Network) Lay(minutes []float64, seed uint64) (Laid, error) {
 	for _, k := range w.waits {
 		edges += k
 	}
+	small := len(minutes)+edges <= enough
 	for range min(searches, max(searches*enough/(len(minutes)+edges), least)) {
 		if best.Whole <= whole+1e-9 {
 			break // it can't be shorter than its longest chain
 		}
-		keep(g.serial(by(func(i int) float64 { return times[i].Latest + r.Float64()*whole*0.3 }), minutes))
 		keep(g.serial(by(func(i int) float64 { return best.Start[i] + r.NormFloat64()*whole*0.05 }), minutes))
-		keep(g.serial(r.Perm(len(minutes)), minutes))
+		if small { // in a large one neither ever finds a shorter one
+			keep(g.serial(by(func(i int) float64 { return times[i].Latest + r.Float64()*whole*0.3 }), minutes))
+			keep(g.serial(by(func(int) float64 { return r.Float64() }), minutes))
+		}
 	}
 	return best, nil
 }
@@ -91,42 +92,20 @@ func (n Network) limited() bool {
 	return false
 }
 
-// keyed is an operation with what it is sorted by.
-type keyed struct {
-	key float64
-	at  int
-}
-
-// inOrder are the operations by their keys, those of one key as they come.
-func inOrder(all []keyed) []int {
-	slices.SortFunc(all, func(a, b keyed) int {
-		if a.key != b.key {
-			return cmp.Compare(a.key, b.key)
-		}
-		return a.at - b.at
-	})
-	out := make([]int, len(all))
-	for k, one := range all {
-		out[k] = one.at
-	}
-	return out
-}
-
 // gang places the operations of one network again and again: what it needs for that is made once. One at a time uses it.
 type gang struct {
 	woven
 	most  []int   // how many can use each limited thing
 	needs [][]int // by operation the limited things it needs
 
-	rank, left []int
-	from       []float64
-	used       []usage
-	ready      ranks
+	left  []int
+	from  []float64
+	used  []usage
+	ready heap
 }
 
 func (n Network) gang(w woven) *gang {
-	g := &gang{woven: w, needs: make([][]int, len(n.Operations)), rank: make([]int, len(n.Operations)),
-		from: make([]float64, len(n.Operations))}
+	g := &gang{woven: w, needs: make([][]int, len(n.Operations)), from: make([]float64, len(n.Operations))}
 	index := map[Need]int{}
 	for need, c := range n.Capacity {
 		index[need] = len(g.most)
@@ -143,30 +122,29 @@ func (n Network) gang(w woven) *gang {
 	return g
 }
 
-// serial places operations one by one in an order, each as early as its reasons and the capacities let it; one whose reasons
-// are not placed yet waits its turn.
-func (g *gang) serial(order []int, minutes []float64) Laid {
+// serial places operations one by one, the least key first, each as early as its reasons and the capacities let it; one whose
+// reasons are not placed yet waits its turn.
+func (g *gang) serial(keys, minutes []float64) Laid {
 	out := Laid{Start: make([]float64, len(minutes))}
 	g.left, g.ready = append(g.left[:0], g.waits...), g.ready[:0]
 	clear(g.from)
 	for k := range g.used {
 		u := &g.used[k]
-		u.most, u.at, u.count = g.most[k], append(u.at[:0], math.Inf(-1)), append(u.count[:0], 0)
+		u.most, u.spans = g.most[k], append(u.spans[:0], span{math.Inf(-1), 0})
 	}
-	for k, i := range order {
-		g.rank[i] = k
+	for i, key := range keys {
 		if g.left[i] == 0 {
-			g.ready = append(g.ready, k) // rising: a heap as it is
+			g.ready.push(keyed{key, i})
 		}
 	}
 	for len(g.ready) > 0 {
-		i := order[g.ready.pop()]
+		i := g.ready.pop().at
 		at := g.from[i]
 		for again := minutes[i] > 0; again; {
 			again = false
 			for _, k := range g.needs[i] {
 				if next := g.used[k].free(at, minutes[i]); next > at {
-					at, again = next, true
+					at, again = next, len(g.needs[i]) > 1
 				}
 			}
 		}
@@ -180,74 +158,105 @@ func (g *gang) serial(order []int, minutes []float64) Laid {
 		for _, k := range g.then[i] {
 			g.from[k.to] = max(g.from[k.to], at+minutes[i]+k.lag)
 			if g.left[k.to]--; g.left[k.to] == 0 {
-				g.ready.push(g.rank[k.to])
+				g.ready.push(keyed{keys[k.to], k.to})
 			}
 		}
 	}
 	return out
 }
 
-// ranks is a heap of places in an order, the first on top: container/heap's, without its boxes.
-type ranks []int
+// keyed is an operation with its key.
+type keyed struct {
+	key float64
+	at  int
+}
 
-func (r *ranks) push(x int) {
+// before tells which of two is taken first: of one key the one that stands first.
+func (k keyed) before(o keyed) bool { return k.key < o.key || k.key == o.key && k.at < o.at }
+
+// heap has the operation with the least key on top: container/heap's, without its boxes.
+type heap []keyed
+
+func (r *heap) push(x keyed) {
 	h := append(*r, x)
-	for i := len(h) - 1; i > 0; {
+	i := len(h) - 1
+	for i > 0 {
 		up := (i - 1) / 2
-		if h[up] <= h[i] {
+		if h[up].before(x) {
 			break
 		}
-		h[up], h[i] = h[i], h[up]
+		h[i] = h[up]
 		i = up
 	}
+	h[i] = x
 	*r = h
 }
 
 // pop takes the first.
-func (r *ranks) pop() int {
+func (r *heap) pop() keyed {
 	h := *r
 	first, n := h[0], len(h)-1
-	h[0] = h[n]
+	x := h[n]
 	h = h[:n]
-	for i := 0; ; {
-		least := i
-		for _, k := range [2]int{2*i + 1, 2*i + 2} {
-			if k < n && h[k] < h[least] {
-				least = k
-			}
+	i := 0
+	for 2*i+1 < n {
+		k := 2*i + 1
+		if k+1 < n && h[k+1].before(h[k]) {
+			k++
 		}
-		if least == i {
+		if x.before(h[k]) {
 			break
 		}
-		h[i], h[least] = h[least], h[i]
-		i = least
+		h[i] = h[k]
+		i = k
+	}
+	if n > 0 {
+		h[i] = x
 	}
 	*r = h
 	return first
 }
 
-// usage is how many use a thing at once, over time: count[k] from at[k] until the next.
+// span is how many use a thing from a time until the next.
+type span struct {
+	from  float64
+	count int
+}
+
+// usage is how many use a thing at once, over time.
 type usage struct {
 	most  int
-	at    []float64
-	count []int
+	spans []span
 }
 
 // touching is how long two uses may overlap and still only touch, minutes.
 const touching = 1e-9
 
+// at is the first span that begins at a time or after it.
+func (u *usage) at(time float64) int {
+	low, high := 0, len(u.spans)
+	for low < high {
+		if k := int(uint(low+high) >> 1); u.spans[k].from < time {
+			low = k + 1
+		} else {
+			high = k
+		}
+	}
+	return low
+}
+
 // free is the first time from one on at which it can be used for so many minutes.
 func (u *usage) free(from, minutes float64) float64 {
-	k := sort.SearchFloat64s(u.at, from)
-	if k == len(u.at) || u.at[k] > from {
+	k := u.at(from)
+	if k == len(u.spans) || u.spans[k].from > from {
 		k--
 	}
-	for ; k < len(u.at) && u.at[k] < from+minutes; k++ {
+	for ; k < len(u.spans) && u.spans[k].from < from+minutes; k++ {
 		end := math.Inf(1)
-		if k+1 < len(u.at) {
-			end = u.at[k+1]
+		if k+1 < len(u.spans) {
+			end = u.spans[k+1].from
 		}
-		if u.count[k] >= u.most && min(end, from+minutes)-max(u.at[k], from) > touching {
+		if u.spans[k].count >= u.most && min(end, from+minutes)-max(u.spans[k].from, from) > touching {
 			from = end
 		}
 	}
@@ -257,24 +266,29 @@ func (u *usage) free(from, minutes float64) float64 {
 // take uses it from a time to another. Stretches that are full become one: nothing more goes in, and the next to come passes
 // over them in a step.
 func (u *usage) take(from, to float64) {
-	a, b := u.split(from), u.split(to)
-	for k := a; k < b; k++ {
-		u.count[k]++
+	a := u.at(from)
+	u.split(a, from)
+	b := a
+	for ; b < len(u.spans) && u.spans[b].from < to; b++ { // what is used at once is short
+		u.spans[b].count++
 	}
-	for k := min(b, len(u.at)-1); k >= max(a, 1); k-- {
-		if u.count[k] == u.most && u.count[k-1] == u.most {
-			u.at, u.count = slices.Delete(u.at, k, k+1), slices.Delete(u.count, k, k+1)
+	if u.split(b, to) {
+		u.spans[b].count--
+	}
+	for k := min(b, len(u.spans)-1); k >= max(a, 1); k-- {
+		if u.spans[k].count == u.most && u.spans[k-1].count == u.most {
+			u.spans = slices.Delete(u.spans, k, k+1)
 		}
 	}
 }
 
-// split is where a stretch begins at a time, which is parted there when none does.
-func (u *usage) split(at float64) int {
-	k := sort.SearchFloat64s(u.at, at)
-	if k == len(u.at) || u.at[k] != at {
-		u.at, u.count = slices.Insert(u.at, k, at), slices.Insert(u.count, k, u.count[k-1])
+// split parts the span before the k-th at a time at which the k-th does not begin.
+func (u *usage) split(k int, at float64) bool {
+	if k < len(u.spans) && u.spans[k].from == at {
+		return false
 	}
-	return k
+	u.spans = slices.Insert(u.spans, k, span{at, u.spans[k-1].count})
+	return true
 }
 
 // Trial is how long a network takes over many trials, minutes, rising.
@@ -285,31 +299,40 @@ func (n Network) Trial(t Trials) ([]float64, error) {
 		samplers[i] = o.Spread.from(src)
 	}
 	w, limited := weave(n.Operations), n.limited()
-	out, runs := make([]float64, t.Runs), make([][]float64, t.Runs)
-	for r := range runs { // one after the other, so that they are the same on any machine
-		runs[r] = make([]float64, len(samplers))
-		for i := range samplers {
-			runs[r][i] = samplers[i].draw()
+	out, drawn := make([]float64, t.Runs), make(chan trial, 64)
+	go func() { // one after the other, so that they are the same on any machine
+		defer close(drawn)
+		for r := range t.Runs {
+			minutes := make([]float64, len(samplers))
+			for i := range samplers {
+				minutes[i] = samplers[i].draw()
+			}
+			drawn <- trial{r, minutes}
 		}
-	}
+	}()
 	var all sync.WaitGroup
-	workers := runtime.GOMAXPROCS(0)
-	for first := range workers {
+	for range runtime.GOMAXPROCS(0) {
 		all.Go(func() {
-			g, at := n.gang(w), make([]keyed, len(samplers))
-			for r := first; r < len(runs); r += workers {
-				late, _, whole := w.critical(runs[r])
+			g, keys := n.gang(w), make([]float64, len(samplers))
+			for one := range drawn {
+				late, _, whole := w.critical(one.minutes)
 				if limited {
-					for i := range at {
-						at[i] = keyed{late[i].Latest, i}
+					for i := range keys {
+						keys[i] = late[i].Latest
 					}
-					whole = g.serial(inOrder(at), runs[r]).Whole
+					whole = g.serial(keys, one.minutes).Whole
 				}
-				out[r] = whole
+				out[one.run] = whole
 			}
 		})
 	}
 	all.Wait()
 	slices.Sort(out)
 	return out, nil
+}
+
+// trial is one of many, with the times drawn for it.
+type trial struct {
+	run     int
+	minutes []float64
 }

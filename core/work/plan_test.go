@@ -301,22 +301,22 @@ func TestNetworksAgainstEveryOrder(t *testing.T) {
 		all, err := InOrder(drawnWork(t, 6))
 		require.NoError(t, err)
 		minutes := make([]float64, len(all))
-		order := make([]int, len(all))
+		keys := make([]float64, len(all))
 		for i := range all {
-			minutes[i], order[i] = all[i].Minutes(), i
+			minutes[i], keys[i] = all[i].Minutes(), float64(i)
 		}
 		n := Network{Operations: all, Capacity: map[Need]int{Machine: 1, Table: 2, Hand: 1}}
 		best := math.Inf(1)
 		var permute func(k int)
 		permute = func(k int) {
-			if k == len(order) {
-				best = min(best, n.gang(weave(all)).serial(order, minutes).Whole)
+			if k == len(keys) {
+				best = min(best, n.gang(weave(all)).serial(keys, minutes).Whole)
 				return
 			}
-			for i := k; i < len(order); i++ {
-				order[k], order[i] = order[i], order[k]
+			for i := k; i < len(keys); i++ {
+				keys[k], keys[i] = keys[i], keys[k]
 				permute(k + 1)
-				order[k], order[i] = order[i], order[k]
+				keys[k], keys[i] = keys[i], keys[k]
 			}
 		}
 		permute(0)
