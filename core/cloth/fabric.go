@@ -32,6 +32,7 @@ type Fabric struct {
 	Bands      []measure.Length `json:"bands_mm,omitempty"`
 	BandsAlong string           `json:"bands_along,omitempty"`   // "" both selvedges alike, LowerSelvedge or UpperSelvedge alone
 	BandsFace  string           `json:"bands_face,omitempty"`    // "" both faces show them, RightFace alone
+	Bending    measure.Length   `json:"bending_mm,omitempty"`    // how long a strip holds itself up, 0 not known
 	Fraying    int              `json:"fraying,omitempty"`       // 0 not known, 1 hardly, 2 some, 3 freely
 	Shows      int              `json:"shows_through,omitempty"` // 0 not known, 1 nothing, 2 a little, 3 it is sheer
 	Stretch    float64          `json:"stretch,omitempty"`       // part it gives across, 0 to 1
@@ -151,6 +152,9 @@ func (f Fabric) Faults() map[string]string {
 	}
 	if len(f.Stripes) > mostStripes {
 		out["stripes_mm"] = fmt.Sprintf("at most %d stripes can be named", mostStripes)
+	}
+	if f.Bending != 0 {
+		between("bending_mm", f.Bending.Float(), MinBending, MaxBending, "a cloth’s bending length lies between 5 mm and 90 mm; 0 for not known")
 	}
 	for i, y := range f.Bands {
 		if !(y > 0 && y < f.Width/2) || i > 0 && y <= f.Bands[i-1] {

@@ -97,6 +97,10 @@ var fields = []Field{
 		count:   func(f *Fabric) *int { return &f.Shows }},
 	{Key: "stretch_percent", fault: "stretch", Label: "Stretch across, %", Kind: PartField, More: true,
 		Help: "Pull ten of anything gently along a ruler.", number: func(f *Fabric) *float64 { return &f.Stretch }},
+	{Key: "bending_mm", Label: "Bending length", Kind: ThinField, More: true,
+		Help: "Push a strip over a table’s edge until its end has sunk by 41.5°: half of what hangs over. 0 when it was not measured; " +
+			"the folds are then guessed.",
+		length: func(f *Fabric) *measure.Length { return &f.Bending }},
 	{Key: "railroad", Label: "Print or nap runs", Kind: ChoiceField, More: true,
 		Help:    "Up on the garment then lies across the cloth.",
 		Options: either("along it", "across it"), yes: func(f *Fabric) *bool { return &f.Railroad }},

@@ -40,12 +40,15 @@ type drawnLayer struct {
 	Skin   []drawnRing `json:"skin,omitempty"` // the body under it, where it is laced
 	// Sleeves are its left and its right one, where it has them.
 	Sleeves [][]drawnRing `json:"sleeves,omitempty"`
-	Hangs   bool          `json:"hangs"`
-	Says    []string      `json:"says"`   // what it adds, in words
-	At      []drawnAdds   `json:"at"`     // and where
-	Girths  []string      `json:"girths"` // of the figure with it, at each level
-	Around  []string      `json:"around"` // of the layer itself, at each height; "" where it is not
-	Ease    []drawnEase   `json:"ease,omitempty"`
+	// Sheets are what hangs of it in folds; Held the rings above that.
+	Sheets []drawnSheet `json:"sheets,omitempty"`
+	Held   []drawnRing  `json:"held,omitempty"`
+	Hangs  bool         `json:"hangs"`
+	Says   []string     `json:"says"`   // what it adds, in words
+	At     []drawnAdds  `json:"at"`     // and where
+	Girths []string     `json:"girths"` // of the figure with it, at each level
+	Around []string     `json:"around"` // of the layer itself, at each height; "" where it is not
+	Ease   []drawnEase  `json:"ease,omitempty"`
 }
 
 // drawnEase is how a fitted garment goes round what is under it, from the top down.
@@ -264,6 +267,9 @@ func drawLayer(stages []ensemble.Stage, i int, colour string, heights []drawnAdd
 	surface := stage.Surface()
 	l.Rings, l.Around = footed(drawnRings(surface), &stages[i]), around(surface, heights, u)
 	l.Lines = drawnLines(&stages[i])
+	if sheets, from := drawSheets(&stages[i]); len(sheets) > 0 {
+		l.Sheets, l.Held = sheets, drawnRings(heldUpTo(surface, from))
+	}
 	if stage.Draft.Wear.LaceTo > 0 {
 		l.Skin = drawnRings(stage.After.Rings())
 	}

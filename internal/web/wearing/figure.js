@@ -4,6 +4,7 @@ import { draggable } from "./lines.js";
 import { bound, inside, ringAt } from "./projection.js";
 import { paintFigure, paintSection } from "./painting.js";
 import { palette } from "./shading.js";
+import { solid } from "./solid.js";
 
 export async function figure() {
   const box = document.querySelector("[data-figure]");
@@ -29,7 +30,7 @@ export async function figure() {
   height.max = data.heights.at(-1).drop;
   height.value = 0;
 
-  const scene = { canvas, plan, top, widest, view, turn: 0, hits: [] };
+  const scene = { solid: solid(), canvas, plan, top, widest, view, turn: 0, hits: [] };
   const colours = () => {
     scene.ink = palette(data.layers);
   };
@@ -144,8 +145,8 @@ export async function figure() {
     const r = canvas.getBoundingClientRect(),
       x = e.clientX - r.left,
       y = e.clientY - r.top;
-    const hit = scene.hits.findLast((q) => inside(q, x, y));
-    light(hit && hit.i ? shapes[hit.i].id : "");
+    const hit = scene.at ? scene.at(x, y) : scene.hits.findLast((q) => inside(q, x, y))?.i;
+    light(hit > 0 ? shapes[hit].id : "");
   });
   for (const end of ["pointerup", "pointercancel"])
     canvas.addEventListener(end, () => {

@@ -3,6 +3,72 @@
 import { arms } from "./arms.js";
 import { deg, nearHalf, placed, project, ringAt } from "./projection.js";
 import { colour, css, mix, strip } from "./shading.js";
+import { sheets, tube } from "./solid.js";
+
+// merged are ranges without overlaps, from the top down.
+const merged = (ranges) => {
+  const out = [];
+  for (const [a, b] of ranges.sort((p, q) => p[0] - q[0]))
+    if (out.length && a <= out.at(-1)[1] + 2) out.at(-1)[1] = Math.max(out.at(-1)[1], b);
+    else out.push([a, b]);
+  return out;
+};
+
+// grids are a shape's solids, made once: its rings, or what is held of it and what hangs in folds; fitCode tells how it
+// goes round what is under it.
+const made = new WeakMap();
+const grids = (key, make) => {
+  if (!made.has(key)) made.set(key, make());
+  return made.get(key);
+};
+const fitCode = { tight: 1, loose: 2 };
+const shapeGrids = (s) =>
+  grids(s, () => {
+    const fit = (d) => {
+      const one = s.ease?.findLast((e) => e.drop <= d + 5)?.fit;
+      return one ? fitCode[one] || 3 : 0;
+    };
+    const round = s.sheets ? s.held || [] : s.rings;
+    return [...(round.length > 1 ? [tube(round, fit)] : []), ...(s.sheets || []).flatMap(sheets)];
+  });
+
+// solids are the parts of the scene as they are put on, for the depth buffer.
+function solids(scene, on, skin) {
+  const { ink, view, data } = scene;
+  const unit = (c) => c.map((x) => x / 255);
+  const lit = (s, c) => unit(view.lit && s.id === view.lit ? mix(c, ink.madder, 0.3) : c);
+  const parts = [];
+  const bare = (grid, covered) => parts.push({ grid, dye: unit(ink.face), id: 1, covered, fitted: false });
+  const covers = (i) =>
+    merged(
+      on
+        .slice(i + 1)
+        .filter((o) => o.rings.length)
+        .map((o) => [o.top - 1, o.bottom - (o.sheets ? 14 : 1)]),
+    );
+  bare(grids(skin, () => tube(skin)), covers(0));
+  on.forEach((s, i) => {
+    if (!i) return;
+    const covered = covers(i);
+    for (const grid of shapeGrids(s))
+      parts.push({ grid, dye: lit(s, ink.dyes.get(s.colour)), id: i + 1, covered, fitted: view.ease });
+  });
+  if (view.arms && data.arms)
+    data.arms.forEach((rings, side) => {
+      const sleeved = on.map((s, i) => ({ s, i, rings: s.sleeves?.[side] })).filter((o) => o.rings);
+      const over = sleeved.at(-1);
+      if (over)
+        parts.push({
+          grid: grids(over.rings, () => tube(over.rings)),
+          dye: lit(over.s, ink.dyes.get(over.s.colour)),
+          id: over.i + 1,
+          covered: [],
+          fitted: false,
+        });
+      bare(grids(rings, () => tube(rings)), over ? [[-4000, over.rings.at(-1).d - 8]] : []);
+    });
+  return parts;
+}
 
 // One ring of faces: in one piece with the shade running across it when its
 // front is a single run, face by face when all of it looks up.
@@ -123,8 +189,34 @@ export function paintFigure(scene) {
         turns(rows);
       },
     });
-  limbs(true);
   const bands = [];
+  if (scene.solid) {
+    const fine = ratio < 1.5 ? 1.5 : ratio,
+      unit = (c) => c.map((x) => x / 255);
+    scene.solid.draw({
+      w: Math.round(w * fine),
+      h: Math.round(h * fine),
+      view: {
+        yaw: view.yaw * deg,
+        pitch: view.pitch * deg,
+        x: (w / 2 - 24) * fine,
+        y: ((h - 30) / 2 + 6) * fine,
+        k: k * fine,
+        middle,
+      },
+      parts: solids(scene, on, skin),
+      shadow: unit(ink.dark ? [12, 11, 10] : ink.line),
+      ink: unit(ink.line),
+      gloss: ink.dark ? 0.35 : 0.75,
+      fits: view.ease ? [ink.madder, ink.woad, ink.weld].flatMap((c) => [...unit(c), 1]) : null,
+    });
+    g.drawImage(scene.solid.canvas, 0, 0, w, h);
+    scene.at = (x, y) => scene.solid.at(x * fine, y * fine) - 1;
+  } else {
+    facets();
+  }
+  function facets() {
+  limbs(true);
   on.forEach((s, i) => {
     const rings = i ? s.rings : skin;
     const over = on.slice(i + 1).filter((o) => o.rings.length);
@@ -136,6 +228,7 @@ export function paintFigure(scene) {
   });
   bands.sort((p, q) => q[0].low - p[0].low || p[0].i - q[0].i);
   for (const row of bands) paint(g, row, scene, hits);
+  }
   if (view.pitch > 0) {
     // the neck is shut
     line(placed(skin[0], P, turn), true);
@@ -157,11 +250,11 @@ export function paintFigure(scene) {
   }
   g.strokeStyle = css(ink.line);
   g.lineWidth = 1.5;
-  turns(bands);
+  if (!scene.solid) turns(bands);
   on.forEach((s, i) => {
     const over = on.slice(i + 1).filter((o) => o.rings.length);
     if (s.lines) sewn(s, over);
-    const ends = s.lines ? [] : i ? [s.rings[0], s.rings.at(-1)] : [skin[0]];
+    const ends = s.lines || scene.solid ? [] : i ? [s.rings[0], s.rings.at(-1)] : [skin[0]];
     for (const ring of ends) {
       if (!ring || over.some((o) => ring.d > o.top + 1 && ring.d < o.bottom - 1)) continue;
       g.strokeStyle = css(view.lit && s.id === view.lit ? ink.madder : ink.line);
@@ -200,7 +293,7 @@ export function paintFigure(scene) {
     }
     g.setLineDash([]);
   }
-  limbs(false);
+  if (!scene.solid) limbs(false);
   // What is bare, dotted, once anything is on.
   if (n > 0) {
     const under = data.bare.rings.slice(1).map((ring, a) => strip(data.bare.rings[a], ring, 0, P, k, turn));
@@ -277,7 +370,7 @@ export function paintFigure(scene) {
   ]);
   g.stroke();
   g.fillText(data.rule.text, x + data.rule.mm * k + 7, y);
-  return { hits, last, bands: bands.length };
+  return { hits, last, bands: scene.solid ? on.length : bands.length };
 }
 
 // paintSection draws the figure cut at the height in view, and gives the girth of every layer there in words.

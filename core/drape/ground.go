@@ -1,0 +1,185 @@
+package drape
+
+import (
+	"math"
+
+	"ardentgusset/core/figure"
+)
+
+// bearings is at how many places of the half round, front to back, a way down is known: every two degrees.
+const bearings = 91
+
+// step is between two heights at which what is beneath is looked at, mm.
+const step = 12.0
+
+// spot is a place on what cloth hangs on: x to the left, y forward, z up.
+type spot struct{ x, y, z float64 }
+
+// Ground is what cloth hangs on: from a height below the waist the ways down from there to the floor, and out along it, over all that
+// stands out beneath, on the left half from the centre front to the centre back.
+type Ground struct {
+	drop float64 // where the ways begin
+	ways [bearings]way
+}
+
+// way is a line down, with how far along it each of its places lies, and how far along it cloth is held.
+type way struct {
+	on   []spot
+	run  []float64
+	from float64
+}
+
+// at is the place so far down a way, and beyond its end straight on.
+func (w *way) at(depth float64, hint *int) spot {
+	i := *hint
+	for i > 0 && w.run[i] > depth {
+		i--
+	}
+	for i < len(w.run)-2 && w.run[i+1] < depth {
+		i++
+	}
+	*hint = i
+	a, b := w.on[i], w.on[i+1]
+	k := (depth - w.run[i]) / (w.run[i+1] - w.run[i])
+	return spot{a.x + (b.x-a.x)*k, a.y + (b.y-a.y)*k, a.z + (b.z-a.z)*k}
+}
+
+// sines of the bearings, as they are seen from the axis.
+var sines, cosines = func() (s, c [bearings]float64) {
+	for m := range bearings {
+		s[m], c[m] = math.Sincos(math.Pi * float64(m) / (bearings - 1))
+	}
+	return s, c
+}()
+
+// Under is the ground that a figure is, so thick a cloth laid round it, from a drop below the waist down to a floor, both mm.
+func Under(on figure.Figure, drop, floor, thick float64) *Ground {
+	g := ground(drop, floor, func(at float64) [bearings]float64 { return radial(on.At(at), thick) })
+	// Where the wearer's own reading to the floor is less, her waist lies lower.
+	for m := range g.ways {
+		w := &g.ways[m]
+		w.from = min(max(w.run[len(w.run)-2]+drop-on.WaistToFloor(2*float64(m)), 0), tilted)
+	}
+	return g
+}
+
+// tilted is how much lower than its highest place a waist lies at most, mm.
+const tilted = 80.0
+
+// ground is what cloth hangs on by how far that reaches in each direction at a drop.
+func ground(drop, floor float64, reaching func(drop float64) [bearings]float64) *Ground {
+	g := &Ground{drop: drop}
+	floor = max(floor, drop+step)
+	n := max(int(math.Ceil((floor-drop)/step)), 1)
+	reach, drops := make([][bearings]float64, n+1), make([]float64, n+1)
+	for i := range reach {
+		drops[i] = min(drop+step*float64(i), floor)
+		reach[i] = reaching(drops[i])
+	}
+	const trail = 4000.0
+	for m := range g.ways {
+		w := way{on: make([]spot, 0, n+2), run: make([]float64, 0, n+2)}
+		add := func(p spot) {
+			run := 0.0
+			if k := len(w.on); k > 0 {
+				q := w.on[k-1]
+				run = w.run[k-1] + math.Sqrt((p.x-q.x)*(p.x-q.x)+(p.y-q.y)*(p.y-q.y)+(p.z-q.z)*(p.z-q.z))
+			}
+			w.on, w.run = append(w.on, p), append(w.run, run)
+		}
+		for i, r := range overhang(drops, reach, m) {
+			add(spot{r * sines[m], r * cosines[m], -drops[i]})
+		}
+		// What is longer lies on the floor: outward, and behind.
+		last, x, y := w.on[len(w.on)-1], sines[m], cosines[m]-0.6
+		long := math.Sqrt(x*x + y*y)
+		add(spot{last.x + x/long*trail, last.y + y/long*trail, last.z})
+		g.ways[m] = w
+	}
+	return g
+}
+
+// overhang is how far out the cloth hangs at each height in a direction: over whatever stands out, straight from one to the next, and
+// plumb below where it stands out most.
+func overhang(drops []float64, reach [][bearings]float64, m int) []float64 {
+	widest := 0
+	for i := range reach {
+		if reach[i][m] > reach[widest][m] {
+			widest = i
+		}
+	}
+	chain := make([]int, 0, widest+1)
+	for i := 0; i <= widest; i++ {
+		for len(chain) > 1 {
+			a, b := chain[len(chain)-2], chain[len(chain)-1]
+			if (reach[b][m]-reach[a][m])*(drops[i]-drops[a]) > (reach[i][m]-reach[a][m])*(drops[b]-drops[a]) {
+				break
+			}
+			chain = chain[:len(chain)-1]
+		}
+		chain = append(chain, i)
+	}
+	out := make([]float64, len(drops))
+	for c := 1; c < len(chain); c++ {
+		a, b := chain[c-1], chain[c]
+		for i := a; i <= b; i++ {
+			out[i] = reach[a][m] + (reach[b][m]-reach[a][m])*(drops[i]-drops[a])/(drops[b]-drops[a])
+		}
+	}
+	for i := widest; i < len(out); i++ {
+		out[i] = reach[widest][m]
+	}
+	return out
+}
+
+// radial is how far a section reaches from its axis in each direction of the left half, with a cloth round it, mm. By the direction a
+// point is seen in, not its tangent's: else all ways would crowd at a corner.
+func radial(s figure.Section, thick float64) (out [bearings]float64) {
+	outline := s.Outline() // x to the left, y back
+	n := len(outline)
+	m := 0
+	for i := -n / 4; i <= n && m < bearings; i++ {
+		a, b := outline[(i+n)%n], outline[(i+n+1)%n]
+		for ; m < bearings; m++ { // where the ray crosses the side from a to b
+			sin, cos := sines[m], -cosines[m]
+			ca, cb := a.Y*sin-a.X*cos, b.Y*sin-b.X*cos
+			if ca > 1e-9 && i == -n/4 || cb < 0 || b.X*sin+b.Y*cos <= 0 {
+				break
+			}
+			k := 0.0
+			if ca < 0 {
+				k = ca / (ca - cb)
+			}
+			p := a.Toward(b, k)
+			out[m] = math.Sqrt(p.X*p.X+p.Y*p.Y) + thick
+		}
+	}
+	for ; m < bearings; m++ {
+		out[m] = out[max(m-1, 0)]
+	}
+	return out
+}
+
+// round is how far it is half round where the ways begin, mm.
+func (g *Ground) round() (sum float64) {
+	for m := 1; m < bearings; m++ {
+		a, b := g.ways[m-1].on[0], g.ways[m].on[0]
+		sum += math.Sqrt((a.x-b.x)*(a.x-b.x) + (a.y-b.y)*(a.y-b.y))
+	}
+	return sum
+}
+
+// Reaches is how long the cloth before, in the middle, must be from a drop to come down to another, over whatever stands out, mm.
+func (g *Ground) Reaches(drop float64) float64 {
+	w := &g.ways[0]
+	for i := range w.on {
+		if -w.on[i].z >= drop {
+			if i == 0 {
+				return 0
+			}
+			a, b := w.on[i-1].z, w.on[i].z
+			return w.run[i-1] + (w.run[i]-w.run[i-1])*min(max((a+drop)/max(a-b, 1e-9), 0), 1)
+		}
+	}
+	return w.run[len(w.run)-2] + drop + w.on[len(w.on)-2].z
+}
