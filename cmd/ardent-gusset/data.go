@@ -19,6 +19,7 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
+	"ardentgusset/internal/formats/figurejson"
 	"ardentgusset/internal/formats/patternjson"
 	"ardentgusset/internal/formats/pdf"
 	"ardentgusset/internal/formats/svg"
@@ -316,7 +317,7 @@ func export(ctx context.Context, c *call) error {
 	db := c.String("db", "", "data file")
 	which := c.Uint("ensemble", 0, "ID of the ensemble")
 	layer := c.Uint("layer", 0, "ID of the layer (default: the outermost)")
-	what := c.String("what", "", "pattern, svg or pdf")
+	what := c.String("what", "", "pattern, svg or pdf; figure for all layers as they are drawn")
 	paperKey := c.String("paper", "a4", "a4, letter or a0, for pdf")
 	out := c.String("out", "", "file to write")
 	if err := c.parse(); err != nil {
@@ -348,12 +349,18 @@ func export(ctx context.Context, c *call) error {
 	if err != nil {
 		return err
 	}
+	var b bytes.Buffer
+	if *what == "figure" {
+		if err = figurejson.Write(&b, stages); err != nil {
+			return err
+		}
+		return c.write(*out, b.Bytes())
+	}
 	s := stages[chosen]
 	if s.Err != nil {
 		return s.Err
 	}
 	title := e.Name + ": " + s.Name
-	var b bytes.Buffer
 	switch *what {
 	case "pattern":
 		err = patternjson.Write(&b, s)
@@ -363,7 +370,7 @@ func export(ctx context.Context, c *call) error {
 		err = pdf.Print{Garment: s.Name, Ensemble: e.Name, Wearer: e.Wearer.Name, Drafted: time.Now().Format("2 January 2006"),
 			Unit: measure.CM, Paper: paper}.Write(ctx, &b, s.Draft.Pieces)
 	default:
-		return bad("--what %q: choose pattern, svg or pdf", *what)
+		return bad("--what %q: choose pattern, svg, pdf or figure", *what)
 	}
 	if err != nil {
 		return err

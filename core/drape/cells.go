@@ -18,9 +18,21 @@ type Panel struct {
 	Upper, Lower, Front, Back []plane.Point
 	// Taken are how its upper edge is taken in, from the front on, over all of its length.
 	Taken []Taken
+	// Opens tells of its front and its back side what they are where nothing is beside them.
+	FrontIs, BackIs SideIs
 	// Folds are how far along the upper edge its pleats begin, from the front on, mm.
 	Folds []float64
 }
+
+// SideIs is what a side of a panel is.
+type SideIs int
+
+// What a side can be.
+const (
+	Sewn   SideIs = iota // to its neighbour or its mirror image
+	Folded               // the middle of a piece, or the fold
+	Open                 // nothing is sewn to it
+)
 
 // Taken is a stretch of an upper edge: its own length and what that lies on, mm.
 type Taken struct{ Own, On float64 }

@@ -6,34 +6,59 @@ import "math"
 func (h *hanging) draw() *Sheet {
 	n := len(h.folds) - 1
 	cols := n*parts + 1
-	s := &Sheet{Rows: rows + 1, Columns: cols, On: make([]Point, (rows+1)*cols), Folds: n, cells: h.cells, at: make([]float64, cols),
+	s := &Sheet{Rows: rows + 1, Columns: cols, On: make([]Point, (rows+1)*cols), Folds: n, cells: h.cells,
+		panels: h.panels, opens: h.ground.opens[1] > 0, at: make([]float64, cols),
 		fine: make([]float64, (rows+1)*n), folds: h.folds, Tight: h.tight, TightAt: h.tightA}
 	for f := range n {
 		for i := range parts + 1 {
 			s.at[f*parts+i] = h.folds[f] + (h.folds[f+1]-h.folds[f])*float64(i)/parts
 		}
 	}
-	d := drawing{hanging: h, sheet: s, folds: make([]fold, n), out: make([]float64, (rows+1)*cols), bases: make([]lying, (rows+1)*cols)}
-	for j := range rows + 1 {
-		d.row(j)
+	d := drawing{hanging: h, sheet: s, folds: make([]fold, n), out: make([]float64, (rows+1)*cols),
+		rise: make([]float64, (rows+1)*cols), bases: make([]lying, (rows+1)*cols)}
+	for j := range d.aim {
+		d.aim[j] = 1
 	}
-	d.fall()
+	for range 3 { // what threads fall by lengthens the rows a little: then they are drawn that much shorter
+		for j := range rows + 1 {
+			d.row(j)
+		}
+		d.fall()
+		off := 0.0
+		for j := range rows + 1 {
+			if has := s.Wide(j); has > 0 && has > d.round[j][bearings-1] {
+				by := s.Long(j) / has
+				off = max(off, math.Abs(by-1))
+				d.aim[j] /= by
+			}
+		}
+		if off < near {
+			break
+		}
+	}
 	return s
 }
+
+// near is within what part of its cloth a row is drawn without another try.
+const near = 0.006
 
 // drawing is a sheet on its way.
 type drawing struct {
 	*hanging
 	sheet *Sheet
 	folds []fold
-	out   []float64 // [row, column] how far the fold's middle course stands out there, mm
-	bases []lying   // [row, column]
+	aim   [rows + 1]float64 // how much of its cloth a row is to be drawn with before its threads fall
+	rise  []float64         // [row, column] how far it stands up
+	out   []float64         // [row, column] how far the fold's middle course stands out there, mm
+	bases []lying           // [row, column]
 }
 
-// lying is a place on a ring and the way out from it, level.
+// lying is a place on a ring, the way out from it, level, and how much of the way off what is beneath is that and how much up: over a
+// shelf folds stand up.
 type lying struct {
 	spot
-	nx, ny float64
+	nx, ny  float64
+	out, up float64
 }
 
 // row draws one row.
@@ -62,8 +87,9 @@ func (d *drawing) row(j int) {
 		one := &d.folds[f]
 		a, b := h.folds[f], h.folds[f+1]
 		mid := (a + b) / 2
-		*one = fold{from: ends[f], base: ends[f+1] - ends[f], cloth: within(cloth, b) - within(cloth, a), below: within(h.deep[j], mid),
-			deep: within(h.deep[rows], mid), pleat: h.pleats[f], turns: turns(ends[f], ends[f+1])}
+		*one = fold{out: one.out, from: ends[f], base: ends[f+1] - ends[f], cloth: within(cloth, b) - within(cloth, a),
+			below: within(h.deep[j], mid),
+			deep:  within(h.deep[rows], mid), pleat: h.pleats[f], turns: turns(ends[f], ends[f+1])}
 		one.wave = wave(h.c, one.below, one.deep) * (1 + 0.3*golden(3*f+1))
 		one.settle()
 	}
@@ -71,7 +97,7 @@ func (d *drawing) row(j int) {
 	for range 2 {
 		d.place(j, scale)
 		drawn, base := d.sheet.Long(j), ends[n]
-		has := d.sheet.Wide(j)
+		has := d.sheet.Wide(j) * d.aim[j]
 		if loose := 1 - base/max(has, 1e-9); loose > 1e-4 {
 			scale = min(max(scale*(1+(1-drawn/has)/loose), 0.7), 1.4)
 		}
@@ -144,6 +170,19 @@ func (d *drawing) lies(j int, x float64, hint *int) lying {
 	at.nx, at.ny = ax+(bx-ax)*k, ay+(by-ay)*k
 	long := math.Sqrt(at.nx*at.nx + at.ny*at.ny)
 	at.nx, at.ny = at.nx/long, at.ny/long
+	// How what is beneath runs down there, from the row above to the row below.
+	above, below := &d.rings[max(j-1, 0)], &d.rings[min(j+1, rows)]
+	run := func(m int) (float64, float64) {
+		p, q := above[m], below[m]
+		return (q.x-p.x)*at.nx + (q.y-p.y)*at.ny, p.z - q.z
+	}
+	r0, z0 := run(m)
+	r1, z1 := run(m + 1)
+	outward, down := max(r0+(r1-r0)*k, 0), max(z0+(z1-z0)*k, 0)
+	at.out, at.up = 1, 0
+	if long := math.Sqrt(outward*outward + down*down); long > 1e-9 {
+		at.out, at.up = down/long, outward/long
+	}
 	return at
 }
 
@@ -179,7 +218,8 @@ func (d *drawing) place(j int, scale float64) {
 			d.out[j*s.Columns+col] = one.out * scale * sin * sin
 			d.bases[j*s.Columns+col] = at
 			y *= cos
-			p := Point{X: at.x + at.nx*y, Y: at.y + at.ny*y, Z: at.z}
+			p := Point{X: at.x + at.nx*at.out*y, Y: at.y + at.ny*at.out*y, Z: at.z + at.up*y}
+			d.rise[j*s.Columns+col] = at.up * y
 			if one.out > 1 {
 				p.In = min(one.out/max(one.base, 1e-9), 1) * (1 - min(one.y[i]/max(0.55*one.high, 1e-9), 1))
 			}
@@ -213,18 +253,26 @@ func (d *drawing) fall() {
 			}
 			out[j] = sum / count
 		}
-		z := s.On[col].Z
+		z := s.On[col].Z - d.rise[col]
+		less := d.lessAt(s.at[col])
 		for j := 1; j <= rows; j++ {
 			a, b := d.bases[(j-1)*cols+col], d.bases[j*cols+col]
-			long := within(d.deep[j], s.at[col]) - within(d.deep[j-1], s.at[col])
-			run := (b.x-a.x)*b.nx + (b.y-a.y)*b.ny + out[j] - out[j-1]
-			if fall := long*long - run*run; fall > 0 {
-				z -= math.Sqrt(fall)
-			}
-			z = max(z, -d.floor+onFloor)
-			s.On[j*cols+col].Z = z
+			long := (within(d.deep[j], s.at[col]) - within(d.deep[j-1], s.at[col])) * less
+			run := (b.x-a.x)*b.nx + (b.y-a.y)*b.ny + (out[j]-out[j-1])*b.out
+			fall := math.Sqrt(max(long*long-run*run, 0))
+			// Over a shelf it lies as that does.
+			fall = fall*b.out + (a.z-b.z)*(1-b.out)
+			z = max(z-fall, -d.floor+onFloor)
+			s.On[j*cols+col].Z = z + d.rise[j*cols+col]
 		}
 	}
+}
+
+// lessAt is how much of its length cloth comes down by at a place in cells.
+func (h *hanging) lessAt(at float64) float64 {
+	m := within(h.cuts, at)
+	i := min(int(m), bearings-2)
+	return h.less[i] + (h.less[i+1]-h.less[i])*(m-float64(i))
 }
 
 // onFloor is how far above the floor the threads of cloth lie that is on it, mm.

@@ -49,8 +49,12 @@ const rounds = 4
 
 // settle finds the curve of a fold: its fullness over the ring through its middle, parted between it and the finer waves in it.
 func (f *fold) settle() {
-	f.out, f.fine = 0, 1
-	for range rounds {
+	f.fine = 1
+	turns := rounds
+	if f.out > 0 { // it is near what it was in the row above
+		turns = 2
+	}
+	for range turns {
 		base := f.base + f.turns*f.out/2
 		if f.cloth <= base*1.0001 || base <= 0 && f.cloth <= 0 {
 			f.out, f.fine = 0, 1

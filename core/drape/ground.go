@@ -20,6 +20,11 @@ type spot struct{ x, y, z float64 }
 type Ground struct {
 	drop float64 // where the ways begin
 	ways [bearings]way
+	// ends is where cloth is known to end, by the share of the way from front to back, drop below the waist; nil where it ends as long
+	// as it is.
+	ends func(share float64) float64
+	// opens is how far from the middle its front edge is worn at its upper and its lower end, in steps of the bearing; 0 for closed.
+	opens [2]float64
 }
 
 // way is a line down, with how far along it each of its places lies, and how far along it cloth is held.
@@ -52,15 +57,30 @@ var sines, cosines = func() (s, c [bearings]float64) {
 	return s, c
 }()
 
-// Under is the ground that a figure is, so thick a cloth laid round it, from a drop below the waist down to a floor, both mm.
-func Under(on figure.Figure, drop, floor, thick float64) *Ground {
-	g := ground(drop, floor, func(at float64) [bearings]float64 { return radial(on.At(at), thick) })
+// Under is the ground that a figure is, so thick a cloth laid round it, from a drop below the waist down to a floor, both mm, and what
+// hangs on it: as far out as the middle of its folds, since they are pressed flat.
+func Under(on figure.Figure, drop, floor, thick float64, hung ...*Sheet) *Ground {
+	lies := profile(hung)
+	g := ground(drop, floor, func(at float64) [bearings]float64 {
+		out := radial(on.At(at), thick)
+		if reach, ok := lies.at(at); ok {
+			for m := range out {
+				out[m] = max(out[m], reach[m]+thick)
+			}
+		}
+		return out
+	})
 	// Where the wearer's own reading to the floor is less, her waist lies lower.
 	for m := range g.ways {
 		w := &g.ways[m]
 		w.from = min(max(w.run[len(w.run)-2]+drop-on.WaistToFloor(2*float64(m)), 0), tilted)
 	}
 	return g
+}
+
+// Over is the ground of what is worn over the shoulders and both arms, from the neck at a drop down.
+func Over(on figure.Figure, drop, floor, thick float64) *Ground {
+	return ground(drop, floor, func(at float64) [bearings]float64 { return radial(on.Armed(at), thick) })
 }
 
 // tilted is how much lower than its highest place a waist lies at most, mm.
@@ -169,17 +189,27 @@ func (g *Ground) round() (sum float64) {
 	return sum
 }
 
-// Reaches is how long the cloth before, in the middle, must be from a drop to come down to another, over whatever stands out, mm.
-func (g *Ground) Reaches(drop float64) float64 {
-	w := &g.ways[0]
-	for i := range w.on {
-		if -w.on[i].z >= drop {
-			if i == 0 {
-				return 0
-			}
-			a, b := w.on[i-1].z, w.on[i].z
+// at is the place so far down the ways at a bearing in steps.
+func (g *Ground) at(bearing, depth float64, hints *[bearings]int) spot {
+	m := min(int(bearing), bearings-2)
+	k := bearing - float64(m)
+	a := g.ways[m].at(depth+g.ways[m].from, &hints[m])
+	if k < 1e-9 {
+		return a
+	}
+	b := g.ways[m+1].at(depth+g.ways[m+1].from, &hints[m+1])
+	return spot{a.x + (b.x-a.x)*k, a.y + (b.y-a.y)*k, a.z + (b.z-a.z)*k}
+}
+
+// reaches is how far along a way a drop lies.
+func (w *way) reaches(drop float64) float64 {
+	for i := 1; i < len(w.on)-1; i++ {
+		if a, b := w.on[i-1].z, w.on[i].z; -b >= drop {
 			return w.run[i-1] + (w.run[i]-w.run[i-1])*min(max((a+drop)/max(a-b, 1e-9), 0), 1)
 		}
 	}
-	return w.run[len(w.run)-2] + drop + w.on[len(w.on)-2].z
+	return w.run[len(w.run)-2]
 }
+
+// Reaches is how long the cloth before, in the middle, must be from a drop to come down to another, over whatever stands out, mm.
+func (g *Ground) Reaches(drop float64) float64 { return g.ways[0].reaches(drop) }

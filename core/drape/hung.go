@@ -32,6 +32,7 @@ type side struct {
 	mate string        // the piece beside it, "" for none
 	edge string        // of the mate
 	self bool          // it is sewn to its own mirror image, or lies on the fold
+	fold bool          // it lies on the fold
 	open bool          // it, or a part of it, is an opening
 }
 
@@ -47,11 +48,6 @@ type hung struct {
 	taken       []Taken // along upper
 }
 
-// holding are the joins that a hanging piece is held by.
-func holding(j pattern.Join) bool {
-	return j == pattern.Banded || j == pattern.AtWaist || j == pattern.Tiered
-}
-
 // hungOf reads how a piece hangs; false for one that does not.
 func hungOf(p *pattern.Piece, seams []pattern.Seam) (h hung, ok bool) {
 	if p.Hidden || p.Of != "" {
@@ -59,45 +55,7 @@ func hungOf(p *pattern.Piece, seams []pattern.Seam) (h hung, ok bool) {
 	}
 	h.p = p
 	n := len(p.Edges)
-	upright := make([]bool, n)
-	sides := make([]side, n)
-	held := make([]*pattern.Seam, n)
-	for i := range p.Edges {
-		e := &p.Edges[i]
-		s := &sides[i]
-		s.self = e.ID == p.Fold && p.Fold != ""
-		upright[i] = s.self
-		for k := range seams {
-			m := &seams[k]
-			own, other := m.B, m.A
-			if m.A.Piece == p.ID && m.A.Edge == e.ID {
-				own, other = m.A, m.B
-			}
-			if own.Piece != p.ID || own.Edge != e.ID {
-				continue
-			}
-			switch m.Join {
-			case pattern.Beside, pattern.Rejoined:
-				upright[i] = true
-				if other.Piece == p.ID && other.Edge == e.ID {
-					s.self = true
-				} else {
-					s.mate, s.edge = other.Piece, other.Edge
-				}
-			case pattern.Stripped:
-				upright[i], s.open = true, true
-			case pattern.Banded, pattern.Tiered:
-				if own == m.B && held[i] == nil {
-					held[i] = m
-				}
-			case pattern.AtWaist:
-				held[i] = m
-			}
-		}
-		if kind := p.KindOf(*e, seams); !upright[i] && held[i] == nil && kind != pattern.Hem && rises(e) {
-			upright[i], s.open = true, true
-		}
-	}
+	upright, sides, held := sewnTo(p, seams)
 	runs := runsOf(upright)
 	if len(runs) != 4 {
 		return h, false
@@ -105,7 +63,7 @@ func hungOf(p *pattern.Piece, seams []pattern.Seam) (h hung, ok bool) {
 	is := func(r [2]int) (q side) {
 		for i := r[0]; i != r[1]; i = (i + 1) % n {
 			q.line = append(q.line, p.Edges[i].Line...)
-			q.self, q.open = q.self || sides[i].self, q.open || sides[i].open
+			q.self, q.open, q.fold = q.self || sides[i].self, q.open || sides[i].open, q.fold || sides[i].fold
 			if sides[i].mate != "" {
 				q.mate, q.edge = sides[i].mate, sides[i].edge
 			}
@@ -113,24 +71,7 @@ func hungOf(p *pattern.Piece, seams []pattern.Seam) (h hung, ok bool) {
 		q.line = plane.Join(q.line)
 		return q
 	}
-	// The upper run is that which something holds all along.
-	top := -1
-	for k, r := range runs {
-		if upright[r[0]] {
-			continue
-		}
-		all, any := true, false
-		for i := r[0]; i != r[1]; i = (i + 1) % n {
-			if held[i] != nil {
-				any = true
-			} else if p.Edges[i].Length() > 60 {
-				all = false
-			}
-		}
-		if all && any {
-			top = k
-		}
-	}
+	top := heldRun(p, runs, upright, held)
 	if top < 0 {
 		return h, false
 	}
@@ -165,6 +106,77 @@ func hungOf(p *pattern.Piece, seams []pattern.Seam) (h hung, ok bool) {
 	}
 	h.left, h.right = is(runs[(top+1)%4]), is(runs[(top+3)%4])
 	return h, true
+}
+
+// sewnTo is, by edge of a piece, whether it is a side of it, what it is sewn to there, and the seam that holds it from above.
+func sewnTo(p *pattern.Piece, seams []pattern.Seam) (upright []bool, sides []side, held []*pattern.Seam) {
+	n := len(p.Edges)
+	upright, sides, held = make([]bool, n), make([]side, n), make([]*pattern.Seam, n)
+	for i := range p.Edges {
+		e := &p.Edges[i]
+		s := &sides[i]
+		s.fold = e.ID == p.Fold && p.Fold != ""
+		s.self = s.fold
+		upright[i] = s.self
+		for k := range seams {
+			m := &seams[k]
+			own, other := m.B, m.A
+			if m.A.Piece == p.ID && m.A.Edge == e.ID {
+				own, other = m.A, m.B
+			}
+			if own.Piece != p.ID || own.Edge != e.ID {
+				continue
+			}
+			switch m.Join {
+			case pattern.Beside, pattern.Rejoined:
+				if m.Absorbed == pattern.Gathers || m.Absorbed == pattern.SmallPleats || m.Absorbed == pattern.Pleats {
+					held[i] = m // a hood, a yoke
+					continue
+				}
+				upright[i] = true
+				if other.Piece == p.ID && other.Edge == e.ID {
+					s.self = true
+				} else {
+					s.mate, s.edge = other.Piece, other.Edge
+				}
+			case pattern.Stripped:
+				upright[i], s.open = true, true
+			case pattern.Banded, pattern.Tiered:
+				if own == m.B && held[i] == nil {
+					held[i] = m
+				}
+			case pattern.AtWaist:
+				held[i] = m
+			}
+		}
+		if kind := p.KindOf(*e, seams); !upright[i] && held[i] == nil && kind != pattern.Hem && rises(e) {
+			upright[i], s.open = true, true
+		}
+	}
+	return upright, sides, held
+}
+
+// heldRun is which run of a piece's edges something holds all along; −1 for none.
+func heldRun(p *pattern.Piece, runs [][2]int, upright []bool, held []*pattern.Seam) int {
+	n := len(p.Edges)
+	top := -1
+	for k, r := range runs {
+		if upright[r[0]] {
+			continue
+		}
+		all, any := true, false
+		for i := r[0]; i != r[1]; i = (i + 1) % n {
+			if held[i] != nil {
+				any = true
+			} else if p.Edges[i].Length() > 60 {
+				all = false
+			}
+		}
+		if all && any {
+			top = k
+		}
+	}
+	return top
 }
 
 // rises tells whether an edge runs up or down the piece more than across it.

@@ -16,10 +16,12 @@ type Sheet struct {
 	// Tight is how much more lies beneath than there is cloth, mm, where that is most, and how far down; 0 where it goes round.
 	Tight, TightAt float64
 
-	cells *cells
-	at    []float64 // of each column, in cells and parts of one
-	fine  []float64 // of each row and fold: how many times as long as drawn its cloth is, by gathers too fine to draw
-	folds []float64 // where they begin and end, in cells and parts of one
+	cells  *cells
+	panels []Panel
+	opens  bool
+	at     []float64 // of each column, in cells and parts of one
+	fine   []float64 // of each row and fold: how many times as long as drawn its cloth is, by gathers too fine to draw
+	folds  []float64 // where they begin and end, in cells and parts of one
 }
 
 // Point is a place of a sheet: x to the left, y forward, z up, mm; and how deep in a fold it lies, 0 on a crest to 1.
@@ -27,6 +29,12 @@ type Point struct{ X, Y, Z, In float64 }
 
 // Row are the points of one row.
 func (s *Sheet) Row(j int) []Point { return s.On[j*s.Columns : (j+1)*s.Columns] }
+
+// Opens tells whether its front edges are worn apart.
+func (s *Sheet) Opens() bool { return s.opens }
+
+// Pleated tells whether some of its folds are pressed pleats.
+func (s *Sheet) Pleated() bool { return len(s.cells.folds) > 1 }
 
 // Wide is the cloth there is in a row, mm, as it was drafted.
 func (s *Sheet) Wide(j int) (sum float64) {
@@ -51,6 +59,40 @@ func (s *Sheet) Long(j int) (sum float64) {
 	return sum
 }
 
+// Line is a line on a sheet, from the top down or from the front on: a seam, or an edge.
+type Line struct {
+	Edge bool
+	On   []Point
+}
+
+// Lines are a sheet's seams, from the front on, and its lower edge.
+func (s *Sheet) Lines() (out []Line) {
+	down := func(at float64) []Point {
+		c := searched(s.at, at) - 1
+		c = min(max(c, 0), s.Columns-2)
+		k := min(max((at-s.at[c])/max(s.at[c+1]-s.at[c], 1e-9), 0), 1)
+		line := make([]Point, s.Rows)
+		for j := range line {
+			a, b := s.On[j*s.Columns+c], s.On[j*s.Columns+c+1]
+			line[j] = Point{X: a.X + (b.X-a.X)*k, Y: a.Y + (b.Y-a.Y)*k, Z: a.Z + (b.Z-a.Z)*k}
+		}
+		return line
+	}
+	n := len(s.panels)
+	if is := s.panels[0].FrontIs; is != Folded {
+		out = append(out, Line{is == Open, down(0)})
+	}
+	for k := 1; k < s.cells.n; k++ {
+		if s.cells.panel[k] != s.cells.panel[k-1] {
+			out = append(out, Line{On: down(float64(k))})
+		}
+	}
+	if is := s.panels[n-1].BackIs; is != Folded {
+		out = append(out, Line{is == Open, down(float64(s.cells.n))})
+	}
+	return append(out, Line{true, s.Row(s.Rows - 1)})
+}
+
 // Place is where on which panel a point of the sheet lies: x and y as the piece is drawn, mm.
 func (s *Sheet) Place(j, column int) (panel int, x, y float64) {
 	c := s.cells
@@ -63,7 +105,7 @@ func (s *Sheet) Place(j, column int) (panel int, x, y float64) {
 // Hang hangs a strip of panels, from the centre front to the centre back, on what is beneath: cloth of a bending length, mm, held at
 // its upper edge, so far above the floor at most as that lies.
 func Hang(panels []Panel, on *Ground, bending, floor float64) *Sheet {
-	h := &hanging{cells: cut(settled(panels, on.round())), ground: on, c: max(bending, 2), floor: floor}
+	h := &hanging{panels: panels, cells: cut(settled(panels, on.round())), ground: on, c: max(bending, 2), floor: floor}
 	h.plumb()
 	h.share()
 	h.part()
@@ -73,6 +115,7 @@ func Hang(panels []Panel, on *Ground, bending, floor float64) *Sheet {
 // hanging is a strip on its way on.
 type hanging struct {
 	*cells
+	panels []Panel
 	ground *Ground
 	c      float64
 	floor  float64
@@ -80,6 +123,7 @@ type hanging struct {
 	rings  [][bearings]spot    // [row] what it lies on
 	round  [][bearings]float64 // and how far round each of its places lies
 	cuts   []float64           // [cut] its bearing, in steps
+	less   [bearings]float64   // how much of its length cloth comes down by
 	base   [][]float64         // [row][cut] how far round it lies
 	folds  []float64           // where folds begin and end, in cells and parts of one
 	pleats map[int]bool        // which folds are pressed pleats
@@ -119,11 +163,27 @@ func (h *hanging) plumb() {
 		}
 		h.cuts[k] = float64(m) + min(max((at-top[m])/max(top[m+1]-top[m], 1e-9), 0), 1)
 	}
+	for m := range h.less {
+		h.less[m] = 1
+		if h.ground.ends != nil {
+			w := &h.ground.ways[m]
+			long := h.deep[rows][cell[m]]
+			long += (h.deep[rows][cell[m]+1] - long) * in[m]
+			if to := w.reaches(h.ground.ends(float64(m)/(bearings-1))) - w.from; to < long*(1-takenUp) {
+				h.less[m] = max(to/long, 0.1)
+			}
+		}
+	}
+	var opened [rows + 1]float64
+	for j := range opened {
+		opened[j] = h.ground.opens[0] + (h.ground.opens[1]-h.ground.opens[0])*share(j)
+	}
 	for j := range rows + 1 {
 		for m := range bearings {
 			d := h.deep[j][cell[m]]
 			d += (h.deep[j][cell[m]+1] - d) * in[m]
-			h.rings[j][m] = h.ground.ways[m].at(d+h.ground.ways[m].from, &hints[m])
+			d *= h.less[m]
+			h.rings[j][m] = h.ground.at(opened[j]+float64(m)*(1-opened[j]/(bearings-1)), d, &hints)
 			if m > 0 {
 				a, b := h.rings[j][m-1], h.rings[j][m]
 				h.round[j][m] = h.round[j][m-1] + math.Sqrt((a.x-b.x)*(a.x-b.x)+(a.y-b.y)*(a.y-b.y)+(a.z-b.z)*(a.z-b.z))
@@ -131,6 +191,9 @@ func (h *hanging) plumb() {
 		}
 	}
 }
+
+// takenUp is from which part of its length on cloth that is longer than it hangs has the rest taken up.
+const takenUp = 0.015
 
 // along is how far round a row a bearing in steps lies.
 func (h *hanging) along(j int, at float64) float64 {

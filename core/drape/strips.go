@@ -140,6 +140,7 @@ func (l link) panel() Panel {
 		front, back = back, front
 	}
 	p.Upper, p.Lower, p.Front, p.Back, p.Taken = upper, lower, front, back, taken
+	p.FrontIs, p.BackIs = l.enter().is(l.h.p), l.leave().is(l.h.p)
 	for _, m := range l.h.p.Marks {
 		if m.Kind == pattern.PleatFold && len(m.Path) > 1 {
 			if at, off := placeOn(upper, m.Path[0]); off < 30 {
@@ -157,7 +158,7 @@ func (p Panel) part(share float64) Panel {
 	up, _ := plane.Along(p.Upper, upper*share)
 	down, _ := plane.Along(p.Lower, lower*share)
 	out := Panel{Piece: p.Piece, Upper: plane.Part(p.Upper, 0, upper*share), Lower: plane.Part(p.Lower, 0, lower*share),
-		Front: p.Front, Back: []plane.Point{up, down}}
+		Front: p.Front, Back: []plane.Point{up, down}, FrontIs: p.FrontIs, BackIs: Folded}
 	left := upper * share
 	for _, t := range p.Taken {
 		if t.Own <= left {
@@ -215,7 +216,7 @@ func stripOf(d *draft.Draft, chain []link) (s Strip, ok bool) {
 // turned is a panel from its other side.
 func (p Panel) turned() Panel {
 	out := Panel{Piece: p.Piece, Upper: plane.Reversed(p.Upper), Lower: plane.Reversed(p.Lower), Front: p.Back, Back: p.Front,
-		Taken: slices.Clone(p.Taken)}
+		FrontIs: p.BackIs, BackIs: p.FrontIs, Taken: slices.Clone(p.Taken)}
 	slices.Reverse(out.Taken)
 	long := plane.Length(p.Upper)
 	for _, f := range p.Folds {
@@ -263,7 +264,7 @@ func (p Panel) unlapped(front, back bool, h *hung) Panel {
 	up, _ := plane.Along(p.Upper, lap)
 	down, _ := plane.Along(p.Lower, lap)
 	out := Panel{Piece: p.Piece, Upper: plane.Part(p.Upper, lap, upper), Lower: plane.Part(p.Lower, lap, lower),
-		Front: []plane.Point{up, down}, Back: p.Back}
+		Front: []plane.Point{up, down}, Back: p.Back, FrontIs: Open, BackIs: p.BackIs}
 	left := lap
 	for _, t := range p.Taken {
 		if t.Own > left {
@@ -285,3 +286,14 @@ func (p Panel) unlapped(front, back bool, h *hung) Panel {
 }
 
 func length(line []plane.Point) float64 { return plane.Length(line) }
+
+// is tells what a side of a piece is.
+func (s *side) is(p *pattern.Piece) SideIs {
+	switch {
+	case s.fold:
+		return Folded
+	case s.mate == "" && !s.self:
+		return Open
+	}
+	return Sewn
+}

@@ -57,6 +57,52 @@ func (s Stage) Surface() figure.Surface {
 	return s.surface()
 }
 
+// roomiest is how many times as far round a fitted garment is drawn at most as what it lies on.
+const roomiest = 1.7
+
+// Made tells how many times as far round the garment is at a drop as its surface lies there, 1 and more: as its pieces are sewn, between
+// the levels at which they are measured. A loose one stands off all round.
+func (s Stage) Made() func(drop float64) float64 {
+	surface := s.Surface()
+	type at struct{ drop, times float64 }
+	var all []at
+	for _, g := range s.Draft.Girths {
+		if section, ok := surface.At(g.Drop); ok {
+			all = append(all, at{g.Drop, min(max(g.Made/max(section.Girth(), 1), 1), roomiest)})
+		}
+	}
+	return func(drop float64) float64 {
+		for i := range all {
+			if drop <= all[i].drop {
+				if i == 0 { // from the shoulders on, where it lies as it does
+					top := surface[0].Drop
+					return 1 + (all[0].times-1)*min(max((drop-top)/max(all[0].drop-top, 1e-9), 0), 1)
+				}
+				k := (drop - all[i-1].drop) / max(all[i].drop-all[i-1].drop, 1e-9)
+				return all[i-1].times + (all[i].times-all[i-1].times)*k
+			}
+		}
+		if n := len(all); n > 0 {
+			return all[n-1].times
+		}
+		return 1
+	}
+}
+
+// AsMade is the surface of the garment with what its pieces measure round themselves.
+func (s Stage) AsMade() figure.Surface {
+	surface := s.Surface()
+	if len(s.Draft.Girths) == 0 {
+		return surface
+	}
+	made := s.Made()
+	out := make(figure.Surface, 0, len(surface))
+	for _, r := range surface {
+		out = append(out, figure.Ring{Drop: r.Drop, Section: r.Section.Scaled(made(r.Drop))})
+	}
+	return out
+}
+
 // surfaceOf works out how a garment that is worn so lies on the figure that it dresses.
 func surfaceOf(w draft.Wear, after figure.Figure, fault error) func() figure.Surface {
 	return func() figure.Surface {

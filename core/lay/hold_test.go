@@ -126,7 +126,7 @@ func TestWhatCannotBeHeldIsSaid(t *testing.T) {
 		`[{"from":0,"to":1,"at":"edge"}]`:                "selvedge or stripe",
 		`[{"from":0,"to":1,"at":"stripe"}]`:              "y_mm",
 		`[{"from":0,"to":1,"at":"stripe","y_mm":[700]}]`: "beside the cloth",
-		`[{"from":0,"to":1,"at":"selvedge","y_mm":[7]}]`: "for stripes",
+		`[{"from":0,"to":1,"at":"selvedge","y_mm":[7]}]`: "or at the width",
 	} {
 		_, err := Read(strings.NewReader(`{"cloth":{"width_mm":600},"pieces":[{"id":"front","count":1,"outline":[[0,0],[200,0],[180,300],[0,300]],"hold":` + hold + `}]}`))
 		require.Error(t, err, hold)

@@ -7,7 +7,9 @@ import (
 	"sync"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/drape"
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/family"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/silhouette"
@@ -27,8 +29,8 @@ type DrawnFigure struct {
 	// Heights are where a section may be cut, every centimetre.
 	Heights []drawnAdds `json:"heights"`
 	Rule    drawnRule   `json:"rule"`
-	// Arms are the left and the right one, as they hang beside all that is worn.
-	Arms [][]drawnRing `json:"arms"`
+	// Arm is the left one, beside all that is worn.
+	Arm *drawnSheet `json:"arm"`
 }
 
 type drawnLayer struct {
@@ -38,8 +40,10 @@ type drawnLayer struct {
 	Rings  []drawnRing `json:"rings"`
 	Lines  []drawnLine `json:"lines,omitempty"`
 	Skin   []drawnRing `json:"skin,omitempty"` // the body under it, where it is laced
-	// Sleeves are its left and its right one, where it has them.
-	Sleeves [][]drawnRing `json:"sleeves,omitempty"`
+	// Sleeve is its left one, where it has sleeves.
+	Sleeve *drawnSheet `json:"sleeve,omitempty"`
+	// OverArms is set for what is worn over both arms, which are then not seen.
+	OverArms bool `json:"over_arms,omitempty"`
 	// Sheets are what hangs of it in folds; Held the rings above that.
 	Sheets []drawnSheet `json:"sheets,omitempty"`
 	Held   []drawnRing  `json:"held,omitempty"`
@@ -89,7 +93,7 @@ type drawnPull struct {
 // moved any more.
 func drawnLines(stage *ensemble.Stage) []drawnLine {
 	var out []drawnLine
-	sides := []float64{1, -1}
+	sides, made := []float64{1, -1}, stage.Made()
 	if slices.ContainsFunc(stage.Draft.Drawn, func(l draft.Drawn) bool { return l.Right }) {
 		sides = sides[:1] // the right has its own
 	}
@@ -113,7 +117,8 @@ func drawnLines(stage *ensemble.Stage) []drawnLine {
 			}
 			one := drawnLine{Kind: l.Kind, Pulls: pulls}
 			for _, p := range l.Line {
-				one.Line = append(one.Line, tenth(side*p.X), tenth(-p.Y), tenth(-p.Z))
+				k := made(-p.Z)
+				one.Line = append(one.Line, tenth(side*p.X*k), tenth(-p.Y*k), tenth(-p.Z))
 			}
 			out = append(out, one)
 		}
@@ -128,7 +133,7 @@ func footed(rings []drawnRing, stage *ensemble.Stage) []drawnRing {
 	if !ok {
 		return rings
 	}
-	highest, worn := slices.Min(drops), stage.Draft.Wear.Hung(stage.After)
+	highest, worn, made := slices.Min(drops), stage.Draft.Wear.Hung(stage.After), stage.Made()
 	var out []drawnRing
 	for _, r := range rings {
 		if r.Drop < highest-2 {
@@ -139,7 +144,7 @@ func footed(rings []drawnRing, stage *ensemble.Stage) []drawnRing {
 		r := drawnRing{Drop: tenth(drop(0))}
 		for i := 0; i < points; i += everyPoint {
 			s := worn.At(drop(i))
-			p := s.Outline()[i]
+			p := s.Outline()[i].Times(made(drop(i)))
 			r.Line = append(r.Line, tenth(p.X), tenth(p.Y))
 			if !level {
 				r.At = append(r.At, tenth(drop(i)))
@@ -240,9 +245,10 @@ func DrawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 	}
 	layers := make([]drawnLayer, len(stages))
 	var all sync.WaitGroup
+	hung := ensemble.Drapes(stages)
 	for i := range stages {
 		if stages[i].Err == nil {
-			all.Go(func() { layers[i] = drawLayer(stages, i, e.Layers[i].Fabric.Colour, d.Heights, u) })
+			all.Go(func() { layers[i] = drawLayer(stages, i, hung[i], e.Layers[i].Fabric.Colour, d.Heights, u) })
 		}
 	}
 	all.Wait()
@@ -261,14 +267,18 @@ func DrawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 }
 
 // drawLayer draws one of the stages.
-func drawLayer(stages []ensemble.Stage, i int, colour string, heights []drawnAdds, u measure.Unit) drawnLayer {
+func drawLayer(stages []ensemble.Stage, i int, sheets []*drape.Sheet, colour string, heights []drawnAdds, u measure.Unit) drawnLayer {
 	stage := stages[i]
 	l := drawnLayer{ID: stage.ID, Name: stage.Name, Colour: colour, Girths: girths(stage.After, u), Hangs: len(stage.Draft.Wear.Hang) > 0}
-	surface := stage.Surface()
+	surface := stage.AsMade()
 	l.Rings, l.Around = footed(drawnRings(surface), &stages[i]), around(surface, heights, u)
 	l.Lines = drawnLines(&stages[i])
-	if sheets, from := drawSheets(&stages[i]); len(sheets) > 0 {
-		l.Sheets, l.Held = sheets, drawnRings(heldUpTo(surface, from))
+	l.OverArms = stage.Garment != nil && stage.Garment.About().Family == family.Wrap && stage.Draft.Sleeve() == nil
+	if len(sheets) > 0 {
+		for _, s := range sheets {
+			l.Sheets = append(l.Sheets, drawSheet(s))
+		}
+		l.Held = held(surface, sheets[0])
 	}
 	if stage.Draft.Wear.LaceTo > 0 {
 		l.Skin = drawnRings(stage.After.Rings())

@@ -25,7 +25,7 @@ export async function figure() {
   for (const r of everything)
     for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]));
   bound(shapes);
-  const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false };
+  const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false, arms: true };
   height.min = data.heights[0].drop;
   height.max = data.heights.at(-1).drop;
   height.value = 0;
@@ -66,6 +66,16 @@ export async function figure() {
     $("[data-height-says]").textContent = data.heights.find((h) => h.drop === view.at)?.text || "";
     const s = shapes.find((l) => l.id && l.id === view.lit) || (n > 0 ? shapes[n] : null);
     $("[data-adds]").textContent = s ? `${s.name}: ${s.says.join("; ")}.` : "";
+  };
+  // While it is turned it is drawn in fewer parts; fully again once the hand rests.
+  let rest = 0;
+  const turning = () => {
+    scene.quick = true;
+    clearTimeout(rest);
+    rest = setTimeout(() => {
+      scene.quick = false;
+      redraw();
+    }, 160);
   };
   const look = (yaw, pitch) => {
     view.yaw = ((yaw % 360) + 360) % 360;
@@ -114,6 +124,7 @@ export async function figure() {
     const step = { ArrowLeft: [-10, 0], ArrowRight: [10, 0], ArrowUp: [0, 10], ArrowDown: [0, -10] }[e.key];
     if (!step) return;
     e.preventDefault();
+    turning();
     look(view.yaw + step[0], view.pitch + step[1]);
   });
   let held = null;
@@ -141,6 +152,7 @@ export async function figure() {
   });
   canvas.addEventListener("pointermove", (e) => {
     if (drag.moved(e)) return;
+    if (held) turning();
     if (held) return look(held.yaw - (e.clientX - held.x) * 0.5, held.pitch + (e.clientY - held.y) * 0.3);
     const r = canvas.getBoundingClientRect(),
       x = e.clientX - r.left,

@@ -8,8 +8,8 @@ in vec2 more;
 uniform vec4 turn;
 uniform vec4 frame;
 uniform vec2 size;
+uniform float lift; // what is worn over another lies before it, mm
 out vec3 normal;
-out float drop;
 out vec2 extra;
 vec3 seen(vec3 p) {
   float before = p.x * turn.x - p.y * turn.y;
@@ -18,33 +18,30 @@ vec3 seen(vec3 p) {
 void main() {
   vec3 q = seen(vec3(place.xy, place.z - frame.w));
   normal = seen(out_);
-  drop = place.z;
   extra = more;
   vec2 at = frame.xy + q.xy * frame.z;
-  gl_Position = vec4(at.x / size.x * 2.0 - 1.0, 1.0 - at.y / size.y * 2.0, -q.z / 6000.0, 1.0);
+  float near = q.z + (normal.z > 0.0 ? lift : 0.0);
+  gl_Position = vec4(at.x / size.x * 2.0 - 1.0, 1.0 - at.y / size.y * 2.0, -near / 6000.0, 1.0);
 }`;
 
 const fragment = `#version 300 es
 precision highp float;
 in vec3 normal;
-in float drop;
 in vec2 extra;
 uniform vec3 dye;
 uniform vec3 shadow;
 uniform vec4 fits[3];
 uniform float gloss;
 uniform float id;
-uniform vec2 covered[4];
-uniform int covers;
 uniform int fitted;
 layout(location = 0) out vec4 colour;
 layout(location = 1) out vec4 found;
 void main() {
-  for (int i = 0; i < covers; i++) if (drop > covered[i].x && drop < covered[i].y) discard;
   vec3 n = normalize(normal);
   bool inside = n.z < 0.0;
   if (inside) n = -n;
-  float light = pow(max(0.0, dot(n, vec3(-0.4503, -0.5003, 0.7405))), 0.8);
+  float light = max(0.0, dot(n, vec3(-0.4503, -0.5003, 0.7405)));
+  light *= 1.25 - 0.25 * light;
   vec3 c = dye;
   int fit = int(extra.y + 0.5);
   if (fitted > 0 && fit > 0) c = mix(c, fits[fit - 1].rgb, 0.62);
@@ -53,43 +50,91 @@ void main() {
   c = mix(c, shadow, 0.42 * extra.x);
   if (inside) c = mix(c, shadow, 0.4);
   colour = vec4(c, 1.0);
-  found = vec4(id, n.x * 0.5 + 0.5, n.y * 0.5 + 0.5, 1.0);
+  // What it is, how far away in two parts, and how steep it stands.
+  float far = gl_FragCoord.z * 255.0;
+  found = vec4(id, floor(far) / 255.0, fract(far), n.z);
+}`;
+
+// Lines are quads as broad as they are meant on the picture, one for each stretch.
+const stroke = `#version 300 es
+in vec3 from;
+in vec3 to;
+in vec3 along; // how far along it begins, at which end this corner lies and on which side
+uniform vec4 turn;
+uniform vec4 frame;
+uniform vec2 size;
+uniform float lift;
+uniform float broad;
+out float drop;
+out float run;
+vec3 seen(vec3 p) {
+  float before = p.x * turn.x - p.y * turn.y;
+  return vec3(p.x * turn.y + p.y * turn.x, before * turn.z + p.z * turn.w, before * turn.w - p.z * turn.z);
+}
+void main() {
+  vec3 a = seen(vec3(from.xy, from.z - frame.w)), b = seen(vec3(to.xy, to.z - frame.w));
+  vec2 p = frame.xy + a.xy * frame.z, q = frame.xy + b.xy * frame.z;
+  vec2 way = q - p;
+  float far = max(length(way), 0.001);
+  way /= far;
+  float end = along.y;
+  vec2 at = mix(p, q, end) + vec2(-way.y, way.x) * broad * along.z + way * (end - 0.5) * broad * 0.6;
+  float near = mix(a.z, b.z, end) + lift;
+  drop = mix(from.z, to.z, end);
+  run = (along.x + distance(from, to) * end) * frame.z;
+  gl_Position = vec4(at.x / size.x * 2.0 - 1.0, 1.0 - at.y / size.y * 2.0, -near / 6000.0, 1.0);
+}`;
+
+const stroked = `#version 300 es
+precision highp float;
+in float drop;
+in float run;
+uniform vec4 ink;
+uniform vec2 dash;
+uniform vec2 covered[4];
+uniform int covers;
+layout(location = 0) out vec4 colour;
+void main() {
+  for (int i = 0; i < covers; i++) if (drop > covered[i].x && drop < covered[i].y) discard;
+  if (dash.x > 0.0 && mod(run, dash.x + dash.y) > dash.x) discard;
+  colour = ink;
 }`;
 
 const whole = `#version 300 es
-out vec2 uv;
 void main() {
   vec2 p = vec2(float(gl_VertexID % 2) * 4.0 - 1.0, float(gl_VertexID / 2) * 4.0 - 1.0);
-  uv = p * 0.5 + 0.5;
   gl_Position = vec4(p, 0.0, 1.0);
 }`;
 
 // Ink: where one shape ends before another, or a fold before what lies behind it.
 const inked = `#version 300 es
 precision highp float;
-in vec2 uv;
 uniform sampler2D colours;
 uniform sampler2D finds;
-uniform sampler2D depths;
-uniform vec2 texel;
 uniform vec3 ink;
 out vec4 result;
+float far(vec4 w) {
+  return (w.g * 255.0 + w.b) / 255.0 * 12000.0;
+}
 void main() {
-  vec4 here = texture(colours, uv), what = texture(finds, uv);
-  float z = texture(depths, uv).r * 12000.0, most = 0.0, other = 0.0;
+  ivec2 at = ivec2(gl_FragCoord.xy);
+  vec4 what = texelFetch(finds, at, 0);
+  if (what.r == 0.0) {
+    result = vec4(0.0);
+    return;
+  }
+  ivec2 most_ = textureSize(finds, 0) - 1;
+  float z = far(what), most = 0.0, other = 0.0;
+  float steep = 2.0 * sqrt(max(0.0, 1.0 - what.a * what.a)) / max(what.a, 0.15);
   for (int i = 0; i < 4; i++) {
-    vec2 by = vec2(i == 0 ? 1.0 : i == 1 ? -1.0 : 0.0, i == 2 ? 1.0 : i == 3 ? -1.0 : 0.0) * texel;
-    vec4 w = texture(finds, uv + by);
-    float d = texture(depths, uv + by).r * 12000.0 - z;
-    if (what.a > 0.5 && (w.a < 0.5 || (abs(w.r - what.r) > 0.002 && d > -0.5))) other = max(other, 1.0);
-    if (what.a > 0.5 && w.a > 0.5) {
-      vec2 slope = (what.gb - 0.5) * 2.0;
-      float steep = length(slope) / max(0.15, sqrt(max(0.0, 1.0 - dot(slope, slope))));
-      most = max(most, smoothstep(7.0, 16.0, d - steep * 2.0));
-    }
+    ivec2 by = ivec2(i == 0 ? 1 : i == 1 ? -1 : 0, i == 2 ? 1 : i == 3 ? -1 : 0);
+    vec4 w = texelFetch(finds, clamp(at + by, ivec2(0), most_), 0);
+    float d = far(w) - z;
+    if (w.r == 0.0 || (abs(w.r - what.r) > 0.002 && d > -0.5)) other = 1.0;
+    else most = max(most, smoothstep(7.0, 16.0, d - steep));
   }
   float k = max(other * 0.9, most * 0.7);
-  result = vec4(mix(here.rgb, ink, k) * here.a, here.a);
+  result = vec4(mix(texelFetch(colours, at, 0).rgb, ink, k), 1.0);
 }`;
 
 const program = (g, vs, fs) => {
@@ -107,6 +152,9 @@ const program = (g, vs, fs) => {
   g.bindAttribLocation(p, 0, "place");
   g.bindAttribLocation(p, 1, "out_");
   g.bindAttribLocation(p, 2, "more");
+  g.bindAttribLocation(p, 3, "from");
+  g.bindAttribLocation(p, 4, "to");
+  g.bindAttribLocation(p, 5, "along");
   g.linkProgram(p);
   if (!g.getProgramParameter(p, g.LINK_STATUS)) throw new Error(g.getProgramInfoLog(p));
   const at = {};
@@ -114,6 +162,22 @@ const program = (g, vs, fs) => {
 };
 
 const bytes = (text) => Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
+
+// joined are the triangles between rows of a grid, taking every so many-th column.
+function joined(lines, columns, closed, by) {
+  const wide = Math.floor((closed ? columns : columns - 1) / by);
+  const index = new Uint32Array((lines.length - 1) * wide * 6);
+  let k = 0;
+  for (let n = 1; n < lines.length; n++) {
+    const [up, down] = [lines[n - 1] * columns, lines[n] * columns];
+    for (let j = 0; j < wide; j++) {
+      const [l, r] = [j * by, ((j + 1) * by) % (closed ? columns : columns + 1)];
+      index.set([up + l, down + l, up + r, up + r, down + l, down + r], k);
+      k += 6;
+    }
+  }
+  return { index, lines, each: wide * 6 };
+}
 
 // gridOf are rows of points of one length as corners with the way out of each, and triangles between them. closed joins
 // the last of a row to its first. more gives two numbers beside a point.
@@ -144,17 +208,36 @@ export function gridOf(rows, columns, closed, place, more) {
       corner[k + 6] = m;
       corner[k + 7] = n;
     }
-  const wide = closed ? columns : columns - 1;
-  const index = new Uint32Array((rows - 1) * wide * 6);
-  let k = 0;
-  for (let i = 1; i < rows; i++)
-    for (let j = 0; j < wide; j++) {
-      const [a, b] = [(i - 1) * columns + j, (i - 1) * columns + ((j + 1) % columns)];
-      const [c, d] = [i * columns + j, i * columns + ((j + 1) % columns)];
-      index.set([a, c, b, b, c, d], k);
-      k += 6;
+  const whole = Array.from({ length: rows }, (_, i) => i);
+  const fine = joined(whole, columns, closed, 1);
+  // While it is turned every other row and column do.
+  const half = columns % 2 === (closed ? 0 : 1) && columns > 60;
+  const coarse = half ? joined(whole.filter((i) => i % 2 === 0 || i === rows - 1), columns, closed, 2) : fine;
+  // How high each row lies.
+  const high = new Float32Array(rows).fill(Infinity),
+    low = new Float32Array(rows).fill(-Infinity);
+  for (let i = 0, p = 2; i < rows; i++)
+    for (let j = 0; j < columns; j++, p += 3) {
+      high[i] = Math.min(high[i], on[p]);
+      low[i] = Math.max(low[i], on[p]);
     }
-  return { corner, index };
+  return { corner, high, low, fine, coarse };
+}
+
+// unhidden are the runs of a grid's strips that do not lie wholly in ranges of drops that others cover: from which corner
+// of the index, and how many.
+export function unhidden(grid, level, covered) {
+  const out = [];
+  for (let n = 1; n < level.lines.length; n++) {
+    const [i, k] = [level.lines[n - 1], level.lines[n]];
+    const high = Math.min(grid.high[i], grid.high[k]),
+      low = Math.max(grid.low[i], grid.low[k]);
+    if (covered.some(([a, b]) => high >= a && low <= b)) continue;
+    const from = (n - 1) * level.each;
+    if (out.length && out.at(-1)[0] + out.at(-1)[1] === from) out.at(-1)[1] += level.each;
+    else out.push([from, level.each]);
+  }
+  return out;
 }
 
 // tube is a shape between rings, from the top down; fit tells how it goes round what is under it at a drop.
@@ -169,16 +252,36 @@ export function tube(rings, fit = () => 0) {
   );
 }
 
-// sheets are both halves of cloth as it hangs.
+// pointsOf are a sheet's points, in tenths of a millimetre.
+const pointsOf = (s) => new Int16Array(bytes(s.p).buffer);
+
+// lowest is the drop of the lowest place of a sheet.
+export const lowest = (s) => pointsOf(s).reduce((low, z, k) => (k % 3 === 2 ? Math.max(low, z / 10) : low), -4000);
+
+// ringsOf are the rows of a sheet as rings; side is 1 for the left, −1 for the right.
+export const ringsOf = (s, side) => {
+  const p = pointsOf(s);
+  return Array.from({ length: s.rows }, (_, i) => {
+    const ring = { p: [], z: [] };
+    for (let j = 0; j < s.columns; j++) {
+      const k = 3 * (i * s.columns + (side > 0 ? j : s.columns - 1 - j));
+      ring.p.push((side * p[k]) / 10, p[k + 1] / 10);
+      ring.z.push(p[k + 2] / 10);
+    }
+    ring.d = ring.z.reduce((a, b) => a + b, 0) / s.columns;
+    return ring;
+  });
+};
+
+// sheets are both halves of cloth as it hangs, or what goes round both arms.
 export function sheets(s) {
-  const raw = bytes(s.p),
-    deep = bytes(s.in);
-  const p = new Int16Array(raw.buffer);
+  const deep = bytes(s.in),
+    p = pointsOf(s);
   return [1, -1].map((side) =>
     gridOf(
       s.rows,
       s.columns,
-      false,
+      Boolean(s.closed),
       (i, j) => {
         const k = 3 * (i * s.columns + (side > 0 ? j : s.columns - 1 - j));
         return [(side * p[k]) / 10, p[k + 1] / 10, p[k + 2] / 10];
@@ -188,41 +291,94 @@ export function sheets(s) {
   );
 }
 
+// stretches are the stretches of lines, each a list x, y, drop, x, y, drop …: both ends and how far along they begin.
+export function stretches(lines) {
+  const count = lines.reduce((n, p) => n + Math.max(p.length / 3 - 1, 0), 0);
+  const corner = new Float32Array(count * 36),
+    index = new Uint32Array(count * 6);
+  let n = 0,
+    high = Infinity,
+    low = -Infinity;
+  for (const p of lines) {
+    let run = 0;
+    for (let k = 3; k < p.length; k += 3) {
+      for (let c = 0; c < 4; c++) {
+        corner.set(p.slice(k - 3, k + 3), n * 36 + c * 9);
+        corner.set([run, c >> 1, (c & 1) - 0.5], n * 36 + c * 9 + 6);
+      }
+      index.set([4 * n, 4 * n + 1, 4 * n + 2, 4 * n + 2, 4 * n + 1, 4 * n + 3], n * 6);
+      run += Math.hypot(p[k] - p[k - 3], p[k + 1] - p[k - 2], p[k + 2] - p[k - 1]);
+      high = Math.min(high, p[k - 1], p[k + 2]);
+      low = Math.max(low, p[k - 1], p[k + 2]);
+      n++;
+    }
+  }
+  return { corner, index, high, low };
+}
+
 // solid is what draws; null where the browser has no depth buffer.
 export function solid() {
   const canvas = document.createElement("canvas");
   const g = canvas.getContext("webgl2", { antialias: false, premultipliedAlpha: true, preserveDrawingBuffer: true });
   if (!g) return null;
   const shading = program(g, vertex, fragment),
+    ruling = program(g, stroke, stroked),
     drawing = program(g, whole, inked);
   const empty = g.createVertexArray();
   const kept = new WeakMap();
-  let frame = null;
-
-  const mesh = (grid) => {
-    if (kept.has(grid)) return kept.get(grid);
-    const array = g.createVertexArray();
-    g.bindVertexArray(array);
-    g.bindBuffer(g.ARRAY_BUFFER, g.createBuffer());
-    g.bufferData(g.ARRAY_BUFFER, grid.corner, g.STATIC_DRAW);
-    for (const [i, n, from] of [
+  const ofGrids = [
       [0, 3, 0],
       [1, 3, 12],
       [2, 2, 24],
-    ]) {
+    ],
+    ofLines = [
+      [3, 3, 0],
+      [4, 3, 12],
+      [5, 3, 24],
+    ];
+  let frame = null;
+
+  // mesh keeps corners and triangles where they are drawn from; parts says where in a corner its numbers lie.
+  const corners = (of) => {
+    if (!kept.has(of.corner)) {
+      kept.set(of.corner, g.createBuffer());
+      g.bindBuffer(g.ARRAY_BUFFER, kept.get(of.corner));
+      g.bufferData(g.ARRAY_BUFFER, of.corner, g.STATIC_DRAW);
+    }
+    return kept.get(of.corner);
+  };
+  const mesh = (of, level, parts, wide) => {
+    if (kept.has(level)) return kept.get(level);
+    const array = g.createVertexArray();
+    g.bindVertexArray(array);
+    g.bindBuffer(g.ARRAY_BUFFER, corners(of));
+    for (const [i, n, from] of parts) {
       g.enableVertexAttribArray(i);
-      g.vertexAttribPointer(i, n, g.FLOAT, false, 32, from);
+      g.vertexAttribPointer(i, n, g.FLOAT, false, wide, from);
     }
     g.bindBuffer(g.ELEMENT_ARRAY_BUFFER, g.createBuffer());
-    g.bufferData(g.ELEMENT_ARRAY_BUFFER, grid.index, g.STATIC_DRAW);
-    const made = { array, count: grid.index.length };
-    kept.set(grid, made);
+    g.bufferData(g.ELEMENT_ARRAY_BUFFER, level.index, g.STATIC_DRAW);
+    const made = { array, count: level.index.length };
+    kept.set(level, made);
     return made;
+  };
+  // placed tells a program how the scene is seen.
+  const placed = (p, view, w, h) => {
+    g.useProgram(p.p);
+    g.uniform4f(p.at("turn"), Math.sin(view.yaw), Math.cos(view.yaw), Math.sin(view.pitch), Math.cos(view.pitch));
+    g.uniform4f(p.at("frame"), view.x, view.y, view.k, view.middle);
+    g.uniform2f(p.at("size"), w, h);
+  };
+  const cover = (p, covered) => {
+    const over = covered.slice(0, 4);
+    g.uniform1i(p.at("covers"), over.length);
+    if (over.length) g.uniform2fv(p.at("covered"), over.flat());
   };
   const sized = (w, h) => {
     if (frame?.w === w && frame?.h === h) return frame;
     if (frame) {
       for (const t of frame.textures) g.deleteTexture(t);
+      g.deleteRenderbuffer(frame.depth);
       g.deleteFramebuffer(frame.buffer);
     }
     [canvas.width, canvas.height] = [w, h];
@@ -231,7 +387,6 @@ export function solid() {
     const textures = [
       [g.COLOR_ATTACHMENT0, g.RGBA8, g.RGBA, g.UNSIGNED_BYTE],
       [g.COLOR_ATTACHMENT1, g.RGBA8, g.RGBA, g.UNSIGNED_BYTE],
-      [g.DEPTH_ATTACHMENT, g.DEPTH_COMPONENT24, g.DEPTH_COMPONENT, g.UNSIGNED_INT],
     ].map(([to, inner, format, type]) => {
       const t = g.createTexture();
       g.bindTexture(g.TEXTURE_2D, t);
@@ -241,15 +396,18 @@ export function solid() {
       g.framebufferTexture2D(g.FRAMEBUFFER, to, g.TEXTURE_2D, t, 0);
       return t;
     });
-    g.drawBuffers([g.COLOR_ATTACHMENT0, g.COLOR_ATTACHMENT1]);
-    return (frame = { w, h, buffer, textures });
+    const depth = g.createRenderbuffer();
+    g.bindRenderbuffer(g.RENDERBUFFER, depth);
+    g.renderbufferStorage(g.RENDERBUFFER, g.DEPTH_COMPONENT24, w, h);
+    g.framebufferRenderbuffer(g.FRAMEBUFFER, g.DEPTH_ATTACHMENT, g.RENDERBUFFER, depth);
+    return (frame = { w, h, buffer, textures, depth });
   };
 
   return {
     canvas,
     // draw draws parts, each { grid, dye, id, covered, fits }, as they are seen: view has yaw and pitch in radians, where
     // the middle lies on the picture, how many pixels a millimetre is and which drop is the middle.
-    draw({ w, h, view, parts, shadow, ink, gloss, fits }) {
+    draw({ w, h, view, quick, parts, lines, shadow, ink, gloss, fits }) {
       const f = sized(w, h);
       g.bindFramebuffer(g.FRAMEBUFFER, f.buffer);
       g.viewport(0, 0, w, h);
@@ -259,25 +417,53 @@ export function solid() {
       g.clearBufferfv(g.COLOR, 0, [0, 0, 0, 0]);
       g.clearBufferfv(g.COLOR, 1, [0, 0, 0, 0]);
       g.clearBufferfv(g.DEPTH, 0, [1]);
-      g.useProgram(shading.p);
+      g.drawBuffers([g.COLOR_ATTACHMENT0, g.COLOR_ATTACHMENT1]);
+      placed(shading, view, w, h);
       const at = shading.at;
-      g.uniform4f(at("turn"), Math.sin(view.yaw), Math.cos(view.yaw), Math.sin(view.pitch), Math.cos(view.pitch));
-      g.uniform4f(at("frame"), view.x, view.y, view.k, view.middle);
-      g.uniform2f(at("size"), w, h);
       g.uniform3fv(at("shadow"), shadow);
       g.uniform1f(at("gloss"), gloss);
       if (fits) g.uniform4fv(at("fits"), fits);
       g.uniform1i(at("fitted"), 0);
-      for (const part of parts) {
+      // What lies before hides what lies behind before that is shaded: the outermost first, and what faces us.
+      const seen = parts
+        .map((part) => {
+          const level = quick ? part.grid.coarse : part.grid.fine;
+          return { part, level, runs: unhidden(part.grid, level, part.covered) };
+        })
+        .filter((s) => s.runs.length)
+        .sort((a, b) => (b.part.lift || 0) - (a.part.lift || 0));
+      g.cullFace(g.BACK);
+      for (const { part, level, runs } of seen) {
+        if (part.shut) g.enable(g.CULL_FACE);
+        else g.disable(g.CULL_FACE);
         g.uniform1i(at("fitted"), part.fitted && fits ? 1 : 0);
-        const m = mesh(part.grid);
+        const m = mesh(part.grid, level, ofGrids, 32);
         g.uniform3fv(at("dye"), part.dye);
         g.uniform1f(at("id"), part.id / 255);
-        const over = part.covered.slice(0, 4);
-        g.uniform1i(at("covers"), over.length);
-        if (over.length) g.uniform2fv(at("covered"), over.flat());
+        g.uniform1f(at("lift"), part.lift || 0);
         g.bindVertexArray(m.array);
-        g.drawElements(g.TRIANGLES, m.count, g.UNSIGNED_INT, 0);
+        for (const [from, count] of runs) g.drawElements(g.TRIANGLES, count, g.UNSIGNED_INT, 4 * from);
+      }
+      g.disable(g.CULL_FACE);
+      if (lines.length) {
+        placed(ruling, view, w, h);
+        g.drawBuffers([g.COLOR_ATTACHMENT0, g.NONE]);
+        g.depthMask(false);
+        g.enable(g.BLEND);
+        g.blendFunc(g.SRC_ALPHA, g.ONE_MINUS_SRC_ALPHA);
+        for (const l of lines) {
+          if (l.covered.some(([a, b]) => l.lines.high >= a && l.lines.low <= b)) continue;
+          g.uniform1f(ruling.at("lift"), l.lift);
+          g.uniform1f(ruling.at("broad"), l.broad);
+          g.uniform4fv(ruling.at("ink"), l.ink);
+          g.uniform2fv(ruling.at("dash"), l.dash || [0, 0]);
+          cover(ruling, l.covered);
+          const m = mesh(l.lines, l.lines, ofLines, 36);
+          g.bindVertexArray(m.array);
+          g.drawElements(g.TRIANGLES, m.count, g.UNSIGNED_INT, 0);
+        }
+        g.disable(g.BLEND);
+        g.depthMask(true);
       }
       g.bindFramebuffer(g.FRAMEBUFFER, null);
       g.viewport(0, 0, w, h);
@@ -285,12 +471,11 @@ export function solid() {
       g.clearColor(0, 0, 0, 0);
       g.clear(g.COLOR_BUFFER_BIT);
       g.useProgram(drawing.p);
-      ["colours", "finds", "depths"].forEach((name, i) => {
+      ["colours", "finds"].forEach((name, i) => {
         g.activeTexture(g.TEXTURE0 + i);
         g.bindTexture(g.TEXTURE_2D, f.textures[i]);
         g.uniform1i(drawing.at(name), i);
       });
-      g.uniform2f(drawing.at("texel"), 1 / w, 1 / h);
       g.uniform3fv(drawing.at("ink"), ink);
       g.bindVertexArray(empty);
       g.drawArrays(g.TRIANGLES, 0, 3);
@@ -304,7 +489,7 @@ export function solid() {
       const pixel = new Uint8Array(4);
       g.readPixels(Math.floor(x), frame.h - 1 - Math.floor(y), 1, 1, g.RGBA, g.UNSIGNED_BYTE, pixel);
       g.bindFramebuffer(g.FRAMEBUFFER, null);
-      return pixel[3] ? pixel[0] : 0;
+      return pixel[0];
     },
   };
 }
