@@ -154,7 +154,8 @@ func (f Fabric) Faults() map[string]string {
 		out["stripes_mm"] = fmt.Sprintf("at most %d stripes can be named", mostStripes)
 	}
 	if f.Bending != 0 {
-		between("bending_mm", f.Bending.Float(), MinBending, MaxBending, "a cloth’s bending length lies between ⟦5 mm⟧ and ⟦9 cm⟧; 0 for not known")
+		between("bending_mm", f.Bending.Float(), MinBending, MaxBending,
+			"a cloth’s bending length lies between ⟦5 mm⟧ and ⟦9 cm⟧; 0 for not known")
 	}
 	for i, y := range f.Bands {
 		if !(y > 0 && y < f.Width/2) || i > 0 && y <= f.Bands[i-1] {

@@ -4,7 +4,7 @@ import { draggable } from "./lines.js";
 import { bound, inside, ringAt } from "./projection.js";
 import { paintFigure, paintSection } from "./painting.js";
 import { palette } from "./shading.js";
-import { solid } from "./solid.js";
+import { ringsOf, solid } from "./solid.js";
 
 export async function figure() {
   const box = document.querySelector("[data-figure]");
@@ -24,6 +24,8 @@ export async function figure() {
   let widest = 150;
   for (const r of everything)
     for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]));
+  for (const r of ringsOf(data.arm, 1))
+    for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]) * 0.9);
   bound(shapes);
   const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false, arms: true };
   height.min = data.heights[0].drop;
