@@ -81,7 +81,7 @@ func TestASeamDraggedOnTheFigure(t *testing.T) {
 	b.sees("as meant")
 	plain := b.drawn()
 	b.click("[data-arms]")
-	assert.Equal(t, "true", js[string](b, `document.querySelector("[data-arms]").getAttribute("aria-pressed")`))
+	assert.Equal(t, "false", js[string](b, `document.querySelector("[data-arms]").getAttribute("aria-pressed")`))
 	b.until(`document.querySelector(".figure-canvas").toDataURL() !== ` + quoted(plain))
 	b.accessible("the figure with its ease")
 	b.visit("/ensembles/4/layers/21/draft")

@@ -14,6 +14,7 @@ import (
 // drawn is a mark of what the figure's canvas shows now.
 func (b *tab) drawn() string {
 	b.Helper()
+	b.until(`document.querySelector("[data-figure]").dataset.turning === "false"`)
 	return js[string](b, `new Promise(r => requestAnimationFrame(() => requestAnimationFrame(() => r(document.querySelector(".figure-canvas").toDataURL()))))`)
 }
 

@@ -7,7 +7,6 @@ import (
 	"slices"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
@@ -312,10 +311,6 @@ func TestShots(t *testing.T) {
 	take("home", "/", 1280, 800, "light")
 	take("wearer", "/wearers/1", 1280, 800, "light")
 	take("figure", "/ensembles/4/figure", 1280, 900, "light")
-	b.click("[data-arms]")             // in its sleeves
-	time.Sleep(500 * time.Millisecond) // until its button has turned
-	b.drawn()
-	b.picture(filepath.Join(dir, "figure.png"))
 	take("figure-nine-layers", "/ensembles/3/figure", 1280, 1000, "light")
 	take("seams", "/ensembles/1/layers/4/seams?row=seam/gore-1", 1280, 1100, "light")
 	take("book", "/book", 1280, 1000, "light")

@@ -45,7 +45,7 @@ func TestShading(t *testing.T) {
 func TestPainting(t *testing.T) {
 	b := open(t, app(t, true))
 	b.visit("/ensembles/1/figure")
-	b.until(`Number(document.querySelector("[data-figure]").dataset.drawn) > 20`)
+	b.until(`Number(document.querySelector("[data-figure]").dataset.drawn) > 0`)
 	assert.True(t, js[bool](b, `import("/static/painting.js").then(async (m) => {
 		const { bound } = await import("/static/projection.js"), { palette } = await import("/static/shading.js");
 		const data = await (await fetch("/ensembles/1/figure.json", { headers: { "X-From-Page": "1" } })).json();
@@ -61,6 +61,29 @@ func TestPainting(t *testing.T) {
 		canvas.style.display = "none";
 		return whole.hits.length > bare.hits.length && whole.bands > 20 && rows.length > one.length && one.length === 1 && m.paintFigure(scene) === null;
 	})`))
+}
+
+// Solids: a tube's corners look outwards, what others cover is left out, and of two shapes the nearer is found at a pixel; cloth that
+// hangs is drawn on both sides.
+func TestSolids(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/")
+	const use = `import("/static/solid.js").then(async (m) => {
+		const ring = (r, d) => ({ d, p: Array.from({ length: 24 }, (_, i) => [r * Math.sin(i * Math.PI / 12), -r * Math.cos(i * Math.PI / 12)]).flat() });
+		const tube = (r) => m.tube([ring(r, 0), ring(r, 50), ring(r, 100)]);
+		const draw = (s, parts) => s.draw({ w: 200, h: 200, quick: false, parts, lines: [], shadow: [0, 0, 0], ink: [0, 0, 0], gloss: 0, fits: null,
+			view: { yaw: 0, pitch: 0, x: 100, y: 100, k: 1, middle: 50 } });
+		const part = (grid, id, covered = []) => ({ grid, dye: [1, 0, 0], id, covered, fitted: false, lift: 0 });
+`
+	assert.True(t, js[bool](b, use+`const g = tube(40); for (let k = 0; k < g.corner.length; k += 8)
+		if (g.corner[k] * g.corner[k + 3] + g.corner[k + 1] * g.corner[k + 4] < 39) return false; return true; })`), "outwards")
+	assert.Equal(t, []int{1, 0}, js[[]int](b, use+`const g = tube(40); return [m.unhidden(g, g.fine, [[-1, 60]]).length, m.unhidden(g, g.fine, [[-1, 101]]).length]; })`))
+	assert.Equal(t, []int{3, 2, 0}, js[[]int](b, use+`const s = m.solid(); draw(s, [part(tube(60), 2), part(tube(80), 3, [[-1, 60]])]);
+		return [s.at(100, 130), s.at(100, 70), s.at(4, 4)]; })`))
+	assert.True(t, js[bool](b, use+`const data = await (await fetch("/ensembles/1/figure.json", { headers: { "X-From-Page": "1" } })).json();
+		const hung = data.layers.filter((l) => l.sheets); const both = m.sheets(hung[0].sheets[0]);
+		let far = [0, 0]; both.forEach((g, n) => { for (let k = 0; k < g.corner.length; k += 8) far[n] = n ? Math.min(far[n], g.corner[k]) : Math.max(far[n], g.corner[k]); });
+		return hung.length > 0 && both.length === 2 && far[0] > 100 && Math.abs(far[0] + far[1]) < 0.2 && m.lowest(data.arm) > 0; })`))
 }
 
 // A drawing is enlarged and moved by keys, and comes back whole.

@@ -43,6 +43,7 @@ export async function figure() {
     if (!drawn) return;
     [scene.hits, last] = [drawn.hits, drawn.last];
     box.dataset.drawn = String(drawn.bands);
+    box.dataset.turning = String(Boolean(scene.quick));
   };
   const section = () => {
     const rows = paintSection(scene);

@@ -275,18 +275,18 @@ export function paintFigure(scene) {
     facets();
   }
   function facets() {
-  limbs(true);
-  on.forEach((s, i) => {
-    const rings = i ? s.rings : skin;
-    const over = on.slice(i + 1).filter((o) => o.rings.length);
-    const hidden = (d1, d2) => over.some((o) => d1 >= o.top - 1 && d2 <= o.bottom + 1);
-    for (let a = 1; a < rings.length; a++) {
-      if (hidden(rings[a - 1].d, rings[a].d)) continue;
-      bands.push(strip(rings[a - 1], rings[a], i, P, k, turn));
-    }
-  });
-  bands.sort((p, q) => q[0].low - p[0].low || p[0].i - q[0].i);
-  for (const row of bands) paint(g, row, scene, hits);
+    limbs(true);
+    on.forEach((s, i) => {
+      const rings = i ? s.rings : skin;
+      const over = on.slice(i + 1).filter((o) => o.rings.length);
+      const hidden = (d1, d2) => over.some((o) => d1 >= o.top - 1 && d2 <= o.bottom + 1);
+      for (let a = 1; a < rings.length; a++) {
+        if (hidden(rings[a - 1].d, rings[a].d)) continue;
+        bands.push(strip(rings[a - 1], rings[a], i, P, k, turn));
+      }
+    });
+    bands.sort((p, q) => q[0].low - p[0].low || p[0].i - q[0].i);
+    for (const row of bands) paint(g, row, scene, hits);
   }
   if (view.pitch > 0) {
     // the neck is shut
