@@ -74,6 +74,7 @@ export async function figure() {
   let rest = 0;
   const turning = () => {
     scene.quick = true;
+    box.dataset.turning = "true";
     clearTimeout(rest);
     rest = setTimeout(() => {
       scene.quick = false;

@@ -414,10 +414,10 @@ export function solid() {
       g.enable(g.DEPTH_TEST);
       g.depthFunc(g.LEQUAL);
       g.disable(g.BLEND);
+      g.drawBuffers([g.COLOR_ATTACHMENT0, g.COLOR_ATTACHMENT1]);
       g.clearBufferfv(g.COLOR, 0, [0, 0, 0, 0]);
       g.clearBufferfv(g.COLOR, 1, [0, 0, 0, 0]);
       g.clearBufferfv(g.DEPTH, 0, [1]);
-      g.drawBuffers([g.COLOR_ATTACHMENT0, g.COLOR_ATTACHMENT1]);
       placed(shading, view, w, h);
       const at = shading.at;
       g.uniform3fv(at("shadow"), shadow);
