@@ -16,7 +16,6 @@ type Arm struct {
 	on                  []r3.Vec // its middle, from the shoulder's end on, a place every stride
 	long, armpit        float64
 	upper, elbow, wrist float64 // girths, mm
-	fore                r3.Vec
 	bend                float64
 }
 
