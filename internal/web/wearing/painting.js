@@ -107,7 +107,14 @@ function solids(scene, on, skin, covers) {
     const covered = covers(i);
     if (hides(covered, s)) return;
     for (const grid of shapeGrids(s))
-      parts.push({ grid, dye: lit(s, ink.dyes.get(s.colour)), id: i + 1, covered, fitted: view.ease, lift: 16 * i + (s.over_arms ? 30 : 0) });
+      parts.push({
+        grid,
+        dye: lit(s, ink.dyes.get(s.colour)),
+        id: i + 1,
+        covered,
+        fitted: view.ease,
+        lift: 16 * i + (s.over_arms ? 30 : 0),
+      });
   });
   if (view.arms && !on.some((s) => s.over_arms)) {
     const sleeved = on.map((s, i) => ({ s, i })).filter((o) => o.s.sleeve);
