@@ -409,6 +409,7 @@ export function solid() {
     // the middle lies on the picture, how many pixels a millimetre is and which drop is the middle.
     draw({ w, h, view, quick, parts, lines, shadow, ink, gloss, fits }) {
       const f = sized(w, h);
+      f.found = null;
       g.bindFramebuffer(g.FRAMEBUFFER, f.buffer);
       g.viewport(0, 0, w, h);
       g.enable(g.DEPTH_TEST);
@@ -481,15 +482,17 @@ export function solid() {
       g.drawArrays(g.TRIANGLES, 0, 3);
       g.bindVertexArray(null);
     },
-    // at is the id of what is drawn at a pixel, 0 for nothing.
+    // at is the id of what is drawn at a pixel, 0 for nothing. What was drawn is fetched once and asked of from then on.
     at(x, y) {
       if (!frame || x < 0 || y < 0 || x >= frame.w || y >= frame.h) return 0;
-      g.bindFramebuffer(g.FRAMEBUFFER, frame.buffer);
-      g.readBuffer(g.COLOR_ATTACHMENT1);
-      const pixel = new Uint8Array(4);
-      g.readPixels(Math.floor(x), frame.h - 1 - Math.floor(y), 1, 1, g.RGBA, g.UNSIGNED_BYTE, pixel);
-      g.bindFramebuffer(g.FRAMEBUFFER, null);
-      return pixel[0];
+      if (!frame.found) {
+        frame.found = new Uint8Array(4 * frame.w * frame.h);
+        g.bindFramebuffer(g.FRAMEBUFFER, frame.buffer);
+        g.readBuffer(g.COLOR_ATTACHMENT1);
+        g.readPixels(0, 0, frame.w, frame.h, g.RGBA, g.UNSIGNED_BYTE, frame.found);
+        g.bindFramebuffer(g.FRAMEBUFFER, null);
+      }
+      return frame.found[4 * ((frame.h - 1 - Math.floor(y)) * frame.w + Math.floor(x))];
     },
   };
 }
