@@ -80,6 +80,8 @@ type Draft struct {
 	Cautions []caution.Caution
 	// Drawn are its seams, darts and edges as they lie on the figure's left half.
 	Drawn []Drawn
+	// Collar is how the collar lies that is sewn to its neckline.
+	Collar Collar
 	// On holds the girths of the figure it was drafted to, mm.
 	On map[figure.Level]float64
 	// Waist is its seam line at the waist, where bodice and skirt meet; empty for what has none.
@@ -292,6 +294,25 @@ func (d *Draft) Do(id work.ID, name string, kind work.Handwork, count int, how s
 		After: after})
 }
 
+// CollarAs is how a collar lies.
+type CollarAs string
+
+// How collars lie.
+const (
+	StandsUp  CollarAs = "stands"  // up along the neck
+	FallsOver CollarAs = "falls"   // over the shoulders, flat
+	TurnsOver CollarAs = "turns"   // it stands up behind, turns over and runs into a lapel
+	Ruffled   CollarAs = "ruffled" // it falls in folds
+)
+
+// Collar is how a collar lies: which piece it is and, of one that turns over, how high it stands and how far it falls behind, and how
+// far from the shoulder along the line it rolls on its seam to the lapel lies, mm.
+type Collar struct {
+	As                 CollarAs
+	Piece              string
+	Stand, Fall, Gorge float64
+}
+
 // Drawn is a line of the garment as it lies on the figure: x to the wearer's left, y forward, z
 // up from the waist, mm.
 type Drawn struct {
@@ -332,6 +353,7 @@ const (
 	DrawnEdge DrawnKind = "edge"
 	DrawnScye DrawnKind = "armhole"
 	DrawnNeck DrawnKind = "neck"
+	DrawnRoll DrawnKind = "roll" // what a front turns back on
 )
 
 // Dimension is a number of the draft that a maker would compare before and

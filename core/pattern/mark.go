@@ -39,6 +39,9 @@ const (
 	Tie       MarkKind = "tie" // the end of a tape or tie is sewn here
 )
 
+// Roll is the label of the fold line that a lapel turns back on.
+const Roll = "roll"
+
 // Mark is something drawn inside the sewing line: a path, or a point when the
 // path has one.
 type Mark struct {

@@ -111,6 +111,10 @@ func (h *half) collar() (bool, error) {
 	}
 	switch kind := h.v.Choice(draft.CollarKind); kind {
 	case "notched", "shawl":
+		h.Collar = draft.Collar{As: draft.TurnsOver, Stand: h.v.Number("collar_stand"), Fall: h.v.Number("collar_fall"), Gorge: 70}
+		if kind == "notched" {
+			h.Collar.Gorge = h.v.Number("lapel_gorge")
+		}
 		return true, h.lapel(h.panels[0].id)
 	case "bound":
 		for i := range h.Pieces {
@@ -122,10 +126,16 @@ func (h *half) collar() (bool, error) {
 		if h.v.Number("collar") < 8 {
 			return false, nil
 		}
+		h.Collar = draft.Collar{As: draft.StandsUp, Piece: "collar"}
 		return true, h.standCollar(h.v.Number("collar"))
 	case "flat", "pointed", "sailor":
-		return h.flatCollar(kind)
+		is, err := h.flatCollar(kind)
+		if is {
+			h.Collar = draft.Collar{As: draft.FallsOver, Piece: "collar"}
+		}
+		return is, err
 	case "ruffle":
+		h.Collar = draft.Collar{As: draft.Ruffled, Piece: "ruffle"}
 		return true, h.ruffle()
 	}
 	return false, nil

@@ -84,7 +84,7 @@ func (h *half) rollOf(p *pattern.Piece) (roll, float64) {
 func (h *half) drawRoll() {
 	neck := h.top[neckFront].line
 	low := h.form.At(h.v.Number("lapel_break"), 0, figure.InFront)
-	h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnNeck, Name: "roll",
+	h.Drawn = append(h.Drawn, draft.Drawn{Kind: draft.DrawnRoll, Name: "roll",
 		Line: thinned(h.form.Straight(neck[len(neck)-1], low, surface.FromFront))})
 }
 
@@ -155,7 +155,7 @@ func (h *half) lapel(first string) error {
 	}
 	front.Edges = replaced(front.Edges, "neck", h.opens, append(top, pattern.Edge{ID: h.opens, Name: edge.Name, Line: below,
 		Allowance: edge.Allowance}))
-	front.Marks = append(clippedAbove(front.Marks, r), pattern.Mark{Kind: pattern.FoldLine, Label: "roll",
+	front.Marks = append(clippedAbove(front.Marks, r), pattern.Mark{Kind: pattern.FoldLine, Label: pattern.Roll,
 		Path: []plane.Point{r.brk, r.foot}})
 	front.Allow(10, "neck", "gorge", "lapel-top", "lapel", h.opens)
 	if err := front.Fault(); err != nil {

@@ -39,7 +39,10 @@ type drawnLayer struct {
 	Colour string      `json:"colour"`
 	Rings  []drawnRing `json:"rings"`
 	Lines  []drawnLine `json:"lines,omitempty"`
-	Skin   []drawnRing `json:"skin,omitempty"` // the body under it, where it is laced
+	Trims  []drawnTrim `json:"trims,omitempty"`
+	// Flaps are its collar and its lapels.
+	Flaps []drawnSheet `json:"flaps,omitempty"`
+	Skin  []drawnRing  `json:"skin,omitempty"` // the body under it, where it is laced
 	// Sleeve is its left one, where it has sleeves.
 	Sleeve *drawnSheet `json:"sleeve,omitempty"`
 	// OverArms is set for what is worn over both arms, which are then not seen.
@@ -70,6 +73,7 @@ type drawnRing struct {
 	Drop float64   `json:"d"`
 	Line []float64 `json:"p"`           // x, y, x, y …
 	At   []float64 `json:"z,omitempty"` // the drop of each point, where they differ
+	In   []int     `json:"m,omitempty"` // how far within the garment each point lies, mm; less than 0 where it is not there
 }
 
 // drawnLine is a seam or an edge as it lies on the figure.
@@ -273,6 +277,12 @@ func drawLayer(stages []ensemble.Stage, i int, sheets []*drape.Sheet, colour str
 	surface := stage.AsMade()
 	l.Rings, l.Around = footed(drawnRings(surface), &stages[i]), around(surface, heights, u)
 	l.Lines = drawnLines(&stages[i])
+	if len(sheets) == 0 || len(l.Lines) > 0 {
+		l.Trims, l.Flaps = drawTrims(&stages[i], surface, l.Lines)
+	}
+	if len(l.Lines) == 0 && len(l.Trims) > 0 {
+		l.Rings = fittedRings(&stages[i], l.Trims)
+	}
 	l.OverArms = stage.Garment != nil && stage.Garment.About().Family == family.Wrap && stage.Draft.Sleeve() == nil
 	if len(sheets) > 0 {
 		for _, s := range sheets {
@@ -280,6 +290,9 @@ func drawLayer(stages []ensemble.Stage, i int, sheets []*drape.Sheet, colour str
 		}
 		l.Held = held(surface, sheets[0])
 	}
+	m := maskOf(l.Lines, l.Trims, len(sheets) > 0)
+	m.worn(l.Rings)
+	m.worn(l.Held)
 	if stage.Draft.Wear.LaceTo > 0 {
 		l.Skin = drawnRings(stage.After.Rings())
 	}

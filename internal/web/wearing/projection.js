@@ -21,11 +21,13 @@ export const ringAt = (rings, drop) => {
   return null;
 };
 
-// bound gives every layer its upper and lower end. A lower edge that is not level hides what is under it down to
-// its highest point only.
+// bound gives every layer its upper and lower end: between them it hides what is under it. A lower edge that is not
+// level does so down to its highest point only, a neckline from its lowest on.
 export const bound = (shapes) => {
   for (const s of shapes) {
-    if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings.findLast((r) => !r.z).d];
+    const whole = s.rings.filter((r) => !r.z && !r.m?.some((m) => m < 1));
+    if (whole.length) [s.top, s.bottom] = [whole[0].d, whole.at(-1).d];
+    else if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings[0].d];
   }
 };
 

@@ -4,13 +4,13 @@
 const vertex = `#version 300 es
 in vec3 place;
 in vec3 out_;
-in vec2 more;
+in vec3 more;
 uniform vec4 turn;
 uniform vec4 frame;
 uniform vec2 size;
 uniform float lift; // what is worn over another lies before it, mm
 out vec3 normal;
-out vec2 extra;
+out vec3 extra;
 vec3 seen(vec3 p) {
   float before = p.x * turn.x - p.y * turn.y;
   return vec3(p.x * turn.y + p.y * turn.x, before * turn.z + p.z * turn.w, before * turn.w - p.z * turn.z);
@@ -27,7 +27,7 @@ void main() {
 const fragment = `#version 300 es
 precision highp float;
 in vec3 normal;
-in vec2 extra;
+in vec3 extra;
 uniform vec3 dye;
 uniform vec3 shadow;
 uniform vec4 fits[3];
@@ -37,6 +37,7 @@ uniform int fitted;
 layout(location = 0) out vec4 colour;
 layout(location = 1) out vec4 found;
 void main() {
+  if (extra.z < 0.0) discard; // a neckline, an armhole, beneath an edge
   vec3 n = normalize(normal);
   bool inside = n.z < 0.0;
   if (inside) n = -n;
@@ -180,15 +181,15 @@ function joined(lines, columns, closed, by) {
 }
 
 // gridOf are rows of points of one length as corners with the way out of each, and triangles between them. closed joins
-// the last of a row to its first. more gives two numbers beside a point.
+// the last of a row to its first. more gives three numbers beside a point.
 export function gridOf(rows, columns, closed, place, more) {
   const on = new Float32Array(rows * columns * 3);
   for (let i = 0, k = 0; i < rows; i++)
     for (let j = 0; j < columns; j++, k += 3) [on[k], on[k + 1], on[k + 2]] = place(i, j);
-  const corner = new Float32Array(rows * columns * 8);
+  const corner = new Float32Array(rows * columns * 9);
   const beside = (i, j) => 3 * (i * columns + (closed ? (j + columns) % columns : Math.min(Math.max(j, 0), columns - 1)));
   for (let i = 0, k = 0; i < rows; i++)
-    for (let j = 0; j < columns; j++, k += 8) {
+    for (let j = 0; j < columns; j++, k += 9) {
       const p = beside(i, j);
       let a = beside(i, j - 1),
         b = beside(i, j + 1);
@@ -198,7 +199,7 @@ export function gridOf(rows, columns, closed, place, more) {
       const [vx, vy, vz] = [on[b] - on[a], on[b + 1] - on[a + 1], on[b + 2] - on[a + 2]];
       const [x, y, z] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
       const long = Math.sqrt(x * x + y * y + z * z) || 1;
-      const [m, n] = more(i, j);
+      const [m, n, within = 1] = more(i, j);
       corner[k] = on[p];
       corner[k + 1] = on[p + 1];
       corner[k + 2] = on[p + 2];
@@ -207,6 +208,7 @@ export function gridOf(rows, columns, closed, place, more) {
       corner[k + 5] = z / long;
       corner[k + 6] = m;
       corner[k + 7] = n;
+      corner[k + 8] = within;
     }
   const whole = Array.from({ length: rows }, (_, i) => i);
   const fine = joined(whole, columns, closed, 1);
@@ -248,7 +250,7 @@ export function tube(rings, fit = () => 0) {
     columns,
     true,
     (i, j) => [rings[i].p[2 * j], rings[i].p[2 * j + 1], rings[i].z ? rings[i].z[j] : rings[i].d],
-    (i) => [0, fit(rings[i].d)],
+    (i, j) => [0, fit(rings[i].d), rings[i].m ? rings[i].m[j] + 0.5 : 1],
   );
 }
 
@@ -329,7 +331,7 @@ export function solid() {
   const ofGrids = [
       [0, 3, 0],
       [1, 3, 12],
-      [2, 2, 24],
+      [2, 3, 24],
     ],
     ofLines = [
       [3, 3, 0],
@@ -438,7 +440,7 @@ export function solid() {
         if (part.shut) g.enable(g.CULL_FACE);
         else g.disable(g.CULL_FACE);
         g.uniform1i(at("fitted"), part.fitted && fits ? 1 : 0);
-        const m = mesh(part.grid, level, ofGrids, 32);
+        const m = mesh(part.grid, level, ofGrids, 36);
         g.uniform3fv(at("dye"), part.dye);
         g.uniform1f(at("id"), part.id / 255);
         g.uniform1f(at("lift"), part.lift || 0);

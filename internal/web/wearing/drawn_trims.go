@@ -1,0 +1,99 @@
+package wearing
+
+import (
+	"math"
+	"slices"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/drape"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
+)
+
+// drawnTrim is what is stitched, boned, laced or buttoned on a fitted garment: a line x, y, drop, x, y, drop …, or one place and how far
+// it is across, mm.
+type drawnTrim struct {
+	Is     drape.TrimIs `json:"is"`
+	On     []float64    `json:"p"`
+	Across float64      `json:"across,omitempty"`
+}
+
+// drawTrims are those of a stage's garment, with its seams and edges where its draft has drawn none, and its collar and lapels.
+func drawTrims(stage *ensemble.Stage, surface figure.Surface, lines []drawnLine) ([]drawnTrim, []drawnSheet) {
+	if len(stage.Draft.Drawn) == 0 { // how high its edges reach its own levels do not tell
+		surface = stage.After.Rings()
+	}
+	f := drape.Fit(&stage.Draft, surface)
+	if f == nil {
+		return nil, nil
+	}
+	var out []drawnTrim
+	for _, t := range f.Trims(len(stage.Draft.Drawn) == 0) {
+		one := drawnTrim{Is: t.Is, Across: tenth(t.Across)}
+		for _, p := range t.On {
+			one.On = append(one.On, tenth(p.X), tenth(-p.Y), tenth(-p.Z))
+		}
+		if len(one.On) > 0 {
+			out = append(out, one)
+		}
+	}
+	for _, l := range lines {
+		if l.Kind == draft.DrawnRoll {
+			opened(lines, l.Line[1])
+			break
+		}
+	}
+	var flaps []drawnSheet
+	for _, l := range f.Flaps(surface) {
+		flaps = append(flaps, sheetOf(l.On, l.Columns))
+		if l.Lapel {
+			rolled(lines, l)
+		}
+	}
+	return out, flaps
+}
+
+// opened leaves out what a front that turns back has no longer: the neckline before its roll, which begins at y, and the front edge.
+func opened(lines []drawnLine, y float64) {
+	brk := 0.0
+	for _, l := range lines {
+		if l.Kind == draft.DrawnRoll {
+			brk = l.Line[len(l.Line)-1]
+		}
+	}
+	for i := range lines {
+		l := &lines[i]
+		if l.Kind != draft.DrawnNeck && l.Kind != draft.DrawnEdge {
+			continue
+		}
+		var kept []float64
+		for k := 0; k+2 < len(l.Line); k += 3 {
+			p := l.Line[k : k+3]
+			if l.Kind == draft.DrawnNeck && p[1] < y-1 || l.Kind == draft.DrawnEdge && p[1] < 0 && math.Abs(p[0]) < 2 && p[2] < brk-1 {
+				continue
+			}
+			kept = append(kept, p...)
+		}
+		l.Line, l.Pulls = kept, nil
+	}
+}
+
+// rolled lets the line that a front rolls on lie where its piece has it, up to the neck.
+func rolled(lines []drawnLine, l drape.Flap) {
+	for i := range lines {
+		old := lines[i].Line
+		if lines[i].Kind != draft.DrawnRoll || len(old) < 3 {
+			continue
+		}
+		side := 1.0
+		if old[0] < 0 {
+			side = -1
+		}
+		line := slices.Clone(old[:3])
+		for k := 0; k < len(l.On); k += l.Columns {
+			p := l.On[k]
+			line = append(line, tenth(side*p.X), tenth(-p.Y), tenth(-p.Z))
+		}
+		lines[i].Line = line
+	}
+}
