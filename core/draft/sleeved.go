@@ -2,6 +2,7 @@ package draft
 
 import (
 	"math"
+	"slices"
 
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -63,6 +64,77 @@ func (d Draft) cuff(long float64) []SleeveAt {
 	}
 	return nil
 }
+
+// Leg is what goes round a leg: what it measures round itself so far below the crotch, and the frill that hangs from its lower edge.
+type Leg struct{ Cloth, Frill []SleeveAt }
+
+// Leg is what of the draft goes round either leg, read off the piece that is sewn to itself at the inner leg, on which the crotch lies
+// at the height 0; nothing for a garment without legs.
+func (d Draft) Leg() (out Leg) {
+	at := slices.IndexFunc(d.Seams, func(s pattern.Seam) bool { return s.ID == InnerLeg })
+	if at < 0 {
+		return out
+	}
+	i := slices.IndexFunc(d.Pieces, func(p pattern.Piece) bool { return p.ID == d.Seams[at].A.Piece })
+	if i < 0 {
+		return out
+	}
+	outline, _ := d.Pieces[i].Outline()
+	long := -plane.BoxOf(outline).Min.Y
+	n := max(int(long/40), 2)
+	for k := range n + 1 {
+		below := min(max(long*float64(k)/float64(n), 1), long-1)
+		round := 0.0
+		for _, s := range plane.Spans(outline, plane.Pt(-5000, -below), plane.Pt(1, 0)) {
+			round += s[1] - s[0]
+		}
+		out.Cloth = append(out.Cloth, SleeveAt{below, round})
+	}
+	beneath := func(piece string) *pattern.Piece { // what is sewn to its lower edge
+		for _, s := range d.Seams {
+			if s.Join != pattern.Banded || s.A.Piece != piece && s.B.Piece != piece {
+				continue
+			}
+			other := s.A.Piece
+			if other == piece {
+				other = s.B.Piece
+			}
+			for k := range d.Pieces {
+				if p := &d.Pieces[k]; p.ID == other && p.Cut >= 2 && other != d.Pieces[i].ID {
+					return p
+				}
+			}
+		}
+		return nil
+	}
+	band := beneath(d.Pieces[i].ID)
+	if band == nil {
+		return out
+	}
+	line, _ := band.Outline()
+	b := plane.BoxOf(line)
+	high := b.Height()
+	for _, m := range band.Marks {
+		if m.Kind == pattern.FoldLine {
+			high /= 2
+			break
+		}
+	}
+	out.Cloth = append(out.Cloth, SleeveAt{long + 2, b.Width()}, SleeveAt{long + high, b.Width()})
+	for k := range d.Pieces {
+		for _, s := range d.Seams {
+			if p := &d.Pieces[k]; s.Join == pattern.Banded && s.A.Piece == band.ID && s.B.Piece == p.ID && p.ID != d.Pieces[i].ID {
+				line, _ := p.Outline()
+				f := plane.BoxOf(line)
+				out.Frill = []SleeveAt{{long + high, b.Width()}, {long + high + f.Height()*0.3, f.Width()}, {long + high + f.Height(), f.Width()}}
+			}
+		}
+	}
+	return out
+}
+
+// InnerLeg is the seam that closes a leg.
+const InnerLeg = "inner-leg"
 
 func goesRoundArm(p *pattern.Piece) bool {
 	_, front := p.Edge("front")

@@ -17,6 +17,10 @@ type Arm struct {
 	long, armpit        float64
 	upper, elbow, wrist float64 // girths, mm
 	bend                float64
+	foot                bool       // it is a leg
+	seat                [2]float64 // half of what it begins as, across and from front to back, mm
+	heel                float64    // what its foot stands on, mm
+	calf                float64    // its girth, mm; 0 for an arm
 }
 
 // stride is between two places of an arm, clearOf how far it keeps from what is worn, mm; bentForward how far forward the forearm goes
@@ -81,14 +85,14 @@ func ArmOf(bare, seen figure.Figure) *Arm {
 // Girth is the bare arm's so far along it, mm.
 func (a *Arm) Girth(s float64) float64 {
 	switch {
-	case s < 60:
+	case s < 60 && !a.foot:
 		return a.upper * (0.55 + 0.45*math.Sin(max(s, 0)/60*math.Pi/2))
 	case s < 0.28*a.long:
 		return a.upper
 	case s < a.bend:
 		return a.upper + (a.elbow-a.upper)*(s-0.28*a.long)/(a.bend-0.28*a.long)
 	}
-	return a.elbow + (a.wrist-a.elbow)*min((s-a.bend)/(a.long-a.bend), 1)
+	return a.calved(s)
 }
 
 // frame is a place along the arm, and what lies to the side of it and before it there.
@@ -125,6 +129,9 @@ func (t *Tube) ring(at, side, fore r3.Vec, course func(k int) (turn, r, in float
 
 // Bare is the arm itself.
 func (a *Arm) Bare() Tube {
+	if a.foot {
+		return a.bareLeg()
+	}
 	t := Tube{Columns: 28}
 	add := func(s, girth float64) {
 		at, side, fore := a.frame(s)
@@ -154,6 +161,9 @@ func (a *Arm) Sleeve(cloth []draft.SleeveAt, gathered, bending float64) Tube {
 	puff := min(gathered, 0.9*top)
 	last := a.armpit + cloth[len(cloth)-1].Below
 	for _, k := range []float64{-0.08, 0.02, 0.12, 0.25, 0.4, 0.55, 0.7, 0.85} { // over the head it swells from the shoulder
+		if a.foot {
+			break
+		}
 		share := min(max(k, 0)/0.55, 1)
 		round := top * (0.5 + 0.5*math.Sin(share*math.Pi/2))
 		swells := puff * math.Sin(math.Pi*min(max(k+0.1, 0)/1.4, 1))
@@ -200,7 +210,10 @@ func (a *Arm) Sleeve(cloth []draft.SleeveAt, gathered, bending float64) Tube {
 			at = r3.Add(at, r3.Scale(sag, fall))
 		}
 		if folds == 0 {
-			t.ring(at, side, fore, func(k int) (float64, float64, float64) { return 2 * math.Pi * float64(k) / float64(t.Columns), base, 0 })
+			t.ring(at, side, fore, func(k int) (float64, float64, float64) {
+				turn := 2 * math.Pi * float64(k) / float64(t.Columns)
+				return turn, base + a.broader(r.s, turn), 0
+			})
 			continue
 		}
 		x, y := rounded(r.cloth, r.stand, folds, each)
@@ -214,7 +227,8 @@ func (a *Arm) Sleeve(cloth []draft.SleeveAt, gathered, bending float64) Tube {
 			if high > 1 {
 				in = min(high/(r.stand/float64(folds)), 1) * (1 - min(y[u]/(0.55*high), 1))
 			}
-			return 2 * math.Pi * (float64(f) + x[u]) / float64(folds), base + y[u], in
+			turn := 2 * math.Pi * (float64(f) + x[u]) / float64(folds)
+			return turn, base + y[u] + a.broader(r.s, turn), in
 		})
 	}
 	return t

@@ -263,7 +263,11 @@ func (d *drawing) fall() {
 			// Over a shelf it lies as that does.
 			fall = fall*b.out + (a.z-b.z)*(1-b.out)
 			z = max(z-fall, -d.floor+onFloor)
-			s.On[j*cols+col].Z = z + d.rise[j*cols+col]
+			p := &s.On[j*cols+col]
+			p.Z = z + d.rise[j*cols+col]
+			if b.out > 0 {
+				d.ground.clear(p)
+			}
 		}
 	}
 }

@@ -2,6 +2,7 @@ package drape
 
 import (
 	"math"
+	"slices"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
@@ -19,7 +20,7 @@ func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 	if len(strips) == 0 {
 		return nil
 	}
-	floor := on.Length("waist_to_floor_side")
+	floor := on.Floor()
 	long := 0.0
 	for i := range strips {
 		long += length(strips[i].Panels[0].Front)
@@ -173,12 +174,39 @@ func (s *Strip) drop(d *draft.Draft, on figure.Figure, floor, thick, long float6
 
 // beneath is what the next tier hangs on: what the figure is, and this one at its lower edge, at the middle of its folds.
 func (s *Sheet) beneath(on figure.Figure, floor, thick float64) *Ground {
-	reach, z := reached(s.Row(s.Rows - 1))
-	return ground(-z, floor, func(at float64) [bearings]float64 {
+	row := s.Row(s.Rows - 1)
+	reach, _ := reached(row)
+	z := heights(row)
+	top := slices.Max(z[:])
+	g := ground(-top, floor, func(at float64) [bearings]float64 {
 		out := radial(on.At(at), thick)
 		for m := range out {
 			out[m] = max(out[m], reach[m])
 		}
 		return out
 	})
+	for m := range g.ways { // its lower edge need not be level
+		g.ways[m].from = top - z[m]
+	}
+	return g
+}
+
+// heights are how high a row of points lies by the bearing, its folds evened.
+func heights(row []Point) (out [bearings]float64) {
+	const wide = 9
+	var sum, count [bearings]float64
+	for _, p := range row {
+		at := int(math.Round(math.Atan2(math.Abs(p.X), p.Y) / math.Pi * (bearings - 1)))
+		for m := max(at-wide, 0); m <= min(at+wide, bearings-1); m++ {
+			sum[m], count[m] = sum[m]+p.Z, count[m]+1
+		}
+	}
+	for m := range out {
+		if count[m] > 0 {
+			out[m] = sum[m] / count[m]
+		} else if m > 0 {
+			out[m] = out[m-1]
+		}
+	}
+	return out
 }

@@ -10,7 +10,7 @@ import (
 const bearings = 91
 
 // step is between two heights at which what is beneath is looked at, mm.
-const step = 12.0
+const step = 8.0
 
 // spot is a place on what cloth hangs on: x to the left, y forward, z up.
 type spot struct{ x, y, z float64 }
@@ -117,6 +117,37 @@ func ground(drop, floor float64, reaching func(drop float64) [bearings]float64) 
 		g.ways[m] = w
 	}
 	return g
+}
+
+// clear moves a place out to what is beneath at its height, where it fell to within that.
+func (g *Ground) clear(p *Point) {
+	r := math.Sqrt(p.X*p.X + p.Y*p.Y)
+	at := math.Atan2(math.Abs(p.X), p.Y) / math.Pi * (bearings - 1)
+	m := min(int(at), bearings-2)
+	k := at - float64(m)
+	least := g.ways[m].reach(p.Z)*(1-k) + g.ways[m+1].reach(p.Z)*k
+	if r < least && r > 1 {
+		p.X, p.Y = p.X*least/r, p.Y*least/r
+	}
+}
+
+// reach is how far out a way lies at a height; 0 above and below it.
+func (w *way) reach(z float64) float64 {
+	n := len(w.on) - 1 // the last place lies along the floor
+	top, bottom := w.on[0].z, w.on[n-1].z
+	if z >= top || z <= bottom {
+		return 0
+	}
+	i := min(int((top-z)/step), n-2)
+	for i > 0 && w.on[i].z < z {
+		i--
+	}
+	for i < n-2 && w.on[i+1].z > z {
+		i++
+	}
+	a, b := w.on[i], w.on[i+1]
+	x := (a.z - z) / max(a.z-b.z, 1e-9)
+	return math.Sqrt(a.x*a.x+a.y*a.y)*(1-x) + math.Sqrt(b.x*b.x+b.y*b.y)*x
 }
 
 // overhang is how far out the cloth hangs at each height in a direction: over whatever stands out, straight from one to the next, and

@@ -134,7 +134,7 @@ func combinedBand(waist, ext, deep, seam float64) pattern.Piece {
 
 // combinedWear is how the garment lies on the figure, in cloth so thick.
 func combinedWear(on figure.Figure, v draft.Values, t float64) (w draft.Wear) {
-	bottom := rise(on) + v.Number("leg")
+	bottom := on.Rise() + v.Number("leg")
 	w.Cover = []figure.Depth{{Drop: -on.Length("back_waist_length") + v.Number("neck_drop") + 60, Depth: t}, {Drop: -30, Depth: 1.3 * t},
 		{Drop: 0, Depth: 3 * t}, {Drop: v.Number(draft.Band), Depth: 3 * t}, {Drop: v.Number(draft.Band) + 40, Depth: 1.5 * t},
 		{Drop: bottom, Depth: 1.5 * t}}

@@ -56,7 +56,7 @@ func (Drawers) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.D
 	}
 	t := float64(in.Thickness)
 	bulk := band.Bulk(t, t, top)
-	bottom := rise(on) + v.Number("leg")
+	bottom := on.Rise() + v.Number("leg")
 	d.Wear.Cover = []figure.Depth{{Drop: 0, Depth: bulk}, {Drop: band.Depth, Depth: bulk}, {Drop: band.Depth + 40, Depth: t * 1.4},
 		{Drop: bottom, Depth: t * 1.4}}
 	hip := on.GirthAt(figure.Hip) + v.Number(draft.Ease)

@@ -20,7 +20,7 @@ func legParameters() []draft.Parameter {
 			"open", "open, its edges faced", "closed", "closed"),
 		draft.MmFrom("leg", "Leg, from crotch to hem", 80, 700, "to just below the knee",
 			"Down the inside of the leg, without the frill.", func(on figure.Figure, _ draft.Values) (float64, figure.Source) {
-				return on.Drop(figure.Knee) - rise(on) + 40, figure.Memory
+				return on.Drop(figure.Knee) - on.Rise() + 40, figure.Memory
 			}),
 		hipEase(),
 		legRatio(),
@@ -65,14 +65,6 @@ const frontPoint, backPoint = 0.045, 0.095
 // (from memory).
 const topShare = 0.92
 
-// rise is the height of the waist over the crotch, mm: half of what the crotch
-// length has more than the way from front to back between the legs, which is
-// taken as 62 parts in 100 of the hip's depth (from memory).
-func rise(on figure.Figure) float64 {
-	deep := on.Bare().At(on.Drop(figure.Hip)).Depth()
-	return max((on.Length("crotch_length")-0.62*deep)/2, 150)
-}
-
 // hemHalf is half the width of a leg at its hem, before it is gathered.
 func hemHalf(on figure.Figure, v draft.Values) float64 {
 	return on.Length("knee_girth") * v.Number("leg_ratio") / 2
@@ -87,7 +79,7 @@ func hemHalf(on figure.Figure, v draft.Values) float64 {
 func leg(on figure.Figure, v draft.Values, seam, below, least float64) (pattern.Piece, error) {
 	// The crotch runs down before and up behind, so each side takes half of
 	// the ease.
-	body := rise(on) + v.Number("depth_ease")/2 - below
+	body := on.Rise() + v.Number("depth_ease")/2 - below
 	if body < 60 {
 		return pattern.Piece{}, fmt.Errorf("a band %s deep leaves the legs only %s to the crotch: choose a narrower band",
 			measure.Tell(below), measure.Tell(max(body, 0)))
@@ -143,7 +135,7 @@ func legsInto(d *draft.Draft, on figure.Figure, v draft.Values, seam, below, ope
 	}
 	waist, _ := p.Edge("top")
 	top = 2 * waist.Length()
-	d.Sew("inner-leg", "leg", "inner-front", "leg", "inner-back", "french")
+	d.Sew(draft.InnerLeg, "leg", "inner-front", "leg", "inner-back", "french")
 	d.Seams[len(d.Seams)-1].Note = "the front of a leg to the back of the same leg, never front to front"
 	front, _ := p.Edge("crotch-front")
 	back, _ := p.Edge("crotch-back")

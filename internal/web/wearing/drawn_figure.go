@@ -31,6 +31,9 @@ type DrawnFigure struct {
 	Rule    drawnRule   `json:"rule"`
 	// Arm is the left one, beside all that is worn.
 	Arm *drawnSheet `json:"arm"`
+	// Leg is the left one, from the crotch down, which lies so far below the waist.
+	Leg    *drawnSheet `json:"leg"`
+	Crotch float64     `json:"crotch"`
 }
 
 type drawnLayer struct {
@@ -45,6 +48,8 @@ type drawnLayer struct {
 	Skin  []drawnRing  `json:"skin,omitempty"` // the body under it, where it is laced
 	// Sleeve is its left one, where it has sleeves.
 	Sleeve *drawnSheet `json:"sleeve,omitempty"`
+	// Legs are what goes round its left leg, where it has legs.
+	Legs []drawnSheet `json:"legs,omitempty"`
 	// OverArms is set for what is worn over both arms, which are then not seen.
 	OverArms bool `json:"over_arms,omitempty"`
 	// Sheets are what hangs of it in folds; Held the rings above that.
@@ -228,7 +233,7 @@ func (s *Room) figureJSON(c *hall.Call) error {
 
 // DrawFigure is everything the canvas draws of a dressed figure.
 func DrawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u measure.Unit) DrawnFigure {
-	d := DrawnFigure{Floor: tenth(bare.Length("waist_to_floor_side")), Rule: drawnRule{100, measure.Length(100).In(measure.CM)}}
+	d := DrawnFigure{Floor: tenth(bare.Floor()), Rule: drawnRule{100, measure.Length(100).In(measure.CM)}}
 	if u == measure.IN {
 		d.Rule = drawnRule{4 * 25.4, measure.Length(4 * 25.4).In(u)}
 	}
@@ -261,7 +266,7 @@ func DrawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 			d.Layers = append(d.Layers, l)
 		}
 	}
-	drawArms(&d, bare, stages)
+	drawLimbs(&d, bare, stages)
 	if p, ok := silhouette.PeriodOf(e.Aim.Key); ok {
 		seen, _ := ensemble.Seen(bare, stages)
 		low, high := silhouette.Band(e.Aim, seen)

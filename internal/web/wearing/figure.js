@@ -26,7 +26,7 @@ export async function figure() {
     for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]));
   for (const r of ringsOf(data.arm, 1))
     for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]) * 0.9);
-  bound(shapes);
+  bound(shapes, data);
   const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false, arms: true };
   height.min = data.heights[0].drop;
   height.max = data.heights.at(-1).drop;
@@ -146,7 +146,7 @@ export async function figure() {
       if (!fresh.ok) return;
       data = await fresh.json();
       shapes = [data.bare, ...data.layers];
-      bound(shapes);
+      bound(shapes, data);
     },
   });
   canvas.addEventListener("pointerdown", (e) => {

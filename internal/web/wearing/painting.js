@@ -240,7 +240,8 @@ export function paintFigure(scene) {
   if (!scene.solid) limbs(false);
   // What is bare, dotted, once anything is on.
   if (n > 0) {
-    const under = data.bare.rings.slice(1).map((ring, a) => strip(data.bare.rings[a], ring, 0, P, k, turn));
+    const torso = data.bare.rings.filter((ring) => !scene.solid || ring.d <= data.crotch);
+    const under = torso.slice(1).map((ring, a) => strip(torso[a], ring, 0, P, k, turn));
     g.strokeStyle = css(ink.line, 0.75);
     g.lineWidth = 1.1;
     g.setLineDash([1.5, 4]);

@@ -23,9 +23,10 @@ export const ringAt = (rings, drop) => {
 
 // bound gives every layer its upper and lower end: between them it hides what is under it. A lower edge that is not
 // level does so down to its highest point only, a neckline from its lowest on.
-export const bound = (shapes) => {
+export const bound = (shapes, data) => {
   for (const s of shapes) {
-    const whole = s.rings.filter((r) => !r.z && !r.m?.some((m) => m < 1));
+    s.crotch = data.crotch;
+    const whole = s.rings.filter((r) => !r.z && !r.m?.some((m) => m < 1) && !(s.legs && r.d > s.crotch));
     if (whole.length) [s.top, s.bottom] = [whole[0].d, whole.at(-1).d];
     else if (s.rings.length) [s.top, s.bottom] = [s.rings[0].d, s.rings[0].d];
   }

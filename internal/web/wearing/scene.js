@@ -26,8 +26,8 @@ const shapeGrids = (s) =>
       const one = s.ease?.findLast((e) => e.drop <= d + 5)?.fit;
       return one ? fitCode[one] || 3 : 0;
     };
-    const round = s.sheets ? s.held || [] : s.rings;
-    return [...(round.length > 1 ? [tube(round, fit)] : []), ...(s.sheets || []).flatMap(sheets)];
+    const round = s.sheets ? s.held || [] : s.legs ? s.rings.filter((r) => r.d <= s.crotch) : s.rings;
+    return [...(round.length > 1 ? [tube(round, fit)] : []), ...[...(s.sheets || []), ...(s.legs || [])].flatMap(sheets)];
   });
 
 // hides tells whether what is worn over a shape leaves nothing of it to be seen.
@@ -134,7 +134,8 @@ export function solids(scene, on, skin, covers) {
   const lit = (s, c) => unit(view.lit && s.id === view.lit ? mix(c, ink.madder, 0.3) : c);
   const parts = [];
   const bare = (grid, covered, lift = 0) => parts.push({ grid, dye: unit(ink.face), id: 1, covered, fitted: false, lift, shut: true });
-  bare(grids(skin, () => tube(skin)), covers(0));
+  bare(grids(skin, () => tube(skin.filter((r) => r.d <= data.crotch + 8))), covers(0));
+  for (const grid of grids(data.leg, () => sheets(data.leg))) bare(grid, covers(0));
   on.forEach((s, i) => {
     if (!i) return;
     const covered = covers(i);
