@@ -126,7 +126,8 @@ func (d Draft) Leg() (out Leg) {
 			if p := &d.Pieces[k]; s.Join == pattern.Banded && s.A.Piece == band.ID && s.B.Piece == p.ID && p.ID != d.Pieces[i].ID {
 				line, _ := p.Outline()
 				f := plane.BoxOf(line)
-				out.Frill = []SleeveAt{{long + high, b.Width()}, {long + high + f.Height()*0.3, f.Width()}, {long + high + f.Height(), f.Width()}}
+				out.Frill = []SleeveAt{{long + high, b.Width()}, {long + high + f.Height()*0.3, f.Width()},
+					{long + high + f.Height(), f.Width()}}
 			}
 		}
 	}

@@ -1,4 +1,4 @@
-package wearing
+package worn
 
 import (
 	"math"
@@ -10,16 +10,16 @@ import (
 	"ardentgusset/core/figure"
 )
 
-// drawnTrim is what is stitched, boned, laced or buttoned on a fitted garment: a line x, y, drop, x, y, drop …, or one place and how far
+// Trim is what is stitched, boned, laced or buttoned on a fitted garment: a line x, y, drop, x, y, drop …, or one place and how far
 // it is across, mm.
-type drawnTrim struct {
+type Trim struct {
 	Is     drape.TrimIs `json:"is"`
 	On     []float64    `json:"p"`
 	Across float64      `json:"across,omitempty"`
 }
 
-// drawTrims are those of a stage's garment, with its seams and edges where its draft has drawn none, and its collar and lapels.
-func drawTrims(stage *ensemble.Stage, surface figure.Surface, lines []drawnLine) ([]drawnTrim, []drawnSheet) {
+// trimsOf are those of a stage's garment, with its seams and edges where its draft has drawn none, and its collar and lapels.
+func trimsOf(stage *ensemble.Stage, surface figure.Surface, lines []Line) ([]Trim, []Sheet) {
 	if len(stage.Draft.Drawn) == 0 { // how high its edges reach its own levels do not tell
 		surface = stage.After.Rings()
 	}
@@ -27,9 +27,9 @@ func drawTrims(stage *ensemble.Stage, surface figure.Surface, lines []drawnLine)
 	if f == nil {
 		return nil, nil
 	}
-	var out []drawnTrim
+	var out []Trim
 	for _, t := range f.Trims(len(stage.Draft.Drawn) == 0) {
-		one := drawnTrim{Is: t.Is, Across: tenth(t.Across)}
+		one := Trim{Is: t.Is, Across: tenth(t.Across)}
 		for _, p := range t.On {
 			one.On = append(one.On, tenth(p.X), tenth(-p.Y), tenth(-p.Z))
 		}
@@ -43,9 +43,9 @@ func drawTrims(stage *ensemble.Stage, surface figure.Surface, lines []drawnLine)
 			break
 		}
 	}
-	var flaps []drawnSheet
+	var flaps []Sheet
 	for _, l := range f.Flaps(surface) {
-		flaps = append(flaps, sheetOf(l.On, l.Columns))
+		flaps = append(flaps, Sheet{Columns: l.Columns, On: l.On})
 		if l.Lapel {
 			rolled(lines, l)
 		}
@@ -54,7 +54,7 @@ func drawTrims(stage *ensemble.Stage, surface figure.Surface, lines []drawnLine)
 }
 
 // opened leaves out what a front that turns back has no longer: the neckline before its roll, which begins at y, and the front edge.
-func opened(lines []drawnLine, y float64) {
+func opened(lines []Line, y float64) {
 	brk := 0.0
 	for _, l := range lines {
 		if l.Kind == draft.DrawnRoll {
@@ -79,7 +79,7 @@ func opened(lines []drawnLine, y float64) {
 }
 
 // rolled lets the line that a front rolls on lie where its piece has it, up to the neck.
-func rolled(lines []drawnLine, l drape.Flap) {
+func rolled(lines []Line, l drape.Flap) {
 	for i := range lines {
 		old := lines[i].Line
 		if lines[i].Kind != draft.DrawnRoll || len(old) < 3 {

@@ -1,4 +1,4 @@
-package wearing
+package worn
 
 import (
 	"cmp"
@@ -166,7 +166,7 @@ func middleOf(line [][3]float64) float64 {
 }
 
 // maskOf reads where a garment is from its lines, and from the edges of its pieces where it has none; nil for one that has neither.
-func maskOf(lines []drawnLine, trims []drawnTrim, hangs bool) *mask {
+func maskOf(lines []Line, trims []Trim, hangs bool) *mask {
 	var neck, roll, scye, edges [][3]float64
 	left := func(points [][3]float64) (out [][3]float64) {
 		for _, p := range points {
@@ -296,7 +296,7 @@ func (m *mask) inArm(y, drop float64) (in, edge float64) {
 }
 
 // worn writes into rings how far within the garment each of their places lies.
-func (m *mask) worn(rings []drawnRing) {
+func (m *mask) worn(rings []Ring) {
 	if m == nil {
 		return
 	}
@@ -313,7 +313,7 @@ func (m *mask) worn(rings []drawnRing) {
 }
 
 // fittedRings are the rings of a garment whose pieces, not its levels, tell where it ends: over all that its edges reach to.
-func fittedRings(stage *ensemble.Stage, trims []drawnTrim) []drawnRing {
+func fittedRings(stage *ensemble.Stage, trims []Trim) []Ring {
 	const beyond = 14.0
 	high, low := math.Inf(1), math.Inf(-1)
 	for _, t := range trims {
@@ -327,5 +327,5 @@ func fittedRings(stage *ensemble.Stage, trims []drawnTrim) []drawnRing {
 			rings = append(rings, r)
 		}
 	}
-	return drawnRings(rings)
+	return Rings(rings)
 }

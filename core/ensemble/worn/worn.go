@@ -1,0 +1,110 @@
+// Package worn is the dressed figure as it is seen: the body, and every garment as its pieces lie on it, hang from it or go round its
+// limbs. Lengths are mm; the figure's own x runs to the wearer's left, y towards the back, and drops are counted from the waist down.
+package worn
+
+import (
+	"sync"
+
+	"ardentgusset/core/drape"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/family"
+	"ardentgusset/core/figure"
+)
+
+// Figure is a body and what it wears, from the skin out.
+type Figure struct {
+	Floor float64 `json:"floor"` // in the ensemble's shoes
+	Bare  []Ring  `json:"-"`
+	// Arm is the left one, beside all that is worn.
+	Arm *Sheet `json:"arm"`
+	// Leg is the left one, from the crotch down, which lies so far below the waist.
+	Leg    *Sheet  `json:"leg"`
+	Crotch float64 `json:"crotch"`
+	// Layers are those that could be drafted, by their stage.
+	Layers []Layer `json:"-"`
+}
+
+// Layer is a garment as it is worn.
+type Layer struct {
+	Stage int    `json:"-"`
+	Rings []Ring `json:"rings"`
+	Lines []Line `json:"lines,omitempty"`
+	Trims []Trim `json:"trims,omitempty"`
+	// Flaps are its collar and its lapels.
+	Flaps []Sheet `json:"flaps,omitempty"`
+	Skin  []Ring  `json:"skin,omitempty"` // the body under it, where it is laced
+	// Sleeve is its left one, where it has sleeves.
+	Sleeve *Sheet `json:"sleeve,omitempty"`
+	// Legs are what goes round its left leg, where it has legs.
+	Legs []Sheet `json:"legs,omitempty"`
+	// OverArms is set for what is worn over both arms, which are then not seen.
+	OverArms bool `json:"over_arms,omitempty"`
+	// Sheets are what hangs of it in folds; Held the rings above that.
+	Sheets []Sheet `json:"sheets,omitempty"`
+	Held   []Ring  `json:"held,omitempty"`
+	Hangs  bool    `json:"hangs"`
+}
+
+// Dress is a body in all that could be drafted for it.
+func Dress(bare figure.Figure, stages []ensemble.Stage) Figure {
+	f := Figure{Floor: tenth(bare.Floor()), Crotch: tenth(bare.Rise()), Bare: Rings(bare.Rings())}
+	hangs := ensemble.Drapes(stages)
+	seen, _ := ensemble.Seen(bare, stages)
+	arm, leg := drape.ArmOf(bare, seen), drape.LegOf(bare)
+	f.Arm, f.Leg = tube(arm.Bare()), tube(leg.Bare())
+	all := make([]*Layer, len(stages))
+	var done sync.WaitGroup
+	for i := range stages {
+		if stages[i].Err != nil {
+			continue
+		}
+		done.Go(func() {
+			l, s := layerOf(&stages[i], hangs[i]), &stages[i]
+			l.Stage = i
+			if sleeve := s.Draft.Sleeve(); sleeve != nil {
+				l.Sleeve = tube(arm.Sleeve(sleeve, drape.HeadGathers(&s.Draft), s.Fabric.Bends()))
+			}
+			for _, t := range leg.Legged(s.Draft.Leg(), s.After.At(bare.Rise()), s.Fabric.Bends()) {
+				l.Legs = append(l.Legs, *tube(t))
+			}
+			all[i] = &l
+		})
+	}
+	done.Wait()
+	for _, l := range all {
+		if l != nil {
+			f.Layers = append(f.Layers, *l)
+		}
+	}
+	return f
+}
+
+func tube(t drape.Tube) *Sheet { return &Sheet{Columns: t.Columns, Closed: true, On: t.On} }
+
+// layerOf is a stage's garment on the torso, and what hangs from it.
+func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet) Layer {
+	l := Layer{Hangs: len(stage.Draft.Wear.Hang) > 0}
+	surface := stage.AsMade()
+	l.Rings = footed(Rings(surface), stage)
+	l.Lines = linesOf(stage)
+	if len(sheets) == 0 || len(l.Lines) > 0 {
+		l.Trims, l.Flaps = trimsOf(stage, surface, l.Lines)
+	}
+	if len(l.Lines) == 0 && len(l.Trims) > 0 {
+		l.Rings = fittedRings(stage, l.Trims)
+	}
+	l.OverArms = stage.Garment != nil && stage.Garment.About().Family == family.Wrap && stage.Draft.Sleeve() == nil
+	if len(sheets) > 0 {
+		for _, s := range sheets {
+			l.Sheets = append(l.Sheets, hung(s))
+		}
+		l.Held = held(surface, sheets[0])
+	}
+	m := maskOf(l.Lines, l.Trims, len(sheets) > 0)
+	m.worn(l.Rings)
+	m.worn(l.Held)
+	if stage.Draft.Wear.LaceTo > 0 {
+		l.Skin = Rings(stage.After.Rings())
+	}
+	return l
+}
