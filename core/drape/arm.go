@@ -17,10 +17,12 @@ type Arm struct {
 	long, armpit        float64
 	upper, elbow, wrist float64 // girths, mm
 	bend                float64
-	foot                bool       // it is a leg
-	seat                [2]float64 // half of what it begins as, across and from front to back, mm
-	heel                float64    // what its foot stands on, mm
-	calf                float64    // its girth, mm; 0 for an arm
+	foot                bool          // it is a leg
+	seat                [2]float64    // half of what it begins as, across and from front to back, mm
+	heel                float64       // what its foot stands on, mm
+	body                figure.Figure // whose leg it is
+	knee                float64       // how far below the waist, mm
+	calf                float64       // its girth, mm; 0 for an arm
 }
 
 // stride is between two places of an arm, clearOf how far it keeps from what is worn, mm; bentForward how far forward the forearm goes

@@ -228,6 +228,12 @@ func (h *hill) collar(p *pattern.Piece, c draft.Collar, neck []r3.Vec) Flap {
 			out.On = append(out.On, h.falls(at, aways, off)...)
 		}
 	}
+	if c.As == draft.StandsUp { // its right side is the one away from the neck
+		slices.Reverse(out.On)
+		for k := 0; k < len(out.On); k += across {
+			slices.Reverse(out.On[k : k+across])
+		}
+	}
 	return out
 }
 

@@ -305,17 +305,31 @@ func (f *Fitted) At(piece string, q plane.Point) (Point, bool) {
 }
 
 // besideOf is how a place of a piece lies beside one of its levels.
+//
+// Pieces lie upright as they are drawn: a place is straight above or below that of the level.
 func besideOf(r *round, l *laid, q plane.Point) beside {
 	n := len(l.path)
-	along, off := placeOn(l.path, q)
-	p, _ := plane.Along(l.path, along)
-	ahead := l.path[n-1].Sub(l.path[0]).Unit()
-	up := ahead.Cross(q.Sub(p)) // counter-clockwise of the way from front to back lies above
-	if off > 0 && math.Abs(up) < off {
-		// Beyond its ends it runs on.
-		along += ahead.Dot(q.Sub(p))
+	first, last := l.path[0], l.path[n-1]
+	way := 1.0
+	if last.X < first.X {
+		way = -1
 	}
-	return beside{r: r, l: l, up: up, along: along}
+	if before := (first.X - q.X) * way; before >= 0 { // beyond its ends it runs on
+		return beside{r: r, l: l, up: q.Y - first.Y, along: -before}
+	}
+	if after := (q.X - last.X) * way; after >= 0 {
+		return beside{r: r, l: l, up: q.Y - last.Y, along: plane.Length(l.path) + after}
+	}
+	run := 0.0
+	for i := 1; i < n; i++ {
+		a, b := l.path[i-1], l.path[i]
+		long := a.To(b)
+		if k := (q.X - a.X) / (b.X - a.X); b.X != a.X && k >= 0 && k <= 1 {
+			return beside{r: r, l: l, up: q.Y - a.Toward(b, k).Y, along: run + k*long}
+		}
+		run += long
+	}
+	return beside{r: r, l: l, up: q.Y - last.Y, along: run}
 }
 
 // beyond is the place so far below a level that nothing is known under, or above one, up or down the figure from there.

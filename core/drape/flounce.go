@@ -146,7 +146,7 @@ func (f *flounced) panels(round float64) (out []Panel) {
 	w, y := b.Width(), b.Min.Y+f.row
 	var lower []plane.Point
 	for _, e := range f.piece.Edges {
-		if kind := e.Kind; e.Turned || kind == pattern.Hem || middle(e.Line).Y < b.Min.Y+0.3*b.Height() && !rises(&e) {
+		if kind := e.Kind; e.Turned || kind == pattern.Hem || middle(e.Line).Y < b.Min.Y+0.3*b.Height() && !rises(&e, plane.Pt(0, -1)) {
 			lower = append(lower, e.Line...)
 		}
 	}

@@ -129,7 +129,7 @@ func sewnTo(p *pattern.Piece, seams []pattern.Seam) (upright []bool, sides []sid
 			}
 			switch m.Join {
 			case pattern.Beside, pattern.Rejoined:
-				if m.Absorbed == pattern.Gathers || m.Absorbed == pattern.SmallPleats || m.Absorbed == pattern.Pleats {
+				if takesIn(m) || yoked(other.Piece, seams) {
 					held[i] = m // a hood, a yoke
 					continue
 				}
@@ -149,11 +149,62 @@ func sewnTo(p *pattern.Piece, seams []pattern.Seam) (upright []bool, sides []sid
 				held[i] = m
 			}
 		}
-		if kind := p.KindOf(*e, seams); !upright[i] && held[i] == nil && kind != pattern.Hem && rises(e) {
-			upright[i], s.open = true, true
+	}
+	down := downOf(p, held)
+	for i := range p.Edges {
+		e := &p.Edges[i]
+		if kind := p.KindOf(*e, seams); !upright[i] && held[i] == nil && kind != pattern.Hem && rises(e, down) {
+			upright[i], sides[i].open = true, true
 		}
 	}
 	return upright, sides, held
+}
+
+// takesIn tells whether a seam takes one of its sides in.
+func takesIn(m *pattern.Seam) bool {
+	return m.Absorbed == pattern.Gathers || m.Absorbed == pattern.SmallPleats || m.Absorbed == pattern.Pleats
+}
+
+// yoked tells whether several pieces are taken in to one, so that it holds whatever is sewn to it.
+func yoked(piece string, seams []pattern.Seam) bool {
+	first := ""
+	for i := range seams {
+		m := &seams[i]
+		if m.Join != pattern.Beside && m.Join != pattern.Rejoined || !takesIn(m) || m.A.Piece == m.B.Piece {
+			continue
+		}
+		other := ""
+		switch piece {
+		case m.A.Piece:
+			other = m.B.Piece
+		case m.B.Piece:
+			other = m.A.Piece
+		}
+		if other != "" && first != "" && other != first {
+			return true
+		}
+		if other != "" {
+			first = other
+		}
+	}
+	return false
+}
+
+// downOf is which way a piece hangs from what holds it; straight down where nothing does.
+func downOf(p *pattern.Piece, held []*pattern.Seam) plane.Point {
+	var from plane.Point
+	count := 0.0
+	for i := range held {
+		if held[i] != nil {
+			from, count = from.Add(middle(p.Edges[i].Line)), count+1
+		}
+	}
+	if count == 0 {
+		return plane.Pt(0, -1)
+	}
+	line, _ := p.Outline()
+	b := plane.BoxOf(line)
+	return b.Min.Mid(b.Max).Sub(from.Times(1 / count)).Unit()
 }
 
 // heldRun is which run of a piece's edges something holds all along; −1 for none.
@@ -179,10 +230,9 @@ func heldRun(p *pattern.Piece, runs [][2]int, upright []bool, held []*pattern.Se
 	return top
 }
 
-// rises tells whether an edge runs up or down the piece more than across it.
-func rises(e *pattern.Edge) bool {
-	a, b := e.Line[0], e.Line[len(e.Line)-1]
-	return math.Abs(b.Y-a.Y) > 0.6*e.Length()
+// rises tells whether an edge runs up or down the way a piece hangs more than across it.
+func rises(e *pattern.Edge, down plane.Point) bool {
+	return math.Abs(e.Line[len(e.Line)-1].Sub(e.Line[0]).Dot(down)) > 0.6*e.Length()
 }
 
 // runsOf are the runs of one value round a ring, each from its first place to the one after its last; none where all are alike.

@@ -14,7 +14,7 @@ import (
 func LegOf(bare figure.Figure) *Arm {
 	rise, floor := bare.Rise()-overlap, bare.Floor()
 	a := &Arm{upper: bare.Length("thigh_girth"), elbow: bare.Length("knee_girth"), wrist: bare.Length("ankle_girth"),
-		long: max(floor-bare.Heel()-rise-ankleHigh, 200), heel: bare.Heel(), foot: true, armpit: overlap}
+		long: max(floor-bare.Heel()-rise-ankleHigh, 200), heel: bare.Heel(), body: bare, knee: bare.Drop(figure.Knee), foot: true, armpit: overlap}
 	a.bend = min(max(bare.Drop(figure.Knee)-rise, 0.3*a.long), 0.7*a.long)
 	seat := bare.At(rise + overlap)
 	a.seated(seat)
@@ -57,11 +57,25 @@ func (a *Arm) calved(s float64) float64 {
 	return plain + full*x*x
 }
 
-// Bare leg and foot.
+// within moves what of a leg above the knee lies outside the figure to its surface: what hangs there hangs over that.
+func (t *Tube) within(f figure.Figure, knee float64) {
+	for i := range t.On {
+		p := &t.On[i]
+		if -p.Z > knee {
+			continue
+		}
+		reach := f.At(-p.Z).Reach(math.Atan2(p.X, p.Y)*180/math.Pi) - 1
+		if r := math.Hypot(p.X, p.Y); r > reach && r > 0 {
+			p.X, p.Y = p.X*reach/r, p.Y*reach/r
+		}
+	}
+}
+
+// bareLeg is the leg and its foot.
 func (a *Arm) bareLeg() Tube {
 	t := Tube{Columns: 28}
 	add := func(s, girth, fore float64) {
-		at, side, forward := a.frame(max(s, 0))
+		at, side, forward := a.frame(min(max(s, 0), a.long))
 		at.Z -= max(s-a.long, 0)
 		t.ring(at, side, forward, func(k int) (float64, float64, float64) {
 			turn := 2 * math.Pi * float64(k) / float64(t.Columns)
@@ -78,6 +92,7 @@ func (a *Arm) bareLeg() Tube {
 	for _, f := range []struct{ down, share, fore float64 }{{0, 1, 0}, {28, 1.02, 28}, {48, 1.06, 95}, {62, 1.08, 140}, {72, 1.0, 140}} {
 		add(a.long+f.down*(ankleHigh+a.heel)/ankleHigh, a.wrist*f.share, f.fore)
 	}
+	t.within(a.body, a.knee)
 	return t
 }
 

@@ -3,6 +3,7 @@
 package worn
 
 import (
+	"math"
 	"sync"
 
 	"ardentgusset/core/drape"
@@ -76,7 +77,49 @@ func Dress(bare figure.Figure, stages []ensemble.Stage) Figure {
 			f.Layers = append(f.Layers, *l)
 		}
 	}
+	f.press()
 	return f
+}
+
+// Reach is how far from the axis it reaches, arms left out, mm.
+func (f *Figure) Reach() (far float64) {
+	for i := range f.Layers {
+		l := &f.Layers[i]
+		for _, r := range l.Rings {
+			for k := 0; k+1 < len(r.Line); k += 2 {
+				far = max(far, math.Hypot(r.Line[k], r.Line[k+1]))
+			}
+		}
+		for k := range l.Sheets {
+			for _, p := range l.Sheets[k].On {
+				far = max(far, math.Hypot(p.X, p.Y))
+			}
+		}
+	}
+	return far
+}
+
+// Telling is the side that tells most of it: three quarters from before, and more from the side where something stands out behind.
+func (f *Figure) Telling(dot float64) View {
+	const standsOut = 110.0 // further behind than before, mm
+	v := View{Yaw: -24, Pitch: 5, Dot: dot}
+	out := 0.0
+	for i := range f.Layers {
+		l := &f.Layers[i]
+		for _, r := range l.Rings {
+			front, back := 0.0, 0.0
+			for k := 0; k+1 < len(r.Line); k += 2 {
+				front, back = min(front, r.Line[k+1]), max(back, r.Line[k+1])
+			}
+			if r.Drop > 0 {
+				out = max(out, back+front)
+			}
+		}
+	}
+	if out > standsOut {
+		v.Yaw = 62
+	}
+	return v
 }
 
 func tube(t drape.Tube) *Sheet { return &Sheet{Columns: t.Columns, Closed: true, On: t.On} }
@@ -87,13 +130,13 @@ func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet) Layer {
 	surface := stage.AsMade()
 	l.Rings = footed(Rings(surface), stage)
 	l.Lines = linesOf(stage)
-	if len(sheets) == 0 || len(l.Lines) > 0 {
+	l.OverArms = stage.Garment != nil && stage.Garment.About().Family == family.Wrap && stage.Draft.Sleeve() == nil
+	if len(sheets) == 0 && !l.OverArms || len(l.Lines) > 0 {
 		l.Trims, l.Flaps = trimsOf(stage, surface, l.Lines)
 	}
 	if len(l.Lines) == 0 && len(l.Trims) > 0 {
 		l.Rings = fittedRings(stage, l.Trims)
 	}
-	l.OverArms = stage.Garment != nil && stage.Garment.About().Family == family.Wrap && stage.Draft.Sleeve() == nil
 	if len(sheets) > 0 {
 		for _, s := range sheets {
 			l.Sheets = append(l.Sheets, hung(s))

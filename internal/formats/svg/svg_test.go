@@ -12,6 +12,8 @@ import (
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/ensemble/worn"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/lay"
 	"ardentgusset/core/measure"
@@ -90,7 +92,7 @@ func TestDrawingsAreWellFormed(t *testing.T) {
 
 func stackIsWellFormed(t *testing.T, bare figure.Figure, stack catalogue.Stack, drawn map[string]bool) {
 	on := bare
-	var worn []Dressed
+	var plan ensemble.Plan
 	for _, kind := range stack.Kinds {
 		g, ok := catalogue.Find(kind)
 		require.True(t, ok, kind)
@@ -119,9 +121,27 @@ func stackIsWellFormed(t *testing.T, bare figure.Figure, stack catalogue.Stack, 
 			assert.Equal(t, len(d.Pieces), strings.Count(text, `class="piece"`))
 		}
 		on = d.Wear.Dress(on)
-		worn = append(worn, Dressed{ID: kind, Colour: "woad", After: on, Surface: on.Rings()})
+		plan.Layers = append(plan.Layers, ensemble.Layer{ID: kind, Kind: kind, Name: kind, Fabric: g.About().Usual})
 	}
-	wellFormed(t, Stand{Bare: bare, Worn: worn}.Draw())
+	bare, stages, err := ensemble.Walk(t.Context(), plan, nil)
+	require.NoError(t, err)
+	w := Worn{Figure: worn.Dress(bare, stages), Label: `<"&'>`}
+	for _, s := range stages {
+		w.Colours, w.IDs = append(w.Colours, "woad"), append(w.IDs, s.ID)
+	}
+	w.View = w.Figure.Telling(12)
+	card, wide, high := w.Draw()
+	wellFormed(t, card)
+	assert.NotContains(t, card, "NaN")
+	assert.Positive(t, wide*high)
+	if len(w.Figure.Layers) > 0 { // what is outermost is seen, but for what is held in the hand
+		last := w.Figure.Layers[len(w.Figure.Layers)-1]
+		if len(last.Rings) > 1 || len(last.Sheets) > 0 {
+			assert.Contains(t, card, `data-layer="`+w.IDs[last.Stage]+`"`, stack.Label)
+		}
+	}
+	wellFormed(t, Stand{Bare: bare, Worn: &w, After: stages[len(stages)-1].After, Dressed: true}.Draw())
+	wellFormed(t, Wall{Worn: w, Title: `<"&'>`, Levels: []WallLevel{{"waist", 0, "70 cm", "71 cm"}}}.Draw())
 }
 
 // A lay is drawn with every piece once, flaws and the fold; small it has no

@@ -12,7 +12,6 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/family"
 	"ardentgusset/core/work"
-	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/hall"
 )
@@ -47,7 +46,7 @@ type offered struct {
 
 func (s *Room) layersStation(c *hall.Call) error {
 	return hall.Station(s.Hall, c, "layers", 0, func(p *hall.Head) (layersView, error) {
-		v := layersView{Stand: svg.Stand{Bare: p.E.Bare, Worn: p.E.Dressed(), Unit: p.Unit}.Draw(), Dressing: viewDressing(p)}
+		v := layersView{Stand: p.E.Stand(p.Unit).Draw(), Dressing: viewDressing(p)}
 		// The family that is put on next stands open.
 		families, next, on := family.All(), 0, map[string]*ensemble.Stage{}
 		for i := range p.E.Stages {

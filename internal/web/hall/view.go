@@ -373,16 +373,15 @@ func (v *EnsembleView) AnyStale() bool {
 	return false
 }
 
-// Dressed lists the layers for drawing.
-func (v *EnsembleView) Dressed() []svg.Dressed {
-	var out []svg.Dressed
-	for i, stage := range v.Stages {
+// Stand is the figure with what is worn still to be drawn, but its levels as they are dressed.
+func (v *EnsembleView) Stand(u measure.Unit) svg.Stand {
+	stand := svg.Stand{Bare: v.Bare, Unit: u}
+	for _, stage := range v.Stages {
 		if stage.Err == nil {
-			out = append(out, svg.Dressed{ID: stage.ID, Colour: v.Rec.Layers[i].Fabric.Colour, After: stage.After,
-				Surface: stage.Surface()})
+			stand.After, stand.Dressed = stage.After, true
 		}
 	}
-	return out
+	return stand
 }
 
 // LongDay is a day of a record as a person reads it.

@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/ensemble/worn"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/memo"
 	"ardentgusset/core/work"
@@ -68,20 +69,33 @@ func (s *Hall) drawCard(ctx context.Context, e store.Ensemble) (Card, error) {
 	if err != nil {
 		bare, stages, _ = ensemble.Walk(ctx, ensemble.Plan{Group: e.Wearer.Group}, s.Memory)
 	}
-	stand := svg.Stand{Bare: bare, FrontOnly: true}
-	for i, stage := range stages {
-		if stage.Err == nil {
-			stand.Worn = append(stand.Worn, svg.Dressed{ID: stage.ID, Colour: e.Layers[i].Fabric.Colour, After: stage.After,
-				Surface: stage.Surface()})
-		}
-	}
-	c := Card{Drawing: stand.Draw()}
+	dressed := s.Worn(e, bare, stages)
+	dressed.View = dressed.Figure.Telling(cardDot)
+	drawing, _, _ := dressed.Draw()
+	c := Card{Drawing: drawing}
 	if steps, err := ensemble.Order(stages); err == nil {
 		for _, s := range steps {
 			c.Steps = append(c.Steps, CardStep{Layer: s.Layer, Own: s.Own})
 		}
 	}
 	return c, nil
+}
+
+// cardDot is how fine a card is drawn, mm.
+const cardDot = 6.0
+
+// Worn is what is worn of an ensemble as its pieces lie, to be drawn.
+func (s *Hall) Worn(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage) svg.Worn {
+	w := svg.Worn{Figure: worn.Dress(bare, stages), Label: e.Name + ", as it is worn"}
+	for i := range stages {
+		w.IDs = append(w.IDs, stages[i].ID)
+		colour := ""
+		if i < len(e.Layers) {
+			colour = e.Layers[i].Fabric.Colour
+		}
+		w.Colours = append(w.Colours, colour)
+	}
+	return w
 }
 
 // Walk is ensemble.Walk of an ensemble, with what was drafted before found again.

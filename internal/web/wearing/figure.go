@@ -12,13 +12,11 @@ import (
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/silhouette"
-	"ardentgusset/internal/formats/svg"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/hall"
 )
 
 type figureView struct {
-	Stand      string
 	Rows       []figureRow
 	Levels     []figure.Level
 	Count      int // of layers that are on
@@ -100,8 +98,7 @@ func (s *Room) figureStation(c *hall.Call) error {
 
 func (s *Room) viewFigure(p *hall.Head) figureView {
 	v := p.E
-	f := figureView{Levels: figure.Levels(), Stand: svg.Stand{Bare: v.Bare, Worn: v.Dressed(), Unit: p.Unit, Across: 560}.Draw(),
-		Periods: silhouette.Periods()}
+	f := figureView{Levels: figure.Levels(), Periods: silhouette.Periods()}
 	row := func(id, name, colour string, now, before figure.Figure) {
 		r := figureRow{ID: id, Name: name, Colour: colour}
 		for _, l := range f.Levels {

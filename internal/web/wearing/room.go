@@ -21,6 +21,8 @@ func Open(on *hall.Hall, d hall.Doors) {
 	h := s.Handle
 	s.OpenStation(d, "figure", s.figureStation)
 	d.Ensemble.GET("/figure.json", h(s.figureJSON))
+	d.Ensemble.GET("/stand", h(s.stand))
+	d.Ensemble.GET("/wall", h(s.wall))
 	d.Ensemble.POST("/aim", h(s.setAim))
 	d.Root.GET("/wearers/new", h(s.newWearer))
 	d.Root.POST("/wearers", h(s.addWearer))
