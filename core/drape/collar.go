@@ -67,7 +67,7 @@ func neckOf(drawn []draft.Drawn) (out []r3.Vec) {
 	}
 	axis := (front + back) / 2
 	slices.SortStableFunc(out, func(a, b r3.Vec) int {
-		if math.Atan2(a.X, a.Y-axis) > math.Atan2(b.X, b.Y-axis) {
+		if math.Atan2(math.Abs(a.X), a.Y-axis) > math.Atan2(math.Abs(b.X), b.Y-axis) {
 			return -1
 		}
 		return 1

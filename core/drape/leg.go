@@ -14,7 +14,8 @@ import (
 func LegOf(bare figure.Figure) *Arm {
 	rise, floor := bare.Rise()-overlap, bare.Floor()
 	a := &Arm{upper: bare.Length("thigh_girth"), elbow: bare.Length("knee_girth"), wrist: bare.Length("ankle_girth"),
-		long: max(floor-bare.Heel()-rise-ankleHigh, 200), heel: bare.Heel(), body: bare, knee: bare.Drop(figure.Knee), foot: true, armpit: overlap}
+		long: max(floor-bare.Heel()-rise-ankleHigh, 200), heel: bare.Heel(), body: bare,
+		knee: bare.Drop(figure.Knee), foot: true, armpit: overlap}
 	a.bend = min(max(bare.Drop(figure.Knee)-rise, 0.3*a.long), 0.7*a.long)
 	seat := bare.At(rise + overlap)
 	a.seated(seat)

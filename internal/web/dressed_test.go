@@ -180,7 +180,7 @@ func TestUsualStacksBeginAnEnsemble(t *testing.T) {
 		w := ask(s, "GET", "/ensembles/9/begin/"+n, nil, own)
 		assert.Equal(t, 200, w.Code)
 		assert.Contains(t, w.Body.String(), "<svg")
-		assert.Contains(t, w.Body.String(), "form-bare")
+		assert.Contains(t, w.Body.String(), `class="garment"`)
 	}
 	for _, n := range []string{"-1", "9999", "shift", "1e3"} {
 		assert.Equal(t, 404, ask(s, "GET", "/ensembles/9/begin/"+n, nil, own).Code, n)

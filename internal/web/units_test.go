@@ -157,7 +157,7 @@ func TestFirstPageOfManyEnsembles(t *testing.T) {
 	}
 	page = get(t, s, "/")
 	assert.NotContains(t, page, "data-card")
-	assert.Less(t, len(page), 150_000)
+	assert.Less(t, len(page), 300_000, "a quarter of it on its way")
 	assert.Equal(t, 29, strings.Count(page, "steps done"))
 	assert.Contains(t, page, "2026</b>, past", "a past event says its year")
 	// Ticking a step off counts, though the drawing is the same.

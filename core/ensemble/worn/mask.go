@@ -82,7 +82,7 @@ type opening struct {
 // openingOf is what the points, each x, y and drop, are the edge of; nil where there are too few.
 func openingOf(points [][3]float64, axis float64) *opening {
 	o := &opening{axis: axis}
-	turn := func(p [3]float64) float64 { return math.Atan2(p[0], -(p[1] - axis)) }
+	turn := func(p [3]float64) float64 { return math.Atan2(math.Abs(p[0]), -(p[1] - axis)) }
 	slices.SortStableFunc(points, func(a, b [3]float64) int { return cmp.Compare(turn(a), turn(b)) })
 	for _, p := range points {
 		if p[1] < axis {

@@ -18,8 +18,9 @@ const (
 )
 
 // Region is the outline of what is seen of a garment in one tone, on the page, mm: rings that are filled by the even-odd rule.
-func (p *Picture) Region(of int, t Tone) [][][2]float64 {
-	return p.rings(func(at int) bool {
+// Those of fewer dots round are left out.
+func (p *Picture) Region(of int, t Tone, least int) [][][2]float64 {
+	return p.rings(least, func(at int) bool {
 		if int(p.of[at]) != of {
 			return false
 		}
@@ -34,7 +35,7 @@ func (p *Picture) Region(of int, t Tone) [][][2]float64 {
 }
 
 // rings are the outlines of the dots that are picked, through the middles of their sides.
-func (p *Picture) rings(pick func(at int) bool) (out [][][2]float64) {
+func (p *Picture) rings(least int, pick func(at int) bool) (out [][][2]float64) {
 	in := func(x, y int) bool { return x >= 0 && y >= 0 && x < p.Wide && y < p.High && pick(y*p.Wide+x) }
 	// Sides of dots with what is picked on their right hand, by the corner they begin at.
 	next := map[[2]int][][2]int{}
@@ -74,7 +75,6 @@ func (p *Picture) rings(pick func(at int) bool) (out [][][2]float64) {
 				ring = append(ring, p.between(at, to))
 				at = to
 			}
-			const least = 6 // dots round
 			if len(ring) >= least {
 				out = append(out, simpler(ring, slack*p.Dot))
 			}
@@ -132,8 +132,8 @@ func off(a, b, q [2]float64) float64 {
 }
 
 // Ink are the lines where one thing ends before another, and where a fold does before what lies behind it, on the page, mm.
-func (p *Picture) Ink() (out [][][2]float64) {
-	const step, leastLong = 9.0, 4 // mm from one dot to the next; dots
+// Shorter ones than so many dots are left out, and steps back of less than so many mm.
+func (p *Picture) Ink(leastLong int, step float64) (out [][][2]float64) {
 	of := func(x, y int) int8 {
 		if x < 0 || y < 0 || x >= p.Wide || y >= p.High {
 			return -1

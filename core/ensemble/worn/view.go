@@ -201,7 +201,8 @@ func (f *Figure) Strokes(p *Picture, n int) (out []Stroke) {
 
 // trimLines are the trims that are drawn as lines, and as which.
 var trimLines = map[drape.TrimIs]LineIs{drape.SeamTrim: SeamLine, drape.EdgeTrim: EdgeLine, drape.BoneTrim: StitchLine,
-	drape.QuiltTrim: StitchLine, drape.StitchTrim: StitchLine, drape.PleatTrim: SeamLine, drape.LaceTrim: LaceLine, drape.ButtonTrim: ButtonMark}
+	drape.QuiltTrim: StitchLine, drape.StitchTrim: StitchLine, drape.PleatTrim: SeamLine, drape.LaceTrim: LaceLine,
+	drape.ButtonTrim: ButtonMark}
 
 func above(line []float64, drop float64) (out []float64) {
 	for k := 0; k+2 < len(line); k += 3 {
@@ -229,7 +230,7 @@ func (p *Picture) unhidden(line []float64, lift float64) (out [][][2]float64) {
 	var run [][2]float64
 	flush := func() {
 		if len(run) > 0 {
-			out = append(out, run)
+			out = append(out, simpler(run, slack*p.Dot))
 		}
 		run = nil
 	}

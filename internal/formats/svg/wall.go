@@ -96,7 +96,8 @@ func (w Wall) Draw() string {
 	}
 	d.put(`<path %s d="M%s %sv-14v28v-14h%sv-14v28"/>`, alone["worn-floor"], n(wallMargin), n(low+140), n(long))
 	text(wallMargin+long+20, low+150, 0.8*wallLetter, "start", ruler)
-	text(wide-wallMargin, low+150, 0.8*wallLetter, "end", fmt.Sprintf("prints at full size on a sheet of %.0f by %.0f mm or more", wide/10, high/10))
+	text(wide-wallMargin, low+150, 0.8*wallLetter, "end", fmt.Sprintf("prints at full size on a sheet of %.0f by %.0f mm or more",
+		wide/10, high/10))
 	d.put(`</svg>`)
 	return d.String()
 }

@@ -16,6 +16,7 @@ type Worn struct {
 	View    worn.View
 	Label   string // what it shows, for who can't see it
 	Plain   bool   // lines only, as for paper
+	Small   bool   // no more than shows on a card
 	Alone   bool   // it is a file of its own, which no page's style reaches
 }
 
@@ -58,13 +59,17 @@ func (w Worn) Draw() (text string, wide, high float64) {
 
 // inner is all of the figure, its axis at x 0 and its waist at y 0.
 func (w Worn) inner(d *drawing, p *worn.Picture) {
+	least, long, step := 6, 4, 9.0
+	if w.Small {
+		least, long, step = 12, 7, 16.0
+	}
 	for i := range len(w.Figure.Layers) + 1 {
 		dye, stage := "worn-skin", -1
 		if i > 0 {
 			stage = w.Figure.Layers[i-1].Stage
 			dye = "dye-" + esc(w.Colours[stage])
 		}
-		whole := rings(p.Region(i, worn.Whole))
+		whole := rings(p.Region(i, worn.Whole, least))
 		if whole == "" {
 			continue
 		}
@@ -77,10 +82,10 @@ func (w Worn) inner(d *drawing, p *worn.Picture) {
 			d.put(`<path %s d="%s"/>`, w.look("worn-paper"), whole)
 		} else {
 			d.put(`<path %s d="%s"/>`, w.look("worn-cloth "+dye), whole)
-			if dark := rings(p.Region(i, worn.Dark)); dark != "" {
+			if dark := rings(p.Region(i, worn.Dark, 2*least)); dark != "" {
 				d.put(`<path %s d="%s"/>`, w.look("worn-dark"), dark)
 			}
-			if bright := rings(p.Region(i, worn.Bright)); bright != "" {
+			if bright := rings(p.Region(i, worn.Bright, 2*least)); bright != "" {
 				d.put(`<path %s d="%s"/>`, w.look("worn-bright"), bright)
 			}
 		}
@@ -97,6 +102,9 @@ func (w Worn) inner(d *drawing, p *worn.Picture) {
 			fmt.Fprintf(&buttons, `<circle cx="%s" cy="%s" r="%s"/>`, n(s.On[0][0]), n(s.On[0][1]), n(s.Across/2))
 			continue
 		}
+		if w.Small && (s.Is == worn.StitchLine || s.Is == worn.DartLine) {
+			continue
+		}
 		lines[s.Is].WriteString(track(s.On))
 	}
 	for _, is := range order {
@@ -105,7 +113,7 @@ func (w Worn) inner(d *drawing, p *worn.Picture) {
 		}
 	}
 	var ink strings.Builder
-	for _, line := range p.Ink() {
+	for _, line := range p.Ink(long, step) {
 		ink.WriteString(track(line))
 	}
 	d.put(`<path %s d="%s"/>`, w.look("worn-line worn-ink"), ink.String())

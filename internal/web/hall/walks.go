@@ -31,7 +31,7 @@ type cardKey struct {
 }
 
 // cardWeight is what a card weighs in the book, bytes.
-const cardWeight = 12 << 10
+const cardWeight = 16 << 10
 
 // keyOf is the key of an ensemble's card; false where nothing tells it from others.
 func keyOf(e store.Ensemble) (key cardKey, told bool) {
@@ -70,6 +70,7 @@ func (s *Hall) drawCard(ctx context.Context, e store.Ensemble) (Card, error) {
 		bare, stages, _ = ensemble.Walk(ctx, ensemble.Plan{Group: e.Wearer.Group}, s.Memory)
 	}
 	dressed := s.Worn(e, bare, stages)
+	dressed.Small = true
 	dressed.View = dressed.Figure.Telling(cardDot)
 	drawing, _, _ := dressed.Draw()
 	c := Card{Drawing: drawing}
@@ -82,7 +83,7 @@ func (s *Hall) drawCard(ctx context.Context, e store.Ensemble) (Card, error) {
 }
 
 // cardDot is how fine a card is drawn, mm.
-const cardDot = 6.0
+const cardDot = 8.0
 
 // Worn is what is worn of an ensemble as its pieces lie, to be drawn.
 func (s *Hall) Worn(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage) svg.Worn {

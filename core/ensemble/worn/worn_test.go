@@ -1,0 +1,152 @@
+package worn_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"testing"
+
+	"ardentgusset/core/draft"
+	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/ensemble/worn"
+	"ardentgusset/core/figure"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// dress dresses a usual body in kinds, from the skin out.
+func dress(t testing.TB, set map[string]draft.Settings, kinds ...string) (worn.Figure, []ensemble.Stage) {
+	t.Helper()
+	p := ensemble.Plan{Group: figure.Women}
+	for i, kind := range kinds {
+		g, ok := catalogue.Find(kind)
+		require.True(t, ok, kind)
+		p.Layers = append(p.Layers, ensemble.Layer{ID: fmt.Sprint(i), Kind: kind, Name: kind, Fabric: g.About().Usual, Settings: set[kind]})
+	}
+	bare, stages, err := ensemble.Walk(t.Context(), p, nil)
+	require.NoError(t, err)
+	return worn.Dress(bare, stages), stages
+}
+
+// covers tells how much of a layer's surface at a height is there, before or behind, as a part of it.
+func covers(l *worn.Layer, drop float64, behind bool) float64 {
+	there, all := 0.0, 0.0
+	for _, r := range l.Rings {
+		if math.Abs(r.Drop-drop) > 12 {
+			continue
+		}
+		for k := 0; k+1 < len(r.Line); k += 2 {
+			if (r.Line[k+1] > 0) == behind && math.Abs(r.Line[k]) < 60 {
+				all++
+				if r.In == nil || r.In[k/2] >= 0 {
+					there++
+				}
+			}
+		}
+	}
+	return there / max(all, 1)
+}
+
+// A strapless bodice ends at the bust and leaves the chest and the back above it bare; a high neck does not; the body shows through
+// neither.
+func TestNecklinesLeaveBareWhatTheyLeaveBare(t *testing.T) {
+	low, _ := dress(t, nil, "bodice-strapless")
+	high, _ := dress(t, nil, "bodice-basque")
+	for _, behind := range []bool{false, true} {
+		assert.Zero(t, covers(&low.Layers[0], -300, behind))
+		assert.EqualValues(t, 1, covers(&low.Layers[0], -80, behind))
+		assert.EqualValues(t, 1, covers(&high.Layers[0], -300, behind))
+	}
+	// Seen from before, what is above its edge is the body's and what is below is its own.
+	p := low.From(worn.View{Dot: 4}, 1)
+	body, own := area(p.Region(0, worn.Whole, 6)), area(p.Region(1, worn.Whole, 6))
+	assert.Greater(t, own, 30_000.0)
+	assert.Greater(t, body, 3*own, "head and arms and legs")
+	// A neckline that is cut lower shows more of the body.
+	deep, _ := dress(t, map[string]draft.Settings{"bodice-plain": {"neck_front": 90.0}}, "bodice-plain")
+	plain, _ := dress(t, nil, "bodice-plain")
+	view := worn.View{Dot: 4}
+	assert.Less(t, area(deep.From(view, 1).Region(1, worn.Whole, 6)), area(plain.From(view, 1).Region(1, worn.Whole, 6)))
+}
+
+// area is what rings enclose by the even-odd rule, where none crosses another: the outermost less those within, mm².
+func area(rings [][][2]float64) (sum float64) {
+	for _, r := range rings {
+		for i, p := range r {
+			q := r[(i+1)%len(r)]
+			sum += (p[0]*q[1] - p[1]*q[0]) / 2
+		}
+	}
+	return math.Abs(sum)
+}
+
+// What is looser than what is worn over it is held in by that: a full shirt does not come out through a fitted jacket.
+func TestNothingComesOutThroughWhatGoesRoundIt(t *testing.T) {
+	f, _ := dress(t, nil, "bodice-shirt", "jacket-quilted")
+	for _, v := range []float64{0, 90, 180} {
+		p := f.From(worn.View{Yaw: v, Dot: 4}, 2)
+		shirt, jacket := area(p.Region(1, worn.Whole, 6)), area(p.Region(2, worn.Whole, 6))
+		assert.Less(t, shirt, 0.45*jacket, "from %g: the shirt shows at its hem, its sleeves are within", v)
+	}
+}
+
+// A bustle is shown from the side, what is as full before as behind from before.
+func TestTheSideThatTellsMost(t *testing.T) {
+	bustle, _ := dress(t, nil, "bustle-cage", "skirt-gored-1887")
+	hoop, _ := dress(t, nil, "panniers", "gown-open")
+	assert.Greater(t, bustle.Telling(8).Yaw, 45.0)
+	assert.Less(t, math.Abs(hoop.Telling(8).Yaw), 45.0)
+}
+
+// The drawing is true to scale: from before a figure is as high as from the neck to the floor, its hem as broad as the hem's widest
+// place; a finer one differs by no more than its dots.
+func TestPicturesAreTrueToScale(t *testing.T) {
+	f, _ := dress(t, nil, "skirt-breadths")
+	widest := 0.0
+	for _, p := range f.Layers[0].Sheets[0].On {
+		widest = max(widest, p.X)
+	}
+	for _, dot := range []float64{2, 4, 8} {
+		p := f.From(worn.View{Dot: dot}, 1)
+		left, right := math.Inf(1), math.Inf(-1)
+		for _, r := range p.Region(1, worn.Whole, 6) {
+			for _, q := range r {
+				left, right = min(left, q[0]), max(right, q[0])
+			}
+		}
+		assert.InDelta(t, 2*widest, right-left, 2.5*dot)
+		assert.NotEmpty(t, p.Ink(4, 9))
+	}
+}
+
+// Every kind can be dressed and seen from every side, and what is written of it can be read.
+func TestEveryKindIsSeen(t *testing.T) {
+	for _, g := range catalogue.All() {
+		kind := g.About().Kind
+		f, stages := dress(t, nil, kind)
+		require.NoError(t, stages[0].Err, kind)
+		for _, yaw := range []float64{0, 110, 250} {
+			p := f.From(worn.View{Yaw: yaw, Pitch: 8, Dot: 12}, len(f.Layers))
+			assert.NotEmpty(t, p.Region(0, worn.Whole, 6), kind)
+			for _, s := range f.Strokes(p, len(f.Layers)) {
+				for _, q := range s.On {
+					require.False(t, math.IsNaN(q[0]+q[1]), kind)
+				}
+			}
+		}
+		_, err := json.Marshal(f.Layers)
+		require.NoError(t, err, kind)
+	}
+}
+
+func BenchmarkDressNine(b *testing.B) {
+	kinds := []string{"combinations", "corset", "bustle-cage", "petticoat-gored", "petticoat-flounced", "skirt-gored-1887", "overskirt",
+		"bodice-basque", "cloak"}
+	_, stages := dress(b, nil, kinds...)
+	bare := stages[0].On
+	for b.Loop() {
+		worn.Dress(bare, stages)
+	}
+}
