@@ -247,3 +247,33 @@ func TestALayIsShortened(t *testing.T) {
 	assert.Contains(t, b.text("#cloth-widths .picked-row"), "chosen")
 	b.accessible("a lay looked for")
 }
+
+// One layer is looked at alone, and what the figure was before a change lies over what it is, once there was one.
+func TestOneLayerAndWhatWasBefore(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/ensembles/1/figure")
+	b.until(`document.querySelector("[data-figure]").dataset.drawn > 0`)
+	assert.True(t, js[bool](b, `document.querySelector("[data-before]").hidden`), "nothing was changed yet")
+	all := b.drawn()
+	b.click("[data-alone]")
+	b.until(`document.querySelector(".figure-canvas").toDataURL() !== ` + quoted(all))
+	assert.Equal(t, "true", js[string](b, `document.querySelector("[data-alone]").getAttribute("aria-pressed")`))
+	b.click("[data-alone]")
+	b.until(`document.querySelector(".figure-canvas").toDataURL() === ` + quoted(all))
+	// The corset is laced tighter.
+	b.visit("/ensembles/1/layers/2/draft")
+	b.enter("#p-laced_waist", "62 cm")
+	b.until(`document.querySelector("#p-laced_waist").dataset.was === "620"`)
+	b.visit("/ensembles/1/figure")
+	b.until(`document.querySelector("[data-figure]").dataset.drawn > 0 && !document.querySelector("[data-before]").hidden`)
+	now := b.drawn()
+	b.click("[data-before]")
+	b.until(`document.querySelector(".figure-canvas").toDataURL() !== ` + quoted(now))
+	b.accessible("the figure with what it was")
+	// On paper: three sides, to scale.
+	wall := js[string](b, `fetch(document.querySelector('a[href$="/wall"]').href).then(r => r.text())`)
+	assert.Regexp(t, `width="[0-9.]+mm"`, wall)
+	assert.Contains(t, wall, "left side")
+	lines := js[string](b, `fetch(document.querySelector('a[href$="lines=1"]').href).then(r => r.text())`)
+	assert.NotContains(t, lines, `fill="#ad5046"`)
+}

@@ -19,7 +19,7 @@ func TestReckonCommand(t *testing.T) {
 		Reckoners []struct{ Name string }
 	}
 	require.NoError(t, json.Unmarshal([]byte(out), &list))
-	assert.Len(t, list.Reckoners, 24)
+	assert.Len(t, list.Reckoners, 25)
 
 	type answer struct {
 		Numbers []struct {

@@ -211,6 +211,9 @@ func (d *drawing) place(j int, scale float64) {
 			if last <= 1e-9 {
 				x = one.base * float64(i) / parts
 			}
+			if !one.pleat && i > 0 && i < parts { // no fold hangs over into the next
+				x = min(max(x, apart), max(one.base-apart, apart))
+			}
 			x += y * lean
 			at := d.lies(j, one.from+x, &hint)
 			col := f*parts + i
@@ -223,10 +226,19 @@ func (d *drawing) place(j int, scale float64) {
 			if one.out > 1 {
 				p.In = min(one.out/max(one.base, 1e-9), 1) * (1 - min(one.y[i]/max(0.55*one.high, 1e-9), 1))
 			}
+			if !s.opens || col > s.Columns/2 { // nor over the middle
+				p.X = max(p.X, apart)
+			}
+			if i == 0 || f == len(d.folds)-1 && i == parts {
+				p.X = max(at.x, 0)
+			}
 			row[col] = p
 		}
 	}
 }
+
+// apart is how far two folds lie apart at least, mm.
+const apart = 0.3
 
 // smoothed is over how much of the way down, to either side, how far cloth stands out is evened for its fall, mm.
 const smoothed = 130.0

@@ -40,7 +40,7 @@ func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 		default:
 			g = Under(on, s.drop(d, on, floor, thick, long), floor, thick, beneath...)
 		}
-		if i == len(strips)-1 && d.Wear.Train == 0 {
+		if i == len(strips)-1 && d.Wear.Train == 0 && shortened(d) {
 			g.ends = ending(d)
 		}
 		out = append(out, Hang(s.Panels, g, bending, floor))
@@ -62,6 +62,21 @@ var worn = [2]float64{2.5, 8}
 // wraps tells whether a garment hangs from the neck over both arms.
 func wraps(d *draft.Draft) bool {
 	return len(d.Wear.Hang) > 0 && d.Wear.Hang[0].Drop < -300 && d.Sleeve() == nil && d.Wear.Arms == figure.Arms{}
+}
+
+// shortened tells whether something takes up of a garment's length: tucks, cords, ties, or a lower edge that is drawn up.
+func shortened(d *draft.Draft) bool {
+	if len(d.Wear.Foot) == 3 {
+		return true
+	}
+	for i := range d.Pieces {
+		for _, m := range d.Pieces[i].Marks {
+			if m.Kind == pattern.TuckLine || m.Kind == pattern.CordLine || m.Kind == pattern.Tie {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // ending is how far below the waist a garment ends by the bearing, 0 front to 1 back: what cords, tucks and ties take up of its length is

@@ -10,7 +10,7 @@ import (
 func All() []Reckoner {
 	return []Reckoner{Gathers{}, Pleats{}, Tiers{}, Band{}, Circle{}, Bias{}, Tube{}, Fastenings{}, Lacing{}, Bones{}, Scallops{},
 		Quilting{},
-		Smocking{}, Elastic{}, Seam{}, Hem{}, Thread{}, Clothes{}, Slash{}, Scale{}, Grid{}, Stuffing{}, Opening{}, Time{}}
+		Smocking{}, Elastic{}, Seam{}, Hem{}, Thread{}, Clothes{}, Slash{}, Scale{}, Grid{}, Stuffing{}, Opening{}, Drape{}, Time{}}
 }
 
 // Find is the reckoner of a name.

@@ -81,6 +81,8 @@ func TestWorkedExamples(t *testing.T) {
 		{"lacing", draft.Settings{"style": "spiral", "long": 11*in + 60, "margin": 30.0, "pairs": 12.0, "gap": 0.5 * in, "inset": 0.5 * in, "tail": 12 * in, "open": 0.0},
 			map[string]float64{"worn": 60.4 * in}, 2},
 		// Twelve pairs worked by hand: 960 in of floss.
+		// A strip whose end has sunk by 41.5°: half of what hangs over is its bending length (Peirce 1930), to two parts in a hundred.
+		{"drape", draft.Settings{"over": 100.0, "below": 66.26, "out": 74.9}, map[string]float64{"bending": 50, "angle": 41.5}, 1.1},
 		{"lacing", draft.Settings{"long": 400.0, "pairs": 12.0}, map[string]float64{"eyelets": 24, "floss": 960 * in}, 0.01},
 		// Five pairs 1.8125 apart without tails: 23.6 in at a gap of 2, 31.0 at 3, 39.1 at 4.
 		{"lacing", draft.Settings{"long": 8 * in, "margin": 0.375 * in, "pairs": 5.0, "gap": 1.5 * in, "inset": 0.25 * in, "tail": 0.0, "open": 0.0},

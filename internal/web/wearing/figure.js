@@ -1,5 +1,6 @@
 // The dressed figure on the page: turned, looked through and lit by hand. All numbers and words come from the
 // server; projection, shading and painting draw them.
+import { before } from "./before.js";
 import { draggable } from "./lines.js";
 import { bound, inside, ringAt } from "./projection.js";
 import { paintFigure, paintSection } from "./painting.js";
@@ -27,7 +28,7 @@ export async function figure() {
   for (const r of ringsOf(data.arm, 1))
     for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]) * 0.9);
   bound(shapes, data);
-  const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false, arms: true };
+  const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false, arms: true, alone: false };
   height.min = data.heights[0].drop;
   height.max = data.heights.at(-1).drop;
   height.value = 0;
@@ -109,6 +110,19 @@ export async function figure() {
     box.querySelector("[data-ease-key]").hidden = !view.ease;
     redraw();
   });
+  box.querySelector("[data-alone]").addEventListener("click", (e) => {
+    view.alone = !view.alone;
+    e.currentTarget.setAttribute("aria-pressed", String(view.alone));
+    redraw();
+  });
+  const was = before(box.dataset.figure, data);
+  const ghost = box.querySelector("[data-before]");
+  ghost.hidden = !was;
+  ghost.addEventListener("click", () => {
+    scene.ghost = scene.ghost ? null : was;
+    ghost.setAttribute("aria-pressed", String(Boolean(scene.ghost)));
+    redraw();
+  });
   box.querySelector("[data-arms]").addEventListener("click", (e) => {
     view.arms = !view.arms;
     e.currentTarget.setAttribute("aria-pressed", String(view.arms));
@@ -162,7 +176,7 @@ export async function figure() {
       x = e.clientX - r.left,
       y = e.clientY - r.top;
     const hit = scene.at ? scene.at(x, y) : scene.hits.findLast((q) => inside(q, x, y))?.i;
-    light(hit > 0 ? shapes[hit].id : "");
+    light(hit > 0 ? scene.on[hit].id : "");
   });
   for (const end of ["pointerup", "pointercancel"])
     canvas.addEventListener(end, () => {

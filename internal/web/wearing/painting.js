@@ -77,7 +77,7 @@ export function paintFigure(scene) {
   const visible = (ring) => nearHalf(ring, P, (x, y) => view.pitch > 60 || flat(x, y, 0)[2] * Math.cos(lift) > -2);
   const last = { P, near: (x, y) => view.pitch > 60 || flat(x, y, 0)[2] * Math.cos(lift) > 0 };
   const n = scene.upto;
-  const on = shapes.slice(0, n + 1);
+  const on = (scene.on = view.alone && n > 1 ? [shapes[0], shapes[n]] : shapes.slice(0, n + 1));
   // The body as laced so far.
   let skin = data.bare.rings;
   for (const s of on) if (s.skin) skin = s.skin;
@@ -249,6 +249,15 @@ export function paintFigure(scene) {
     g.setLineDash([]);
   }
 
+  // What it was before, dashed.
+  if (scene.ghost) {
+    g.strokeStyle = css(ink.madder);
+    g.lineWidth = 1.6;
+    g.setLineDash([7, 4]);
+    for (const rings of scene.ghost) turns(rings.slice(1).map((ring, a) => strip(rings[a], ring, 0, P, k, turn)));
+    g.setLineDash([]);
+  }
+
   // Levels, their girths, what the layer in hand adds, the chosen height, a
   // rule.
   const outer = (drop) => {
@@ -283,7 +292,7 @@ export function paintFigure(scene) {
       g.fillStyle = css(ink.quiet);
       g.fillText(l.label, w - 122, y);
       g.fillStyle = css(ink.line);
-      g.fillText(on[n].girths[i], w - 52, y);
+      g.fillText(on.at(-1).girths[i], w - 52, y);
       if (by) {
         g.fillStyle = css(ink.madder);
         g.textAlign = "right";
