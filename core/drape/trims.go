@@ -25,7 +25,8 @@ const (
 	EyeletTrim  TrimIs = "eyelet"
 	StudTrim    TrimIs = "stud" // of a busk, over its loop
 	StitchTrim  TrimIs = "stitch"
-	leastButton        = 4.0 // across, mm: what is less is a hook
+	HoopTrim    TrimIs = "hoop" // a steel of a cage
+	leastButton        = 4.0    // across, mm: what is less is a hook
 )
 
 // Trim is something on a garment as it lies on the figure: a line, or one place with how far it is across.

@@ -165,8 +165,11 @@ func middleOf(line [][3]float64) float64 {
 	return (front + back) / 2
 }
 
+// edgeNear is how near a garment's lower end its lowest edge lies, mm, where the edge is that end.
+const edgeNear = 90.0
+
 // maskOf reads where a garment is from its lines, and from the edges of its pieces where it has none; nil for one that has neither.
-func maskOf(lines []Line, trims []Trim, hangs bool) *mask {
+func maskOf(lines []Line, trims []Trim, hangs bool, ends float64) *mask {
 	var neck, roll, scye, edges [][3]float64
 	left := func(points [][3]float64) (out [][3]float64) {
 		for _, p := range points {
@@ -224,7 +227,13 @@ func maskOf(lines []Line, trims []Trim, hangs bool) *mask {
 		m.above = brimOf(neck, axis, math.Min)
 	}
 	if !hangs && len(edges) > 0 {
-		m.below = brimOf(edges, 0, math.Max)
+		low := math.Inf(-1)
+		for _, p := range edges {
+			low = max(low, p[2])
+		}
+		if low > ends-edgeNear { // else they are those of a lining, and it hangs on below them
+			m.below = brimOf(edges, 0, math.Max)
+		}
 	}
 	if len(scye) > 8 {
 		cy, cz := 0.0, 0.0

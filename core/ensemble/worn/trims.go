@@ -8,6 +8,7 @@ import (
 	"ardentgusset/core/drape"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/plane"
 )
 
 // Trim is what is stitched, boned, laced or buttoned on a fitted garment: a line x, y, drop, x, y, drop …, or one place and how far
@@ -51,6 +52,28 @@ func trimsOf(stage *ensemble.Stage, surface figure.Surface, lines []Line) ([]Tri
 		}
 	}
 	return out, flaps
+}
+
+// hooped are the steels of a cage, as they are worn.
+func hooped(d *draft.Draft) (out []Trim) {
+	for _, h := range d.Hoops {
+		if len(h.Shape) < 2 {
+			continue
+		}
+		line := slices.Clone(h.Shape)
+		first, last := line[0], line[len(line)-1]
+		if long := plane.Length(line); math.Abs(long+last.To(first)-h.Around) < math.Abs(long-h.Around) {
+			line = append(line, first) // it goes all round
+		}
+		for _, side := range []float64{1, -1}[:min(h.Count, 2)] {
+			one := Trim{Is: drape.HoopTrim}
+			for _, p := range line {
+				one.On = append(one.On, tenth(side*p.X), tenth(p.Y), tenth(h.Drop))
+			}
+			out = append(out, one)
+		}
+	}
+	return out
 }
 
 // opened leaves out what a front that turns back has no longer: the neckline before its roll, which begins at y, and the front edge.

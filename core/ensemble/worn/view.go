@@ -201,7 +201,7 @@ func (f *Figure) Strokes(p *Picture, n int) (out []Stroke) {
 
 // trimLines are the trims that are drawn as lines, and as which.
 var trimLines = map[drape.TrimIs]LineIs{drape.SeamTrim: SeamLine, drape.EdgeTrim: EdgeLine, drape.BoneTrim: StitchLine,
-	drape.QuiltTrim: StitchLine, drape.StitchTrim: StitchLine, drape.PleatTrim: SeamLine, drape.LaceTrim: LaceLine,
+	drape.QuiltTrim: StitchLine, drape.StitchTrim: StitchLine, drape.PleatTrim: SeamLine, drape.LaceTrim: LaceLine, drape.HoopTrim: EdgeLine,
 	drape.ButtonTrim: ButtonMark}
 
 func above(line []float64, drop float64) (out []float64) {

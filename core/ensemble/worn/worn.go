@@ -143,7 +143,12 @@ func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet) Layer {
 		}
 		l.Held = held(surface, sheets[0])
 	}
-	m := maskOf(l.Lines, l.Trims, len(sheets) > 0)
+	l.Trims = append(l.Trims, hooped(&stage.Draft)...)
+	ends := math.Inf(-1)
+	for i := range l.Rings {
+		ends = max(ends, l.Rings[i].Drop)
+	}
+	m := maskOf(l.Lines, l.Trims, len(sheets) > 0, ends)
 	m.worn(l.Rings)
 	m.worn(l.Held)
 	if stage.Draft.Wear.LaceTo > 0 {

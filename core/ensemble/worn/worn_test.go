@@ -92,6 +92,13 @@ func TestNothingComesOutThroughWhatGoesRoundIt(t *testing.T) {
 	}
 }
 
+// A tea gown hangs to the floor, though its lining ends at the hip.
+func TestATeaGownHangsToTheFloor(t *testing.T) {
+	f, _ := dress(t, nil, "gown-tea")
+	assert.EqualValues(t, 1, covers(&f.Layers[0], 700, false))
+	assert.EqualValues(t, 1, covers(&f.Layers[0], 700, true))
+}
+
 // A bustle is shown from the side, what is as full before as behind from before.
 func TestTheSideThatTellsMost(t *testing.T) {
 	bustle, _ := dress(t, nil, "bustle-cage", "skirt-gored-1887")

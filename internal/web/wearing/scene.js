@@ -64,7 +64,7 @@ function linesOf(s, inHand = () => false) {
     edges: stretches([
       ...own.filter((l) => l.kind !== "seam" && l.kind !== "dart").map((l) => above(l.p)),
       ...both(sheets.flatMap((h) => h.edges || [])),
-      ...trims("edge"),
+      ...trims("edge", "hoop"),
       ...ends,
     ]),
     stitched: stretches(trims("bone", "quilt", "stitch")),
