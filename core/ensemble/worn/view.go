@@ -159,7 +159,7 @@ func (f *Figure) Strokes(p *Picture, n int) (out []Stroke) {
 		l := &f.Layers[i]
 		lift := layerLift*float64(i+1) + 6
 		put := func(is LineIs, line []float64, across float64) {
-			for _, run := range p.unhidden(line, lift) {
+			for _, run := range p.unhidden(i+1, line, lift) {
 				if len(run) > 1 || across > 0 {
 					out = append(out, Stroke{is, i + 1, run, across})
 				}
@@ -224,8 +224,8 @@ func mirror(line []float64) []float64 {
 	return out
 }
 
-// unhidden are the runs of a line that nothing lies before.
-func (p *Picture) unhidden(line []float64, lift float64) (out [][][2]float64) {
+// unhidden are the runs of a layer's line that nothing lies before, and nothing is worn over.
+func (p *Picture) unhidden(own int, line []float64, lift float64) (out [][][2]float64) {
 	const within = 14.0
 	var run [][2]float64
 	flush := func() {
@@ -242,7 +242,7 @@ func (p *Picture) unhidden(line []float64, lift float64) (out [][][2]float64) {
 				return -1, false
 			}
 			at := v*p.Wide + u
-			return p.of[at], p.of[at] >= 0 && float64(p.near[at]) <= q.Z+lift+within
+			return p.of[at], p.of[at] >= 0 && int(p.of[at]) <= own && float64(p.near[at]) <= q.Z+lift+within
 		}
 		of, ok := dot(0, 0)
 		if of < 0 { // an edge ends beside what it is the edge of

@@ -92,6 +92,20 @@ func TestNothingComesOutThroughWhatGoesRoundIt(t *testing.T) {
 	}
 }
 
+// No line of a petticoat is seen through the skirt over it.
+func TestLinesBeneathAreHidden(t *testing.T) {
+	f, _ := dress(t, nil, "petticoat-tiered", "skirt-gored-1887")
+	p := f.From(worn.View{Yaw: 20, Dot: 5}, 2)
+	for _, s := range f.Strokes(p, 2) {
+		if s.Of != 1 {
+			continue
+		}
+		for _, q := range s.On { // but where its hem or its band comes out
+			assert.True(t, q[1] < 60 || q[1] > 900, "a line of the petticoat %.0f below the waist", q[1])
+		}
+	}
+}
+
 // A tea gown hangs to the floor, though its lining ends at the hip.
 func TestATeaGownHangsToTheFloor(t *testing.T) {
 	f, _ := dress(t, nil, "gown-tea")
