@@ -18,6 +18,9 @@ const whole, trailing = 0.03, 0.35
 func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []*Sheet) []*Sheet {
 	strips := hangingOf(d, on)
 	if len(strips) == 0 {
+		if s := before(d, on, bending, thick, beneath); s != nil {
+			return []*Sheet{s}
+		}
 		return nil
 	}
 	floor := on.Floor()

@@ -153,7 +153,10 @@ func sewnTo(p *pattern.Piece, seams []pattern.Seam) (upright []bool, sides []sid
 	down := downOf(p, held)
 	for i := range p.Edges {
 		e := &p.Edges[i]
-		if kind := p.KindOf(*e, seams); !upright[i] && held[i] == nil && kind != pattern.Hem && rises(e, down) {
+		if upright[i] || held[i] != nil || !rises(e, down) {
+			continue
+		}
+		if p.KindOf(*e, seams) != pattern.Hem || hemmedSide(p, i, held, down) {
 			upright[i], sides[i].open = true, true
 		}
 	}
@@ -188,6 +191,15 @@ func yoked(piece string, seams []pattern.Seam) bool {
 		}
 	}
 	return false
+}
+
+// hemmedSide tells whether a hemmed edge is a side: straight down from what holds the piece.
+func hemmedSide(p *pattern.Piece, i int, held []*pattern.Seam, down plane.Point) bool {
+	n := len(p.Edges)
+	e := &p.Edges[i]
+	const straight = 0.95
+	return (held[(i+1)%n] != nil || held[(i+n-1)%n] != nil) &&
+		math.Abs(e.Line[len(e.Line)-1].Sub(e.Line[0]).Dot(down)) > straight*e.Length()
 }
 
 // downOf is which way a piece hangs from what holds it; straight down where nothing does.

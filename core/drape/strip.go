@@ -19,6 +19,7 @@ type Sheet struct {
 	cells  *cells
 	panels []Panel
 	opens  bool
+	upto   int       // how many columns are cloth, 0 for all
 	at     []float64 // of each column, in cells and parts of one
 	fine   []float64 // of each row and fold: how many times as long as drawn its cloth is, by gathers too fine to draw
 	folds  []float64 // where they begin and end, in cells and parts of one
@@ -81,6 +82,9 @@ func (s *Sheet) Lines() (out []Line) {
 	n := len(s.panels)
 	if is := s.panels[0].FrontIs; is != Folded {
 		out = append(out, Line{is == Open, down(0)})
+	}
+	if s.upto > 0 {
+		return append(out, Line{true, down(s.at[s.upto-1])}, Line{true, s.Row(s.Rows - 1)[:s.upto]})
 	}
 	for k := 1; k < s.cells.n; k++ {
 		if s.cells.panel[k] != s.cells.panel[k-1] {

@@ -12,7 +12,7 @@ func Drapes(stages []Stage) [][]*drape.Sheet {
 			continue
 		}
 		out[i] = drape.Drapes(&s.Draft, s.On, s.Fabric.Bends(), s.Fabric.Thickness.Float(), beneath)
-		if out[i] != nil {
+		if out[i] != nil && out[i][0].Shown() == out[i][0].Columns { // an apron leaves what is beneath as it was
 			beneath = out[i]
 		}
 	}

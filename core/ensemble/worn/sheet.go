@@ -46,9 +46,10 @@ func (s Sheet) MarshalJSON() ([]byte, error) {
 
 // hung is a sheet of cloth with its seams and edges. Every other point is enough for the eye.
 func hung(s *drape.Sheet) Sheet {
-	out := Sheet{Columns: (s.Columns + 1) / 2}
+	shown := s.Shown()
+	out := Sheet{Columns: (shown + 1) / 2}
 	for i, p := range s.On {
-		if i%s.Columns%2 == 0 {
+		if col := i % s.Columns; col%2 == 0 && col < shown {
 			out.On = append(out.On, p)
 		}
 	}

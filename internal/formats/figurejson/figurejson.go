@@ -50,6 +50,9 @@ func Write(w io.Writer, stages []ensemble.Stage) error {
 			f.Layers = append(f.Layers, Layer{Layer: s.ID, Garment: s.Kind, Rows: rows})
 		}
 		for k, sheet := range sheets {
+			if sheet.Shown() < sheet.Columns { // what hangs before only goes round nothing
+				continue
+			}
 			l := Layer{Layer: s.ID, Garment: s.Kind, Strip: k + 1, Tight: round(sheet.Tight)}
 			for j := range sheet.Rows {
 				l.Rows = append(l.Rows, hung(sheet, j))
