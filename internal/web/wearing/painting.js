@@ -289,10 +289,16 @@ export function paintFigure(scene) {
         [Math.max(end, edge + 5), y],
       ]);
       g.stroke();
-      g.fillStyle = css(ink.quiet);
-      g.fillText(l.label, w - 122, y);
-      g.fillStyle = css(ink.line);
-      g.fillText(on.at(-1).girths[i], w - 52, y);
+      // An arm may lie behind the words.
+      for (const [text, x, of] of [
+        [l.label, w - 122, ink.quiet],
+        [on.at(-1).girths[i], w - 52, ink.line],
+      ]) {
+        [g.strokeStyle, g.lineWidth] = [css(ink.chalk, 0.85), 4];
+        g.strokeText(text, x, y);
+        g.fillStyle = css(of);
+        g.fillText(text, x, y);
+      }
       if (by) {
         g.fillStyle = css(ink.madder);
         g.textAlign = "right";
