@@ -75,14 +75,14 @@ func TestSolids(t *testing.T) {
 			view: { yaw: 0, pitch: 0, x: 100, y: 100, k: 1, middle: 50 } });
 		const part = (grid, id, covered = []) => ({ grid, dye: [1, 0, 0], id, covered, fitted: false, lift: 0 });
 `
-	assert.True(t, js[bool](b, use+`const g = tube(40); for (let k = 0; k < g.corner.length; k += 8)
+	assert.True(t, js[bool](b, use+`const g = tube(40); for (let k = 0; k < g.corner.length; k += m.wide)
 		if (g.corner[k] * g.corner[k + 3] + g.corner[k + 1] * g.corner[k + 4] < 39) return false; return true; })`), "outwards")
 	assert.Equal(t, []int{1, 0}, js[[]int](b, use+`const g = tube(40); return [m.unhidden(g, g.fine, [[-1, 60]]).length, m.unhidden(g, g.fine, [[-1, 101]]).length]; })`))
 	assert.Equal(t, []int{3, 2, 0}, js[[]int](b, use+`const s = m.solid(); draw(s, [part(tube(60), 2), part(tube(80), 3, [[-1, 60]])]);
 		return [s.at(100, 130), s.at(100, 70), s.at(4, 4)]; })`))
 	assert.True(t, js[bool](b, use+`const data = await (await fetch("/ensembles/1/figure.json", { headers: { "X-From-Page": "1" } })).json();
 		const hung = data.layers.filter((l) => l.sheets); const both = m.sheets(hung[0].sheets[0]);
-		let far = [0, 0]; both.forEach((g, n) => { for (let k = 0; k < g.corner.length; k += 8) far[n] = n ? Math.min(far[n], g.corner[k]) : Math.max(far[n], g.corner[k]); });
+		let far = [0, 0]; both.forEach((g, n) => { for (let k = 0; k < g.corner.length; k += m.wide) far[n] = n ? Math.min(far[n], g.corner[k]) : Math.max(far[n], g.corner[k]); });
 		return hung.length > 0 && both.length === 2 && far[0] > 100 && Math.abs(far[0] + far[1]) < 0.2 && m.lowest(data.arm) > 0; })`))
 }
 

@@ -180,16 +180,19 @@ function joined(lines, columns, closed, by) {
   return { index, lines, each: wide * 6 };
 }
 
+// wide is how many numbers a corner has: where it lies, the way out, and three more.
+export const wide = 9;
+
 // gridOf are rows of points of one length as corners with the way out of each, and triangles between them. closed joins
 // the last of a row to its first. more gives three numbers beside a point.
 export function gridOf(rows, columns, closed, place, more) {
   const on = new Float32Array(rows * columns * 3);
   for (let i = 0, k = 0; i < rows; i++)
     for (let j = 0; j < columns; j++, k += 3) [on[k], on[k + 1], on[k + 2]] = place(i, j);
-  const corner = new Float32Array(rows * columns * 9);
+  const corner = new Float32Array(rows * columns * wide);
   const beside = (i, j) => 3 * (i * columns + (closed ? (j + columns) % columns : Math.min(Math.max(j, 0), columns - 1)));
   for (let i = 0, k = 0; i < rows; i++)
-    for (let j = 0; j < columns; j++, k += 9) {
+    for (let j = 0; j < columns; j++, k += wide) {
       const p = beside(i, j);
       let a = beside(i, j - 1),
         b = beside(i, j + 1);
@@ -328,16 +331,9 @@ export function solid() {
     drawing = program(g, whole, inked);
   const empty = g.createVertexArray();
   const kept = new WeakMap();
-  const ofGrids = [
-      [0, 3, 0],
-      [1, 3, 12],
-      [2, 3, 24],
-    ],
-    ofLines = [
-      [3, 3, 0],
-      [4, 3, 12],
-      [5, 3, 24],
-    ];
+  // Where in a corner its numbers lie: which attribute, how many, from which byte on.
+  const ofGrids = [[0, 3, 0], [1, 3, 12], [2, 3, 24]];
+  const ofLines = [[3, 3, 0], [4, 3, 12], [5, 3, 24]];
   let frame = null;
 
   // mesh keeps corners and triangles where they are drawn from; parts says where in a corner its numbers lie.
@@ -440,7 +436,7 @@ export function solid() {
         if (part.shut) g.enable(g.CULL_FACE);
         else g.disable(g.CULL_FACE);
         g.uniform1i(at("fitted"), part.fitted && fits ? 1 : 0);
-        const m = mesh(part.grid, level, ofGrids, 36);
+        const m = mesh(part.grid, level, ofGrids, 4 * wide);
         g.uniform3fv(at("dye"), part.dye);
         g.uniform1f(at("id"), part.id / 255);
         g.uniform1f(at("lift"), part.lift || 0);
