@@ -51,10 +51,10 @@ func TestEveryKindHangsAsDrafted(t *testing.T) {
 				name := fmt.Sprintf("%s, strip %d, body %d", kind, k, n)
 				for j := range s.Rows {
 					slack := 0.015
-					if j == 0 { // the seam itself, where it is taken in too finely for folds to be drawn
+					switch {
+					case j == 0: // the seam itself, where it is taken in too finely for folds to be drawn
 						slack = 0.11
-					}
-					if s.Pleated() && -s.Row(j)[0].Z < 250 {
+					case s.Pleated() && -s.Row(j)[0].Z < 250:
 						slack = 0.06
 					}
 					if s.Tight == 0 {

@@ -97,7 +97,9 @@ func opened(lines []Line, y float64) {
 			}
 			kept = append(kept, p...)
 		}
-		l.Line, l.Pulls = kept, nil
+		if len(kept) < len(l.Line) { // what is left of it can't be dragged by the weights of the whole
+			l.Line, l.Pulls = kept, nil
+		}
 	}
 }
 
