@@ -125,7 +125,7 @@ func (g *Ground) clear(p *Point) {
 	at := math.Atan2(math.Abs(p.X), p.Y) / math.Pi * (bearings - 1)
 	m := min(int(at), bearings-2)
 	k := at - float64(m)
-	const hair = 0.3 // between two ways what is beneath bulges a little
+	const hair = 0.12 // between two ways what is beneath bulges a little
 	least := g.ways[m].reach(p.Z)*(1-k) + g.ways[m+1].reach(p.Z)*k + hair
 	if r < least && r > 1 {
 		p.X, p.Y = p.X*least/r, p.Y*least/r
