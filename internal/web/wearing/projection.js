@@ -23,7 +23,7 @@ export const ringAt = (rings, drop) => {
 
 // bound gives every layer its upper and lower end: between them it hides what is under it. A lower edge that is not
 // level does so down to its highest point only, a neckline from its lowest on.
-export const bound = (shapes, data) => {
+export const bound = (shapes, data = {}) => {
   for (const s of shapes) {
     s.crotch = data.crotch;
     const whole = s.rings.filter((r) => !r.z && !r.m?.some((m) => m < 1) && !(s.legs && r.d > s.crotch));
