@@ -165,6 +165,21 @@ func middleOf(line [][3]float64) float64 {
 	return (front + back) / 2
 }
 
+// armhole are the places of an armhole round its middle, seen from the side; nil where there are too few.
+func armhole(scye [][3]float64) [][3]float64 {
+	if len(scye) <= 8 {
+		return nil
+	}
+	cy, cz := 0.0, 0.0
+	for _, p := range scye {
+		cy, cz = cy+p[1]/float64(len(scye)), cz+p[2]/float64(len(scye))
+	}
+	slices.SortFunc(scye, func(a, b [3]float64) int {
+		return cmp.Compare(math.Atan2(a[2]-cz, a[1]-cy), math.Atan2(b[2]-cz, b[1]-cy))
+	})
+	return scye
+}
+
 // edgeNear is how near a garment's lower end its lowest edge lies, mm, where the edge is that end.
 const edgeNear = 90.0
 
@@ -235,19 +250,7 @@ func maskOf(lines []Line, trims []Trim, hangs bool, ends float64) *mask {
 			m.below = brimOf(edges, 0, math.Max)
 		}
 	}
-	if len(scye) > 8 {
-		cy, cz := 0.0, 0.0
-		for _, p := range scye {
-			cy, cz = cy+p[1]/float64(len(scye)), cz+p[2]/float64(len(scye))
-		}
-		slices.SortFunc(scye, func(a, b [3]float64) int {
-			if math.Atan2(a[2]-cz, a[1]-cy) < math.Atan2(b[2]-cz, b[1]-cy) {
-				return -1
-			}
-			return 1
-		})
-		m.arm = scye
-	}
+	m.arm = armhole(scye)
 	if m.neck == nil && m.above == nil && m.below == nil && m.arm == nil {
 		return nil
 	}

@@ -136,6 +136,16 @@ func (l *Layer) whole(crotch float64) (r [2]float64, ok bool) {
 // layerLift is by how much each layer is taken to lie before the one under it, mm: what touches does not tell which is outside.
 const layerLift = 16.0
 
+// torso are the rings above the crotch: below it there are legs.
+func (f *Figure) torso(rings []Ring) (kept []Ring) {
+	for _, r := range rings {
+		if r.Drop <= f.Crotch+8 {
+			kept = append(kept, r)
+		}
+	}
+	return kept
+}
+
 // parts are all that is seen of a figure in its first n layers.
 func (f *Figure) parts(n int) []part {
 	skin := f.Bare
@@ -167,16 +177,7 @@ func (f *Figure) parts(n int) []part {
 			out = append(out, one)
 		}
 	}
-	torso := func(rings []Ring) []Ring {
-		var kept []Ring
-		for _, r := range rings {
-			if r.Drop <= f.Crotch+8 {
-				kept = append(kept, r)
-			}
-		}
-		return kept
-	}
-	add(0, 0, true, meshOfRings(torso(skin)))
+	add(0, 0, true, meshOfRings(f.torso(skin)))
 	add(0, 0, true, f.Leg.meshes()...)
 	sleeved := -1
 	for i := range f.Layers[:n] {
@@ -187,7 +188,7 @@ func (f *Figure) parts(n int) []part {
 		case len(l.Sheets) > 0:
 			round = l.Held
 		case len(l.Legs) > 0:
-			round = torso(round)
+			round = f.torso(round)
 		}
 		if l.OverArms {
 			lift += 30

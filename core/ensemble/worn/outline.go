@@ -131,9 +131,9 @@ func off(a, b, q [2]float64) float64 {
 	return math.Hypot(q[0]-a[0]-dx*k, q[1]-a[1]-dy*k)
 }
 
-// Ink are the lines where one thing ends before another, and where a fold does before what lies behind it, on the page, mm.
-// Shorter ones than so many dots are left out, and steps back of less than so many mm.
-func (p *Picture) Ink(leastLong int, step float64) (out [][][2]float64) {
+// breaks tells whether a dot and the one so far beside it belong to different things, or lie more than a step one behind the other where
+// what they belong to is not that steep.
+func (p *Picture) breaks(x, y, dx, dy int, step float64) bool {
 	of := func(x, y int) int8 {
 		if x < 0 || y < 0 || x >= p.Wide || y >= p.High {
 			return -1
@@ -144,21 +144,24 @@ func (p *Picture) Ink(leastLong int, step float64) (out [][][2]float64) {
 		x, y = min(max(x, 0), p.Wide-1), min(max(y, 0), p.High-1)
 		return float64(p.near[y*p.Wide+x])
 	}
-	breaks := func(x, y, dx, dy int) bool { // between a dot and the next
-		a, b := of(x, y), of(x+dx, y+dy)
-		if a != b {
-			return true
-		}
-		if a < 0 {
-			return false
-		}
-		d := math.Abs(near(x+dx, y+dy) - near(x, y))
-		if d < step {
-			return false
-		}
-		before, after := math.Abs(near(x, y)-near(x-dx, y-dy)), math.Abs(near(x+2*dx, y+2*dy)-near(x+dx, y+dy))
-		return d > 2.2*min(before, after)+2
+	a, b := of(x, y), of(x+dx, y+dy)
+	if a != b {
+		return true
 	}
+	if a < 0 {
+		return false
+	}
+	d := math.Abs(near(x+dx, y+dy) - near(x, y))
+	if d < step {
+		return false
+	}
+	before, after := math.Abs(near(x, y)-near(x-dx, y-dy)), math.Abs(near(x+2*dx, y+2*dy)-near(x+dx, y+dy))
+	return d > 2.2*min(before, after)+2
+}
+
+// Ink are the lines where one thing ends before another, and where a fold does before what lies behind it, on the page, mm.
+// Shorter ones than so many dots are left out, and steps back of less than so many mm.
+func (p *Picture) Ink(leastLong int, step float64) (out [][][2]float64) {
 	ends := map[[2]int][][2]int{}
 	var order [][2]int
 	add := func(a, b [2]int) {
@@ -171,10 +174,10 @@ func (p *Picture) Ink(leastLong int, step float64) (out [][][2]float64) {
 	}
 	for y := -1; y < p.High; y++ {
 		for x := -1; x < p.Wide; x++ {
-			if breaks(x, y, 1, 0) {
+			if p.breaks(x, y, 1, 0, step) {
 				add([2]int{x + 1, y}, [2]int{x + 1, y + 1})
 			}
-			if breaks(x, y, 0, 1) {
+			if p.breaks(x, y, 0, 1, step) {
 				add([2]int{x, y + 1}, [2]int{x + 1, y + 1})
 			}
 		}

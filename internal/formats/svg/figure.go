@@ -63,7 +63,8 @@ func (s Stand) Draw() string {
 	unit := max(width/s.Across, height/(s.Across*1.35))
 	height = floor - top + 34 + 46*unit // room for the name of the view
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="stand" role="img" aria-label="The figure, front and side" viewBox="%s %s %s %s">`, n(-half), n(top-30), n(width), n(height))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="stand" role="img" aria-label="The figure, front and side" viewBox="%s %s %s %s">`,
+		n(-half), n(top-30), n(width), n(height))
 	s.view(&d, "front", 90, 270, 0, unit, floor, half)
 	s.view(&d, "from the right side", 0, 180, 2*half+gap, unit, floor, half)
 	d.put(`</svg>`)
@@ -86,7 +87,8 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 	if s.Marks {
 		newBody(f).draw(d, name == "front")
 	} else { // pole, foot and floor of the stand
-		d.put(`<path class="floor" d="M-200 %s L200 %s"/><path class="pole" d="M-9 %s L-9 %s M9 %s L9 %s M-9 %s L-120 %s M9 %s L120 %s"/>`, n(floor), n(floor), n(end), n(floor-46), n(end), n(floor-46), n(floor-60), n(floor), n(floor-60), n(floor))
+		d.put(`<path class="floor" d="M-200 %s L200 %s"/><path class="pole" d="M-9 %s L-9 %s M9 %s L9 %s M-9 %s L-120 %s M9 %s L120 %s"/>`,
+			n(floor), n(floor), n(end), n(floor-46), n(end), n(floor-46), n(floor-60), n(floor), n(floor-60), n(floor))
 		d.put(`<path class="form" d="%s"/>`, closed(f))
 	}
 	last := f
@@ -120,7 +122,8 @@ func (s Stand) view(d *drawing, name string, a, b, x, unit, floor, half float64)
 				out = wrist.X + 26
 			}
 			if s.Marks || s.Dressed {
-				d.put(`<text class="level-name" data-measure="%s_girth" x="%s" y="%s" font-size="%s"><tspan class="what">%s</tspan> <tspan class="num">%s</tspan></text>`, l, n(out), n(drop+4*unit), n(12.5*unit), esc(l.Label()), esc(girth))
+				d.put(`<text class="level-name" data-measure="%s_girth" x="%s" y="%s" font-size="%s"><tspan class="what">%s</tspan> <tspan class="num">%s</tspan></text>`,
+					l, n(out), n(drop+4*unit), n(12.5*unit), esc(l.Label()), esc(girth))
 			}
 		} else {
 			d.put(`<path class="level" data-measure="%s_girth" d="M%s %s L%s %s"/>`, l, n(-le), n(drop), n(r), n(drop))
@@ -138,7 +141,8 @@ func (s Stand) lengths(d *drawing, view string, unit, floor, half float64) {
 	f := s.Bare
 	line := func(key, label string, x, from, to float64) {
 		t := 5 * unit
-		d.put(`<g class="span" data-measure="%s"><path d="M%s %s L%s %s M%s %s L%s %s M%s %s L%s %s"/><text transform="translate(%s %s) rotate(-90)" font-size="%s">%s</text></g>`, key,
+		d.put(`<g class="span" data-measure="%s"><path d="M%s %s L%s %s M%s %s L%s %s M%s %s L%s %s"/><text transform="translate(%s %s) rotate(-90)" font-size="%s">%s</text></g>`,
+			key,
 			n(x), n(from), n(x), n(to), n(x-t), n(from), n(x+t), n(from), n(x-t), n(to), n(x+t), n(to), n(x-4*unit), n((from+to)/2),
 			n(11*unit), esc(label))
 	}

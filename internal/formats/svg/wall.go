@@ -52,11 +52,13 @@ func (w Wall) Draw() string {
 	top -= wallMargin + 90
 	high := low + 190 - top
 	var d drawing
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="wall" role="img" aria-label="%s" width="%smm" height="%smm" viewBox="0 %s %s %s">`, esc(w.Title+
-		", a tenth of its size"), n(wide/10), n(high/10), n(top), n(wide), n(high))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="wall" role="img" aria-label="%s" width="%smm" height="%smm" viewBox="0 %s %s %s">`,
+		esc(w.Title+
+			", a tenth of its size"), n(wide/10), n(high/10), n(top), n(wide), n(high))
 	d.put(`<rect x="0" y="%s" width="%s" height="%s" fill="#fff"/>`, n(top), n(wide), n(high))
 	text := func(x, y, size float64, anchor, s string) {
-		d.put(`<text x="%s" y="%s" font-size="%s" font-family="Georgia, serif" fill="#252838" text-anchor="%s">%s</text>`, n(x), n(y), n(size), anchor, esc(s))
+		d.put(`<text x="%s" y="%s" font-size="%s" font-family="Georgia, serif" fill="#252838" text-anchor="%s">%s</text>`,
+			n(x), n(y), n(size), anchor, esc(s))
 	}
 	title := w.Title
 	if w.For != "" {

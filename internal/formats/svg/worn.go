@@ -51,7 +51,8 @@ func (w Worn) Draw() (text string, wide, high float64) {
 	var d drawing
 	p := w.Figure.From(w.View, len(w.Figure.Layers))
 	box := [4]float64{p.Left - 4, p.Top - 4, float64(p.Wide)*p.Dot + 8, float64(p.High)*p.Dot + 8}
-	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="worn" role="img" aria-label="%s" viewBox="%s %s %s %s">`, esc(w.Label), n(box[0]), n(box[1]), n(box[2]), n(box[3]))
+	d.put(`<svg xmlns="http://www.w3.org/2000/svg" class="worn" role="img" aria-label="%s" viewBox="%s %s %s %s">`,
+		esc(w.Label), n(box[0]), n(box[1]), n(box[2]), n(box[3]))
 	w.inner(&d, p)
 	d.put(`</svg>`)
 	return d.String(), box[2], box[3]
