@@ -114,7 +114,7 @@ func TestTheBenchAsOneFile(t *testing.T) {
 	b := open(t, base)
 	b.visit("/ensembles/1/bench")
 	js[bool](b, caught)
-	b.click("[data-take-along]")
+	b.click("[data-take-along]:not([disabled])")
 	text := js[string](b, "window.saved")
 	assert.NotContains(t, text, "src=\"")
 	assert.NotContains(t, text, "url(")

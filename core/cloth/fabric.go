@@ -40,6 +40,7 @@ type Fabric struct {
 	RepeatX    measure.Length   `json:"repeat_along_mm,omitempty"`
 	RepeatY    measure.Length   `json:"repeat_across_mm,omitempty"`
 	HalfDrop   bool             `json:"half_drop,omitempty"`
+	Motifs     bool             `json:"motifs,omitempty"`  // what repeats are motifs, not checks
 	Ironing    string           `json:"ironing,omitempty"` // one of Ironings
 	Prewashed  bool             `json:"prewashed,omitempty"`
 	Paid       bool             `json:"paid,omitempty"`    // its price is spent already

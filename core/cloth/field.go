@@ -121,6 +121,8 @@ var fields = []Field{
 		text:    func(f *Fabric) *string { return &f.BandsAlong }},
 	{Key: "bands_face", Label: "Bands are seen on", Kind: ChoiceField, More: true,
 		Options: []Option{{"", "both faces"}, {RightFace, "the right face alone"}}, text: func(f *Fabric) *string { return &f.BandsFace }},
+	{Key: "motifs", Label: "What repeats both ways", Kind: ChoiceField, More: true, Options: either("are checks", "are motifs"),
+		yes: func(f *Fabric) *bool { return &f.Motifs }},
 	{Key: "half_drop", Label: "Half-drop", Kind: ChoiceField, More: true,
 		Help:    "The next motif across lies half a repeat further on.",
 		Options: either("no", "yes"), yes: func(f *Fabric) *bool { return &f.HalfDrop }},

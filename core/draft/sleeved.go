@@ -3,6 +3,7 @@ package draft
 import (
 	"math"
 	"slices"
+	"strings"
 
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
@@ -32,7 +33,10 @@ func (d Draft) Sleeve() []SleeveAt {
 			long = min(long, -plane.BoxOf(e.Line).Max.Y)
 		}
 	}
-	if len(parts) == 0 || long < step || math.IsInf(long, 1) {
+	if len(parts) == 0 {
+		return d.straightSleeve(step)
+	}
+	if long < step || math.IsInf(long, 1) {
 		return nil
 	}
 	var out []SleeveAt
@@ -48,6 +52,36 @@ func (d Draft) Sleeve() []SleeveAt {
 		out = append(out, SleeveAt{below, round})
 	}
 	return append(out, d.cuff(long)...)
+}
+
+// straightSleeve is a sleeve without a rounded head: its armpit lies where the seam along it ends, whatever height its piece is drawn at.
+func (d Draft) straightSleeve(step float64) (out []SleeveAt) {
+	for i := range d.Pieces {
+		p := &d.Pieces[i]
+		if !slices.Contains(sleevePieces, strings.TrimSuffix(p.ID, "-"+string(pattern.Left))) || p.Of != "" {
+			continue
+		}
+		for _, s := range d.Seams {
+			e, ok := p.Edge(s.A.Edge)
+			if s.A.Piece != p.ID || s.B.Piece != p.ID || !ok {
+				continue
+			}
+			outline, _ := p.Outline()
+			b, low := plane.BoxOf(e.Line), plane.BoxOf(outline).Min.Y
+			long := b.Max.Y - low
+			n := max(int(math.Round(long/step)), 1)
+			for k := range n + 1 {
+				below := min(max(long*float64(k)/float64(n), 1), long-1)
+				round := 0.0
+				for _, s := range plane.Spans(outline, plane.Pt(-5000, b.Max.Y-below), plane.Pt(1, 0)) {
+					round += s[1] - s[0]
+				}
+				out = append(out, SleeveAt{below, round})
+			}
+			return append(out, d.cuff(long)...)
+		}
+	}
+	return nil
 }
 
 // cuff is the folded cuff that a full sleeve is gathered into, below its lower edge.

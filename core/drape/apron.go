@@ -12,7 +12,7 @@ const besideIt = ""
 // before is what hangs before only, from a band that ties behind: an apron. Nothing where a garment has none, or what hangs goes on
 // behind.
 func before(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []*Sheet) *Sheet {
-	if len(d.Wear.Hang) > 0 || len(d.Wear.Cover) == 0 {
+	if len(d.Wear.Hang) > 0 || len(d.Wear.Cover) == 0 || len(d.Hoops) > 0 {
 		return nil
 	}
 	for _, s := range Strips(d) {

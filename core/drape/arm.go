@@ -118,6 +118,8 @@ func (a *Arm) frame(s float64) (at, side, fore r3.Vec) {
 type Tube struct {
 	Columns int
 	On      []Point
+	// Wide and Down are of each ring the cloth in it and how far down the limb it lies, mm; nil for the limb itself.
+	Wide, Down []float64
 }
 
 func (t *Tube) ring(at, side, fore r3.Vec, course func(k int) (turn, r, in float64)) {
@@ -203,6 +205,7 @@ func (a *Arm) Sleeve(cloth []draft.SleeveAt, gathered, bending float64) Tube {
 		t.Columns = folds * each
 	}
 	for i, r := range rings {
+		t.Wide, t.Down = append(t.Wide, r.cloth), append(t.Down, r.s)
 		at, side, fore := a.frame(r.s)
 		base := r.stand / (2 * math.Pi)
 		if sag := sagging * (base - (a.Girth(r.s)+6)/(2*math.Pi)); sag > 1 && i > 3 {

@@ -21,6 +21,14 @@ func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 		if s := before(d, on, bending, thick, beneath); s != nil {
 			return []*Sheet{s}
 		}
+		if s, drop, ok := shouldered(d); ok {
+			g := Under(on, drop, on.Floor(), thick, beneath...)
+			g.ends = ending(d)
+			s.halves(g.round())
+			sheet := Hang(s.Panels, g, bending, on.Floor())
+			sheet.whole = true
+			return []*Sheet{sheet}
+		}
 		return nil
 	}
 	floor := on.Floor()
@@ -37,6 +45,7 @@ func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 			g = out[i-1].beneath(on, floor, thick)
 		case wraps(d):
 			g = Over(on, d.Wear.Hang[0].Drop, floor, thick)
+			g.necked(d, s, on.Length("neck_girth"))
 			if s.Panels[0].FrontIs == Open {
 				g.opens = worn
 			}

@@ -51,19 +51,7 @@ const dartStep = 2.0
 
 // Fit lays a garment's pieces round the surface it has on the figure; nil for one without levels on its pieces.
 func Fit(d *draft.Draft, surface figure.Surface) *Fitted {
-	f := &Fitted{draft: d}
-	for _, r := range surface {
-		h := half{drop: r.Drop}
-		for _, p := range r.Section.Between(0, 180) {
-			if n := len(h.on); n > 0 {
-				h.run = append(h.run, h.run[n-1]+h.on[n-1].To(plane.Pt(p.X, -p.Y)))
-			} else {
-				h.run = append(h.run, 0)
-			}
-			h.on = append(h.on, plane.Pt(p.X, -p.Y))
-		}
-		f.halves = append(f.halves, h)
-	}
+	f := &Fitted{draft: d, halves: halvesOf(surface)}
 	byDrop := map[[2]float64]int{}
 	for i := range d.Pieces {
 		p := &d.Pieces[i]
@@ -110,6 +98,23 @@ func Fit(d *draft.Draft, surface figure.Surface) *Fitted {
 		}
 	}
 	return f
+}
+
+// halvesOf are the left halves of a surface's rings.
+func halvesOf(surface figure.Surface) (out []half) {
+	for _, r := range surface {
+		h := half{drop: r.Drop}
+		for _, p := range r.Section.Between(0, 180) {
+			if n := len(h.on); n > 0 {
+				h.run = append(h.run, h.run[n-1]+h.on[n-1].To(plane.Pt(p.X, -p.Y)))
+			} else {
+				h.run = append(h.run, 0)
+			}
+			h.on = append(h.on, plane.Pt(p.X, -p.Y))
+		}
+		out = append(out, h)
+	}
+	return out
 }
 
 // lay is a piece's path at a level with what of it is sewn.

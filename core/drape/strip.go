@@ -19,6 +19,7 @@ type Sheet struct {
 	cells  *cells
 	panels []Panel
 	opens  bool
+	whole  bool      // its cloth goes on above, up to the shoulders
 	upto   int       // how many columns are cloth, 0 for all
 	at     []float64 // of each column, in cells and parts of one
 	fine   []float64 // of each row and fold: how many times as long as drawn its cloth is, by gathers too fine to draw
@@ -33,6 +34,9 @@ func (s *Sheet) Row(j int) []Point { return s.On[j*s.Columns : (j+1)*s.Columns] 
 
 // Opens tells whether its front edges are worn apart.
 func (s *Sheet) Opens() bool { return s.opens }
+
+// Whole tells whether its cloth goes on above where it begins to fall in folds.
+func (s *Sheet) Whole() bool { return s.whole }
 
 // Pleated tells whether some of its folds are pressed pleats.
 func (s *Sheet) Pleated() bool { return len(s.cells.folds) > 1 }

@@ -5,7 +5,9 @@ import (
 	"slices"
 
 	"ardentgusset/core/draft"
+	"ardentgusset/core/drape"
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
 )
 
 // Line is a seam or an edge as it lies on the figure.
@@ -13,6 +15,20 @@ type Line struct {
 	Kind  draft.DrawnKind `json:"kind"`
 	Line  []float64       `json:"p"` // x, y, drop, x, y, drop …
 	Pulls []Pull          `json:"pulls,omitempty"`
+}
+
+// necklines are those of a garment that hangs from the shoulders in one length, from the left shoulder to the right before and behind.
+func necklines(stage *ensemble.Stage, surface figure.Surface) (out []Line) {
+	for _, half := range drape.ShoulderNeck(&stage.Draft, surface) {
+		for _, side := range []float64{1, -1} {
+			one := Line{Kind: draft.DrawnNeck}
+			for _, p := range half {
+				one.Line = append(one.Line, tenth(side*p.X), tenth(-p.Y), tenth(-p.Z))
+			}
+			out = append(out, one)
+		}
+	}
+	return out
 }
 
 // Pull is a choice that moves a line, now at so many mm and at least and most.

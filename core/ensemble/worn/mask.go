@@ -324,6 +324,25 @@ func (m *mask) worn(rings []Ring) {
 	}
 }
 
+// outstanding leaves of a pad or a cage only what stands out from what it is worn over: no more of it is there than that and a band.
+func outstanding(rings []Ring, over figure.Figure) {
+	const band, least = 30.0, 4.0
+	beneath := shellOf(Rings(over.Rings()))
+	for i := range rings {
+		r := &rings[i]
+		if r.At != nil || r.Drop < rings[0].Drop+band {
+			continue
+		}
+		for k := 0; k+1 < len(r.Line); k += 2 {
+			in := least
+			if at := beneath.at(r.Line[k], r.Line[k+1], r.Drop); at > 0 {
+				in = math.Hypot(r.Line[k], r.Line[k+1]) - at - least
+			}
+			r.In = append(r.In, int(math.Round(min(max(in, -20), 60))))
+		}
+	}
+}
+
 // fittedRings are the rings of a garment whose pieces, not its levels, tell where it ends: over all that its edges reach to.
 func fittedRings(stage *ensemble.Stage, trims []Trim) []Ring {
 	const beyond = 14.0

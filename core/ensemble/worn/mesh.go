@@ -13,7 +13,8 @@ type mesh struct {
 	rows, columns int
 	closed        bool
 	on, out       []r3.Vec
-	in            []float64 // how far within what it belongs to each lies; nil for wholly
+	in            []float64    // how far within what it belongs to each lies; nil for wholly
+	cloth         [][2]float64 // where on its cloth each lies, along and across; nil where that does not show
 }
 
 // normals sets the ways out, each from the four places beside it.
@@ -60,6 +61,9 @@ func meshOfRings(rings []Ring) mesh {
 				}
 				m.in = append(m.in, in)
 			}
+			if r.Cloth != nil {
+				m.cloth = append(m.cloth, [2]float64{r.Cloth[2*j], r.Cloth[2*j+1]})
+			}
 		}
 	}
 	m.normals()
@@ -79,6 +83,9 @@ func (s *Sheet) meshes() []mesh {
 				}
 				p := s.On[i*s.Columns+k]
 				m.on = append(m.on, r3.Vec{X: side * p.X, Y: -p.Y, Z: -p.Z})
+				if s.Cloth != nil {
+					m.cloth = append(m.cloth, s.Cloth[i*s.Columns+k])
+				}
 			}
 		}
 		m.normals()
@@ -90,10 +97,12 @@ func (s *Sheet) meshes() []mesh {
 // part is a mesh that is seen, with the number of what it belongs to, 0 for the body, and by how much what is worn later lies before it.
 type part struct {
 	mesh
-	of   int
-	lift float64
-	shut bool // its inside is never seen
-	drop []float64
+	of     int
+	lift   float64
+	repeat *Repeat
+	sheer  bool // what is behind it is seen through it
+	shut   bool // its inside is never seen
+	drop   []float64
 	// covered are ranges of drops at which something is worn over all of it.
 	covered [][2]float64
 }
@@ -159,7 +168,7 @@ func (f *Figure) parts(n int) []part {
 	var out []part
 	over := make([][][2]float64, n+1) // what covers each
 	for i := range f.Layers[:n] {
-		if r, ok := f.Layers[i].whole(f.Crotch); ok {
+		if r, ok := f.Layers[i].whole(f.Crotch); ok && !f.Layers[i].Sheer {
 			for k := range i + 1 {
 				over[k] = append(over[k], r)
 			}
@@ -171,6 +180,10 @@ func (f *Figure) parts(n int) []part {
 				continue
 			}
 			one := part{mesh: m, of: of, lift: lift, shut: shut, covered: joined(over[of])}
+			if of > 0 && len(m.cloth) == len(m.on) {
+				one.repeat = f.Layers[of-1].Repeat
+			}
+			one.sheer = of > 0 && f.Layers[of-1].Sheer
 			for _, q := range m.on {
 				one.drop = append(one.drop, q.Z)
 			}
@@ -203,6 +216,9 @@ func (f *Figure) parts(n int) []part {
 		}
 		for k := range l.Flaps {
 			add(i+1, lift+12, false, l.Flaps[k].meshes()...)
+		}
+		if l.HoodDown != nil {
+			add(i+1, lift+10, false, l.HoodDown.meshes()...)
 		}
 		if l.Sleeve != nil {
 			sleeved = i

@@ -15,6 +15,8 @@ const (
 	Whole  Tone = iota // all that is seen of it
 	Dark               // what is turned away from the light, or inside
 	Bright             // what is turned towards it
+	Pale               // what has something of the other colour of its cloth
+	Paler              // what has all of it
 )
 
 // Region is the outline of what is seen of a garment in one tone, on the page, mm: rings that are filled by the even-odd rule.
@@ -29,9 +31,22 @@ func (p *Picture) Region(of int, t Tone, least int) [][][2]float64 {
 			return p.light[at] < darkBelow
 		case Bright:
 			return p.light[at] > brightAbove
+		case Pale:
+			return p.figured[at] > 0
+		case Paler:
+			return p.figured[at] > 3
 		}
 		return true
 	})
+}
+
+// Veil is the outline of where a sheer garment lies before what is not, at least so many times over; empty for one that is not sheer.
+func (p *Picture) Veil(of int, times uint8, least int) [][][2]float64 {
+	veil := p.veils[of]
+	if veil == nil {
+		return nil
+	}
+	return p.rings(least, func(at int) bool { return veil[at] >= times })
 }
 
 // rings are the outlines of the dots that are picked, through the middles of their sides.

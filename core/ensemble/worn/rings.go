@@ -15,6 +15,8 @@ type Ring struct {
 	Line []float64 `json:"p"`           // x, y, x, y …
 	At   []float64 `json:"z,omitempty"` // the drop of each point, where they differ
 	In   []int     `json:"m,omitempty"` // how far within the garment each point lies, mm; less than 0 where it is not there
+	// Cloth is where on its cloth each point lies, along, across, along …, mm, where that shows.
+	Cloth []float64 `json:"u,omitempty"`
 }
 
 // ringStep is the least distance between two rings that are drawn, mm; every

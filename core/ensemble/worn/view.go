@@ -23,7 +23,10 @@ type Picture struct {
 	of         []int8
 	light      []float32
 	near       []float32
-	turn       [4]float64
+	figured    []uint8 // how much of the motif's colour it has, in quarters
+	// veils are where sheer cloth of a layer lies before all that is not, and how often, by the layer.
+	veils map[int][]uint8
+	turn  [4]float64
 }
 
 // seen is where a place lies on the page: right, down, and towards who looks, mm.
@@ -55,17 +58,28 @@ func (f *Figure) From(v View, n int) *Picture {
 	p.Left, p.Top = low.X-2*v.Dot, low.Y-2*v.Dot
 	p.Wide, p.High = int((high.X-p.Left)/v.Dot)+3, int((high.Y-p.Top)/v.Dot)+3
 	p.of, p.light, p.near = make([]int8, p.Wide*p.High), make([]float32, p.Wide*p.High), make([]float32, p.Wide*p.High)
+	p.figured = make([]uint8, p.Wide*p.High)
 	for i := range p.of {
 		p.of[i], p.near[i] = -1, float32(math.Inf(-1))
 	}
-	for i := range parts {
-		p.draw(&parts[i])
+	for _, sheer := range []bool{false, true} {
+		for i := range parts {
+			if parts[i].sheer == sheer {
+				p.draw(&parts[i])
+			}
+		}
 	}
 	return p
 }
 
 // draw puts a part into the picture where nothing nearer is.
 func (p *Picture) draw(m *part) {
+	if m.sheer && p.veils[m.of] == nil {
+		if p.veils == nil {
+			p.veils = map[int][]uint8{}
+		}
+		p.veils[m.of] = make([]uint8, p.Wide*p.High)
+	}
 	columns := m.columns
 	if !m.closed {
 		columns--
@@ -82,6 +96,18 @@ func (p *Picture) draw(m *part) {
 			p.face(m, c, b, d)
 		}
 	}
+}
+
+// Shows tells whether a repeat is large enough for the picture's dots.
+func (p *Picture) Shows(r *Repeat) bool {
+	const dots = 5.0
+	least := math.Inf(1)
+	for _, x := range [2]float64{r.Along, r.Across} {
+		if x > 0 {
+			least = min(least, x)
+		}
+	}
+	return least >= dots*p.Dot
 }
 
 // face puts a triangle into the picture.
@@ -121,6 +147,10 @@ func (p *Picture) face(m *part, i, j, k int) {
 			if m.in != nil && u*m.in[i]+v*m.in[j]+w*m.in[k] < 0 {
 				continue
 			}
+			if m.sheer {
+				p.veils[m.of][at] = min(p.veils[m.of][at]+1, 3)
+				continue
+			}
 			n := r3.Add(r3.Add(r3.Scale(u, m.out[i]), r3.Scale(v, m.out[j])), r3.Scale(w, m.out[k]))
 			light := 0.0
 			if long := r3.Norm(n); long > 0 && n.Z > 0 {
@@ -128,6 +158,11 @@ func (p *Picture) face(m *part, i, j, k int) {
 				light *= 1.25 - 0.25*light
 			}
 			p.of[at], p.near[at], p.light[at] = int8(m.of), near, float32(light)
+			p.figured[at] = 0
+			if m.repeat != nil && p.Shows(m.repeat) {
+				r, s, t := m.cloth[i], m.cloth[j], m.cloth[k]
+				p.figured[at] = uint8(math.Round(4 * m.repeat.At(u*r[0]+v*s[0]+w*t[0], u*r[1]+v*s[1]+w*t[1])))
+			}
 		}
 	}
 }

@@ -33,6 +33,9 @@ type Layer struct {
 	Trims []Trim `json:"trims,omitempty"`
 	// Flaps are its collar and its lapels.
 	Flaps []Sheet `json:"flaps,omitempty"`
+	// HoodUp and HoodDown are its hood over the head and on the back, where it has one.
+	HoodUp   *Sheet `json:"hood_up,omitempty"`
+	HoodDown *Sheet `json:"hood_down,omitempty"`
 	Skin  []Ring  `json:"skin,omitempty"` // the body under it, where it is laced
 	// Sleeve is its left one, where it has sleeves.
 	Sleeve *Sheet `json:"sleeve,omitempty"`
@@ -44,6 +47,13 @@ type Layer struct {
 	Sheets []Sheet `json:"sheets,omitempty"`
 	Held   []Ring  `json:"held,omitempty"`
 	Hangs  bool    `json:"hangs"`
+	// OneLength is set where what hangs is of one piece with what is above.
+	OneLength bool `json:"one_length,omitempty"`
+	// Sheer is set where what is under it is seen through its cloth, Supports for what others are worn over for their shape.
+	Sheer    bool `json:"sheer,omitempty"`
+	Supports bool `json:"supports,omitempty"`
+	// Repeat is what shows on its cloth; nil for a plain one.
+	Repeat *Repeat `json:"repeat,omitempty"`
 }
 
 // Dress is a body in all that could be drafted for it.
@@ -60,13 +70,19 @@ func Dress(bare figure.Figure, stages []ensemble.Stage) Figure {
 			continue
 		}
 		done.Go(func() {
-			l, s := layerOf(&stages[i], hangs[i]), &stages[i]
-			l.Stage = i
+			s := &stages[i]
+			var on *print
+			repeat := repeatOf(&s.Fabric)
+			if repeat != nil {
+				on = printOf(s, s.AsMade())
+			}
+			l := layerOf(s, hangs[i], on)
+			l.Stage, l.Repeat = i, repeat
 			if sleeve := s.Draft.Sleeve(); sleeve != nil {
-				l.Sleeve = tube(arm.Sleeve(sleeve, drape.HeadGathers(&s.Draft), s.Fabric.Bends()))
+				l.Sleeve = on.tube(arm.Sleeve(sleeve, drape.HeadGathers(&s.Draft), s.Fabric.Bends()))
 			}
 			for _, t := range leg.Legged(s.Draft.Leg(), s.After.At(bare.Rise()), s.Fabric.Bends()) {
-				l.Legs = append(l.Legs, *tube(t))
+				l.Legs = append(l.Legs, *on.tube(t))
 			}
 			all[i] = &l
 		})
@@ -124,12 +140,30 @@ func (f *Figure) Telling(dot float64) View {
 
 func tube(t drape.Tube) *Sheet { return &Sheet{Columns: t.Columns, Closed: true, On: t.On} }
 
+// sheer tells whether what is under a garment is seen through it: through its outer cloth and all that is cut with it.
+func sheer(stage *ensemble.Stage) bool {
+	for _, u := range stage.Uses() {
+		if !u.Fabric.Sheer() {
+			return false
+		}
+	}
+	return true
+}
+
 // layerOf is a stage's garment on the torso, and what hangs from it.
-func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet) Layer {
-	l := Layer{Hangs: len(stage.Draft.Wear.Hang) > 0}
+func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet, on *print) Layer {
+	l := Layer{Hangs: len(stage.Draft.Wear.Hang) > 0, Sheer: sheer(stage)}
+	if stage.Garment != nil {
+		of := stage.Garment.About().Family
+		l.Supports = of == family.Support || of == family.Foundation
+	}
 	surface := stage.AsMade()
 	l.Rings = footed(Rings(surface), stage)
 	l.Lines = linesOf(stage)
+	if len(sheets) > 0 && sheets[0].Whole() {
+		l.OneLength = true
+		l.Lines = append(l.Lines, necklines(stage, surface)...)
+	}
 	l.OverArms = stage.Garment != nil && stage.Garment.About().Family == family.Wrap && stage.Draft.Sleeve() == nil
 	if len(sheets) == 0 && !l.OverArms || len(l.Lines) > 0 {
 		l.Trims, l.Flaps = trimsOf(stage, surface, l.Lines)
@@ -139,11 +173,28 @@ func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet) Layer {
 	}
 	if len(sheets) > 0 {
 		for _, s := range sheets {
-			l.Sheets = append(l.Sheets, hung(s))
+			l.Sheets = append(l.Sheets, hung(s, on))
 		}
 		l.Held = held(surface, sheets[0])
+		if h := drape.HoodOf(&stage.Draft, stage.On, sheets[0]); h != nil {
+			l.HoodUp, l.HoodDown = &Sheet{Columns: h.Columns, On: h.Up}, &Sheet{Columns: h.Columns, On: h.Down}
+		}
+	}
+	if l.Supports && !l.Hangs && len(l.Lines) == 0 && len(l.Trims) == 0 {
+		outstanding(l.Rings, stage.On)
 	}
 	l.Trims = append(l.Trims, hooped(&stage.Draft)...)
+	if on != nil {
+		on.ringed(l.Rings)
+		on.ringed(l.Held)
+		for i := range l.Flaps {
+			l.Flaps[i].flapped()
+		}
+		if l.HoodUp != nil {
+			l.HoodUp.flapped()
+			l.HoodDown.flapped()
+		}
+	}
 	ends := math.Inf(-1)
 	for i := range l.Rings {
 		ends = max(ends, l.Rings[i].Drop)

@@ -35,6 +35,9 @@ func (w Worn) look(class string) string {
 // alone is what classes mean where no page's own style reaches: as in the light room.
 var alone = map[string]string{
 	"worn-cloth": `fill-rule="evenodd"`, "worn-dark": `fill="#14161f" fill-opacity=".32" fill-rule="evenodd"`,
+	"worn-pale":   `fill="#fcf9f1" fill-opacity=".3" fill-rule="evenodd"`,
+	"worn-print":  `fill="#a02d27" fill-opacity=".3" fill-rule="evenodd"`,
+	"worn-veil":   `fill-opacity=".38" fill-rule="evenodd" stroke="#252838" stroke-opacity=".5" stroke-width="2"`,
 	"worn-bright": `fill="#fff" fill-opacity=".15" fill-rule="evenodd"`, "worn-paper": `fill="#fff" fill-rule="evenodd"`,
 	"worn-skin": `fill="#f3ecda"`, "dye-unbleached": `fill="#d9cba9"`, "dye-chalk": `fill="#e9e5da"`,
 	"dye-madder": `fill="#ad5046"`, "dye-weld": `fill="#d3b25c"`, "dye-woad": `fill="#5c7f9f"`, "dye-walnut": `fill="#8f7358"`,
@@ -83,6 +86,19 @@ func (w Worn) inner(d *drawing, p *worn.Picture) {
 			d.put(`<path %s d="%s"/>`, w.look("worn-paper"), whole)
 		} else {
 			d.put(`<path %s d="%s"/>`, w.look("worn-cloth "+dye), whole)
+			if r := w.repeat(i); r != nil && p.Shows(r) {
+				tones := []worn.Tone{worn.Paler}
+				if r.Along > 0 && r.Across > 0 && !r.Motifs {
+					tones = []worn.Tone{worn.Pale, worn.Paler}
+				}
+				for _, t := range tones {
+					look := "worn-pale"
+					if colour := w.Colours[stage]; colour == "unbleached" || colour == "chalk" {
+						look = "worn-print"
+					}
+					d.put(`<path %s d="%s"/>`, w.look(look), rings(p.Region(i, t, least)))
+				}
+			}
 			if dark := rings(p.Region(i, worn.Dark, 2*least)); dark != "" {
 				d.put(`<path %s d="%s"/>`, w.look("worn-dark"), dark)
 			}
@@ -91,6 +107,13 @@ func (w Worn) inner(d *drawing, p *worn.Picture) {
 			}
 		}
 		d.put(`</g>`)
+	}
+	for i := range w.Figure.Layers {
+		for times := uint8(1); times <= 3; times++ { // where it lies twice it shows less
+			if veil := rings(p.Veil(i+1, times, least)); veil != "" && !w.Plain {
+				d.put(`<path %s d="%s"/>`, w.look("worn-veil dye-"+esc(w.Colours[w.Figure.Layers[i].Stage])), veil)
+			}
+		}
 	}
 	lines := map[worn.LineIs]*strings.Builder{}
 	order := []worn.LineIs{worn.StitchLine, worn.DartLine, worn.SeamLine, worn.LaceLine, worn.EdgeLine}
@@ -121,6 +144,14 @@ func (w Worn) inner(d *drawing, p *worn.Picture) {
 	if buttons.Len() > 0 {
 		d.put(`<g %s>%s</g>`, w.look("worn-button"), buttons.String())
 	}
+}
+
+// repeat is what shows on the cloth of what a part belongs to; nil for a plain one.
+func (w Worn) repeat(of int) *worn.Repeat {
+	if of == 0 {
+		return nil
+	}
+	return w.Figure.Layers[of-1].Repeat
 }
 
 // rings are closed lines as a path.

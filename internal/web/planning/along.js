@@ -194,6 +194,7 @@ export function fault(file, ensemble) {
 
 export function along() {
   const take = document.querySelector("[data-take-along]");
+  if (take) take.disabled = false; // nothing happens before this is here
   take?.addEventListener("click", async () => {
     const told = document.querySelector("[data-take-told]");
     take.disabled = true;

@@ -28,18 +28,19 @@ export async function figure() {
   for (const r of ringsOf(data.arm, 1))
     for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]) * 0.9);
   bound(shapes, data);
-  const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false, arms: true, alone: false };
+  const view = { yaw: -24, pitch: 6, lit: "", at: 0, ease: false, arms: true, alone: false, through: false, hood: false };
   height.min = data.heights[0].drop;
   height.max = data.heights.at(-1).drop;
   height.value = 0;
 
+  const hooded = Math.min(top, ...data.layers.filter((l) => l.hood_up).map((l) => ringsOf(l.hood_up, 1)[0].d - 25));
   const scene = { solid: solid(), canvas, plan, top, widest, view, turn: 0, hits: [] };
   const colours = () => {
     scene.ink = palette(data.layers);
   };
   let last = null;
   const draw = () => {
-    Object.assign(scene, { data, shapes, drag, upto: Number(upto.value) });
+    Object.assign(scene, { data, shapes, drag, upto: Number(upto.value), top: view.hood ? hooded : top });
     const drawn = paintFigure(scene);
     if (!drawn) return;
     [scene.hits, last] = [drawn.hits, drawn.last];
@@ -110,22 +111,19 @@ export async function figure() {
     box.querySelector("[data-ease-key]").hidden = !view.ease;
     redraw();
   });
-  box.querySelector("[data-alone]").addEventListener("click", (e) => {
-    view.alone = !view.alone;
-    e.currentTarget.setAttribute("aria-pressed", String(view.alone));
-    redraw();
-  });
+  box.querySelector("[data-hood]").hidden = !data.layers.some((l) => l.hood_up);
+  for (const way of ["alone", "through", "arms", "hood"])
+    box.querySelector(`[data-${way}]`).addEventListener("click", (e) => {
+      view[way] = !view[way];
+      e.currentTarget.setAttribute("aria-pressed", String(view[way]));
+      redraw();
+    });
   const was = before(box.dataset.figure, data);
   const ghost = box.querySelector("[data-before]");
   ghost.hidden = !was;
   ghost.addEventListener("click", () => {
     scene.ghost = scene.ghost ? null : was;
     ghost.setAttribute("aria-pressed", String(Boolean(scene.ghost)));
-    redraw();
-  });
-  box.querySelector("[data-arms]").addEventListener("click", (e) => {
-    view.arms = !view.arms;
-    e.currentTarget.setAttribute("aria-pressed", String(view.arms));
     redraw();
   });
   upto.addEventListener("input", () => {

@@ -1,7 +1,7 @@
 // Draws the dressed figure, and a section of it, on canvases: rings of points become a softly shaded form. What is
 // drawn is the scene it is given; nothing here listens.
 import { arms } from "./arms.js";
-import { merged, ofTrim, ruled, solids } from "./scene.js";
+import { merged, ofTrim, ruled, solids, throughOf } from "./scene.js";
 import { deg, nearHalf, placed, project, ringAt } from "./projection.js";
 import { colour, css, mix, strip } from "./shading.js";
 
@@ -126,11 +126,12 @@ export function paintFigure(scene) {
     });
   const bands = [];
   if (scene.solid) {
+    scene.through = throughOf(scene, on);
     const covers = (i) =>
       merged(
         on
           .slice(i + 1)
-          .filter((o) => o.rings.length && !(o.over_arms && o.sheets)) // what is open before hides by itself
+          .filter((o, k) => o.rings.length && !scene.through[i + 1 + k] && !(o.over_arms && o.sheets)) // what is open before hides by itself
           .map((o) => [o.top - 1, o.bottom - (o.sheets ? 14 : 1)]),
       );
     const fine = scene.quick ? 0.9 : Math.max(ratio, 1.5),
@@ -173,7 +174,7 @@ export function paintFigure(scene) {
     bands.sort((p, q) => q[0].low - p[0].low || p[0].i - q[0].i);
     for (const row of bands) paint(g, row, scene, hits);
   }
-  if (view.pitch > 0) {
+  if (view.pitch > 0 && !(view.hood && on.some((s) => s.hood_up))) {
     // the neck is shut
     line(placed(skin[0], P, turn), true);
     g.fillStyle = css(mix(ink.face, ink.line, 0.1));

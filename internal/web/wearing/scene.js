@@ -33,17 +33,26 @@ const shapeGrids = (s) =>
 // hides tells whether what is worn over a shape leaves nothing of it to be seen.
 const hides = (covered, s) => !s.rings.length || covered.some(([a, b]) => s.top >= a && s.rings.at(-1).d <= b);
 
+// throughOf tells of each shape that is on how much of what is behind is seen through it: of sheer cloth some, and, where
+// that is asked, more of all that is worn over what gives it its shape, or of the outermost.
+export const throughOf = (scene, on) => {
+  const last = on.findLastIndex((s) => s.supports),
+    from = last > 0 && last < on.length - 1 ? last + 1 : on.length - 1;
+  return on.map((s, i) => (i && scene.view.through && i >= from ? 0.72 : s.sheer ? 0.55 : 0));
+};
+
 // dropsOf are how far down the places of a line lie.
 const dropsOf = (p) => p.filter((_, k) => k % 3 === 2);
 
-// ringLine is a ring as a line.
+// ringLine is a ring as lines, as far as the garment is there.
 const ringLine = (r) => {
-  const p = [];
+  const runs = [[]];
   for (let j = 0; j <= r.p.length; j += 2) {
     const i = j % r.p.length;
-    p.push(r.p[i], r.p[i + 1], r.z ? r.z[i / 2] : r.d);
+    if (r.m?.[i / 2] < 0) runs.push([]);
+    else runs.at(-1).push(r.p[i], r.p[i + 1], r.z ? r.z[i / 2] : r.d);
   }
-  return p;
+  return runs;
 };
 
 // linesOf are the lines of a shape by what they are. Of a line that runs on over what hangs only what lies above that
@@ -56,7 +65,7 @@ function linesOf(s, inHand = () => false) {
   const of = (...kinds) => own.filter((l) => kinds.includes(l.kind)).map((l) => above(l.p));
   const rings = s.sheets ? s.held || [] : s.rings;
   const trims = (...kinds) => (s.trims || []).filter((t) => !t.across && kinds.includes(t.is)).map((t) => t.p);
-  const ends = !s.lines && !trims("edge").length && rings.length > 1 ? [rings[0], rings.at(-1)].map(ringLine) : [];
+  const ends = !s.lines && !trims("edge").length && rings.length > 1 ? [rings[0], ...(s.one_length ? [] : [rings.at(-1)])].flatMap(ringLine) : [];
   const sheets = s.sheets || [];
   return {
     seams: stretches([...of("seam"), ...trims("seam", "pleat"), ...both(sheets.flatMap((h) => h.seams || []))]),
@@ -84,7 +93,15 @@ export function ruled(scene, on, covers) {
     if (hides(covered, s)) return;
     const add = (lines, broad, a, dash, of = colour) => {
       if (!lines.index.length) return;
-      out.push({ lines, broad, ink: [...of.map((x) => x / 255), a], dash, covered, lift: 16 * i + (s.over_arms ? 35 : 5) });
+      out.push({
+        lines,
+        broad,
+        ink: [...of.map((x) => x / 255), a],
+        dash,
+        covered,
+        lift: 16 * i + (s.over_arms ? 35 : 5),
+        through: scene.through[i] > 0,
+      });
     };
     const held = (s.lines || []).filter((l) => drag.holds(s, l));
     const all = held.length ? linesOf(s, (l) => held.includes(l)) : grids(s.rings, () => linesOf(s));
@@ -133,6 +150,17 @@ export function solids(scene, on, skin, covers) {
   const unit = (c) => c.map((x) => x / 255);
   const lit = (s, c) => unit(view.lit && s.id === view.lit ? mix(c, ink.madder, 0.3) : c);
   const parts = [];
+  // What shows on a cloth, and in what.
+  const printed = (s) => {
+    const r = s.repeat;
+    if (!r) return {};
+    const dye = ink.dyes.get(s.colour),
+      pale = dye.reduce((a, b) => a + b) > 480;
+    return {
+      repeat: [r.along, r.across, r.motifs ? (r.half_drop ? 3 : 2) : 1, 0],
+      other: lit(s, mix(dye, pale ? ink.madder : ink.dark ? [12, 11, 10] : ink.chalk, 0.45)),
+    };
+  };
   const bare = (grid, covered, lift = 0) => parts.push({ grid, dye: unit(ink.face), id: 1, covered, fitted: false, lift, shut: true });
   bare(grids(skin, () => tube(skin.filter((r) => r.d <= data.crotch + 8))), covers(0));
   for (const grid of grids(data.leg, () => sheets(data.leg))) bare(grid, covers(0));
@@ -144,16 +172,33 @@ export function solids(scene, on, skin, covers) {
       parts.push({
         grid,
         dye: lit(s, ink.dyes.get(s.colour)),
+        ...printed(s),
+        through: scene.through[i],
         id: i + 1,
         covered,
         fitted: view.ease,
         lift: 16 * i + (s.over_arms ? 30 : 0),
       });
+    const hood = scene.view.hood ? s.hood_up : s.hood_down;
+    if (hood)
+      for (const grid of grids(hood, () => sheets(hood)))
+        parts.push({
+          grid,
+          dye: lit(s, ink.dyes.get(s.colour)),
+          ...printed(s),
+          through: scene.through[i],
+          id: ofTrim + i + 1,
+          covered: [],
+          fitted: false,
+          lift: 16 * i + 40,
+        });
     if (s.flaps)
       for (const grid of grids(s.flaps, () => s.flaps.flatMap(sheets)))
         parts.push({
           grid,
           dye: lit(s, ink.dyes.get(s.colour)),
+          ...printed(s),
+          through: scene.through[i],
           id: ofTrim + i + 1,
           covered: [],
           fitted: false,
@@ -170,7 +215,7 @@ export function solids(scene, on, skin, covers) {
     const sleeved = on.map((s, i) => ({ s, i })).filter((o) => o.s.sleeve);
     for (const { s, i } of sleeved.slice(-1))
       for (const grid of grids(s.sleeve, () => sheets(s.sleeve)))
-        parts.push({ grid, dye: lit(s, ink.dyes.get(s.colour)), id: i + 1, covered: [], fitted: false, lift: 16 * on.length });
+        parts.push({ grid, dye: lit(s, ink.dyes.get(s.colour)), ...printed(s), through: scene.through[i], id: i + 1, covered: [], fitted: false, lift: 16 * on.length });
     const reaches = Math.max(...sleeved.map((o) => lowest(o.s.sleeve)), -4000);
     for (const grid of grids(data.arm, () => sheets(data.arm))) bare(grid, [[-4000, reaches - 12]], 16 * on.length);
   }

@@ -1,142 +1,7 @@
 // Shapes as solids, by the browser's own depth buffer: what lies nearer hides what lies behind it. It draws on a canvas
 // of its own, which the page's takes over; nothing here listens. Without such a buffer there is none of it.
 
-const vertex = `#version 300 es
-in vec3 place;
-in vec3 out_;
-in vec3 more;
-uniform vec4 turn;
-uniform vec4 frame;
-uniform vec2 size;
-uniform float lift; // what is worn over another lies before it, mm
-out vec3 normal;
-out vec3 extra;
-vec3 seen(vec3 p) {
-  float before = p.x * turn.x - p.y * turn.y;
-  return vec3(p.x * turn.y + p.y * turn.x, before * turn.z + p.z * turn.w, before * turn.w - p.z * turn.z);
-}
-void main() {
-  vec3 q = seen(vec3(place.xy, place.z - frame.w));
-  normal = seen(out_);
-  extra = more;
-  vec2 at = frame.xy + q.xy * frame.z;
-  float near = q.z + (normal.z > 0.0 ? lift : 0.0);
-  gl_Position = vec4(at.x / size.x * 2.0 - 1.0, 1.0 - at.y / size.y * 2.0, -near / 6000.0, 1.0);
-}`;
-
-const fragment = `#version 300 es
-precision highp float;
-in vec3 normal;
-in vec3 extra;
-uniform vec3 dye;
-uniform vec3 shadow;
-uniform vec4 fits[3];
-uniform float gloss;
-uniform float id;
-uniform int fitted;
-layout(location = 0) out vec4 colour;
-layout(location = 1) out vec4 found;
-void main() {
-  if (extra.z < 0.0) discard; // a neckline, an armhole, beneath an edge
-  vec3 n = normalize(normal);
-  bool inside = n.z < 0.0;
-  if (inside) n = -n;
-  float light = max(0.0, dot(n, vec3(-0.4503, -0.5003, 0.7405)));
-  light *= 1.25 - 0.25 * light;
-  vec3 c = dye;
-  int fit = int(extra.y + 0.5);
-  if (fitted > 0 && fit > 0) c = mix(c, fits[fit - 1].rgb, 0.62);
-  c = mix(c, shadow, (1.0 - light) * 0.42);
-  c = mix(c, vec3(1.0, 0.98, 0.94), max(0.0, light - 0.72) * gloss);
-  c = mix(c, shadow, 0.42 * extra.x);
-  if (inside) c = mix(c, shadow, 0.4);
-  colour = vec4(c, 1.0);
-  // What it is, how far away in two parts, and how steep it stands.
-  float far = gl_FragCoord.z * 255.0;
-  found = vec4(id, floor(far) / 255.0, fract(far), n.z);
-}`;
-
-// Lines are quads as broad as they are meant on the picture, one for each stretch.
-const stroke = `#version 300 es
-in vec3 from;
-in vec3 to;
-in vec3 along; // how far along it begins, at which end this corner lies and on which side
-uniform vec4 turn;
-uniform vec4 frame;
-uniform vec2 size;
-uniform float lift;
-uniform float broad;
-out float drop;
-out float run;
-vec3 seen(vec3 p) {
-  float before = p.x * turn.x - p.y * turn.y;
-  return vec3(p.x * turn.y + p.y * turn.x, before * turn.z + p.z * turn.w, before * turn.w - p.z * turn.z);
-}
-void main() {
-  vec3 a = seen(vec3(from.xy, from.z - frame.w)), b = seen(vec3(to.xy, to.z - frame.w));
-  vec2 p = frame.xy + a.xy * frame.z, q = frame.xy + b.xy * frame.z;
-  vec2 way = q - p;
-  float far = max(length(way), 0.001);
-  way /= far;
-  float end = along.y;
-  vec2 at = mix(p, q, end) + vec2(-way.y, way.x) * broad * along.z + way * (end - 0.5) * broad * 0.6;
-  float near = mix(a.z, b.z, end) + lift;
-  drop = mix(from.z, to.z, end);
-  run = (along.x + distance(from, to) * end) * frame.z;
-  gl_Position = vec4(at.x / size.x * 2.0 - 1.0, 1.0 - at.y / size.y * 2.0, -near / 6000.0, 1.0);
-}`;
-
-const stroked = `#version 300 es
-precision highp float;
-in float drop;
-in float run;
-uniform vec4 ink;
-uniform vec2 dash;
-uniform vec2 covered[4];
-uniform int covers;
-layout(location = 0) out vec4 colour;
-void main() {
-  for (int i = 0; i < covers; i++) if (drop > covered[i].x && drop < covered[i].y) discard;
-  if (dash.x > 0.0 && mod(run, dash.x + dash.y) > dash.x) discard;
-  colour = ink;
-}`;
-
-const whole = `#version 300 es
-void main() {
-  vec2 p = vec2(float(gl_VertexID % 2) * 4.0 - 1.0, float(gl_VertexID / 2) * 4.0 - 1.0);
-  gl_Position = vec4(p, 0.0, 1.0);
-}`;
-
-// Ink: where one shape ends before another, or a fold before what lies behind it.
-const inked = `#version 300 es
-precision highp float;
-uniform sampler2D colours;
-uniform sampler2D finds;
-uniform vec3 ink;
-out vec4 result;
-float far(vec4 w) {
-  return (w.g * 255.0 + w.b) / 255.0 * 12000.0;
-}
-void main() {
-  ivec2 at = ivec2(gl_FragCoord.xy);
-  vec4 what = texelFetch(finds, at, 0);
-  if (what.r == 0.0) {
-    result = vec4(0.0);
-    return;
-  }
-  ivec2 most_ = textureSize(finds, 0) - 1;
-  float z = far(what), most = 0.0, other = 0.0;
-  float steep = 2.0 * sqrt(max(0.0, 1.0 - what.a * what.a)) / max(what.a, 0.15);
-  for (int i = 0; i < 4; i++) {
-    ivec2 by = ivec2(i == 0 ? 1 : i == 1 ? -1 : 0, i == 2 ? 1 : i == 3 ? -1 : 0);
-    vec4 w = texelFetch(finds, clamp(at + by, ivec2(0), most_), 0);
-    float d = far(w) - z;
-    if (w.r == 0.0 || (abs(w.r - what.r) > 0.002 && d > -0.5)) other = 1.0;
-    else most = max(most, smoothstep(7.0, 16.0, d - steep));
-  }
-  float k = max(other * 0.9, most * 0.7);
-  result = vec4(mix(texelFetch(colours, at, 0).rgb, ink, k), 1.0);
-}`;
+import { fragment, inked, stroke, stroked, vertex, whole } from "./shaders.js";
 
 const program = (g, vs, fs) => {
   const p = g.createProgram();
@@ -156,6 +21,7 @@ const program = (g, vs, fs) => {
   g.bindAttribLocation(p, 3, "from");
   g.bindAttribLocation(p, 4, "to");
   g.bindAttribLocation(p, 5, "along");
+  g.bindAttribLocation(p, 6, "on");
   g.linkProgram(p);
   if (!g.getProgramParameter(p, g.LINK_STATUS)) throw new Error(g.getProgramInfoLog(p));
   const at = {};
@@ -180,11 +46,11 @@ function joined(lines, columns, closed, by) {
   return { index, lines, each: wide * 6 };
 }
 
-// wide is how many numbers a corner has: where it lies, the way out, and three more.
-export const wide = 9;
+// wide is how many numbers a corner has: where it lies, the way out, three more, and where on its cloth it is.
+export const wide = 11;
 
 // gridOf are rows of points of one length as corners with the way out of each, and triangles between them. closed joins
-// the last of a row to its first. more gives three numbers beside a point.
+// the last of a row to its first. more gives three numbers beside a point, and where on its cloth that lies.
 export function gridOf(rows, columns, closed, place, more) {
   const on = new Float32Array(rows * columns * 3);
   for (let i = 0, k = 0; i < rows; i++)
@@ -202,7 +68,7 @@ export function gridOf(rows, columns, closed, place, more) {
       const [vx, vy, vz] = [on[b] - on[a], on[b + 1] - on[a + 1], on[b + 2] - on[a + 2]];
       const [x, y, z] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
       const long = Math.sqrt(x * x + y * y + z * z) || 1;
-      const [m, n, within = 1] = more(i, j);
+      const [m, n, within = 1, along = 0, across = 0] = more(i, j);
       corner[k] = on[p];
       corner[k + 1] = on[p + 1];
       corner[k + 2] = on[p + 2];
@@ -212,6 +78,8 @@ export function gridOf(rows, columns, closed, place, more) {
       corner[k + 6] = m;
       corner[k + 7] = n;
       corner[k + 8] = within;
+      corner[k + 9] = along;
+      corner[k + 10] = across;
     }
   const whole = Array.from({ length: rows }, (_, i) => i);
   const fine = joined(whole, columns, closed, 1);
@@ -253,7 +121,10 @@ export function tube(rings, fit = () => 0) {
     columns,
     true,
     (i, j) => [rings[i].p[2 * j], rings[i].p[2 * j + 1], rings[i].z ? rings[i].z[j] : rings[i].d],
-    (i, j) => [0, fit(rings[i].d), rings[i].m ? rings[i].m[j] + 0.5 : 1],
+    (i, j) => {
+      const { d, m, u } = rings[i];
+      return [0, fit(d), m ? m[j] + 0.5 : 1, u?.[2 * j], u?.[2 * j + 1]];
+    },
   );
 }
 
@@ -281,7 +152,8 @@ export const ringsOf = (s, side) => {
 // sheets are both halves of cloth as it hangs, or what goes round both arms.
 export function sheets(s) {
   const deep = bytes(s.in),
-    p = pointsOf(s);
+    p = pointsOf(s),
+    on = s.u && new Int16Array(bytes(s.u).buffer);
   return [1, -1].map((side) =>
     gridOf(
       s.rows,
@@ -291,7 +163,10 @@ export function sheets(s) {
         const k = 3 * (i * s.columns + (side > 0 ? j : s.columns - 1 - j));
         return [(side * p[k]) / 10, p[k + 1] / 10, p[k + 2] / 10];
       },
-      (i, j) => [deep[i * s.columns + (side > 0 ? j : s.columns - 1 - j)] / 255, 0],
+      (i, j) => {
+        const k = i * s.columns + (side > 0 ? j : s.columns - 1 - j);
+        return [deep[k] / 255, 0, 1, on && on[2 * k] / 4, on && on[2 * k + 1] / 4];
+      },
     ),
   );
 }
@@ -332,7 +207,7 @@ export function solid() {
   const empty = g.createVertexArray();
   const kept = new WeakMap();
   // Where in a corner its numbers lie: which attribute, how many, from which byte on.
-  const ofGrids = [[0, 3, 0], [1, 3, 12], [2, 3, 24]];
+  const ofGrids = [[0, 3, 0], [1, 3, 12], [2, 3, 24], [6, 2, 36]];
   const ofLines = [[3, 3, 0], [4, 3, 12], [5, 3, 24]];
   let frame = null;
 
@@ -429,28 +304,41 @@ export function solid() {
           const level = quick ? part.grid.coarse : part.grid.fine;
           return { part, level, runs: unhidden(part.grid, level, part.covered) };
         })
-        .filter((s) => s.runs.length)
-        .sort((a, b) => (b.part.lift || 0) - (a.part.lift || 0));
+        .filter((s) => s.runs.length);
+      const outward = (a, b) => (a.part.lift || 0) - (b.part.lift || 0);
       g.cullFace(g.BACK);
-      for (const { part, level, runs } of seen) {
+      const put = ({ part, level, runs }) => {
         if (part.shut) g.enable(g.CULL_FACE);
         else g.disable(g.CULL_FACE);
         g.uniform1i(at("fitted"), part.fitted && fits ? 1 : 0);
         const m = mesh(part.grid, level, ofGrids, 4 * wide);
         g.uniform3fv(at("dye"), part.dye);
+        g.uniform4fv(at("repeat"), part.repeat || [0, 0, 0, 0]);
+        if (part.repeat) g.uniform3fv(at("other"), part.other);
         g.uniform1f(at("id"), part.id / 255);
         g.uniform1f(at("lift"), part.lift || 0);
         g.bindVertexArray(m.array);
+        g.uniform1f(at("through"), part.through || 0);
         for (const [from, count] of runs) g.drawElements(g.TRIANGLES, count, g.UNSIGNED_INT, 4 * from);
-      }
+      };
+      seen
+        .filter((s) => !s.part.through)
+        .sort((a, b) => outward(b, a))
+        .forEach(put);
       g.disable(g.CULL_FACE);
-      if (lines.length) {
-        placed(ruling, view, w, h);
+      // Over what is there already, without being there for what comes after.
+      const lightly = (what) => {
         g.drawBuffers([g.COLOR_ATTACHMENT0, g.NONE]);
         g.depthMask(false);
         g.enable(g.BLEND);
-        g.blendFunc(g.SRC_ALPHA, g.ONE_MINUS_SRC_ALPHA);
-        for (const l of lines) {
+        g.blendFuncSeparate(g.SRC_ALPHA, g.ONE_MINUS_SRC_ALPHA, g.ONE, g.ONE_MINUS_SRC_ALPHA);
+        what();
+        g.disable(g.BLEND);
+        g.depthMask(true);
+      };
+      const rule = (some) => {
+        placed(ruling, view, w, h);
+        for (const l of some) {
           if (l.covered.some(([a, b]) => l.lines.high >= a && l.lines.low <= b)) continue;
           g.uniform1f(ruling.at("lift"), l.lift);
           g.uniform1f(ruling.at("broad"), l.broad);
@@ -461,8 +349,17 @@ export function solid() {
           g.bindVertexArray(m.array);
           g.drawElements(g.TRIANGLES, m.count, g.UNSIGNED_INT, 0);
         }
-        g.disable(g.BLEND);
-        g.depthMask(true);
+      };
+      lightly(() => rule(lines.filter((l) => !l.through)));
+      // What is sheer from within outward, then once more for what it is and how far away, so that it is inked.
+      const sheer = seen.filter((s) => s.part.through).sort(outward);
+      if (sheer.length) {
+        g.useProgram(shading.p);
+        lightly(() => sheer.forEach(put));
+        g.drawBuffers([g.NONE, g.COLOR_ATTACHMENT1]);
+        sheer.forEach(put);
+        g.disable(g.CULL_FACE);
+        lightly(() => rule(lines.filter((l) => l.through)));
       }
       g.bindFramebuffer(g.FRAMEBUFFER, null);
       g.viewport(0, 0, w, h);
