@@ -54,6 +54,7 @@ type Draft struct {
 	Dimensions []Dimension
 	Bones      []bone.Bone
 	Hoops      []bone.Hoop
+	TiedUp     []TiedUp
 	Laces      []closure.Lacing
 	Quilting   []quilt.Quilted
 	Fastenings []closure.Fastening

@@ -184,3 +184,9 @@ func goesRoundArm(p *pattern.Piece) bool {
 	}
 	return false
 }
+
+// TiedUp is a place of a piece that hangs, as far down it as it is cut, and how far below its upper edge a tape holds that, mm.
+type TiedUp struct {
+	Piece       string
+	Cloth, Tied float64
+}

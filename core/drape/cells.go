@@ -22,6 +22,8 @@ type Panel struct {
 	FrontIs, BackIs SideIs
 	// Folds are how far along the upper edge its pleats begin, from the front on, mm.
 	Folds []float64
+	// Loops are where tapes draw it up.
+	Loops []Loop
 	// shoulder is set for one that goes up to the shoulder.
 	shoulder bool
 }

@@ -266,11 +266,15 @@ func (d *drawing) fall() {
 			out[j] = sum / count
 		}
 		z := s.On[col].Z - d.rise[col]
-		less := d.lessAt(s.at[col])
+		less, tied := d.lessAt(s.at[col]), d.tiedAt(s.at[col])
 		for j := 1; j <= rows; j++ {
 			a, b := d.bases[(j-1)*cols+col], d.bases[j*cols+col]
 			long := (within(d.deep[j], s.at[col]) - within(d.deep[j-1], s.at[col])) * less
-			run := (b.x-a.x)*b.nx + (b.y-a.y)*b.ny + (out[j]-out[j-1])*b.out
+			run := (b.x-a.x)*b.nx + (b.y-a.y)*b.ny
+			if tied { // its own way down is told already
+				long = math.Sqrt(run*run + (a.z-b.z)*(a.z-b.z))
+			}
+			run += (out[j] - out[j-1]) * b.out
 			fall := math.Sqrt(max(long*long-run*run, 0))
 			// Over a shelf it lies as that does.
 			fall = fall*b.out + (a.z-b.z)*(1-b.out)

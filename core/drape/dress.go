@@ -55,6 +55,9 @@ func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 		if i == len(strips)-1 && d.Wear.Train == 0 && shortened(d) {
 			g.ends = ending(d)
 		}
+		for k := range s.Panels {
+			s.Panels[k].Loops = loopsOf(d, s.Panels[k].Piece)
+		}
 		out = append(out, Hang(s.Panels, g, bending, floor))
 	}
 	base := out[len(out)-1]

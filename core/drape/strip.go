@@ -132,6 +132,7 @@ type hanging struct {
 	round  [][bearings]float64 // and how far round each of its places lies
 	cuts   []float64           // [cut] its bearing, in steps
 	less   [bearings]float64   // how much of its length cloth comes down by
+	tied   [bearings]*tiedUp   // where loops draw it up
 	base   [][]float64         // [row][cut] how far round it lies
 	folds  []float64           // where folds begin and end, in cells and parts of one
 	pleats map[int]bool        // which folds are pressed pleats
@@ -179,9 +180,13 @@ func (h *hanging) plumb() {
 			long += (h.deep[rows][cell[m]+1] - long) * in[m]
 			if to := w.reaches(h.ground.ends(float64(m)/(bearings-1))) - w.from; to < long*(1-takenUp) {
 				h.less[m] = max(to/long, 0.1)
+				if h.tied[m] = tie(h.panels[h.panel[cell[m]]].Loops, long, to); h.tied[m] != nil {
+					h.less[m] = 1
+				}
 			}
 		}
 	}
+	beside := h.besideTied()
 	var opened [rows + 1]float64
 	for j := range opened {
 		opened[j] = h.ground.opens[0] + (h.ground.opens[1]-h.ground.opens[0])*share(j)
@@ -191,7 +196,16 @@ func (h *hanging) plumb() {
 			d := h.deep[j][cell[m]]
 			d += (h.deep[j][cell[m]+1] - d) * in[m]
 			d *= h.less[m]
-			h.rings[j][m] = h.ground.at(opened[j]+float64(m)*(1-opened[j]/(bearings-1)), d, &hints)
+			out := 0.0
+			if t := h.tied[m]; t != nil {
+				d, out = t.at(d)
+			}
+			p := h.ground.at(opened[j]+float64(m)*(1-opened[j]/(bearings-1)), d, &hints)
+			out *= beside[m]
+			if r := math.Sqrt(p.x*p.x + p.y*p.y); out > 0 && r > 1 {
+				p.x, p.y = p.x*(r+out)/r, p.y*(r+out)/r
+			}
+			h.rings[j][m] = p
 			if m > 0 {
 				a, b := h.rings[j][m-1], h.rings[j][m]
 				h.round[j][m] = h.round[j][m-1] + math.Sqrt((a.x-b.x)*(a.x-b.x)+(a.y-b.y)*(a.y-b.y)+(a.z-b.z)*(a.z-b.z))

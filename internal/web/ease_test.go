@@ -32,7 +32,12 @@ func TestEaseFollowsWhatIsUnderIt(t *testing.T) {
 	for _, l := range drawn.Layers {
 		last := -1e9
 		for _, e := range l.Ease {
-			fits[string(e.Fit)]++
+			switch {
+			case e.By < -10:
+				fits["tight"]++
+			case e.By < 10:
+				fits["as meant"]++
+			}
 			assert.Greater(t, e.Drop, last, "from the top down")
 			last = e.Drop
 		}

@@ -251,6 +251,9 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	for i := range backs {
 		p := &d.Pieces[1+i]
 		across := plane.BoxOf(p.Edges[0].Line).Width()
+		for _, l := range ties {
+			d.TiedUp = append(d.TiedUp, draft.TiedUp{Piece: p.ID, Cloth: l.loop, Tied: l.ring})
+		}
 		for _, x := range tapes {
 			if x < from || x >= from+across {
 				continue

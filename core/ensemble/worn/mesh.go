@@ -155,6 +155,27 @@ func (f *Figure) torso(rings []Ring) (kept []Ring) {
 	return kept
 }
 
+// seat closes a torso between the legs: rings that grow narrower below the last one.
+func seat(rings []Ring) []Ring {
+	last := rings[len(rings)-1]
+	out := slices.Clone(rings)
+	for _, t := range []float64{0.35, 0.65, 0.87, 1} {
+		r := Ring{Drop: last.Drop + seatFalls*t}
+		for k, x := range last.Line {
+			by := 1 - 0.12*t // from front to back
+			if k%2 == 0 {
+				by = math.Sqrt(1 - t*t)
+			}
+			r.Line = append(r.Line, x*by)
+		}
+		out = append(out, r)
+	}
+	return out
+}
+
+// seatFalls is how far a torso reaches down between the legs, mm.
+const seatFalls = 26.0
+
 // parts are all that is seen of a figure in its first n layers.
 func (f *Figure) parts(n int) []part {
 	skin := f.Bare
@@ -190,7 +211,7 @@ func (f *Figure) parts(n int) []part {
 			out = append(out, one)
 		}
 	}
-	add(0, 0, true, meshOfRings(f.torso(skin)))
+	add(0, 0, true, meshOfRings(seat(f.torso(skin))))
 	add(0, 0, true, f.Leg.meshes()...)
 	sleeved := -1
 	for i := range f.Layers[:n] {

@@ -4,8 +4,10 @@ package worn
 
 import (
 	"math"
+	"slices"
 	"sync"
 
+	"ardentgusset/core/draft"
 	"ardentgusset/core/drape"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/family"
@@ -36,7 +38,7 @@ type Layer struct {
 	// HoodUp and HoodDown are its hood over the head and on the back, where it has one.
 	HoodUp   *Sheet `json:"hood_up,omitempty"`
 	HoodDown *Sheet `json:"hood_down,omitempty"`
-	Skin  []Ring  `json:"skin,omitempty"` // the body under it, where it is laced
+	Skin     []Ring `json:"skin,omitempty"` // the body under it, where it is laced
 	// Sleeve is its left one, where it has sleeves.
 	Sleeve *Sheet `json:"sleeve,omitempty"`
 	// Legs are what goes round its left leg, where it has legs.
@@ -199,7 +201,11 @@ func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet, on *print) Layer {
 	for i := range l.Rings {
 		ends = max(ends, l.Rings[i].Drop)
 	}
-	m := maskOf(l.Lines, l.Trims, len(sheets) > 0, ends)
+	lines := l.Lines
+	if l.OverArms { // it goes on over the arm
+		lines = slices.DeleteFunc(slices.Clone(lines), func(one Line) bool { return one.Kind == draft.DrawnScye })
+	}
+	m := maskOf(lines, l.Trims, len(sheets) > 0, ends)
 	m.worn(l.Rings)
 	m.worn(l.Held)
 	if stage.Draft.Wear.LaceTo > 0 {

@@ -42,8 +42,8 @@ type drawnLayer struct {
 
 // drawnEase is how a fitted garment goes round what is under it, from the top down.
 type drawnEase struct {
-	Drop float64      `json:"drop"`
-	Fit  ensemble.Fit `json:"fit"`
+	Drop float64 `json:"drop"`
+	By   float64 `json:"by"` // how much more ease there is than was meant, mm
 }
 
 type drawnAdds struct {
@@ -125,7 +125,7 @@ func told(stages []ensemble.Stage, of worn.Layer, colour string, heights []drawn
 		Around: around(stage.AsMade(), heights, u)}
 	l.Says, l.At = adds(stages, i, u)
 	for _, e := range stage.Ease() {
-		l.Ease = append(l.Ease, drawnEase{tenth(e.Drop), e.Fit()})
+		l.Ease = append(l.Ease, drawnEase{tenth(e.Drop), tenth(e.Is - e.Meant)})
 	}
 	return l
 }

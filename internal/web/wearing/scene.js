@@ -1,7 +1,7 @@
 // The scene as solids and lines for the depth buffer: what of each garment is seen, made once and kept for as long as it
 // is there.
-import { mix } from "./shading.js";
-import { gridOf, lowest, sheets, stretches, tube } from "./solid.js";
+import { easeAt, mix } from "./shading.js";
+import { gridOf, lowest, noFit, sheets, stretches, tube } from "./solid.js";
 
 // merged are ranges without overlaps, from the top down.
 export const merged = (ranges) => {
@@ -19,13 +19,9 @@ const grids = (key, make) => {
   if (!made.has(key)) made.set(key, make());
   return made.get(key);
 };
-const fitCode = { tight: 1, loose: 2 };
 const shapeGrids = (s) =>
   grids(s, () => {
-    const fit = (d) => {
-      const one = s.ease?.findLast((e) => e.drop <= d + 5)?.fit;
-      return one ? fitCode[one] || 3 : 0;
-    };
+    const fit = (d) => easeAt(s.ease, d);
     const round = s.sheets ? s.held || [] : s.legs ? s.rings.filter((r) => r.d <= s.crotch) : s.rings;
     return [...(round.length > 1 ? [tube(round, fit)] : []), ...[...(s.sheets || []), ...(s.legs || [])].flatMap(sheets)];
   });
@@ -140,9 +136,19 @@ const dots = (trims, is) =>
           const side = by * Math.cos(a);
           return [x - out[1] * side + out[0] * up, y + out[0] * side + out[1] * up, d + by * Math.sin(a)];
         },
-        () => [0, 0],
+        () => [0, noFit],
       );
     });
+
+// seat closes a torso between the legs: rings that grow narrower below the last one.
+const seat = (rings) => {
+  const last = rings.at(-1);
+  const below = [0.35, 0.65, 0.87, 1].map((t) => ({
+    d: last.d + 26 * t,
+    p: last.p.map((x, k) => x * (k % 2 ? 1 - 0.12 * t : Math.sqrt(1 - t * t))),
+  }));
+  return [...rings, ...below];
+};
 
 // solids are the parts of the scene as they are put on, for the depth buffer.
 export function solids(scene, on, skin, covers) {
@@ -162,7 +168,7 @@ export function solids(scene, on, skin, covers) {
     };
   };
   const bare = (grid, covered, lift = 0) => parts.push({ grid, dye: unit(ink.face), id: 1, covered, fitted: false, lift, shut: true });
-  bare(grids(skin, () => tube(skin.filter((r) => r.d <= data.crotch + 8))), covers(0));
+  bare(grids(skin, () => tube(seat(skin.filter((r) => r.d <= data.crotch + 8)))), covers(0));
   for (const grid of grids(data.leg, () => sheets(data.leg))) bare(grid, covers(0));
   on.forEach((s, i) => {
     if (!i) return;

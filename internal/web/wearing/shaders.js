@@ -35,7 +35,7 @@ uniform vec3 dye;
 uniform vec3 other; // what its stripes, checks or motifs are in
 uniform vec4 repeat; // along, across, 1 for checks and stripes, 2 for motifs, 3 with a half-drop; 0 none
 uniform vec3 shadow;
-uniform vec4 fits[3];
+uniform vec4 fits[3]; // too tight, too loose, as meant
 uniform float gloss;
 uniform float id;
 uniform float through; // how much of what is behind is seen through it
@@ -69,8 +69,10 @@ void main() {
   float light = max(0.0, dot(n, vec3(-0.4503, -0.5003, 0.7405)));
   light *= 1.25 - 0.25 * light;
   vec3 c = repeat.z > 0.0 ? mix(dye, other, figured()) : dye;
-  int fit = int(extra.y + 0.5);
-  if (fitted > 0 && fit > 0) c = mix(c, fits[fit - 1].rgb, 0.62);
+  if (fitted > 0 && extra.y > -2.0) {
+    float by = clamp(extra.y, -1.0, 1.0);
+    c = mix(c, mix(fits[2].rgb, by < 0.0 ? fits[0].rgb : fits[1].rgb, abs(by)), 0.68);
+  }
   c = mix(c, shadow, (1.0 - light) * 0.42);
   c = mix(c, vec3(1.0, 0.98, 0.94), max(0.0, light - 0.72) * gloss);
   c = mix(c, shadow, 0.42 * extra.x);

@@ -26,6 +26,20 @@ export const palette = (layers) => {
   };
 };
 
+// far is how much more or less ease than meant is as far as the scale goes, mm.
+const far = 30;
+
+// easeAt is how a garment goes round what is under it at a drop, by what is known of it above and below: −1 far too tight
+// to 1 far too loose; −9 where nothing is.
+export const easeAt = (ease, drop) => {
+  if (!ease?.length) return -9;
+  const i = ease.findIndex((e) => e.drop >= drop);
+  const b = ease[i < 0 ? ease.length - 1 : i],
+    a = i > 0 ? ease[i - 1] : b;
+  const k = b.drop > a.drop ? (drop - a.drop) / (b.drop - a.drop) : 0;
+  return Math.max(-1, Math.min(1, (a.by + (b.by - a.by) * Math.min(Math.max(k, 0), 1)) / far));
+};
+
 const sun = [-0.45, -0.5, 0.74]; // from the upper left, before
 
 // strip are the faces between two rings of shape i, each with its shade and whether it looks this way. k is how
@@ -59,8 +73,8 @@ export const colour = (face, { ink, shapes, view }) => {
     const down = Math.min(1, Math.max(0, (face.low - 60) / 300));
     c = mix(c, ink.line, 0.03 + 0.045 * Math.cos(face.j * 72 * deg) * down);
   }
-  const fit = view.ease && face.i && layer.ease?.findLast((e) => e.drop <= face.low + 5)?.fit;
-  if (fit) c = mix(c, { tight: ink.madder, loose: ink.woad }[fit] || ink.weld, 0.62);
+  const by = view.ease && face.i ? easeAt(layer.ease, face.low) : -9;
+  if (by > -2) c = mix(c, mix(ink.weld, by < 0 ? ink.madder : ink.woad, Math.min(Math.abs(by), 1)), 0.68);
   if (view.lit && face.i && layer.id === view.lit) c = mix(c, ink.madder, 0.3);
   return css(c);
 };

@@ -113,8 +113,12 @@ export function unhidden(grid, level, covered) {
   return out;
 }
 
-// tube is a shape between rings, from the top down; fit tells how it goes round what is under it at a drop.
-export function tube(rings, fit = () => 0) {
+// noFit stands for what has no ease of its own.
+export const noFit = -9;
+
+// tube is a shape between rings, from the top down; fit tells how it goes round what is under it at a drop, −1 far too
+// tight to 1 far too loose.
+export function tube(rings, fit = () => noFit) {
   const columns = rings[0].p.length / 2;
   return gridOf(
     rings.length,
@@ -165,7 +169,7 @@ export function sheets(s) {
       },
       (i, j) => {
         const k = i * s.columns + (side > 0 ? j : s.columns - 1 - j);
-        return [deep[k] / 255, 0, 1, on && on[2 * k] / 4, on && on[2 * k + 1] / 4];
+        return [deep[k] / 255, noFit, 1, on && on[2 * k] / 4, on && on[2 * k + 1] / 4];
       },
     ),
   );
