@@ -61,7 +61,7 @@ func TestClothThatShowsIsAsLongOnTheFigureAsOnThePieces(t *testing.T) {
 
 // Sheer cloth hides nothing: what is under it is seen, and it lies over that as a veil.
 func TestWhatIsUnderSheerClothIsSeen(t *testing.T) {
-	const dot = 8.0
+	const dot = 5.0
 	view := worn.View{Dot: dot}
 	sheer, thick := inCheck(t, "skirt-breadths", true), inCheck(t, "skirt-breadths", false)
 	assert.NotEmpty(t, sheer.From(view, 1).Veil(1, 1, 8))
