@@ -251,18 +251,7 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	for i := range backs {
 		p := &d.Pieces[1+i]
 		across := plane.BoxOf(p.Edges[0].Line).Width()
-		for _, l := range ties {
-			d.TiedUp = append(d.TiedUp, draft.TiedUp{Piece: p.ID, Cloth: l.loop, Tied: l.ring})
-		}
-		for _, x := range tapes {
-			if x < from || x >= from+across {
-				continue
-			}
-			for k, l := range ties {
-				p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Tie, Label: fmt.Sprint("loop ", k+1),
-					Path: []plane.Point{{X: x - from, Y: cut - l.loop}}})
-			}
-		}
+		tieUp(&d, p, from, across, cut, ties, tapes)
 		from += across
 		if i > 0 {
 			d.Sew(fmt.Sprintf("back-%d", i), d.Pieces[i].ID, "right", p.ID, "left", "plain")
@@ -306,6 +295,22 @@ func (Overskirt) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft
 	d.Pieces = append(d.Pieces, band.Piece(stretches...))
 	finishOverskirt(&d, on, v, in, drapery{a, band, ties, tapes, cut, wide})
 	return d, nil
+}
+
+// tieUp marks the loops of a breadth that lies so far out, so wide and so long, and tells how far they draw it up.
+func tieUp(d *draft.Draft, p *pattern.Piece, from, across, cut float64, ties []looped, tapes []float64) {
+	for _, l := range ties {
+		d.TiedUp = append(d.TiedUp, draft.TiedUp{Piece: p.ID, Cloth: l.loop, Tied: l.ring})
+	}
+	for _, x := range tapes {
+		if x < from || x >= from+across {
+			continue
+		}
+		for k, l := range ties {
+			p.Marks = append(p.Marks, pattern.Mark{Kind: pattern.Tie, Label: fmt.Sprint("loop ", k+1),
+				Path: []plane.Point{{X: x - from, Y: cut - l.loop}}})
+		}
+	}
 }
 
 // drapery is what an overskirt is finished from.

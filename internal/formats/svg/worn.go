@@ -86,19 +86,7 @@ func (w Worn) inner(d *drawing, p *worn.Picture) {
 			d.put(`<path %s d="%s"/>`, w.look("worn-paper"), whole)
 		} else {
 			d.put(`<path %s d="%s"/>`, w.look("worn-cloth "+dye), whole)
-			if r := w.repeat(i); r != nil && p.Shows(r) {
-				tones := []worn.Tone{worn.Paler}
-				if r.Along > 0 && r.Across > 0 && !r.Motifs {
-					tones = []worn.Tone{worn.Pale, worn.Paler}
-				}
-				for _, t := range tones {
-					look := "worn-pale"
-					if colour := w.Colours[stage]; colour == "unbleached" || colour == "chalk" {
-						look = "worn-print"
-					}
-					d.put(`<path %s d="%s"/>`, w.look(look), rings(p.Region(i, t, least)))
-				}
-			}
+			w.printed(d, p, i, least)
 			if dark := rings(p.Region(i, worn.Dark, 2*least)); dark != "" {
 				d.put(`<path %s d="%s"/>`, w.look("worn-dark"), dark)
 			}
@@ -146,12 +134,26 @@ func (w Worn) inner(d *drawing, p *worn.Picture) {
 	}
 }
 
-// repeat is what shows on the cloth of what a part belongs to; nil for a plain one.
-func (w Worn) repeat(of int) *worn.Repeat {
+// printed draws what shows on the cloth of a part: light on what is dyed, dyed on what is light.
+func (w Worn) printed(d *drawing, p *worn.Picture, of, least int) {
 	if of == 0 {
-		return nil
+		return
 	}
-	return w.Figure.Layers[of-1].Repeat
+	l := &w.Figure.Layers[of-1]
+	r, look := l.Repeat, "worn-pale"
+	if r == nil || !p.Shows(r) {
+		return
+	}
+	if colour := w.Colours[l.Stage]; colour == "unbleached" || colour == "chalk" {
+		look = "worn-print"
+	}
+	tones := []worn.Tone{worn.Paler}
+	if r.Along > 0 && r.Across > 0 && !r.Motifs {
+		tones = []worn.Tone{worn.Pale, worn.Paler}
+	}
+	for _, t := range tones {
+		d.put(`<path %s d="%s"/>`, w.look(look), rings(p.Region(of, t, least)))
+	}
 }
 
 // rings are closed lines as a path.

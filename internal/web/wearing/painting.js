@@ -131,7 +131,8 @@ export function paintFigure(scene) {
       merged(
         on
           .slice(i + 1)
-          .filter((o, k) => o.rings.length && !scene.through[i + 1 + k] && !(o.over_arms && o.sheets)) // what is open before hides by itself
+          // What is open before hides by itself.
+          .filter((o, k) => o.rings.length && !scene.through[i + 1 + k] && !(o.over_arms && o.sheets))
           .map((o) => [o.top - 1, o.bottom - (o.sheets ? 14 : 1)]),
       );
     const fine = scene.quick ? 0.9 : Math.max(ratio, 1.5),

@@ -61,7 +61,8 @@ function linesOf(s, inHand = () => false) {
   const of = (...kinds) => own.filter((l) => kinds.includes(l.kind)).map((l) => above(l.p));
   const rings = s.sheets ? s.held || [] : s.rings;
   const trims = (...kinds) => (s.trims || []).filter((t) => !t.across && kinds.includes(t.is)).map((t) => t.p);
-  const ends = !s.lines && !trims("edge").length && rings.length > 1 ? [rings[0], ...(s.one_length ? [] : [rings.at(-1)])].flatMap(ringLine) : [];
+  const last = s.one_length ? [] : [rings.at(-1)];
+  const ends = !s.lines && !trims("edge").length && rings.length > 1 ? [rings[0], ...last].flatMap(ringLine) : [];
   const sheets = s.sheets || [];
   return {
     seams: stretches([...of("seam"), ...trims("seam", "pleat"), ...both(sheets.flatMap((h) => h.seams || []))]),
@@ -221,7 +222,16 @@ export function solids(scene, on, skin, covers) {
     const sleeved = on.map((s, i) => ({ s, i })).filter((o) => o.s.sleeve);
     for (const { s, i } of sleeved.slice(-1))
       for (const grid of grids(s.sleeve, () => sheets(s.sleeve)))
-        parts.push({ grid, dye: lit(s, ink.dyes.get(s.colour)), ...printed(s), through: scene.through[i], id: i + 1, covered: [], fitted: false, lift: 16 * on.length });
+        parts.push({
+          grid,
+          dye: lit(s, ink.dyes.get(s.colour)),
+          ...printed(s),
+          through: scene.through[i],
+          id: i + 1,
+          covered: [],
+          fitted: false,
+          lift: 16 * on.length,
+        });
     const reaches = Math.max(...sleeved.map((o) => lowest(o.s.sleeve)), -4000);
     for (const grid of grids(data.arm, () => sheets(data.arm))) bare(grid, [[-4000, reaches - 12]], 16 * on.length);
   }
