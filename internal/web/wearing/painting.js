@@ -351,7 +351,7 @@ export function paintSection(scene) {
   const list = shapes
     .slice(0, n + 1)
     .map((s, i) => [s, i, ringAt(s.rings, view.at)])
-    .filter(([s, i, ring]) => ring && s.around[at] && (i === 0 || (view.at >= s.top && view.at <= s.bottom)));
+    .filter(([s, , ring]) => ring && s.around[at]);
   let reach = 60;
   for (const [, , ring] of list)
     for (let j = 0; j < ring.p.length; j += 2) reach = Math.max(reach, Math.abs(ring.p[j]), Math.abs(ring.p[j + 1]));
