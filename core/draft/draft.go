@@ -81,6 +81,8 @@ type Draft struct {
 	Drawn []Drawn
 	// Collar is how the collar lies that is sewn to its neckline.
 	Collar Collar
+	// Strap is what goes over its shoulders; without a piece for none.
+	Strap Strap
 	// On holds the girths of the figure it was drafted to, mm.
 	On map[figure.Level]float64
 	// Waist is its seam line at the waist, where bodice and skirt meet; empty for what has none.

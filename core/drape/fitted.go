@@ -342,6 +342,7 @@ func (f *Fitted) beyond(b *beside, down float64) Point {
 	const stride = 6.0
 	at := f.place(b.r.drop, b.here)
 	drop, left := b.r.drop, math.Abs(down)
+	round := b.here / f.ringLong(drop) // its share of the way round, whose ends meet there too
 	first, last := f.halves[0].drop, f.halves[len(f.halves)-1].drop
 	for left > 0.01 {
 		step := math.Copysign(min(stride, left), down)
@@ -349,7 +350,7 @@ func (f *Fitted) beyond(b *beside, down float64) Point {
 			at.Z -= math.Copysign(left, down)
 			return at
 		}
-		next := f.place(drop+step, b.here)
+		next := f.place(drop+step, round*f.ringLong(drop+step))
 		long := math.Sqrt((next.X-at.X)*(next.X-at.X) + (next.Y-at.Y)*(next.Y-at.Y) + step*step)
 		if long > left { // so much of it as is left
 			k := left / long

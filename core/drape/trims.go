@@ -146,6 +146,23 @@ func (f *Fitted) line(piece string, path []plane.Point) []Point {
 	return out
 }
 
+// Beside is a line beside an edge of a piece, so far inside it, on the left half of the figure; nothing for one that does not lie round it.
+func (f *Fitted) Beside(edge pattern.Side, inside float64) []Point {
+	p := pieceOf(f.draft, edge.Piece)
+	if p == nil || p.Hidden || p.Of != "" || !f.has(p.ID) {
+		return nil
+	}
+	e, ok := p.Edge(edge.Edge)
+	if !ok || e.ID == p.Fold {
+		return nil
+	}
+	line := e.Line
+	if inside > 0 {
+		line = plane.Beside(line, inside)
+	}
+	return f.line(p.ID, line)
+}
+
 func mirrored(on []Point) []Point {
 	out := slices.Clone(on)
 	for i := range out {

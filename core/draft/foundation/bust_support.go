@@ -95,6 +95,10 @@ func (BustSupport) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dra
 		{Drop: on.Drop(figure.Underbust), Depth: t}, {Drop: on.Drop(figure.Underbust) + v.Number(draft.Band), Depth: 2 * t}}
 	tellSupport(&d)
 	d.Entry = draft.Entry{At: draft.AtBack, Through: true}
+	bp := on.Torso().BustPoint
+	d.Strap = draft.Strap{Piece: "strap", Wide: v.Number("strap"),
+		Before: draft.StrapEnd{Across: bp.X, Drop: d.Wear.Cover[0].Drop},
+		Behind: draft.StrapEnd{Across: bp.X * 0.9, Drop: d.Wear.Cover[0].Drop}}
 	return d, nil
 }
 

@@ -203,14 +203,23 @@ func tab(p *pattern.Piece, long, spread float64, straight string) {
 	e.Line = plane.Join(left, right)
 }
 
+// onBlade is how far from the centre back the middle of a strap lies at most, of the width across the back.
+const onBlade = 0.35
+
 // strap adds a pair of straps sewn to the top of the back piece beside its
-// side seam and tied before.
+// side seam, or on the blade, and tied before.
 func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topBack float64) {
 	const wide, tie = 34.0, 50.0
 	e, _ := back.Edge("top")
 	w := min(wide, e.Length()*0.6)
-	back.Split("top", pattern.Stretch{ID: "top", Name: "upper edge", Length: e.Length() - w},
-		pattern.Stretch{ID: "strap-seam", Name: "to the strap"})
+	// Over the shoulder it comes from the blade: a back that reaches to the side has it further in (from memory).
+	if in := on.Length("across_back") * onBlade; e.Length()-w/2 > in+w {
+		back.Split("top", pattern.Stretch{ID: "top", Name: "upper edge", Length: in - w/2},
+			pattern.Stretch{ID: "strap-seam", Name: "to the strap", Length: w}, pattern.Stretch{ID: "top-2", Name: "upper edge"})
+	} else {
+		back.Split("top", pattern.Stretch{ID: "top", Name: "upper edge", Length: e.Length() - w},
+			pattern.Stretch{ID: "strap-seam", Name: "to the strap"})
+	}
 	if s, ok := back.Edge("strap-seam"); ok {
 		s.Allowance = 10
 	}
@@ -229,6 +238,7 @@ func strap(d *draft.Draft, back *pattern.Piece, on figure.Figure, topFront, topB
 	d.Pieces = append(d.Pieces, p)
 	d.Seams = append(d.Seams, pattern.Seam{ID: "strap", A: pattern.Side{Piece: "strap", Edge: "bottom"},
 		B: pattern.Side{Piece: back.ID, Edge: "strap-seam"}, Join: pattern.SetOn, Technique: "stitched-twice", Strain: 2})
+	d.Strap = draft.Strap{Piece: "strap", Wide: s.Length(), Behind: draft.StrapEnd{Side: pattern.Side{Piece: back.ID, Edge: "strap-seam"}}}
 	d.Tell(work.ToSetOn, "Straps behind first; their length before is found on the wearer.")
 	d.Measure("strap", "the strap", "in length", long)
 	d.Buy("ribbon", "Ribbon to tie the straps", 1.2, "m", "two of "+measure.Tell(600))

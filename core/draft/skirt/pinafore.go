@@ -136,6 +136,10 @@ func (Pinafore) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.
 	d.Measure("bib", "the bib", "high above the band", high)
 	d.Measure("strap", "each strap", "in length", v.Number("strap_long"))
 	d.Spares = append(d.Spares, draft.Spare{Dimension: "strap", Where: "its end on the band", Slide: strapRoom})
+	wideOn := v.Number("strap_wide")
+	d.Strap = draft.Strap{Piece: "strap", Wide: wideOn, BibWide: wide, BibHigh: high,
+		Before: draft.StrapEnd{Across: (wide - wideOn) / 2, Drop: -high},
+		Behind: draft.StrapEnd{Across: -v.Number("strap_end")}}
 	if way := strapWay(on, high); v.Number("strap_long") < way {
 		d.Offer(true, "The straps are too short", fmt.Sprintf("From the bib over the shoulder to the band behind is %s.",
 			measure.Tell(way)),

@@ -38,6 +38,7 @@ func trimsOf(stage *ensemble.Stage, surface figure.Surface, lines []Line) ([]Tri
 			out = append(out, one)
 		}
 	}
+	out = append(out, stitched(stage, f)...)
 	for _, l := range lines {
 		if l.Kind == draft.DrawnRoll {
 			opened(lines, l.Line[1])
@@ -52,6 +53,17 @@ func trimsOf(stage *ensemble.Stage, surface figure.Surface, lines []Line) ([]Tri
 		}
 	}
 	return out, flaps
+}
+
+// strapped are a garment's straps and what they hold up, over what it is worn over.
+func strapped(stage *ensemble.Stage, surface figure.Surface) (out []Sheet) {
+	if stage.Draft.Strap.Piece == "" {
+		return nil
+	}
+	for _, l := range drape.Straps(&stage.Draft, drape.Fit(&stage.Draft, surface), stage.On.Rings()) {
+		out = append(out, Sheet{Columns: l.Columns, On: l.On})
+	}
+	return out
 }
 
 // hooped are the steels of a cage, as they are worn.

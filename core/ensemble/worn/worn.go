@@ -186,6 +186,8 @@ func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet, on *print) Layer {
 		outstanding(l.Rings, stage.On)
 	}
 	l.Trims = append(l.Trims, hooped(&stage.Draft)...)
+	l.Trims = append(l.Trims, hemmed(stage, sheets)...)
+	l.Flaps = append(l.Flaps, strapped(stage, surface)...)
 	if on != nil {
 		on.ringed(l.Rings)
 		on.ringed(l.Held)
