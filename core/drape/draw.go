@@ -202,6 +202,7 @@ func (d *drawing) place(j int, scale float64) {
 				lean, cos = sin, c
 			}
 		}
+		middle := d.lies(j, one.from+one.base/2, &hint)
 		for i := range parts + 1 {
 			if f > 0 && i == 0 {
 				continue
@@ -211,11 +212,12 @@ func (d *drawing) place(j int, scale float64) {
 			if last <= 1e-9 {
 				x = one.base * float64(i) / parts
 			}
-			if !one.pleat && i > 0 && i < parts { // no fold hangs over into the next
-				x = min(max(x, apart), max(one.base-apart, apart))
+			if !one.pleat && i > 0 && i < parts { // no fold hangs over into the next, nor through itself
+				x = one.keeps(x, i)
 			}
 			x += y * lean
 			at := d.lies(j, one.from+x, &hint)
+			at.fans(&middle, i < parts/2)
 			col := f*parts + i
 			sin := math.Sin(math.Pi * float64(i) / parts)
 			d.out[j*s.Columns+col] = one.out * scale * sin * sin
@@ -235,6 +237,27 @@ func (d *drawing) place(j int, scale float64) {
 			row[col] = p
 		}
 	}
+}
+
+// fans keeps the way out from a place on its own side of that from the middle of its fold: over a hollow of the ring a fold's sides would
+// meet, and go straight out instead. Ways turn to the right from the front to the back.
+func (l *lying) fans(middle *lying, before bool) {
+	if side := middle.nx*l.ny - middle.ny*l.nx; before && side < 0 || !before && side > 0 {
+		l.nx, l.ny = middle.nx, middle.ny
+	}
+}
+
+// keeps is a place along a fold's base with both its sides on their own side of its middle, and neither over the next fold.
+func (f *fold) keeps(x float64, i int) float64 {
+	const middle = parts / 2
+	x = min(max(x, apart), max(f.base-apart, apart))
+	switch {
+	case i < middle:
+		return min(x, max(f.base/2-apart, 0))
+	case i > middle:
+		return max(x, min(f.base/2+apart, f.base))
+	}
+	return x
 }
 
 // apart is how far two folds lie apart at least, mm.

@@ -66,16 +66,16 @@ func (f *Fitted) upperEdge() (out []Point) {
 			}
 		}
 	}
-	highest := func(p Point) bool {
-		return !slices.ContainsFunc(out, func(q Point) bool { return math.Abs(q.X-p.X) < drawnEvery && q.Z > p.Z+2*drawnEvery })
-	}
-	var upper []Point
+	const hollowed = 120.0 // how far an upper edge sweeps down to the arm at most
+	top := math.Inf(-1)
 	for _, p := range out {
-		if highest(p) {
-			upper = append(upper, p)
-		}
+		top = max(top, p.Z)
 	}
-	return upper
+	return slices.DeleteFunc(out, func(p Point) bool {
+		return p.Z < top-hollowed || slices.ContainsFunc(out, func(q Point) bool {
+			return math.Abs(q.X-p.X) < drawnEvery && q.Z > p.Z+2*drawnEvery
+		})
+	})
 }
 
 // relief is the body as it is seen from above.
@@ -175,29 +175,68 @@ func (h *half) forward(x float64, before bool) (best float64, found bool) {
 // strap is a strap between its ends, drawn tight over the shoulder.
 func (r *relief) strap(before, behind Point, wide float64) Flap {
 	out := Flap{Columns: across, On: make([]Point, strapRows*across)}
+	over := r.onShoulder(before, behind, wide)
 	for j := range across {
 		side := wide * (float64(j)/(across-1) - 0.5)
-		from, to := before, behind
-		from.X, to.X = from.X+side, to.X+side
-		line := r.taut(from, to)
+		from, to := r.beside(before, side, true), r.beside(behind, side, false)
+		line := r.taut(from, to, over+side)
 		for k, p := range line {
 			out.On[k*across+across-1-j] = p
+		}
+	}
+	for k := range strapRows { // where the body falls away to the side it is no wider
+		row := out.On[k*across : (k+1)*across]
+		a, b := row[0], row[across-1]
+		by := wide / max(math.Sqrt((a.X-b.X)*(a.X-b.X)+(a.Y-b.Y)*(a.Y-b.Y)+(a.Z-b.Z)*(a.Z-b.Z)), wide/4)
+		mid := Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2, Z: (a.Z + b.Z) / 2}
+		for j := range row {
+			p := &row[j]
+			p.X, p.Y, p.Z = mid.X+(p.X-mid.X)*by, mid.Y+(p.Y-mid.Y)*by, mid.Z+(p.Z-mid.Z)*by
 		}
 	}
 	return out
 }
 
-// taut is the shortest way over the body from a place before it to one behind, over the shoulder that the first lies under: upright
-// before, and slanting behind where the other lies elsewhere.
-func (r *relief) taut(from, to Point) []Point {
-	top, over := math.Inf(-1), from.Y
-	for k := range strapSteps { // the ridge of the shoulder
+// beside is the place so far to the left of one on the body or off it, as far off it.
+func (r *relief) beside(p Point, left float64, before bool) Point {
+	off := p.Y - r.at(p.X, -p.Z, before).Y
+	q := r.at(p.X+left, -p.Z, before)
+	q.Y += off
+	return q
+}
+
+// ridge is how high the body is, and where, so far from the middle between a place before it and one behind.
+func (r *relief) ridge(x float64, from, to Point) (top, over float64) {
+	top, over = math.Inf(-1), from.Y
+	for k := range strapSteps {
 		y := from.Y + (to.Y-from.Y)*float64(k)/strapSteps
-		if z := r.height(from.X, y); z > top {
+		if z := r.height(x, y); z > top {
 			top, over = z, y
 		}
 	}
-	ridge := Point{X: from.X, Y: over, Z: max(top, from.Z, to.Z) + strapOff}
+	return top, over
+}
+
+// onShoulder is how far from the middle a strap goes over the shoulder: above its end before, but no further out than the shoulder bears
+// it.
+func (r *relief) onShoulder(before, behind Point, wide float64) float64 {
+	const nearest, stride, steep = 50.0, 4.0, 1.0
+	x := before.X
+	for x > nearest {
+		out, _ := r.ridge(x+wide/2, before, behind)
+		in, _ := r.ridge(x+wide/2-stride, before, behind)
+		if in-out < steep*stride && out > before.Z+wide {
+			break
+		}
+		x -= stride
+	}
+	return x
+}
+
+// taut is the shortest way over the body from a place before it to one behind, over the shoulder so far from the middle.
+func (r *relief) taut(from, to Point, x float64) []Point {
+	top, over := r.ridge(x, from, to)
+	ridge := Point{X: x, Y: over, Z: max(top, from.Z, to.Z) + strapOff}
 	way := append(r.down(ridge, from), r.down(ridge, to)[1:]...)
 	// The first half runs down before, the second down behind: from its foot before to its foot behind.
 	n := len(way) / 2

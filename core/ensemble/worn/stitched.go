@@ -28,7 +28,7 @@ func stitched(stage *ensemble.Stage, f *drape.Fitted) (out []Trim) {
 			if len(one.On) > 3 || across > 0 && len(one.On) > 0 {
 				out = append(out, one)
 			}
-			if across > 0 && len(on) > 0 && math.Abs(on[0].X) < across { // in the middle there is one
+			if across > 0 && len(on) > 0 && math.Abs(on[0].X) < 3*across { // in the middle there is one
 				break
 			}
 		}

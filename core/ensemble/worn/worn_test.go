@@ -8,9 +8,12 @@ import (
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
+	"ardentgusset/core/drape"
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/ensemble/worn"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/making"
+	"ardentgusset/core/technique"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -170,4 +173,65 @@ func BenchmarkDressNine(b *testing.B) {
 	for b.Loop() {
 		worn.Dress(bare, stages)
 	}
+}
+
+// stitchedIn are the rows of stitches seen on a layer, and its zips' pulls.
+func stitchedIn(l *worn.Layer) (rows, pulls int) {
+	for _, t := range l.Trims {
+		switch {
+		case t.Is == drape.StitchTrim:
+			rows++
+		case t.Is == drape.StudTrim && t.Across > 0:
+			pulls++
+		}
+	}
+	return rows, pulls
+}
+
+// What is seen of the sewing is what the techniques chosen leave on the right side: a seam topstitched on both sides shows two rows on
+// either half, an open one none; a hem stitched by machine one, a blind one none; a zip set in unseen no rows, and its pull either way.
+func TestStitchesAreSeenWhereTheTechniqueLeavesThem(t *testing.T) {
+	wear := func(kind string, sewn making.Choices) (*worn.Layer, *ensemble.Stage) {
+		g, _ := catalogue.Find(kind)
+		p := ensemble.Plan{Group: figure.Women, Sewn: sewn, Layers: []ensemble.Layer{{ID: "1", Kind: kind, Name: kind, Fabric: g.About().Usual}}}
+		bare, stages, err := ensemble.Walk(t.Context(), p, nil)
+		require.NoError(t, err)
+		f := worn.Dress(bare, stages)
+		return &f.Layers[0], &stages[0]
+	}
+	_, stage := wear("bodice-basque", nil)
+	seam := ""
+	for _, r := range stage.Making.Rows {
+		if r.Of == technique.Join && r.A.Edge == "back" && seam == "" {
+			seam = r.Key
+		}
+	}
+	require.NotEmpty(t, seam)
+	open, _ := wear("bodice-basque", making.Choices{seam: "open"})
+	topped, _ := wear("bodice-basque", making.Choices{seam: "open-topstitched"})
+	none, _ := stitchedIn(open)
+	rows, pulls := stitchedIn(topped)
+	assert.Equal(t, none+4, rows, seam)
+	assert.Zero(t, pulls)
+
+	_, stage = wear("skirt-gores", nil)
+	hem := ""
+	for _, r := range stage.Making.Rows {
+		if r.Of == technique.Hem {
+			hem = r.Like
+		}
+	}
+	byHand, _ := wear("skirt-gores", making.Choices{hem: "hem-slip"})
+	byMachine, _ := wear("skirt-gores", making.Choices{hem: "hem-deep"})
+	none, _ = stitchedIn(byHand)
+	rows, _ = stitchedIn(byMachine)
+	assert.Greater(t, rows, none)
+
+	hidden, _ := wear("bodice-1950s", making.Choices{"work/zips": "zip-hidden"})
+	lapped, _ := wear("bodice-1950s", making.Choices{"work/zips": "zip-lapped"})
+	none, pulls = stitchedIn(hidden)
+	assert.Equal(t, 1, pulls)
+	rows, pulls = stitchedIn(lapped)
+	assert.Equal(t, 1, pulls)
+	assert.Greater(t, rows, none)
 }
