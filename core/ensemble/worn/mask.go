@@ -77,6 +77,7 @@ func brimOf(points [][3]float64, axis float64, pick func(a, b float64) float64) 
 type opening struct {
 	axis        float64
 	front, back [][2]float64
+	strapless   bool // it ends under the arms, not on the shoulders
 }
 
 // openingOf is what the points, each x, y and drop, are the edge of; nil where there are too few.
@@ -94,6 +95,16 @@ func openingOf(points [][3]float64, axis float64) *opening {
 	if len(o.front) < 3 || len(o.back) < 3 {
 		return nil
 	}
+	// One that ends on the shoulders is highest there.
+	const lower = 20.0
+	outer, highest := points[0], points[0][2]
+	for _, p := range points {
+		highest = min(highest, p[2])
+		if p[0] > outer[0] {
+			outer = p
+		}
+	}
+	o.strapless = outer[2] > highest+lower
 	return o
 }
 
@@ -109,6 +120,9 @@ func (o *opening) in(x, y, drop float64) float64 {
 		near = min(near, offSegment(line[i-1], line[i], x, drop))
 	}
 	if last := line[len(line)-1]; x > last[0] {
+		if o.strapless {
+			return drop - last[1]
+		}
 		return near // beside the neck
 	}
 	// It is above where the edge runs beneath it an odd number of times.

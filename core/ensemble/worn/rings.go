@@ -28,7 +28,7 @@ const shouldersAbove = -320.0
 
 // Rings are a surface's, as many as the eye needs.
 func Rings(rings []figure.Ring) []Ring {
-	var out []Ring
+	out := []Ring{} // what has none is read as well
 	for i, r := range rings {
 		// The turn of the shoulder is sharp: what lies above the chest is close
 		// together and all needed.

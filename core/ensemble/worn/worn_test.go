@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"slices"
 	"testing"
 
 	"ardentgusset/core/draft"
@@ -52,10 +53,15 @@ func covers(l *worn.Layer, drop float64, behind bool) float64 {
 	return there / max(all, 1)
 }
 
-// A strapless bodice ends at the bust and leaves the chest and the back above it bare; a high neck does not; the body shows through
-// neither.
+// A strapless bodice ends at the bust and leaves the chest, the back and the shoulders above it bare; a high neck does not; the body
+// shows through neither.
 func TestNecklinesLeaveBareWhatTheyLeaveBare(t *testing.T) {
 	low, _ := dress(t, nil, "bodice-strapless")
+	for _, r := range low.Layers[0].Rings {
+		if r.Drop < -240 {
+			assert.Less(t, slices.Max(append([]int{-1}, r.In...)), 1, "on the shoulder, at %g", r.Drop)
+		}
+	}
 	high, _ := dress(t, nil, "bodice-basque")
 	for _, behind := range []bool{false, true} {
 		assert.Zero(t, covers(&low.Layers[0], -300, behind))
@@ -234,4 +240,16 @@ func TestStitchesAreSeenWhereTheTechniqueLeavesThem(t *testing.T) {
 	rows, pulls = stitchedIn(lapped)
 	assert.Equal(t, 1, pulls)
 	assert.Greater(t, rows, none)
+}
+
+// What is drawn of a garment is a list of rings whether it has any or none: what draws it needs no other case.
+func TestEveryKindHasRings(t *testing.T) {
+	for _, g := range catalogue.All() {
+		f, _ := dress(t, nil, g.About().Kind)
+		for i := range f.Layers {
+			said, err := json.Marshal(f.Layers[i])
+			require.NoError(t, err)
+			assert.Contains(t, string(said), `"rings":[`, g.About().Kind)
+		}
+	}
 }
