@@ -83,6 +83,8 @@ type Draft struct {
 	Collar Collar
 	// Strap is what goes over its shoulders; without a piece for none.
 	Strap Strap
+	// Laid are pieces that lie on it or on the figure by themselves.
+	Laid []Laid
 	// On holds the girths of the figure it was drafted to, mm.
 	On map[figure.Level]float64
 	// Waist is its seam line at the waist, where bodice and skirt meet; empty for what has none.

@@ -92,5 +92,6 @@ func (Brim) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Draf
 	d.Tell(work.ToTurn, "The interlining stands free of the allowances. The wire is whipped to its edge first, the lap behind an ear and "+
 		"its ends "+
 		"capped; outer and lining close over it.")
+	d.Laid = []draft.Laid{{Piece: "brim", At: draft.RoundFace}}
 	return d, nil
 }

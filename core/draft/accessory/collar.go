@@ -127,8 +127,10 @@ func (Collar) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		cuff.Interfaced()
 		cuff.Be(pattern.Layered, "left", "right", "top", "bottom")
 		d.Pieces = append(d.Pieces, cuff)
+		d.Laid = append(d.Laid, draft.Laid{Piece: "cuff", At: draft.RoundWrist})
 		d.Measure("cuff", "each cuff", "round", on.Length("wrist_girth")+v.Number("cuff_ease"))
 	}
+	d.Laid = append(d.Laid, draft.Laid{Piece: "collar", At: draft.RoundNeck, As: whole.Collar.As})
 	d.Measure("neck", "the collar", "along its neck edge", 2*neck)
 	d.Measure("band", "the band", "in length", long)
 	d.Spares = []draft.Spare{{Dimension: "band", Where: "its ends before", Slide: seam / 2}}

@@ -90,5 +90,6 @@ func (Pocket) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (draft.Dr
 		measure.Tell(v.Number("from")+v.Number(draft.Slit))+" below the waist, within ⟦2 cm⟧.")
 	d.Tell(work.ToPlacket, "Cut the slit only when its binding lies ready; bind both sides in one, the lower end with a few stitches across.")
 	d.Entry = draft.Entry{Tied: true}
+	d.Laid = []draft.Laid{{Piece: "front", At: draft.AtSide}}
 	return d, nil
 }

@@ -94,5 +94,6 @@ func (ShoulderPads) Draft(on figure.Figure, v draft.Values, in cloth.Fabric) (dr
 			"high as the neck.")
 	}
 	d.Entry = draft.Entry{Tied: true}
+	d.Laid = []draft.Laid{{Piece: "cover", At: draft.OnShoulder}}
 	return d, nil
 }

@@ -298,6 +298,10 @@ func (c Cape) SewnOn(d *draft.Draft, on figure.Figure, onFront float64, layers i
 	d.Measure("cape.neck", "the cape", "at the neck, its darts sewn", 2*(s.neck*s.whole-s.mouth))
 	d.Measure("cape.hem", "the cape", "along its lower edge", 2*s.round())
 	d.Measure("cape.front", "the cape", "along its front edge", s.ways[0])
+	gap := c.From / 360 * worn.Girth(-worn.Torso().NeckPoint.Z)
+	of := func(piece, edge string) pattern.Side { return pattern.Side{Piece: piece, Edge: edge} }
+	d.Laid = append(d.Laid, draft.Laid{Piece: "cape-front", At: draft.OverShoulders, Gap: gap, Behind: of("cape-back", "centre"),
+		Shoulder: of("cape-back", "right"), Before: of("cape-front", "left")})
 	under := layers + 1
 	if c.Lining != "none" {
 		under++

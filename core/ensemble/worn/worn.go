@@ -83,6 +83,9 @@ func Dress(bare figure.Figure, stages []ensemble.Stage) Figure {
 			if sleeve := s.Draft.Sleeve(); sleeve != nil {
 				l.Sleeve = on.tube(arm.Sleeve(sleeve, drape.HeadGathers(&s.Draft), s.Fabric.Bends()))
 			}
+			for _, one := range drape.LaidOn(&s.Draft, s.On, s.After.Rings(), arm) {
+				l.Flaps = append(l.Flaps, Sheet{Columns: one.Columns, On: one.On})
+			}
 			for _, t := range leg.Legged(s.Draft.Leg(), s.After.At(bare.Rise()), s.Fabric.Bends()) {
 				l.Legs = append(l.Legs, *on.tube(t))
 			}

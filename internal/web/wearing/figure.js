@@ -21,7 +21,9 @@ export async function figure() {
   let data = await reply.json();
   let shapes = [data.bare, ...data.layers];
   const everything = shapes.flatMap((s) => s.rings).concat(data.band ? data.band.high : []);
-  const top = Math.min(...data.bare.rings.map((r) => r.d)) - 20;
+  const highest = (sheet) => Math.min(...ringsOf(sheet, 1).flatMap((r) => r.z));
+  const stands = data.layers.flatMap((l) => l.flaps || []).map(highest);
+  const top = Math.min(...data.bare.rings.map((r) => r.d), ...stands) - 20;
   let widest = 150;
   for (const r of everything)
     for (let i = 0; i < r.p.length; i += 2) widest = Math.max(widest, Math.hypot(r.p[i], r.p[i + 1]));

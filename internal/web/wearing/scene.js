@@ -27,7 +27,8 @@ const shapeGrids = (s) =>
   });
 
 // hides tells whether what is worn over a shape leaves nothing of it to be seen.
-const hides = (covered, s) => !s.rings.length || covered.some(([a, b]) => s.top >= a && s.rings.at(-1).d <= b);
+const hides = (covered, s) =>
+  s.rings.length ? covered.some(([a, b]) => s.top >= a && s.rings.at(-1).d <= b) : !s.flaps;
 
 // throughOf tells of each shape that is on how much of what is behind is seen through it: of sheer cloth some, and, where
 // that is asked, more of all that is worn over what gives it its shape, or of the outermost.
