@@ -216,7 +216,8 @@ func onShoulderOf(p *pattern.Piece, on figure.Figure, surface figure.Surface) Fl
 			in := low + (high-low)*float64(j)/(across-1)
 			x := t.ShoulderPoint.X + beyond - in
 			y := t.ShoulderPoint.Y + (box.Max.X+box.Min.X)/2*0.8 - along*0.8
-			z := max(body.height(min(x, t.ShoulderPoint.X-4), y), t.ShoulderPoint.Z-60*bent) + thick*(1-0.3*float64(j)/(across-1))*(1-0.7*bent*bent)
+			z := max(body.height(min(x, t.ShoulderPoint.X-4), y), t.ShoulderPoint.Z-60*bent)
+			z += thick * (1 - 0.3*float64(j)/(across-1)) * (1 - 0.7*bent*bent)
 			out.On = append(out.On, Point{X: x, Y: y, Z: z})
 		}
 	}

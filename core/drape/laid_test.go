@@ -77,4 +77,3 @@ func TestWhatLiesByItself(t *testing.T) {
 		assert.InDelta(t, v.Number("cape_depth"), behind, 0.04*behind, "as deep as it is cut")
 	}
 }
-
