@@ -209,10 +209,36 @@ type figureFile struct {
 	Readings map[string]float64 `json:"readings"`
 	Group    figure.Group       `json:"group"`
 	Heel     float64            `json:"heel_mm"`
-	Worn     []struct {
-		Garment string         `json:"garment"`
-		Params  draft.Settings `json:"params"`
-	} `json:"worn"`
+	Worn     []figureWorn       `json:"worn"`
+}
+
+// figureWorn is a garment that a figure wears.
+type figureWorn struct {
+	Garment string         `json:"garment"`
+	Params  draft.Settings `json:"params"`
+}
+
+// plan is the figure with what it wears, from the skin out.
+func (f *figureFile) plan() (ensemble.Plan, error) {
+	plan := ensemble.Plan{Group: f.Group, Heel: measure.Length(f.Heel)}
+	for _, m := range figure.Measurements() {
+		if v, ok := f.Readings[m.Key]; ok {
+			plan.Readings = append(plan.Readings, figure.Reading{Key: m.Key, Worn: figure.Bare, Value: measure.Length(v)})
+			delete(f.Readings, m.Key)
+		}
+	}
+	for key := range f.Readings {
+		return plan, bad("the figure: there is no measurement %q; ardent-gusset catalogue lists them", key)
+	}
+	for _, w := range f.Worn {
+		g, ok := catalogue.Find(w.Garment)
+		if !ok {
+			return plan, bad("%q is not a garment of the catalogue", w.Garment)
+		}
+		plan.Layers = append(plan.Layers, ensemble.Layer{ID: strconv.Itoa(len(plan.Layers)), Kind: w.Garment, Name: g.About().Name,
+			Settings: w.Params, Fabric: g.About().Usual})
+	}
+	return plan, nil
 }
 
 func draftOut(ctx context.Context, c *call) error {
@@ -240,26 +266,10 @@ func draftOut(ctx context.Context, c *call) error {
 			return err
 		}
 	}
-	plan := ensemble.Plan{Group: f.Group, Heel: measure.Length(f.Heel)}
-	for _, m := range figure.Measurements() {
-		if v, ok := f.Readings[m.Key]; ok {
-			plan.Readings = append(plan.Readings, figure.Reading{Key: m.Key, Worn: figure.Bare, Value: measure.Length(v)})
-			delete(f.Readings, m.Key)
-		}
-	}
-	for key := range f.Readings {
-		return bad("the figure: there is no measurement %q; ardent-gusset catalogue lists them", key)
-	}
-	for _, w := range append(f.Worn, struct {
-		Garment string         `json:"garment"`
-		Params  draft.Settings `json:"params"`
-	}{*kind, set}) {
-		g, ok := catalogue.Find(w.Garment)
-		if !ok {
-			return bad("%q is not a garment of the catalogue", w.Garment)
-		}
-		plan.Layers = append(plan.Layers, ensemble.Layer{ID: strconv.Itoa(len(plan.Layers)), Kind: w.Garment, Name: g.About().Name,
-			Settings: w.Params, Fabric: g.About().Usual})
+	f.Worn = append(f.Worn, figureWorn{*kind, set})
+	plan, err := f.plan()
+	if err != nil {
+		return err
 	}
 	_, stages, err := ensemble.Walk(ctx, plan, nil)
 	if err != nil {

@@ -469,3 +469,88 @@ func TestBookAsJSON(t *testing.T) {
 		}
 	}
 }
+
+// Pieces of one's own go in and come out as they were; operations change them, and undo it; what can't be is said with its number and its
+// field, exit code 2.
+func TestPiecesOfOnesOwn(t *testing.T) {
+	dir := t.TempDir()
+	write := func(name, text string) string {
+		p := filepath.Join(dir, name)
+		require.NoError(t, os.WriteFile(p, []byte(text), 0o600))
+		return p
+	}
+	type doc struct {
+		Pieces []struct {
+			ID      string       `json:"id"`
+			Outline [][2]float64 `json:"outline"`
+		} `json:"pieces"`
+		Truing []struct {
+			Seam string  `json:"seam"`
+			A    float64 `json:"a_mm"`
+			True bool    `json:"true"`
+		} `json:"truing"`
+		Girths []struct {
+			Level  string  `json:"level"`
+			Sewn   float64 `json:"sewn_mm"`
+			Figure float64 `json:"figure_mm"`
+		} `json:"girths"`
+	}
+	read := func(text string) (d doc) {
+		require.NoError(t, json.Unmarshal([]byte(text), &d))
+		return d
+	}
+	fig := write("figure.json", `{"readings":{"waist_girth":700,"bust_girth":900,"hip_girth":970}}`)
+	code, out, errs := cli(t, "", "draft", "--garment", "bodice-basque", "--figure", fig, "--out", "-")
+	require.Zero(t, code, errs)
+	pieces := write("pieces.json", out)
+	code, same, errs := cli(t, "", "own", "--in", pieces, "--figure", fig, "--out", "-")
+	require.Zero(t, code, errs)
+	was, now := read(out), read(same)
+	require.Len(t, now.Pieces, len(was.Pieces))
+	for i, p := range was.Pieces {
+		for k, at := range p.Outline {
+			assert.InDelta(t, at[0], now.Pieces[i].Outline[k][0], 0.01)
+			assert.InDelta(t, at[1], now.Pieces[i].Outline[k][1], 0.01)
+		}
+	}
+	require.NotEmpty(t, now.Truing)
+	require.NotEmpty(t, now.Girths)
+	for _, x := range now.Truing {
+		assert.True(t, x.True, x.Seam)
+	}
+	// Narrowed at one seam, every girth that crosses it says so.
+	ops := write("ops.json", `{"version":1,"ops":[{"op":"take-in","piece":"underarm","edge":"side-back","by_mm":[5,5]}]}`)
+	code, narrow, errs := cli(t, "", "own", "--in", pieces, "--ops", ops, "--figure", fig, "--out", "-")
+	require.Zero(t, code, errs)
+	for i, g := range read(narrow).Girths {
+		assert.InDelta(t, 10, now.Girths[i].Sewn-g.Sewn, 1.5, g.Level)
+		assert.Equal(t, now.Girths[i].Figure, g.Figure)
+	}
+	code, list, _ := cli(t, "", "own", "list")
+	require.Zero(t, code)
+	assert.Contains(t, list, `"move-dart"`)
+	for text, says := range map[string]string{
+		`{"ops":[{"op":"lengthen","piece":"nobody","at_mm":9,"by_mm":3}]}`: "operation 1, lengthen, piece", `{"ops":[{"op":"fly"}]}`: "fly",
+		`{"ops":[{"op":"take-in","piece":"underarm","edge":"side-back","by_mm":"much"}]}`: "by_mm", `{"ops":[{"oops":1}]}`: "oops", `{"version":9,"ops":[]}`: "newer",
+	} {
+		code, _, errs := cli(t, "", "own", "--in", pieces, "--ops", write("bad.json", text), "--out", "-")
+		assert.Equal(t, badInput, code, text)
+		assert.Contains(t, errs, says)
+	}
+	code, _, errs = cli(t, `<svg viewBox="0 0 9 9"><rect width="9" height="9"/></svg>`, "own", "--in", "-", "--out", "-")
+	assert.Equal(t, badInput, code)
+	assert.Contains(t, errs, "how many mm a unit is")
+	code, out, errs = cli(t, `<svg viewBox="0 0 9 9"><rect width="9" height="9"/></svg>`, "own", "--in", "-", "--unit", "10", "--out", "-")
+	require.Zero(t, code, errs)
+	assert.InDelta(t, 90, read(out).Pieces[0].Outline[2][1]-read(out).Pieces[0].Outline[0][1], 0.01)
+
+	trace := `{"version":1,"scale":{"a":[0,0],"b":[1000,0],"mm":250},"check":{"a":[0,0],"b":[0,400],"mm":100},` +
+		`"pieces":[{"id":"a","points":[{"at":[0,0],"kind":"corner"},{"at":[0,400],"kind":"corner"},{"at":[400,400],"kind":"corner"},{"at":[330,120],"kind":"smooth"}]}]}`
+	code, out, errs = cli(t, trace, "trace", "--in", "-", "--out", "-")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, `"error_mm"`)
+	code, _, errs = cli(t, strings.Replace(trace, `"mm":100`, `"mm":104`, 1), "trace", "--in", "-", "--out", "-")
+	assert.Equal(t, badInput, code)
+	assert.Contains(t, errs, "100.0")
+	assert.Contains(t, errs, "104")
+}

@@ -105,7 +105,7 @@ func (p Piece) Slashed(s Slash) (Piece, error) {
 	}
 	cut := func(edge int, before, after []plane.Point, peak plane.Point) {
 		e := &out.Edges[edge]
-		if lap := before[len(before)-1].Sub(after[0]); lap.Dot(before[len(before)-1].Sub(before[0])) > 0 {
+		if lap := before[len(before)-1].Sub(after[0]); lap.Dot(runsOut(before)) > 0 {
 			// They lie over each other: each ends in the middle of that.
 			e.Line = plane.Join(plane.Part(before, 0, plane.Length(before)-lap.Norm()/2),
 				plane.Part(after, lap.Norm()/2, plane.Length(after)))
@@ -138,6 +138,18 @@ func (p Piece) Slashed(s Slash) (Piece, error) {
 		}
 	}
 	return out, nil
+}
+
+// runsOut is how a line runs at its end, over its last few mm.
+func runsOut(line []plane.Point) plane.Point {
+	const over = 5.0
+	end := line[len(line)-1]
+	for i := len(line) - 2; i > 0; i-- {
+		if line[i].To(end) >= over {
+			return end.Sub(line[i])
+		}
+	}
+	return end.Sub(line[0])
 }
 
 // onOutline is how near the outline a mark's point lies that ends there, mm.

@@ -15,6 +15,8 @@ import (
 	"ardentgusset/core/plane"
 )
 
+const format = "ardent-gusset/pattern"
+
 type xy [2]float64
 
 type document struct {
@@ -25,6 +27,10 @@ type document struct {
 	Pieces  []piece            `json:"pieces"`
 	Seams   []seam             `json:"seams"`
 	Notions []called           `json:"notions"`
+	// Truing and Girths are told of a pattern of one's own: how its seams come out, and what it measures round a figure.
+	Truing []Truing `json:"truing,omitempty"`
+	Girths []Girth  `json:"girths,omitempty"`
+	Error  *Errors  `json:"error_mm,omitempty"`
 }
 
 type piece struct {
@@ -76,6 +82,7 @@ type seam struct {
 	B         side    `json:"b"`
 	Ease      float64 `json:"ease_mm"`
 	Technique string  `json:"technique"`
+	Absorbed  string  `json:"absorbed,omitempty"` // what takes the ease up
 }
 
 type called struct {
@@ -102,56 +109,17 @@ func round(x float64) float64 { return math.Round(x*1000)/1000 + 0 }
 // Write writes a stage. Edges from and to index outline; an edge that ends
 // where the outline closes has to = 0.
 func Write(w io.Writer, s ensemble.Stage) error {
-	d := document{Format: "ardent-gusset/pattern", Version: 1, Garment: s.Kind, Figure: map[string]float64{}, Pieces: []piece{},
+	d := document{Format: format, Version: 1, Garment: s.Kind, Figure: map[string]float64{}, Pieces: []piece{},
 		Seams: []seam{}, Notions: []called{}}
 	for l, girth := range s.Draft.On {
 		d.Figure[string(l)+"_girth"] = round(girth)
 	}
 	for i := range s.Draft.Pieces {
-		p := &s.Draft.Pieces[i]
-		outline, starts := p.Outline()
-		out := piece{ID: p.ID, Name: said(p.Name), Cut: p.Cut, MirrorPairs: p.Mirrored, OnFold: p.Fold != "",
-			GrainDeg: 90 + p.GrainDegrees, Outline: points(outline), CutOutline: points(p.CutLine()), Edges: []edge{}, Marks: []mark{},
-			CutFor: map[string]int{string(pattern.ForOuter): p.CutOf(pattern.ForOuter)}}
-		for k, e := range p.Edges {
-			to := 0
-			if k+1 < len(starts) {
-				to = starts[k+1]
-			}
-			id := e.ID
-			if id == p.Fold {
-				id = "fold"
-			}
-			out.Edges = append(out.Edges, edge{id, starts[k], to, round(e.Length()), round(e.Allowance)})
-		}
-		for _, nt := range p.Notches {
-			if e, ok := p.Edge(nt.Edge); ok {
-				at, _ := plane.Along(e.Line, nt.At)
-				q := point(at)
-				out.Marks = append(out.Marks, mark{Kind: "notch", At: &q, Label: said(nt.Label)})
-			}
-		}
-		for _, m := range p.Marks {
-			k := mark{Kind: string(m.Kind), Label: said(m.Label)}
-			if len(m.Path) == 1 {
-				q := point(m.Path[0])
-				k.At = &q
-			} else {
-				k.Path = points(m.Path)
-			}
-			out.Marks = append(out.Marks, k)
-		}
-		for _, c := range p.Also {
-			out.CutFor[string(c.For)] = c.N
-		}
-		for _, l := range p.Levels {
-			out.Levels = append(out.Levels, level{round(l.Drop), points(l.Path), l.Open})
-		}
-		d.Pieces = append(d.Pieces, out)
+		d.Pieces = append(d.Pieces, pieceOf(&s.Draft.Pieces[i]))
 	}
 	for _, t := range s.Trued {
-		d.Seams = append(d.Seams, seam{t.ID, side{t.A.Piece, t.A.Edge}, side{t.B.Piece, t.B.Edge}, round(t.Ease),
-			said(making.Words(t.Seam))})
+		d.Seams = append(d.Seams, seam{ID: t.ID, A: side{t.A.Piece, t.A.Edge}, B: side{t.B.Piece, t.B.Edge}, Ease: round(t.Ease),
+			Technique: said(making.Words(t.Seam)), Absorbed: string(t.Absorbed)})
 	}
 	for _, x := range s.Notions() {
 		d.Notions = append(d.Notions, notionOf(x))
@@ -159,6 +127,49 @@ func Write(w io.Writer, s ensemble.Stage) error {
 	enc := json.NewEncoder(w)
 	enc.SetIndent("", " ")
 	return enc.Encode(d)
+}
+
+// pieceOf is a piece as it is written.
+func pieceOf(p *pattern.Piece) piece {
+	outline, starts := p.Outline()
+	out := piece{ID: p.ID, Name: said(p.Name), Cut: p.Cut, MirrorPairs: p.Mirrored, OnFold: p.Fold != "",
+		GrainDeg: 90 + p.GrainDegrees, Outline: points(outline), CutOutline: points(p.CutLine()), Edges: []edge{}, Marks: []mark{},
+		CutFor: map[string]int{string(pattern.ForOuter): p.CutOf(pattern.ForOuter)}}
+	for k, e := range p.Edges {
+		to := 0
+		if k+1 < len(starts) {
+			to = starts[k+1]
+		}
+		id := e.ID
+		if id == p.Fold {
+			id = "fold"
+		}
+		out.Edges = append(out.Edges, edge{id, starts[k], to, round(e.Length()), round(e.Allowance)})
+	}
+	for _, nt := range p.Notches {
+		if e, ok := p.Edge(nt.Edge); ok {
+			at, _ := plane.Along(e.Line, nt.At)
+			q := point(at)
+			out.Marks = append(out.Marks, mark{Kind: "notch", At: &q, Label: said(nt.Label)})
+		}
+	}
+	for _, m := range p.Marks {
+		k := mark{Kind: string(m.Kind), Label: said(m.Label)}
+		if len(m.Path) == 1 {
+			q := point(m.Path[0])
+			k.At = &q
+		} else {
+			k.Path = points(m.Path)
+		}
+		out.Marks = append(out.Marks, k)
+	}
+	for _, c := range p.Also {
+		out.CutFor[string(c.For)] = c.N
+	}
+	for _, l := range p.Levels {
+		out.Levels = append(out.Levels, level{round(l.Drop), points(l.Path), l.Open})
+	}
+	return out
 }
 
 func notionOf(x notion.Notion) called {

@@ -1,0 +1,208 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+
+	"ardentgusset/core/alter"
+	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
+	"ardentgusset/core/measure"
+	"ardentgusset/core/sewn"
+	"ardentgusset/internal/formats/drawn"
+	"ardentgusset/internal/formats/patternjson"
+	"ardentgusset/internal/formats/tracejson"
+)
+
+// operations is a file of operations.
+type operations struct {
+	Version int        `json:"version"`
+	Ops     []alter.Op `json:"ops"`
+}
+
+// ownOut changes pieces of one's own and says how they come out, or lists what can be done to them.
+func ownOut(ctx context.Context, c *call) error {
+	in := c.String("in", "", "pieces: pattern JSON, SVG or DXF")
+	opsFile := c.String("ops", "", "operations JSON")
+	fig := c.String("figure", "", "figure JSON, to compare their girths with")
+	unit := c.Float64("unit", 0, "mm a unit of a drawing that does not say how large it is")
+	out := c.String("out", "", "file to write")
+	if len(c.args) > 0 && c.args[0] == "list" {
+		c.args = c.args[1:]
+		if err := c.parse(); err != nil {
+			return err
+		}
+		b, err := asJSON(struct {
+			Operations []alter.About `json:"operations"`
+		}{alter.List()})
+		if err != nil {
+			return err
+		}
+		return c.write("-", b)
+	}
+	if err := c.parse(); err != nil {
+		return err
+	}
+	data, err := c.read("in", *in)
+	if err != nil {
+		return err
+	}
+	set, err := c.pieces(data, *unit)
+	if err != nil {
+		return bad("--in: %s", said(err))
+	}
+	if *opsFile != "" {
+		if data, err = c.read("ops", *opsFile); err != nil {
+			return err
+		}
+		var ops operations
+		if err := strict(data, "the operations", &ops); err != nil {
+			return err
+		}
+		if ops.Version > 1 {
+			return bad("the operations: version is %d: a newer program wrote it; this one reads 1", ops.Version)
+		}
+		for i := range ops.Ops {
+			if err := sizes(&ops.Ops[i]); err != nil {
+				return bad("operation %d, %s, to: %s", i+1, ops.Ops[i].Op, said(err))
+			}
+		}
+		if set, err = alter.Apply(set, ops.Ops); err != nil {
+			return bad("%s", said(err))
+		}
+	}
+	var girths []patternjson.Girth
+	if *fig != "" {
+		if girths, err = c.compared(ctx, *fig, set); err != nil {
+			return err
+		}
+	}
+	var b bytes.Buffer
+	if err := patternjson.WriteOwn(&b, set, girths, nil); err != nil {
+		return err
+	}
+	return c.write(*out, b.Bytes())
+}
+
+// said is an error with its lengths in words.
+func said(err error) string { return measure.Say(err.Error(), measure.CM) }
+
+// pieces reads pieces of any of the three kinds, told apart by what they begin with.
+func (c *call) pieces(data []byte, unit float64) (alter.Set, error) {
+	var d *drawn.Drawing
+	var err error
+	switch start := bytes.TrimSpace(bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))); {
+	case len(data) > drawn.MostBytes:
+		return alter.Set{}, fmt.Errorf("it has %d bytes; %d at most", len(data), drawn.MostBytes)
+	case bytes.HasPrefix(start, []byte("{")):
+		return patternjson.Read(data)
+	case bytes.HasPrefix(start, []byte("<")):
+		d, err = drawn.SVG(bytes.NewReader(data))
+	default:
+		d, err = drawn.DXF(bytes.NewReader(data))
+	}
+	if err != nil {
+		return alter.Set{}, err
+	}
+	if len(d.Left) > 0 {
+		fmt.Fprintf(c.stderr, "left out: %s\n", counted(d.Left))
+	}
+	return d.Pieces(unit)
+}
+
+func counted(left map[string]int) string {
+	var out []string
+	for kind, n := range left {
+		out = append(out, fmt.Sprintf("%s %d", kind, n))
+	}
+	return strings.Join(out, ", ")
+}
+
+// sizes reads the pieces of the other size that an operation grades towards.
+func sizes(o *alter.Op) error {
+	if o.Op != "grade" {
+		return nil
+	}
+	b, err := json.Marshal(o.To)
+	if err != nil {
+		return err
+	}
+	if strings.HasPrefix(string(b), "[") { // the pieces alone
+		b = []byte(`{"pieces":` + string(b) + `}`)
+	}
+	set, err := patternjson.Read(b)
+	o.Sizes, o.To = set.Pieces, nil
+	return err
+}
+
+// compared are the girths of pieces as sewn beside those of the figure that a file tells of.
+func (c *call) compared(ctx context.Context, file string, set alter.Set) ([]patternjson.Girth, error) {
+	data, err := c.read("figure", file)
+	if err != nil {
+		return nil, err
+	}
+	var f figureFile
+	if err := strict(data, "the figure", &f); err != nil {
+		return nil, err
+	}
+	plan, err := f.plan()
+	if err != nil {
+		return nil, err
+	}
+	bare, stages, err := ensemble.Walk(ctx, plan, nil)
+	if err != nil {
+		return nil, inputError{err}
+	}
+	on := bare
+	for _, s := range stages {
+		if s.Err != nil {
+			return nil, bad("%s: %v", s.Kind, s.Err)
+		}
+		on = s.After
+	}
+	girths := []patternjson.Girth{}
+	for _, r := range sewn.Rings(set.Pieces, set.Seams) {
+		level := fmt.Sprintf("%.0f mm below the waist", r.Drop)
+		for _, l := range figure.Levels() {
+			if d := bare.Drop(l) - r.Drop; d < 5 && d > -5 {
+				level = string(l)
+			}
+		}
+		girths = append(girths, patternjson.Girth{Level: level, Drop: r.Drop, Sewn: r.Girth, Figure: on.Girth(r.Drop)})
+	}
+	return girths, nil
+}
+
+// traceOut turns what was clicked on a picture into pieces.
+func traceOut(_ context.Context, c *call) error {
+	in := c.String("in", "", "what was clicked, JSON")
+	out := c.String("out", "", "file to write")
+	if err := c.parse(); err != nil {
+		return err
+	}
+	data, err := c.read("in", *in)
+	if err != nil {
+		return err
+	}
+	var t tracejson.Trace
+	if err := strict(data, "the trace", &t); err != nil {
+		return err
+	}
+	set, off, err := t.Pieces()
+	if err != nil {
+		var at *tracejson.Error
+		if errors.As(err, &at) {
+			return bad("%s: %s", at.Field, measure.Say(at.Why, measure.CM))
+		}
+		return bad("%s", said(err))
+	}
+	var b bytes.Buffer
+	if err := patternjson.WriteOwn(&b, set, nil, &off); err != nil {
+		return err
+	}
+	return c.write(*out, b.Bytes())
+}
