@@ -77,7 +77,7 @@ func cornered(p *pattern.Piece, a, b []plane.Point, idA, idB string, by float64)
 	if u, v := a[len(a)-1].Sub(a[len(a)-2]).Unit(), b[1].Sub(b[0]).Unit(); math.Abs(u.Cross(v)) < sharpest {
 		at := b[0]
 		return nil, nil, &OpError{Field: "by_mm",
-			Why: idA + " and " + idB + " run on into each other: move both, or let it run out to 0 there",
+			Why:   idA + " and " + idB + " run on into each other: move both, or let it run out to 0 there",
 			Piece: p.ID, At: &at}
 	}
 	corner, cutA, cutB, ok := meeting(a, b, 4*math.Abs(by)+1)

@@ -23,7 +23,7 @@ func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 		}
 		if s, drop, ok := shouldered(d); ok {
 			g := Under(on, drop, on.Floor(), thick, beneath...)
-			g.ends = ending(d)
+			g.ends, g.exact = ending(d), true
 			s.halves(g.round())
 			sheet := Hang(s.Panels, g, bending, on.Floor())
 			sheet.whole = true

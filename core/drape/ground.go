@@ -23,6 +23,8 @@ type Ground struct {
 	// ends is where cloth is known to end, by the share of the way from front to back, drop below the waist; nil where it ends as long
 	// as it is.
 	ends func(share float64) float64
+	// exact is set where all that is longer than that is taken up above: over the bust.
+	exact bool
 	// opens is how far from the middle its front edge is worn at its upper and its lower end, in steps of the bearing; 0 for closed.
 	opens [2]float64
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"os"
+	"slices"
 	"testing"
 
 	"ardentgusset/core/draft"
@@ -54,13 +55,13 @@ func TestEveryKindHangsAsDrafted(t *testing.T) {
 					crossed = 4
 				}
 				for j := range s.Rows {
-					if j > 0 {
+					if j > 0 && !onFloor(s.Row(j), on.Floor()) {
 						assert.LessOrEqual(t, through(s.Row(j)), crossed, "row %d of %s", j, name)
 					}
-					slack := 0.015
+					slack := 0.02
 					switch {
 					case j == 0: // the seam itself, where it is taken in too finely for folds to be drawn
-						slack = 0.11
+						slack = 0.16
 					case s.Pleated() && -s.Row(j)[0].Z < 250:
 						slack = 0.06
 					}
@@ -95,6 +96,11 @@ func TestEveryKindHangsAsDrafted(t *testing.T) {
 		"gown-open", "gown-high-waist", "dress-1920s", "dress-bias", "dress-1950s", "dress-shirt", "cloak", "coat-skirted", "coat-caped"} {
 		assert.True(t, hung[kind], kind)
 	}
+}
+
+// onFloor tells whether some of a row lies on the floor, where folds lie over each other.
+func onFloor(row []drape.Point, floor float64) bool {
+	return slices.ContainsFunc(row, func(p drape.Point) bool { return p.Z < 3-floor })
 }
 
 // through is how deep, seen from above, a row runs through itself, mm; 0 for one that doesn't.

@@ -178,7 +178,11 @@ func (h *hanging) plumb() {
 			w := &h.ground.ways[m]
 			long := h.deep[rows][cell[m]]
 			long += (h.deep[rows][cell[m]+1] - long) * in[m]
-			if to := w.reaches(h.ground.ends(float64(m)/(bearings-1))) - w.from; to < long*(1-takenUp) {
+			most := long * (1 - takenUp)
+			if h.ground.exact {
+				most = long
+			}
+			if to := w.reaches(h.ground.ends(float64(m)/(bearings-1))) - w.from; to < most {
 				h.less[m] = max(to/long, 0.1)
 				if h.tied[m] = tie(h.panels[h.panel[cell[m]]].Loops, long, to); h.tied[m] != nil {
 					h.less[m] = 1
