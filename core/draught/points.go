@@ -168,8 +168,8 @@ func (d *Draught) found(how string) (plane.Point, error) {
 	case alongRow.MatchString(how):
 		return d.along(alongRow.FindStringSubmatch(how))
 	}
-	return plane.Point{}, fmt.Errorf("%.60q is not understood: at x, y; from P right a; from P to Q half; from P at 45° a; from P square to P–Q a left; "+
-		"P–Q meets R–S; on P–Q level with R; from P a, to meet Q–R; from P a, from Q b", how)
+	return plane.Point{}, fmt.Errorf("%.60q is not understood: at x, y; from P right a; from P to Q half; from P at 45° a; from P square to "+
+		"P–Q a left; P–Q meets R–S; on P–Q level with R; from P a, to meet Q–R; from P a, from Q b", how)
 }
 
 func (d *Draught) along(m []string) (plane.Point, error) {
