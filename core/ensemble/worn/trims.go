@@ -38,7 +38,8 @@ func trimsOf(stage *ensemble.Stage, surface figure.Surface, lines []Line) ([]Tri
 			out = append(out, one)
 		}
 	}
-	out = append(out, stitched(stage, f)...)
+	end := endOf(lines)
+	out = append(out, within(stitched(stage, f), end)...)
 	for _, l := range lines {
 		if l.Kind == draft.DrawnRoll {
 			opened(lines, l.Line[1])
@@ -46,6 +47,11 @@ func trimsOf(stage *ensemble.Stage, surface figure.Surface, lines []Line) ([]Tri
 		}
 	}
 	var flaps []Sheet
+	if end > 0 && len(stage.Draft.Wear.Hang) == 0 {
+		for _, l := range f.Tails(lowerEdge(lines)) {
+			flaps = append(flaps, Sheet{Columns: l.Columns, On: l.On})
+		}
+	}
 	for _, l := range f.Flaps(surface) {
 		flaps = append(flaps, Sheet{Columns: l.Columns, On: l.On})
 		if l.Lapel {
@@ -62,6 +68,42 @@ func strapped(stage *ensemble.Stage, surface figure.Surface) (out []Sheet) {
 	}
 	for _, l := range drape.Straps(&stage.Draft, drape.Fit(&stage.Draft, surface), stage.On.Rings()) {
 		out = append(out, Sheet{Columns: l.Columns, On: l.On})
+	}
+	return out
+}
+
+// endOf is how far below the waist the lower edges of what is drawn lie at most; 0 where none are.
+func endOf(lines []Line) (drop float64) {
+	for _, l := range lines {
+		for k := 2; l.Kind == draft.DrawnEdge && k < len(l.Line); k += 3 {
+			drop = max(drop, l.Line[k])
+		}
+	}
+	return drop
+}
+
+// lowerEdge are the places of the edges that are drawn below the waist.
+func lowerEdge(lines []Line) (out []drape.Point) {
+	for _, l := range lines {
+		for k := 0; l.Kind == draft.DrawnEdge && k+2 < len(l.Line); k += 3 {
+			if l.Line[k+2] > 0 {
+				out = append(out, drape.Point{X: l.Line[k], Y: -l.Line[k+1], Z: -l.Line[k+2]})
+			}
+		}
+	}
+	return out
+}
+
+// within are trims as far as they lie above an end; all of them where there is none.
+func within(trims []Trim, end float64) (out []Trim) {
+	const below = 6.0
+	for _, t := range trims {
+		if t.Across == 0 && end > 0 {
+			t.On = above(t.On, end+below)
+		}
+		if len(t.On) > 3 || t.Across > 0 {
+			out = append(out, t)
+		}
 	}
 	return out
 }

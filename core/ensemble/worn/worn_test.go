@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/ensemble/worn"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/making"
+	"ardentgusset/core/plane"
 	"ardentgusset/core/technique"
 
 	"github.com/stretchr/testify/assert"
@@ -250,6 +251,39 @@ func TestEveryKindHasRings(t *testing.T) {
 			said, err := json.Marshal(f.Layers[i])
 			require.NoError(t, err)
 			assert.Contains(t, string(said), `"rings":[`, g.About().Kind)
+		}
+	}
+}
+
+// The long fronts of a mantle hang below its edge by what their piece has there; what ends at the edge has none.
+func TestLongFrontsHang(t *testing.T) {
+	f, stages := dress(t, nil, "mantle")
+	long := 0.0
+	for i := range stages[0].Draft.Pieces {
+		if p := &stages[0].Draft.Pieces[i]; p.ID == "front" {
+			line, _ := p.Outline()
+			long = -plane.BoxOf(line).Min.Y // its edge all round is at 0
+		}
+	}
+	for _, l := range f.Layers[0].Lines { // which lies so far down before
+		if n := len(l.Line); l.Kind == draft.DrawnEdge && n > 0 && l.Line[1] < -60 && l.Line[2] > 0 {
+			long += l.Line[2]
+			break
+		}
+	}
+	lowest := 0.0
+	for _, s := range f.Layers[0].Flaps {
+		for _, p := range s.On {
+			lowest = max(lowest, -p.Z)
+		}
+	}
+	assert.InDelta(t, long, lowest, 15)
+	for _, kind := range []string{"bodice-basque", "vest", "jacket-tailored"} {
+		f, _ := dress(t, nil, kind)
+		for _, s := range f.Layers[0].Flaps {
+			for _, p := range s.On {
+				assert.Less(t, -p.Z, 200.0, kind)
+			}
 		}
 	}
 }
