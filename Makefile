@@ -47,3 +47,4 @@ fuzz:
 	go test -run '^$$' -fuzz FuzzParse -fuzztime 30s ./core/measure
 	go test -run '^$$' -fuzz FuzzRead -fuzztime 30s ./core/lay
 	go test -run '^$$' -fuzz FuzzRead -fuzztime 30s ./internal/formats/outline
+	go test -run '^$$' -fuzz FuzzDrawings -fuzztime 30s ./internal/formats/drawn

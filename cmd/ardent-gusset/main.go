@@ -76,7 +76,7 @@ func commands() []command {
 		{"making", "--db FILE --ensemble ID [--layer ID]", "how an ensemble is made: seams, edges and operations, as JSON", makingOut},
 		{"plan", "--db FILE --ensemble ID [--from DAY] [--seed N] [--runs N] [--order piece|station] | --network FILE",
 			"when an ensemble is made, or a bare network of operations done, as JSON", planOut},
-		{"own", "--in PIECES.json|.svg|.dxf [--ops OPS.json] [--figure FIGURE.json] [--unit MM] --out FILE|- | list",
+		{"own", "--in PIECES.json|.svg|.dxf [--ops OPS.json] [--figure FIGURE.json] [--unit MM] [--pair] --out FILE|- | list",
 			"change pieces of one's own by operations and say how their seams come out; list describes the operations", ownOut},
 		{"trace", "--in TRACE.json --out FILE|-", "what was clicked on a picture as pieces in millimetres", traceOut},
 		{"reckon", "NAME [--in FILE|-] | list", "a sum by its name, JSON in and out; list describes them all", reckonOut},

@@ -544,6 +544,12 @@ func TestPiecesOfOnesOwn(t *testing.T) {
 	require.Zero(t, code, errs)
 	assert.InDelta(t, 90, read(out).Pieces[0].Outline[2][1]-read(out).Pieces[0].Outline[0][1], 0.01)
 
+	// A draught of a book, and its seams proposed.
+	code, out, errs = cli(t, `{"format":"ardent-gusset/draught","unit":"cm","shapes":[{"id":"a","shape":"gore","is":{"top":"12","bottom":"40","high":"90"}},`+
+		`{"id":"b","shape":"gore","is":{"top":"14","bottom":"50","high":"90"}}]}`, "own", "--in", "-", "--pair", "--out", "-")
+	require.Zero(t, code, errs)
+	assert.Contains(t, out, `"proposed"`)
+
 	trace := `{"version":1,"scale":{"a":[0,0],"b":[1000,0],"mm":250},"check":{"a":[0,0],"b":[0,400],"mm":100},` +
 		`"pieces":[{"id":"a","points":[{"at":[0,0],"kind":"corner"},{"at":[0,400],"kind":"corner"},{"at":[400,400],"kind":"corner"},{"at":[330,120],"kind":"smooth"}]}]}`
 	code, out, errs = cli(t, trace, "trace", "--in", "-", "--out", "-")

@@ -12,7 +12,9 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/pairing"
 	"ardentgusset/core/sewn"
+	"ardentgusset/internal/formats/draughtjson"
 	"ardentgusset/internal/formats/drawn"
 	"ardentgusset/internal/formats/patternjson"
 	"ardentgusset/internal/formats/tracejson"
@@ -26,10 +28,11 @@ type operations struct {
 
 // ownOut changes pieces of one's own and says how they come out, or lists what can be done to them.
 func ownOut(ctx context.Context, c *call) error {
-	in := c.String("in", "", "pieces: pattern JSON, SVG or DXF")
+	in := c.String("in", "", "pieces: pattern JSON, a draught, SVG or DXF")
 	opsFile := c.String("ops", "", "operations JSON")
 	fig := c.String("figure", "", "figure JSON, to compare their girths with")
 	unit := c.Float64("unit", 0, "mm a unit of a drawing that does not say how large it is")
+	pair := c.Bool("pair", false, "propose which edges are sewn to which, where the pieces name no seams")
 	out := c.String("out", "", "file to write")
 	if len(c.args) > 0 && c.args[0] == "list" {
 		c.args = c.args[1:]
@@ -81,8 +84,12 @@ func ownOut(ctx context.Context, c *call) error {
 			return err
 		}
 	}
+	var proposed []pairing.Pair
+	if *pair && len(set.Seams) == 0 {
+		proposed = pairing.Propose(pairing.Edges(set.Pieces), nil)
+	}
 	var b bytes.Buffer
-	if err := patternjson.WriteOwn(&b, set, girths, nil); err != nil {
+	if err := patternjson.WriteOwn(&b, set, patternjson.Told{Girths: girths, Proposed: proposed}); err != nil {
 		return err
 	}
 	return c.write(*out, b.Bytes())
@@ -98,6 +105,8 @@ func (c *call) pieces(data []byte, unit float64) (alter.Set, error) {
 	switch start := bytes.TrimSpace(bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))); {
 	case len(data) > drawn.MostBytes:
 		return alter.Set{}, fmt.Errorf("it has %d bytes; %d at most", len(data), drawn.MostBytes)
+	case draughtjson.Is(data):
+		return draughtjson.Read(data)
 	case bytes.HasPrefix(start, []byte("{")):
 		return patternjson.Read(data)
 	case bytes.HasPrefix(start, []byte("<")):
@@ -201,7 +210,7 @@ func traceOut(_ context.Context, c *call) error {
 		return bad("%s", said(err))
 	}
 	var b bytes.Buffer
-	if err := patternjson.WriteOwn(&b, set, nil, &off); err != nil {
+	if err := patternjson.WriteOwn(&b, set, patternjson.Told{Error: &off}); err != nil {
 		return err
 	}
 	return c.write(*out, b.Bytes())

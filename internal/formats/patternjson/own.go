@@ -5,6 +5,7 @@ import (
 	"io"
 
 	"ardentgusset/core/alter"
+	"ardentgusset/core/pairing"
 	"ardentgusset/core/pattern"
 )
 
@@ -33,10 +34,29 @@ type Errors struct {
 	Reading float64  `json:"reading"`
 }
 
+// Proposed are two edges that may be sewn to each other: the less it costs the better they fit, and the pair is sure where the next best
+// costs so much more.
+type Proposed struct {
+	A    side    `json:"a"`
+	B    side    `json:"b"`
+	Cost float64 `json:"cost"`
+	Sure bool    `json:"sure"`
+}
+
+// Told is what is told of a pattern of one's own besides.
+type Told struct {
+	Girths   []Girth
+	Error    *Errors
+	Proposed []pairing.Pair
+}
+
 // WriteOwn writes pieces of one's own in the pattern format, with how their seams come out.
-func WriteOwn(w io.Writer, s alter.Set, girths []Girth, errors *Errors) error {
+func WriteOwn(w io.Writer, s alter.Set, told Told) error {
 	d := document{Format: format, Version: 1, Garment: "pattern", Figure: map[string]float64{}, Pieces: []piece{}, Seams: []seam{},
-		Notions: []called{}, Girths: girths, Error: errors}
+		Notions: []called{}, Girths: told.Girths, Error: told.Error}
+	for _, p := range told.Proposed {
+		d.Proposed = append(d.Proposed, Proposed{side{p.A.Piece, p.A.Edge}, side{p.B.Piece, p.B.Edge}, round(p.Cost), p.Sure()})
+	}
 	for i := range s.Pieces {
 		d.Pieces = append(d.Pieces, pieceOf(&s.Pieces[i]))
 	}

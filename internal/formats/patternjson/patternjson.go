@@ -31,6 +31,8 @@ type document struct {
 	Truing []Truing `json:"truing,omitempty"`
 	Girths []Girth  `json:"girths,omitempty"`
 	Error  *Errors  `json:"error_mm,omitempty"`
+	// Proposed are seams that nobody has confirmed.
+	Proposed []Proposed `json:"proposed,omitempty"`
 }
 
 type piece struct {

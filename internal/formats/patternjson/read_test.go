@@ -49,10 +49,10 @@ func TestWrittenPatternsAreReadAgain(t *testing.T) {
 			assert.Equal(t, was.Fold != "", now.Fold != "")
 		}
 		var again, third bytes.Buffer
-		require.NoError(t, WriteOwn(&again, set, nil, nil))
+		require.NoError(t, WriteOwn(&again, set, Told{}))
 		set, err = Read(again.Bytes())
 		require.NoError(t, err)
-		require.NoError(t, WriteOwn(&third, set, nil, nil))
+		require.NoError(t, WriteOwn(&third, set, Told{}))
 		assert.Equal(t, again.String(), third.String(), g.About().Kind)
 	}
 }
