@@ -125,7 +125,12 @@ func one(on Set, o *Op) (Set, *OpError) {
 		}
 		return on, wrong("op", "there is no operation %.40q; there are %s", o.Op, strings.Join(names, ", "))
 	}
-	next := on.copied()
+	next := Set{Pieces: slices.Clone(on.Pieces), Seams: slices.Clone(on.Seams)}
+	for i := range next.Pieces { // what is changed is changed on a copy
+		if next.Pieces[i].ID == o.Piece || o.Op == "grade" {
+			next.Pieces[i] = next.Pieces[i].Copied()
+		}
+	}
 	p, found := next.Piece(o.Piece)
 	if !found {
 		ids := make([]string, 0, len(next.Pieces))
@@ -144,8 +149,17 @@ func one(on Set, o *Op) (Set, *OpError) {
 	if err := k(&next, p, o); err != nil {
 		return on, err
 	}
-	if err := sound(&next); err != nil {
-		return on, err
+	for i := range next.Pieces {
+		q := &next.Pieces[i]
+		if _, was := on.Piece(q.ID); was && q.ID != o.Piece && o.Op != "grade" {
+			continue
+		}
+		if err := sound(q); err != nil {
+			if o.Found != nil {
+				err.Field = "found_mm"
+			}
+			return on, err
+		}
 	}
 	return next, nil
 }
@@ -156,31 +170,28 @@ const (
 	least  = 3.0
 )
 
-// sound tells what would be wrong with the pieces, and where.
-func sound(s *Set) *OpError {
-	for i := range s.Pieces {
-		p := &s.Pieces[i]
-		line, _ := p.Outline()
-		for _, q := range line {
-			if math.IsNaN(q.X+q.Y) || math.Abs(q.X)+math.Abs(q.Y) > 1e5 {
-				return wrong("by_mm", "%s would be larger than any cloth", p.Name)
-			}
+// sound tells what would be wrong with a piece, and where.
+func sound(p *pattern.Piece) *OpError {
+	line, _ := p.Outline()
+	for _, q := range line {
+		if math.IsNaN(q.X+q.Y) || math.Abs(q.X)+math.Abs(q.Y) > 1e5 {
+			return wrong("by_mm", "%s would be larger than any cloth", p.Name)
 		}
-		if a, _, crossed := plane.Crossing(line); crossed {
-			at := line[a]
-			return &OpError{Field: "by_mm", Why: fmt.Sprintf("the outline of %s would cross itself near %.0f, %.0f", p.Name, at.X, at.Y),
+	}
+	if a, _, crossed := plane.Crossing(line); crossed {
+		at := line[a]
+		return &OpError{Field: "by_mm", Why: fmt.Sprintf("the outline of %s would cross itself near %.0f, %.0f", p.Name, at.X, at.Y),
+			Piece: p.ID, At: &at}
+	}
+	if plane.Area(line) <= 0 {
+		return wrong("by_mm", "nothing would be left of %s", p.Name)
+	}
+	for _, e := range p.Edges {
+		if e.Length() < least && len(p.Edges) > 1 {
+			at := e.Line[0]
+			return &OpError{Field: "by_mm", Why: fmt.Sprintf("the edge %s of %s would be %s long", e.ID, p.Name,
+				measure.TellFine(e.Length())),
 				Piece: p.ID, At: &at}
-		}
-		if plane.Area(line) <= 0 {
-			return wrong("by_mm", "nothing would be left of %s", p.Name)
-		}
-		for _, e := range p.Edges {
-			if e.Length() < least && len(p.Edges) > 1 {
-				at := e.Line[0]
-				return &OpError{Field: "by_mm", Why: fmt.Sprintf("the edge %s of %s would be %s long", e.ID, p.Name,
-					measure.TellFine(e.Length())),
-					Piece: p.ID, At: &at}
-			}
 		}
 	}
 	return nil

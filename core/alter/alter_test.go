@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -311,4 +312,27 @@ func TestTheListIsWhole(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(`{"op":"take-in","by_mm":[0,5,0]}`), &o))
 	assert.Equal(t, Amounts{0, 5, 0}, o.By)
 	assert.Error(t, json.Unmarshal([]byte(`{"op":"take-in","by_mm":"much"}`), &o))
+}
+
+// Unfolded, a back measures round the body what it did.
+func TestUnfoldedItGoesRoundAsFar(t *testing.T) {
+	on := drafttest.Body(t, nil, 30)
+	g, _ := catalogue.Find("bodice-darted")
+	v, _ := draft.Settle(g, on, nil)
+	d, err := draft.Make(g, on, v, g.About().Usual)
+	require.NoError(t, err)
+	fold := ""
+	for i := range d.Pieces {
+		if d.Pieces[i].ID == "back" {
+			fold = d.Pieces[i].Fold
+		}
+	}
+	was := sewn.Rings(d.Pieces, d.Seams)
+	out, err := Apply(Set{Pieces: d.Pieces, Seams: d.Seams}, []Op{{Op: "mirror", Piece: "back", Edge: fold}})
+	require.NoError(t, err)
+	now := sewn.Rings(out.Pieces, out.Seams)
+	require.Len(t, now, len(was))
+	for i := range was {
+		assert.InDelta(t, was[i].Girth, now[i].Girth, 1e-6, "%g below the waist", was[i].Drop)
+	}
 }

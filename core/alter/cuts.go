@@ -251,6 +251,9 @@ func moveDart(_ *Set, p *pattern.Piece, o *Op) *OpError {
 	if name == "" && len(darts) == 1 {
 		name = darts[0]
 	}
+	if name == "" && len(darts) > 1 {
+		return wrong("dart", "%s has several: name one of %q", p.Name, darts)
+	}
 	if !slices.Contains(darts, name) {
 		return wrong("dart", "%s has no dart %.40q; its darts are %q", p.Name, name, darts)
 	}
@@ -370,6 +373,7 @@ func mirror(_ *Set, p *pattern.Piece, o *Op) *OpError {
 	fold, id := p.Fold, e.ID
 	e.Line = []plane.Point{a, b}
 	p.Fold = ""
+	levels := doubled(p.Levels, a, b)
 	other, names := apartFrom(p, ptr(p.Mirror()), &Set{})
 	out, bad := p.Joined(id, other, names[id])
 	if bad != nil {
@@ -379,8 +383,32 @@ func mirror(_ *Set, p *pattern.Piece, o *Op) *OpError {
 		out.Cut /= 2
 	}
 	out.Mirrored = false
+	out.Levels = levels
 	*p = out
 	return nil
+}
+
+// doubled are levels of a half that run to the line from a to b, with their mirror images beyond it.
+func doubled(levels []pattern.Level, a, b plane.Point) (out []pattern.Level) {
+	along := b.Sub(a).Unit()
+	beyond := func(q plane.Point) plane.Point {
+		off := along.Left().Dot(q.Sub(a))
+		return q.Sub(along.Left().Times(2 * off))
+	}
+	for _, l := range levels {
+		if len(l.Path) < 2 {
+			continue
+		}
+		far := plane.Reversed(each(l.Path, beyond))
+		first, last := l.Path[0], l.Path[len(l.Path)-1]
+		if plane.Off(first, a, b) < plane.Off(last, a, b) {
+			l.Path = plane.Join(far, l.Path)
+		} else {
+			l.Path = plane.Join(l.Path, far)
+		}
+		out = append(out, l)
+	}
+	return out
 }
 
 func ptr(p pattern.Piece) *pattern.Piece { return &p }
