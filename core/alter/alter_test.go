@@ -333,6 +333,6 @@ func TestUnfoldedItGoesRoundAsFar(t *testing.T) {
 	now := sewn.Rings(out.Pieces, out.Seams)
 	require.Len(t, now, len(was))
 	for i := range was {
-		assert.InDelta(t, was[i].Girth, now[i].Girth, 1e-6, "%g below the waist", was[i].Drop)
+		assert.InDelta(t, was[i].Girth, now[i].Girth, 0.001, "%g below the waist", was[i].Drop)
 	}
 }
