@@ -26,23 +26,20 @@ type Op struct {
 	Edge  string `json:"edge,omitempty"`
 	Dart  string `json:"dart,omitempty"`
 	// With is the other piece, WithEdge its edge.
-	With     string    `json:"with,omitempty"`
-	WithEdge string    `json:"with_edge,omitempty"`
-	From     *XY       `json:"from,omitempty"`
-	To       any       `json:"to,omitempty"` // a place; of a grading the pieces of the other size
-	At       *float64  `json:"at_mm,omitempty"`
-	By       Amounts   `json:"by_mm,omitempty"`
-	Found    *float64  `json:"found_mm,omitempty"`
-	Hinge    string    `json:"hinge,omitempty"`
-	Share    *float64  `json:"share,omitempty"`
-	Cuts     int       `json:"cuts,omitempty"`
-	Name     string    `json:"name,omitempty"`
-	Sizes    []Matched `json:"-"` // the pieces of the other size, read
-	Off      bool      `json:"off,omitempty"`
+	With     string          `json:"with,omitempty"`
+	WithEdge string          `json:"with_edge,omitempty"`
+	From     *XY             `json:"from,omitempty"`
+	To       any             `json:"to,omitempty"` // a place; of a grading the pieces of the other size
+	At       *float64        `json:"at_mm,omitempty"`
+	By       Amounts         `json:"by_mm,omitempty"`
+	Found    *float64        `json:"found_mm,omitempty"`
+	Hinge    string          `json:"hinge,omitempty"`
+	Share    *float64        `json:"share,omitempty"`
+	Cuts     int             `json:"cuts,omitempty"`
+	Name     string          `json:"name,omitempty"`
+	Sizes    []pattern.Piece `json:"-"` // the pieces of the other size, read
+	Off      bool            `json:"off,omitempty"`
 }
-
-// Matched is a piece of another size.
-type Matched = pattern.Piece
 
 // Set is pieces with the seams between them.
 type Set struct {

@@ -236,7 +236,7 @@ func TestWhatIsDoneIsUndone(t *testing.T) {
 		p.Notches, p.Marks, p.Levels = nil, nil, nil
 		line, _ := p.Outline()
 		box := plane.BoxOf(line)
-		by := rapid.Float64Range(2, 30).Draw(t, "by")
+		by := rapid.Float64Range(2, max(min(30, 0.2*min(box.Width(), box.Height())), 2.5)).Draw(t, "by")
 		try := func(ops ...Op) (pattern.Piece, bool) {
 			for i := range ops {
 				ops[i].Piece = p.ID
@@ -335,4 +335,47 @@ func TestUnfoldedItGoesRoundAsFar(t *testing.T) {
 	for i := range was {
 		assert.InDelta(t, was[i].Girth, now[i].Girth, 0.001, "%g below the waist", was[i].Drop)
 	}
+}
+
+// Whatever is asked of whatever piece, it is done or refused: never a panic, never an outline that crosses itself or is no number.
+func TestNonsenseIsRefused(t *testing.T) {
+	on := drafttest.Body(t, nil, 30)
+	var pieces []pattern.Piece
+	for _, kind := range []string{"bodice-basque", "shift", "stays", "cloak", "bonnet-brim"} {
+		g, _ := catalogue.Find(kind)
+		v, _ := draft.Settle(g, on, nil)
+		d, err := draft.Make(g, on, v, g.About().Usual)
+		require.NoError(t, err)
+		pieces = append(pieces, d.Pieces...)
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		p := rapid.SampledFrom(pieces).Draw(t, "piece")
+		edge := func(n string) string { return rapid.SampledFrom(p.Edges).Draw(t, n).ID }
+		num := func(n string) float64 {
+			return rapid.OneOf(rapid.Float64Range(-300, 300), rapid.SampledFrom([]float64{0, 1e-9, -1e-9, 1999, -2000, 1e12, math.NaN(), math.Inf(1)})).Draw(t, n)
+		}
+		at := func(n string) XY {
+			e := rapid.SampledFrom(p.Edges).Draw(t, n)
+			q, _ := plane.Along(e.Line, e.Length()*rapid.Float64Range(0, 1).Draw(t, n+" at"))
+			return XY{q.X, q.Y}
+		}
+		var by Amounts
+		for k := range rapid.IntRange(0, 5).Draw(t, "amounts") {
+			by = append(by, num(string(rune('a'+k))))
+		}
+		from := at("from")
+		o := Op{Op: rapid.SampledFrom(listed).Draw(t, "op").Op, Piece: p.ID, Edge: edge("edge"), WithEdge: edge("with"), With: p.ID, From: &from, To: at("to"),
+			At: n(num("at")), By: by, Found: n(num("found")), Share: n(num("share")), Cuts: rapid.IntRange(-1, 70).Draw(t, "cuts"), Sizes: []pattern.Piece{p},
+			Hinge: rapid.SampledFrom([]string{"", "from", "to", "none", "middle"}).Draw(t, "hinge")}
+		out, err := Apply(Set{Pieces: []pattern.Piece{p}}, []Op{o})
+		if err != nil {
+			return
+		}
+		for i := range out.Pieces {
+			line, _ := out.Pieces[i].Outline()
+			_, _, crossed := plane.Crossing(line)
+			assert.False(t, crossed, "%v", o)
+			assert.False(t, math.IsNaN(plane.Area(line)))
+		}
+	})
 }

@@ -35,6 +35,9 @@ func moveEdge(p *pattern.Piece, o *Op, sign float64) *OpError {
 	i, n := indexOf(p, e.ID), len(p.Edges)
 	before, after := &p.Edges[(i+n-1)%n], &p.Edges[(i+1)%n]
 	moved := asideBy(line, func(share float64) float64 { return sign * o.By.at(share) })
+	if len(moved) < 2 {
+		return wrong("by_mm", "%s is too hollow for so much", e.ID)
+	}
 	if n > 1 {
 		var bad *OpError
 		if before.Line, moved, bad = cornered(p, before.Line, moved, before.ID, e.ID, sign*o.By[0]); bad != nil {
@@ -49,9 +52,12 @@ func moveEdge(p *pattern.Piece, o *Op, sign float64) *OpError {
 	return nil
 }
 
-// asideBy is a line moved to its right, square to it, by so much at each share of the way along it.
+// asideBy is a line moved to its right, square to it, by so much at each share of the way along it. Where a hollow is tighter than that it
+// would run back: what does is left out.
 func asideBy(line []plane.Point, by func(share float64) float64) []plane.Point {
-	out, run, long := make([]plane.Point, len(line)), 0.0, max(plane.Length(line), 1e-9)
+	line = plane.Join(line)
+	run, long := 0.0, max(plane.Length(line), 1e-9)
+	var out []plane.Point
 	for i, q := range line {
 		if i > 0 {
 			run += line[i-1].To(q)
@@ -63,7 +69,13 @@ func asideBy(line []plane.Point, by func(share float64) float64) []plane.Point {
 			v = u
 		}
 		half := u.Add(v).Unit()
-		out[i] = q.Add(half.Right().Times(by(run/long) / max(half.Dot(u), 0.2)))
+		q = q.Add(half.Right().Times(by(run/long) / max(half.Dot(u), 0.2)))
+		switch {
+		case i == 0 || q.Sub(out[len(out)-1]).Dot(line[i].Sub(line[i-1])) > 0:
+			out = append(out, q)
+		case i == len(line)-1:
+			out[len(out)-1] = q
+		}
 	}
 	return out
 }
@@ -171,7 +183,9 @@ func inwards(p *pattern.Piece, by []float64) ([][]plane.Point, *OpError) {
 			lines[i] = e.Line
 			continue
 		}
-		lines[i] = insideOf(e.Line, by[i])
+		if lines[i] = insideOf(e.Line, by[i]); len(lines[i]) < 2 {
+			return nil, wrong("found_mm", "%s is too hollow for so much", e.ID)
+		}
 	}
 	if n == 1 {
 		return lines, nil
@@ -203,31 +217,9 @@ func inwards(p *pattern.Piece, by []float64) ([][]plane.Point, *OpError) {
 	return out, nil
 }
 
-// insideOf is a line moved to its left, square to each of its stretches and cut where they meet.
+// insideOf is a line moved to its left, square to it, by so much.
 func insideOf(line []plane.Point, d float64) []plane.Point {
-	line = plane.Join(line)
-	out := make([]plane.Point, 0, len(line))
-	for i, q := range line {
-		if i == 0 || i == len(line)-1 {
-			a, b := line[max(i-1, 0)], line[min(i+1, len(line)-1)]
-			out = append(out, q.Add(b.Sub(a).Unit().Left().Times(d)))
-			continue
-		}
-		u, v := q.Sub(line[i-1]).Unit(), line[i+1].Sub(q).Unit()
-		half := u.Add(v).Unit()
-		cos := half.Dot(u) // of half the turn
-		out = append(out, q.Add(half.Left().Times(d/max(cos, 0.2))))
-	}
-	// Where a hollow is tighter than that the line would run back: what does is left out.
-	kept := out[:1]
-	for i := 1; i < len(out); i++ {
-		if out[i].Sub(kept[len(kept)-1]).Dot(line[i].Sub(line[i-1])) > 0 {
-			kept = append(kept, out[i])
-		} else if i == len(out)-1 {
-			kept[len(kept)-1] = out[i]
-		}
-	}
-	return kept
+	return asideBy(line, func(float64) float64 { return -d })
 }
 
 // meeting is where the end of a line and the beginning of the next meet: where they cross, else where they run on straight to, at most so
