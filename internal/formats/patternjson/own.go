@@ -61,8 +61,7 @@ func WriteOwn(w io.Writer, s alter.Set, told Told) error {
 		d.Pieces = append(d.Pieces, pieceOf(&s.Pieces[i]))
 	}
 	for _, t := range pattern.True(s.Pieces, s.Seams) {
-		d.Seams = append(d.Seams, seam{ID: t.ID, A: side{t.A.Piece, t.A.Edge}, B: side{t.B.Piece, t.B.Edge}, Ease: round(t.Ease),
-			Absorbed: string(t.Absorbed)})
+		d.Seams = append(d.Seams, seam{ID: t.ID, A: side{t.A.Piece, t.A.Edge}, B: side{t.B.Piece, t.B.Edge}, Ease: round(t.Ease)})
 		d.Truing = append(d.Truing, Truing{Seam: t.ID, A: round(t.LengthA), B: round(t.LengthB), Ease: round(t.Ease),
 			Absorbed: string(t.Absorbed),
 			True:     t.True})

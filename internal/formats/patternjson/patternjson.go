@@ -84,7 +84,6 @@ type seam struct {
 	B         side    `json:"b"`
 	Ease      float64 `json:"ease_mm"`
 	Technique string  `json:"technique"`
-	Absorbed  string  `json:"absorbed,omitempty"` // what takes the ease up
 }
 
 type called struct {
@@ -121,7 +120,7 @@ func Write(w io.Writer, s ensemble.Stage) error {
 	}
 	for _, t := range s.Trued {
 		d.Seams = append(d.Seams, seam{ID: t.ID, A: side{t.A.Piece, t.A.Edge}, B: side{t.B.Piece, t.B.Edge}, Ease: round(t.Ease),
-			Technique: said(making.Words(t.Seam)), Absorbed: string(t.Absorbed)})
+			Technique: said(making.Words(t.Seam))})
 	}
 	for _, x := range s.Notions() {
 		d.Notions = append(d.Notions, notionOf(x))

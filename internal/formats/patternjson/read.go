@@ -68,7 +68,7 @@ func (d *document) set() (alter.Set, error) {
 	}
 	for _, s := range d.Seams {
 		one := pattern.Seam{ID: s.ID, A: pattern.Side{Piece: s.A.Piece, Edge: s.A.Edge}, B: pattern.Side{Piece: s.B.Piece, Edge: s.B.Edge},
-			Ease: s.Ease, Absorbed: pattern.Takeup(s.Absorbed)}
+			Ease: s.Ease}
 		for _, side := range []pattern.Side{one.A, one.B} {
 			p, ok := out.Piece(side.Piece)
 			if !ok {
@@ -78,9 +78,27 @@ func (d *document) set() (alter.Set, error) {
 				return out, fmt.Errorf("seam %s: %s has no edge %q", s.ID, side.Piece, side.Edge)
 			}
 		}
+		one.Absorbed = takenUp(&out, one)
 		out.Seams = append(out.Seams, one)
 	}
 	return out, nil
+}
+
+// takenUp is what takes the ease of a seam up, which the format does not tell: darts that open on its longer edge, else the least that
+// can.
+func takenUp(set *alter.Set, s pattern.Seam) pattern.Takeup {
+	a, _ := set.Piece(s.A.Piece)
+	b, _ := set.Piece(s.B.Piece)
+	e, _ := a.Edge(s.A.Edge)
+	if s.Ease > pattern.Slack && (len(b.Mouths(s.B.Edge)) > 0 || len(a.Mouths(s.A.Edge)) > 0) {
+		return pattern.Darts
+	}
+	for _, t := range []pattern.Takeup{pattern.Equal, pattern.Eased, pattern.ShrunkIn, pattern.Pleats, pattern.Gathers} {
+		if t.Holds(e.Length(), s.Ease) {
+			return t
+		}
+	}
+	return pattern.Gathers
 }
 
 // piece is a piece as it is worked with.
