@@ -24,6 +24,8 @@ type Panel struct {
 	Folds []float64
 	// Loops are where tapes draw it up.
 	Loops []Loop
+	// Ties are how far down its front side tapes tie it back, mm.
+	Ties []float64
 	// shoulder is set for one that goes up to the shoulder.
 	shoulder bool
 }

@@ -16,13 +16,21 @@ const whole, trailing = 0.03, 0.35
 // Drapes are what hangs of a garment over what is beneath it, the highest first; none for one whose pieces do not hang all round from
 // a band or a waist. bending is the cloth's bending length, thick its thickness, mm; beneath is what hangs of the layer under it.
 func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []*Sheet) []*Sheet {
+	all := drapes(d, on, bending, thick, beneath)
+	for _, s := range all {
+		s.limp = !d.Wear.Stands
+	}
+	return all
+}
+
+func drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []*Sheet) []*Sheet {
 	strips := hangingOf(d, on)
 	if len(strips) == 0 {
 		if s := before(d, on, bending, thick, beneath); s != nil {
 			return []*Sheet{s}
 		}
 		if s, drop, ok := shouldered(d); ok {
-			g := Under(on, drop, on.Floor(), thick, beneath...)
+			g := Under(on, drop, on.Floor(), thick, true, beneath...)
 			g.ends, g.exact = ending(d), true
 			s.halves(g.round())
 			sheet := Hang(s.Panels, g, bending, on.Floor())
@@ -44,19 +52,20 @@ func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 		case i > 0:
 			g = out[i-1].beneath(on, floor, thick)
 		case wraps(d):
-			g = Over(on, d.Wear.Hang[0].Drop, floor, thick)
+			g = Over(on, d.Wear.Hang[0].Drop, floor, thick, beneath...)
 			g.necked(d, s, on.Length("neck_girth"))
 			if s.Panels[0].FrontIs == Open {
 				g.opens = worn
 			}
 		default:
-			g = Under(on, s.drop(d, on, floor, thick, long), floor, thick, beneath...)
+			g = Under(on, s.drop(d, on, floor, thick, long), floor, thick, true, beneath...)
 		}
 		if i == len(strips)-1 && d.Wear.Train == 0 && shortened(d) {
 			g.ends = ending(d)
 		}
 		for k := range s.Panels {
 			s.Panels[k].Loops = loopsOf(d, s.Panels[k].Piece)
+			s.Panels[k].Ties = tiesOf(d, &s.Panels[k])
 		}
 		out = append(out, Hang(s.Panels, g, bending, floor))
 	}
@@ -190,7 +199,7 @@ func (s *Strip) drop(d *draft.Draft, on figure.Figure, floor, thick, long float6
 	low, high := max(top+60, hem-long-40), hem-1
 	for range 12 {
 		mid := (low + high) / 2
-		if g := Under(on, mid, floor, thick); g.Reaches(hem)-g.ways[0].from > long {
+		if g := Under(on, mid, floor, thick, true); g.Reaches(hem)-g.ways[0].from > long {
 			low = mid
 		} else {
 			high = mid

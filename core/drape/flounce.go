@@ -1,9 +1,7 @@
 package drape
 
 import (
-	"cmp"
 	"math"
-	"slices"
 
 	"ardentgusset/core/draft"
 	"ardentgusset/core/figure"
@@ -194,51 +192,115 @@ func reached(row []Point) (reach [bearings]float64, z float64) {
 	return even, z
 }
 
-// profiles are how far out cloth hangs by its drop, on the mean of its folds, from the top down.
-type profiles []ring
+// Outside is how far out sheets hang, on the mean of their folds, at a drop in the direction of a place (x to the left, y forward); 0
+// where they do not.
+func Outside(sheets []*Sheet) func(x, y, drop float64) float64 {
+	lies := profile(sheets)
+	return func(x, y, drop float64) float64 {
+		reach, ok := lies.at(drop)
+		if !ok {
+			return 0
+		}
+		at := math.Atan2(math.Abs(x), y) / math.Pi * (bearings - 1)
+		m := min(int(at), bearings-2)
+		if reach[m] == 0 || reach[m+1] == 0 {
+			return 0
+		}
+		return reach[m] + (reach[m+1]-reach[m])*(at-float64(m))
+	}
+}
 
-// profile is that of sheets that hang one below or over the other.
+// profiles are how far out cloth hangs in each direction on the mean of its folds, from a height down, a step apart; 0 where none hangs.
+type profiles struct {
+	top   float64
+	reach [][bearings]float64
+}
+
+// profile is that of sheets that hang one below or over the other. Their rows need not be level.
 func profile(sheets []*Sheet) (out profiles) {
+	low := math.Inf(1)
+	out.top = math.Inf(-1)
 	for _, s := range sheets {
-		for j := range s.Rows {
-			row := s.Row(j)
-			var sum, count [bearings]float64
-			z := 0.0
-			for _, p := range row {
-				r := math.Hypot(p.X, p.Y)
-				at := int(math.Round(math.Atan2(math.Abs(p.X), p.Y) / math.Pi * (bearings - 1)))
-				z += p.Z / float64(len(row))
-				const wide = 5
-				for m := max(at-wide, 0); m <= min(at+wide, bearings-1); m++ {
-					sum[m], count[m] = sum[m]+r, count[m]+1
-				}
-			}
-			one := ring{z: z}
-			for m := range one.reach {
-				if count[m] > 0 {
-					one.reach[m] = sum[m] / count[m]
-				} else if m > 0 {
-					one.reach[m] = one.reach[m-1]
-				}
-			}
-			out = append(out, one)
+		for _, p := range s.On {
+			low, out.top = min(low, p.Z), max(out.top, p.Z)
 		}
 	}
-	slices.SortStableFunc(out, func(a, b ring) int { return cmp.Compare(b.z, a.z) })
+	if low >= out.top {
+		return profiles{}
+	}
+	out.reach = make([][bearings]float64, int((out.top-low)/step)+1)
+	for _, s := range sheets {
+		var above evened
+		for j := range s.Rows {
+			row := averaged(s.Row(j)[:s.Shown()])
+			for m := range bearings {
+				if j > 0 && above.reach[m] > 0 && row.reach[m] > 0 {
+					out.between(m, above.z[m], above.reach[m], row.z[m], row.reach[m])
+				}
+			}
+			above = row
+		}
+	}
 	return out
 }
 
-// at is how far out it hangs at a drop; false above and below it.
-func (p profiles) at(drop float64) (out [bearings]float64, ok bool) {
-	for i := 1; i < len(p); i++ {
-		a, b := &p[i-1], &p[i]
-		if -a.z <= drop && -b.z >= drop {
-			k := (drop + a.z) / max(a.z-b.z, 1e-9)
-			for m := range out {
-				out[m] = a.reach[m] + (b.reach[m]-a.reach[m])*k
-			}
-			return out, true
+// between notes that in a direction cloth hangs from one height, where it reaches so far out, to a lower one.
+func (p *profiles) between(m int, z0, r0, z1, r1 float64) {
+	first := max(int(math.Ceil((p.top-z0)/step)), 0)
+	for i := first; i < len(p.reach); i++ {
+		z := p.top - step*float64(i)
+		if z < z1 {
+			break
+		}
+		k := (z0 - z) / max(z0-z1, 1e-9)
+		p.reach[i][m] = max(p.reach[i][m], r0+(r1-r0)*k)
+	}
+}
+
+// evened is a row of cloth by the direction: how high it lies and how far out, on the mean of its folds.
+type evened struct{ z, reach [bearings]float64 }
+
+// averaged is a row of points with its folds evened.
+func averaged(row []Point) (out evened) {
+	const wide = 5
+	var count [bearings]float64
+	for _, p := range row {
+		r := math.Sqrt(p.X*p.X + p.Y*p.Y)
+		at := int(math.Round(math.Atan2(math.Abs(p.X), p.Y) / math.Pi * (bearings - 1)))
+		for m := max(at-wide, 0); m <= min(at+wide, bearings-1); m++ {
+			out.reach[m], out.z[m], count[m] = out.reach[m]+r, out.z[m]+p.Z, count[m]+1
 		}
 	}
-	return out, false
+	last := bearings - 1
+	for last > 0 && count[last] == 0 {
+		last--
+	}
+	for m := range bearings { // beside an open front there is nothing
+		if count[m] > 0 {
+			out.reach[m], out.z[m] = out.reach[m]/count[m], out.z[m]/count[m]
+		} else if m > 0 && m < last {
+			out.reach[m], out.z[m] = out.reach[m-1], out.z[m-1]
+		}
+	}
+	return out
+}
+
+// at is how far out it hangs at a drop in each direction, 0 where it does not; false above and below all of it.
+func (p *profiles) at(drop float64) (out [bearings]float64, ok bool) {
+	at := (p.top + drop) / step
+	i := int(math.Floor(at))
+	if i < 0 || i >= len(p.reach) {
+		return out, false
+	}
+	k := at - float64(i)
+	next := &p.reach[min(i+1, len(p.reach)-1)]
+	for m := range out {
+		switch a, b := p.reach[i][m], next[m]; {
+		case a == 0 || b == 0:
+			out[m] = max(a, b)
+		default:
+			out[m] = a + (b-a)*k
+		}
+	}
+	return out, true
 }

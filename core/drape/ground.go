@@ -60,18 +60,9 @@ var sines, cosines = func() (s, c [bearings]float64) {
 }()
 
 // Under is the ground that a figure is, so thick a cloth laid round it, from a drop below the waist down to a floor, both mm, and what
-// hangs on it: as far out as the middle of its folds, since they are pressed flat.
-func Under(on figure.Figure, drop, floor, thick float64, hung ...*Sheet) *Ground {
-	lies := profile(hung)
-	g := ground(drop, floor, func(at float64) [bearings]float64 {
-		out := radial(on.At(at), thick)
-		if reach, ok := lies.at(at); ok {
-			for m := range out {
-				out[m] = max(out[m], reach[m]+thick)
-			}
-		}
-		return out
-	})
+// hangs on it: as far out as the middle of its folds, since they are pressed flat; limp cloth that is covered all round further in.
+func Under(on figure.Figure, drop, floor, thick float64, around bool, hung ...*Sheet) *Ground {
+	g := ground(drop, floor, covering(on.At, drop, thick, around, hung))
 	// Where the wearer's own reading to the floor is less, her waist lies lower.
 	for m := range g.ways {
 		w := &g.ways[m]
@@ -80,9 +71,40 @@ func Under(on figure.Figure, drop, floor, thick float64, hung ...*Sheet) *Ground
 	return g
 }
 
-// Over is the ground of what is worn over the shoulders and both arms, from the neck at a drop down.
-func Over(on figure.Figure, drop, floor, thick float64) *Ground {
-	return ground(drop, floor, func(at float64) [bearings]float64 { return radial(on.Armed(at), thick) })
+// Springs is at which slope cloth comes out from under what holds it in, and Springing in how many mm it comes out by as much again
+// (from memory).
+const Springs, Springing = 0.5, 120.0
+
+// Sprung is how far out cloth may come so far from what holds it in, mm.
+func Sprung(away float64) float64 { return away*Springs + away*away/Springing }
+
+// limply is how far from what it hangs on to the middle of its folds limp cloth still holds out what goes round it (from memory).
+const limply = 0.3
+
+// covering is how far out a cloth laid round sections and what hangs on them lies in each direction at a drop. At from it holds in what
+// hangs there. around is set for one that covers all of that.
+func covering(sections func(drop float64) figure.Section, from, thick float64, around bool,
+	hung []*Sheet) func(drop float64) [bearings]float64 {
+	lies := profile(hung)
+	by := 1.0
+	if around && len(hung) > 0 && hung[0].limp {
+		by = limply
+	}
+	return func(drop float64) [bearings]float64 {
+		out := radial(sections(drop), thick)
+		if reach, ok := lies.at(drop); ok {
+			for m := range out {
+				off := min(by*(reach[m]+thick-out[m]), Sprung(max(drop-from, 0)))
+				out[m] = max(out[m], out[m]+off)
+			}
+		}
+		return out
+	}
+}
+
+// Over is the ground of what is worn over the shoulders and both arms, from the neck at a drop down, and over what hangs there.
+func Over(on figure.Figure, drop, floor, thick float64, hung ...*Sheet) *Ground {
+	return ground(drop, floor, covering(on.Armed, drop, thick, false, hung))
 }
 
 // tilted is how much lower than its highest place a waist lies at most, mm.

@@ -16,11 +16,9 @@ type Hood struct {
 	Up, Down []Point
 }
 
-// hoodRows and hoodColumns are in how many steps a hood is drawn.
-const hoodRows, hoodColumns = 20, 17
-
-// headRound is a head's girth over the hair, headGone how far above the neck seam a hood has left the neck's shape, mm (from memory).
-const headRound, headGone = 600.0, 90.0
+// hoodRows and hoodColumns are in how many steps a hood is drawn; headGone is how far above the neck seam a hood has left the neck's
+// shape, mm (from memory).
+const hoodRows, hoodColumns, headGone = 20, 17, 90.0
 
 // HoodOf is the hood that is sewn to what hangs from the neck; nil for a garment without. Its piece is sewn to its mirror image from the
 // neck behind to the top, and its front edge is free.

@@ -12,6 +12,7 @@ import (
 	"ardentgusset/core/draft/drafttest"
 	"ardentgusset/core/drape"
 	"ardentgusset/core/figure"
+	"ardentgusset/core/pattern"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -51,7 +52,7 @@ func TestEveryKindHangsAsDrafted(t *testing.T) {
 				hung[kind] = true
 				name := fmt.Sprintf("%s, strip %d, body %d", kind, k, n)
 				crossed := 1.0
-				if k > 0 || len(d.TiedUp) > 0 { // on what is not round
+				if k > 0 || len(d.TiedUp) > 0 || tapes(&d) { // on what is not round, or caught up so that it is several times as full
 					crossed = 4
 				}
 				for j := range s.Rows {
@@ -118,6 +119,52 @@ func through(row []drape.Point) (deep float64) {
 		}
 	}
 	return deep
+}
+
+// tapes tells whether tapes tie a garment back.
+func tapes(d *draft.Draft) bool {
+	return slices.ContainsFunc(d.Pieces, func(p pattern.Piece) bool {
+		return slices.ContainsFunc(p.Marks, func(m pattern.Mark) bool { return m.Kind == pattern.Tie })
+	})
+}
+
+// A skirt that is tied back lies taut before and is full behind at its tapes; untied, it is as full all round; and with tapes or without
+// its rows have their cloth and its hem hangs where it was drafted to. A tape further down moves it further down.
+func TestTiedBack(t *testing.T) {
+	on := drafttest.Body(t, nil, 30)
+	g, _ := catalogue.Find("skirt-tied-back")
+	hang := func(ties float64) (*draft.Draft, *drape.Sheet) {
+		v, unmet := draft.Settle(g, on, draft.Settings{"ties": ties})
+		require.Empty(t, unmet)
+		d, err := draft.Make(g, on, v, g.About().Usual)
+		require.NoError(t, err)
+		return &d, drape.Drapes(&d, on, 22, 0.5, nil)[0]
+	}
+	behind := func(s *drape.Sheet, z float64) (share float64) { // of the row nearest to a height, what lies in the back sixth
+		best := 0
+		for j := range s.Rows {
+			if math.Abs(s.Row(j)[0].Z-z) < math.Abs(s.Row(best)[0].Z-z) {
+				best = j
+			}
+		}
+		row, all, back := s.Row(best), 0.0, 0.0
+		for i := 1; i < len(row); i++ {
+			long := math.Hypot(row[i].X-row[i-1].X, row[i].Y-row[i-1].Y)
+			all += long
+			if math.Atan2(row[i].X, -row[i].Y) < math.Pi/6 {
+				back += long
+			}
+		}
+		return back / all
+	}
+	_, free := hang(0)
+	_, tied := hang(3)
+	assert.Greater(t, behind(tied, -400), 1.25*behind(free, -400))
+	assert.InDelta(t, behind(free, -960), behind(tied, -960), 0.12)
+	_, once := hang(1)
+	assert.Less(t, behind(once, -520), behind(tied, -520), "one tape, 25 cm down, lets go of it sooner")
+	foot := func(s *drape.Sheet) float64 { return s.Row(s.Rows - 1)[0].Z }
+	assert.InDelta(t, foot(free), foot(tied), 3)
 }
 
 // A piece cut narrower is drawn narrower: what is drawn is read from the pieces.

@@ -224,7 +224,7 @@ func onShoulderOf(p *pattern.Piece, on figure.Figure, surface figure.Surface) Fl
 	return out
 }
 
-// roundFace stands a brim round the face, from the crown of the head down to the ear: no head is drawn.
+// roundFace stands a brim round the face, from the crown of the head down to the ear.
 func roundFace(p *pattern.Piece, on figure.Figure) Flap {
 	const head = headRound / (2 * math.Pi)
 	outline, _ := p.Outline()
@@ -243,7 +243,8 @@ func roundFace(p *pattern.Piece, on figure.Figure) Flap {
 		for j := range across {
 			a := deep * float64(across-1-j) / (across - 1)
 			r := head + a*max(0.25+flare, 0.1)
-			out.On = append(out.On, Point{X: r * sin, Y: (t.Nape.Y+t.Throat.Y)/2 + 30 + a*0.93, Z: t.NeckPoint.Z + 150 + r*cos})
+			out.On = append(out.On, Point{X: r * sin, Y: (t.Nape.Y+t.Throat.Y)/2 + headFore + a*0.93,
+				Z: t.NeckPoint.Z + chinAbove + headHigh - head + r*cos})
 		}
 	}
 	return out

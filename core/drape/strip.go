@@ -20,6 +20,7 @@ type Sheet struct {
 	panels []Panel
 	opens  bool
 	whole  bool      // its cloth goes on above, up to the shoulders
+	limp   bool      // it does not hold out what goes round it
 	upto   int       // how many columns are cloth, 0 for all
 	at     []float64 // of each column, in cells and parts of one
 	fine   []float64 // of each row and fold: how many times as long as drawn its cloth is, by gathers too fine to draw
@@ -261,6 +262,7 @@ func (h *hanging) share() {
 		even[j] = max(even[j], even[j+1]-(h.depth(j+1)-h.depth(j))*evenly)
 	}
 	h.base = make([][]float64, rows+1)
+	cutOf := h.begins()
 	for j := range rows + 1 {
 		total, cloth := h.round[j][bearings-1], 0.0
 		for _, w := range h.wide[j] {
@@ -270,6 +272,11 @@ func (h *hanging) share() {
 		for k := range h.n {
 			by := h.along(j, h.cuts[k+1]) - h.along(j, h.cuts[k])
 			h.base[j][k+1] = h.base[j][k] + by + (h.wide[j][k]*total/max(cloth, 1e-9)-by)*even[j]
+		}
+		for p := range h.panels {
+			if tied := tiedBack(h.panels[p].Ties, h.deep[j][cutOf[p]]); tied > 0 {
+				h.tieBack(j, cutOf[p], tied)
+			}
 		}
 	}
 }

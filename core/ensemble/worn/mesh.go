@@ -213,6 +213,9 @@ func (f *Figure) parts(n int) []part {
 	}
 	add(0, 0, true, meshOfRings(seat(f.torso(skin))))
 	add(0, 0, true, f.Leg.meshes()...)
+	if slices.ContainsFunc(f.Layers[:n], func(l Layer) bool { return l.OnHead }) {
+		add(0, 0, true, f.Head.meshes()...)
+	}
 	sleeved := -1
 	for i := range f.Layers[:n] {
 		l := &f.Layers[i]

@@ -21,7 +21,9 @@ type Figure struct {
 	// Arm is the left one, beside all that is worn.
 	Arm *Sheet `json:"arm"`
 	// Leg is the left one, from the crotch down, which lies so far below the waist.
-	Leg    *Sheet  `json:"leg"`
+	Leg *Sheet `json:"leg"`
+	// Head is there where something is worn on it.
+	Head   *Sheet  `json:"head,omitempty"`
 	Crotch float64 `json:"crotch"`
 	// Layers are those that could be drafted, by their stage.
 	Layers []Layer `json:"-"`
@@ -35,6 +37,8 @@ type Layer struct {
 	Trims []Trim `json:"trims,omitempty"`
 	// Flaps are its collar and its lapels.
 	Flaps []Sheet `json:"flaps,omitempty"`
+	// OnHead is set for what is worn on the head.
+	OnHead bool `json:"on_head,omitempty"`
 	// HoodUp and HoodDown are its hood over the head and on the back, where it has one.
 	HoodUp   *Sheet `json:"hood_up,omitempty"`
 	HoodDown *Sheet `json:"hood_down,omitempty"`
@@ -56,6 +60,9 @@ type Layer struct {
 	Supports bool `json:"supports,omitempty"`
 	// Repeat is what shows on its cloth; nil for a plain one.
 	Repeat *Repeat `json:"repeat,omitempty"`
+	// beneath is what it is worn over; outside how far out what hangs of it reaches at a place, nil for nothing.
+	beneath *shell
+	outside func(x, y, drop float64) float64
 }
 
 // Dress is a body in all that could be drafted for it.
@@ -95,6 +102,10 @@ func Dress(bare figure.Figure, stages []ensemble.Stage) Figure {
 	done.Wait()
 	for _, l := range all {
 		if l != nil {
+			if (l.OnHead || l.HoodUp != nil) && f.Head == nil {
+				head := drape.HeadOf(bare)
+				f.Head = &Sheet{Columns: head.Columns, On: head.On}
+			}
 			f.Layers = append(f.Layers, *l)
 		}
 	}
@@ -157,10 +168,13 @@ func sheer(stage *ensemble.Stage) bool {
 
 // layerOf is a stage's garment on the torso, and what hangs from it.
 func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet, on *print) Layer {
-	l := Layer{Hangs: len(stage.Draft.Wear.Hang) > 0, Sheer: sheer(stage)}
+	l := Layer{Hangs: len(stage.Draft.Wear.Hang) > 0, Sheer: sheer(stage), beneath: shellOf(Rings(stage.On.Rings()))}
 	if stage.Garment != nil {
 		of := stage.Garment.About().Family
 		l.Supports = of == family.Support || of == family.Foundation
+	}
+	for i := range stage.Draft.Laid {
+		l.OnHead = l.OnHead || stage.Draft.Laid[i].At == draft.RoundFace
 	}
 	surface := stage.AsMade()
 	l.Rings = footed(Rings(surface), stage)
@@ -181,6 +195,9 @@ func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet, on *print) Layer {
 			l.Sheets = append(l.Sheets, hung(s, on))
 		}
 		l.Held = held(surface, sheets[0])
+		if s := sheets[0]; s.Shown() == s.Columns {
+			l.outside = drape.Outside(sheets)
+		}
 		if h := drape.HoodOf(&stage.Draft, stage.On, sheets[0]); h != nil {
 			l.HoodUp, l.HoodDown = &Sheet{Columns: h.Columns, On: h.Up}, &Sheet{Columns: h.Columns, On: h.Down}
 		}

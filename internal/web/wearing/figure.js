@@ -23,6 +23,7 @@ export async function figure() {
   const everything = shapes.flatMap((s) => s.rings).concat(data.band ? data.band.high : []);
   const highest = (sheet) => Math.min(...ringsOf(sheet, 1).flatMap((r) => r.z));
   const stands = data.layers.flatMap((l) => l.flaps || []).map(highest);
+  if (data.layers.some((l) => l.on_head)) stands.push(highest(data.head));
   const top = Math.min(...data.bare.rings.map((r) => r.d), ...stands) - 20;
   let widest = 150;
   for (const r of everything)

@@ -175,7 +175,7 @@ export function paintFigure(scene) {
     bands.sort((p, q) => q[0].low - p[0].low || p[0].i - q[0].i);
     for (const row of bands) paint(g, row, scene, hits);
   }
-  if (view.pitch > 0 && !(view.hood && on.some((s) => s.hood_up))) {
+  if (view.pitch > 0 && !on.some((s) => s.on_head || (view.hood && s.hood_up))) {
     // the neck is shut
     line(placed(skin[0], P, turn), true);
     g.fillStyle = css(mix(ink.face, ink.line, 0.1));

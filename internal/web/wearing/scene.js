@@ -172,6 +172,8 @@ export function solids(scene, on, skin, covers) {
   const bare = (grid, covered, lift = 0) => parts.push({ grid, dye: unit(ink.face), id: 1, covered, fitted: false, lift, shut: true });
   bare(grids(skin, () => tube(seat(skin.filter((r) => r.d <= data.crotch + 8)))), covers(0));
   for (const grid of grids(data.leg, () => sheets(data.leg))) bare(grid, covers(0));
+  if (data.head && on.some((s) => s.on_head || (view.hood && s.hood_up)))
+    for (const grid of grids(data.head, () => sheets(data.head))) bare(grid, []);
   on.forEach((s, i) => {
     if (!i) return;
     const covered = covers(i);
