@@ -41,6 +41,17 @@ func TestShading(t *testing.T) {
 	})`))
 }
 
+// A figure that is turned on a slow machine has fewer dots, never too few to be seen, and as many as ever where that is quick enough.
+func TestTurningKeepsUp(t *testing.T) {
+	b := open(t, app(t, true))
+	b.visit("/")
+	const use = `import("/static/figure.js").then((m) => { let s = 0.9; const after = (n, ms) => { for (let k = 0; k < n; k++) s = m.sharpness(s, ms); return s; }; `
+	assert.Equal(t, 0.9, js[float64](b, use+`return after(20, 16); })`))
+	assert.InDelta(t, 0.45, js[float64](b, use+`return after(20, 90); })`), 1e-9)
+	assert.Equal(t, 0.9, js[float64](b, use+`after(20, 90); return after(40, 16); })`))
+	assert.Equal(t, 0.9, js[float64](b, use+`return after(1, 1200); })`), "the first after a rest tells nothing")
+}
+
 // What is painted is what stands on the page: the scene gives its faces, the last on top, and the section its girths.
 func TestPainting(t *testing.T) {
 	b := open(t, app(t, true))

@@ -135,7 +135,7 @@ export function paintFigure(scene) {
           .filter((o, k) => o.rings.length && !scene.through[i + 1 + k] && !(o.over_arms && o.sheets))
           .map((o) => [o.top - 1, o.bottom - (o.sheets ? 14 : 1)]),
       );
-    const fine = scene.quick ? 0.9 : Math.max(ratio, 1.5),
+    const fine = scene.quick ? scene.sharp : Math.max(ratio, 1.5),
       unit = (c) => c.map((x) => x / 255);
     scene.solid.draw({
       w: Math.round(w * fine),
