@@ -99,7 +99,7 @@ func (d *drawing) row(j int) {
 		drawn, base := d.sheet.Long(j), ends[n]
 		has := d.sheet.Wide(j) * d.aim[j]
 		if loose := 1 - base/max(has, 1e-9); loose > 1e-4 {
-			scale = min(max(scale*(1+(1-drawn/has)/loose), 0.7), 1.4)
+			scale = min(max(scale*(1+(1-drawn/has)/loose), 0.4), 2.5)
 		}
 	}
 	d.place(j, scale)

@@ -59,10 +59,12 @@ func TestEveryKindHangsAsDrafted(t *testing.T) {
 					if j > 0 && !onFloor(s.Row(j), on.Floor()) {
 						assert.LessOrEqual(t, through(s.Row(j)), crossed, "row %d of %s", j, name)
 					}
-					slack := 0.02
+					slack := 0.01
 					switch {
 					case j == 0: // the seam itself, where it is taken in too finely for folds to be drawn
-						slack = 0.16
+						slack = 0.13
+					case len(d.TiedUp) > 0: // drawn up by loops
+						slack = 0.02
 					case s.Pleated() && -s.Row(j)[0].Z < 250:
 						slack = 0.06
 					}
