@@ -21,7 +21,7 @@ func before(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 		}
 		floor := on.Floor()
 		_, drop := d.Wear.Reach()
-		g := Under(on, drop, floor, thick, false, beneath...)
+		g := Under(on, drop, floor, thick, 1, beneath...)
 		held := 0.0
 		for _, t := range s.Panels[0].Taken {
 			held += max(t.On, 0)

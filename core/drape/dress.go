@@ -16,21 +16,26 @@ const whole, trailing = 0.03, 0.35
 // Drapes are what hangs of a garment over what is beneath it, the highest first; none for one whose pieces do not hang all round from
 // a band or a waist. bending is the cloth's bending length, thick its thickness, mm; beneath is what hangs of the layer under it.
 func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []*Sheet) []*Sheet {
-	all := drapes(d, on, bending, thick, beneath)
+	by := holdsOut(beneath)
+	all := drapes(d, on, bending, thick, by, beneath)
+	if len(beneath) > 0 && slices.ContainsFunc(all, func(s *Sheet) bool { return s.Tight > 0 }) {
+		// It is too close for the folds beneath: they are pressed flat on what they hang on.
+		all = drapes(d, on, bending, thick, 0, beneath)
+	}
 	for _, s := range all {
 		s.limp = !d.Wear.Stands
 	}
 	return all
 }
 
-func drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []*Sheet) []*Sheet {
+func drapes(d *draft.Draft, on figure.Figure, bending, thick, by float64, beneath []*Sheet) []*Sheet {
 	strips := hangingOf(d, on)
 	if len(strips) == 0 {
 		if s := before(d, on, bending, thick, beneath); s != nil {
 			return []*Sheet{s}
 		}
 		if s, drop, ok := shouldered(d); ok {
-			g := Under(on, drop, on.Floor(), thick, true, beneath...)
+			g := Under(on, drop, on.Floor(), thick, by, beneath...)
 			g.ends, g.exact = ending(d), true
 			s.halves(g.round())
 			sheet := Hang(s.Panels, g, bending, on.Floor())
@@ -58,7 +63,7 @@ func drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []
 				g.opens = worn
 			}
 		default:
-			g = Under(on, s.drop(d, on, floor, thick, long), floor, thick, true, beneath...)
+			g = Under(on, s.drop(d, on, floor, thick, long), floor, thick, by, beneath...)
 		}
 		if i == len(strips)-1 && d.Wear.Train == 0 && shortened(d) {
 			g.ends = ending(d)
@@ -199,7 +204,7 @@ func (s *Strip) drop(d *draft.Draft, on figure.Figure, floor, thick, long float6
 	low, high := max(top+60, hem-long-40), hem-1
 	for range 12 {
 		mid := (low + high) / 2
-		if g := Under(on, mid, floor, thick, true); g.Reaches(hem)-g.ways[0].from > long {
+		if g := Under(on, mid, floor, thick, 1); g.Reaches(hem)-g.ways[0].from > long {
 			low = mid
 		} else {
 			high = mid

@@ -60,9 +60,9 @@ var sines, cosines = func() (s, c [bearings]float64) {
 }()
 
 // Under is the ground that a figure is, so thick a cloth laid round it, from a drop below the waist down to a floor, both mm, and what
-// hangs on it: as far out as the middle of its folds, since they are pressed flat; limp cloth that is covered all round further in.
-func Under(on figure.Figure, drop, floor, thick float64, around bool, hung ...*Sheet) *Ground {
-	g := ground(drop, floor, covering(on.At, drop, thick, around, hung))
+// hangs on it: as far out as the middle of its folds, since they are pressed flat, or by so large a part of the way there.
+func Under(on figure.Figure, drop, floor, thick, by float64, hung ...*Sheet) *Ground {
+	g := ground(drop, floor, covering(on.At, drop, thick, by, hung))
 	// Where the wearer's own reading to the floor is less, her waist lies lower.
 	for m := range g.ways {
 		w := &g.ways[m]
@@ -81,15 +81,18 @@ func Sprung(away float64) float64 { return away*Springs + away*away/Springing }
 // limply is how far from what it hangs on to the middle of its folds limp cloth still holds out what goes round it (from memory).
 const limply = 0.3
 
-// covering is how far out a cloth laid round sections and what hangs on them lies in each direction at a drop. At from it holds in what
-// hangs there. around is set for one that covers all of that.
-func covering(sections func(drop float64) figure.Section, from, thick float64, around bool,
-	hung []*Sheet) func(drop float64) [bearings]float64 {
-	lies := profile(hung)
-	by := 1.0
-	if around && len(hung) > 0 && hung[0].limp {
-		by = limply
+// holdsOut is by which part of the way to the middle of its folds what hangs beneath holds out what goes all round it.
+func holdsOut(beneath []*Sheet) float64 {
+	if len(beneath) > 0 && beneath[0].limp {
+		return limply
 	}
+	return 1
+}
+
+// covering is how far out a cloth laid round sections and what hangs on them, by a part of the way to the middle of its folds, lies in
+// each direction at a drop. At from it holds in what hangs there.
+func covering(sections func(drop float64) figure.Section, from, thick, by float64, hung []*Sheet) func(drop float64) [bearings]float64 {
+	lies := profile(hung)
 	return func(drop float64) [bearings]float64 {
 		out := radial(sections(drop), thick)
 		if reach, ok := lies.at(drop); ok {
@@ -104,7 +107,7 @@ func covering(sections func(drop float64) figure.Section, from, thick float64, a
 
 // Over is the ground of what is worn over the shoulders and both arms, from the neck at a drop down, and over what hangs there.
 func Over(on figure.Figure, drop, floor, thick float64, hung ...*Sheet) *Ground {
-	return ground(drop, floor, covering(on.Armed, drop, thick, false, hung))
+	return ground(drop, floor, covering(on.Armed, drop, thick, 1, hung))
 }
 
 // tilted is how much lower than its highest place a waist lies at most, mm.

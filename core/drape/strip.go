@@ -232,6 +232,9 @@ func (h *hanging) along(j int, at float64) float64 {
 // how much sharing out may change at most from row to row, by mm down.
 const pushed, evenly = 0.35, 1.0 / 300
 
+// heldWithin is how far below where cloth is held it lies as that does, mm.
+const heldWithin = 20.0
+
 // share shares out each row between its cells: plumb where that goes, more evenly where a cell has not cloth enough and further down.
 func (h *hanging) share() {
 	even := make([]float64, rows+1) // 0 plumb, 1 all cells as full as each other
@@ -241,7 +244,7 @@ func (h *hanging) share() {
 		for _, w := range h.wide[j] {
 			cloth += w
 		}
-		if short := total - cloth; short > h.tight && j > 0 {
+		if short := total - cloth; short > h.tight && h.depth(j) > heldWithin {
 			h.tight, h.tightA = short, h.depth(j)
 		}
 		full := total / max(cloth, 1e-9)

@@ -40,10 +40,11 @@ func (e EaseAt) Fit() Fit {
 // the figure has changed since.
 func (s Stage) Ease() []EaseAt {
 	var out []EaseAt
+	top, _ := s.Draft.Wear.Reach()
 	for i, r := range s.Draft.Girths {
-		if bust := s.On.Drop(figure.Bust); i == 0 && r.Drop > bust+0.5 && s.Draft.On[figure.Bust] > 0 && !s.founds() {
+		if bust := s.On.Drop(figure.Bust); i == 0 && top < bust && r.Drop > bust+0.5 && s.Draft.On[figure.Bust] > 0 && !s.founds() {
 			// An armhole below the bust line leaves no ring on it: the highest one has to go round the bust. A foundation
-			// that ends below the bust leaves it free.
+			// that ends below the bust leaves it free, and so does what hangs from the waist.
 			out = append(out, EaseAt{bust, r.Made - s.On.GirthAt(figure.Bust), r.Meant - s.Draft.On[figure.Bust]})
 		}
 		out = append(out, EaseAt{r.Drop, r.Made - s.On.Girth(r.Drop), r.Meant - r.Over})

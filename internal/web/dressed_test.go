@@ -161,6 +161,22 @@ func TestFigureData(t *testing.T) {
 	assert.Equal(t, 404, ask(s, "GET", "/ensembles/9/figure.json", nil, nil).Code)
 }
 
+// A straight dress over a petticoat that stands out is said to have too little cloth, in the reader's unit; the petticoat is not.
+func TestTooLittleClothIsTold(t *testing.T) {
+	s := demoServer(t, nil)
+	require.Equal(t, 303, ask(s, "POST", "/ensembles", url.Values{"name": {"Too close"}, "wearer": {"1"}}, nil).Code)
+	require.Equal(t, 200, ask(s, "POST", "/ensembles/9/layers", url.Values{"kind": {"corset", "petticoat-gored", "dress-panelled"}},
+		map[string]string{"X-From-Page": "1"}).Code)
+	for _, unit := range []measure.Unit{measure.CM, measure.IN} {
+		var d wearing.DrawnFigure
+		w := ask(s, "GET", "/ensembles/9/figure.json", nil, map[string]string{"Cookie": "unit=" + string(unit)})
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &d))
+		require.Len(t, d.Layers, 3)
+		assert.Empty(t, d.Layers[1].Taut)
+		assert.Regexp(t, `^Straight dress with side panels: \d.* `+string(unit)+` less cloth than it hangs over, .* `+string(unit)+` below`, d.Layers[2].Taut)
+	}
+}
+
 func TestUsualStacksBeginAnEnsemble(t *testing.T) {
 	s := demoServer(t, nil)
 	w := ask(s, "POST", "/ensembles", url.Values{"name": {"Empty so far"}, "wearer": {"1"}}, nil)

@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/ensemble/worn"
 
 	"github.com/stretchr/testify/assert"
@@ -91,4 +92,34 @@ func TestHeadsAreForHats(t *testing.T) {
 	assert.InDelta(t, top, brimTop, 60, "its brim goes round the head")
 	assert.Greater(t, brimWide, wide-2)
 	assert.Greater(t, top, f.Head.On[len(f.Head.On)-1].Z+200)
+}
+
+// What is too narrow for what is beneath is told, as it is cut: a straight dress over a petticoat that stands out, by its own hem; it is
+// not told of one that has cloth enough.
+func TestTooLittleClothIsTold(t *testing.T) {
+	f, _ := dress(t, nil, "dress-panelled")
+	assert.Zero(t, f.Layers[0].Tight)
+	f, stages := dress(t, nil, "corset", "petticoat-gored", "dress-panelled")
+	l := f.Layers[2]
+	w := stages[2].Draft.Wear
+	stands := stages[2].On.At(w.Hang[len(w.Hang)-1].Drop).Girth()
+	require.Greater(t, stands, w.Hem+200)
+	assert.InDelta(t, stands-w.Hem, l.Tight, 0.05*w.Hem)
+	f, _ = dress(t, nil, "corset", "petticoat-gored", "skirt-breadths")
+	assert.Zero(t, f.Layers[2].Tight)
+}
+
+// A garment has ease only where it is: what hangs from the waist goes round no bust.
+func TestEaseIsWhereAGarmentIs(t *testing.T) {
+	for _, g := range catalogue.All() {
+		_, stages := dress(t, nil, g.About().Kind)
+		top, bottom := stages[0].Draft.Wear.Reach()
+		if hang := stages[0].Draft.Wear.Hang; len(hang) > 0 {
+			bottom = max(bottom, hang[len(hang)-1].Drop)
+		}
+		for _, e := range stages[0].Ease() {
+			assert.GreaterOrEqual(t, e.Drop, top-1, g.About().Kind)
+			assert.LessOrEqual(t, e.Drop, bottom+1, g.About().Kind)
+		}
+	}
 }

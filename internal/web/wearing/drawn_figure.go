@@ -38,6 +38,8 @@ type drawnLayer struct {
 	Girths []string    `json:"girths"` // of the figure with it, at each level
 	Around []string    `json:"around"` // of the layer itself, at each height; "" where it is not
 	Ease   []drawnEase `json:"ease,omitempty"`
+	// Taut tells where there is less cloth than it hangs over; "" where there is enough.
+	Taut string `json:"taut,omitempty"`
 }
 
 // drawnEase is how a fitted garment goes round what is under it, from the top down.
@@ -117,6 +119,9 @@ func DrawFigure(e store.Ensemble, bare figure.Figure, stages []ensemble.Stage, u
 	return d
 }
 
+// tautFrom is from how much on cloth that is missing is told, mm: less than that gives.
+const tautFrom = 25
+
 // told is a layer with all that is said of it.
 func told(stages []ensemble.Stage, of worn.Layer, colour string, heights []drawnAdds, u measure.Unit) drawnLayer {
 	i := of.Stage
@@ -124,6 +129,10 @@ func told(stages []ensemble.Stage, of worn.Layer, colour string, heights []drawn
 	l := drawnLayer{Layer: of, ID: stage.ID, Name: stage.Name, Colour: colour, Girths: girths(stage.After, u),
 		Around: around(stage.AsMade(), heights, u)}
 	l.Says, l.At = adds(stages, i, u)
+	if of.Tight > tautFrom {
+		l.Taut = fmt.Sprintf("%s: %s less cloth than it hangs over, %s below where it is held. It is drawn taut there; it would pull, or "+
+			"stand open.", stage.Name, measure.Length(of.Tight).Body(u), measure.Length(of.TightAt).Body(u))
+	}
 	for _, e := range stage.Ease() {
 		l.Ease = append(l.Ease, drawnEase{tenth(e.Drop), tenth(e.Is - e.Meant)})
 	}

@@ -84,6 +84,9 @@ export async function figure() {
     $("[data-upto-says]").textContent = n === 0 ? "nothing" : shapes[n].name.toLowerCase();
     $("[data-height-says]").textContent = data.heights.find((h) => h.drop === view.at)?.text || "";
     const s = shapes.find((l) => l.id && l.id === view.lit) || (n > 0 ? shapes[n] : null);
+    const taut = shapes.slice(1, n + 1).filter((l) => l.taut);
+    $("[data-taut]").hidden = !taut.length;
+    $("[data-taut]").replaceChildren(...taut.map((l) => Object.assign(document.createElement("li"), { textContent: l.taut })));
     $("[data-adds]").textContent = s ? `${s.name}: ${s.says.join("; ")}.` : "";
   };
   // While it is turned it is drawn in fewer parts; fully again once the hand rests.
