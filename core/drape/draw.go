@@ -8,7 +8,7 @@ func (h *hanging) draw() *Sheet {
 	cols := n*parts + 1
 	s := &Sheet{Rows: rows + 1, Columns: cols, On: make([]Point, (rows+1)*cols), Folds: n, cells: h.cells,
 		panels: h.panels, opens: h.ground.opens[1] > 0, at: make([]float64, cols),
-		fine: make([]float64, (rows+1)*n), folds: h.folds, Tight: h.tight, TightAt: h.tightA}
+		fine: make([]float64, (rows+1)*n), folds: h.folds, Tight: h.tight, TightAt: h.tightA, Lacks: h.lacks, LacksAt: h.lacksAt}
 	for f := range n {
 		for i := range parts + 1 {
 			s.at[f*parts+i] = h.folds[f] + (h.folds[f+1]-h.folds[f])*float64(i)/parts

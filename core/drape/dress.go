@@ -18,7 +18,7 @@ const whole, trailing = 0.03, 0.35
 func Drapes(d *draft.Draft, on figure.Figure, bending, thick float64, beneath []*Sheet) []*Sheet {
 	by := holdsOut(beneath)
 	all := drapes(d, on, bending, thick, by, beneath)
-	if len(beneath) > 0 && slices.ContainsFunc(all, func(s *Sheet) bool { return s.Tight > 0 }) {
+	if len(beneath) > 0 && slices.ContainsFunc(all, func(s *Sheet) bool { return s.Lacks > 0 }) {
 		// It is too close for the folds beneath: they are pressed flat on what they hang on.
 		all = drapes(d, on, bending, thick, 0, beneath)
 	}

@@ -15,6 +15,8 @@ type Sheet struct {
 	Folds         int
 	// Tight is how much more lies beneath than there is cloth, mm, where that is most, and how far down; 0 where it goes round.
 	Tight, TightAt float64
+	// Lacks and LacksAt are the same below where it lies as what it is sewn to.
+	Lacks, LacksAt float64
 
 	cells  *cells
 	panels []Panel
@@ -129,16 +131,18 @@ type hanging struct {
 	c      float64
 	floor  float64
 
-	rings  [][bearings]spot    // [row] what it lies on
-	round  [][bearings]float64 // and how far round each of its places lies
-	cuts   []float64           // [cut] its bearing, in steps
-	less   [bearings]float64   // how much of its length cloth comes down by
-	tied   [bearings]*tiedUp   // where loops draw it up
-	base   [][]float64         // [row][cut] how far round it lies
-	folds  []float64           // where folds begin and end, in cells and parts of one
-	pleats map[int]bool        // which folds are pressed pleats
-	tight  float64
-	tightA float64
+	rings   [][bearings]spot    // [row] what it lies on
+	round   [][bearings]float64 // and how far round each of its places lies
+	cuts    []float64           // [cut] its bearing, in steps
+	less    [bearings]float64   // how much of its length cloth comes down by
+	tied    [bearings]*tiedUp   // where loops draw it up
+	base    [][]float64         // [row][cut] how far round it lies
+	folds   []float64           // where folds begin and end, in cells and parts of one
+	pleats  map[int]bool        // which folds are pressed pleats
+	tight   float64
+	lacks   float64
+	lacksAt float64
+	tightA  float64
 }
 
 // plumb lays the rows on what is beneath, straight down from where they are held.
@@ -244,7 +248,10 @@ func (h *hanging) share() {
 		for _, w := range h.wide[j] {
 			cloth += w
 		}
-		if short := total - cloth; short > h.tight && h.depth(j) > heldWithin {
+		if short := total - cloth; short > h.lacks && h.depth(j) > heldWithin {
+			h.lacks, h.lacksAt = short, h.depth(j)
+		}
+		if short := total - cloth; short > h.tight && j > 0 {
 			h.tight, h.tightA = short, h.depth(j)
 		}
 		full := total / max(cloth, 1e-9)

@@ -98,15 +98,15 @@ func TestHeadsAreForHats(t *testing.T) {
 // not told of one that has cloth enough.
 func TestTooLittleClothIsTold(t *testing.T) {
 	f, _ := dress(t, nil, "dress-panelled")
-	assert.Zero(t, f.Layers[0].Tight)
+	assert.Zero(t, f.Layers[0].Lacks)
 	f, stages := dress(t, nil, "corset", "petticoat-gored", "dress-panelled")
 	l := f.Layers[2]
 	w := stages[2].Draft.Wear
 	stands := stages[2].On.At(w.Hang[len(w.Hang)-1].Drop).Girth()
 	require.Greater(t, stands, w.Hem+200)
-	assert.InDelta(t, stands-w.Hem, l.Tight, 0.05*w.Hem)
+	assert.InDelta(t, stands-w.Hem, l.Lacks, 0.05*w.Hem)
 	f, _ = dress(t, nil, "corset", "petticoat-gored", "skirt-breadths")
-	assert.Zero(t, f.Layers[2].Tight)
+	assert.Zero(t, f.Layers[2].Lacks)
 }
 
 // A garment has ease only where it is: what hangs from the waist goes round no bust.

@@ -53,9 +53,9 @@ type Layer struct {
 	Sheets []Sheet `json:"sheets,omitempty"`
 	Held   []Ring  `json:"held,omitempty"`
 	Hangs  bool    `json:"hangs"`
-	// Tight is how much less cloth hangs there than what it goes round, mm, where that is most; TightAt how far below where it is held.
-	Tight   float64 `json:"-"`
-	TightAt float64 `json:"-"`
+	// Lacks is how much less cloth hangs there than what it goes round, mm, where that is most; LacksAt how far below where it is held.
+	Lacks   float64 `json:"-"`
+	LacksAt float64 `json:"-"`
 	// OneLength is set where what hangs is of one piece with what is above.
 	OneLength bool `json:"one_length,omitempty"`
 	// Sheer is set where what is under it is seen through its cloth, Supports for what others are worn over for their shape.
@@ -195,8 +195,8 @@ func layerOf(stage *ensemble.Stage, sheets []*drape.Sheet, on *print) Layer {
 	}
 	if len(sheets) > 0 {
 		for _, s := range sheets {
-			if s.Tight*2 > l.Tight {
-				l.Tight, l.TightAt = s.Tight*2, s.TightAt
+			if s.Lacks*2 > l.Lacks {
+				l.Lacks, l.LacksAt = s.Lacks*2, s.LacksAt
 			}
 			l.Sheets = append(l.Sheets, hung(s, on))
 		}

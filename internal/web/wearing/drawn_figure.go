@@ -129,9 +129,9 @@ func told(stages []ensemble.Stage, of worn.Layer, colour string, heights []drawn
 	l := drawnLayer{Layer: of, ID: stage.ID, Name: stage.Name, Colour: colour, Girths: girths(stage.After, u),
 		Around: around(stage.AsMade(), heights, u)}
 	l.Says, l.At = adds(stages, i, u)
-	if of.Tight > tautFrom {
+	if of.Lacks > tautFrom {
 		l.Taut = fmt.Sprintf("%s: %s less cloth than it hangs over, %s below where it is held. It is drawn taut there; it would pull, or "+
-			"stand open.", stage.Name, measure.Length(of.Tight).Body(u), measure.Length(of.TightAt).Body(u))
+			"stand open.", stage.Name, measure.Length(of.Lacks).Body(u), measure.Length(of.LacksAt).Body(u))
 	}
 	for _, e := range stage.Ease() {
 		l.Ease = append(l.Ease, drawnEase{tenth(e.Drop), tenth(e.Is - e.Meant)})
