@@ -14,6 +14,7 @@ import (
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pairing"
 	"ardentgusset/core/sewn"
+	"ardentgusset/core/written"
 	"ardentgusset/internal/formats/draughtjson"
 	"ardentgusset/internal/formats/drawn"
 	"ardentgusset/internal/formats/patternjson"
@@ -78,7 +79,7 @@ func ownOut(ctx context.Context, c *call) error {
 			return bad("%s", said(err))
 		}
 	}
-	var girths []patternjson.Girth
+	var girths []written.Girth
 	if *fig != "" {
 		if girths, err = c.compared(ctx, *fig, set); err != nil {
 			return err
@@ -108,7 +109,7 @@ func (c *call) pieces(data []byte, unit float64) (alter.Set, error) {
 	case draughtjson.Is(data):
 		return draughtjson.Read(data)
 	case bytes.HasPrefix(start, []byte("{")):
-		return patternjson.Read(data)
+		return written.Read(data)
 	case bytes.HasPrefix(start, []byte("<")):
 		d, err = drawn.SVG(bytes.NewReader(data))
 	default:
@@ -143,13 +144,13 @@ func sizes(o *alter.Op) error {
 	if strings.HasPrefix(string(b), "[") { // the pieces alone
 		b = []byte(`{"pieces":` + string(b) + `}`)
 	}
-	set, err := patternjson.Read(b)
+	set, err := written.Read(b)
 	o.Sizes, o.To = set.Pieces, nil
 	return err
 }
 
 // compared are the girths of pieces as sewn beside those of the figure that a file tells of.
-func (c *call) compared(ctx context.Context, file string, set alter.Set) ([]patternjson.Girth, error) {
+func (c *call) compared(ctx context.Context, file string, set alter.Set) ([]written.Girth, error) {
 	data, err := c.read("figure", file)
 	if err != nil {
 		return nil, err
@@ -173,7 +174,7 @@ func (c *call) compared(ctx context.Context, file string, set alter.Set) ([]patt
 		}
 		on = s.After
 	}
-	girths := []patternjson.Girth{}
+	girths := []written.Girth{}
 	for _, r := range sewn.Rings(set.Pieces, set.Seams) {
 		level := fmt.Sprintf("%.0f mm below the waist", r.Drop)
 		for _, l := range figure.Levels() {
@@ -181,7 +182,7 @@ func (c *call) compared(ctx context.Context, file string, set alter.Set) ([]patt
 				level = string(l)
 			}
 		}
-		girths = append(girths, patternjson.Girth{Level: level, Drop: r.Drop, Sewn: r.Girth, Figure: on.Girth(r.Drop)})
+		girths = append(girths, written.Girth{Level: level, Drop: r.Drop, Sewn: r.Girth, Figure: on.Girth(r.Drop)})
 	}
 	return girths, nil
 }

@@ -146,7 +146,7 @@ func carry(p, was *pattern.Piece, to func(plane.Point) plane.Point) {
 			continue
 		}
 		at, _ := plane.Along(old.Line, n.At)
-		n.At = nearestAlong(now.Line, to(at))
+		n.At, _ = plane.Nearest(now.Line, to(at))
 	}
 }
 
@@ -156,22 +156,4 @@ func each(line []plane.Point, to func(plane.Point) plane.Point) []plane.Point {
 		out[i] = to(q)
 	}
 	return out
-}
-
-// nearestAlong is how far along a line the place of it lies that is nearest to one.
-func nearestAlong(line []plane.Point, q plane.Point) float64 {
-	best, off, run := 0.0, math.Inf(1), 0.0
-	for i := 1; i < len(line); i++ {
-		a, b := line[i-1], line[i]
-		long := a.To(b)
-		t := 0.0
-		if long > 0 {
-			t = min(max(q.Sub(a).Dot(b.Sub(a))/(long*long), 0), 1)
-		}
-		if d := a.Toward(b, t).To(q); d < off {
-			best, off = run+t*long, d
-		}
-		run += long
-	}
-	return best
 }

@@ -217,18 +217,8 @@ const onEdge = 5.0
 func place(p *pattern.Piece, at plane.Point, field string) (pattern.Place, *OpError) {
 	best, off := pattern.Place{}, math.Inf(1)
 	for _, e := range p.Edges {
-		run := 0.0
-		for i := 1; i < len(e.Line); i++ {
-			a, b := e.Line[i-1], e.Line[i]
-			long := a.To(b)
-			t := 0.0
-			if long > 0 {
-				t = min(max(at.Sub(a).Dot(b.Sub(a))/(long*long), 0), 1)
-			}
-			if d := a.Toward(b, t).To(at); d < off {
-				best, off = pattern.Place{Edge: e.ID, At: run + t*long}, d
-			}
-			run += long
+		if along, d := plane.Nearest(e.Line, at); d < off {
+			best, off = pattern.Place{Edge: e.ID, At: along}, d
 		}
 	}
 	if off > onEdge {

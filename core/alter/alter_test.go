@@ -1,10 +1,12 @@
-package alter
+package alter_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"math"
 	"testing"
 
+	"ardentgusset/core/alter"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/draft/drafttest"
@@ -19,6 +21,17 @@ import (
 
 func n(x float64) *float64 { return &x }
 
+// nearest is the place of an edge that lies nearest to a point.
+func nearest(p *pattern.Piece, q plane.Point) (out pattern.Place) {
+	best := math.Inf(1)
+	for _, e := range p.Edges {
+		if along, off := plane.Nearest(e.Line, q); off < best {
+			best, out = off, pattern.Place{Edge: e.ID, At: along}
+		}
+	}
+	return out
+}
+
 // gore is a panel with leaning sides: 200 below, 120 above, 400 high.
 func gore() pattern.Piece {
 	return pattern.Piece{ID: "gore", Name: "Gore", Cut: 2, Edges: []pattern.Edge{
@@ -28,11 +41,11 @@ func gore() pattern.Piece {
 		{ID: "other", Line: []plane.Point{{X: 40, Y: 400}, {X: 0, Y: 0}}}}}
 }
 
-func done(t require.TestingT, p pattern.Piece, ops ...Op) pattern.Piece {
+func done(t require.TestingT, p pattern.Piece, ops ...alter.Op) pattern.Piece {
 	for i := range ops {
 		ops[i].Piece = p.ID
 	}
-	out, err := Apply(Set{Pieces: []pattern.Piece{p}}, ops)
+	out, err := alter.Apply(alter.Set{Pieces: []pattern.Piece{p}}, ops)
 	require.NoError(t, err)
 	return out.Pieces[0]
 }
@@ -56,24 +69,24 @@ func apartBy(p, q pattern.Piece) float64 {
 
 func TestLengthenedAndShortened(t *testing.T) {
 	p := gore()
-	long := done(t, p, Op{Op: "lengthen", At: n(150), By: Amounts{20}})
+	long := done(t, p, alter.Op{Op: "lengthen", At: n(150), By: alter.Amounts{20}})
 	side, _ := long.Edge("side")
 	assert.InDelta(t, math.Hypot(40, 400)+20, side.Length(), 1e-9)
 	line, _ := long.Outline()
 	was, _ := p.Outline()
 	assert.InDelta(t, 20*(200-2*15), plane.Area(line)-plane.Area(was), 1e-6, "as wide as it is there, times what it grew")
-	back := done(t, long, Op{Op: "lengthen", At: n(150), By: Amounts{-20}})
+	back := done(t, long, alter.Op{Op: "lengthen", At: n(150), By: alter.Amounts{-20}})
 	assert.InDelta(t, 0, apartBy(p, back), 1e-9)
-	short := done(t, p, Op{Op: "lengthen", At: n(150), By: Amounts{-20}})
+	short := done(t, p, alter.Op{Op: "lengthen", At: n(150), By: alter.Amounts{-20}})
 	line, _ = short.Outline()
 	assert.InDelta(t, 380, plane.BoxOf(line).Height(), 1e-9)
 	side, _ = short.Edge("side")
 	assert.Len(t, side.Line, 4, "its step is drawn out over a hand's width")
-	for _, o := range []Op{{Op: "lengthen", Piece: "gore", At: n(0), By: Amounts{5}}, {Op: "lengthen", Piece: "gore", By: Amounts{5}},
-		{Op: "lengthen", Piece: "gore", At: n(390), By: Amounts{-20}}, {Op: "lengthen", Piece: "gore", At: n(100), By: Amounts{1e9}},
-		{Op: "lengthen", Piece: "nothing", At: n(100), By: Amounts{1}}, {Op: "stretch", Piece: "gore"}} {
-		_, err := Apply(Set{Pieces: []pattern.Piece{p}}, []Op{o})
-		var of *OpError
+	for _, o := range []alter.Op{{Op: "lengthen", Piece: "gore", At: n(0), By: alter.Amounts{5}}, {Op: "lengthen", Piece: "gore", By: alter.Amounts{5}},
+		{Op: "lengthen", Piece: "gore", At: n(390), By: alter.Amounts{-20}}, {Op: "lengthen", Piece: "gore", At: n(100), By: alter.Amounts{1e9}},
+		{Op: "lengthen", Piece: "nothing", At: n(100), By: alter.Amounts{1}}, {Op: "stretch", Piece: "gore"}} {
+		_, err := alter.Apply(alter.Set{Pieces: []pattern.Piece{p}}, []alter.Op{o})
+		var of *alter.OpError
 		require.ErrorAs(t, err, &of)
 		assert.NotEmpty(t, of.Field)
 	}
@@ -87,14 +100,14 @@ func TestAHemLetDown(t *testing.T) {
 		{ID: "side", Line: []plane.Point{{X: 300, Y: 0}, {X: 300 - 400*lean, Y: 400}}},
 		{ID: "top", Line: []plane.Point{{X: 300 - 400*lean, Y: 400}, {X: 400 * lean, Y: 400}}},
 		{ID: "other", Line: []plane.Point{{X: 400 * lean, Y: 400}, {X: 0, Y: 0}}}}}
-	q := done(t, p, Op{Op: "hem", Edge: "hem", By: Amounts{50}, Found: n(30)})
+	q := done(t, p, alter.Op{Op: "hem", Edge: "hem", By: alter.Amounts{50}, Found: n(30)})
 	side, _ := q.Edge("side")
 	was, _ := p.Edge("side")
 	hem, _ := q.Edge("hem")
 	assert.InDelta(t, 50.38, side.Length()-was.Length(), 0.01)
 	assert.InDelta(t, 2*6.14, hem.Length()-300, 0.01)
 	assert.Equal(t, 30.0, hem.Allowance)
-	assert.InDelta(t, 0, apartBy(p, done(t, q, Op{Op: "hem", Edge: "hem", By: Amounts{-50}})), 1e-6)
+	assert.InDelta(t, 0, apartBy(p, done(t, q, alter.Op{Op: "hem", Edge: "hem", By: alter.Amounts{-50}})), 1e-6)
 }
 
 // Corners inside the cutting line, by plane trigonometry: two allowances at a right angle, and at others.
@@ -105,7 +118,7 @@ func TestTheSewingLineIsFound(t *testing.T) {
 		far := plane.Pt(300*cos, 300*sin)
 		p := pattern.Piece{ID: "p", Name: "P", Cut: 1, Edges: []pattern.Edge{{ID: "a", Line: []plane.Point{{}, {X: 300}}},
 			{ID: "c", Line: []plane.Point{{X: 300}, far}}, {ID: "b", Line: []plane.Point{far, {}}}}}
-		q := done(t, p, Op{Op: "allowance", Edge: "a", Found: n(x.a)}, Op{Op: "allowance", Edge: "b", Found: n(x.b)})
+		q := done(t, p, alter.Op{Op: "allowance", Edge: "a", Found: n(x.a)}, alter.Op{Op: "allowance", Edge: "b", Found: n(x.b)})
 		e, _ := q.Edge("a")
 		assert.InDelta(t, x.inside, e.Line[0].Norm(), 0.006, "%g°", x.angle)
 	}
@@ -125,7 +138,7 @@ func TestCurvesInsideTheirCuttingLine(t *testing.T) {
 	at := func(x, y float64) plane.Point { return plane.Pt(x, y) }
 	p := pattern.Piece{ID: "p", Name: "P", Cut: 1, Edges: []pattern.Edge{{ID: "neck", Line: neck}, {ID: "a", Line: []plane.Point{at(60, 0), at(200, 0)}},
 		{ID: "b", Line: []plane.Point{at(200, 0), at(200, 200), at(0, 200)}}, {ID: "c", Line: []plane.Point{at(0, 200), at(0, 60)}}}}
-	q := done(t, p, Op{Op: "allowance", Edge: "neck", Found: n(10)})
+	q := done(t, p, alter.Op{Op: "allowance", Edge: "neck", Found: n(10)})
 	e, _ := q.Edge("neck")
 	assert.InDelta(t, 109.96, e.Length(), 0.01)
 	hem := arc(900, 40)
@@ -133,7 +146,7 @@ func TestCurvesInsideTheirCuttingLine(t *testing.T) {
 	g := pattern.Piece{ID: "g", Name: "G", Cut: 1, Edges: []pattern.Edge{{ID: "hem", Line: hem},
 		{ID: "side", Line: []plane.Point{at(900*cos, 900*sin), at(300*cos, 300*sin)}}, {ID: "top", Line: []plane.Point{at(300*cos, 300*sin), at(300, 0)}},
 		{ID: "fold", Line: []plane.Point{at(300, 0), at(900, 0)}}}}
-	q = done(t, g, Op{Op: "allowance", Edge: "hem", Found: n(40)})
+	q = done(t, g, alter.Op{Op: "allowance", Edge: "hem", Found: n(40)})
 	e, _ = q.Edge("hem")
 	assert.InDelta(t, 600.4, e.Length(), 0.02)
 }
@@ -149,7 +162,7 @@ func TestADartMoved(t *testing.T) {
 		{ID: "middle", Line: []plane.Point{at(-40, 213.4), at(-90, -160)}}},
 		Marks: []pattern.Mark{{Kind: pattern.Dart, Path: []plane.Point{at(149.41, -12.52), {}, at(148, 24)}, Label: "side"}}}
 	shoulder, _ := p.Edge("shoulder")
-	q := done(t, p, Op{Op: "move-dart", Edge: "shoulder", At: n(shoulder.Line[0].To(at(-12, 212)))})
+	q := done(t, p, alter.Op{Op: "move-dart", Edge: "shoulder", At: n(shoulder.Line[0].To(at(-12, 212)))})
 	m := q.Marks[0].Path
 	scye, _ := q.Edge("scye")
 	assert.InDelta(t, 51.76, m[0].To(m[2]), 0.02)
@@ -165,7 +178,7 @@ func TestADartMoved(t *testing.T) {
 // A panel of 260 by 700 cut six times and opened 40 each at the hem: 3.274° each, a hem of 500, and a top that runs on a radius of 758.
 func TestAPanelSpread(t *testing.T) {
 	p := pattern.Rectangle("panel", "Panel", 260, 700, 0)
-	q := done(t, p, Op{Op: "spread", Edge: "bottom", WithEdge: "top", By: Amounts{240}})
+	q := done(t, p, alter.Op{Op: "spread", Edge: "bottom", WithEdge: "top", By: alter.Amounts{240}})
 	low, _ := q.Edge("bottom")
 	top, _ := q.Edge("top")
 	assert.InDelta(t, 500, low.Length(), 3)
@@ -186,7 +199,7 @@ func TestAFullBust(t *testing.T) {
 		{ID: "neck", Line: []plane.Point{at(-20, 230), at(-90, 160)}},
 		{ID: "middle", Line: []plane.Point{at(-90, 160), at(-90, -180)}}}}
 	side, _ := p.Edge("side")
-	do := Op{Op: "bust", From: &XY{0, 0}, To: XY{104, 128}, Edge: "side", At: n(side.Line[0].To(side.Line[1])), By: Amounts{20}}
+	do := alter.Op{Op: "bust", From: &alter.XY{0, 0}, To: alter.XY{104, 128}, Edge: "side", At: n(side.Line[0].To(side.Line[1])), By: alter.Amounts{20}}
 	q := done(t, p, do)
 	m := q.Marks[0].Path
 	assert.InDelta(t, 0, m[1].To(at(20, -13.93)), 0.01)
@@ -203,7 +216,7 @@ func TestAFullBust(t *testing.T) {
 	// As its mirror image it comes to the same.
 	flipped := p.Mirror()
 	e, _ := flipped.Edge("side")
-	other := Op{Op: "bust", From: &XY{0, 0}, To: XY{-104, 128}, Edge: "side", At: n(e.Length() - *do.At), By: Amounts{20}}
+	other := alter.Op{Op: "bust", From: &alter.XY{0, 0}, To: alter.XY{-104, 128}, Edge: "side", At: n(e.Length() - *do.At), By: alter.Amounts{20}}
 	assert.InDelta(t, 0, apartBy(q.Mirror(), done(t, flipped, other)), 1e-6)
 }
 
@@ -212,11 +225,11 @@ func TestBetweenTwoSizes(t *testing.T) {
 	p := gore()
 	q := p.Copied()
 	q.Edges[1].Line[0], q.Edges[0].Line[1] = plane.Pt(216, -6), plane.Pt(216, -6)
-	out := done(t, p, Op{Op: "grade", Sizes: []pattern.Piece{q}, Share: n(0.375)})
+	out := done(t, p, alter.Op{Op: "grade", Sizes: []pattern.Piece{q}, Share: n(0.375)})
 	assert.InDelta(t, 0, out.Edges[1].Line[0].To(plane.Pt(206, -2.25)), 1e-9)
-	assert.InDelta(t, 0, apartBy(p, done(t, p, Op{Op: "grade", Sizes: []pattern.Piece{q}, Share: n(0)})), 1e-9)
-	assert.InDelta(t, 0, apartBy(q, done(t, p, Op{Op: "grade", Sizes: []pattern.Piece{q}, Share: n(1)})), 1e-9)
-	_, err := Apply(Set{Pieces: []pattern.Piece{p}}, []Op{{Op: "grade", Sizes: []pattern.Piece{q}, Share: n(1.8)}})
+	assert.InDelta(t, 0, apartBy(p, done(t, p, alter.Op{Op: "grade", Sizes: []pattern.Piece{q}, Share: n(0)})), 1e-9)
+	assert.InDelta(t, 0, apartBy(q, done(t, p, alter.Op{Op: "grade", Sizes: []pattern.Piece{q}, Share: n(1)})), 1e-9)
+	_, err := alter.Apply(alter.Set{Pieces: []pattern.Piece{p}}, []alter.Op{{Op: "grade", Sizes: []pattern.Piece{q}, Share: n(1.8)}})
 	assert.ErrorContains(t, err, "share")
 }
 
@@ -237,46 +250,46 @@ func TestWhatIsDoneIsUndone(t *testing.T) {
 		line, _ := p.Outline()
 		box := plane.BoxOf(line)
 		by := rapid.Float64Range(2, max(min(30, 0.2*min(box.Width(), box.Height())), 2.5)).Draw(t, "by")
-		try := func(ops ...Op) (pattern.Piece, bool) {
+		try := func(ops ...alter.Op) (pattern.Piece, bool) {
 			for i := range ops {
 				ops[i].Piece = p.ID
 			}
-			out, err := Apply(Set{Pieces: []pattern.Piece{p}}, ops)
+			out, err := alter.Apply(alter.Set{Pieces: []pattern.Piece{p}}, ops)
 			if err != nil {
 				return p, false
 			}
 			return out.Pieces[0], true
 		}
 		at := n(rapid.Float64Range(0.1, 0.9).Draw(t, "at") * box.Height())
-		if q, ok := try(Op{Op: "lengthen", At: at, By: Amounts{by}}, Op{Op: "lengthen", At: at, By: Amounts{-by}}); ok {
+		if q, ok := try(alter.Op{Op: "lengthen", At: at, By: alter.Amounts{by}}, alter.Op{Op: "lengthen", At: at, By: alter.Amounts{-by}}); ok {
 			assert.InDelta(t, 0, apartBy(p, q), 0.01, "%s lengthened and shortened", p.ID)
 		}
 		e := rapid.SampledFrom(p.Edges).Draw(t, "edge")
 		f := rapid.SampledFrom(p.Edges).Draw(t, "other")
 		a, _ := plane.Along(e.Line, rapid.Float64Range(0.2, 0.8).Draw(t, "from")*e.Length())
 		b, _ := plane.Along(f.Line, rapid.Float64Range(0.2, 0.8).Draw(t, "to")*f.Length())
-		from, to := XY{a.X, a.Y}, XY{b.X, b.Y}
+		from, to := alter.XY{a.X, a.Y}, alter.XY{b.X, b.Y}
 		if _, there := p.Edge(p.Fold); e.ID != f.ID && !there {
 			for _, hinge := range []string{"from", "to", "none"} {
-				opened, ok := try(Op{Op: "slash", From: &from, To: to, By: Amounts{by}, Hinge: hinge})
+				opened, ok := try(alter.Op{Op: "slash", From: &from, To: to, By: alter.Amounts{by}, Hinge: hinge})
 				if !ok {
 					continue
 				}
 				// Where the cut ended has moved with what lies before it.
-				near := func(q plane.Point) XY {
-					x, _ := place(&opened, q, "")
+				near := func(q plane.Point) alter.XY {
+					x := nearest(&opened, q)
 					e, _ := opened.Edge(x.Edge)
 					at, _ := plane.Along(e.Line, x.At)
-					return XY{at.X, at.Y}
+					return alter.XY{at.X, at.Y}
 				}
 				start, end := near(a), near(b)
-				q, err := Apply(Set{Pieces: []pattern.Piece{opened}}, []Op{{Op: "slash", Piece: p.ID, From: &start, To: end, By: Amounts{-by}, Hinge: hinge}})
+				q, err := alter.Apply(alter.Set{Pieces: []pattern.Piece{opened}}, []alter.Op{{Op: "slash", Piece: p.ID, From: &start, To: end, By: alter.Amounts{-by}, Hinge: hinge}})
 				if err == nil {
 					assert.InDelta(t, 0, apartBy(p, q.Pieces[0]), 0.01, "%s slashed from %s to %s, hinge %s", p.ID, e.ID, f.ID, hinge)
 				}
 			}
 		}
-		if q, ok := try(Op{Op: "let-out", Edge: e.ID, By: Amounts{by / 3}}, Op{Op: "take-in", Edge: e.ID, By: Amounts{by / 3}}); ok && len(e.Line) == 2 {
+		if q, ok := try(alter.Op{Op: "let-out", Edge: e.ID, By: alter.Amounts{by / 3}}, alter.Op{Op: "take-in", Edge: e.ID, By: alter.Amounts{by / 3}}); ok && len(e.Line) == 2 {
 			assert.InDelta(t, 0, apartBy(p, q), 0.01, "%s let out and taken in at %s", p.ID, e.ID)
 		}
 	})
@@ -289,10 +302,10 @@ func TestUnfoldedAndParted(t *testing.T) {
 	p.Edges[2].Line[1] = plane.Pt(0, 400)
 	p.Fold, p.Cut = "other", 1
 	was := p.Area()
-	q := done(t, p, Op{Op: "mirror", Edge: "other"})
+	q := done(t, p, alter.Op{Op: "mirror", Edge: "other"})
 	assert.Empty(t, q.Fold)
 	assert.InDelta(t, was, q.Area(), 1e-6)
-	out, err := Apply(Set{Pieces: []pattern.Piece{gore()}}, []Op{{Op: "split", Piece: "gore", From: &XY{100, 0}, To: XY{100, 400}, Name: "Half"},
+	out, err := alter.Apply(alter.Set{Pieces: []pattern.Piece{gore()}}, []alter.Op{{Op: "split", Piece: "gore", From: &alter.XY{100, 0}, To: alter.XY{100, 400}, Name: "Half"},
 		{Op: "join", Piece: "gore", Edge: "parted", With: "gore-2", WithEdge: "parted"}})
 	require.NoError(t, err)
 	require.Len(t, out.Pieces, 1)
@@ -303,14 +316,16 @@ func TestUnfoldedAndParted(t *testing.T) {
 
 // What is listed can be done, and what can be done is listed; fields read back as they are written.
 func TestTheListIsWhole(t *testing.T) {
-	assert.Len(t, List(), len(kinds))
-	for _, a := range List() {
-		assert.Contains(t, kinds, a.Op)
+	_, err := alter.Apply(alter.Set{}, []alter.Op{{Op: "fold"}})
+	for _, a := range alter.List() {
+		assert.ErrorContains(t, err, a.Op)
+		_, unmet := alter.Apply(alter.Set{}, []alter.Op{{Op: a.Op}})
+		assert.NotContains(t, fmt.Sprint(unmet), "there is no operation")
 		assert.NotEmpty(t, a.What)
 	}
-	var o Op
+	var o alter.Op
 	require.NoError(t, json.Unmarshal([]byte(`{"op":"take-in","by_mm":[0,5,0]}`), &o))
-	assert.Equal(t, Amounts{0, 5, 0}, o.By)
+	assert.Equal(t, alter.Amounts{0, 5, 0}, o.By)
 	assert.Error(t, json.Unmarshal([]byte(`{"op":"take-in","by_mm":"much"}`), &o))
 }
 
@@ -328,7 +343,7 @@ func TestUnfoldedItGoesRoundAsFar(t *testing.T) {
 		}
 	}
 	was := sewn.Rings(d.Pieces, d.Seams)
-	out, err := Apply(Set{Pieces: d.Pieces, Seams: d.Seams}, []Op{{Op: "mirror", Piece: "back", Edge: fold}})
+	out, err := alter.Apply(alter.Set{Pieces: d.Pieces, Seams: d.Seams}, []alter.Op{{Op: "mirror", Piece: "back", Edge: fold}})
 	require.NoError(t, err)
 	now := sewn.Rings(out.Pieces, out.Seams)
 	require.Len(t, now, len(was))
@@ -354,20 +369,20 @@ func TestNonsenseIsRefused(t *testing.T) {
 		num := func(n string) float64 {
 			return rapid.OneOf(rapid.Float64Range(-300, 300), rapid.SampledFrom([]float64{0, 1e-9, -1e-9, 1999, -2000, 1e12, math.NaN(), math.Inf(1)})).Draw(t, n)
 		}
-		at := func(n string) XY {
+		at := func(n string) alter.XY {
 			e := rapid.SampledFrom(p.Edges).Draw(t, n)
 			q, _ := plane.Along(e.Line, e.Length()*rapid.Float64Range(0, 1).Draw(t, n+" at"))
-			return XY{q.X, q.Y}
+			return alter.XY{q.X, q.Y}
 		}
-		var by Amounts
+		var by alter.Amounts
 		for k := range rapid.IntRange(0, 5).Draw(t, "amounts") {
 			by = append(by, num(string(rune('a'+k))))
 		}
 		from := at("from")
-		o := Op{Op: rapid.SampledFrom(listed).Draw(t, "op").Op, Piece: p.ID, Edge: edge("edge"), WithEdge: edge("with"), With: p.ID, From: &from, To: at("to"),
+		o := alter.Op{Op: rapid.SampledFrom(alter.List()).Draw(t, "op").Op, Piece: p.ID, Edge: edge("edge"), WithEdge: edge("with"), With: p.ID, From: &from, To: at("to"),
 			At: n(num("at")), By: by, Found: n(num("found")), Share: n(num("share")), Cuts: rapid.IntRange(-1, 70).Draw(t, "cuts"), Sizes: []pattern.Piece{p},
 			Hinge: rapid.SampledFrom([]string{"", "from", "to", "none", "middle"}).Draw(t, "hinge")}
-		out, err := Apply(Set{Pieces: []pattern.Piece{p}}, []Op{o})
+		out, err := alter.Apply(alter.Set{Pieces: []pattern.Piece{p}}, []alter.Op{o})
 		if err != nil {
 			return
 		}

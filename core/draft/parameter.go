@@ -19,6 +19,8 @@ const (
 	Count  Unit = "count"  // whole
 	Ratio  Unit = "ratio"
 	Choice Unit = "choice"
+	// Document is a text that a page of its own makes: it is kept whole and never typed.
+	Document Unit = "document"
 )
 
 // Option is one answer to a choice.
@@ -60,6 +62,8 @@ type Parameter struct {
 	Raises float64
 	// Sooner is what changing it is called where time must be saved; nil when it is no way to.
 	Sooner *Sooner
+	// Reads tells whether a document can be read, and what is wrong with it.
+	Reads func(text string) error
 }
 
 // Sooner is a setting that leaves less to sew: what it is called, what it costs, and what a number becomes.
@@ -177,7 +181,15 @@ func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Val
 			wrong = append(wrong, &SettingError{p.Key, p.Label, fmt.Sprintf(format, a...)})
 		}
 		raw, own := set[p.Key]
-		if p.Unit == Choice {
+		if p.Unit == Document {
+			if val.Choice, val.Own = raw.(string); own && !val.Own {
+				fail("it is no text")
+			} else if own && p.Reads != nil {
+				if err := p.Reads(val.Choice); err != nil {
+					fail("%s", err)
+				}
+			}
+		} else if p.Unit == Choice {
 			val.Choice = p.First
 			if own {
 				s, _ := raw.(string)
@@ -241,7 +253,17 @@ func Fits(g Garment, set Settings) *SettingError {
 			return &SettingError{Key(brief(key)), brief(key), "there is no such parameter"}
 		}
 		p := g.Parameters()[at]
-		if p.Unit == Choice {
+		if p.Unit == Document {
+			s, ok := v.(string)
+			if !ok {
+				return &SettingError{key, p.Label, "it is no text"}
+			}
+			if p.Reads != nil {
+				if err := p.Reads(s); err != nil {
+					return &SettingError{key, p.Label, err.Error()}
+				}
+			}
+		} else if p.Unit == Choice {
 			if s, ok := v.(string); !ok || !p.has(s) {
 				return &SettingError{key, p.Label, "choose one of " + p.optionKeys()}
 			}
@@ -315,6 +337,13 @@ func (p Parameter) Range(low, high float64, u measure.Unit) string {
 // judged by Settle, on the figure.
 func (p Parameter) Type(text string, u measure.Unit) (any, error) {
 	switch p.Unit {
+	case Document:
+		if p.Reads != nil {
+			if err := p.Reads(text); err != nil {
+				return nil, err
+			}
+		}
+		return text, nil
 	case Choice:
 		if !p.has(text) {
 			return nil, fmt.Errorf("choose one of %s", p.optionKeys())

@@ -3,9 +3,12 @@
 package catalogue
 
 import (
+	"slices"
+
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/accessory"
 	"ardentgusset/core/draft/bodice"
+	"ardentgusset/core/draft/brought"
 	"ardentgusset/core/draft/foundation"
 	"ardentgusset/core/draft/gown"
 	"ardentgusset/core/draft/skirt"
@@ -87,9 +90,12 @@ func All() []draft.Garment {
 	}
 }
 
+// Brought lists the garments whose pieces a maker brings, one for each way of being worn.
+func Brought() []draft.Garment { return brought.All() }
+
 // Find is the garment of a kind.
 func Find(kind string) (draft.Garment, bool) {
-	for _, g := range All() {
+	for _, g := range slices.Concat(All(), Brought()) {
 		if g.About().Kind == kind {
 			return g, true
 		}

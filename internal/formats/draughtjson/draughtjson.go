@@ -11,7 +11,7 @@ import (
 	"ardentgusset/core/draught"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/pattern"
-	"ardentgusset/internal/formats/patternjson"
+	"ardentgusset/core/written"
 )
 
 // Format is what such a file says that it is.
@@ -66,8 +66,8 @@ func Read(data []byte) (alter.Set, error) {
 	if d.Unit != measure.IN && d.Unit != measure.CM {
 		return out, fmt.Errorf("unit: %q; in or cm are right", d.Unit)
 	}
-	if len(d.Pieces)+len(d.Shapes) == 0 || len(d.Pieces)+len(d.Shapes) > patternjson.MostPieces {
-		return out, fmt.Errorf("pieces and shapes: there are %d; 1 to %d are right", len(d.Pieces)+len(d.Shapes), patternjson.MostPieces)
+	if len(d.Pieces)+len(d.Shapes) == 0 || len(d.Pieces)+len(d.Shapes) > written.MostPieces {
+		return out, fmt.Errorf("pieces and shapes: there are %d; 1 to %d are right", len(d.Pieces)+len(d.Shapes), written.MostPieces)
 	}
 	names, err := d.names()
 	if err != nil {

@@ -11,7 +11,7 @@ import (
 	"ardentgusset/core/alter"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
-	"ardentgusset/internal/formats/patternjson"
+	"ardentgusset/core/written"
 )
 
 // Most is how many lines a drawing may have, and how many points in all.
@@ -175,15 +175,15 @@ func outlines(lines []Line) (alter.Set, error) {
 				Label: l.Kind})
 			continue
 		}
-		if len(out.Pieces) == patternjson.MostPieces {
-			return out, fmt.Errorf("more than %d outlines", patternjson.MostPieces)
+		if len(out.Pieces) == written.MostPieces {
+			return out, fmt.Errorf("more than %d outlines", written.MostPieces)
 		}
 		id := fmt.Sprintf("piece-%d", len(out.Pieces)+1)
 		name := l.Group
 		if name == "" {
 			name = fmt.Sprintf("Piece %d", len(out.Pieces)+1)
 		}
-		p, err := patternjson.Outlined(id, name, l.On)
+		p, err := written.Outlined(id, name, l.On)
 		if err != nil {
 			return out, fmt.Errorf("outline %d: %w", len(out.Pieces)+1, err)
 		}

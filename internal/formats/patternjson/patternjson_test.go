@@ -10,6 +10,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/written"
 	"ardentgusset/internal/formats/svg"
 
 	"github.com/stretchr/testify/assert"
@@ -27,7 +28,7 @@ func TestWrite(t *testing.T) {
 		require.NoError(t, stages[0].Err)
 		var b bytes.Buffer
 		require.NoError(t, Write(&b, stages[0]))
-		var d document
+		var d written.Document
 		require.NoError(t, json.Unmarshal(b.Bytes(), &d))
 		assert.Equal(t, kind, d.Garment)
 		require.Len(t, d.Pieces, len(stages[0].Draft.Pieces))
@@ -54,7 +55,7 @@ func TestWrite(t *testing.T) {
 	}
 }
 
-func area(line []xy) float64 {
+func area(line []written.XY) float64 {
 	sum := 0.0
 	for i, a := range line {
 		b := line[(i+1)%len(line)]
@@ -81,7 +82,7 @@ func TestEveryGarmentIsSaid(t *testing.T) {
 			assert.NotContains(t, b.String(), "⟦", s.Kind)
 			drawn := svg.Sheet{TrueScale: true, Dimensions: true, Unit: measure.IN, Title: s.Name}.Draw(s.Draft.Pieces)
 			assert.NotContains(t, drawn, "⟦", s.Kind)
-			var d document
+			var d written.Document
 			require.NoError(t, json.Unmarshal(b.Bytes(), &d))
 			for _, piece := range d.Pieces {
 				cut, fold := 0, false

@@ -12,6 +12,7 @@ import (
 	"ardentgusset/core/ensemble"
 	"ardentgusset/core/figure"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/written"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -28,7 +29,7 @@ func TestWrittenPatternsAreReadAgain(t *testing.T) {
 		require.NoError(t, s.Err, g.About().Kind)
 		var b bytes.Buffer
 		require.NoError(t, Write(&b, s))
-		set, err := Read(b.Bytes())
+		set, err := written.Read(b.Bytes())
 		require.NoError(t, err, g.About().Kind)
 		require.Len(t, set.Pieces, len(s.Draft.Pieces))
 		for i := range set.Pieces {
@@ -50,7 +51,7 @@ func TestWrittenPatternsAreReadAgain(t *testing.T) {
 		}
 		var again, third bytes.Buffer
 		require.NoError(t, WriteOwn(&again, set, Told{}))
-		set, err = Read(again.Bytes())
+		set, err = written.Read(again.Bytes())
 		require.NoError(t, err)
 		require.NoError(t, WriteOwn(&third, set, Told{}))
 		assert.Equal(t, again.String(), third.String(), g.About().Kind)
@@ -59,7 +60,7 @@ func TestWrittenPatternsAreReadAgain(t *testing.T) {
 
 // What names no edges has them from corner to corner.
 func TestEdgesOfAnOutlineAlone(t *testing.T) {
-	set, err := Read([]byte(`{"pieces":[{"id":"a","outline":[[0,0],[100,0],[100,50],[50,60],[0,50]]}]}`))
+	set, err := written.Read([]byte(`{"pieces":[{"id":"a","outline":[[0,0],[100,0],[100,50],[50,60],[0,50]]}]}`))
 	require.NoError(t, err)
 	assert.Len(t, set.Pieces[0].Edges, 4, "the ridge of 23° is no corner")
 	var round []string
@@ -67,7 +68,7 @@ func TestEdgesOfAnOutlineAlone(t *testing.T) {
 		sin, cos := math.Sincos(2 * math.Pi * float64(k) / 40)
 		round = append(round, fmt.Sprintf("[%g,%g]", 100*cos, 100*sin))
 	}
-	set, err = Read([]byte(`{"pieces":[{"id":"a","outline":[` + strings.Join(round, ",") + `]}]}`))
+	set, err = written.Read([]byte(`{"pieces":[{"id":"a","outline":[` + strings.Join(round, ",") + `]}]}`))
 	require.NoError(t, err)
 	assert.Len(t, set.Pieces[0].Edges, 1)
 	line, _ := set.Pieces[0].Outline()
@@ -91,9 +92,9 @@ func TestPatternsThatCantBeRead(t *testing.T) {
 		`{"version":2,"pieces":[{"id":"a",` + ring + `}]}`:                                                                    "newer",
 		`{"pieces":[{"id":"a","colour":1}]}`:                                                                                  "colour",
 	} {
-		_, err := Read([]byte(text))
+		_, err := written.Read([]byte(text))
 		assert.ErrorContains(t, err, says, text)
 	}
-	var d document
+	var d written.Document
 	require.NoError(t, json.Unmarshal([]byte(`{"pieces":[]}`), &d))
 }

@@ -10,7 +10,7 @@ import (
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
 	"ardentgusset/core/trace"
-	"ardentgusset/internal/formats/patternjson"
+	"ardentgusset/core/written"
 )
 
 // Px is a pixel: to the right and down.
@@ -77,9 +77,9 @@ func wrong(field, format string, a ...any) error { return &Error{field, fmt.Spri
 const mostPoints = 20000
 
 // Pieces are the pieces, mm, and how far they may be off.
-func (t *Trace) Pieces() (alter.Set, patternjson.Errors, error) {
+func (t *Trace) Pieces() (alter.Set, written.Errors, error) {
 	var out alter.Set
-	var off patternjson.Errors
+	var off written.Errors
 	if t.Version > 1 {
 		return out, off, wrong("version", "%d: a newer program wrote it; this one reads 1", t.Version)
 	}
@@ -102,8 +102,8 @@ func (t *Trace) Pieces() (alter.Set, patternjson.Errors, error) {
 		mm := rounded(read - k.MM)
 		off.Check = &mm
 	}
-	if len(t.Outlines) == 0 || len(t.Outlines) > patternjson.MostPieces {
-		return out, off, wrong("pieces", "there are %d; 1 to %d are right", len(t.Outlines), patternjson.MostPieces)
+	if len(t.Outlines) == 0 || len(t.Outlines) > written.MostPieces {
+		return out, off, wrong("pieces", "there are %d; 1 to %d are right", len(t.Outlines), written.MostPieces)
 	}
 	points := 0
 	for i := range t.Outlines {

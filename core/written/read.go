@@ -1,4 +1,4 @@
-package patternjson
+package written
 
 import (
 	"bytes"
@@ -22,25 +22,26 @@ const (
 // cornered is from what turn on a point of an outline that names no edges is a corner, degrees (trade knowledge, from memory).
 const cornered = 30.0
 
-// Read reads pieces and the seams between them in the pattern format. What has no edges is given some: from corner to corner. Notches lie
+// Read reads pieces and the seams between them in the pattern Format. What has no edges is given some: from corner to corner. Notches lie
 // on the edges again. An error names the piece and what is wrong with it.
 func Read(data []byte) (alter.Set, error) {
-	var d document
+	var d Document
 	dec := json.NewDecoder(bytes.NewReader(data))
 	dec.DisallowUnknownFields()
 	if err := dec.Decode(&d); err != nil {
 		return alter.Set{}, fmt.Errorf("the pattern can't be read: %s", strings.TrimPrefix(err.Error(), "json: "))
 	}
-	if d.Format != "" && d.Format != format {
-		return alter.Set{}, fmt.Errorf("format is %q, not %q", d.Format, format)
+	if d.Format != "" && d.Format != Format {
+		return alter.Set{}, fmt.Errorf("format is %q, not %q", d.Format, Format)
 	}
 	if d.Version > 1 {
 		return alter.Set{}, fmt.Errorf("version is %d: a newer program wrote it; this one reads 1", d.Version)
 	}
-	return d.set()
+	return d.Set()
 }
 
-func (d *document) set() (alter.Set, error) {
+// Set are its pieces and the seams between them.
+func (d *Document) Set() (alter.Set, error) {
 	out := alter.Set{}
 	if len(d.Pieces) == 0 {
 		return out, fmt.Errorf("pieces: there are none")
@@ -78,15 +79,15 @@ func (d *document) set() (alter.Set, error) {
 				return out, fmt.Errorf("seam %s: %s has no edge %q", s.ID, side.Piece, side.Edge)
 			}
 		}
-		one.Absorbed = takenUp(&out, one)
+		one.Absorbed = TakenUp(&out, one)
 		out.Seams = append(out.Seams, one)
 	}
 	return out, nil
 }
 
-// takenUp is what takes the ease of a seam up, which the format does not tell: darts that open on its longer edge, else the least that
+// TakenUp is what takes the ease of a seam up, which the format does not tell: darts that open on its longer edge, else the least that
 // can.
-func takenUp(set *alter.Set, s pattern.Seam) pattern.Takeup {
+func TakenUp(set *alter.Set, s pattern.Seam) pattern.Takeup {
 	a, _ := set.Piece(s.A.Piece)
 	b, _ := set.Piece(s.B.Piece)
 	e, _ := a.Edge(s.A.Edge)
@@ -102,7 +103,7 @@ func takenUp(set *alter.Set, s pattern.Seam) pattern.Takeup {
 }
 
 // piece is a piece as it is worked with.
-func (q *piece) piece() (pattern.Piece, error) {
+func (q *Piece) piece() (pattern.Piece, error) {
 	p := pattern.Piece{ID: q.ID, Name: q.Name, Cut: max(q.Cut, 1), Mirrored: q.MirrorPairs, GrainDegrees: q.GrainDeg - 90}
 	if p.Name == "" {
 		p.Name = p.ID
@@ -178,7 +179,7 @@ func (q *piece) piece() (pattern.Piece, error) {
 }
 
 // taken gives a piece its edges: stretches of its outline that follow each other and close.
-func taken(p *pattern.Piece, line []plane.Point, edges []edge) error {
+func taken(p *pattern.Piece, line []plane.Point, edges []Edge) error {
 	n := len(line)
 	next := edges[0].From
 	seen := map[string]bool{}
@@ -214,7 +215,7 @@ func taken(p *pattern.Piece, line []plane.Point, edges []edge) error {
 }
 
 // corners are edges from corner to corner of an outline; one all round where it has none.
-func corners(line []plane.Point) (out []edge) {
+func corners(line []plane.Point) (out []Edge) {
 	n := len(line)
 	var at []int
 	for i, q := range line {
@@ -225,10 +226,10 @@ func corners(line []plane.Point) (out []edge) {
 		}
 	}
 	if len(at) < 2 {
-		return []edge{{ID: "edge-1"}}
+		return []Edge{{ID: "edge-1"}}
 	}
 	for i, from := range at {
-		out = append(out, edge{ID: fmt.Sprintf("edge-%d", i+1), From: from, To: at[(i+1)%len(at)]})
+		out = append(out, Edge{ID: fmt.Sprintf("edge-%d", i+1), From: from, To: at[(i+1)%len(at)]})
 	}
 	return out
 }
@@ -237,18 +238,8 @@ func corners(line []plane.Point) (out []edge) {
 func notched(p *pattern.Piece, m pattern.Mark) pattern.Notch {
 	out, off := pattern.Notch{Label: m.Label}, math.Inf(1)
 	for _, e := range p.Edges {
-		run := 0.0
-		for i := 1; i < len(e.Line); i++ {
-			a, b := e.Line[i-1], e.Line[i]
-			long := a.To(b)
-			t := 0.0
-			if long > 0 {
-				t = min(max(m.Path[0].Sub(a).Dot(b.Sub(a))/(long*long), 0), 1)
-			}
-			if d := a.Toward(b, t).To(m.Path[0]); d < off-1e-9 {
-				off, out.Edge, out.At = d, e.ID, run+t*long
-			}
-			run += long
+		if along, d := plane.Nearest(e.Line, m.Path[0]); d < off-1e-9 {
+			off, out.Edge, out.At = d, e.ID, along
 		}
 	}
 	return out
@@ -256,9 +247,9 @@ func notched(p *pattern.Piece, m pattern.Mark) pattern.Notch {
 
 // Outlined is a piece of an outline alone: its edges run from corner to corner.
 func Outlined(id, name string, line []plane.Point) (pattern.Piece, error) {
-	q := piece{ID: id, Name: name, Cut: 1, GrainDeg: 90}
+	q := Piece{ID: id, Name: name, Cut: 1, GrainDeg: 90}
 	for _, p := range line {
-		q.Outline = append(q.Outline, xy{p.X, p.Y})
+		q.Outline = append(q.Outline, XY{p.X, p.Y})
 	}
 	return q.piece()
 }
