@@ -15,9 +15,8 @@ import (
 	"ardentgusset/core/pairing"
 	"ardentgusset/core/sewn"
 	"ardentgusset/core/written"
-	"ardentgusset/internal/formats/draughtjson"
-	"ardentgusset/internal/formats/drawn"
 	"ardentgusset/internal/formats/patternjson"
+	"ardentgusset/internal/formats/pieces"
 	"ardentgusset/internal/formats/tracejson"
 )
 
@@ -99,29 +98,13 @@ func ownOut(ctx context.Context, c *call) error {
 // said is an error with its lengths in words.
 func said(err error) string { return measure.Say(err.Error(), measure.CM) }
 
-// pieces reads pieces of any of the three kinds, told apart by what they begin with.
+// pieces reads pieces of any kind of file, and says what of a drawing was left out.
 func (c *call) pieces(data []byte, unit float64) (alter.Set, error) {
-	var d *drawn.Drawing
-	var err error
-	switch start := bytes.TrimSpace(bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))); {
-	case len(data) > drawn.MostBytes:
-		return alter.Set{}, fmt.Errorf("it has %d bytes; %d at most", len(data), drawn.MostBytes)
-	case draughtjson.Is(data):
-		return draughtjson.Read(data)
-	case bytes.HasPrefix(start, []byte("{")):
-		return written.Read(data)
-	case bytes.HasPrefix(start, []byte("<")):
-		d, err = drawn.SVG(bytes.NewReader(data))
-	default:
-		d, err = drawn.DXF(bytes.NewReader(data))
+	set, left, err := pieces.Read(data, unit)
+	if err == nil && len(left) > 0 {
+		fmt.Fprintf(c.stderr, "left out: %s\n", counted(left))
 	}
-	if err != nil {
-		return alter.Set{}, err
-	}
-	if len(d.Left) > 0 {
-		fmt.Fprintf(c.stderr, "left out: %s\n", counted(d.Left))
-	}
-	return d.Pieces(unit)
+	return set, err
 }
 
 func counted(left map[string]int) string {

@@ -31,6 +31,8 @@ type Document struct {
 	Edges []Said `json:"edges,omitempty"`
 	// Waist is how high on a piece the wearer's waist lies, mm as the piece is drawn, by the piece.
 	Waist map[string]float64 `json:"waist_mm,omitempty"`
+	// Left is what a drawing had besides that was left out, in words.
+	Left string `json:"left_out,omitempty"`
 	// Ops are the changes, in order.
 	Ops []alter.Op `json:"ops,omitempty"`
 }

@@ -24,6 +24,7 @@ import { pending } from "./pending.js";
 import { beginnings } from "./beginnings.js";
 import { finder } from "./find.js";
 import { cards } from "./cards.js";
+import { bringing } from "./bringing.js";
 
 edits();
 keys();
@@ -48,6 +49,7 @@ sequence();
 odds();
 day();
 reckon();
+bringing();
 
 // A choice that needs no button of its own.
 document.addEventListener("change", (e) => {

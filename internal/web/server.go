@@ -14,6 +14,7 @@ import (
 
 	"ardentgusset/internal/authority"
 	"ardentgusset/internal/store"
+	"ardentgusset/internal/web/bringing"
 	"ardentgusset/internal/web/clothing"
 	"ardentgusset/internal/web/drafting"
 	"ardentgusset/internal/web/hall"
@@ -43,7 +44,7 @@ type Server struct {
 // New makes the server. It fails when a template does not parse.
 func New(st *store.Store, opt Options) (*Server, error) {
 	files := hall.Assets{hall.Files, ownFiles, wearing.Files, drafting.Files, clothing.Files, planning.Files, sewing.Files,
-		reckoning.Files}
+		reckoning.Files, bringing.Files}
 	h, err := hall.New(st, opt, files)
 	if err != nil {
 		return nil, err
@@ -57,6 +58,7 @@ func New(st *store.Store, opt Options) (*Server, error) {
 	sewing.Open(h, d)
 	planning.Open(h, d)
 	reckoning.Open(h, d)
+	bringing.Open(h, d)
 	if shut := d.Shut(); len(shut) > 0 {
 		return nil, fmt.Errorf("no room opens the stations %v", shut)
 	}

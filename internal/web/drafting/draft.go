@@ -32,6 +32,7 @@ type draftView struct {
 	Worst   float64
 	Bad     int
 	Waists  []waistView
+	Own     bool // it is a pattern of one's own
 }
 
 type paramView struct {
@@ -110,6 +111,10 @@ func (s *Room) viewDraft(p *hall.Head, dims bool) draftView {
 		}
 	}
 	for _, val := range l.Stage.Values.All() {
+		if val.Parameter.Unit == draft.Document { // it has a page of its own
+			v.Own = true
+			continue
+		}
 		one := viewParam(val, l.Rec.Settings[val.Parameter.Key], p.Unit)
 		one.Sums, one.For = hall.ReckonersFor()[hall.Asks{Key: val.Parameter.Key, Unit: val.Parameter.Unit}], fmt.Sprintf("%d/%d",
 			p.E.Rec.ID, l.Rec.ID)
