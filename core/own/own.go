@@ -31,6 +31,8 @@ type Document struct {
 	Edges []Said `json:"edges,omitempty"`
 	// Waist is how high on a piece the wearer's waist lies, mm as the piece is drawn, by the piece.
 	Waist map[string]float64 `json:"waist_mm,omitempty"`
+	// Error is how far what was traced may be off, mm.
+	Error *written.Errors `json:"error_mm,omitempty"`
 	// Left is what a drawing had besides that was left out, in words.
 	Left string `json:"left_out,omitempty"`
 	// Ops are the changes, in order.
@@ -121,7 +123,8 @@ func Bring(set alter.Set) *Document {
 		}
 	}
 	for _, s := range set.Seams {
-		d.Came.Seams = append(d.Came.Seams, written.Seam{ID: s.ID, A: written.SideOf(s.A), B: written.SideOf(s.B), Ease: written.Round(s.Ease)})
+		d.Came.Seams = append(d.Came.Seams, written.Seam{ID: s.ID, A: written.SideOf(s.A), B: written.SideOf(s.B),
+			Ease: written.Round(s.Ease)})
 	}
 	return d
 }

@@ -25,6 +25,7 @@ import { beginnings } from "./beginnings.js";
 import { finder } from "./find.js";
 import { cards } from "./cards.js";
 import { bringing } from "./bringing.js";
+import { tracing } from "./trace.js";
 
 edits();
 keys();
@@ -50,6 +51,7 @@ odds();
 day();
 reckon();
 bringing();
+tracing();
 
 // A choice that needs no button of its own.
 document.addEventListener("change", (e) => {

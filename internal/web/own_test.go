@@ -71,12 +71,12 @@ func TestAPatternOfOnesOwn(t *testing.T) {
 	said(t, s, at, url.Values{"do": {"piece"}, "piece": {"piece-1"}, "name": {"Front"}, "cut": {"2"}, "mirrored": {"yes"}, "waist": {"0"}})
 	page = said(t, s, at, url.Values{"do": {"piece"}, "piece": {"piece-2"}, "name": {"Back"}, "cut": {"1"}, "fold": {"17-12"}, "waist": {"0"}})
 	assert.NotContains(t, page, "Say where the waist lies")
-	ring := regexp.MustCompile(`<th scope="row">0 in</th>\s*<td>([^<]*)</td>`).FindStringSubmatch(page)
+	ring := regexp.MustCompile(`<th scope="row">waist</th>\s*<td>([^<]*)</td>`).FindStringSubmatch(page)
 	require.NotNil(t, ring, "the ring at the waist")
 
 	// Taken in by a quarter inch at the side of the front: half an inch less round.
 	page = said(t, s, at, url.Values{"do": {"op"}, "what": {"take-in"}, "e": {"piece-1/5-6"}, "by": {"1/4"}})
-	less := regexp.MustCompile(`<th scope="row">0 in</th>\s*<td>([^<]*)</td>`).FindStringSubmatch(page)
+	less := regexp.MustCompile(`<th scope="row">waist</th>\s*<td>([^<]*)</td>`).FindStringSubmatch(page)
 	require.NotNil(t, less)
 	was, err := measure.Parse(strings.TrimSuffix(ring[1], " in"), measure.IN)
 	require.NoError(t, err)
@@ -85,7 +85,7 @@ func TestAPatternOfOnesOwn(t *testing.T) {
 	assert.InDelta(t, 12.7, float64(was-now), 3.3, "%s, then %s: read to an eighth", ring[1], less[1])
 	assert.Contains(t, page, `class="came"`, "as it came stays beside it")
 	page = said(t, s, at, url.Values{"do": {"off"}, "n": {"0"}})
-	assert.Equal(t, ring[1], regexp.MustCompile(`<th scope="row">0 in</th>\s*<td>([^<]*)</td>`).FindStringSubmatch(page)[1])
+	assert.Equal(t, ring[1], regexp.MustCompile(`<th scope="row">waist</th>\s*<td>([^<]*)</td>`).FindStringSubmatch(page)[1])
 	page = said(t, s, at, url.Values{"do": {"drop"}, "n": {"0"}})
 	assert.NotContains(t, page, "Leave it out")
 

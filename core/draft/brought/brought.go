@@ -221,7 +221,7 @@ func rings(d *draft.Draft, on figure.Figure, k kind) {
 				at = "at the " + l.Label()
 			}
 		}
-		d.Measure(fmt.Sprintf("round.%.0f", r.Drop), "it", "round "+at, r.Girth)
+		d.Measure(fmt.Sprintf("round.%.0f", r.Drop), "the whole", "round "+at, r.Girth)
 	}
 }
 
@@ -286,7 +286,8 @@ func opened(d *draft.Draft, with string) {
 	for i := range d.Pieces {
 		p := &d.Pieces[i]
 		for _, e := range p.Edges {
-			if p.Of == "" && p.KindOf(e, d.Seams) == pattern.Opening && plane.BoxOf(e.Line).Height() > plane.BoxOf(e.Line).Width() {
+			box, straight := plane.BoxOf(e.Line), e.Line[0].To(e.Line[len(e.Line)-1]) > 0.995*e.Length()
+			if p.Of == "" && straight && box.Height() > box.Width() && p.KindOf(e, d.Seams) == pattern.Opening {
 				long = max(long, e.Length())
 			}
 		}

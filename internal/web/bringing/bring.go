@@ -93,8 +93,8 @@ func (s *Room) bring(c *hall.Call) error {
 	if err != nil {
 		return err
 	}
-	g, ok := catalogue.Find(c.PostForm("kind"))
-	if !ok || !strings.HasPrefix(c.PostForm("kind"), brought.Kind("")) {
+	g, ok := wornAs(c)
+	if !ok {
 		return s.asked(c, "Worn as: choose how it is worn.", http.StatusUnprocessableEntity)
 	}
 	u := hall.UnitOf(c)
@@ -106,9 +106,7 @@ func (s *Room) bring(c *hall.Call) error {
 	if err != nil {
 		return s.asked(c, hall.Sentence(measure.Say(err.Error(), u)), http.StatusUnprocessableEntity)
 	}
-	a := g.About()
-	put, err := s.Store.PutOn(c.Ctx(), id, []store.Layer{{Kind: a.Kind, Name: cmp.Or(strings.TrimSpace(c.PostForm("name")), a.Name),
-		Fabric: a.Usual, State: store.Drafted, Settings: draft.Settings{brought.Key: doc.Text()}}}, catalogue.Place)
+	to, err := s.put(c, id, g, doc)
 	var field *store.FieldError
 	if errors.As(err, &field) {
 		return s.asked(c, "Name: "+field.Why, http.StatusUnprocessableEntity)
@@ -116,7 +114,24 @@ func (s *Room) bring(c *hall.Call) error {
 	if err != nil {
 		return err
 	}
-	return s.Done(c, fmt.Sprintf("/ensembles/%d/layers/%d/pattern", id, put[0].ID))
+	return s.Done(c, to)
+}
+
+// wornAs is the garment that a pattern is brought in as.
+func wornAs(c *hall.Call) (draft.Garment, bool) {
+	g, ok := catalogue.Find(c.PostForm("kind"))
+	return g, ok && strings.HasPrefix(c.PostForm("kind"), brought.Kind(""))
+}
+
+// put puts a pattern on as a layer, and says where it is.
+func (s *Room) put(c *hall.Call, ensemble uint, g draft.Garment, doc *own.Document) (string, error) {
+	a := g.About()
+	put, err := s.Store.PutOn(c.Ctx(), ensemble, []store.Layer{{Kind: a.Kind, Name: cmp.Or(strings.TrimSpace(c.PostForm("name")), a.Name),
+		Fabric: a.Usual, State: store.Drafted, Settings: draft.Settings{brought.Key: doc.Text()}}}, catalogue.Place)
+	if err != nil {
+		return "", err
+	}
+	return fmt.Sprintf("/ensembles/%d/layers/%d/pattern", ensemble, put[0].ID), nil
 }
 
 // read is the pattern that was chosen as a file, or typed.

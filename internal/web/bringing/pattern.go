@@ -5,12 +5,14 @@ import (
 	"fmt"
 	"math"
 	"net/http"
+	"slices"
 	"strings"
 
 	"ardentgusset/core/alter"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/brought"
 	"ardentgusset/core/ensemble"
+	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/own"
 	"ardentgusset/core/pairing"
@@ -32,11 +34,16 @@ type patternView struct {
 	Known    []alter.About
 	Kinds    []own.Kind
 	Takes    []pattern.Takeup
-	Girths   []draft.Around
-	Levels   func(drop float64) string
+	Girths   []ringView
 	Failed   string // why the changes stop
 	Err      string // why it can't be drafted
 	Typed    func(key string) string
+}
+
+// ringView is what the pattern measures round itself at a level.
+type ringView struct {
+	draft.Around
+	At string
 }
 
 // pieceView is a piece as it is drawn: its edges by themselves, and its outline as it came where it was changed.
@@ -127,7 +134,15 @@ func viewPattern(doc *own.Document, stage *ensemble.Stage, u measure.Unit) patte
 	} else if stage.Err != nil {
 		v.Err = hall.Sentence(measure.Say(stage.Err.Error(), u))
 	}
-	v.Girths = stage.Draft.Girths
+	for _, g := range stage.Draft.Girths {
+		at := measure.Length(math.Abs(g.Drop)).Body(u) + map[bool]string{true: " above the waist", false: " below the waist"}[g.Drop < 0]
+		for _, l := range figure.Levels() {
+			if math.Abs(stage.On.Drop(l)-g.Drop) < 0.5 {
+				at = l.Label()
+			}
+		}
+		v.Girths = append(v.Girths, ringView{g, at})
+	}
 	now := set.Pieces
 	if stage.Err == nil && len(stage.Draft.Pieces) == len(now) { // with what its edges are
 		now = stage.Draft.Pieces
@@ -147,8 +162,12 @@ func viewPattern(doc *own.Document, stage *ensemble.Stage, u measure.Unit) patte
 		}
 	}
 	v.propose(set)
+	names := map[string]string{}
+	for _, p := range slices.Concat(was, set.Pieces) {
+		names[p.ID] = p.Name
+	}
 	for i, o := range doc.Ops {
-		v.Ops = append(v.Ops, opView{N: i, Name: nameOf(o.Op), What: said(o, u), Off: o.Off})
+		v.Ops = append(v.Ops, opView{N: i, Name: nameOf(o.Op), What: said(o, names, u), Off: o.Off})
 	}
 	return v
 }
@@ -210,17 +229,17 @@ func nameOf(op string) string {
 	return op
 }
 
-// said is a change in words: what it is done to, and by how much.
-func said(o alter.Op, u measure.Unit) string {
+// said is a change in words: what it is done to, by the names of the pieces, and by how much.
+func said(o alter.Op, names map[string]string, u measure.Unit) string {
 	var parts []string
 	if o.Piece != "" {
-		parts = append(parts, o.Piece)
+		parts = append(parts, cmp.Or(names[o.Piece], o.Piece))
 	}
 	if o.Edge != "" {
 		parts = append(parts, o.Edge)
 	}
 	if o.With != "" {
-		parts = append(parts, "with "+o.With+" "+o.WithEdge)
+		parts = append(parts, "with "+cmp.Or(names[o.With], o.With)+" "+o.WithEdge)
 	}
 	long := func(word string, mm float64) { parts = append(parts, word+measure.Length(mm).Fine(u)) }
 	for _, by := range o.By {
@@ -277,7 +296,8 @@ func drawPiece(p, was *pattern.Piece, seams []pattern.Seam, doc *own.Document, n
 		*n++
 		at, _ := plane.Along(e.Line, e.Length()/2)
 		q := at.Toward(middle, min(16/by/max(at.To(middle), 1), 0.6))
-		v.Lines = append(v.Lines, lineView{Size: 15 / by, Key: p.ID + "/" + e.ID, Edge: e.ID, D: path(e.Line, false), Kind: p.KindOf(e, seams), N: *n, X: q.X, Y: -q.Y})
+		v.Lines = append(v.Lines, lineView{Size: 15 / by, Key: p.ID + "/" + e.ID, Edge: e.ID, D: path(e.Line, false),
+			Kind: p.KindOf(e, seams), N: *n, X: q.X, Y: -q.Y})
 	}
 	for _, m := range p.Marks {
 		if len(m.Path) > 1 {

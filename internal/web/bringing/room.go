@@ -21,6 +21,8 @@ func Open(on *hall.Hall, d hall.Doors) {
 	h := s.Handle
 	d.Ensemble.GET("/own", h(s.own))
 	d.Ensemble.POST("/own", h(s.bring))
+	d.Ensemble.GET("/own/trace", h(s.trace))
+	d.Ensemble.POST("/own/trace", h(s.traced))
 	d.Layer.GET("/pattern", h(s.pattern))
 	d.Layer.POST("/pattern", h(s.change))
 	d.Layer.GET("/own.json", h(s.file))
