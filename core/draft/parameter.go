@@ -8,6 +8,7 @@ import (
 
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
+	"ardentgusset/core/own"
 )
 
 // Unit is how a parameter is counted and typed.
@@ -84,6 +85,18 @@ func (p Parameter) Lessened() []float64 {
 // Settings are a person's own choices by parameter key: float64 for lengths
 // (mm), counts and ratios, string for choices.
 type Settings map[Key]any
+
+// ByHand is the setting that every garment has: what is changed of its pieces after they are drafted, as they are kept.
+const ByHand Key = "by_hand"
+
+func readByHand(raw any) error {
+	text, ok := raw.(string)
+	if !ok {
+		return fmt.Errorf("they are no text")
+	}
+	_, err := own.ReadChanges(text)
+	return err
+}
 
 // Value is a parameter settled on a figure.
 type Value struct {
@@ -230,6 +243,12 @@ func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Val
 		v.at[p.Key] = len(v.list)
 		v.list = append(v.list, val)
 	}
+	if text, ok := set[ByHand]; ok {
+		known[ByHand] = true
+		if err := readByHand(text); err != nil {
+			wrong = append(wrong, &SettingError{ByHand, "Changes by hand", err.Error()})
+		}
+	}
 	var strange []Key
 	for k := range set {
 		if !known[k] {
@@ -248,6 +267,12 @@ func SettleAll(list []Parameter, of string, on figure.Figure, set Settings) (Val
 // chosen. Ranges are judged by Settle, on the figure.
 func Fits(g Garment, set Settings) *SettingError {
 	for key, v := range set {
+		if key == ByHand {
+			if err := readByHand(v); err != nil {
+				return &SettingError{ByHand, "Changes by hand", err.Error()}
+			}
+			continue
+		}
 		at := slices.IndexFunc(g.Parameters(), func(p Parameter) bool { return p.Key == key })
 		if at < 0 {
 			return &SettingError{Key(brief(key)), brief(key), "there is no such parameter"}

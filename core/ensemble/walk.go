@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"sync"
 
+	"ardentgusset/core/alter"
 	"ardentgusset/core/cloth"
 	"ardentgusset/core/draft"
 	"ardentgusset/core/draft/catalogue"
@@ -73,9 +74,11 @@ type Stage struct {
 	// Making is how it is made.
 	Making   making.Making
 	Compared []figure.Compared // readings taken over it, beside what was computed
-	hands    *hands            // what it is drafted to where left and right differ, else nil
-	stock    measure.Unit      // what bones are sold by
-	surface  func() figure.Surface
+	// Plain is what was drafted, where it is changed by hand after that; nil where it is not.
+	Plain   *alter.Set
+	hands   *hands       // what it is drafted to where left and right differ, else nil
+	stock   measure.Unit // what bones are sold by
+	surface func() figure.Surface
 }
 
 // Walk drafts the whole stack. A layer that is cut keeps the draft it was cut
@@ -251,6 +254,7 @@ func (s *Stage) draft(all *same) {
 	}
 	if s.NowErr == nil {
 		s.sided()
+		s.changeByHand()
 		if s.stock == measure.IN {
 			for i, b := range s.Now.Bones {
 				s.Now.Bones[i] = b.Restocked()

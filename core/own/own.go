@@ -291,3 +291,40 @@ func settle(set *alter.Set, s *pattern.Seam) {
 		s.Absorbed = written.TakenUp(set, *s)
 	}
 }
+
+// ReadChanges reads changes by hand as they are kept for a garment that is drafted: done again after every redraft.
+func ReadChanges(text string) ([]alter.Op, error) {
+	if text == "" {
+		return nil, nil
+	}
+	if len(text) > Most {
+		return nil, fmt.Errorf("the changes have %d bytes; %d at most", len(text), Most)
+	}
+	var ops []alter.Op
+	dec := json.NewDecoder(strings.NewReader(text))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(&ops); err != nil {
+		return nil, fmt.Errorf("the changes can't be read: %s", strings.TrimPrefix(err.Error(), "json: "))
+	}
+	if len(ops) > alter.Most {
+		return nil, fmt.Errorf("there are %d changes; %d at most", len(ops), alter.Most)
+	}
+	for i := range ops {
+		if err := sizes(&ops[i]); err != nil {
+			return nil, fmt.Errorf("change %d, %s, to: %w", i+1, ops[i].Op, err)
+		}
+	}
+	return ops, nil
+}
+
+// Changes are changes as they are kept; "" for none.
+func Changes(ops []alter.Op) string {
+	if len(ops) == 0 {
+		return ""
+	}
+	b, err := json.Marshal(ops)
+	if err != nil { // its numbers are finite: they were read
+		return ""
+	}
+	return string(b)
+}
