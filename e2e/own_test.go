@@ -143,7 +143,7 @@ func TestADiagramToLaidCloth(t *testing.T) {
 	}
 	b.sees("as sewn")
 	waist := func() float64 {
-		text := js[string](b, `[...document.querySelectorAll("#edges .numbers tbody tr")].find((r) => r.children[0].textContent === "waist").children[1].textContent`)
+		text := js[string](b, `[...document.querySelectorAll("#round .numbers tbody tr")].find((r) => r.children[0].textContent === "waist").children[1].textContent`)
 		l, err := measure.Parse(strings.TrimSpace(strings.TrimSuffix(text, "in")), measure.IN)
 		require.NoError(t, err, text)
 		return float64(l)

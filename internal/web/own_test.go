@@ -169,7 +169,7 @@ func TestWhatIsBroughtIn(t *testing.T) {
 			assert.Contains(t, w.Body.String(), lines[:5])
 		}
 	}
-	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/2/pattern", nil, nil).Code, "a garment that is drafted has none")
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/1/layers/2/own.json", nil, nil).Code, "a garment that is drafted has none")
 	assert.Equal(t, 404, ask(s, "GET", "/ensembles/99/own", nil, nil).Code)
 }
 
@@ -227,4 +227,31 @@ func TestEveryChangeOfAPattern(t *testing.T) {
 		said(t, s, at, url.Values{"do": {"drop"}, "n": {"0"}})
 		assert.Equal(t, before, get(t, s, file), "%v", form)
 	}
+}
+
+// A skirt that was drafted is let down by hand: its pieces are longer, its page shows them as they were drafted beside, a redraft keeps the
+// change, and taken out all is as it was. What is said of a pattern of one's own is not asked of it.
+func TestADraftIsChangedByHand(t *testing.T) {
+	s := demoServer(t, nil)
+	at := "/ensembles/1/layers/4/pattern"
+	file := "/ensembles/1/layers/4/pattern.json"
+	before := get(t, s, file)
+	page := ask(s, "GET", at, nil, inInches).Body.String()
+	assert.Contains(t, page, "changed by hand")
+	assert.NotContains(t, page, `id="seams"`)
+	key := regexp.MustCompile(`data-edge="([^"]*/hem)"`).FindStringSubmatch(page)
+	require.NotNil(t, key)
+	page = said(t, s, at, url.Values{"do": {"op"}, "what": {"hem"}, "e": {key[1]}, "by": {"2"}})
+	assert.Contains(t, page, "Leave it out")
+	assert.Contains(t, page, `class="came"`)
+	after := get(t, s, file)
+	assert.NotEqual(t, before, after)
+	assert.Contains(t, ask(s, "GET", "/ensembles/1/layers/4/draft", nil, inInches).Body.String(), "The hem is not level any more")
+	w := ask(s, "POST", at, url.Values{"do": {"sew"}, "a": {key[1]}, "b": {key[1]}}, inInches)
+	assert.Equal(t, http.StatusUnprocessableEntity, w.Code)
+	w = ask(s, "POST", at, url.Values{"do": {"op"}, "what": {"hem"}, "e": {key[1]}, "by": {"90"}}, inInches)
+	assert.Equal(t, http.StatusUnprocessableEntity, w.Code)
+	assert.Equal(t, after, get(t, s, file), "what was refused changed nothing")
+	said(t, s, at, url.Values{"do": {"drop"}, "n": {"0"}})
+	assert.Equal(t, before, get(t, s, file))
 }

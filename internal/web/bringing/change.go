@@ -2,6 +2,7 @@ package bringing
 
 import (
 	"fmt"
+	"maps"
 	"net/http"
 	"slices"
 	"strconv"
@@ -9,7 +10,7 @@ import (
 
 	"ardentgusset/core/alter"
 	"ardentgusset/core/draft"
-	"ardentgusset/core/draft/brought"
+	"ardentgusset/core/draft/catalogue"
 	"ardentgusset/core/measure"
 	"ardentgusset/core/own"
 	"ardentgusset/core/pattern"
@@ -33,6 +34,7 @@ func sent(c *hall.Call, doc *own.Document, name string) error {
 
 // changing is one change of a pattern: the pattern, the set as it is now, and what was sent.
 type changing struct {
+	of   *subject
 	doc  *own.Document
 	set  alter.Set
 	form func(key string) string
@@ -47,31 +49,40 @@ var does = map[string]func(*changing) error{
 	"earlier": (*changing).earlier,
 }
 
+// afterDraft are what can be done to what is drafted here.
+var afterDraft = []string{"op", "off", "drop", "earlier"}
+
 // change does one thing to a pattern and keeps it. What can't be done is told, and what was typed stays.
 func (s *Room) change(c *hall.Call) error {
 	var refused error
 	err := s.Change(c, func(l store.Layer) error {
-		doc, err := kept(&l)
+		e, err := s.Store.Ensemble(c.Ctx(), l.EnsembleID)
+		if err != nil {
+			return err
+		}
+		of, err := subjectOf(&l, s.View(c.Ctx(), e, l.ID, hall.UnitOf(c)).Layer.Stage)
 		if err != nil {
 			return err
 		}
 		do, ok := does[c.PostForm("do")]
-		if !ok {
+		if !ok || of.drafted != nil && !slices.Contains(afterDraft, c.PostForm("do")) {
 			return &store.FieldError{Field: "do", Why: "there is no such change"}
 		}
-		set, _ := doc.Set()
-		before := doc.Text()
-		if refused = do(&changing{doc, set, c.PostForm, c, hall.UnitOf(c)}); refused != nil {
+		set, _ := of.now()
+		before := of.settings()
+		if refused = do(&changing{of, of.doc, set, c.PostForm, c, hall.UnitOf(c)}); refused != nil {
 			return nil
 		}
-		text := doc.Text()
-		if text == before {
+		after := of.settings()
+		if maps.Equal(before, after) {
 			return nil
 		}
-		if _, refused = own.Read(text); refused != nil {
+		g, _ := catalogue.Find(l.Kind)
+		if wrong := draft.Fits(g, after); wrong != nil {
+			refused = wrong
 			return nil
 		}
-		return s.Store.ApplySettings(c.Ctx(), l.ID, draft.Settings{brought.Key: text}, "")
+		return s.Store.ApplySettings(c.Ctx(), l.ID, after, "")
 	})
 	if err != nil {
 		return err

@@ -23,10 +23,8 @@ func (g *changing) op() error {
 		return err
 	}
 	g.doc.Ops = append(g.doc.Ops, o)
-	if _, err := g.doc.Set(); err != nil {
-		return err
-	}
-	return nil
+	_, err = g.of.now()
+	return err
 }
 
 // typed is a change as it was typed.

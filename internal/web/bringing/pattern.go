@@ -25,6 +25,7 @@ import (
 // patternView is a pattern of one's own as it is now, with all that can be said of it.
 type patternView struct {
 	Doc      *own.Document
+	Drafted  bool // it is drafted here, and changed by hand after that
 	Pieces   []pieceView
 	Edges    []edgeView // of all pieces, as they are now
 	Trued    []pattern.Trued
@@ -106,14 +107,66 @@ func (s *Room) shown(c *hall.Call, message string, status int) error {
 	if p.E.Layer == nil {
 		return store.ErrGone
 	}
-	doc, err := kept(&p.E.Layer.Rec)
+	of, err := subjectOf(&p.E.Layer.Rec, p.E.Layer.Stage)
 	if err != nil {
 		return err
 	}
 	p.Message = message
-	v := viewPattern(doc, p.E.Layer.Stage, p.Unit)
+	v := viewPattern(of, p.E.Layer.Stage, p.Unit)
 	v.Typed = c.PostForm
 	return hall.Render(s.Hall, c, cmp.Or(status, http.StatusOK), "pattern", p, v)
+}
+
+// subject is what is looked at and changed: a pattern of one's own, or what was drafted.
+type subject struct {
+	doc *own.Document
+	// drafted is what was drafted, where that is changed by hand; nil for a pattern of one's own.
+	drafted *alter.Set
+}
+
+// now is what it is with all changes.
+func (s *subject) now() (alter.Set, error) {
+	if s.drafted != nil {
+		return alter.Apply(*s.drafted, s.doc.Ops)
+	}
+	return s.doc.Set()
+}
+
+// came are its pieces before any change.
+func (s *subject) came() []pattern.Piece {
+	if s.drafted != nil {
+		return s.drafted.Pieces
+	}
+	return s.doc.AsCame()
+}
+
+// settings are how it is kept.
+func (s *subject) settings() draft.Settings {
+	if s.drafted != nil {
+		return draft.Settings{draft.ByHand: own.Changes(s.doc.Ops)}
+	}
+	return draft.Settings{brought.Key: s.doc.Text()}
+}
+
+// subjectOf is what a layer's pattern is; an error where nothing could be drafted.
+func subjectOf(l *store.Layer, stage *ensemble.Stage) (*subject, error) {
+	doc, err := kept(l)
+	if err == nil {
+		return &subject{doc: doc}, nil
+	}
+	if strings.HasPrefix(l.Kind, brought.Kind("")) {
+		return nil, err
+	}
+	set := alter.Set{Pieces: stage.Now.Pieces, Seams: stage.Now.Seams}
+	if stage.Plain != nil {
+		set = *stage.Plain
+	}
+	text, _ := l.Settings[draft.ByHand].(string)
+	ops, err := own.ReadChanges(text)
+	if err != nil {
+		return nil, err
+	}
+	return &subject{&own.Document{Ops: ops}, &set}, nil
 }
 
 // kept is the pattern of a layer; ErrGone for one that has none.
@@ -125,10 +178,10 @@ func kept(l *store.Layer) (*own.Document, error) {
 	return own.Read(text)
 }
 
-func viewPattern(doc *own.Document, stage *ensemble.Stage, u measure.Unit) patternView {
-	var drops []float64
-	set, failed := doc.Set(drops...)
-	v := patternView{Doc: doc, Known: alter.List(), Kinds: own.Kinds(), Takes: own.Takes(), Trued: pattern.True(set.Pieces, set.Seams)}
+func viewPattern(of *subject, stage *ensemble.Stage, u measure.Unit) patternView {
+	doc := of.doc
+	set, failed := of.now()
+	v := patternView{Doc: doc, Drafted: of.drafted != nil, Known: alter.List(), Kinds: own.Kinds(), Takes: own.Takes(), Trued: pattern.True(set.Pieces, set.Seams)}
 	if failed != nil {
 		v.Failed = hall.Sentence(measure.Say(failed.Error(), u))
 	} else if stage.Err != nil {
@@ -148,7 +201,7 @@ func viewPattern(doc *own.Document, stage *ensemble.Stage, u measure.Unit) patte
 		now = stage.Draft.Pieces
 	}
 	came := map[string]*pattern.Piece{}
-	was := doc.AsCame()
+	was := of.came()
 	for i := range was {
 		came[was[i].ID] = &was[i]
 	}
@@ -161,7 +214,9 @@ func viewPattern(doc *own.Document, stage *ensemble.Stage, u measure.Unit) patte
 				Long: e.Length(), Kind: p.KindOf(e, set.Seams), Allow: e.Allowance})
 		}
 	}
-	v.propose(set)
+	if !v.Drafted {
+		v.propose(set)
+	}
 	names := map[string]string{}
 	for _, p := range slices.Concat(was, set.Pieces) {
 		names[p.ID] = p.Name
