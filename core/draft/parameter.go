@@ -8,7 +8,6 @@ import (
 
 	"ardentgusset/core/figure"
 	"ardentgusset/core/measure"
-	"ardentgusset/core/own"
 )
 
 // Unit is how a parameter is counted and typed.
@@ -85,18 +84,6 @@ func (p Parameter) Lessened() []float64 {
 // Settings are a person's own choices by parameter key: float64 for lengths
 // (mm), counts and ratios, string for choices.
 type Settings map[Key]any
-
-// ByHand is the setting that every garment has: what is changed of its pieces after they are drafted, as they are kept.
-const ByHand Key = "by_hand"
-
-func readByHand(raw any) error {
-	text, ok := raw.(string)
-	if !ok {
-		return fmt.Errorf("they are no text")
-	}
-	_, err := own.ReadChanges(text)
-	return err
-}
 
 // Value is a parameter settled on a figure.
 type Value struct {

@@ -107,8 +107,8 @@ func (s *Stage) rehem(was *alter.Set) {
 	const alike = 1.0
 	switch {
 	case most-least > alike:
-		s.Now.Remark(false, "The hem is not level any more", fmt.Sprintf("Its pieces were changed by %s to %s in length. It is drawn where it "+
-			"was before; level it when it hangs.", measure.TellFine(least), measure.TellFine(most)))
+		s.Now.Remark(false, "The hem is not level any more", fmt.Sprintf("Its pieces were changed by %s to %s in length. It is drawn "+
+			"where it was before; level it when it hangs.", measure.TellFine(least), measure.TellFine(most)))
 	case math.Abs(most) > 0.05:
 		hang := append(w.Hang[:0:0], w.Hang...)
 		hang[len(hang)-1].Drop = max(hang[len(hang)-1].Drop+most, hang[0].Drop+1)

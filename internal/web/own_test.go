@@ -108,6 +108,14 @@ func TestAPatternOfOnesOwn(t *testing.T) {
 	require.Equal(t, http.StatusSeeOther, again.Code)
 	twin := ask(s, "GET", strings.TrimSuffix(again.Header().Get("Location"), "/pattern")+"/own.json", nil, nil)
 	assert.JSONEq(t, file.Body.String(), twin.Body.String())
+
+	// From the drawer it is used again, for another wearer.
+	assert.Contains(t, get(t, s, "/ensembles/2/own"), "Diagram bodice, of")
+	at = brought(t, s, 2, url.Values{"kind": {"own-bodice"}, "drawer": {strings.TrimPrefix(layer, "/ensembles/8/layers/")}})
+	third := ask(s, "GET", strings.TrimSuffix(at, "/pattern")+"/own.json", nil, nil)
+	assert.JSONEq(t, file.Body.String(), third.Body.String())
+	w := ask(s, "POST", "/ensembles/2/own", url.Values{"kind": {"own-bodice"}, "drawer": {"9999"}}, inInches)
+	assert.Equal(t, http.StatusUnprocessableEntity, w.Code)
 }
 
 // upload brings a file in.

@@ -9,6 +9,7 @@ import (
 	"maps"
 	"net/http"
 	"slices"
+	"strconv"
 	"strings"
 
 	"ardentgusset/core/alter"
@@ -27,9 +28,10 @@ import (
 
 // bringView is the page where a pattern is brought in, with what was typed.
 type bringView struct {
-	Kinds []draft.About
-	Typed func(key string) string
-	Names []string // that a draught can say, of the wearer's readings
+	Kinds  []draft.About
+	Typed  func(key string) string
+	Names  []string   // that a draught can say, of the wearer's readings
+	Drawer []inDrawer // patterns that were brought in before, for anybody
 	// Example shows how points and lines are written.
 	Points, Lines string
 }
@@ -63,7 +65,48 @@ func (s *Room) asked(c *hall.Call, message string, status int) error {
 	for _, g := range catalogue.Brought() {
 		v.Kinds = append(v.Kinds, g.About())
 	}
+	if v.Drawer, err = s.drawer(c); err != nil {
+		return err
+	}
 	return hall.Render(s.Hall, c, cmp.Or(status, http.StatusOK), "own", p, v)
+}
+
+// inDrawer is a pattern in the drawer: which layer it is, what it is called, and whose.
+type inDrawer struct {
+	Layer    uint
+	Name, Of string
+}
+
+// drawer are all patterns of one's own that any ensemble has.
+func (s *Room) drawer(c *hall.Call) (out []inDrawer, err error) {
+	all, err := s.Store.Ensembles(c.Ctx())
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range all {
+		for i := range e.Layers {
+			if _, err := kept(&e.Layers[i]); err == nil {
+				out = append(out, inDrawer{e.Layers[i].ID, e.Layers[i].Name, e.Name})
+			}
+		}
+	}
+	return out, nil
+}
+
+// again is a pattern from the drawer, as it is there with all its changes.
+func (s *Room) again(c *hall.Call, layer string) (*own.Document, error) {
+	all, err := s.Store.Ensembles(c.Ctx())
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range all {
+		for i := range e.Layers {
+			if strconv.Itoa(int(e.Layers[i].ID)) == layer {
+				return kept(&e.Layers[i])
+			}
+		}
+	}
+	return nil, fmt.Errorf("the drawer: that pattern is not there any more")
 }
 
 // namesOf are the lengths that a draught can say by name.
@@ -146,8 +189,11 @@ func (s *Room) read(c *hall.Call, names draught.Names, u measure.Unit) (*own.Doc
 			return filed(data, c.PostForm("unit"), u)
 		}
 	}
+	if layer := c.PostForm("drawer"); layer != "" {
+		return s.again(c, layer)
+	}
 	if strings.TrimSpace(c.PostForm("points")) == "" {
-		return nil, fmt.Errorf("choose a file, or type the points of a draught")
+		return nil, fmt.Errorf("choose a file, take one from the drawer, or type the points of a draught")
 	}
 	set, err := typedPieces(c.PostForm("points"), c.PostForm("lines"), names, u)
 	if err != nil {

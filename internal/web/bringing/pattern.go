@@ -181,7 +181,8 @@ func kept(l *store.Layer) (*own.Document, error) {
 func viewPattern(of *subject, stage *ensemble.Stage, u measure.Unit) patternView {
 	doc := of.doc
 	set, failed := of.now()
-	v := patternView{Doc: doc, Drafted: of.drafted != nil, Known: alter.List(), Kinds: own.Kinds(), Takes: own.Takes(), Trued: pattern.True(set.Pieces, set.Seams)}
+	v := patternView{Doc: doc, Drafted: of.drafted != nil,
+		Known: alter.List(), Kinds: own.Kinds(), Takes: own.Takes(), Trued: pattern.True(set.Pieces, set.Seams)}
 	if failed != nil {
 		v.Failed = hall.Sentence(measure.Say(failed.Error(), u))
 	} else if stage.Err != nil {
