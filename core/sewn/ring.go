@@ -78,6 +78,28 @@ func rows(pieces []pattern.Piece, seams []pattern.Seam, open bool, drops []float
 	return out
 }
 
+// Edges is how many sewn edges a ring at a drop crosses, over all copies: what it lacks is shared by them.
+func Edges(pieces []pattern.Piece, seams []pattern.Seam, drop float64) (n int) {
+	const on = 1.0 // mm
+	for i := range pieces {
+		p := &pieces[i]
+		for _, l := range p.Levels {
+			if p.Of != "" || l.Open || l.Drop != drop || len(l.Path) < 2 {
+				continue
+			}
+			for _, end := range []plane.Point{l.Path[0], l.Path[len(l.Path)-1]} {
+				for _, e := range p.Edges {
+					if _, off := plane.Nearest(e.Line, end); off < on && p.KindOf(e, seams) == pattern.Sewn {
+						n += Times(p)
+						break
+					}
+				}
+			}
+		}
+	}
+	return n
+}
+
 // Times is how often a piece comes round the body: as it lies, not as often as it is cut.
 func Times(p *pattern.Piece) int {
 	if p.Fold != "" || p.Mirrored {

@@ -53,3 +53,28 @@ func TestRingsGoWithTheirEdges(t *testing.T) {
 		assert.InDelta(t, want, Rings(pieces, seams)[0].Girth, 1e-6)
 	}
 }
+
+// What a ring lacks is shared evenly by the sewn edges that it crosses: a half of 470 for one of 503 lacks 33, 5.5 at each of six edges
+// (worked example, common practice, no source). A piece on the fold comes with both its halves, an edge that is free takes no share.
+func TestEdgesShareWhatARingLacks(t *testing.T) {
+	panel := func(id string, wide float64, fold bool) pattern.Piece {
+		p := pattern.Piece{ID: id, Cut: 1, Mirrored: !fold, Edges: []pattern.Edge{
+			{ID: "hem", Line: []plane.Point{{}, {X: wide}}}, {ID: "right", Line: []plane.Point{{X: wide}, {X: wide, Y: 200}}},
+			{ID: "top", Line: []plane.Point{{X: wide, Y: 200}, {Y: 200}}}, {ID: "left", Line: []plane.Point{{Y: 200}, {}}}},
+			Levels: []pattern.Level{{Drop: 100, Path: []plane.Point{{Y: 100}, {X: wide, Y: 100}}}}}
+		if fold {
+			p.Fold = "left"
+		}
+		return p
+	}
+	pieces := []pattern.Piece{panel("front", 160, true), panel("side", 110, false), panel("side-back", 90, false), panel("back", 110, false)}
+	join := func(a, b string) pattern.Seam {
+		return pattern.Seam{ID: a + b, A: pattern.Side{Piece: a, Edge: "right"}, B: pattern.Side{Piece: b, Edge: "left"}}
+	}
+	seams := []pattern.Seam{join("front", "side"), join("side", "side-back"), join("side-back", "back")}
+	assert.Equal(t, 12, Edges(pieces, seams, 100), "six on each half; the back's free edge is none")
+	ring := Rings(pieces, seams)[0]
+	assert.InDelta(t, 2*470, ring.Girth, 0.01)
+	assert.InDelta(t, 5.5, (2*503-ring.Girth)/float64(Edges(pieces, seams, 100)), 0.01)
+	assert.Zero(t, Edges(pieces, seams, 50))
+}

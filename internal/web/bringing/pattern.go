@@ -18,6 +18,7 @@ import (
 	"ardentgusset/core/pairing"
 	"ardentgusset/core/pattern"
 	"ardentgusset/core/plane"
+	"ardentgusset/core/sewn"
 	"ardentgusset/internal/store"
 	"ardentgusset/internal/web/hall"
 )
@@ -45,6 +46,9 @@ type patternView struct {
 type ringView struct {
 	draft.Around
 	At string
+	// Edges are those that share what it lacks, each by as much; 0 where it lacks nothing.
+	Edges int
+	Each  float64
 }
 
 // pieceView is a piece as it is drawn: its edges by themselves, and its outline as it came where it was changed.
@@ -195,7 +199,13 @@ func viewPattern(of *subject, stage *ensemble.Stage, u measure.Unit) patternView
 				at = l.Label()
 			}
 		}
-		v.Girths = append(v.Girths, ringView{g, at})
+		ring := ringView{Around: g, At: at}
+		if lack := g.Meant - g.Made; lack > 0.5 {
+			if ring.Edges = sewn.Edges(stage.Draft.Pieces, stage.Draft.Seams, g.Drop); ring.Edges > 0 {
+				ring.Each = lack / float64(ring.Edges)
+			}
+		}
+		v.Girths = append(v.Girths, ring)
 	}
 	now := set.Pieces
 	if stage.Err == nil && len(stage.Draft.Pieces) == len(now) { // with what its edges are
