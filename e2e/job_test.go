@@ -318,7 +318,6 @@ func TestShots(t *testing.T) {
 	take("draft-corset", "/ensembles/1/layers/2/draft", 1280, 800, "light")
 	take("draft-bodice", "/ensembles/4/layers/21/draft", 1280, 900, "light")
 	take("cloth", "/ensembles/1/layers/4/cloth?wait=1", 1280, 800, "light")
-	take("reckoners", "/reckon", 1280, 1000, "light")
 	take("reckoner", "/reckon/tiers", 1280, 1000, "light")
 	b.size(1280, 1100)
 	b.visit("/ensembles/new")
@@ -326,6 +325,14 @@ func TestShots(t *testing.T) {
 	b.reply(func() { b.click(".sheet-form button:not([type=button])") })
 	b.until(`document.querySelectorAll("[data-drawn]").length === document.querySelectorAll("[data-drawn] svg").length || document.querySelectorAll("[data-drawn] svg").length > 14`)
 	b.picture(filepath.Join(dir, "beginnings.png"))
+	b.visit("/ensembles/8/own")
+	b.bookBodice()
+	for _, form := range []string{"do=sew&a=piece-1/5-6&b=piece-2/15-16", "do=sew&a=piece-1/4-3&b=piece-2/14-13", "do=edge&e=*&allowance=1.5",
+		"do=piece&piece=piece-1&name=Front&cut=2&mirrored=yes&waist=0", "do=piece&piece=piece-2&name=Back&cut=1&fold=17-12&waist=0",
+		"do=op&what=let-out&e=piece-1/5-6&by=1.5"} {
+		js[bool](b, `fetch(location.pathname, { method: "POST", body: new URLSearchParams(`+quoted(form)+`) }).then((r) => r.ok)`)
+	}
+	take("own-pattern", js[string](b, `location.pathname`), 1280, 1100, "light")
 	take("stash-cloth", "/stash/1", 1280, 1300, "light")
 	take("cut-list", "/ensembles/1/layers/4/cut", 1280, 900, "light")
 	take("buy", "/ensembles/1/buy?wait=1", 1280, 800, "dark")

@@ -263,3 +263,34 @@ func TestADraftIsChangedByHand(t *testing.T) {
 	said(t, s, at, url.Values{"do": {"drop"}, "n": {"0"}})
 	assert.Equal(t, before, get(t, s, file))
 }
+
+// What was clicked on a picture and can't be made pieces of is refused, with what is wrong, in the reader's unit.
+func TestATraceThatCantBe(t *testing.T) {
+	s := demoServer(t, nil)
+	const square = `"square":{"corners":[[100,80],[700,80],[700,480],[100,480]],"wide_mm":0,"high_mm":0}`
+	const piece = `"pieces":[{"id":"a","name":"A","points":[{"at":[200,180],"kind":"corner"},{"at":[200,430],"kind":"corner"},{"at":[500,430],"kind":"corner"}]}]`
+	for _, one := range []struct {
+		form url.Values
+		says string
+	}{
+		{url.Values{}, "Worn as"}, {url.Values{"kind": {"own-bodice"}}, "load the page again"},
+		{url.Values{"kind": {"own-bodice"}, "trace": {"{" + square + "}"}}, "rectangle, wide"},
+		{url.Values{"kind": {"own-bodice"}, "trace": {"{" + square + "}"}, "wide": {"12"}, "high": {"a hand"}}, "rectangle, high"},
+		{url.Values{"kind": {"own-bodice"}, "trace": {"{" + square + "}"}, "wide": {"12"}, "high": {"8"}}, "Pieces"},
+		{url.Values{"kind": {"own-bodice"}, "trace": {"{" + piece + "}"}}, "Scale"},
+		{url.Values{"kind": {"own-bodice"}, "trace": {"{" + square + "," + piece + `,"check":{"a":[100,80],"b":[400,80],"mm":0}}`}, "wide": {"12"}, "high": {"8"},
+			"check": {"9"}}, "misread"},
+		{url.Values{"kind": {"own-bodice"}, "trace": {`{"lens":{}}`}}, "Lens"},
+	} {
+		w := ask(s, "POST", "/ensembles/1/own/trace", one.form, map[string]string{"Cookie": "unit=in", "X-From-Page": "1"})
+		assert.Equal(t, http.StatusUnprocessableEntity, w.Code, "%v", one.form)
+		assert.Contains(t, w.Body.String(), one.says, "%v", one.form)
+	}
+	w := ask(s, "POST", "/ensembles/1/own/trace", url.Values{"kind": {"own-bodice"}, "trace": {"{" + square + "," + piece + "}"}, "wide": {"12"}, "high": {"8"}},
+		map[string]string{"Cookie": "unit=in", "X-From-Page": "1"})
+	require.Equal(t, http.StatusOK, w.Code, w.Body.String())
+	var to struct{ Go string }
+	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &to))
+	assert.Contains(t, ask(s, "GET", to.Go, nil, inInches).Body.String(), "6 in by 5 in")
+	assert.Equal(t, 404, ask(s, "GET", "/ensembles/99/own/trace", nil, nil).Code)
+}

@@ -12,7 +12,16 @@ function fields(form) {
   for (const about of form.querySelectorAll("[data-about]")) about.hidden = about.dataset.about !== chosen.value;
 }
 
+// kept keeps what is typed into a field in this browser until it is sent.
+function kept(area) {
+  const key = `bring-${location.pathname}-${area.name}`;
+  area.value ||= localStorage.getItem(key) || "";
+  area.addEventListener("input", () => localStorage.setItem(key, area.value));
+  area.form.addEventListener("submit", () => localStorage.removeItem(key));
+}
+
 export function bringing() {
+  for (const area of document.querySelectorAll(".bring-form textarea")) kept(area);
   const example = document.querySelector("[data-example]");
   if (example) {
     example.hidden = false;
