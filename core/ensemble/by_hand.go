@@ -30,9 +30,13 @@ func (s *Stage) changeByHand() {
 			"on the page of the pattern.")
 	}
 	rejoin(&was, &set)
+	closed := least(s.Now.Girths)
 	s.Now.Pieces, s.Now.Seams = set.Pieces, set.Seams
-	s.Now.Dimensions, s.Now.Spares = nil, nil // they were read before
+	s.Now.Dimensions, s.Now.Spares, s.Now.Waist = nil, nil, draft.Waist{} // they were read before
 	s.Now.Remeasure()
+	if s.Now.Entry.Closed > 0 {
+		s.Now.Entry.Closed += least(s.Now.Girths) - closed
+	}
 	for _, g := range s.Now.Girths {
 		at := measure.Tell(math.Abs(g.Drop)) + " below the waist"
 		if g.Drop < 0 {
@@ -41,6 +45,16 @@ func (s *Stage) changeByHand() {
 		s.Now.Measure(fmt.Sprintf("round.%.0f", g.Drop), "the whole", "round, "+at, g.Made)
 	}
 	s.rehem(&was)
+}
+
+// least is what the narrowest ring measures, mm; 0 for none.
+func least(rings []draft.Around) (made float64) {
+	for i, r := range rings {
+		if i == 0 || r.Made < made {
+			made = r.Made
+		}
+	}
+	return made
 }
 
 // edgeLong is how long an edge is, mm; 0 for one that is not there.
@@ -81,7 +95,7 @@ func rejoin(was, now *alter.Set) {
 
 // rehem reads the hem anew: how long it is, and how far down it hangs where all of it was moved alike.
 func (s *Stage) rehem(was *alter.Set) {
-	before, after, least, most := 0.0, 0.0, math.Inf(1), math.Inf(-1)
+	before, after, low, most := 0.0, 0.0, math.Inf(1), math.Inf(-1)
 	for i := range s.Now.Pieces {
 		p := &s.Now.Pieces[i]
 		old, ok := was.Piece(p.ID)
@@ -95,7 +109,7 @@ func (s *Stage) rehem(was *alter.Set) {
 					before += o.Length() * float64(sewn.Times(old))
 				}
 				by := high(p) - high(old)
-				least, most = min(least, by), max(most, by)
+				low, most = min(low, by), max(most, by)
 			}
 		}
 	}
@@ -106,9 +120,9 @@ func (s *Stage) rehem(was *alter.Set) {
 	w.Hem *= after / before
 	const alike = 1.0
 	switch {
-	case most-least > alike:
+	case most-low > alike:
 		s.Now.Remark(false, "The hem is not level any more", fmt.Sprintf("Its pieces were changed by %s to %s in length. It is drawn "+
-			"where it was before; level it when it hangs.", measure.TellFine(least), measure.TellFine(most)))
+			"where it was before; level it when it hangs.", measure.TellFine(low), measure.TellFine(most)))
 	case math.Abs(most) > 0.05:
 		hang := append(w.Hang[:0:0], w.Hang...)
 		hang[len(hang)-1].Drop = max(hang[len(hang)-1].Drop+most, hang[0].Drop+1)

@@ -186,9 +186,10 @@ func reach(doc *own.Document, pieces []pattern.Piece, sits float64) (top, bottom
 		box := plane.BoxOf(line)
 		long = max(long, box.Height())
 		waist, ok := doc.Waist[p.ID]
-		for _, l := range p.Levels { // it went with the changes
-			if len(l.Path) > 0 && !l.Open {
-				waist, ok = l.Path[0].Y+l.Drop, true
+		nearest := math.Inf(1)
+		for _, l := range p.Levels { // they went with the changes: the one nearest to the waist tells where that lies now
+			if off := math.Abs(l.Drop); len(l.Path) > 0 && !l.Open && off < nearest {
+				nearest, waist, ok = off, l.Path[0].Y+l.Drop, true
 			}
 		}
 		if ok && p.Of == "" {

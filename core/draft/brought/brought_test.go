@@ -165,6 +165,26 @@ func TestABareDiagramBecomesAGarment(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 50, long.Wear.Hang[len(long.Wear.Hang)-1].Drop-both.Wear.Hang[len(both.Wear.Hang)-1].Drop, 0.5)
 
+	// Lengthened above the waist it begins higher, below it it ends lower.
+	taller := func(at float64) draft.Draft {
+		doc.Ops = []alter.Op{{Op: "lengthen", Piece: "front", At: &at, By: alter.Amounts{30}}, {Op: "lengthen", Piece: "back", At: &at,
+			By: alter.Amounts{30}}}
+		d, err := drafted(t, on, family.Skirt, doc)
+		require.NoError(t, err)
+		return d
+	}
+	reach := func(d *draft.Draft) (top, bottom float64) { return d.Wear.Cover[0].Drop, d.Wear.Cover[1].Drop }
+	was0, was1 := reach(&both)
+	above, below := taller(790), taller(300)
+	top, bottom := reach(&above)
+	assert.InDelta(t, was0-30, top, 0.1)
+	assert.InDelta(t, was1, bottom, 0.1)
+	top, bottom = reach(&below)
+	assert.InDelta(t, was0, top, 0.1)
+	assert.InDelta(t, was1+30, bottom, 0.1)
+	doc.Ops = []alter.Op{{Op: "hem", Piece: "front", Edge: "edge-1", By: alter.Amounts{50}}, {Op: "hem", Piece: "back", Edge: "edge-1",
+		By: alter.Amounts{50}}}
+
 	doc.Ops[1].Edge = "edge-9"
 	_, err = drafted(t, on, family.Skirt, doc)
 	assert.ErrorContains(t, err, "operation 2, hem, edge")
