@@ -194,7 +194,7 @@ func TestNonsenseToAPattern(t *testing.T) {
 		{"do": {"piece"}, "piece": {"piece-9"}, "cut": {"1"}}, {"do": {"piece"}, "piece": {"piece-1"}, "cut": {"1"}, "fold": {"x"}},
 		{"do": {"piece"}, "piece": {"piece-1"}, "cut": {"1"}, "waist": {"400"}}, {"do": {"op"}}, {"do": {"op"}, "what": {"take-in"}},
 		{"do": {"op"}, "what": {"take-in"}, "e": {"piece-1/5-6"}, "by": {"NaN"}}, {"do": {"op"}, "what": {"take-in"}, "e": {"piece-1/5-6"}, "by": {"90"}},
-		{"do": {"op"}, "what": {"grade"}, "share": {"50"}}, {"do": {"op"}, "what": {"slash"}, "from": {"piece-1/5-6"}, "to": {"piece-2/15-16"}, "by": {"1"}},
+		{"do": {"op"}, "what": {"grade"}, "share": {"50"}}, {"do": {"op"}, "what": {"grade"}, "share": {"NaN"}}, {"do": {"op"}, "what": {"slash"}, "from": {"piece-1/5-6"}, "to": {"piece-2/15-16"}, "by": {"1"}},
 		{"do": {"off"}, "n": {"0"}}, {"do": {"drop"}, "n": {"x"}}, {"do": {"takes"}, "seam": {"x"}, "takes": {"glue"}},
 	} {
 		w := ask(s, "POST", at, form, inInches)

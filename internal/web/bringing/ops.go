@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"fmt"
 	"io"
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -42,54 +43,30 @@ func (g *changing) typed() (o alter.Op, err error) {
 	return o, nil
 }
 
-// field reads one field of a change.
-func (g *changing) field(o *alter.Op, f alter.Field) error {
-	length := func(key, label string, signed bool) (*float64, error) {
-		text := strings.TrimSpace(g.form(key))
-		if text == "" {
-			if f.May {
-				return nil, nil
-			}
-			return nil, fmt.Errorf("%s: how much?", label)
+// length is a field of a change that is a length, mm; nil for one that may be left out and is.
+func (g *changing) length(key string, f alter.Field) (*float64, error) {
+	text := strings.TrimSpace(g.form(key))
+	if text == "" {
+		if f.May {
+			return nil, nil
 		}
-		read := measure.Parse
-		if signed {
-			read = measure.ParseSigned
-		}
-		l, err := read(text, g.u)
-		if err != nil {
-			return nil, fmt.Errorf("%s: %w", label, err)
-		}
-		mm := float64(l)
-		return &mm, nil
+		return nil, fmt.Errorf("%s: how much?", f.What)
 	}
-	var err error
+	l, err := measure.Parse(text, g.u)
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", f.What, err)
+	}
+	mm := float64(l)
+	return &mm, nil
+}
+
+// field reads one field of a change.
+func (g *changing) field(o *alter.Op, f alter.Field) (err error) {
 	switch f.Key {
-	case "piece", "edge":
-		if g.form("e") == "" && f.May {
-			return nil
-		}
-		key := "e"
-		if o.Op == "slash" || o.Op == "split" { // the piece that is cut
-			key = "from"
-		}
-		side, err := g.side(key, "edge")
-		if err != nil {
-			return err
-		}
-		o.Piece = side.Piece
-		if f.Key == "edge" {
-			o.Edge = side.Edge
-		}
-	case "with", "with_edge":
-		side, err := g.side("w", "the other edge")
-		if err != nil {
-			return err
-		}
-		if o.Op == "join" {
-			o.With = side.Piece
-		}
-		o.WithEdge = side.Edge
+	case "piece", "edge", "with", "with_edge":
+		return g.edgeOf(o, f)
+	case "from", "to":
+		return g.placeOf(o, f)
 	case "by_mm":
 		for _, text := range strings.Split(g.form("by"), ";") {
 			l, err := measure.ParseSigned(strings.TrimSpace(text), g.u)
@@ -99,12 +76,12 @@ func (g *changing) field(o *alter.Op, f alter.Field) error {
 			o.By = append(o.By, float64(l))
 		}
 	case "at_mm":
-		o.At, err = length("along", f.What, false)
+		o.At, err = g.length("along", f)
 	case "found_mm":
-		o.Found, err = length("found", f.What, false)
+		o.Found, err = g.length("found", f)
 	case "share":
 		n, bad := strconv.ParseFloat(strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(g.form("share")), "%")), 64)
-		if bad != nil {
+		if bad != nil || math.IsNaN(n) || math.IsInf(n, 0) {
 			return fmt.Errorf("how far towards it: a number of per cent, 50 for half way")
 		}
 		n /= 100
@@ -119,22 +96,56 @@ func (g *changing) field(o *alter.Op, f alter.Field) error {
 		o.Hinge = g.form("hinge")
 	case "name":
 		o.Name = strings.TrimSpace(g.form("called"))
-	case "from":
-		if o.Op == "bust" {
-			return g.bustPoint(o)
+	}
+	return err
+}
+
+// edgeOf reads which piece and which edge a change is done to, or the other one that it speaks of.
+func (g *changing) edgeOf(o *alter.Op, f alter.Field) error {
+	if strings.HasPrefix(f.Key, "with") {
+		side, err := g.side("w", "the other edge")
+		if err != nil {
+			return err
 		}
+		if o.Op == "join" {
+			o.With = side.Piece
+		}
+		o.WithEdge = side.Edge
+		return nil
+	}
+	if g.form("e") == "" && f.May {
+		return nil
+	}
+	key := "e"
+	if o.Op == "slash" || o.Op == "split" { // the piece that is cut
+		key = "from"
+	}
+	side, err := g.side(key, "edge")
+	if err != nil {
+		return err
+	}
+	o.Piece = side.Piece
+	if f.Key == "edge" {
+		o.Edge = side.Edge
+	}
+	return nil
+}
+
+// placeOf reads where a change begins or ends, or what it goes towards.
+func (g *changing) placeOf(o *alter.Op, f alter.Field) error {
+	switch {
+	case f.Key == "from" && o.Op == "bust":
+		return g.bustPoint(o)
+	case f.Key == "to" && o.Op == "grade":
+		return g.other(o)
+	case f.Key == "from":
 		at, err := g.place("from", "where the cut begins")
 		o.From = at
 		return err
-	case "to":
-		if o.Op == "grade" {
-			return g.other(o)
-		}
-		at, err := g.place("to", "where the cut ends")
-		if err == nil {
-			o.To = *at
-		}
-		return err
+	}
+	at, err := g.place("to", "where the cut ends")
+	if err == nil {
+		o.To = *at
 	}
 	return err
 }
